@@ -1,0 +1,140 @@
+import type { AirflowTestInput, AirflowTestOutput } from '@/contracts/calc/airflow-test';
+import { BASELINE_ACT_LOSS, BASELINE_WARN_LOSS, CENTRE_PROFILE_FACTOR } from '@/core/constants/limits';
+import { fail, failure, ok, type Result } from '@/core/failure/failure';
+import { MACHINE_KINDS } from '@/core/machine/kinds';
+import type { Accuracy } from '@/core/measure/accuracy';
+import { type BaselineVerdict, judgeAgainstBaseline } from '@/core/measure/judge-baseline';
+import { type ClassVerdict, judgeHoseVelocity } from '@/core/measure/judge-class';
+import { METHODS } from '@/core/measure/methods';
+import { type ReducedTest, reduceTest, type TestReadings } from '@/core/measure/reduce-test';
+import { type Said, sayBaseline, sayHose } from '@/messages/verdicts';
+import { collect, inSi, inSiOrNull, readQuantity } from './quantities';
+
+const accuracyOf = (input: AirflowTestInput): Result<Accuracy | null> => {
+  if (!input.instrument) return ok(null);
+  const { reads } = METHODS[input.method];
+  const figures = collect([
+    readQuantity(input.instrument.absolute, reads, 'instrument.absolute'),
+    readQuantity(input.instrument.resolution, reads, 'instrument.resolution'),
+  ]);
+  if (!figures.ok) return figures;
+  const [absoluteSi = 0, resolutionSi = 0] = figures.value;
+  const { meaning, coverageFactor, relative } = input.instrument;
+  return ok({ meaning, coverageFactor, relative, absoluteSi, resolutionSi });
+};
+
+const optional = (input: AirflowTestInput['bore'], path: string): Result<number | null> =>
+  input === undefined ? ok(null) : readQuantity(input, 'length', path);
+
+interface Series {
+  readonly readings: AirflowTestInput['readings'];
+  readonly path: string;
+  readonly barometricPa: number;
+}
+
+/** Signs as on the bench: suction may be typed with a minus, flow and velocity may not. */
+const readSeries = (input: AirflowTestInput, { readings, path, barometricPa }: Series) => {
+  const { reads, measurand } = METHODS[input.method];
+  return collect(
+    readings.map((r, i): Result<number> => {
+      const at = `${path}.${i}`;
+      const value = readQuantity(r, reads, at);
+      if (!value.ok) return value;
+      const size = Math.abs(value.value);
+      if (measurand === 'suction') {
+        return size < barometricPa ? ok(size) : fail(failure('suction.impossible', at, { number: size, unit: 'Pa', barometricPa }));
+      }
+      return value.value >= 0 ? value : fail(failure('quantity.negative', at, { number: value.value, unit: reads === 'flow' ? 'm3/s' : 'm/s' }));
+    }),
+  );
+};
+
+const toReadings = (input: AirflowTestInput): Result<{ test: TestReadings; baseline: TestReadings | null }> => {
+  const air = input.air ?? { temperature: { value: 20, unit: 'degC' }, relativeHumidity: 0.5, pressure: 101_325 };
+  const state = collect([
+    readQuantity(air.temperature, 'temperature', 'air.temperature'),
+    readQuantity(air.relativeHumidity, 'relativeHumidity', 'air.relativeHumidity'),
+    readQuantity(air.pressure, 'pressure', 'air.pressure'),
+  ]);
+  if (!state.ok) return state;
+  const [temperatureK = 0, relativeHumidity = 0, pressurePa = 0] = state.value;
+  const accuracy = accuracyOf(input);
+  const lengths = collect([optional(input.bore, 'bore'), optional(input.hoseBore, 'hoseBore')]);
+  const now = readSeries(input, { readings: input.readings, path: 'readings', barometricPa: pressurePa });
+  const before = input.baseline ? readSeries(input, { readings: input.baseline.readings, path: 'baseline.readings', barometricPa: pressurePa }) : ok([]);
+  if (!accuracy.ok || !lengths.ok || !now.ok || !before.ok) {
+    return fail(...[accuracy, lengths, now, before].flatMap((r) => (r.ok ? [] : r.failures)));
+  }
+  const [boreM = null, hoseBoreM = null] = lengths.value;
+  const test: TestReadings = {
+    method: input.method,
+    place: input.place,
+    readingsSi: now.value,
+    resolutionSi: accuracy.value?.resolutionSi ?? 0,
+    boreM,
+    profileFactor: METHODS[input.method].needsBore ? (input.profileFactor ?? CENTRE_PROFILE_FACTOR.value) : null,
+    instrumentId: accuracy.value ? 1 : null,
+    accuracy: accuracy.value,
+    air: { temperatureK, relativeHumidity, pressurePa },
+    hoseBoreM,
+    failedPreconditions: input.failedPreconditions,
+  };
+  const instrumentId = accuracy.value ? (input.baseline?.sameInstrument ? 1 : 2) : null;
+  const baseline = input.baseline ? { ...test, readingsSi: before.value, failedPreconditions: [], instrumentId } : null;
+  return ok({ test, baseline });
+};
+
+const verdict = (outcome: string, said: Said | null) => (said ? [{ outcome, sentence: said.sentence, detail: said.detail }] : []);
+
+interface Judged {
+  readonly input: AirflowTestInput;
+  readonly reduced: ReducedTest;
+  readonly baseline: BaselineVerdict;
+  readonly hose: ClassVerdict;
+}
+
+const report = ({ input, reduced, baseline, hose }: Judged): AirflowTestOutput => {
+  const kind = reduced.measurand === 'flow' ? 'flow' : 'pressure';
+  const { repeats } = reduced;
+  const dof = repeats.degreesOfFreedom;
+  return {
+    measurand: reduced.measurand,
+    usable: reduced.usable,
+    readings: repeats.n,
+    mean: inSi(repeats.mean, kind),
+    standardDeviation: inSiOrNull(repeats.deviation, kind),
+    standardUncertainty: inSiOrNull(repeats.standardUncertainty, kind),
+    expandedUncertainty: inSiOrNull(repeats.expanded, kind),
+    degreesOfFreedom: dof !== null && Number.isFinite(dof) ? dof : null,
+    studentFactor: repeats.studentFactor,
+    airDensity: inSi(reduced.densityKgM3, 'density'),
+    standardFlow: inSiOrNull(reduced.standardFlowM3s, 'flow'),
+    hoseVelocity: inSiOrNull(reduced.hoseVelocityMs, 'velocity'),
+    lossFraction: 'lossFraction' in baseline ? baseline.lossFraction : null,
+    lossExpanded: 'expanded' in baseline ? baseline.expanded : null,
+    verdicts: [
+      ...verdict(baseline.outcome, sayBaseline(baseline, reduced.measurand)),
+      ...verdict(hose.outcome, sayHose(hose, input.units)),
+    ],
+  };
+};
+
+/** `calc airflow-test`: repeats in, flow or suction with its interval and verdicts out. */
+export const airflowTest = (input: AirflowTestInput): Result<AirflowTestOutput> => {
+  const parsed = toReadings(input);
+  if (!parsed.ok) return parsed;
+  const reduced = reduceTest(parsed.value.test);
+  if (!reduced.ok) return reduced;
+  const before = parsed.value.baseline ? reduceTest(parsed.value.baseline) : null;
+  if (before && !before.ok) return before;
+  const thresholds = input.thresholds ?? { warnLoss: BASELINE_WARN_LOSS.value, actLoss: BASELINE_ACT_LOSS.value };
+  const hasLimit = input.machineKind !== undefined && MACHINE_KINDS[input.machineKind].hoseVelocityLimit;
+  return ok(
+    report({
+      input,
+      reduced: reduced.value,
+      baseline: judgeAgainstBaseline({ now: reduced.value, baseline: before?.value ?? null, thresholds }),
+      hose: judgeHoseVelocity(reduced.value, hasLimit),
+    }),
+  );
+};

@@ -1,0 +1,58 @@
+import { z } from 'zod';
+import { AirflowTestInput } from '@/contracts/calc/airflow-test';
+import { failure, type Result } from '@/core/failure/failure';
+import { problemsOf } from '@/messages/failures';
+import { failureOfIssue } from '@/server/http/read-json';
+import type { CliWorld } from '../run';
+import { airflowTest } from './airflow-test';
+
+interface Calculation {
+  readonly summary: string;
+  readonly schema: z.ZodType;
+  readonly run: (json: unknown) => Result<unknown>;
+}
+
+const calculation = <S extends z.ZodType>(summary: string, schema: S, run: (input: z.output<S>) => Result<unknown>): Calculation => ({
+  summary,
+  schema,
+  run: (json) => {
+    const parsed = schema.safeParse(json);
+    return parsed.success ? run(parsed.data) : { ok: false, failures: parsed.error.issues.slice(0, 20).map(failureOfIssue) };
+  },
+});
+
+const CALCULATIONS: Readonly<Record<string, Calculation>> = {
+  'airflow-test': calculation('repeats of one test in, flow or suction with its interval and verdicts out', AirflowTestInput, airflowTest),
+};
+
+const pretty = (value: unknown): string => JSON.stringify(value, null, 2);
+
+const refuse = (world: CliWorld, failures: Parameters<typeof problemsOf>[0]): number => {
+  world.complain(pretty({ problems: problemsOf(failures) }));
+  return 1;
+};
+
+/** The `calc` command: `--list`, `NAME --schema`, or `NAME` with JSON on the standard input. */
+export const runCalc = async (world: CliWorld, args: readonly string[]): Promise<number> => {
+  const [name = '--list', flag] = args;
+  if (name === '--list') {
+    world.write(Object.entries(CALCULATIONS).map(([key, c]) => `${key.padEnd(16)}${c.summary}`).join('\n'));
+    return 0;
+  }
+  const found = Object.hasOwn(CALCULATIONS, name) ? CALCULATIONS[name] : undefined;
+  if (!found) return refuse(world, [failure('calc.unknown', '', { name: name.slice(0, 40) })]);
+  if (flag === '--schema') {
+    world.write(pretty(z.toJSONSchema(found.schema, { io: 'input' })));
+    return 0;
+  }
+  let json: unknown;
+  try {
+    json = JSON.parse(await world.readInput());
+  } catch {
+    return refuse(world, [failure('request.malformed')]);
+  }
+  const result = found.run(json);
+  if (!result.ok) return refuse(world, result.failures);
+  world.write(pretty(result.value));
+  return 0;
+};

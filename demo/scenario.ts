@@ -1,0 +1,77 @@
+import type { DustHazard, MachineClass } from '@/core/machine/machine';
+import type { MachineKind } from '@/core/machine/kinds';
+import type { Method } from '@/core/measure/methods';
+import type { Place } from '@/core/path/air-path';
+import type { StageKind } from '@/core/path/stage-kinds';
+import type { ChangeReason } from '@/core/record/records';
+
+/** How a stage has lived: its usual interval, how long ago it was last changed, and what it costs in flow when full. */
+export interface StageLife {
+  readonly everyDays: number;
+  readonly lastDaysAgo: number;
+  /** Share of the clean flow lost at the end of its interval. */
+  readonly share: number;
+  readonly reason: ChangeReason;
+}
+
+export interface StageSpec {
+  readonly kind: StageKind;
+  readonly name: string;
+  readonly part?: string;
+  readonly missing?: boolean;
+  readonly doNotRemove?: boolean;
+  readonly days?: number;
+  readonly countOf?: { readonly stage: string; readonly count: number };
+  readonly school?: string;
+  readonly life?: StageLife;
+}
+
+/** How a machine is measured at the yard, and what its clean reading is in the unit of the meter. */
+export interface RigSpec {
+  readonly method: Method;
+  readonly place: Place;
+  readonly unit: string;
+  readonly clean: number;
+  readonly instrument: string;
+  readonly boreM?: number;
+  readonly profileFactor?: number;
+  /** Relative noise of one reading. */
+  readonly noise: number;
+}
+
+/** A reading that the story needs: so many days ago, at this share of the clean one. */
+export interface StoryTest {
+  readonly daysAgo: number;
+  readonly factor: number;
+  readonly noise?: number;
+  readonly repeats?: number;
+  readonly note: string;
+}
+
+export interface MachineSpec {
+  readonly tag: string;
+  readonly name: string;
+  readonly kind: MachineKind;
+  readonly maker: string;
+  readonly place: string;
+  readonly machineClass: MachineClass | null;
+  readonly lastCollected: string;
+  readonly hazard: DustHazard;
+  readonly hasBrush?: boolean;
+  readonly hoseBoreM: number | null;
+  readonly hoseLengthM: number | null;
+  readonly hoseSelectorM?: number;
+  readonly inServiceDaysAgo: number;
+  readonly stages: readonly StageSpec[];
+  readonly rig: RigSpec | null;
+  readonly story: readonly StoryTest[];
+}
+
+export interface PartSpec {
+  readonly code: string;
+  readonly name: string;
+  readonly packSize: number;
+  readonly bin: string;
+  /** What the shelf shall hold today. */
+  readonly today: number;
+}

@@ -1,0 +1,53 @@
+// What the other scripts stand on: installs and builds only what is missing or out of date. Plain Node, no packages.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+const cache = join(root, '.cache');
+
+export const run = (command, args, options = {}) => {
+  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options, env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', ...options.env } });
+  return status ?? 1;
+};
+
+const filesBelow = (path) =>
+  statSync(path).isDirectory()
+    ? readdirSync(path).sort().flatMap((name) => filesBelow(join(path, name)))
+    : [path];
+
+const hashOf = (paths) => {
+  const hash = createHash('sha256');
+  for (const path of paths.map((p) => join(root, p)).filter(existsSync).flatMap(filesBelow)) {
+    hash.update(path.slice(root.length)).update(readFileSync(path));
+  }
+  return hash.digest('hex');
+};
+
+const stamped = (name, hash) => existsSync(join(cache, name)) && readFileSync(join(cache, name), 'utf8') === hash;
+
+const stamp = (name, hash) => {
+  mkdirSync(cache, { recursive: true });
+  writeFileSync(join(cache, name), hash);
+};
+
+/** Installs the packages when they are missing or the lock file has changed. */
+export const ensureInstalled = () => {
+  const hash = hashOf(['package-lock.json']);
+  if (existsSync(join(root, 'node_modules/.package-lock.json')) && stamped('installed', hash)) return;
+  console.log('Installing packages (the database driver compiles: two or three minutes)...');
+  if (run('npm', ['ci', '--no-progress']) !== 0) process.exit(1);
+  stamp('installed', hash);
+};
+
+/** Builds when a source has changed since the last build. Answers whether it went well. */
+export const ensureBuilt = () => {
+  const hash = hashOf(['src', 'public', 'package-lock.json', 'astro.config.mjs', 'tsconfig.json']);
+  if (existsSync(join(root, 'dist/server/entry.mjs')) && stamped('built', hash)) return true;
+  console.log('Building...');
+  if (run('npx', ['astro', 'build']) !== 0) return false;
+  stamp('built', hash);
+  return true;
+};

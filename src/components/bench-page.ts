@@ -1,0 +1,23 @@
+import type { AstroGlobal } from 'astro';
+import { app } from '@/server/http/app';
+import { type Bench, loadBench } from '@/server/services/bench';
+import type { Yard } from '@/server/services/yard';
+import { type Choices, readChoices } from './page-context';
+
+export interface BenchPage {
+  readonly yard: Yard;
+  readonly bench: Bench | null;
+  readonly choices: Choices;
+  readonly now: string;
+}
+
+/** What every page of one machine starts from; the page answers `noMachine` when the bench is null. */
+export const benchPage = async (astro: AstroGlobal): Promise<BenchPage> => {
+  const { context } = await app();
+  const { yard, bench } = await loadBench(context, astro.params['tag'] ?? '');
+  return { yard, bench, choices: readChoices(astro.cookies), now: context.now() };
+};
+
+/** The page for a tag that no machine has, with status 404. */
+export const noMachine = (astro: AstroGlobal): Promise<Response> =>
+  astro.rewrite(`/no-machine?tag=${encodeURIComponent(astro.params['tag'] ?? '')}`);

@@ -1,0 +1,36 @@
+import { classStanding } from '@/core/machine/machine';
+import { MACHINE_KINDS } from '@/core/machine/kinds';
+import type { MachineStatus } from '@/core/status/machine-status';
+import type { UnitSystem } from '@/core/units';
+import type { BoardTag } from '@/islands/board/View';
+import { dueIn, sayNeed } from '@/messages/needs';
+import { CLASS_WORDS } from '@/messages/words';
+
+/** The class as it may be said of a machine today. */
+export const classText = (status: MachineStatus): string => {
+  const standing = classStanding(status.machine);
+  if (standing.withdrawn) return 'class withdrawn';
+  return standing.label ? CLASS_WORDS[standing.label] : 'no class';
+};
+
+const toTag = (status: MachineStatus, units: UnitSystem): BoardTag => {
+  const { machine } = status;
+  const need = sayNeed(status.need, units);
+  const least = status.due.reduce<MachineStatus['due'][number] | null>((a, d) => (a === null || d.remaining < a.remaining ? d : a), null);
+  const stageName = machine.stages.find((s) => s.id === least?.stageId)?.name ?? '';
+  return {
+    tag: machine.tag,
+    name: machine.name,
+    classText: classText(status),
+    kindText: MACHINE_KINDS[machine.kind].label,
+    place: machine.place,
+    tone: need.tone,
+    mark: need.mark,
+    need: need.sentence,
+    remaining: least?.remaining ?? null,
+    remainingText: least ? `${stageName}: ${least.daysLeft === null ? 'no date yet' : dueIn(least.daysLeft)}` : '',
+  };
+};
+
+export const boardTags = (machines: readonly MachineStatus[], units: UnitSystem): readonly BoardTag[] =>
+  machines.map((status) => toTag(status, units));

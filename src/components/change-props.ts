@@ -1,0 +1,25 @@
+import { dayAt } from '@/core/interval/calendar-date';
+import { standing } from '@/core/record/records';
+import { judgeTest } from '@/core/status/machine-status';
+import { show, type UnitSystem } from '@/core/units';
+import type { BeforeChoice } from '@/islands/change/View';
+import { PLACE_WORDS } from '@/messages/words';
+import type { Bench } from '@/server/services/bench';
+
+const RECENT = 5;
+
+/** The latest tests that may stand as "before", newest first, in words. */
+export const beforeChoices = (bench: Bench, units: UnitSystem): readonly BeforeChoice[] =>
+  standing(bench.tests)
+    .filter((t) => t.test.failedPreconditions.length === 0)
+    .slice(-RECENT)
+    .reverse()
+    .map((record) => {
+      const { reduced } = judgeTest({ machine: bench.status.machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record });
+      const kind = reduced.measurand === 'flow' ? 'flow' : 'pressure';
+      const day = dayAt(record.performedAt, bench.yard.site.timeZone);
+      return { id: record.id, words: `${day}: ${show(kind, reduced.repeats.mean, units)} at the ${PLACE_WORDS[record.test.place]} (${record.by})` };
+    });
+
+/** Parts with their stock, as the change sheet shows them. */
+export const shelfParts = (bench: Bench) => bench.parts.map(({ id, name, bin, onHand }) => ({ id, name, bin, onHand }));

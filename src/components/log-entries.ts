@@ -1,0 +1,109 @@
+import { dayAt } from '@/core/interval/calendar-date';
+import type { ChangeRecord, TestRecord } from '@/core/record/records';
+import { judgeTest } from '@/core/status/machine-status';
+import { show, type UnitSystem } from '@/core/units';
+import { type Said, sayBaseline } from '@/messages/verdicts';
+import { capital, METHOD_WORDS, PLACE_WORDS, PRECONDITION_WORDS, REASON_WORDS } from '@/messages/words';
+import type { Bench } from '@/server/services/bench';
+
+export interface LogEntry {
+  readonly key: string;
+  readonly day: string;
+  readonly at: string;
+  readonly by: string;
+  readonly title: string;
+  readonly text: string;
+  readonly typed: string;
+  readonly note: string;
+  readonly said: Said | null;
+  readonly href: string | null;
+  readonly correctHref: string | null;
+  readonly withdrawn: boolean;
+  /** Why this record replaces an earlier one; null when it does not. */
+  readonly correctedBecause: string | null;
+  /** What it replaces, newest first. */
+  readonly originals: readonly LogEntry[];
+}
+
+interface Maker {
+  readonly bench: Bench;
+  readonly units: UnitSystem;
+}
+
+const typedOf = (record: TestRecord): string =>
+  record.readings
+    .map((r) => {
+      const text = /[a-z"'%]/i.test(r.typed) ? r.typed : `${r.typed} ${r.unit}`;
+      return r.struckBecause === null ? text : `${text} (struck: ${r.struckBecause})`;
+    })
+    .join(', ');
+
+const testEntry = (record: TestRecord, { bench, units }: Maker): Omit<LogEntry, 'originals'> => {
+  const { machine } = bench.status;
+  const judged = judgeTest({ machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record });
+  const kind = judged.reduced.measurand === 'flow' ? 'flow' : 'pressure';
+  const { repeats } = judged.reduced;
+  const figure = `${show(kind, repeats.mean, units)}${repeats.expanded === null ? '' : ` ± ${show(kind, repeats.expanded, units)}`}`;
+  const failed = record.test.failedPreconditions.map((p) => PRECONDITION_WORDS[p].toLowerCase());
+  const state = record.isBaseline ? 'new baseline' : record.bagState === 'asLeft' ? 'as left' : 'as found';
+  return {
+    key: `test-${record.id}`,
+    day: dayAt(record.performedAt, bench.yard.site.timeZone),
+    at: record.performedAt,
+    by: record.by,
+    title: `${figure} at the ${PLACE_WORDS[record.test.place]}, ${state}`,
+    text: `${METHOD_WORDS[record.test.method]}, ${repeats.n} readings.${failed.length > 0 ? ` Not used: not ${failed.join(', ')}.` : ''}`,
+    typed: typedOf(record),
+    note: record.note,
+    said: record.isBaseline ? null : sayBaseline(judged.baseline, judged.reduced.measurand),
+    href: null,
+    correctHref: `/m/${encodeURIComponent(machine.tag)}/correct/test/${record.id}`,
+    withdrawn: record.voided,
+    correctedBecause: record.correctionReason,
+  };
+};
+
+const changeEntry = (record: ChangeRecord, { bench }: Maker): Omit<LogEntry, 'originals'> => {
+  const { machine } = bench.status;
+  const stage = machine.stages.find((s) => s.id === record.stageId);
+  const part = bench.parts.find((p) => p.id === record.partId);
+  const base = `/m/${encodeURIComponent(machine.tag)}`;
+  return {
+    key: `change-${record.id}`,
+    day: record.performedOn,
+    at: record.performedAt,
+    by: record.by,
+    title: `${capital(stage?.name ?? 'part')} changed: ${REASON_WORDS[record.reason].toLowerCase()}`,
+    text: part ? `${record.quantity} × ${part.name}` : 'The same part, cleaned',
+    typed: '',
+    note: record.note,
+    said: null,
+    href: `${base}/changes/${record.id}`,
+    correctHref: `${base}/correct/change/${record.id}`,
+    withdrawn: record.voided,
+    correctedBecause: record.correctionReason,
+  };
+};
+
+interface Chained {
+  readonly id: number;
+  readonly supersedesId: number | null;
+  readonly supersededById: number | null;
+}
+
+const entriesOf = <T extends Chained>(records: readonly T[], make: (r: T) => Omit<LogEntry, 'originals'>): readonly LogEntry[] => {
+  const byId = new Map(records.map((r) => [r.id, r]));
+  const originals = (r: T): readonly LogEntry[] => {
+    const earlier = r.supersedesId === null ? undefined : byId.get(r.supersedesId);
+    return earlier ? [{ ...make(earlier), correctHref: null, originals: [] }, ...originals(earlier)] : [];
+  };
+  return records.filter((r) => r.supersededById === null).map((r) => ({ ...make(r), originals: originals(r) }));
+};
+
+/** The machine's log, newest first: what stands, with the originals of every correction under it. */
+export const logEntries = (bench: Bench, units: UnitSystem): readonly LogEntry[] => {
+  const maker = { bench, units };
+  return [...entriesOf(bench.tests, (r) => testEntry(r, maker)), ...entriesOf(bench.changes, (r) => changeEntry(r, maker))].sort((a, b) =>
+    a.at === b.at ? (a.key < b.key ? 1 : -1) : a.at < b.at ? 1 : -1,
+  );
+};

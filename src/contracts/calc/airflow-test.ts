@@ -1,0 +1,58 @@
+import { z } from 'zod';
+import { MachineKindName, MethodName, PlaceName } from '../enums';
+import { PreconditionsJson } from '../json-columns';
+import { QuantityInput, QuantityOutput } from './quantity';
+
+const Instrument = z.strictObject({
+  meaning: z.enum(['limits', 'expanded', 'standard']).describe('How the figure is meant: limits are divided by sqrt 3, expanded by k'),
+  coverageFactor: z.number().positive().default(2),
+  relative: z.number().min(0).max(1).default(0).describe('Share of the reading'),
+  absolute: QuantityInput.default(0),
+  resolution: QuantityInput,
+});
+
+export const AirflowTestInput = z.strictObject({
+  method: MethodName,
+  place: PlaceName,
+  readings: z.array(QuantityInput).min(1).max(60).describe('Flow, velocity or pressure by method'),
+  bore: QuantityInput.optional().describe('Bore of the test pipe, for the anemometer'),
+  profileFactor: z.number().optional().describe('Mean over centre velocity, 0.82 by default'),
+  hoseBore: QuantityInput.optional().describe('Bore of the hose that is fitted'),
+  machineKind: MachineKindName.optional().describe('M and H extractors are held to 20 m/s in the hose'),
+  air: z
+    .strictObject({
+      temperature: QuantityInput.default({ value: 20, unit: 'degC' }),
+      relativeHumidity: QuantityInput.default(0.5),
+      pressure: QuantityInput.default(101_325),
+    })
+    .optional(),
+  instrument: Instrument.optional(),
+  failedPreconditions: PreconditionsJson.default([]),
+  baseline: z
+    .strictObject({ readings: z.array(QuantityInput).min(1).max(60), sameInstrument: z.boolean().default(true) })
+    .optional(),
+  thresholds: z.strictObject({ warnLoss: z.number().gt(0).lt(1), actLoss: z.number().gt(0).lt(1) }).optional(),
+  units: z.enum(['metric', 'us']).default('metric').describe('Units of the sentences; figures are SI'),
+});
+export type AirflowTestInput = z.infer<typeof AirflowTestInput>;
+
+const Verdict = z.strictObject({ outcome: z.string(), sentence: z.string(), detail: z.string() });
+
+export const AirflowTestOutput = z.strictObject({
+  measurand: z.enum(['flow', 'suction']),
+  usable: z.boolean(),
+  readings: z.int(),
+  mean: QuantityOutput,
+  standardDeviation: QuantityOutput.nullable(),
+  standardUncertainty: QuantityOutput.nullable(),
+  expandedUncertainty: QuantityOutput.nullable(),
+  degreesOfFreedom: z.number().nullable().describe('null when infinite or under three readings'),
+  studentFactor: z.number().nullable(),
+  airDensity: QuantityOutput,
+  standardFlow: QuantityOutput.nullable().describe('At 1.2 kg/m3'),
+  hoseVelocity: QuantityOutput.nullable(),
+  lossFraction: z.number().nullable(),
+  lossExpanded: z.number().nullable(),
+  verdicts: z.array(Verdict),
+});
+export type AirflowTestOutput = z.infer<typeof AirflowTestOutput>;

@@ -1,0 +1,62 @@
+import { z } from 'zod';
+
+export const MethodName = z.enum(['flowMeter', 'anemometer', 'sealedSuction']);
+export const PlaceName = z.enum(['toolEnd', 'hoseEnd', 'inlet', 'outlet']);
+export const ChangeReasonName = z.enum(['gauge', 'date', 'count', 'fill', 'damage', 'test', 'precaution']);
+export const MachineClassName = z.enum(['L', 'M', 'H', 'HEPA']);
+export const HazardName = z.enum(['plain', 'controlled', 'contained']);
+
+export const MachineKindName = z.enum([
+  'shopVacuum',
+  'mExtractor',
+  'hExtractor',
+  'hepaTank',
+  'grinderExtractor',
+  'pneumaticHepa',
+  'singleStageCollector',
+  'cycloneCollector',
+  'fumeExtractor',
+  'floorCleaner',
+  'centralUnit',
+]);
+
+export const StageKindName = z.enum([
+  'nozzle',
+  'shroud',
+  'hood',
+  'hose',
+  'duct',
+  'inlet',
+  'ring',
+  'cyclone',
+  'dropChamber',
+  'bag',
+  'foam',
+  'cloth',
+  'prefilter',
+  'mainFilter',
+  'canister',
+  'hepa',
+  'gas',
+  'fan',
+  'exhaustFilter',
+  'muffler',
+  'exhaust',
+]);
+
+export const QuantityKindName = z.enum([
+  'pressure',
+  'flow',
+  'velocity',
+  'length',
+  'area',
+  'mass',
+  'temperature',
+  'temperatureDifference',
+  'power',
+  'volume',
+  'concentration',
+  'countConcentration',
+  'relativeHumidity',
+  'density',
+]);

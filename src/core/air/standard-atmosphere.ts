@@ -1,0 +1,23 @@
+import { ICAO, STANDARD_PRESSURE } from '../constants/air';
+import { fail, failure, ok, type Result } from '../failure/failure';
+
+/**
+ * Barometric pressure in Pa at a geopotential altitude in m.
+ * Source: ICAO Standard Atmosphere (ISO 2533), troposphere. Valid: -500 to 5000 m; returns `air.state` outside.
+ * @example standardPressurePa(1500) // 84556 Pa
+ */
+export const standardPressurePa = (altitudeM: number): Result<number> => {
+  if (!(altitudeM >= -500 && altitudeM <= 5000)) return fail(failure('air.state', 'altitude', { altitudeM }));
+  const { seaLevelTemperature: t0, lapseRate: l, gravity: g, gasConstant: r } = ICAO;
+  const ratio = 1 - (l.value * altitudeM) / t0.value;
+  return ok(STANDARD_PRESSURE.value * ratio ** (g.value / (r.value * l.value)));
+};
+
+/**
+ * True when a typed barometric pressure looks like a weather report reduced to sea level at a high site.
+ * Source: common practice, no published source. Pressures in Pa, altitude in m.
+ */
+export const looksReducedToSeaLevel = ({ pressurePa, altitudeM }: { pressurePa: number; altitudeM: number }): boolean => {
+  const expected = standardPressurePa(altitudeM);
+  return expected.ok && altitudeM >= 300 && Math.abs(pressurePa - STANDARD_PRESSURE.value) < 3000 && pressurePa - expected.value > 2500;
+};

@@ -1,0 +1,80 @@
+/** Every way an expected failure can be named. The sentences live in `messages/`. */
+export type FailureCode =
+  | 'quantity.empty'
+  | 'quantity.too-long'
+  | 'quantity.not-a-number'
+  | 'quantity.ambiguous-comma'
+  | 'quantity.unknown-unit'
+  | 'quantity.wrong-unit'
+  | 'quantity.pounds'
+  | 'quantity.unit-missing'
+  | 'quantity.out-of-range'
+  | 'quantity.negative'
+  | 'suction.impossible'
+  | 'readings.none'
+  | 'readings.too-many'
+  | 'readings.all-struck'
+  | 'bore.missing'
+  | 'profile.range'
+  | 'air.state'
+  | 'air.sea-level-pressure'
+  | 'path.empty'
+  | 'path.no-fan'
+  | 'path.two-fans'
+  | 'date.future'
+  | 'date.invalid'
+  | 'date.before-service'
+  | 'machine.unknown'
+  | 'stage.unknown'
+  | 'stage.not-changeable'
+  | 'part.unknown'
+  | 'part.wrong-for-stage'
+  | 'instrument.unknown'
+  | 'instrument.wrong-quantity'
+  | 'test.unknown'
+  | 'test.wrong-machine'
+  | 'change.unknown'
+  | 'record.superseded'
+  | 'count.range'
+  | 'action.reused'
+  | 'action.busy'
+  | 'text.missing'
+  | 'text.too-long'
+  | 'field.invalid'
+  | 'request.not-json'
+  | 'request.malformed'
+  | 'request.too-large'
+  | 'request.method'
+  | 'request.host'
+  | 'page.unknown'
+  | 'calc.unknown'
+  | 'server.bug';
+
+export type FactValue = string | number;
+
+/** An expected failure as data: what went wrong, where, and the facts the sentence needs. */
+export interface Failure {
+  readonly code: FailureCode;
+  /** Dotted path of the field, '' when it is about the whole request. */
+  readonly path: string;
+  readonly facts: Readonly<Record<string, FactValue>>;
+}
+
+export type Result<T> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly failures: readonly Failure[] };
+
+export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
+
+export const failure = (code: FailureCode, path = '', facts: Failure['facts'] = {}): Failure => ({ code, path, facts });
+
+export const fail = (...failures: Failure[]): { readonly ok: false; readonly failures: readonly Failure[] } => ({
+  ok: false,
+  failures,
+});
+
+/** Puts a field's path in front of the failures of a part, so that the sentence lands beside the field. */
+export const at = <T>(path: string, result: Result<T>): Result<T> =>
+  result.ok
+    ? result
+    : { ok: false, failures: result.failures.map((f) => ({ ...f, path: f.path === '' ? path : `${path}.${f.path}` })) };

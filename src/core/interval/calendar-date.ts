@@ -1,0 +1,31 @@
+import { UTCDate } from '@date-fns/utc';
+import { addDays as addDaysUtc, differenceInCalendarDays, format, isValid } from 'date-fns';
+import { TZDate } from '@date-fns/tz';
+
+/** A calendar day of the site, "2026-11-24". It has no time and no zone: a due date is a day on the wall. */
+export type CalendarDate = string;
+
+const PATTERN = /^\d{4}-\d{2}-\d{2}$/;
+
+const utc = (date: CalendarDate): UTCDate => new UTCDate(`${date}T00:00:00Z`);
+
+/** True for a day that exists, in the form "2026-11-24". */
+export const isCalendarDate = (text: string): boolean =>
+  PATTERN.test(text) && isValid(utc(text)) && format(utc(text), 'yyyy-MM-dd') === text;
+
+/** The day a number of days on (or back). @example addDays('2026-02-27', 2) // '2026-03-01' */
+export const addDays = (date: CalendarDate, days: number): CalendarDate => format(addDaysUtc(utc(date), days), 'yyyy-MM-dd');
+
+/** Days from one day to a later one; negative when it is earlier. @example daysBetween({ from: '2026-01-31', to: '2026-02-01' }) // 1 */
+export const daysBetween = ({ from, to }: { from: CalendarDate; to: CalendarDate }): number =>
+  differenceInCalendarDays(utc(to), utc(from));
+
+/**
+ * The site's calendar day of a moment. @example dayAt('2026-11-24T23:30:00Z', 'Europe/Helsinki') // '2026-11-25'
+ * Throws RangeError for a text that is no moment.
+ */
+export const dayAt = (isoMoment: string, timeZone: string): CalendarDate => {
+  const moment = new TZDate(isoMoment, timeZone);
+  if (!isValid(moment)) throw new RangeError(`"${isoMoment}" is no moment`);
+  return format(moment, 'yyyy-MM-dd');
+};

@@ -1,0 +1,50 @@
+/** The machine kinds of the trade, with typical figures for a new record. */
+export type MachineKind =
+  | 'shopVacuum'
+  | 'mExtractor'
+  | 'hExtractor'
+  | 'hepaTank'
+  | 'grinderExtractor'
+  | 'pneumaticHepa'
+  | 'singleStageCollector'
+  | 'cycloneCollector'
+  | 'fumeExtractor'
+  | 'floorCleaner'
+  | 'centralUnit';
+
+export interface MachineKindFacts {
+  readonly label: string;
+  /** Typical free flow, m3/s, low and high end. */
+  readonly flowM3s: readonly [number, number];
+  /** Typical sealed suction, Pa, low and high end. */
+  readonly suctionPa: readonly [number, number];
+  /** The air velocity in the fitted hose must stay above the class limit (M and H machines). */
+  readonly hoseVelocityLimit: boolean;
+}
+
+const L = 1e-3;
+const K = 1e3;
+const facts = (
+  label: string,
+  flow: readonly [number, number],
+  suction: readonly [number, number],
+): Omit<MachineKindFacts, 'hoseVelocityLimit'> => ({
+  label,
+  flowM3s: [flow[0] * L, flow[1] * L],
+  suctionPa: [suction[0] * K, suction[1] * K],
+});
+
+/** Typical figures in L/s and kPa. Source: Moorwind defaults for a new record, a modelling choice, editable. */
+export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
+  shopVacuum: { ...facts('shop vacuum', [40, 95], [12, 22]), hoseVelocityLimit: false },
+  mExtractor: { ...facts('M-class extractor', [45, 75], [20, 26]), hoseVelocityLimit: true },
+  hExtractor: { ...facts('H-class extractor', [45, 65], [20, 26]), hoseVelocityLimit: true },
+  hepaTank: { ...facts('HEPA tank vacuum', [40, 55], [20, 24]), hoseVelocityLimit: false },
+  grinderExtractor: { ...facts('grinder extractor', [90, 140], [20, 24]), hoseVelocityLimit: false },
+  pneumaticHepa: { ...facts('pneumatic HEPA vacuum', [50, 90], [15, 25]), hoseVelocityLimit: false },
+  singleStageCollector: { ...facts('single-stage dust collector', [200, 600], [1.5, 3]), hoseVelocityLimit: false },
+  cycloneCollector: { ...facts('two-stage collector', [250, 800], [2, 4]), hoseVelocityLimit: false },
+  fumeExtractor: { ...facts('bench fume extractor', [25, 100], [1, 5]), hoseVelocityLimit: false },
+  floorCleaner: { ...facts('floor cleaner', [25, 55], [16, 25]), hoseVelocityLimit: false },
+  centralUnit: { ...facts('central unit', [45, 65], [25, 35]), hoseVelocityLimit: false },
+};

@@ -1,0 +1,55 @@
+import { CONFIDENCE } from '../constants/limits';
+import { studentFactor, studentTwoSidedP } from '../numeric/student';
+import { combineSides, sideOf } from './correlated';
+import type { ReducedTest } from './reduce-test';
+
+export type Differs = 'place' | 'method' | 'instrument' | 'hose';
+
+export interface Comparison {
+  readonly outcome: 'more' | 'less' | 'noRealDifference' | 'tooFew' | 'notComparable' | 'notUsable';
+  /** After less before, m3/s or Pa; null when the two cannot be subtracted. */
+  readonly difference: number | null;
+  /** Share of the before value. */
+  readonly relative: number | null;
+  readonly expanded: number | null;
+  readonly degreesOfFreedom: number | null;
+  readonly p: number | null;
+  /** What was not the same in the two tests. */
+  readonly differs: readonly Differs[];
+}
+
+const differences = (before: ReducedTest, after: ReducedTest): readonly Differs[] => [
+  ...(before.place !== after.place ? (['place'] as const) : []),
+  ...(before.method !== after.method ? (['method'] as const) : []),
+  ...(before.instrumentId !== after.instrumentId ? (['instrument'] as const) : []),
+  ...(before.measurand === 'flow' && before.hoseBoreM !== after.hoseBoreM ? (['hose'] as const) : []),
+];
+
+/**
+ * Compares the repeats of two tests by Welch's t: difference, share, 95 % interval, p. Instruments that differ add
+ * their own uncertainty; one instrument cancels but for the part that grows with the difference.
+ * Source: Welch 1947, as in the NIST/SEMATECH e-Handbook 1.3.5.3; GUM 5.2.2 for the instrument.
+ * Valid: one measurand, place and method; otherwise `notComparable`. Under three repeats a side: `tooFew`, the
+ * difference is given, no claim is made.
+ */
+export const compareTests = ({ before, after }: { before: ReducedTest; after: ReducedTest }): Comparison => {
+  const differs = differences(before, after);
+  const none = { difference: null, relative: null, expanded: null, degreesOfFreedom: null, p: null, differs };
+  if (differs.includes('place') || differs.includes('method')) return { outcome: 'notComparable', ...none };
+  const difference = after.repeats.mean - before.repeats.mean;
+  const plain = { ...none, difference, relative: difference / before.repeats.mean };
+  if (!before.usable || !after.usable) return { outcome: 'notUsable', ...plain };
+  const [first, second] = [sideOf(before.repeats), sideOf(after.repeats)];
+  if (!first || !second) return { outcome: 'tooFew', ...plain };
+  const { uncertainty, degreesOfFreedom } = combineSides({
+    first,
+    second,
+    sensitivities: { first: -1, second: 1 },
+    sameInstrument: before.instrumentId !== null && before.instrumentId === after.instrumentId,
+  });
+  const expanded = uncertainty * studentFactor({ confidence: CONFIDENCE.value, degreesOfFreedom });
+  const p = uncertainty === 0 ? (difference === 0 ? 1 : 0) : studentTwoSidedP({ t: difference / uncertainty, degreesOfFreedom });
+  const real = Math.abs(difference) > expanded;
+  const outcome = !real ? 'noRealDifference' : difference > 0 ? 'more' : 'less';
+  return { outcome, ...plain, expanded, degreesOfFreedom, p };
+};

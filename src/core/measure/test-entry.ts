@@ -1,0 +1,155 @@
+import { type AirState } from '../air/density';
+import { looksReducedToSeaLevel, standardPressurePa } from '../air/standard-atmosphere';
+import { at, fail, failure, type Failure, ok, type Result } from '../failure/failure';
+import type { Place } from '../path/air-path';
+import type { Reading } from '../record/records';
+import { type ParsedQuantity, parseQuantity, type QuantityKind } from '../units';
+import type { Accuracy } from './accuracy';
+import { METHODS, type Method, type Precondition } from './methods';
+import type { TestReadings } from './reduce-test';
+
+/** What was typed, with the unit a bare number takes. */
+export interface Typed {
+  readonly typed: string;
+  readonly unit: string;
+}
+
+export interface AirEntry {
+  readonly temperature: Typed;
+  readonly humidity: Typed;
+  /** Station pressure; null takes the standard atmosphere at the site's altitude. */
+  readonly pressure: Typed | null;
+}
+
+/** A test as typed on the bench, before anything is believed. */
+export interface TestEntry {
+  readonly method: Method;
+  readonly place: Place;
+  readonly readings: readonly (Typed & { readonly struckBecause: string | null })[];
+  readonly bore: Typed | null;
+  readonly profileFactor: number | null;
+  readonly hoseBore: Typed | null;
+  readonly air: AirEntry;
+  readonly failedPreconditions: readonly Precondition[];
+}
+
+export interface EntryContext {
+  readonly altitudeM: number;
+  readonly instrument: { readonly id: number; readonly reads: QuantityKind; readonly accuracy: Accuracy } | null;
+}
+
+export interface ParsedTest {
+  readonly readings: readonly Reading[];
+  readonly test: TestReadings;
+}
+
+const MAX_READINGS = 60;
+const BORE_RANGE_M = [0.005, 1] as const;
+
+const parseAir = (entry: AirEntry, altitudeM: number): Result<AirState> => {
+  const temperature = at('air.temperature', parseQuantity(entry.temperature.typed, 'temperature', entry.temperature.unit));
+  if (!temperature.ok) return temperature;
+  const humidity = at('air.humidity', parseQuantity(entry.humidity.typed, 'relativeHumidity', entry.humidity.unit));
+  if (!humidity.ok) return humidity;
+  const pressure = entry.pressure
+    ? at('air.pressure', parseQuantity(entry.pressure.typed, 'pressure', entry.pressure.unit))
+    : standardPressurePa(altitudeM);
+  if (!pressure.ok) return pressure;
+  const pressurePa = typeof pressure.value === 'number' ? pressure.value : pressure.value.valueSi;
+  if (entry.pressure && looksReducedToSeaLevel({ pressurePa, altitudeM })) {
+    return fail(failure('air.sea-level-pressure', 'air.pressure', { pressurePa, altitudeM }));
+  }
+  return ok({ temperatureK: temperature.value.valueSi, relativeHumidity: humidity.value.valueSi, pressurePa });
+};
+
+/** A manometer may show suction as a minus; flow and velocity have no other side. */
+const signed = (parsed: ParsedQuantity, method: Method, barometricPa: number): Result<number> => {
+  if (METHODS[method].measurand === 'suction') {
+    const suction = Math.abs(parsed.valueSi);
+    return suction < barometricPa
+      ? ok(suction)
+      : fail(failure('suction.impossible', '', { number: Math.abs(parsed.number), unit: parsed.unit, barometricPa }));
+  }
+  return parsed.valueSi >= 0 ? ok(parsed.valueSi) : fail(failure('quantity.negative', '', { number: parsed.number, unit: parsed.unit }));
+};
+
+/** One typed reading of a method in SI, its sign settled. Barometric pressure in Pa bounds a suction. */
+export const parseReading = (
+  entry: TestEntry['readings'][number],
+  { method, barometricPa }: { method: Method; barometricPa: number },
+): Result<Reading> => {
+  const parsed = parseQuantity(entry.typed, METHODS[method].reads, entry.unit);
+  if (!parsed.ok) return parsed;
+  const value = signed(parsed.value, method, barometricPa);
+  if (!value.ok) return value;
+  return ok({
+    typed: entry.typed.trim(),
+    unit: parsed.value.unit,
+    valueSi: value.value,
+    resolutionSi: parsed.value.resolutionSi,
+    struckBecause: entry.struckBecause,
+  });
+};
+
+const parseBore = (entry: Typed | null, path: string): Result<number | null> => {
+  if (!entry) return ok(null);
+  const parsed = at(path, parseQuantity(entry.typed, 'length', entry.unit));
+  if (!parsed.ok) return parsed;
+  const { valueSi } = parsed.value;
+  const [low, high] = BORE_RANGE_M;
+  return valueSi >= low && valueSi <= high
+    ? ok(valueSi)
+    : fail(failure('quantity.out-of-range', path, { kind: 'length', value: valueSi, low, high }));
+};
+
+const parseReadings = (entry: TestEntry, barometricPa: number): Result<readonly Reading[]> => {
+  if (entry.readings.length === 0) return fail(failure('readings.none', 'readings'));
+  if (entry.readings.length > MAX_READINGS) {
+    return fail(failure('readings.too-many', 'readings', { count: entry.readings.length, most: MAX_READINGS }));
+  }
+  const results = entry.readings.map((r, i) => at(`readings.${i}`, parseReading(r, { method: entry.method, barometricPa })));
+  const failures = results.flatMap((r) => (r.ok ? [] : r.failures));
+  if (failures.length > 0) return fail(...failures);
+  const readings = results.flatMap((r) => (r.ok ? [r.value] : []));
+  return readings.every((r) => r.struckBecause !== null) ? fail(failure('readings.all-struck', 'readings')) : ok(readings);
+};
+
+/** The display's step: the instrument's own where it is known, else the finest digit typed. */
+const resolutionOf = (readings: readonly Reading[], context: EntryContext): number =>
+  context.instrument ? context.instrument.accuracy.resolutionSi : Math.min(...readings.map((r) => r.resolutionSi));
+
+/**
+ * Reads a whole test entry into SI, or says everything that is wrong with it, each beside its field. The bench and
+ * the server call this same function, so that what the screen accepts the record accepts.
+ */
+export const parseTestEntry = (entry: TestEntry, context: EntryContext): Result<ParsedTest> => {
+  const air = parseAir(entry.air, context.altitudeM);
+  if (!air.ok) return air;
+  const method = METHODS[entry.method];
+  const readings = parseReadings(entry, air.value.pressurePa);
+  const bore = parseBore(method.needsBore ? entry.bore : null, 'bore');
+  const hose = parseBore(entry.hoseBore, 'hoseBore');
+  const failures: Failure[] = [readings, bore, hose].flatMap((r) => (r.ok ? [] : [...r.failures]));
+  if (context.instrument && context.instrument.reads !== method.reads) {
+    failures.push(failure('instrument.wrong-quantity', 'instrumentId', { reads: context.instrument.reads, wanted: method.reads }));
+  }
+  if (method.needsBore && entry.bore === null) failures.push(failure('bore.missing', 'bore'));
+  if (!readings.ok || !bore.ok || !hose.ok || failures.length > 0) return fail(...failures);
+  const live = readings.value.filter((r) => r.struckBecause === null);
+  return ok({
+    readings: readings.value,
+    test: {
+      method: entry.method,
+      place: entry.place,
+      readingsSi: live.map((r) => r.valueSi),
+      resolutionSi: resolutionOf(live, context),
+      boreM: bore.value,
+      profileFactor: method.needsBore ? entry.profileFactor : null,
+      instrumentId: context.instrument?.id ?? null,
+      accuracy: context.instrument?.accuracy ?? null,
+      air: air.value,
+      hoseBoreM: hose.value,
+      failedPreconditions: entry.failedPreconditions,
+    },
+  });
+};

@@ -1,0 +1,15 @@
+/** Arithmetic mean of one or more numbers, in their own unit. Throws RangeError on an empty list. */
+export const mean = (values: readonly number[]): number => {
+  if (values.length === 0) throw new RangeError('mean of no values');
+  return values.reduce((sum, v) => sum + v, 0) / values.length;
+};
+
+/**
+ * Sample standard deviation (n - 1), in the values' unit. Source: GUM eq. 4. Throws RangeError under two values.
+ * Two passes, so that a small spread on a large mean keeps its digits.
+ */
+export const sampleDeviation = (values: readonly number[]): number => {
+  if (values.length < 2) throw new RangeError('standard deviation of fewer than two values');
+  const m = mean(values);
+  return Math.sqrt(values.reduce((sum, v) => sum + (v - m) ** 2, 0) / (values.length - 1));
+};

@@ -1,0 +1,65 @@
+import type { CalendarDate } from '../interval/calendar-date';
+import type { Accuracy } from '../measure/accuracy';
+import type { TestReadings } from '../measure/reduce-test';
+import type { QuantityKind } from '../units';
+
+/** Why a stage was changed. */
+export type ChangeReason = 'gauge' | 'date' | 'count' | 'fill' | 'damage' | 'test' | 'precaution';
+
+export const CHANGE_REASONS: readonly ChangeReason[] = ['gauge', 'date', 'count', 'fill', 'damage', 'test', 'precaution'];
+
+/** A record of work and its place in the chain of corrections. Nothing is ever overwritten. */
+export interface WorkRecord {
+  readonly id: number;
+  readonly machineId: number;
+  /** UTC, when the work was done. */
+  readonly performedAt: string;
+  /** UTC, when it was written down. */
+  readonly recordedAt: string;
+  readonly by: string;
+  readonly note: string;
+  readonly supersedesId: number | null;
+  readonly supersededById: number | null;
+  /** True for a correction that says it never happened. */
+  readonly voided: boolean;
+  readonly correctionReason: string | null;
+}
+
+export interface Reading {
+  readonly typed: string;
+  readonly unit: string;
+  readonly valueSi: number;
+  readonly resolutionSi: number;
+  /** Why it does not count; null when it does. */
+  readonly struckBecause: string | null;
+}
+
+export interface TestRecord extends WorkRecord {
+  readonly readings: readonly Reading[];
+  readonly test: TestReadings;
+  readonly isBaseline: boolean;
+  /** The change this test was taken after; null for a test of its own. */
+  readonly afterChangeId: number | null;
+  readonly bagState: 'asFound' | 'asLeft';
+}
+
+export interface ChangeRecord extends WorkRecord {
+  readonly performedOn: CalendarDate;
+  readonly stageId: number;
+  readonly reason: ChangeReason;
+  readonly partId: number | null;
+  readonly quantity: number;
+  readonly beforeTestId: number | null;
+}
+
+export interface Instrument {
+  readonly id: number;
+  readonly name: string;
+  readonly reads: QuantityKind;
+  readonly accuracy: Accuracy;
+  readonly calibrationDueOn: CalendarDate | null;
+}
+
+/** The records that stand: not superseded, not voided. */
+export const standing = <T extends WorkRecord>(records: readonly T[]): readonly T[] =>
+  records.filter((r) => r.supersededById === null && !r.voided);

@@ -1,0 +1,163 @@
+import type { CalendarDate } from '../interval/calendar-date';
+import { type StageDue, stageDue } from '../interval/due';
+import { classStanding, type Machine } from '../machine/machine';
+import { MACHINE_KINDS } from '../machine/kinds';
+import { type BaselineVerdict, judgeAgainstBaseline, type LossThresholds } from '../measure/judge-baseline';
+import { type ClassVerdict, judgeHoseVelocity } from '../measure/judge-class';
+import { type ReducedTest, reduceTest } from '../measure/reduce-test';
+import { type ChangeRecord, standing, type TestRecord } from '../record/records';
+
+export interface JudgedTest {
+  readonly record: TestRecord;
+  readonly reduced: ReducedTest;
+  readonly baseline: BaselineVerdict;
+  readonly baselineId: number | null;
+  readonly hose: ClassVerdict;
+}
+
+export interface MachineStatus {
+  readonly machine: Machine;
+  readonly due: readonly StageDue[];
+  /** The newest usable test that stands, judged; null without one. */
+  readonly latest: JudgedTest | null;
+  readonly need: Need;
+}
+
+/** The one thing a machine needs next, with what orders it on the board (smaller is more urgent). */
+export type Need =
+  | { readonly kind: 'missingStage'; readonly stageName: string; readonly urgency: number }
+  | { readonly kind: 'belowClassLimit'; readonly velocityMs: number; readonly urgency: number }
+  | { readonly kind: 'lowFlow'; readonly lossFraction: number; readonly act: boolean; readonly suction: boolean; readonly urgency: number }
+  | { readonly kind: 'moreFlow'; readonly gainFraction: number; readonly urgency: number }
+  | { readonly kind: 'due'; readonly stageName: string; readonly daysLeft: number; readonly urgency: number }
+  | { readonly kind: 'measureAgain'; readonly because: 'changed' | 'cannotTell' | 'never'; readonly urgency: number }
+  | { readonly kind: 'nothing'; readonly stageName: string | null; readonly daysLeft: number | null; readonly urgency: number };
+
+export interface StatusInput {
+  readonly machine: Machine;
+  readonly tests: readonly TestRecord[];
+  readonly changes: readonly ChangeRecord[];
+  readonly thresholds: LossThresholds;
+  readonly today: CalendarDate;
+}
+
+interface BaselineWanted {
+  readonly place: TestRecord['test']['place'];
+  readonly method: TestRecord['test']['method'];
+  readonly excludeId: number | null;
+  /** Not newer than this moment; any when it is left out. */
+  readonly notAfter?: string;
+}
+
+/** The newest standing baseline of one place and method: series of different rigs are never mixed. */
+export const pickBaseline = (tests: readonly TestRecord[], wanted: BaselineWanted): TestRecord | null =>
+  standing(tests)
+    .filter(
+      (t) =>
+        t.isBaseline &&
+        t.id !== wanted.excludeId &&
+        t.test.failedPreconditions.length === 0 &&
+        t.test.place === wanted.place &&
+        t.test.method === wanted.method &&
+        (wanted.notAfter === undefined || t.performedAt <= wanted.notAfter),
+    )
+    .reduce<TestRecord | null>((best, t) => (best === null || t.performedAt > best.performedAt ? t : best), null);
+
+const reduced = (record: TestRecord): ReducedTest => {
+  const result = reduceTest(record.test);
+  // A record was reduced once before it was stored; that it no longer can be is a bug, not a typing slip.
+  if (!result.ok) throw new Error(`test ${record.id} cannot be reduced: ${result.failures.map((f) => f.code).join()}`);
+  return result.value;
+};
+
+/** Judges one recorded test against the baseline that held at its time, and against the class limit. */
+export const judgeTest = (input: Omit<StatusInput, 'changes' | 'today'> & { readonly record: TestRecord }): JudgedTest => {
+  const { place, method } = input.record.test;
+  const baseline = pickBaseline(input.tests, { place, method, excludeId: input.record.id, notAfter: input.record.performedAt });
+  const now = reduced(input.record);
+  return {
+    record: input.record,
+    reduced: now,
+    baseline: judgeAgainstBaseline({ now, baseline: baseline ? reduced(baseline) : null, thresholds: input.thresholds }),
+    baselineId: baseline?.id ?? null,
+    hose: judgeHoseVelocity(now, MACHINE_KINDS[input.machine.kind].hoseVelocityLimit),
+  };
+};
+
+/** Days of the standing changes of a stage, ascending, first use first. */
+const changeDays = (machine: Machine, changes: readonly ChangeRecord[]) => (stageId: number): readonly CalendarDate[] => {
+  const first = machine.stages.find((s) => s.id === stageId)?.firstUsedOn;
+  const days = standing(changes).filter((c) => c.stageId === stageId).map((c) => c.performedOn);
+  return [...(first === undefined ? [] : [first]), ...days].sort();
+};
+
+/** When each ruled stage of a machine is due, in path order. */
+export const dueOfMachine = ({ machine, changes, today }: Pick<StatusInput, 'machine' | 'changes' | 'today'>): readonly StageDue[] => {
+  const daysOf = changeDays(machine, changes);
+  return machine.stages.flatMap((stage) => {
+    const changedOn = daysOf(stage.id).at(-1) ?? stage.firstUsedOn;
+    const due = stage.missing ? null : stageDue({ stageId: stage.id, rules: stage.rules, changedOn, changesOf: daysOf, today });
+    return due ? [due] : [];
+  });
+};
+
+const baselineNeed = (baseline: BaselineVerdict, suction: boolean): Need | null => {
+  switch (baseline.outcome) {
+    case 'act':
+      return { kind: 'lowFlow', lossFraction: baseline.lossFraction, act: true, suction, urgency: -800 - baseline.lossFraction };
+    case 'warn':
+      return { kind: 'lowFlow', lossFraction: baseline.lossFraction, act: false, suction, urgency: 2 };
+    case 'more':
+      return { kind: 'moreFlow', gainFraction: -baseline.lossFraction, urgency: 1 };
+    case 'cannotTell':
+      return { kind: 'measureAgain', because: 'cannotTell', urgency: 4 };
+    case 'fine':
+    case 'noBaseline':
+    case 'notUsable':
+    case 'tooFew':
+      return null;
+  }
+};
+
+const testNeed = (latest: JudgedTest | null, changes: readonly ChangeRecord[]): Need | null => {
+  if (!latest) return { kind: 'measureAgain', because: 'never', urgency: 5 };
+  const { hose, baseline } = latest;
+  const need: Need | null =
+    hose.outcome === 'fail'
+      ? { kind: 'belowClassLimit', velocityMs: hose.velocityMs, urgency: -900 }
+      : (baselineNeed(baseline, latest.reduced.measurand === 'suction') ??
+        (hose.outcome === 'cannotTell' ? { kind: 'measureAgain', because: 'cannotTell', urgency: 3 } : null));
+  // Once something was changed, the bad reading before it no longer speaks of the machine: measure again first.
+  const changedSince = standing(changes).some((c) => c.performedAt > latest.record.performedAt);
+  return need && changedSince ? { kind: 'measureAgain', because: 'changed', urgency: -700 } : need;
+};
+
+const needOf = ({ machine, changes }: StatusInput, due: readonly StageDue[], latest: JudgedTest | null): Need => {
+  const gap = classStanding(machine).withdrawn;
+  if (gap) return { kind: 'missingStage', stageName: gap.name, urgency: -1000 };
+  const dated = due.flatMap((d) => (d.daysLeft === null ? [] : [{ stageId: d.stageId, daysLeft: d.daysLeft }]));
+  const soonest = dated.reduce<(typeof dated)[number] | null>((a, d) => (a === null || d.daysLeft < a.daysLeft ? d : a), null);
+  const stageName = machine.stages.find((s) => s.id === soonest?.stageId)?.name ?? null;
+  const dueNeed: Need | null =
+    soonest && stageName !== null && soonest.daysLeft <= 7
+      ? { kind: 'due', stageName, daysLeft: soonest.daysLeft, urgency: soonest.daysLeft }
+      : null;
+  const candidates = [testNeed(latest, changes), dueNeed].filter((n) => n !== null).sort((a, b) => a.urgency - b.urgency);
+  return candidates[0] ?? { kind: 'nothing', stageName, daysLeft: soonest?.daysLeft ?? null, urgency: 100 + (soonest?.daysLeft ?? 1000) };
+};
+
+/** A stage entered as missing is there again once a change of it stands on record. */
+const asRecorded = (machine: Machine, changes: readonly ChangeRecord[]): Machine => {
+  const fitted = new Set(standing(changes).map((c) => c.stageId));
+  return { ...machine, stages: machine.stages.map((s) => (s.missing && fitted.has(s.id) ? { ...s, missing: false } : s)) };
+};
+
+/** Everything the board, the round and the bench say about one machine today. */
+export const machineStatus = (entered: StatusInput): MachineStatus => {
+  const input = { ...entered, machine: asRecorded(entered.machine, entered.changes) };
+  const usable = standing(input.tests).filter((t) => t.test.failedPreconditions.length === 0 && !t.isBaseline);
+  const newest = usable.reduce<TestRecord | null>((a, t) => (a === null || t.performedAt > a.performedAt ? t : a), null);
+  const latest = newest ? judgeTest({ ...input, record: newest }) : null;
+  const due = dueOfMachine(input);
+  return { machine: input.machine, due, latest, need: needOf(input, due, latest) };
+};

@@ -1,0 +1,124 @@
+/** One unit of a quantity: valueSi = factor x number + offset. */
+export interface Unit {
+  readonly symbol: string;
+  readonly factor: number;
+  readonly offset?: number;
+  /** Other ways people write it, compared after `normaliseUnit`. */
+  readonly aliases: readonly string[];
+}
+
+export type QuantityKind =
+  | 'pressure'
+  | 'flow'
+  | 'velocity'
+  | 'length'
+  | 'area'
+  | 'mass'
+  | 'temperature'
+  | 'temperatureDifference'
+  | 'power'
+  | 'volume'
+  | 'concentration'
+  | 'countConcentration'
+  | 'relativeHumidity'
+  | 'density';
+
+const unit = (symbol: string, factor: number, aliases: readonly string[] = [], offset?: number): Unit =>
+  offset === undefined ? { symbol, factor, aliases } : { symbol, factor, aliases, offset };
+
+const INCH = 0.0254;
+const FOOT = 0.3048;
+const POUND = 0.45359237;
+const US_GALLON = 3.785411784e-3;
+const KELVIN_AT_ZERO_F = 273.15 - (32 * 5) / 9;
+
+/**
+ * Units by quantity, SI first.
+ * Source: NIST SP 811 (2008) Appendix B for the US units (conventional inch and millimetre of water,
+ * pound-force per square inch, foot, pound, US gallon); SI Brochure for the rest.
+ * Mechanical horsepower 550 ft lbf/s.
+ */
+export const UNITS = {
+  pressure: [
+    unit('Pa', 1, ['pascal', 'pascals']),
+    unit('kPa', 1000, ['kilopascal']),
+    unit('mbar', 100, ['hpa', 'millibar']),
+    unit('mmH2O', 9.80665, ['mmwc', 'mmwg', 'mmwater', 'mmws']),
+    unit('inH2O', 249.08891, ['inwc', 'inwg', 'inwater', 'inchesofwater', 'inchwater', 'incheswater', '"h2o', '"wc', 'iwc']),
+    unit('psi', 6894.757293168, ['lbf/in2', 'psig']),
+  ],
+  flow: [
+    unit('m3/s', 1, ['cms']),
+    unit('m3/h', 1 / 3600, ['m3/hr', 'cmh', 'cbm/h']),
+    unit('L/s', 1e-3, ['lps', 'l/sec']),
+    unit('L/min', 1e-3 / 60, ['lpm']),
+    unit('cfm', 4.719474432e-4, ['ft3/min', 'cuft/min']),
+  ],
+  velocity: [unit('m/s', 1, ['mps', 'm/sec']), unit('fpm', FOOT / 60, ['ft/min'])],
+  length: [
+    unit('m', 1, ['metre', 'meter', 'metres', 'meters']),
+    unit('mm', 1e-3, []),
+    unit('cm', 1e-2, []),
+    unit('in', INCH, ['"', 'inch', 'inches']),
+    unit('ft', FOOT, ["'", 'foot', 'feet']),
+  ],
+  area: [unit('m2', 1, ['sqm']), unit('ft2', FOOT * FOOT, ['sqft'])],
+  mass: [
+    unit('kg', 1, ['kilo', 'kilos']),
+    unit('g', 1e-3, ['gram', 'grams']),
+    unit('oz', POUND / 16, ['ounce', 'ounces']),
+    unit('lb', POUND, ['lbs', 'pound', 'pounds']),
+  ],
+  temperature: [
+    unit('K', 1, ['kelvin']),
+    unit('degC', 1, ['c', 'celsius', '°c'], 273.15),
+    unit('degF', 5 / 9, ['f', 'fahrenheit', '°f'], KELVIN_AT_ZERO_F),
+  ],
+  temperatureDifference: [
+    unit('K', 1, ['kelvin', 'degc', '°c', 'c']),
+    unit('degF', 5 / 9, ['f', '°f', 'fahrenheit']),
+  ],
+  power: [unit('W', 1, ['watt', 'watts']), unit('kW', 1000, []), unit('hp', 745.6998715822702, ['horsepower'])],
+  volume: [
+    unit('m3', 1, []),
+    unit('L', 1e-3, ['litre', 'liter', 'litres', 'liters']),
+    unit('gal', US_GALLON, ['gallon', 'gallons', 'usgal']),
+    unit('ft3', FOOT ** 3, ['cuft']),
+  ],
+  concentration: [unit('kg/m3', 1, []), unit('mg/m3', 1e-6, []), unit('ug/m3', 1e-9, ['µg/m3', 'mcg/m3'])],
+  countConcentration: [
+    unit('1/m3', 1, ['/m3']),
+    unit('1/L', 1e3, ['/l', 'perl', 'perlitre']),
+    unit('1/ft3', 1 / FOOT ** 3, ['/ft3', 'perft3']),
+  ],
+  relativeHumidity: [unit('1', 1, []), unit('%', 0.01, ['percent', '%rh', 'rh'])],
+  density: [unit('kg/m3', 1, []), unit('lb/ft3', POUND / FOOT ** 3, [])],
+} as const satisfies Record<QuantityKind, readonly Unit[]>;
+
+/** The unit a bare number would be in SI. */
+export const siUnit = (kind: QuantityKind): string => UNITS[kind][0].symbol;
+
+/** Folds the many ways of writing a unit into one: case, blanks, dots, superscripts, the degree sign. */
+export const normaliseUnit = (text: string): string =>
+  text
+    .toLowerCase()
+    .replace(/[\s.·]/g, '')
+    .replace(/³/g, '3')
+    .replace(/²/g, '2')
+    .replace(/₂/g, '2')
+    .replace(/[″”“]/g, '"')
+    .replace(/[′’]/g, "'")
+    .replace(/μ/g, 'µ')
+    .replace(/\^/g, '');
+
+/** Finds a unit of this quantity by its symbol or one of its aliases; undefined when there is none. */
+export const findUnit = (kind: QuantityKind, text: string): Unit | undefined => {
+  const wanted = normaliseUnit(text);
+  return (UNITS[kind] as readonly Unit[]).find(
+    (u) => normaliseUnit(u.symbol) === wanted || u.aliases.some((a) => normaliseUnit(a) === wanted),
+  );
+};
+
+/** The first quantity that knows this unit, to say "that is a velocity, not a flow". */
+export const quantityOfUnit = (text: string): QuantityKind | undefined =>
+  (Object.keys(UNITS) as QuantityKind[]).find((kind) => findUnit(kind, text) !== undefined);

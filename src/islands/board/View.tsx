@@ -1,0 +1,130 @@
+import { Search, X } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import type { Tone } from '@/messages/verdicts';
+import { LifeBar } from '@/ui/life-bar';
+import { ToneMark } from '@/ui/tone-mark';
+import { matches } from './matches';
+
+/** One asset tag of the board, all words made on the server. */
+export interface BoardTag {
+  readonly tag: string;
+  readonly name: string;
+  readonly classText: string;
+  readonly kindText: string;
+  readonly place: string;
+  readonly tone: Tone;
+  readonly mark: string;
+  readonly need: string;
+  readonly remaining: number | null;
+  readonly remainingText: string;
+}
+
+interface BoardProps {
+  readonly tags: readonly BoardTag[];
+  readonly current: string | null;
+}
+
+const Tag = ({ tag, current }: { tag: BoardTag; current: boolean }) => (
+  <a
+    href={`/m/${encodeURIComponent(tag.tag)}`}
+    aria-current={current ? 'page' : undefined}
+    className={`block border-l-4 px-3 py-2 ${current ? 'bg-base-100 border-primary' : 'hover:bg-base-100 border-transparent'}`}
+  >
+    <span className="flex items-baseline gap-2">
+      <span className="dial text-lg leading-none">{tag.tag}</span>
+      <span className="min-w-0 flex-1 truncate font-semibold" title={tag.name}>{tag.name}</span>
+      <span className="shrink-0 text-xs font-bold">{tag.classText}</span>
+    </span>
+    <span className="flex items-baseline justify-between gap-2 text-sm leading-snug">
+      <span className="min-w-0 flex-1">
+        <ToneMark tone={tag.tone} word={tag.need} size={15} />
+      </span>
+    </span>
+    {tag.remaining !== null && (
+      <span className="mt-1 block">
+        <LifeBar remaining={tag.remaining} label={tag.remainingText} />
+      </span>
+    )}
+  </a>
+);
+
+/** The board: every machine as an asset tag, most urgent first, with a jump by tag. */
+export const Board = ({ tags, current }: BoardProps) => {
+  const [query, setQuery] = useState('');
+  const input = useRef<HTMLInputElement>(null);
+  const shown = tags.filter((t) => matches(t, query));
+
+  useEffect(() => {
+    const focus = () => {
+      document.body.dataset['sheet'] = 'open';
+      input.current?.focus();
+      input.current?.select();
+    };
+    document.addEventListener('moorwind:jump', focus);
+    return () => document.removeEventListener('moorwind:jump', focus);
+  }, []);
+
+  const go = () => {
+    const [first] = shown;
+    if (first) window.location.assign(`/m/${encodeURIComponent(first.tag)}`);
+  };
+
+  return (
+    <nav aria-label="Machines" className="flex h-full min-h-0 flex-col">
+      <form
+        className="border-base-300 flex gap-2 border-b p-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          go();
+        }}
+      >
+        <label className="relative block flex-1">
+          <span className="sr-only">Jump to a tag</span>
+          <Search size={18} aria-hidden="true" className="soft absolute top-3.5 left-2.5" />
+          <input
+            ref={input}
+            className="field pl-9"
+            placeholder="/  jump to a tag"
+            value={query}
+            maxLength={40}
+            autoComplete="off"
+            onChange={(e) => setQuery(e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key === 'Escape') {
+                setQuery('');
+                e.currentTarget.blur();
+              }
+            }}
+          />
+        </label>
+        <button
+          type="button"
+          className="choice board:hidden w-11 text-center"
+          aria-label="Close the machines"
+          onClick={() => delete document.body.dataset['sheet']}
+        >
+          <X size={20} aria-hidden="true" className="mx-auto" />
+        </button>
+      </form>
+      <ul className="divide-base-300 min-h-0 flex-1 divide-y overflow-y-auto" aria-live="polite">
+        {shown.map((t) => (
+          <li key={t.tag}>
+            <Tag tag={t} current={t.tag === current} />
+          </li>
+        ))}
+        {shown.length === 0 && (
+          <li className="p-4">
+            {tags.length === 0 ? (
+              <>
+                <p className="font-bold">No machine yet.</p>
+                <p className="soft mt-1">Try <code>npm run demo</code> to see a yard at work.</p>
+              </>
+            ) : (
+              <p>No machine matches "{query}".</p>
+            )}
+          </li>
+        )}
+      </ul>
+    </nav>
+  );
+};

@@ -1,0 +1,253 @@
+import { Minus, Plus, ShieldAlert } from 'lucide-react';
+import { type Dispatch, useEffect, useReducer } from 'react';
+import type { StageDue } from '@/core/interval/due';
+import type { Machine, Stage } from '@/core/machine/machine';
+import { STAGE_KINDS } from '@/core/path/stage-kinds';
+import { CHANGE_REASONS, type ChangeRecord } from '@/core/record/records';
+import { dueIn } from '@/messages/needs';
+import { capital, HAZARD_CAUTIONS, REASON_HINTS, REASON_WORDS } from '@/messages/words';
+import { AirPathStrip } from '@/ui/air-path-strip';
+import { setChoice } from '@/ui/cookies';
+import { fromLocalField } from '@/ui/local-moment';
+import { postAction } from '@/ui/post-action';
+import { FieldProblems, problemsAt } from '@/ui/problems';
+import { type ChangeAction, changeOfRecord, changeReducer, type ChangeState, startChange } from './state';
+
+export interface ShelfPart {
+  readonly id: number;
+  readonly name: string;
+  readonly bin: string;
+  readonly onHand: number;
+}
+
+/** A test that may stand as "before", its words made on the server. */
+export interface BeforeChoice {
+  readonly id: number;
+  readonly words: string;
+}
+
+interface ChangeProps {
+  readonly machine: Machine;
+  readonly due: readonly StageDue[];
+  readonly parts: readonly ShelfPart[];
+  readonly before: readonly BeforeChoice[];
+  readonly by: string;
+  readonly clientId: string;
+  readonly stageId: number | null;
+  readonly correcting: ChangeRecord | null;
+}
+
+interface Part {
+  readonly state: ChangeState;
+  readonly dispatch: Dispatch<ChangeAction>;
+}
+
+const changeable = (machine: Machine): readonly Stage[] => machine.stages.filter((s) => STAGE_KINDS[s.kind].changeable && !s.doNotRemove);
+
+const StageChoice = ({ state, dispatch, machine, due }: Part & Pick<ChangeProps, 'machine' | 'due'>) => (
+  <fieldset>
+    <legend className="mb-1 font-bold">What was changed?</legend>
+    <div className="grid grid-cols-2 gap-1 xl:grid-cols-3">
+      {changeable(machine).map((stage) => {
+        const own = due.find((d) => d.stageId === stage.id);
+        return (
+          <button
+            key={stage.id}
+            type="button"
+            className="choice"
+            aria-pressed={state.stageId === stage.id}
+            onClick={() => dispatch({ type: 'stage', id: stage.id })}
+          >
+            <span className="block font-semibold">{capital(stage.name)}</span>
+            <span className="soft text-xs">{stage.missing ? 'missing' : own ? (own.daysLeft === null ? 'no date yet' : dueIn(own.daysLeft)) : 'no rule'}</span>
+          </button>
+        );
+      })}
+    </div>
+    <FieldProblems id="stage-problems" problems={problemsAt(state.problems, 'stageId')} />
+  </fieldset>
+);
+
+const ReasonChoice = ({ state, dispatch }: Part) => (
+  <fieldset>
+    <legend className="mb-1 font-bold">Why?</legend>
+    <div className="grid grid-cols-2 gap-1 sm:grid-cols-4">
+      {CHANGE_REASONS.map((reason) => (
+        <button
+          key={reason}
+          type="button"
+          className="choice"
+          aria-pressed={state.reason === reason}
+          onClick={() => dispatch({ type: 'reason', reason })}
+        >
+          <span className="block font-semibold">{REASON_WORDS[reason]}</span>
+          <span className="soft text-xs">{REASON_HINTS[reason]}</span>
+        </button>
+      ))}
+    </div>
+    <FieldProblems id="why-problems" problems={problemsAt(state.problems, 'reason')} />
+  </fieldset>
+);
+
+const Quantity = ({ state, dispatch }: Part) => (
+  <div className="flex items-center gap-1">
+    <button type="button" className="choice w-11 text-center" aria-label="One fewer" onClick={() => dispatch({ type: 'quantity', by: -1 })}>
+      <Minus size={18} aria-hidden="true" className="mx-auto" />
+    </button>
+    <span className="dial w-10 text-center text-2xl" aria-live="polite">{state.quantity}</span>
+    <button type="button" className="choice w-11 text-center" aria-label="One more" onClick={() => dispatch({ type: 'quantity', by: 1 })}>
+      <Plus size={18} aria-hidden="true" className="mx-auto" />
+    </button>
+  </div>
+);
+
+const PartChoice = ({ state, dispatch, part }: Part & { readonly part: ShelfPart | null }) => (
+  <fieldset>
+    <legend className="mb-1 font-bold">Which part?</legend>
+    {part ? (
+      <div className="grid gap-1 sm:grid-cols-2">
+        <button type="button" className="choice" aria-pressed={state.fromStock} onClick={() => dispatch({ type: 'fromStock', value: true })}>
+          <span className="block font-semibold">{part.name}</span>
+          <span className="soft text-xs">new, from bin {part.bin}: {part.onHand} on hand</span>
+        </button>
+        <button type="button" className="choice" aria-pressed={!state.fromStock} onClick={() => dispatch({ type: 'fromStock', value: false })}>
+          <span className="block font-semibold">The same part, cleaned</span>
+          <span className="soft text-xs">nothing leaves the stock</span>
+        </button>
+        {state.fromStock && (
+          <div className="flex items-center gap-3 sm:col-span-2">
+            <Quantity state={state} dispatch={dispatch} />
+            {part.onHand < state.quantity && (
+              <p className="tone-watch text-sm font-bold">
+                The ledger says {part.onHand}. Taken all the same, it goes to {part.onHand - state.quantity}: count the shelf to settle it.
+              </p>
+            )}
+          </div>
+        )}
+      </div>
+    ) : (
+      <p className="soft">{state.stageId === null ? 'Choose the stage first.' : 'No spare is kept for this stage; nothing leaves the stock.'}</p>
+    )}
+    <FieldProblems id="part-problems" problems={problemsAt(state.problems, 'partId')} />
+  </fieldset>
+);
+
+const BeforeTest = ({ state, dispatch, before }: Part & Pick<ChangeProps, 'before'>) => (
+  <label className="block">
+    <span className="font-bold">Measured before</span>
+    <select
+      className="field mt-1"
+      value={state.beforeTestId ?? ''}
+      onChange={(e) => dispatch({ type: 'before', id: e.target.value === '' ? null : Number(e.target.value) })}
+    >
+      <option value="">not measured as found</option>
+      {before.map((b) => (
+        <option key={b.id} value={b.id}>{b.words}</option>
+      ))}
+    </select>
+  </label>
+);
+
+const Signature = ({ state, dispatch, correcting }: Part & { readonly correcting: boolean }) => {
+  const field = (name: 'by' | 'when' | 'note' | 'correctionReason', path: string) => ({
+    className: 'field',
+    value: state[name],
+    'aria-invalid': problemsAt(state.problems, path).length > 0,
+    onChange: (e: { target: { value: string } }) => dispatch({ type: 'text', field: name, value: e.target.value }),
+  });
+  return (
+    <div className="grid grid-cols-[6rem_minmax(0,1fr)] gap-2">
+      <label className="block">
+        <span className="label">Initials</span>
+        <input {...field('by', 'by')} maxLength={12} autoComplete="off" />
+        <FieldProblems id="by-problems" problems={problemsAt(state.problems, 'by')} />
+      </label>
+      <label className="block">
+        <span className="label">When{correcting ? '' : ' (empty: now)'}</span>
+        <input type="datetime-local" {...field('when', 'performedAt')} />
+        <FieldProblems id="when-problems" problems={problemsAt(state.problems, 'performedAt')} />
+      </label>
+      <label className="col-span-2 block">
+        <span className="label">Note</span>
+        <input {...field('note', 'note')} maxLength={2000} />
+      </label>
+      {correcting && (
+        <label className="col-span-2 block">
+          <span className="label">Why is it corrected?</span>
+          <input {...field('correctionReason', 'correctionReason')} maxLength={300} />
+          <FieldProblems id="reason-problems" problems={problemsAt(state.problems, 'correctionReason')} />
+        </label>
+      )}
+    </div>
+  );
+};
+
+const KNOWN = ['stageId', 'reason', 'partId', 'by', 'performedAt', 'correctionReason'];
+
+const bodyOf = (state: ChangeState, part: ShelfPart | null, correcting: ChangeRecord | null) => ({
+  clientId: state.clientId,
+  by: state.by.trim().toUpperCase(),
+  performedAt: fromLocalField(state.when) ?? new Date().toISOString(),
+  stageId: state.stageId,
+  reason: state.reason,
+  partId: state.fromStock ? (part?.id ?? null) : null,
+  quantity: state.quantity,
+  beforeTestId: state.beforeTestId,
+  note: state.note,
+  ...(correcting ? { supersedesId: correcting.id, correctionReason: state.correctionReason } : {}),
+});
+
+/** The bench's Change: stage, reason, part, before; recorded in one go, then measured again. */
+export const Change = (props: ChangeProps) => {
+  const { machine, correcting } = props;
+  const [state, dispatch] = useReducer(changeReducer, props, (p) =>
+    p.correcting
+      ? changeOfRecord(p.correcting, p.clientId)
+      : startChange({ ...p, beforeTestId: p.before[0]?.id ?? null }),
+  );
+  useEffect(() => {
+    document.documentElement.dataset['change'] = 'ready';
+  }, []);
+  const stage = machine.stages.find((s) => s.id === state.stageId) ?? null;
+  const part = props.parts.find((p) => p.id === stage?.part?.id) ?? null;
+  const loose = state.problems.filter((p) => !KNOWN.includes(p.path));
+  const send = async () => {
+    dispatch({ type: 'sending' });
+    const base = `/api/machines/${encodeURIComponent(machine.tag)}/changes`;
+    const posted = await postAction(correcting ? `${base}/correct` : base, bodyOf(state, part, correcting));
+    if (!posted.ok) {
+      dispatch({ type: 'refused', problems: posted.problems });
+      return;
+    }
+    setChoice('mw_by', state.by.trim().toUpperCase());
+    window.location.assign(`/m/${machine.tag}/changes/${posted.reply.id}`);
+  };
+  const part2 = { state, dispatch };
+  return (
+    <div>
+      <AirPathStrip machine={machine} due={props.due} openStageId={state.stageId} />
+      <p className="tone-watch mt-3 flex items-start gap-2 border-l-4 pl-2 font-semibold" style={{ borderColor: 'var(--color-warning)' }}>
+        <ShieldAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
+        <span>Last collected: {machine.lastCollected}. {HAZARD_CAUTIONS[machine.hazard]}</span>
+      </p>
+      <div className="grid gap-4 py-3 lg:grid-cols-2">
+        <div className="space-y-4">
+          <StageChoice {...part2} machine={machine} due={props.due} />
+          <ReasonChoice {...part2} />
+        </div>
+        <div className="space-y-4">
+          <PartChoice {...part2} part={part} />
+          <BeforeTest {...part2} before={props.before} />
+          <Signature {...part2} correcting={correcting !== null} />
+          <div>
+            <button type="button" className="go w-full" disabled={state.sending || state.stageId === null || state.reason === null} onClick={() => void send()}>
+              {state.sending ? 'Recording...' : correcting ? 'Record the correction' : 'Record the change'}
+            </button>
+            {(state.stageId === null || state.reason === null) && <p className="soft mt-1 text-sm">Choose what was changed, and why.</p>}
+            <FieldProblems id="loose-problems" problems={loose} />
+          </div>
+        </div>
+      </div>
+    </div>
+  );
+};

@@ -1,0 +1,90 @@
+import type { Dispatch } from 'react';
+import { METHODS } from '@/core/measure/methods';
+import type { Instrument } from '@/core/record/records';
+import { prettyUnit } from '@/core/units';
+import type { Problem } from '@/messages/failures';
+import { FieldProblems, problemsAt } from '@/ui/problems';
+import type { MeasureAction, MeasureState } from './state';
+
+interface Props {
+  readonly state: MeasureState;
+  readonly dispatch: Dispatch<MeasureAction>;
+  readonly problems: readonly Problem[];
+}
+
+interface EntryProps extends Props {
+  readonly field: 'bore' | 'hoseBore' | 'temperature' | 'humidity' | 'pressure';
+  readonly label: string;
+  readonly placeholder?: string;
+}
+
+const Entry = ({ state, dispatch, problems, field, label, placeholder }: EntryProps) => {
+  const path = field === 'bore' || field === 'hoseBore' ? field : `air.${field}`;
+  const own = problemsAt(problems, path);
+  return (
+    <label className="block min-w-0">
+      <span className="label">{label}</span>
+      <span className="relative block">
+        <input
+          className="field dial pr-12"
+          value={state[field].typed}
+          placeholder={placeholder}
+          maxLength={60}
+          aria-invalid={own.length > 0}
+          onChange={(e) => dispatch({ type: 'typed', field, value: e.target.value })}
+        />
+        <span className="soft absolute top-2.5 right-2 text-sm" aria-hidden="true">{prettyUnit(state[field].unit)}</span>
+      </span>
+      <FieldProblems id={`${field}-problems`} problems={own} />
+    </label>
+  );
+};
+
+/** Rig, hose and air: what carries over from the last test and is looked at when it changed. */
+export const RigAndAir = ({ state, dispatch, problems, instruments, today }: Props & { readonly instruments: readonly Instrument[]; readonly today: string }) => {
+  const { reads, needsBore, measurand } = METHODS[state.method];
+  const fitting = instruments.filter((i) => i.reads === reads);
+  const chosen = fitting.find((i) => i.id === state.instrumentId);
+  const expired = chosen?.calibrationDueOn != null && chosen.calibrationDueOn < today;
+  const props = { state, dispatch, problems };
+  return (
+    <div className="space-y-2">
+      <label className="block">
+        <span className="label">Instrument</span>
+        <select
+          className="field"
+          value={state.instrumentId ?? ''}
+          onChange={(e) => dispatch({ type: 'instrument', id: e.target.value === '' ? null : Number(e.target.value) })}
+        >
+          <option value="">not listed: its own error is left out</option>
+          {fitting.map((i) => (
+            <option key={i.id} value={i.id}>{i.name}</option>
+          ))}
+        </select>
+        {expired && <span className="tone-watch text-sm font-bold">Calibration ran out on {chosen.calibrationDueOn}.</span>}
+        <FieldProblems id="instrument-problems" problems={problemsAt(problems, 'instrumentId')} />
+      </label>
+      <div className="grid grid-cols-2 gap-2">
+        {needsBore && <Entry {...props} field="bore" label="Bore of the test pipe" />}
+        {needsBore && (
+          <label className="block">
+            <span className="label">Profile factor (0.82 or 0.9)</span>
+            <input
+              className="field dial"
+              value={state.profileFactor}
+              inputMode="decimal"
+              maxLength={10}
+              aria-invalid={problemsAt(problems, 'profileFactor').length > 0}
+              onChange={(e) => dispatch({ type: 'text', field: 'profileFactor', value: e.target.value })}
+            />
+            <FieldProblems id="profile-problems" problems={problemsAt(problems, 'profileFactor')} />
+          </label>
+        )}
+        {measurand === 'flow' && <Entry {...props} field="hoseBore" label="Bore of the fitted hose" />}
+        <Entry {...props} field="temperature" label="Air temperature" />
+        <Entry {...props} field="humidity" label="Relative humidity" />
+        <Entry {...props} field="pressure" label="Station pressure" placeholder="by altitude" />
+      </div>
+    </div>
+  );
+};

@@ -1,0 +1,71 @@
+import { boreAreaM2 } from '@/core/measure/bore-flow';
+import type { ReducedTest } from '@/core/measure/reduce-test';
+import type { TestRecord } from '@/core/record/records';
+import { show, type UnitSystem } from '@/core/units';
+
+interface Step {
+  readonly what: string;
+  readonly figure: string;
+  readonly source: string;
+}
+
+const spreadSteps = ({ repeats, measurand }: ReducedTest, units: UnitSystem): readonly Step[] => {
+  const kind = measurand === 'flow' ? 'flow' : 'pressure';
+  const steps: Step[] = [{ what: `mean of ${repeats.n}`, figure: show(kind, repeats.mean, units), source: 'GUM 4.2.1' }];
+  if (repeats.deviation !== null) steps.push({ what: 'standard deviation s', figure: show(kind, repeats.deviation, units), source: 'GUM 4.2.2' });
+  if (repeats.repeatUncertainty !== null) {
+    const from = repeats.displayLimited ? 'all alike: display step / √12' : 's / √n';
+    steps.push({ what: `of the mean, ${from}`, figure: show(kind, repeats.repeatUncertainty, units), source: 'GUM 4.2.3' });
+  }
+  steps.push({
+    what: 'instrument, standard uncertainty',
+    figure: repeats.instrumentUncertainty === null ? 'not known, left out' : show(kind, repeats.instrumentUncertainty, units),
+    source: 'GUM 4.3.7',
+  });
+  if (repeats.studentFactor !== null && repeats.degreesOfFreedom !== null && repeats.expanded !== null) {
+    const dof = Number.isFinite(repeats.degreesOfFreedom) ? repeats.degreesOfFreedom.toFixed(1) : '∞';
+    steps.push({ what: `Student's factor, ${dof} degrees of freedom`, figure: repeats.studentFactor.toFixed(3), source: 'GUM G.4' });
+    steps.push({ what: 'half the 95 % interval', figure: show(kind, repeats.expanded, units), source: 'GUM G.3' });
+  }
+  return steps;
+};
+
+const airSteps = (reduced: ReducedTest, units: UnitSystem): readonly Step[] => {
+  const steps: Step[] = [{ what: 'air density', figure: show('density', reduced.densityKgM3, units), source: 'CIPM-2007, ideal gas' }];
+  if (reduced.standardFlowM3s !== null) {
+    steps.push({ what: 'flow × density / 1.2 kg/m³', figure: show('flow', reduced.standardFlowM3s, units), source: 'standard air, 1.2 kg/m³' });
+  }
+  if (reduced.hoseBoreM !== null && reduced.hoseVelocityMs !== null) {
+    const area = show('area', boreAreaM2(reduced.hoseBoreM), units);
+    steps.push({ what: `flow / hose area ${area}`, figure: show('velocity', reduced.hoseVelocityMs, units), source: 'continuity' });
+  }
+  return steps;
+};
+
+interface WorkingProps {
+  readonly reduced: ReducedTest;
+  readonly units: UnitSystem;
+  readonly baselineRecord: TestRecord | null;
+}
+
+/** How the number was reached, step by step, with the source of each. */
+export const Working = ({ reduced, units, baselineRecord }: WorkingProps) => (
+  <details className="border-base-300 border-t">
+    <summary className="flex min-h-11 cursor-pointer items-center font-semibold underline underline-offset-4">How was this reached?</summary>
+    <dl className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 gap-y-1 pb-2 text-sm">
+      {[...spreadSteps(reduced, units), ...airSteps(reduced, units)].map((s) => (
+        <div key={s.what} className="contents">
+          <dt>
+            {s.what} <span className="soft text-xs">({s.source})</span>
+          </dt>
+          <dd className="dial text-right font-medium">{s.figure}</dd>
+        </div>
+      ))}
+    </dl>
+    <p className="soft pb-2 text-sm">
+      {baselineRecord
+        ? `Baseline: ${baselineRecord.performedAt.slice(0, 10)}, ${baselineRecord.test.readingsSi.length} readings, by ${baselineRecord.by}. Compared as actual volume flow; one instrument on both sides cancels its own error.`
+        : 'No baseline of this place and method is on record.'}
+    </p>
+  </details>
+);

@@ -1,0 +1,122 @@
+import { CircleHelp, Moon, Sun } from 'lucide-react';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { UnitSystem } from '@/core/units';
+import { setChoice } from '@/ui/cookies';
+import { actionOfKey, MACHINE_KEYS, type Shortcut, SITE_KEYS } from './keys';
+
+interface ShellProps {
+  readonly units: UnitSystem;
+  readonly theme: 'moor-day' | 'moor-night';
+  readonly tag: string | null;
+  readonly keysOn: boolean;
+}
+
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+
+const Keys = ({ title, keys }: { title: string; keys: readonly Shortcut[] }) => (
+  <div>
+    <h3 className="mb-1 font-bold">{title}</h3>
+    <ul className="space-y-1.5">
+      {keys.map((k) => (
+        <li key={k.key} className="flex gap-3">
+          <kbd className="dial bg-base-200 border-base-300 w-8 shrink-0 border text-center">{k.key}</kbd>
+          {k.does}
+        </li>
+      ))}
+    </ul>
+  </div>
+);
+
+/** Header controls and single-key shortcuts: units, day and night, the help sheet. */
+export const Shell = ({ units, theme, tag, keysOn }: ShellProps) => {
+  const help = useRef<HTMLDialogElement>(null);
+  const [night, setNight] = useState(theme === 'moor-night');
+  const [on, setOn] = useState(keysOn);
+
+  const switchUnits = useCallback(() => {
+    setChoice('mw_units', units === 'metric' ? 'us' : 'metric');
+    window.location.reload();
+  }, [units]);
+
+  const switchTheme = useCallback(() => {
+    const next = document.documentElement.dataset['theme'] === 'moor-night' ? 'moor-day' : 'moor-night';
+    document.documentElement.dataset['theme'] = next;
+    setChoice('mw_theme', next);
+    setNight(next === 'moor-night');
+  }, []);
+
+  const openHelp = useCallback(() => help.current?.showModal(), []);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!on || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || help.current?.open) return;
+      const action = actionOfKey(event.key, tag);
+      if (!action) return;
+      event.preventDefault();
+      switch (action.kind) {
+        case 'go':
+          window.location.assign(action.to);
+          return;
+        case 'jump':
+          document.dispatchEvent(new CustomEvent('moorwind:jump'));
+          return;
+        case 'help':
+          openHelp();
+          return;
+        case 'units':
+          switchUnits();
+          return;
+        case 'theme':
+          switchTheme();
+      }
+    };
+    document.addEventListener('keydown', onKey);
+    document.documentElement.dataset['shell'] = 'ready';
+    return () => document.removeEventListener('keydown', onKey);
+  }, [on, tag, openHelp, switchUnits, switchTheme]);
+
+  const button = 'flex h-11 min-w-11 items-center justify-center px-2 font-bold hover:bg-base-300';
+  return (
+    <div className="flex items-center">
+      <button type="button" className={button} onClick={switchUnits} aria-label={`Units: ${units === 'metric' ? 'metric' : 'US'}. Switch`}>
+        <span className={units === 'metric' ? 'underline decoration-2 underline-offset-4' : 'soft font-medium'}>m</span>
+        <span className="soft px-0.5">/</span>
+        <span className={units === 'us' ? 'underline decoration-2 underline-offset-4' : 'soft font-medium'}>US</span>
+      </button>
+      <button type="button" className={button} onClick={switchTheme} aria-label={night ? 'Switch to day' : 'Switch to night'}>
+        {night ? <Sun size={20} aria-hidden="true" /> : <Moon size={20} aria-hidden="true" />}
+      </button>
+      <button type="button" className={button} onClick={openHelp} aria-label="Keys and help">
+        <CircleHelp size={20} aria-hidden="true" />
+      </button>
+      <dialog ref={help} className="panel text-base-content m-auto max-w-xl p-6 backdrop:bg-black/50" aria-labelledby="help-title">
+        <h2 id="help-title" className="mb-3 text-xl font-bold">Keys</h2>
+        <div className="grid gap-5 sm:grid-cols-2">
+          <Keys title="Anywhere" keys={SITE_KEYS} />
+          <Keys title="On a machine" keys={MACHINE_KEYS} />
+        </div>
+        <p className="soft mt-4 text-sm">
+          On the reading pad: type a reading with or without its unit, Enter, next. The unit typed last is kept.
+        </p>
+        <div className="mt-4 flex flex-wrap items-center justify-between gap-3">
+          <label className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox"
+              checked={on}
+              onChange={(e) => {
+                setOn(e.target.checked);
+                setChoice('mw_keys', e.target.checked ? 'on' : 'off');
+              }}
+            />
+            Single-key shortcuts on
+          </label>
+          <form method="dialog">
+            <button className="go">Close</button>
+          </form>
+        </div>
+      </dialog>
+    </div>
+  );
+};

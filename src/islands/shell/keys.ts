@@ -1,0 +1,54 @@
+/** A single-key shortcut, as the help sheet prints it. */
+export interface Shortcut {
+  readonly key: string;
+  readonly does: string;
+}
+
+export const SITE_KEYS: readonly Shortcut[] = [
+  { key: '/', does: 'Jump to a machine by its tag' },
+  { key: 'r', does: 'Round: what is due' },
+  { key: 's', does: 'Stock' },
+  { key: 'u', does: 'Metric or US units' },
+  { key: 'd', does: 'Day or night' },
+  { key: '?', does: 'This sheet' },
+];
+
+export const MACHINE_KEYS: readonly Shortcut[] = [
+  { key: 'm', does: 'Measure' },
+  { key: 'c', does: 'Change a part' },
+  { key: 'p', does: 'Plan: when each stage is due' },
+  { key: 'l', does: 'File: the machine\'s log' },
+];
+
+export type KeyAction =
+  | { readonly kind: 'go'; readonly to: string }
+  | { readonly kind: 'jump' | 'help' | 'units' | 'theme' };
+
+/** What a key does on this page; null for a key that does nothing. Tag is the machine at hand, if any. */
+export const actionOfKey = (key: string, tag: string | null): KeyAction | null => {
+  const machine = tag === null ? null : `/m/${encodeURIComponent(tag)}`;
+  switch (key) {
+    case '/':
+      return { kind: 'jump' };
+    case '?':
+      return { kind: 'help' };
+    case 'r':
+      return { kind: 'go', to: '/round' };
+    case 's':
+      return { kind: 'go', to: '/stock' };
+    case 'u':
+      return { kind: 'units' };
+    case 'd':
+      return { kind: 'theme' };
+    case 'm':
+      return machine === null ? null : { kind: 'go', to: `${machine}/measure` };
+    case 'c':
+      return machine === null ? null : { kind: 'go', to: `${machine}/change` };
+    case 'p':
+      return machine === null ? null : { kind: 'go', to: `${machine}/plan` };
+    case 'l':
+      return machine === null ? null : { kind: 'go', to: `${machine}/file` };
+    default:
+      return null;
+  }
+};

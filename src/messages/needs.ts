@@ -1,0 +1,70 @@
+import type { StageDue, RuleState } from '@/core/interval/due';
+import type { Rule } from '@/core/interval/rules';
+import type { Need } from '@/core/status/machine-status';
+import { show, showPercent, type UnitSystem } from '@/core/units';
+import { capital, days, howFar } from './words';
+import type { Tone } from './verdicts';
+
+export interface SaidNeed {
+  readonly tone: Tone;
+  readonly mark: string;
+  readonly sentence: string;
+}
+
+const WHY_AGAIN = {
+  changed: 'changed since the last test',
+  cannotTell: 'the last test could not tell',
+  never: 'never measured',
+} as const;
+
+/** The one thing a machine needs next, short enough for its tag on the board. */
+export const sayNeed = (need: Need, system: UnitSystem): SaidNeed => {
+  switch (need.kind) {
+    case 'missingStage':
+      return { tone: 'stop', mark: 'Missing', sentence: `${capital(need.stageName)} missing` };
+    case 'belowClassLimit':
+      return { tone: 'stop', mark: 'Below limit', sentence: `${show('velocity', need.velocityMs, system)} in the hose` };
+    case 'lowFlow':
+      return {
+        tone: need.act ? 'stop' : 'watch',
+        mark: need.act ? 'Act' : 'Falling',
+        sentence: `${need.suction ? 'Suction' : 'Flow'} ${showPercent(need.lossFraction)} below baseline`,
+      };
+    case 'moreFlow':
+      return { tone: 'watch', mark: 'Look', sentence: `${showPercent(need.gainFraction)} above baseline: filter in?` };
+    case 'measureAgain':
+      return { tone: 'open', mark: 'Measure', sentence: `Measure: ${WHY_AGAIN[need.because]}` };
+    case 'due':
+      return { tone: need.daysLeft < 0 ? 'stop' : 'watch', mark: need.daysLeft < 0 ? 'Overdue' : 'Due', sentence: `${capital(need.stageName)} ${dueIn(need.daysLeft)}` };
+    case 'nothing':
+      return { tone: 'good', mark: 'Fine', sentence: need.stageName === null || need.daysLeft === null ? 'Fine' : `Fine; ${need.stageName} in ${howFar(need.daysLeft)}` };
+  }
+};
+
+export const dueIn = (daysLeft: number): string => {
+  if (daysLeft < 0) return `overdue by ${days(daysLeft)}`;
+  if (daysLeft === 0) return 'due today';
+  return daysLeft === 1 ? 'due tomorrow' : `due in ${howFar(daysLeft)}`;
+};
+
+/** A rule as a technician would say it. */
+export const sayRule = (rule: Rule): string =>
+  rule.kind === 'calendarDays' ? `every ${days(rule.days)}` : `every ${rule.count} changes of the ${rule.countedStageName}`;
+
+/** What one rule says today. */
+export const sayRuleState = (state: RuleState): string => {
+  const { rule } = state;
+  const counted = rule.kind === 'countOfChanges' ? `, ${state.counted ?? 0} of ${rule.count} so far` : '';
+  switch (state.dateIs) {
+    case 'fixed':
+      return `${sayRule(rule)}${counted}: ${rule.kind === 'countOfChanges' ? 'reached' : ''} ${state.dueOn ?? ''}`.replace(':  ', ': ');
+    case 'expected':
+      return `${sayRule(rule)}${counted}: expected ${state.dueOn ?? ''}`;
+    case 'unknown':
+      return `${sayRule(rule)}${counted}: no date yet, too few changes on record`;
+  }
+};
+
+/** Why a stage is due, with the binding rule named. */
+export const sayDue = (due: StageDue): string =>
+  due.daysLeft === null ? `No date yet: ${sayRuleState(due.binding)}` : `${capital(dueIn(due.daysLeft))}: ${sayRule(due.binding.rule)}`;

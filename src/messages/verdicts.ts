@@ -1,0 +1,109 @@
+import type { Comparison, Differs } from '@/core/measure/compare-tests';
+import type { BaselineVerdict } from '@/core/measure/judge-baseline';
+import type { ClassVerdict } from '@/core/measure/judge-class';
+import type { Measurand } from '@/core/machine/plausible';
+import { show, showPercent, type UnitSystem } from '@/core/units';
+
+/** How a verdict is toned; the word beside it says the same without colour. */
+export type Tone = 'good' | 'watch' | 'stop' | 'open';
+
+export interface Said {
+  readonly tone: Tone;
+  /** One word for the mark. */
+  readonly mark: string;
+  readonly sentence: string;
+  readonly detail: string;
+}
+
+const NAME: Record<Measurand, string> = { flow: 'Flow', suction: 'Suction' };
+
+/** The verdict against the machine's own baseline as a sentence. */
+export const sayBaseline = (v: BaselineVerdict, measurand: Measurand): Said => {
+  const name = NAME[measurand];
+  switch (v.outcome) {
+    case 'noBaseline':
+      return { tone: 'open', mark: 'No baseline', sentence: `No baseline yet for ${name.toLowerCase()} by this method at this place.`, detail: 'Mark a test of the machine when known good as its baseline.' };
+    case 'notUsable':
+      return { tone: 'open', mark: 'Not used', sentence: 'A precondition is not met: this test is kept and never used.', detail: 'Put it right and measure again.' };
+    case 'tooFew':
+      return { tone: 'open', mark: 'No verdict', sentence: `A mean, no verdict: ${v.repeats} of ${v.needed} readings.`, detail: `So far ${showPercent(v.lossFraction)} ${v.lossFraction >= 0 ? 'below' : 'above'} the baseline; how much of it is noise cannot be told.` };
+    case 'fine':
+      return { tone: 'good', mark: 'As it should be', sentence: `${name} is as it should be: ${share(v.lossFraction)}.`, detail: interval(v) };
+    case 'more':
+      return { tone: 'watch', mark: 'Too much', sentence: `${name} is ${showPercent(v.lossFraction)} above baseline. Is every filter in and seated?`, detail: `A torn, missing or mis-seated filter also flows well. ${interval(v)}` };
+    case 'warn':
+      return { tone: 'watch', mark: 'Falling', sentence: `${name} is ${showPercent(v.lossFraction)} below baseline: plan the change.`, detail: interval(v) };
+    case 'act':
+      return { tone: 'stop', mark: 'Act', sentence: `${name} is ${showPercent(v.lossFraction)} below baseline: act now.`, detail: interval(v) };
+    case 'cannotTell':
+      return { tone: 'open', mark: 'Cannot tell', sentence: `Cannot tell: ${showPercent(v.lossFraction)} ${v.lossFraction >= 0 ? 'below' : 'above'} baseline, but the interval straddles the ${showPercent(v.straddles ?? 0)} line.`, detail: `${interval(v)} Take more readings, or use a better meter.` };
+  }
+};
+
+const share = (loss: number): string =>
+  Math.abs(loss) < 0.005 ? 'level with the baseline' : `${showPercent(loss)} ${loss > 0 ? 'below' : 'above'} baseline`;
+
+const interval = (v: { lossFraction: number; expanded: number }): string => {
+  const low = (v.lossFraction - v.expanded) * 100;
+  const high = (v.lossFraction + v.expanded) * 100;
+  const side = (n: number) => `${Math.abs(n).toFixed(1)} % ${n >= 0 ? 'lost' : 'gained'}`;
+  return `95 %: between ${side(low)} and ${side(high)}.`;
+};
+
+const NOT_JUDGED: Record<Extract<ClassVerdict, { outcome: 'notJudged' }>['because'], string> = {
+  noLimit: '',
+  suction: '',
+  hoseOff: 'Measured with the hose off: this says nothing of the velocity in the hose.',
+  outlet: 'Measured at the outlet: leaks are in it, so the hose is not judged.',
+  noHose: 'No hose bore given: the velocity in it cannot be judged.',
+  notUsable: '',
+};
+
+/** The verdict on the air velocity in the fitted hose; null where there is nothing to say. */
+export const sayHose = (v: ClassVerdict, system: UnitSystem): Said | null => {
+  if (v.outcome === 'notJudged') {
+    const sentence = NOT_JUDGED[v.because];
+    return sentence === '' ? null : { tone: 'open', mark: 'Not judged', sentence, detail: 'Measure at the hose end or the tool end.' };
+  }
+  const limit = show('velocity', v.limitMs, system);
+  const velocity = show('velocity', v.velocityMs, system);
+  switch (v.outcome) {
+    case 'tooFew':
+      return { tone: 'open', mark: 'No verdict', sentence: `${velocity} in the hose so far; at least ${limit} is needed.`, detail: 'Three readings or more for a verdict.' };
+    case 'pass':
+      return { tone: 'good', mark: 'Above limit', sentence: `${velocity} in the fitted hose, above the ${limit} of its class.`, detail: band(v.expandedMs, system) };
+    case 'fail':
+      return { tone: 'stop', mark: 'Below limit', sentence: `${velocity} in the fitted hose: below the ${limit} of its class.`, detail: band(v.expandedMs, system) };
+    case 'cannotTell':
+      return { tone: 'open', mark: 'Cannot tell', sentence: `Cannot tell: ${velocity} in the fitted hose, and the interval straddles the ${limit} of its class.`, detail: band(v.expandedMs, system) };
+  }
+};
+
+const band = (expandedMs: number, system: UnitSystem): string => `± ${show('velocity', expandedMs, system)} at 95 %. Limit: EN 60335-2-69 Annex AA.`;
+
+const DIFFERS_WORDS: Record<Differs, string> = { place: 'the place', method: 'the method', instrument: 'the instrument', hose: 'the hose' };
+
+/** Before and after in one plain sentence. */
+export const sayComparison = (c: Comparison, measurand: Measurand): Said => {
+  const name = NAME[measurand];
+  const differs = c.differs.map((d) => DIFFERS_WORDS[d]).join(', ');
+  const caution = c.differs.length > 0 ? ` Not the same in both: ${differs}.` : '';
+  const change = c.relative === null ? '' : `${c.relative >= 0 ? '+' : '-'}${showPercent(c.relative)}`;
+  switch (c.outcome) {
+    case 'notComparable':
+      return { tone: 'open', mark: 'Not comparable', sentence: `Before and after cannot be compared: ${differs} changed.`, detail: 'Measure again at the same place by the same method.' };
+    case 'notUsable':
+      return { tone: 'open', mark: 'Not used', sentence: 'One of the two tests failed a precondition and is not used.', detail: caution.trim() };
+    case 'tooFew':
+      return { tone: 'open', mark: 'Cannot tell', sentence: `${name} changed by ${change}; with so few readings it cannot be told how much of this is noise.`, detail: `Three readings or more on both sides.${caution}` };
+    case 'noRealDifference':
+      return { tone: 'open', mark: 'No real difference', sentence: `${name} changed by ${change}, which is within the noise.`, detail: p(c) + caution };
+    case 'more':
+      return { tone: 'good', mark: 'Real gain', sentence: `${name} is up ${change.slice(1)}, and the gain is real.`, detail: p(c) + caution };
+    case 'less':
+      return { tone: 'stop', mark: 'Real loss', sentence: `${name} is down ${change.slice(1)}, and the loss is real.`, detail: p(c) + caution };
+  }
+};
+
+const p = (c: Comparison): string =>
+  c.p === null ? '' : `Welch's t: p ${c.p < 0.001 ? 'below 0.001' : `= ${c.p.toFixed(3)}`}.`;

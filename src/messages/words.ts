@@ -1,0 +1,103 @@
+import type { DustHazard, MachineClass } from '@/core/machine/machine';
+import type { Method, Precondition } from '@/core/measure/methods';
+import type { Place } from '@/core/path/air-path';
+import type { ChangeReason } from '@/core/record/records';
+import type { MovementReason } from '@/core/stock/ledger';
+
+export const QUANTITY_WORDS: Readonly<Record<string, string>> = {
+  pressure: 'pressure',
+  flow: 'flow',
+  velocity: 'velocity',
+  length: 'length',
+  area: 'area',
+  mass: 'weight',
+  temperature: 'temperature',
+  temperatureDifference: 'temperature difference',
+  power: 'power',
+  volume: 'volume',
+  concentration: 'concentration',
+  countConcentration: 'count',
+  relativeHumidity: 'relative humidity',
+  density: 'density',
+};
+
+export const PLACE_WORDS: Record<Place, string> = {
+  toolEnd: 'tool end',
+  hoseEnd: 'hose end',
+  inlet: 'machine inlet',
+  outlet: 'outlet',
+};
+
+export const METHOD_WORDS: Record<Method, string> = {
+  flowMeter: 'Flow meter',
+  anemometer: 'Anemometer in a pipe',
+  sealedSuction: 'Sealed suction',
+};
+
+export const METHOD_HINTS: Record<Method, string> = {
+  flowMeter: 'reads flow directly',
+  anemometer: 'centre velocity, known bore',
+  sealedSuction: 'gauge closes the opening',
+};
+
+export const PRECONDITION_WORDS: Record<Precondition, string> = {
+  speedHigh: 'Speed on high',
+  bleedClosed: 'Regulator and bleed closed',
+  hoseAsBaseline: 'Hose and length as baseline',
+  settled: 'Settled 10-15 s',
+  rigSealed: 'Rig sealed, not moved',
+  meterZeroed: 'Meter zeroed',
+  brushStated: 'Brush as baseline',
+};
+
+export const REASON_WORDS: Record<ChangeReason, string> = {
+  gauge: 'Gauge',
+  date: 'Date',
+  count: 'Count',
+  fill: 'Full',
+  damage: 'Damage',
+  test: 'Test',
+  precaution: 'Precaution',
+};
+
+export const REASON_HINTS: Record<ChangeReason, string> = {
+  gauge: 'needle or light',
+  date: 'its day came',
+  count: 'so many changes before it',
+  fill: 'at its mark',
+  damage: 'torn, wet, bent',
+  test: 'a reading said so',
+  precaution: 'opened anyway',
+};
+
+export const CLASS_WORDS: Record<MachineClass, string> = { L: 'L class', M: 'M class', H: 'H class', HEPA: 'HEPA' };
+
+/** The caution of a containment level, one line. Source: common practice, no published source. */
+export const HAZARD_CAUTIONS: Record<DustHazard, string> = {
+  plain: 'Unplug first. Close the old bag before it moves.',
+  controlled: 'Unplug first. Respirator on, part into a bag, damp wipe; no dry brushing, no compressed air.',
+  contained: 'Unplug first. Area closed, respirator and coverall, inlet plugged before anything opens; part into a disposal bag, damp wipe, labelled waste.',
+};
+
+export const HAZARD_WORDS: Record<DustHazard, string> = { plain: 'plain', controlled: 'controlled', contained: 'contained' };
+
+export const MOVEMENT_WORDS: Record<MovementReason, string> = {
+  opening: 'opening count',
+  delivery: 'delivered',
+  taken: 'taken for a change',
+  returned: 'returned',
+  counted: 'counted on the shelf',
+  correction: 'record corrected',
+};
+
+export const days = (n: number): string => (Math.abs(n) === 1 ? `${Math.abs(n)} day` : `${Math.abs(n)} days`);
+
+/** How far off, in the words of a round: days up to two weeks, then weeks, then months. */
+export const howFar = (n: number): string => {
+  const size = Math.abs(n);
+  if (size < 15) return days(size);
+  if (size < 90) return `${Math.round(size / 7)} weeks`;
+  return `${Math.round(size / 30.4)} months`;
+};
+
+export const capital = (sentence: string): string => sentence.charAt(0).toUpperCase() + sentence.slice(1);

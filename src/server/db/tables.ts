@@ -1,0 +1,146 @@
+import type { Generated, Insertable, Selectable } from 'kysely';
+
+/** JSON columns hold text; the repositories parse them through `contracts/json-columns`. */
+export interface SiteTable {
+  id: Generated<number>;
+  name: string;
+  time_zone: string;
+  altitude_m: number;
+  rule_set: 'eu_uk' | 'us';
+  warn_loss: number;
+  act_loss: number;
+}
+
+export interface PartTable {
+  id: Generated<number>;
+  code: string;
+  name: string;
+  pack_size: number;
+  bin: string;
+}
+
+export interface MachineTable {
+  id: Generated<number>;
+  tag: string;
+  name: string;
+  kind: string;
+  maker: string;
+  place: string;
+  machine_class: string | null;
+  last_collected: string;
+  hazard: string;
+  has_brush: number;
+  hose_bore_m: number | null;
+  hose_length_m: number | null;
+  hose_selector_m: number | null;
+  in_service_on: string;
+}
+
+export interface StageTable {
+  id: Generated<number>;
+  machine_id: number;
+  position: number;
+  kind: string;
+  name: string;
+  part_id: number | null;
+  missing: number;
+  do_not_remove: number;
+  first_used_on: string;
+}
+
+export interface RuleTable {
+  id: Generated<number>;
+  stage_id: number;
+  rule_json: string;
+  school: string;
+}
+
+export interface InstrumentTable {
+  id: Generated<number>;
+  name: string;
+  reads: string;
+  accuracy_json: string;
+  calibration_due_on: string | null;
+}
+
+interface WorkColumns {
+  id: Generated<number>;
+  machine_id: number;
+  performed_at: string;
+  recorded_at: string;
+  by_initials: string;
+  note: string;
+  supersedes_id: number | null;
+  voided: number;
+  correction_reason: string | null;
+}
+
+export interface AirflowTestTable extends WorkColumns {
+  method: string;
+  place: string;
+  bore_m: number | null;
+  profile_factor: number | null;
+  instrument_id: number | null;
+  air_json: string;
+  hose_bore_m: number | null;
+  failed_preconditions_json: string;
+  is_baseline: number;
+  bag_state: string;
+  after_change_id: number | null;
+}
+
+export interface TestReadingTable {
+  id: Generated<number>;
+  test_id: number;
+  seq: number;
+  typed: string;
+  unit: string;
+  value_si: number;
+  resolution_si: number;
+  struck_because: string | null;
+}
+
+export interface StageChangeTable extends WorkColumns {
+  stage_id: number;
+  reason: string;
+  part_id: number | null;
+  quantity: number;
+  before_test_id: number | null;
+}
+
+export interface StockMovementTable {
+  id: Generated<number>;
+  part_id: number;
+  quantity: number;
+  reason: string;
+  at: string;
+  by_initials: string;
+  change_id: number | null;
+  note: string;
+}
+
+/** One row a user action: the client's id makes a double click or a retry one record. */
+export interface UserActionTable {
+  client_id: string;
+  kind: string;
+  request_hash: string;
+  result_json: string;
+  at: string;
+}
+
+export interface Tables {
+  site: SiteTable;
+  part: PartTable;
+  machine: MachineTable;
+  stage: StageTable;
+  rule: RuleTable;
+  instrument: InstrumentTable;
+  airflow_test: AirflowTestTable;
+  test_reading: TestReadingTable;
+  stage_change: StageChangeTable;
+  stock_movement: StockMovementTable;
+  user_action: UserActionTable;
+}
+
+export type Row<T extends keyof Tables> = Selectable<Tables[T]>;
+export type NewRow<T extends keyof Tables> = Insertable<Tables[T]>;

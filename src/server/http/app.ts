@@ -1,0 +1,25 @@
+import { parseConfig, type Config } from '../config';
+import { openMigrated } from '../db/connect';
+import type { Context } from '../services/user-action';
+
+export interface App {
+  readonly config: Config;
+  readonly context: Context;
+}
+
+let starting: Promise<App> | null = null;
+
+const start = async (): Promise<App> => {
+  const config = parseConfig(process.env);
+  const db = await openMigrated(config.dataFile);
+  return { config, context: { db, now: () => config.fixedNow ?? new Date().toISOString() } };
+};
+
+/** The running application: configuration, database and clock, made once. A failed start is tried again. */
+export const app = (): Promise<App> => {
+  starting ??= start().catch((error: unknown) => {
+    starting = null;
+    throw error;
+  });
+  return starting;
+};

@@ -1,0 +1,28 @@
+import type { APIRoute } from 'astro';
+import type { z } from 'zod';
+import { failure, type Result } from '@/core/failure/failure';
+import type { Context } from '../services/user-action';
+import { app } from './app';
+import { readJson } from './read-json';
+import { json, respondProblems } from './respond';
+
+interface Recording<B, R> {
+  readonly body: z.ZodType<B>;
+  readonly run: (context: Context, tag: string, body: B) => Promise<Result<R>>;
+  /** What the client is told; the shape of `RecordedReply`. */
+  readonly reply: (value: R) => unknown;
+}
+
+/** An endpoint that records one user action: read, run, answer. */
+export const recording =
+  <B, R>({ body, run, reply }: Recording<B, R>): APIRoute =>
+  async ({ request, params }) => {
+    const parsed = await readJson(request, body);
+    if (!parsed.ok) return respondProblems(parsed.failures);
+    const { context } = await app();
+    const result = await run(context, params['tag'] ?? '', parsed.value);
+    return result.ok ? json(reply(result.value), 201) : respondProblems(result.failures);
+  };
+
+/** For every method an address does not take. */
+export const notThatWay: APIRoute = () => respondProblems([failure('request.method')]);

@@ -1,0 +1,53 @@
+import type { z } from 'zod';
+import { fail, failure, type Failure, ok, type Result } from '@/core/failure/failure';
+
+export const MAX_BODY_BYTES = 128 * 1024;
+
+const tooLarge = () => fail(failure('request.too-large', '', { most: MAX_BODY_BYTES }));
+
+/** Reads at most the limit; a lying or missing content-length does not get past it. */
+const readText = async (request: Request): Promise<Result<string>> => {
+  if (Number(request.headers.get('content-length') ?? '0') > MAX_BODY_BYTES) return tooLarge();
+  if (!request.body) return ok('');
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  const reader = request.body.getReader();
+  for (let next = await reader.read(); !next.done; next = await reader.read()) {
+    size += next.value.byteLength;
+    if (size > MAX_BODY_BYTES) {
+      await reader.cancel();
+      return tooLarge();
+    }
+    chunks.push(next.value);
+  }
+  return ok(new TextDecoder().decode(Buffer.concat(chunks)));
+};
+
+const parseJson = (text: string): Result<unknown> => {
+  try {
+    return ok(JSON.parse(text) as unknown);
+  } catch {
+    return fail(failure('request.malformed'));
+  }
+};
+
+/** A zod issue as one of our failures, with the path of its field. */
+export const failureOfIssue = (issue: z.core.$ZodIssue): Failure => {
+  const path = issue.path.map(String).join('.');
+  if (issue.code === 'too_small' && issue.origin === 'string') return failure('text.missing', path);
+  if (issue.code === 'too_big') return failure('text.too-long', path, { most: Number(issue.maximum) });
+  if (issue.code === 'invalid_format' && issue.format === 'datetime') return failure('date.invalid', path);
+  if (issue.code === 'unrecognized_keys') return failure('field.invalid', [path, ...issue.keys].filter(Boolean).join('.'));
+  return failure('field.invalid', path);
+};
+
+/** Parses a request's JSON body by its schema, or says what is wrong with it. */
+export const readJson = async <T>(request: Request, schema: z.ZodType<T>): Promise<Result<T>> => {
+  if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? '')) return fail(failure('request.not-json'));
+  const text = await readText(request);
+  if (!text.ok) return text;
+  const json = parseJson(text.value);
+  if (!json.ok) return json;
+  const parsed = schema.safeParse(json.value);
+  return parsed.success ? ok(parsed.data) : fail(...parsed.error.issues.slice(0, 20).map(failureOfIssue));
+};

@@ -1,0 +1,32 @@
+import type { ProblemReply } from '@/contracts/responses';
+import { failure, type Failure, type FailureCode } from '@/core/failure/failure';
+import { problemsOf } from '@/messages/failures';
+
+const STATUS: Partial<Record<FailureCode, number>> = {
+  'machine.unknown': 404,
+  'test.unknown': 404,
+  'change.unknown': 404,
+  'page.unknown': 404,
+  'request.method': 405,
+  'record.superseded': 409,
+  'action.reused': 409,
+  'request.too-large': 413,
+  'request.not-json': 415,
+  'request.malformed': 400,
+  'request.host': 421,
+  'server.bug': 500,
+};
+
+export const json = (body: unknown, status = 200): Response =>
+  new Response(JSON.stringify(body), {
+    status,
+    headers: { 'content-type': 'application/json; charset=utf-8', 'cache-control': 'no-store' },
+  });
+
+/** Failures in the one problem shape; the first one decides the status, 422 by default. */
+export const respondProblems = (failures: readonly Failure[]): Response => {
+  const list = failures.length > 0 ? failures : [failure('server.bug')];
+  const [first] = list;
+  const body: ProblemReply = { problems: [...problemsOf(list)] };
+  return json(body, (first && STATUS[first.code]) ?? 422);
+};

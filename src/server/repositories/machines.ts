@@ -1,0 +1,73 @@
+import { HazardName, MachineClassName, MachineKindName, StageKindName } from '@/contracts/enums';
+import { RuleJson } from '@/contracts/json-columns';
+import type { RuleRecord } from '@/core/interval/rules';
+import type { Machine, Stage } from '@/core/machine/machine';
+import type { Db } from '../db/connect';
+import type { Row } from '../db/tables';
+
+type StageRow = Row<'stage'> & { part_code: string | null; part_name: string | null };
+
+const toRule = (row: Row<'rule'>): RuleRecord => ({
+  id: row.id,
+  stageId: row.stage_id,
+  rule: RuleJson.parse(JSON.parse(row.rule_json)),
+  school: row.school,
+});
+
+const toStage = (row: StageRow, rules: readonly RuleRecord[]): Stage => ({
+  id: row.id,
+  position: row.position,
+  kind: StageKindName.parse(row.kind),
+  name: row.name,
+  part:
+    row.part_id !== null && row.part_code !== null && row.part_name !== null
+      ? { id: row.part_id, code: row.part_code, name: row.part_name }
+      : null,
+  missing: row.missing === 1,
+  doNotRemove: row.do_not_remove === 1,
+  firstUsedOn: row.first_used_on,
+  rules: rules.filter((r) => r.stageId === row.id),
+});
+
+const toMachine = (row: Row<'machine'>, stages: readonly Stage[]): Machine => ({
+  id: row.id,
+  tag: row.tag,
+  name: row.name,
+  kind: MachineKindName.parse(row.kind),
+  maker: row.maker,
+  place: row.place,
+  machineClass: MachineClassName.nullable().parse(row.machine_class),
+  lastCollected: row.last_collected,
+  hazard: HazardName.parse(row.hazard),
+  hasBrush: row.has_brush === 1,
+  hoseBoreM: row.hose_bore_m,
+  hoseLengthM: row.hose_length_m,
+  inServiceOn: row.in_service_on,
+  stages,
+});
+
+/** Every machine with its stages in path order, by tag. */
+export const loadMachines = async (db: Db): Promise<readonly Machine[]> => {
+  const machines = await db.selectFrom('machine').selectAll().orderBy('tag').execute();
+  const stages = await db
+    .selectFrom('stage')
+    .leftJoin('part', 'part.id', 'stage.part_id')
+    .selectAll('stage')
+    .select(['part.code as part_code', 'part.name as part_name'])
+    .orderBy('position')
+    .execute();
+  const rules = (await db.selectFrom('rule').selectAll().orderBy('id').execute()).map(toRule);
+  const built = stages.map((row) => ({ machineId: row.machine_id, stage: toStage(row, rules) }));
+  return machines.map((row) =>
+    toMachine(
+      row,
+      built.filter((b) => b.machineId === row.id).map((b) => b.stage),
+    ),
+  );
+};
+
+/** Finds a machine by its tag, without regard to case; null when there is none. */
+export const findMachine = async (db: Db, tag: string): Promise<Machine | null> => {
+  const wanted = tag.trim().toUpperCase();
+  return (await loadMachines(db)).find((m) => m.tag.toUpperCase() === wanted) ?? null;
+};

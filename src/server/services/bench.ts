@@ -1,0 +1,36 @@
+import type { ChangeRecord, Instrument, TestRecord } from '@/core/record/records';
+import type { MachineStatus } from '@/core/status/machine-status';
+import { loadChanges } from '../repositories/changes';
+import { loadInstruments } from '../repositories/instruments';
+import { loadParts, type PartOnHand } from '../repositories/stock';
+import { loadTests } from '../repositories/tests';
+import type { Context } from './user-action';
+import { loadYard, type Yard } from './yard';
+
+export interface Bench {
+  readonly yard: Yard;
+  readonly status: MachineStatus;
+  /** Every record of the machine, superseded and withdrawn ones too, oldest first. */
+  readonly tests: readonly TestRecord[];
+  readonly changes: readonly ChangeRecord[];
+  readonly instruments: readonly Instrument[];
+  readonly parts: readonly PartOnHand[];
+}
+
+/** Everything the bench shows of one machine; null when there is no machine of that tag. */
+export const loadBench = async (context: Context, tag: string): Promise<{ yard: Yard; bench: Bench | null }> => {
+  const yard = await loadYard(context);
+  const wanted = tag.trim().toUpperCase();
+  const status = yard.machines.find((m) => m.machine.tag.toUpperCase() === wanted);
+  if (!status) return { yard, bench: null };
+  const { id } = status.machine;
+  const bench: Bench = {
+    yard,
+    status,
+    tests: await loadTests(context.db, id),
+    changes: await loadChanges(context.db, yard.site.timeZone, id),
+    instruments: await loadInstruments(context.db),
+    parts: await loadParts(context.db),
+  };
+  return { yard, bench };
+};

@@ -1,0 +1,53 @@
+import type { StageDue } from '@/core/interval/due';
+import { type Comparison, compareTests } from '@/core/measure/compare-tests';
+import { type ChangeRecord, standing, type TestRecord, type WorkRecord } from '@/core/record/records';
+import { dueOfMachine, type JudgedTest, judgeTest } from '@/core/status/machine-status';
+import type { Bench } from './bench';
+
+export interface ChangeStory {
+  readonly change: ChangeRecord;
+  readonly before: JudgedTest | null;
+  readonly after: JudgedTest | null;
+  readonly comparison: Comparison | null;
+  /** The due state of the stage with and without this change. */
+  readonly dueNow: StageDue | null;
+  readonly dueWithout: StageDue | null;
+}
+
+/** Every record in the chain of corrections that a record belongs to. */
+const chainOf = <T extends WorkRecord>(records: readonly T[], id: number): readonly T[] => {
+  const ids = new Set([id]);
+  for (let grown = 0; grown !== ids.size; ) {
+    grown = ids.size;
+    for (const r of records) {
+      if (r.supersedesId !== null && (ids.has(r.supersedesId) || ids.has(r.id))) ids.add(r.id).add(r.supersedesId);
+    }
+  }
+  return records.filter((r) => ids.has(r.id));
+};
+
+/** The standing record of a chain; null when it was withdrawn. */
+const standingOf = <T extends WorkRecord>(records: readonly T[], id: number): T | null => standing(chainOf(records, id))[0] ?? null;
+
+/** One change with what was measured before and after it, and what it did to the due moment. */
+export const changeStory = (bench: Bench, changeId: number): ChangeStory | null => {
+  const change = bench.changes.find((c) => c.id === changeId);
+  if (!change) return null;
+  const chain = new Set(chainOf(bench.changes, changeId).map((c) => c.id));
+  const { machine } = bench.status;
+  const judged = (record: TestRecord | null) =>
+    record ? judgeTest({ machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record }) : null;
+  const before = judged(change.beforeTestId === null ? null : standingOf(bench.tests, change.beforeTestId));
+  const follows = standing(bench.tests).filter((t) => t.afterChangeId !== null && chain.has(t.afterChangeId));
+  const after = judged(follows.at(-1) ?? null);
+  const dueOf = (changes: readonly ChangeRecord[]) =>
+    dueOfMachine({ machine, changes, today: bench.yard.today }).find((d) => d.stageId === change.stageId) ?? null;
+  return {
+    change,
+    before,
+    after,
+    comparison: before && after ? compareTests({ before: before.reduced, after: after.reduced }) : null,
+    dueNow: dueOf(bench.changes),
+    dueWithout: dueOf(bench.changes.filter((c) => !chain.has(c.id))),
+  };
+};

@@ -1,0 +1,59 @@
+import { createHash } from 'node:crypto';
+import { fail, failure, type Result } from '@/core/failure/failure';
+import type { Db } from '../db/connect';
+
+/** Handed to every service: the store and the clock. */
+export interface Context {
+  readonly db: Db;
+  /** The present moment, UTC ISO. */
+  readonly now: () => string;
+}
+
+export interface UserAction {
+  readonly kind: string;
+  /** The parsed request; its `clientId` names the action. */
+  readonly body: { readonly clientId: string };
+  readonly at: string;
+}
+
+class RolledBack<T> extends Error {
+  constructor(readonly result: Result<T>) {
+    super('rolled back');
+  }
+}
+
+const hashOf = (body: unknown): string => createHash('sha256').update(JSON.stringify(body)).digest('hex');
+
+/**
+ * Runs one user action as one transaction, once. The same client id with the same request answers what it answered
+ * the first time; with another request it is refused. A failing action leaves nothing behind.
+ */
+export const runOnce = async <T>(db: Db, action: UserAction, work: (tx: Db) => Promise<Result<T>>): Promise<Result<T>> => {
+  const requestHash = hashOf(action.body);
+  try {
+    return await db.transaction().execute(async (tx) => {
+      const before = await tx.selectFrom('user_action').selectAll().where('client_id', '=', action.body.clientId).executeTakeFirst();
+      if (before) {
+        return before.request_hash === requestHash && before.kind === action.kind
+          ? (JSON.parse(before.result_json) as Result<T>)
+          : fail(failure('action.reused', 'clientId'));
+      }
+      const result = await work(tx);
+      if (!result.ok) throw new RolledBack(result);
+      await tx
+        .insertInto('user_action')
+        .values({
+          client_id: action.body.clientId,
+          kind: action.kind,
+          request_hash: requestHash,
+          result_json: JSON.stringify(result),
+          at: action.at,
+        })
+        .execute();
+      return result;
+    });
+  } catch (error) {
+    if (error instanceof RolledBack) return error.result as Result<T>;
+    throw error;
+  }
+};

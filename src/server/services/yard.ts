@@ -1,0 +1,43 @@
+import { type CalendarDate, dayAt } from '@/core/interval/calendar-date';
+import { type MachineStatus, machineStatus } from '@/core/status/machine-status';
+import { loadChanges } from '../repositories/changes';
+import { loadMachines } from '../repositories/machines';
+import { loadSite, type Site } from '../repositories/site';
+import { loadTests } from '../repositories/tests';
+import type { Context } from './user-action';
+
+export interface Yard {
+  readonly site: Site;
+  readonly today: CalendarDate;
+  /** Most urgent first. */
+  readonly machines: readonly MachineStatus[];
+}
+
+const grouped = <T extends { readonly machineId: number }>(records: readonly T[]): ReadonlyMap<number, readonly T[]> => {
+  const groups = new Map<number, T[]>();
+  for (const record of records) {
+    const group = groups.get(record.machineId);
+    if (group) group.push(record);
+    else groups.set(record.machineId, [record]);
+  }
+  return groups;
+};
+
+/** The state of every machine today, most urgent first. */
+export const loadYard = async ({ db, now }: Context): Promise<Yard> => {
+  const site = await loadSite(db);
+  const today = dayAt(now(), site.timeZone);
+  const tests = grouped(await loadTests(db));
+  const changes = grouped(await loadChanges(db, site.timeZone));
+  const machines = (await loadMachines(db)).map((machine) =>
+    machineStatus({
+      machine,
+      tests: tests.get(machine.id) ?? [],
+      changes: changes.get(machine.id) ?? [],
+      thresholds: site.thresholds,
+      today,
+    }),
+  );
+  const order = (a: MachineStatus, b: MachineStatus) => a.need.urgency - b.need.urgency || (a.machine.tag < b.machine.tag ? -1 : 1);
+  return { site, today, machines: [...machines].sort(order) };
+};

@@ -1,0 +1,102 @@
+import type { StageDue } from '@/core/interval/due';
+import type { Machine, Stage } from '@/core/machine/machine';
+import { gapOfPlace, type Place, type Side, sidesOfPath } from '@/core/path/air-path';
+import { dueIn } from '@/messages/needs';
+import { howFar, PLACE_WORDS } from '@/messages/words';
+import { LifeBar } from './life-bar';
+import { StageGlyph } from './stage-glyph';
+
+interface StripProps {
+  readonly machine: Machine;
+  readonly due: readonly StageDue[];
+  /** Where a reading is being, or was, taken. */
+  readonly place?: Place | null | undefined;
+  /** The stage at hand. */
+  readonly openStageId?: number | null | undefined;
+}
+
+const SIDE_COLOR: Record<Side, string> = {
+  suction: 'var(--color-info)',
+  fan: 'var(--color-base-content)',
+  pressure: 'var(--color-accent)',
+};
+
+const shortLife = (due: StageDue): string =>
+  due.daysLeft === null
+    ? `${due.binding.counted ?? 0} of ${due.binding.rule.kind === 'countOfChanges' ? due.binding.rule.count : 0}`
+    : due.daysLeft < 0
+      ? `${howFar(due.daysLeft)} over`
+      : due.daysLeft === 0
+        ? 'today'
+        : howFar(due.daysLeft);
+
+const StageCell = ({ stage, side, due, open }: { stage: Stage; side: Side; due: StageDue | undefined; open: boolean }) => (
+  <li
+    className={`flex min-w-0 flex-1 flex-col ${open ? 'bg-base-200' : ''}`}
+    style={open ? { boxShadow: 'inset 0 -4px 0 var(--color-primary)' } : undefined}
+  >
+    <div className="h-10 sm:h-14" style={{ color: stage.missing ? 'var(--color-error)' : SIDE_COLOR[side] }}>
+      <StageGlyph kind={stage.kind} missing={stage.missing} />
+    </div>
+    <div className="flex flex-1 flex-col px-0.5 pt-1 pb-1.5 text-center sm:px-1.5">
+      <span className="hidden text-[0.8125rem] leading-tight font-semibold hyphens-auto break-words sm:block">{stage.name}</span>
+      <span className="sr-only sm:hidden">{stage.name}</span>
+      {stage.missing && <span className="tone-stop text-xs font-bold">missing</span>}
+      {stage.doNotRemove && <span className="soft hidden text-xs sm:block">stays in</span>}
+      {due && (
+        <div className="mt-auto pt-1">
+          <LifeBar remaining={due.remaining} label={`${stage.name}: ${due.daysLeft === null ? 'no date yet' : dueIn(due.daysLeft)}`} />
+          <span className="dial block text-xs leading-tight font-medium sm:mt-0.5" aria-hidden="true">{shortLife(due)}</span>
+        </div>
+      )}
+    </div>
+  </li>
+);
+
+const PlacePin = ({ place, gap, count }: { place: Place; gap: number; count: number }) => {
+  const edge = gap === 0 ? 'start' : gap === count ? 'end' : 'middle';
+  const shift = edge === 'start' ? '0' : edge === 'end' ? '-100%' : '-50%';
+  return (
+    <div className="pointer-events-none absolute inset-y-0 z-10" style={{ left: `${(gap / count) * 100}%` }}>
+      <div className="bg-primary absolute top-0 bottom-1 w-0.5" style={{ left: edge === 'end' ? -2 : 0 }} />
+      <div
+        className="bg-primary text-primary-content absolute -top-5 px-1.5 text-xs leading-5 font-bold whitespace-nowrap"
+        style={{ transform: `translateX(${shift})` }}
+      >
+        {PLACE_WORDS[place]}
+      </div>
+    </div>
+  );
+};
+
+/** The machine's air path from tool to room: a glyph per stage in its order, the fan in its place, remaining life. */
+export const AirPathStrip = ({ machine, due, place = null, openStageId = null }: StripProps) => {
+  const kinds = machine.stages.map((s) => s.kind);
+  const sides = sidesOfPath(kinds);
+  if (!sides.ok) return <p className="tone-stop p-3 font-bold">This air path has no single fan: it cannot be drawn.</p>;
+  const fan = kinds.indexOf('fan');
+  return (
+    <section aria-label="Air path, tool to room" className="relative pt-5">
+      {place && <PlacePin place={place} gap={gapOfPlace(kinds, place)} count={kinds.length} />}
+      <ol className="border-base-300 flex items-stretch border-y">
+        {machine.stages.map((stage, i) => (
+          <StageCell
+            key={stage.id}
+            stage={stage}
+            side={sides.value[i] ?? 'suction'}
+            due={due.find((d) => d.stageId === stage.id)}
+            open={stage.id === openStageId}
+          />
+        ))}
+      </ol>
+      <div className="flex text-xs leading-5 font-semibold">
+        <span className="truncate" style={{ flex: fan, color: 'var(--ink-open)' }}>
+          tool → suction side<span className="hidden sm:inline">: a leak here draws room air in</span>
+        </span>
+        <span className="truncate text-right" style={{ flex: kinds.length - fan, color: 'var(--color-primary)' }}>
+          <span className="hidden sm:inline">pressure side: a leak blows dust </span>→ room
+        </span>
+      </div>
+    </section>
+  );
+};
