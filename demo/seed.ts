@@ -63,7 +63,12 @@ const idOf = (map: ReadonlyMap<string, number>, key: string): number => {
   return id;
 };
 
-const insertMachine = async (s: Seeding, spec: MachineSpec): Promise<{ id: number; stageIds: ReadonlyMap<string, number> }> => {
+interface Inserted {
+  readonly id: number;
+  readonly stageIds: ReadonlyMap<string, number>;
+}
+
+const insertMachine = async (s: Seeding, spec: MachineSpec): Promise<Inserted> => {
   const firstDay = addDays(s.today, -spec.inServiceDaysAgo);
   const { id } = await s.db
     .insertInto('machine')
@@ -172,7 +177,7 @@ const insertPastTest = async (s: Seeding, event: Extract<PastEvent, { kind: 'tes
   });
 };
 
-const insertPast = async (s: Seeding, spec: MachineSpec, machineId: number, stageIds: ReadonlyMap<string, number>): Promise<void> => {
+const insertPast = async (s: Seeding, spec: MachineSpec, { id: machineId, stageIds }: Inserted): Promise<void> => {
   let lastTestId: number | null = null;
   let lastChange: { id: number; measured: boolean } | null = null;
   for (const event of pastOf(spec, s.random)) {
@@ -261,9 +266,9 @@ export const seedDemo = async (database: Db, { now, seed }: SeedOptions): Promis
     const meters = await insertMeters(db, today);
     const seeding: Seeding = { db, nowMs: Date.parse(now), today, random: seeded(seed), partIds, meters };
     for (const spec of MACHINES) {
-      const { id, stageIds } = await insertMachine(seeding, spec);
-      await insertRules(seeding, spec, stageIds);
-      await insertPast(seeding, spec, id, stageIds);
+      const inserted = await insertMachine(seeding, spec);
+      await insertRules(seeding, spec, inserted.stageIds);
+      await insertPast(seeding, spec, inserted);
     }
     await insertDeliveries(seeding);
   });

@@ -23,7 +23,7 @@ export const sayNeed = (need: Need, system: UnitSystem): SaidNeed => {
     case 'missingStage':
       return { tone: 'stop', mark: 'Missing', sentence: `${capital(need.stageName)} missing` };
     case 'belowClassLimit':
-      return { tone: 'stop', mark: 'Below limit', sentence: `${show('velocity', need.velocityMs, system)} in the hose` };
+      return { tone: 'stop', mark: 'Below limit', sentence: `${show('velocity', need.velocityMs, system)} in the hose: too slow` };
     case 'lowFlow':
       return {
         tone: need.act ? 'stop' : 'watch',

@@ -63,10 +63,10 @@ export const REASON_WORDS: Record<ChangeReason, string> = {
 export const REASON_HINTS: Record<ChangeReason, string> = {
   gauge: 'needle or light',
   date: 'its day came',
-  count: 'so many changes before it',
+  count: 'its number came',
   fill: 'at its mark',
   damage: 'torn, wet, bent',
-  test: 'a reading said so',
+  test: 'a reading',
   precaution: 'opened anyway',
 };
 

@@ -57,10 +57,10 @@ const PlacePin = ({ place, gap, count }: { place: Place; gap: number; count: num
   const edge = gap === 0 ? 'start' : gap === count ? 'end' : 'middle';
   const shift = edge === 'start' ? '0' : edge === 'end' ? '-100%' : '-50%';
   return (
-    <div className="pointer-events-none absolute inset-y-0 z-10" style={{ left: `${(gap / count) * 100}%` }}>
-      <div className="bg-primary absolute top-0 bottom-1 w-0.5" style={{ left: edge === 'end' ? -2 : 0 }} />
+    <div className="pointer-events-none absolute top-0 bottom-5 z-10" style={{ left: `${(gap / count) * 100}%` }}>
+      <div className="bg-primary absolute top-0 bottom-0 w-0.5" style={{ left: edge === 'end' ? -2 : 0 }} />
       <div
-        className="bg-primary text-primary-content absolute -top-5 px-1.5 text-xs leading-5 font-bold whitespace-nowrap"
+        className="bg-primary text-primary-content absolute top-0 px-1.5 text-xs leading-5 font-bold whitespace-nowrap"
         style={{ transform: `translateX(${shift})` }}
       >
         {PLACE_WORDS[place]}
@@ -76,7 +76,7 @@ export const AirPathStrip = ({ machine, due, place = null, openStageId = null }:
   if (!sides.ok) return <p className="tone-stop p-3 font-bold">This air path has no single fan: it cannot be drawn.</p>;
   const fan = kinds.indexOf('fan');
   return (
-    <section aria-label="Air path, tool to room" className="relative pt-5">
+    <section aria-label="Air path, tool to room" className={`relative ${place ? 'pt-6' : 'pt-2'}`}>
       {place && <PlacePin place={place} gap={gapOfPlace(kinds, place)} count={kinds.length} />}
       <ol className="border-base-300 flex items-stretch border-y">
         {machine.stages.map((stage, i) => (

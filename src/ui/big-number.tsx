@@ -14,6 +14,6 @@ export const BigNumber = ({ number, unit, label, plusMinus, size = 'big' }: BigN
       <span className="text-base font-semibold">{unit}</span>
     </div>
     {plusMinus !== undefined && <div className="dial text-sm font-medium">± {plusMinus}</div>}
-    <div className="label mt-0.5">{label}</div>
+    <div className="caption mt-0.5">{label}</div>
   </div>
 );

@@ -13,6 +13,7 @@ export type MachineKind =
   | 'centralUnit';
 
 export interface MachineKindFacts {
+  /** Without a class word: the class is the tested appliance's, and a missing stage withdraws it. */
   readonly label: string;
   /** Typical free flow, m3/s, low and high end. */
   readonly flowM3s: readonly [number, number];
@@ -37,11 +38,11 @@ const facts = (
 /** Typical figures in L/s and kPa. Source: Moorwind defaults for a new record, a modelling choice, editable. */
 export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
   shopVacuum: { ...facts('shop vacuum', [40, 95], [12, 22]), hoseVelocityLimit: false },
-  mExtractor: { ...facts('M-class extractor', [45, 75], [20, 26]), hoseVelocityLimit: true },
-  hExtractor: { ...facts('H-class extractor', [45, 65], [20, 26]), hoseVelocityLimit: true },
-  hepaTank: { ...facts('HEPA tank vacuum', [40, 55], [20, 24]), hoseVelocityLimit: false },
+  mExtractor: { ...facts('extractor', [45, 75], [20, 26]), hoseVelocityLimit: true },
+  hExtractor: { ...facts('extractor', [45, 65], [20, 26]), hoseVelocityLimit: true },
+  hepaTank: { ...facts('tank vacuum', [40, 55], [20, 24]), hoseVelocityLimit: false },
   grinderExtractor: { ...facts('grinder extractor', [90, 140], [20, 24]), hoseVelocityLimit: false },
-  pneumaticHepa: { ...facts('pneumatic HEPA vacuum', [50, 90], [15, 25]), hoseVelocityLimit: false },
+  pneumaticHepa: { ...facts('pneumatic vacuum', [50, 90], [15, 25]), hoseVelocityLimit: false },
   singleStageCollector: { ...facts('single-stage dust collector', [200, 600], [1.5, 3]), hoseVelocityLimit: false },
   cycloneCollector: { ...facts('two-stage collector', [250, 800], [2, 4]), hoseVelocityLimit: false },
   fumeExtractor: { ...facts('bench fume extractor', [25, 100], [1, 5]), hoseVelocityLimit: false },

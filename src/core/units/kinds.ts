@@ -23,8 +23,7 @@ export type QuantityKind =
   | 'relativeHumidity'
   | 'density';
 
-const unit = (symbol: string, factor: number, aliases: readonly string[] = [], offset?: number): Unit =>
-  offset === undefined ? { symbol, factor, aliases } : { symbol, factor, aliases, offset };
+const unit = (symbol: string, factor: number, aliases: readonly string[] = []): Unit => ({ symbol, factor, aliases });
 
 const INCH = 0.0254;
 const FOOT = 0.3048;
@@ -71,8 +70,8 @@ export const UNITS = {
   ],
   temperature: [
     unit('K', 1, ['kelvin']),
-    unit('degC', 1, ['c', 'celsius', '°c'], 273.15),
-    unit('degF', 5 / 9, ['f', 'fahrenheit', '°f'], KELVIN_AT_ZERO_F),
+    { ...unit('degC', 1, ['c', 'celsius', '°c']), offset: 273.15 },
+    { ...unit('degF', 5 / 9, ['f', 'fahrenheit', '°f']), offset: KELVIN_AT_ZERO_F },
   ],
   temperatureDifference: [
     unit('K', 1, ['kelvin', 'degc', '°c', 'c']),

@@ -158,22 +158,22 @@ const Signature = ({ state, dispatch, correcting }: Part & { readonly correcting
   return (
     <div className="grid grid-cols-[6rem_minmax(0,1fr)] gap-2">
       <label className="block">
-        <span className="label">Initials</span>
+        <span className="caption">Initials</span>
         <input {...field('by', 'by')} maxLength={12} autoComplete="off" />
         <FieldProblems id="by-problems" problems={problemsAt(state.problems, 'by')} />
       </label>
       <label className="block">
-        <span className="label">When{correcting ? '' : ' (empty: now)'}</span>
+        <span className="caption">When{correcting ? '' : ' (empty: now)'}</span>
         <input type="datetime-local" {...field('when', 'performedAt')} />
         <FieldProblems id="when-problems" problems={problemsAt(state.problems, 'performedAt')} />
       </label>
       <label className="col-span-2 block">
-        <span className="label">Note</span>
+        <span className="caption">Note</span>
         <input {...field('note', 'note')} maxLength={2000} />
       </label>
       {correcting && (
         <label className="col-span-2 block">
-          <span className="label">Why is it corrected?</span>
+          <span className="caption">Why is it corrected?</span>
           <input {...field('correctionReason', 'correctionReason')} maxLength={300} />
           <FieldProblems id="reason-problems" problems={problemsAt(state.problems, 'correctionReason')} />
         </label>

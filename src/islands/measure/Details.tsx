@@ -23,7 +23,7 @@ const Entry = ({ state, dispatch, problems, field, label, placeholder }: EntryPr
   const own = problemsAt(problems, path);
   return (
     <label className="block min-w-0">
-      <span className="label">{label}</span>
+      <span className="caption">{label}</span>
       <span className="relative block">
         <input
           className="field dial pr-12"
@@ -45,12 +45,12 @@ export const RigAndAir = ({ state, dispatch, problems, instruments, today }: Pro
   const { reads, needsBore, measurand } = METHODS[state.method];
   const fitting = instruments.filter((i) => i.reads === reads);
   const chosen = fitting.find((i) => i.id === state.instrumentId);
-  const expired = chosen?.calibrationDueOn != null && chosen.calibrationDueOn < today;
+  const expired = (chosen?.calibrationDueOn ?? today) < today;
   const props = { state, dispatch, problems };
   return (
     <div className="space-y-2">
       <label className="block">
-        <span className="label">Instrument</span>
+        <span className="caption">Instrument</span>
         <select
           className="field"
           value={state.instrumentId ?? ''}
@@ -61,14 +61,14 @@ export const RigAndAir = ({ state, dispatch, problems, instruments, today }: Pro
             <option key={i.id} value={i.id}>{i.name}</option>
           ))}
         </select>
-        {expired && <span className="tone-watch text-sm font-bold">Calibration ran out on {chosen.calibrationDueOn}.</span>}
+        {expired && <span className="tone-watch text-sm font-bold">Calibration ran out on {chosen?.calibrationDueOn}.</span>}
         <FieldProblems id="instrument-problems" problems={problemsAt(problems, 'instrumentId')} />
       </label>
       <div className="grid grid-cols-2 gap-2">
         {needsBore && <Entry {...props} field="bore" label="Bore of the test pipe" />}
         {needsBore && (
           <label className="block">
-            <span className="label">Profile factor (0.82 or 0.9)</span>
+            <span className="caption">Profile factor (0.82 or 0.9)</span>
             <input
               className="field dial"
               value={state.profileFactor}

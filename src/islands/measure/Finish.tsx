@@ -15,7 +15,7 @@ export const WhoAndWhen = ({ state, dispatch, problems, correcting }: Props) => 
   <div className="space-y-2">
     <div className="grid grid-cols-2 gap-2">
       <label className="block">
-        <span className="label">When{correcting ? '' : ' (empty: now)'}</span>
+        <span className="caption">When{correcting ? '' : ' (empty: now)'}</span>
         <input
           type="datetime-local"
           className="field"
@@ -26,7 +26,7 @@ export const WhoAndWhen = ({ state, dispatch, problems, correcting }: Props) => 
         <FieldProblems id="when-problems" problems={problemsAt(problems, 'performedAt')} />
       </label>
       <div role="group" aria-label="State of bag and filters">
-        <span className="label">Bag and filters</span>
+        <span className="caption">Bag and filters</span>
         <div className="grid grid-cols-2 gap-1">
           {(['asFound', 'asLeft'] as const).map((value) => (
             <button
@@ -54,7 +54,7 @@ export const WhoAndWhen = ({ state, dispatch, problems, correcting }: Props) => 
       </span>
     </label>
     <label className="block">
-      <span className="label">Note</span>
+      <span className="caption">Note</span>
       <textarea
         className="field py-2"
         rows={2}
@@ -70,7 +70,7 @@ export const WhoAndWhen = ({ state, dispatch, problems, correcting }: Props) => 
 export const Sign = ({ state, dispatch, problems, correcting }: Props) => (
   <div className="flex items-start gap-2">
     <label className="block w-24 shrink-0">
-      <span className="label">Initials</span>
+      <span className="caption">Initials</span>
       <input
         className="field uppercase"
         value={state.by}
@@ -83,7 +83,7 @@ export const Sign = ({ state, dispatch, problems, correcting }: Props) => (
     </label>
     {correcting && (
       <label className="block min-w-0 flex-1">
-        <span className="label">Why is it corrected?</span>
+        <span className="caption">Why is it corrected?</span>
         <input
           className="field"
           value={state.correctionReason}

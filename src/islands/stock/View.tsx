@@ -47,7 +47,7 @@ export const Count = ({ partId, partName, onHand, by, clientId }: CountProps) =>
       }}
     >
       <label className="block w-28">
-        <span className="label">Pieces counted</span>
+        <span className="caption">Pieces counted</span>
         <input
           className="field dial"
           inputMode="numeric"
@@ -60,7 +60,7 @@ export const Count = ({ partId, partName, onHand, by, clientId }: CountProps) =>
         />
       </label>
       <label className="block w-20">
-        <span className="label">Initials</span>
+        <span className="caption">Initials</span>
         <input className="field" value={initials} maxLength={12} onChange={(e) => setInitials(e.target.value)} />
       </label>
       <button type="submit" className="choice font-bold" disabled={sending || counted.trim() === ''}>

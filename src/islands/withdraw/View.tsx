@@ -35,11 +35,11 @@ export const Withdraw = ({ tag, of, id, by, clientId }: WithdrawProps) => {
       <summary className="flex min-h-11 cursor-pointer items-center font-semibold">It never happened, or was another machine's: withdraw it</summary>
       <div className="flex flex-wrap items-end gap-2 pb-3">
         <label className="block w-24">
-          <span className="label">Initials</span>
+          <span className="caption">Initials</span>
           <input className="field" value={initials} maxLength={12} onChange={(e) => setInitials(e.target.value)} />
         </label>
         <label className="block min-w-52 flex-1">
-          <span className="label">Why is it withdrawn?</span>
+          <span className="caption">Why is it withdrawn?</span>
           <input className="field" value={reason} maxLength={300} onChange={(e) => setReason(e.target.value)} />
         </label>
         <button type="button" className="choice font-bold" disabled={sending} onClick={() => void send()}>

@@ -15,7 +15,8 @@ const readText = async (request: Request): Promise<Result<string>> => {
   for (let next = await reader.read(); !next.done; next = await reader.read()) {
     size += next.value.byteLength;
     if (size > MAX_BODY_BYTES) {
-      await reader.cancel();
+      // Not awaited: a sender that never stops must not hold the answer back.
+      void reader.cancel();
       return tooLarge();
     }
     chunks.push(next.value);

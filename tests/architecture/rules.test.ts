@@ -1,0 +1,148 @@
+import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { dirname, join, normalize, relative } from 'node:path';
+import ts from 'typescript';
+import { describe, expect, it } from 'vitest';
+
+const SRC = join(process.cwd(), 'src');
+
+const below = (folder: string): string[] =>
+  readdirSync(folder).flatMap((name) => {
+    const path = join(folder, name);
+    return statSync(path).isDirectory() ? below(path) : [path];
+  });
+
+const files = below(SRC).filter((f) => /\.(ts|tsx|astro)$/.test(f));
+const rel = (file: string): string => relative(SRC, file).replaceAll('\\', '/');
+
+/** Frontmatter of an .astro file, or the whole of a script. */
+const scriptOf = (file: string): string => {
+  const text = readFileSync(file, 'utf8');
+  return file.endsWith('.astro') ? (/^---\n([\s\S]*?)\n---/.exec(text)?.[1] ?? '') : text;
+};
+
+interface Import {
+  readonly from: string;
+  readonly to: string;
+  readonly typeOnly: boolean;
+}
+
+const importsOf = (file: string): Import[] => {
+  const source = ts.createSourceFile(file, scriptOf(file), ts.ScriptTarget.Latest, true);
+  return source.statements.flatMap((s) => {
+    if (!(ts.isImportDeclaration(s) || ts.isExportDeclaration(s)) || !s.moduleSpecifier || !ts.isStringLiteral(s.moduleSpecifier)) return [];
+    const to = s.moduleSpecifier.text;
+    const typeOnly = ts.isImportDeclaration(s)
+      ? (s.importClause?.isTypeOnly ?? false) ||
+        (!!s.importClause?.namedBindings && ts.isNamedImports(s.importClause.namedBindings) && !s.importClause.name && s.importClause.namedBindings.elements.every((e) => e.isTypeOnly))
+      : s.isTypeOnly;
+    const target = to.startsWith('@/') ? to.slice(2) : to.startsWith('.') ? rel(normalize(join(dirname(file), to))) : to;
+    return [{ from: rel(file), to: target, typeOnly }];
+  });
+};
+
+const imports = files.flatMap(importsOf);
+
+/** Packages the core may use, one by one: distributions and calendar arithmetic. */
+const CORE_PACKAGES = ['@stdlib/stats-base-dists-t-cdf', '@stdlib/stats-base-dists-t-quantile', '@date-fns/utc', '@date-fns/tz', 'date-fns'];
+
+/** Who may import whom. First match wins; `types` may be imported as types only. */
+const LAYERS: readonly { readonly folder: RegExp; readonly may: readonly RegExp[]; readonly types?: readonly RegExp[] }[] = [
+  { folder: /^core\//, may: [/^core\//, new RegExp(`^(${CORE_PACKAGES.join('|')})$`)] },
+  { folder: /^contracts\//, may: [/^contracts\//, /^zod$/], types: [/^core\//] },
+  { folder: /^messages\//, may: [/^messages\//, /^core\/units/], types: [/^core\//, /^contracts\//] },
+  { folder: /^server\/config/, may: [/^node:/] },
+  { folder: /^server\/db\//, may: [/^server\/db\//, /^contracts\//, /^kysely$/, /^better-sqlite3$/, /^node:/] },
+  { folder: /^server\/repositories\//, may: [/^server\/(db|repositories)\//, /^contracts\//, /^core\/interval\/calendar-date$/, /^core\/stock\//], types: [/^core\//] },
+  { folder: /^server\/services\//, may: [/^server\/(repositories|services)\//, /^core\//, /^contracts\//, /^node:/], types: [/^server\/db\//] },
+  { folder: /^server\/http\//, may: [/^server\//, /^core\/failure/, /^contracts\//, /^messages\//], types: [/^astro$/, /^zod$/] },
+  { folder: /^server\/instruments\//, may: [/^server\//, /^core\//, /^contracts\//, /^node:/] },
+  { folder: /^pages\/api\//, may: [/^server\/(http|services)\//, /^contracts\//, /^core\/failure/], types: [/^astro$/] },
+  { folder: /^(pages|layouts|components)\//, may: [/^server\/(http\/app|services\/)/, /^(core|contracts|messages|islands|ui|charts|components|layouts|styles)\//, /^node:crypto$/], types: [/^astro$/] },
+  { folder: /^ui\//, may: [/^(core|contracts|messages|ui)\//, /^react$/, /^lucide-react$/, /^date-fns$/] },
+  { folder: /^islands\//, may: [/^(core|contracts|charts|messages|ui|workers)\//, /^react$/, /^lucide-react$/] },
+  { folder: /^charts\//, may: [/^charts\//, /^core\/units/, /^echarts/], types: [/^core\//] },
+  { folder: /^workers\//, may: [/^(core|contracts|workers)\//] },
+  { folder: /^middleware\.ts$/, may: [/^astro:middleware$/, /^server\//, /^core\/failure/] },
+];
+
+const islandOf = (path: string): string | null => /^islands\/([^/]+)\//.exec(path)?.[1] ?? null;
+
+const offence = (i: Import): string | null => {
+  const layer = LAYERS.find((l) => l.folder.test(i.from));
+  if (!layer) return `${i.from} is in no layer`;
+  const own = islandOf(i.from);
+  if (own !== null && own === islandOf(i.to)) return null;
+  const allowed = layer.may.some((r) => r.test(i.to)) || (i.typeOnly && (layer.types ?? []).some((r) => r.test(i.to)));
+  return allowed ? null : `${i.from} imports ${i.to}`;
+};
+
+const resolved = (to: string): string | null =>
+  [`${to}.ts`, `${to}.tsx`, `${to}/index.ts`, to].map((p) => join(SRC, p)).find((p) => files.includes(p)) ?? null;
+
+describe('who may import whom', () => {
+  it('finds the imports at all', () => {
+    expect(files.length).toBeGreaterThan(60);
+    expect(imports.length).toBeGreaterThan(200);
+  });
+
+  it('every import stays inside its layer', () => {
+    expect(imports.map(offence).filter((o) => o !== null)).toEqual([]);
+  });
+
+  it('sees an offence when there is one', () => {
+    expect(offence({ from: 'core/air/density.ts', to: 'zod', typeOnly: false })).not.toBeNull();
+    expect(offence({ from: 'islands/board/View.tsx', to: 'islands/shell/keys', typeOnly: false })).not.toBeNull();
+    expect(offence({ from: 'server/services/x.ts', to: 'server/db/connect', typeOnly: false })).not.toBeNull();
+  });
+
+  it('has no import cycle', () => {
+    const graph = new Map<string, string[]>();
+    for (const i of imports.filter((x) => !x.typeOnly)) {
+      const target = resolved(i.to);
+      if (target) graph.set(i.from, [...(graph.get(i.from) ?? []), rel(target)]);
+    }
+    const done = new Set<string>();
+    const cycles: string[] = [];
+    const visit = (node: string, path: readonly string[]) => {
+      if (path.includes(node)) cycles.push([...path.slice(path.indexOf(node)), node].join(' -> '));
+      else if (!done.has(node)) {
+        for (const next of graph.get(node) ?? []) visit(next, [...path, node]);
+        done.add(node);
+      }
+    };
+    for (const node of graph.keys()) visit(node, []);
+    expect(cycles).toEqual([]);
+  });
+});
+
+describe('the core is pure', () => {
+  const core = files.filter((f) => rel(f).startsWith('core/'));
+
+  it.each([
+    ['a clock', /\bDate\.now\b|\bnew Date\(\)|\bperformance\./],
+    ['chance', /\bMath\.random\b|\bcrypto\b/],
+    ['input or output', /\bprocess\.|\bconsole\.|\bfetch\(|\blocalStorage\b/],
+  ])('has no %s', (_what, pattern) => {
+    expect(core.length).toBeGreaterThan(25);
+    expect(core.filter((f) => pattern.test(readFileSync(f, 'utf8'))).map(rel)).toEqual([]);
+  });
+
+  it('every exported formula in air and measure names its source', () => {
+    const formulas = core.filter((f) => /core\/(air|measure|numeric)\//.test(f)).flatMap((f) => {
+      const text = readFileSync(f, 'utf8');
+      return [...text.matchAll(/(\/\*\*(?:(?!\*\/)[\s\S])*\*\/\s*)?export const (\w+) = \(/g)].map((m) => ({ name: `${rel(f)} ${m[2]}`, doc: m[1] ?? '' }));
+    });
+    expect(formulas.length).toBeGreaterThan(10);
+    expect(formulas.filter(({ doc }) => doc === '').map(({ name }) => name)).toEqual([]);
+  });
+});
+
+describe('file lengths', () => {
+  const lengths = files.map((f) => ({ file: rel(f), lines: readFileSync(f, 'utf8').split('\n').length }));
+
+  it('no file is over 300 lines, and half are 120 or less', () => {
+    expect(lengths.filter((l) => l.lines > 300)).toEqual([]);
+    const sorted = lengths.map((l) => l.lines).sort((a, b) => a - b);
+    expect(sorted[Math.floor(sorted.length / 2)]).toBeLessThanOrEqual(120);
+  });
+});

@@ -1,0 +1,93 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { addDays, dayAt, daysBetween, isCalendarDate } from '@/core/interval/calendar-date';
+import { type DueInput, stageDue } from '@/core/interval/due';
+import type { Rule, RuleRecord } from '@/core/interval/rules';
+
+const BAG = 1;
+const WRAP = 2;
+const record = (rule: Rule, id = 1): RuleRecord => ({ id, stageId: WRAP, rule, school: 'test' });
+const days = (n: number) => record({ kind: 'calendarDays', days: n });
+const bags = (count: number) => record({ kind: 'countOfChanges', countedStageId: BAG, countedStageName: 'bag', count }, 2);
+
+const due = (over: Partial<DueInput>) =>
+  stageDue({ stageId: WRAP, rules: [days(30)], changedOn: '2026-01-01', changesOf: () => [], today: '2026-01-11', ...over });
+
+describe('calendar days', () => {
+  it('count from the change, over month ends and daylight saving', () => {
+    expect(addDays('2026-01-31', 1)).toBe('2026-02-01');
+    expect(addDays('2028-02-28', 1)).toBe('2028-02-29');
+    // The clocks change on 29 March and 25 October 2026 in Europe.
+    expect(daysBetween({ from: '2026-03-28', to: '2026-03-30' })).toBe(2);
+    expect(daysBetween({ from: '2026-10-24', to: '2026-10-26' })).toBe(2);
+  });
+
+  it('a moment has the day of the site, not of the server', () => {
+    expect(dayAt('2026-11-24T23:30:00Z', 'Europe/Helsinki')).toBe('2026-11-25');
+    expect(dayAt('2026-11-24T23:30:00Z', 'Europe/London')).toBe('2026-11-24');
+    expect(dayAt('2026-07-01T23:30:00Z', 'Europe/London')).toBe('2026-07-02');
+  });
+
+  it('knows which days exist', () => {
+    expect(['2026-02-28', '2026-02-29', '2026-13-01', '26-01-01', ''].map(isCalendarDate)).toEqual([true, false, false, false, false]);
+  });
+
+  it('adding and counting are inverse', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 20_000 }), fc.integer({ min: -3000, max: 3000 }), (start, n) => {
+        const from = addDays('2000-01-01', start);
+        expect(daysBetween({ from, to: addDays(from, n) })).toBe(n);
+      }),
+    );
+  });
+});
+
+describe('when a stage is due', () => {
+  it('by its date, with its remaining life', () => {
+    expect(due({})).toMatchObject({ dueOn: '2026-01-31', daysLeft: 20, binding: { dateIs: 'fixed' } });
+    expect(due({})?.remaining).toBeCloseTo(2 / 3, 12);
+    expect(due({ today: '2026-02-03' })).toMatchObject({ daysLeft: -3 });
+  });
+
+  it('whichever rule comes first binds, and the others are shown (common practice, no published source)', () => {
+    const changes = ['2026-01-03', '2026-01-06', '2026-01-09'];
+    const result = due({ rules: [days(30), bags(5)], changesOf: () => changes });
+    // Three bags in three-day steps: two more are expected by 15 January, before the date of 31 January.
+    expect(result).toMatchObject({ dueOn: '2026-01-15', binding: { rule: { kind: 'countOfChanges' }, counted: 3, dateIs: 'expected' } });
+    expect(result?.others).toHaveLength(1);
+    expect(due({ rules: [days(7), bags(5)], changesOf: () => changes })?.binding.rule.kind).toBe('calendarDays');
+  });
+
+  it('a count is reached with its last change, to the day', () => {
+    const changesOf = () => ['2026-01-02', '2026-01-04', '2026-01-06', '2026-01-08', '2026-01-10'];
+    expect(due({ rules: [bags(5)], changesOf })).toMatchObject({ dueOn: '2026-01-10', daysLeft: -1, remaining: 0, binding: { dateIs: 'fixed' } });
+  });
+
+  it('a change of the counted stage on the day of the renewal does not count', () => {
+    const changesOf = () => ['2025-12-20', '2026-01-01', '2026-01-08'];
+    expect(due({ rules: [bags(5)], changesOf })?.binding.counted).toBe(1);
+  });
+
+  it('a count with too few changes on record has no date, and says so', () => {
+    expect(due({ rules: [bags(5)], changesOf: () => ['2026-01-05'] })).toMatchObject({ dueOn: null, daysLeft: null, binding: { dateIs: 'unknown', counted: 1 } });
+  });
+
+  it('an expected day that went by is not overdue: the change itself is awaited', () => {
+    const changesOf = () => ['2025-12-01', '2025-12-05', '2026-01-02'];
+    expect(due({ rules: [bags(2)], changesOf, today: '2026-06-01' })?.daysLeft).toBe(1);
+  });
+
+  it('a stage without a rule is never due', () => {
+    expect(due({ rules: [] })).toBeNull();
+  });
+
+  it('a later change never makes it due earlier', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 300 }), fc.integer({ min: 1, max: 100 }), (day, later) => {
+        const first = due({ changedOn: addDays('2026-01-01', day) })?.dueOn ?? '';
+        const second = due({ changedOn: addDays('2026-01-01', day + later) })?.dueOn ?? '';
+        expect(second > first).toBe(true);
+      }),
+    );
+  });
+});

@@ -1,0 +1,228 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { Result } from '@/core/failure/failure';
+import { type Db, openMigrated } from '@/server/db/connect';
+import { loadParts } from '@/server/repositories/stock';
+import { loadTests } from '@/server/repositories/tests';
+import { type Bench, loadBench } from '@/server/services/bench';
+import { changeStory } from '@/server/services/change-story';
+import { countStock } from '@/server/services/count-stock';
+import { correctChange, recordChange, withdrawChange } from '@/server/services/record-change';
+import { correctTest, recordTest, withdrawTest } from '@/server/services/record-test';
+import { loadRound } from '@/server/services/round';
+import type { Context } from '@/server/services/user-action';
+import { changeBody, testBody } from '../support/bodies';
+import { seedDemo } from '../../demo/seed';
+import { demoContext, newId, NOW } from '../support/database';
+
+let context: Context & { db: Db };
+beforeEach(async () => {
+  context = await demoContext();
+});
+
+const bench = async (tag: string): Promise<Bench> => {
+  const { bench: found } = await loadBench(context, tag);
+  if (!found) throw new Error(`no ${tag}`);
+  return found;
+};
+const stageOf = async (tag: string, name: string) => {
+  const stage = (await bench(tag)).status.machine.stages.find((s) => s.name === name);
+  if (!stage) throw new Error(`no ${name} on ${tag}`);
+  return stage;
+};
+const dueOf = async (tag: string, name: string) => {
+  const stage = await stageOf(tag, name);
+  return (await bench(tag)).status.due.find((d) => d.stageId === stage.id);
+};
+const shelf = async (partId: number) => (await loadParts(context.db)).find((p) => p.id === partId)?.onHand;
+const value = <T>(result: Result<T>): T => {
+  if (!result.ok) throw new Error(result.failures.map((f) => `${f.code} at ${f.path}`).join());
+  return result.value;
+};
+const codes = (result: Result<unknown>) => (result.ok ? ['accepted'] : result.failures.map((f) => `${f.code} ${f.path}`.trim()));
+const countRows = async (table: 'airflow_test' | 'stage_change' | 'test_reading' | 'stock_movement' | 'user_action') =>
+  Number((await context.db.selectFrom(table).select((eb) => eb.fn.countAll().as('n')).executeTakeFirstOrThrow()).n);
+
+describe('recording a test', () => {
+  it('stores each reading once, as typed and in SI, and judges it on the board', async () => {
+    const body = testBody({ readings: ['21.3 cfm', '21.1', '9,95 L/s'].map((typed) => ({ typed, unit: 'cfm', struckBecause: null })) });
+    const { id } = value(await recordTest(context, 'cr-04', body));
+    const stored = (await loadTests(context.db)).find((t) => t.id === id);
+    expect(stored?.readings.map((r) => [r.typed, r.unit])).toEqual([['21.3 cfm', 'cfm'], ['21.1', 'cfm'], ['9,95 L/s', 'L/s']]);
+    expect(stored?.test.readingsSi[2]).toBeCloseTo(0.00995, 9);
+    expect((await bench('CR-04')).status.need).toMatchObject({ kind: 'belowClassLimit' });
+  });
+
+  it('makes one record of a double click, and refuses the same id for something else', async () => {
+    const body = testBody();
+    const [first, second] = await Promise.all([recordTest(context, 'CR-04', body), recordTest(context, 'CR-04', body)]);
+    expect(value(first)).toEqual(value(second));
+    expect((await loadTests(context.db)).filter((t) => t.performedAt === body.performedAt)).toHaveLength(1);
+    expect(codes(await recordTest(context, 'CR-04', { ...body, note: 'other' }))).toEqual(['action.reused clientId']);
+    expect(codes(await recordTest(context, 'CR-05', body))).toEqual(['action.reused clientId']);
+  });
+
+  it.each([
+    ['an impossible suction', { method: 'sealedSuction', readings: [{ typed: '40 psi', unit: 'kPa', struckBecause: null }] }, 'suction.impossible readings.0'],
+    ['pounds', { method: 'sealedSuction', readings: [{ typed: '40 pounds', unit: 'kPa', struckBecause: null }] }, 'quantity.pounds readings.0'],
+    ['a negative flow', { readings: [{ typed: '-3', unit: 'L/s', struckBecause: null }] }, 'quantity.negative readings.0'],
+    ['a wrong unit', { readings: [{ typed: '3 m/s', unit: 'L/s', struckBecause: null }] }, 'quantity.wrong-unit readings.0'],
+    ['no reading', { readings: [] }, 'readings.none readings'],
+    ['only struck readings', { readings: [{ typed: '3', unit: 'L/s', struckBecause: 'slip' }] }, 'readings.all-struck readings'],
+    ['an anemometer without a bore', { method: 'anemometer', readings: [{ typed: '3', unit: 'm/s', struckBecause: null }], profileFactor: 0.82 }, 'bore.missing bore'],
+    ['a bore of zero', { hoseBore: { typed: '0', unit: 'mm' } }, 'quantity.out-of-range hoseBore'],
+    ['the future', { performedAt: '2026-12-24T10:00:00.000Z' }, 'date.future performedAt'],
+    ['before its first day', { performedAt: '2019-01-01T10:00:00.000Z' }, 'date.before-service performedAt'],
+    ['an unknown instrument', { instrumentId: 99 }, 'instrument.unknown instrumentId'],
+    ['an instrument of another kind', { instrumentId: 3 }, 'instrument.wrong-quantity instrumentId'],
+    ['a change of another machine', { afterChangeId: 999_999 }, 'change.unknown afterChangeId'],
+  ] as const)('refuses %s beside its field and writes nothing', async (_what, over, code) => {
+    const before = [await countRows('airflow_test'), await countRows('test_reading'), await countRows('user_action')];
+    expect(codes(await recordTest(context, 'CR-04', testBody(over as object)))).toContain(code);
+    expect([await countRows('airflow_test'), await countRows('test_reading'), await countRows('user_action')]).toEqual(before);
+  });
+
+  it('takes the sign of a manometer, and questions what is implausible instead of refusing it', async () => {
+    const readings = ['-92', '-91', '-92'].map((typed) => ({ typed, unit: 'inH2O', struckBecause: null }));
+    const suction = value(await recordTest(context, 'CR-04', testBody({ method: 'sealedSuction', place: 'inlet', readings })));
+    expect(suction.questions).toEqual([]);
+    const huge = value(await recordTest(context, 'CR-04', testBody({ readings: [{ typed: '600 L/s', unit: 'L/s', struckBecause: null }] })));
+    expect(huge.questions[0]?.code).toBe('reading.high');
+  });
+
+  it('keeps a test with a failed precondition and never uses it', async () => {
+    const before = (await bench('CR-05')).status.latest?.record.id;
+    const { id } = value(await recordTest(context, 'CR-05', testBody({ hoseBore: null, failedPreconditions: ['settled'] })));
+    const after = await bench('CR-05');
+    expect(after.tests.some((t) => t.id === id)).toBe(true);
+    expect(after.status.latest?.record.id).toBe(before);
+  });
+
+  it('knows no machine of another tag', async () => {
+    expect(codes(await recordTest(context, 'CR-99', testBody()))).toEqual(['machine.unknown']);
+  });
+});
+
+describe('changing a stage', () => {
+  it('takes the part, moves the due moment and asks for a measurement', async () => {
+    const bag = await stageOf('CR-04', 'fleece bag');
+    const onHand = (await shelf(bag.part?.id ?? 0)) ?? 0;
+    expect(await dueOf('CR-04', 'fleece bag')).toMatchObject({ daysLeft: 3 });
+    value(await recordChange(context, 'CR-04', changeBody(bag.id, { partId: bag.part?.id ?? null })));
+    expect(await dueOf('CR-04', 'fleece bag')).toMatchObject({ daysLeft: 14, dueOn: '2026-12-08' });
+    expect(await shelf(bag.part?.id ?? 0)).toBe(onHand - 1);
+    expect((await bench('CR-04')).status.need).toMatchObject({ kind: 'measureAgain', because: 'changed' });
+  });
+
+  it('counts on the stage that counts it', async () => {
+    const bag = await stageOf('CR-07', 'tank bag');
+    const before = await dueOf('CR-07', 'pre-filter wrap');
+    value(await recordChange(context, 'CR-07', changeBody(bag.id)));
+    const after = await dueOf('CR-07', 'pre-filter wrap');
+    expect(after?.binding.counted).toBe((before?.binding.counted ?? 0) + 1);
+  });
+
+  it('shows before and after of a change with the gain and whether it is real', async () => {
+    const bag = await stageOf('CR-04', 'fleece bag');
+    const before = value(await recordTest(context, 'CR-04', testBody({ readings: ['10.0', '9.9', '10.1'].map((typed) => ({ typed, unit: 'L/s', struckBecause: null })) })));
+    const change = value(await recordChange(context, 'CR-04', changeBody(bag.id, { beforeTestId: before.id })));
+    value(await recordTest(context, 'CR-04', testBody({ afterChangeId: change.id, bagState: 'asLeft' })));
+    const story = changeStory(await bench('CR-04'), change.id);
+    expect(story?.comparison).toMatchObject({ outcome: 'more' });
+    expect(story?.comparison?.relative).toBeCloseTo(0.43, 6);
+    expect(story?.dueWithout?.dueOn).not.toBe(story?.dueNow?.dueOn);
+  });
+
+  it('takes a part that is not there, with a warning and a count to settle; a count settles it', async () => {
+    const bag = await stageOf('CR-12', 'bag');
+    const partId = bag.part?.id ?? 0;
+    const { short } = value(await recordChange(context, 'CR-12', changeBody(bag.id, { partId })));
+    expect(short?.onHand).toBe(-1);
+    const { difference } = value(await countStock(context, { clientId: newId(), by: 'MK', partId, counted: 4, note: '' }));
+    expect(difference).toBe(5);
+    expect(await shelf(partId)).toBe(4);
+  });
+
+  it.each([
+    ['a stage of another machine', 'CR-05', 'safety bag', {}, 'stage.unknown stageId'],
+    ['a fan', 'CR-04', 'fan', {}, 'stage.not-changeable stageId'],
+    ['a part that does not fit', 'CR-04', 'fleece bag', { partId: 1_000 }, 'part.wrong-for-stage partId'],
+    ['a test of another machine', 'CR-04', 'fleece bag', { beforeTestId: 1 }, 'test.wrong-machine beforeTestId'],
+    ['the future', 'CR-04', 'fleece bag', { performedAt: '2027-01-01T00:00:00.000Z' }, 'date.future performedAt'],
+  ] as const)('refuses %s and writes nothing', async (_what, owner, name, over, code) => {
+    const stage = await stageOf(owner, name);
+    const before = [await countRows('stage_change'), await countRows('stock_movement')];
+    expect(codes(await recordChange(context, 'CR-04', changeBody(stage.id, over)))).toContain(code);
+    expect([await countRows('stage_change'), await countRows('stock_movement')]).toEqual(before);
+  });
+
+  it('a missing stage that is fitted again gives the machine its class back', async () => {
+    const hepa = await stageOf('CR-14', 'HEPA');
+    expect((await bench('CR-14')).status.need.kind).toBe('missingStage');
+    value(await recordChange(context, 'CR-14', changeBody(hepa.id, { partId: hepa.part?.id ?? null })));
+    expect((await bench('CR-14')).status.machine.stages.some((s) => s.missing)).toBe(false);
+  });
+});
+
+describe('correcting', () => {
+  it('a test: the correction stands, the original stays readable, and only the newest can be corrected', async () => {
+    const { id } = value(await recordTest(context, 'CR-04', testBody()));
+    const correction = { ...testBody({ note: 'right' }), supersedesId: id, correctionReason: 'typed for the wrong hose' };
+    const { id: second } = value(await correctTest(context, 'CR-04', correction));
+    const tests = await loadTests(context.db);
+    expect(tests.find((t) => t.id === id)).toMatchObject({ supersededById: second, note: '' });
+    expect(tests.find((t) => t.id === second)).toMatchObject({ supersedesId: id, correctionReason: 'typed for the wrong hose' });
+    expect((await bench('CR-04')).status.latest?.record.id).toBe(second);
+    const again = { ...testBody(), supersedesId: id, correctionReason: 'again' };
+    expect(codes(await correctTest(context, 'CR-04', again))).toEqual(['record.superseded supersedesId']);
+  });
+
+  it('a change: the due moment and the ledger follow the correction', async () => {
+    const bag = await stageOf('CR-04', 'fleece bag');
+    const partId = bag.part?.id ?? 0;
+    const onHand = (await shelf(partId)) ?? 0;
+    const { id } = value(await recordChange(context, 'CR-04', changeBody(bag.id, { partId, quantity: 2 })));
+    const body = changeBody(bag.id, { partId, performedAt: '2026-11-20T10:00:00.000Z' });
+    value(await correctChange(context, 'CR-04', { ...body, supersedesId: id, correctionReason: 'it was on Friday, and one bag' }));
+    expect(await dueOf('CR-04', 'fleece bag')).toMatchObject({ dueOn: '2026-12-04' });
+    expect(await shelf(partId)).toBe(onHand - 1);
+  });
+
+  it('withdrawing gives back the part and the due moment, and leaves both records', async () => {
+    const bag = await stageOf('CR-04', 'fleece bag');
+    const partId = bag.part?.id ?? 0;
+    const [onHand, due] = [await shelf(partId), await dueOf('CR-04', 'fleece bag')];
+    const { id } = value(await recordChange(context, 'CR-04', changeBody(bag.id, { partId })));
+    const withdraw = { clientId: newId(), by: 'MK', supersedesId: id, correctionReason: 'it was CR-11' };
+    value(await withdrawChange(context, 'CR-04', withdraw));
+    expect(await shelf(partId)).toBe(onHand);
+    expect(await dueOf('CR-04', 'fleece bag')).toEqual(due);
+    const { id: testId } = value(await recordTest(context, 'CR-04', testBody()));
+    value(await withdrawTest(context, 'CR-04', { ...withdraw, clientId: newId(), supersedesId: testId }));
+    expect((await bench('CR-04')).status.latest?.record.id).not.toBe(testId);
+  });
+
+  it('the database itself refuses to change or delete a record of work', async () => {
+    await expect(context.db.updateTable('airflow_test').set({ note: 'x' }).execute()).rejects.toThrow(/append-only/);
+    await expect(context.db.deleteFrom('stage_change').execute()).rejects.toThrow(/append-only/);
+    await expect(context.db.updateTable('stock_movement').set({ quantity: 9 }).execute()).rejects.toThrow(/append-only/);
+  });
+});
+
+describe('the round', () => {
+  it('has overdue, today, this week and what has no date, each in its own list and every ruled stage in at most one', async () => {
+    const round = await loadRound(context);
+    const lists = [round.overdue, round.today, round.thisWeek, round.undated];
+    expect(lists.every((list) => list.length > 0)).toBe(true);
+    const keys = lists.flat().map((l) => l.stage.id);
+    expect(new Set(keys).size).toBe(keys.length);
+    expect(round.overdue.every((l) => (l.due.daysLeft ?? 0) < 0)).toBe(true);
+    expect(round.today.every((l) => l.due.daysLeft === 0)).toBe(true);
+  });
+
+  it('the same seed and moment make the same yard', async () => {
+    const other = { db: await openMigrated(':memory:') };
+    await seedDemo(other.db, { now: NOW, seed: 7 });
+    const readings = (db: Db) => db.selectFrom('test_reading').select(['typed', 'unit']).orderBy('id').execute();
+    expect(await readings(other.db)).toEqual(await readings(context.db));
+  });
+});
