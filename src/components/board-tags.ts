@@ -4,13 +4,21 @@ import type { MachineStatus } from '@/core/status/machine-status';
 import type { UnitSystem } from '@/core/units';
 import type { BoardTag } from '@/islands/board/View';
 import { dueIn, sayNeed } from '@/messages/needs';
-import { CLASS_WORDS } from '@/messages/words';
+import { capital, CLASS_WORDS } from '@/messages/words';
 
 /** The class as it may be said of a machine today. */
 export const classText = (status: MachineStatus): string => {
   const standing = classStanding(status.machine);
   if (standing.withdrawn) return 'class withdrawn';
   return standing.label ? CLASS_WORDS[standing.label] : 'no class';
+};
+
+/** Class and kind in one phrase: "M class extractor", "tank vacuum, class withdrawn". */
+export const kindText = (status: MachineStatus): string => {
+  const { label } = MACHINE_KINDS[status.machine.kind];
+  const standing = classStanding(status.machine);
+  if (standing.withdrawn) return `${capital(label)}, class withdrawn`;
+  return standing.label ? `${CLASS_WORDS[standing.label]} ${label}` : capital(label);
 };
 
 const toTag = (status: MachineStatus, units: UnitSystem): BoardTag => {

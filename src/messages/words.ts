@@ -1,3 +1,4 @@
+import type { MachineKind } from '@/core/machine/kinds';
 import type { DustHazard, MachineClass } from '@/core/machine/machine';
 import type { Method, Precondition } from '@/core/measure/methods';
 import type { Place } from '@/core/path/air-path';
@@ -89,6 +90,10 @@ export const MOVEMENT_WORDS: Record<MovementReason, string> = {
   counted: 'counted on the shelf',
   correction: 'record corrected',
 };
+
+/** What the air of this machine is drawn through. */
+export const lineWord = (kind: MachineKind): string =>
+  kind === 'singleStageCollector' || kind === 'cycloneCollector' ? 'duct' : 'fitted hose';
 
 export const days = (n: number): string => (Math.abs(n) === 1 ? `${Math.abs(n)} day` : `${Math.abs(n)} days`);
 

@@ -35,7 +35,7 @@ const StageCell = ({ stage, side, due, open }: { stage: Stage; side: Side; due: 
     className={`flex min-w-0 flex-1 flex-col ${open ? 'bg-base-200' : ''}`}
     style={open ? { boxShadow: 'inset 0 -4px 0 var(--color-primary)' } : undefined}
   >
-    <div className="h-10 sm:h-14" style={{ color: stage.missing ? 'var(--color-error)' : SIDE_COLOR[side] }}>
+    <div className="h-10 sm:h-12" style={{ color: stage.missing ? 'var(--color-error)' : SIDE_COLOR[side] }}>
       <StageGlyph kind={stage.kind} missing={stage.missing} />
     </div>
     <div className="flex flex-1 flex-col px-0.5 pt-1 pb-1.5 text-center sm:px-1.5">

@@ -78,6 +78,12 @@ export const show = (kind: QuantityKind, valueSi: number, system: UnitSystem): s
   return `${number} ${unit}`;
 };
 
+/** An SI value with four significant digits, for a working where the display's decimals would round it away. */
+export const showFine = (kind: QuantityKind, valueSi: number, system: UnitSystem): string => {
+  const { unit } = SHOWN[system][kind];
+  return `${Number(fromSi(kind, valueSi, unit).toPrecision(4))} ${prettyUnit(unit)}`;
+};
+
 /** A share as whole per cent, one decimal under ten. */
 export const showPercent = (fraction: number): string => {
   const percent = Math.abs(fraction * 100);

@@ -60,8 +60,19 @@ export const Board = ({ tags, current }: BoardProps) => {
       input.current?.focus();
       input.current?.select();
     };
+    // "Machines" at the foot of a phone is a plain link to the board; with the board here, it opens over the page.
+    const open = (event: MouseEvent) => {
+      if (!(event.target instanceof Element) || !event.target.closest('[data-open-sheet]') || 'boardFirst' in document.body.dataset) return;
+      event.preventDefault();
+      if (document.body.dataset['sheet'] === 'open') delete document.body.dataset['sheet'];
+      else document.body.dataset['sheet'] = 'open';
+    };
     document.addEventListener('moorwind:jump', focus);
-    return () => document.removeEventListener('moorwind:jump', focus);
+    document.addEventListener('click', open);
+    return () => {
+      document.removeEventListener('moorwind:jump', focus);
+      document.removeEventListener('click', open);
+    };
   }, []);
 
   const go = () => {
@@ -99,7 +110,7 @@ export const Board = ({ tags, current }: BoardProps) => {
         </label>
         <button
           type="button"
-          className="choice board:hidden w-11 text-center"
+          className="sheet-close choice board:hidden w-11 text-center"
           aria-label="Close the machines"
           onClick={() => delete document.body.dataset['sheet']}
         >

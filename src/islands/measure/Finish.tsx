@@ -68,11 +68,12 @@ export const WhoAndWhen = ({ state, dispatch, problems, correcting }: Props) => 
 
 /** Initials, and for a correction its reason: what the record cannot do without. */
 export const Sign = ({ state, dispatch, problems, correcting }: Props) => (
-  <div className="flex items-start gap-2">
+  <div className={`flex items-start gap-2 ${correcting ? 'min-w-0 flex-1' : ''}`}>
     <label className="block w-24 shrink-0">
-      <span className="caption">Initials</span>
+      <span className="sr-only">Initials</span>
       <input
-        className="field uppercase"
+        className="field h-13 uppercase"
+        placeholder="initials"
         value={state.by}
         maxLength={12}
         autoComplete="off"
@@ -83,9 +84,10 @@ export const Sign = ({ state, dispatch, problems, correcting }: Props) => (
     </label>
     {correcting && (
       <label className="block min-w-0 flex-1">
-        <span className="caption">Why is it corrected?</span>
+        <span className="sr-only">Why is it corrected?</span>
         <input
-          className="field"
+          className="field h-13"
+          placeholder="why is it corrected?"
           value={state.correctionReason}
           maxLength={300}
           aria-invalid={problemsAt(problems, 'correctionReason').length > 0}

@@ -1,8 +1,10 @@
+import type { MachineKind } from '@/core/machine/kinds';
 import type { Measurand } from '@/core/machine/plausible';
 import type { ReducedTest } from '@/core/measure/reduce-test';
 import { show, showParts, type UnitSystem } from '@/core/units';
 import { type Said, sayBaseline, sayHose } from '@/messages/verdicts';
 import { sayQuestion } from '@/messages/warnings';
+import { lineWord } from '@/messages/words';
 import { BigNumber } from '@/ui/big-number';
 import { ToneMark } from '@/ui/tone-mark';
 import type { Live } from './live';
@@ -18,7 +20,7 @@ const Sentence = ({ said, lead }: { said: Said; lead: boolean }) => (
 
 const kindOf = (measurand: Measurand) => (measurand === 'flow' ? 'flow' : 'pressure');
 
-const Numbers = ({ reduced, units }: { reduced: ReducedTest; units: UnitSystem }) => {
+const Numbers = ({ reduced, units, line }: { reduced: ReducedTest; units: UnitSystem; line: string }) => {
   const kind = kindOf(reduced.measurand);
   const { repeats } = reduced;
   const shown = showParts(kind, repeats.mean, units);
@@ -36,7 +38,7 @@ const Numbers = ({ reduced, units }: { reduced: ReducedTest; units: UnitSystem }
         <BigNumber
           number={velocity.number}
           unit={velocity.unit}
-          label="in the fitted hose"
+          label={`in the ${line}`}
           plusMinus={reduced.hoseVelocityExpandedMs === null ? undefined : show('velocity', reduced.hoseVelocityExpandedMs, units)}
         />
       )}
@@ -54,10 +56,13 @@ const Numbers = ({ reduced, units }: { reduced: ReducedTest; units: UnitSystem }
 interface VerdictProps {
   readonly live: Live;
   readonly units: UnitSystem;
+  readonly kind: MachineKind;
+  /** Preconditions are still to be ticked: what is shown holds once they are. */
+  readonly unticked: boolean;
 }
 
 /** The sentence first, the number second, the working one tap away. */
-export const Verdict = ({ live, units }: VerdictProps) => {
+export const Verdict = ({ live, units, kind, unticked }: VerdictProps) => {
   const { reduced, baseline, hose } = live;
   if (!reduced || !baseline || !hose) {
     return (
@@ -78,10 +83,11 @@ export const Verdict = ({ live, units }: VerdictProps) => {
           {sayQuestion(live.question)}
         </p>
       )}
+      {unticked && <p className="tone-watch text-sm font-bold">Recorded like this it is kept and never used: tick what was seen to.</p>}
       {ordered.map((said, i) => (
         <Sentence key={said.mark + said.sentence} said={said} lead={i === 0} />
       ))}
-      <Numbers reduced={reduced} units={units} />
+      <Numbers reduced={reduced} units={units} line={lineWord(kind)} />
       <Working reduced={reduced} units={units} baselineRecord={live.baselineRecord} />
     </div>
   );

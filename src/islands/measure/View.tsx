@@ -95,6 +95,7 @@ const useMeasure = (props: MeasureProps) => {
     );
   };
   const startOver = () => {
+    if (!window.confirm('Clear every reading typed here?')) return;
     dropDraft(place);
     dispatch({ type: 'restored', state: startState({ ...props, clientId: newClientId() }) });
   };
@@ -122,28 +123,16 @@ export const Measure = (props: MeasureProps) => {
   return (
     <div>
       <AirPathStrip machine={machine} due={props.due} place={state.place} />
-      <div className="space-y-3 py-3">
+      <div className="space-y-2 pt-2 pb-3">
         <PlaceAndMethod state={state} dispatch={dispatch} />
         <div className="grid gap-4 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
-          <div className="space-y-3">
+          <div className="space-y-2">
             <Pad state={state} dispatch={dispatch} problems={problemsAt(problems, 'readings')} input={padInput} />
             <Preconditions state={state} dispatch={dispatch} wanted={wanted} />
           </div>
           <div className="panel flex flex-col gap-3 p-3">
             <div className="flex-1">
-              <Verdict live={live} units={units} />
-            </div>
-            <div className="border-base-300 space-y-2 border-t pt-2">
-              {count > 0 && unticked && (
-                <p className="tone-watch text-sm font-bold">Not every precondition is ticked: it will be kept, marked, and never used.</p>
-              )}
-              <div className="flex flex-wrap items-end gap-2">
-                <Sign {...common} />
-                <button type="button" className="go flex-1" disabled={state.sending || count === 0} onClick={() => void send()}>
-                  {state.sending ? 'Recording...' : props.correcting ? 'Record the correction' : live.question ? 'It did read that: record' : 'Record the test'}
-                </button>
-              </div>
-              <FieldProblems id="loose-problems" problems={loose} />
+              <Verdict live={live} units={units} kind={machine.kind} unticked={unticked} />
             </div>
           </div>
         </div>
@@ -160,6 +149,15 @@ export const Measure = (props: MeasureProps) => {
               <WhoAndWhen {...common} />
             </div>
           </details>
+        </div>
+        <div className="bg-base-100 border-base-300 board:bottom-0 sticky bottom-14 z-20 space-y-1 border-t py-2">
+          <FieldProblems id="loose-problems" problems={loose} />
+          <div className="flex items-start gap-2">
+            <Sign {...common} />
+            <button type="button" className="go min-w-0 flex-1" disabled={state.sending || count === 0} onClick={() => void send()}>
+              {state.sending ? 'Recording...' : props.correcting ? 'Record the correction' : live.question ? 'It did read that: record' : 'Record the test'}
+            </button>
+          </div>
         </div>
         {!props.correcting && count > 0 && (
           <button type="button" className="soft min-h-11 underline underline-offset-4" onClick={startOver}>

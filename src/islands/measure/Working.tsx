@@ -1,7 +1,7 @@
 import { boreAreaM2 } from '@/core/measure/bore-flow';
 import type { ReducedTest } from '@/core/measure/reduce-test';
 import type { TestRecord } from '@/core/record/records';
-import { show, type UnitSystem } from '@/core/units';
+import { showFine, type UnitSystem } from '@/core/units';
 
 interface Step {
   readonly what: string;
@@ -11,33 +11,33 @@ interface Step {
 
 const spreadSteps = ({ repeats, measurand }: ReducedTest, units: UnitSystem): readonly Step[] => {
   const kind = measurand === 'flow' ? 'flow' : 'pressure';
-  const steps: Step[] = [{ what: `mean of ${repeats.n}`, figure: show(kind, repeats.mean, units), source: 'GUM 4.2.1' }];
-  if (repeats.deviation !== null) steps.push({ what: 'standard deviation s', figure: show(kind, repeats.deviation, units), source: 'GUM 4.2.2' });
+  const steps: Step[] = [{ what: `mean of ${repeats.n}`, figure: showFine(kind, repeats.mean, units), source: 'GUM 4.2.1' }];
+  if (repeats.deviation !== null) steps.push({ what: 'standard deviation s', figure: showFine(kind, repeats.deviation, units), source: 'GUM 4.2.2' });
   if (repeats.repeatUncertainty !== null) {
     const from = repeats.displayLimited ? 'all alike: display step / √12' : 's / √n';
-    steps.push({ what: `of the mean, ${from}`, figure: show(kind, repeats.repeatUncertainty, units), source: 'GUM 4.2.3' });
+    steps.push({ what: `of the mean, ${from}`, figure: showFine(kind, repeats.repeatUncertainty, units), source: 'GUM 4.2.3' });
   }
   steps.push({
     what: 'instrument, standard uncertainty',
-    figure: repeats.instrumentUncertainty === null ? 'not known, left out' : show(kind, repeats.instrumentUncertainty, units),
+    figure: repeats.instrumentUncertainty === null ? 'not known, left out' : showFine(kind, repeats.instrumentUncertainty, units),
     source: 'GUM 4.3.7',
   });
   if (repeats.studentFactor !== null && repeats.degreesOfFreedom !== null && repeats.expanded !== null) {
-    const dof = Number.isFinite(repeats.degreesOfFreedom) ? repeats.degreesOfFreedom.toFixed(1) : '∞';
+    const dof = repeats.degreesOfFreedom < 1000 ? repeats.degreesOfFreedom.toFixed(1) : 'over 1000';
     steps.push({ what: `Student's factor, ${dof} degrees of freedom`, figure: repeats.studentFactor.toFixed(3), source: 'GUM G.4' });
-    steps.push({ what: 'half the 95 % interval', figure: show(kind, repeats.expanded, units), source: 'GUM G.3' });
+    steps.push({ what: 'half the 95 % interval', figure: showFine(kind, repeats.expanded, units), source: 'GUM G.3' });
   }
   return steps;
 };
 
 const airSteps = (reduced: ReducedTest, units: UnitSystem): readonly Step[] => {
-  const steps: Step[] = [{ what: 'air density', figure: show('density', reduced.densityKgM3, units), source: 'CIPM-2007, ideal gas' }];
+  const steps: Step[] = [{ what: 'air density', figure: showFine('density', reduced.densityKgM3, units), source: 'CIPM-2007, ideal gas' }];
   if (reduced.standardFlowM3s !== null) {
-    steps.push({ what: 'flow × density / 1.2 kg/m³', figure: show('flow', reduced.standardFlowM3s, units), source: 'standard air, 1.2 kg/m³' });
+    steps.push({ what: 'flow × density / 1.2 kg/m³', figure: showFine('flow', reduced.standardFlowM3s, units), source: 'standard air, 1.2 kg/m³' });
   }
   if (reduced.hoseBoreM !== null && reduced.hoseVelocityMs !== null) {
-    const area = show('area', boreAreaM2(reduced.hoseBoreM), units);
-    steps.push({ what: `flow / hose area ${area}`, figure: show('velocity', reduced.hoseVelocityMs, units), source: 'continuity' });
+    const area = showFine('area', boreAreaM2(reduced.hoseBoreM), units);
+    steps.push({ what: `flow / hose area ${area}`, figure: showFine('velocity', reduced.hoseVelocityMs, units), source: 'continuity' });
   }
   return steps;
 };

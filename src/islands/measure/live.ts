@@ -45,7 +45,8 @@ export const liveResult = (input: LiveInput): Live => {
   const { state, machine } = input;
   if (readingsOf(state).length === 0) return NOTHING;
   const instrument = input.instruments.find((i) => i.id === state.instrumentId) ?? null;
-  const parsed = parseTestEntry(toEntry(state, input.wanted), { altitudeM: input.altitudeM, instrument });
+  // The ticks decide whether the record is used; while typing, the verdict is shown as it will be once they are set.
+  const parsed = parseTestEntry({ ...toEntry(state, input.wanted), failedPreconditions: [] }, { altitudeM: input.altitudeM, instrument });
   if (!parsed.ok) return { ...NOTHING, failures: parsed.failures };
   const result = reduceTest(parsed.value.test);
   if (!result.ok) return { ...NOTHING, failures: result.failures };

@@ -47,7 +47,7 @@ export interface LedgerLine extends NewMovement {
 }
 
 export const loadLedger = async (db: Db, partId: number): Promise<readonly LedgerLine[]> => {
-  const rows = await db.selectFrom('stock_movement').selectAll().where('part_id', '=', partId).orderBy('id', 'desc').execute();
+  const rows = await db.selectFrom('stock_movement').selectAll().where('part_id', '=', partId).orderBy('at', 'desc').orderBy('id', 'desc').execute();
   return rows.map((r) => ({
     id: r.id,
     partId: r.part_id,

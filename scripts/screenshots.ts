@@ -1,0 +1,70 @@
+// npm run shots: the pictures of docs/screenshots, made from the demo yard on a server of its own.
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from 'playwright-core';
+import { newVisit, openBrowser } from '../tests/support/browser';
+import { startServer } from '../tests/support/server';
+
+const folder = join(process.cwd(), 'docs/screenshots');
+mkdirSync(folder, { recursive: true });
+const server = await startServer({ seeded: true });
+const browser = await openBrowser();
+
+const take = async (name: string, page: Page) => {
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+};
+
+const still = async (name: string, path: string, size?: { width: number; height: number }) => {
+  const { page } = await newVisit(browser, size);
+  await page.goto(`${server.url}${path}`, { waitUntil: 'networkidle' });
+  await take(name, page);
+  await page.context().close();
+};
+
+const PHONE = { width: 390, height: 844 };
+
+const typeReadings = async (page: Page, readings: readonly string[]) => {
+  await page.waitForSelector('html[data-measure=ready]');
+  for (const reading of readings) {
+    await page.fill('#pad', reading);
+    await page.keyboard.press('Enter');
+  }
+  for (const name of await page.locator('button[role=checkbox]').allInnerTexts()) {
+    await page.getByRole('checkbox', { name, exact: true }).click();
+  }
+  await page.getByLabel('Initials').fill('MK');
+};
+
+const story = async () => {
+  const { page } = await newVisit(browser);
+  await page.goto(`${server.url}/m/CR-04/measure`);
+  await typeReadings(page, ['21.3 cfm', '21.1', '9.95 L/s']);
+  await take('measure', page);
+  await page.getByRole('button', { name: 'Record the test' }).click();
+  await page.waitForURL('**/file?*');
+  await take('file', page);
+  await page.goto(`${server.url}/m/CR-04/change`);
+  await page.waitForSelector('html[data-change=ready]');
+  await page.getByRole('button', { name: /^Fleece bag due/ }).click();
+  await page.getByRole('button', { name: /^Test/ }).click();
+  await take('change', page);
+  await page.getByRole('button', { name: 'Record the change' }).click();
+  await page.waitForURL('**/changes/*');
+  await page.getByRole('link', { name: 'Measure again' }).click();
+  await typeReadings(page, ['14.3 L/s', '14.2', '14.4', '14.3']);
+  await page.getByRole('button', { name: 'Record the test' }).click();
+  await page.waitForURL('**/changes/*');
+  await take('before-after', page);
+  await page.context().close();
+};
+
+await still('round', '/');
+await still('bench', '/m/CR-04');
+await still('board-phone', '/', PHONE);
+await still('measure-phone', '/m/CR-04/measure', PHONE);
+await still('plan', '/m/CR-07/plan');
+await still('stock', '/stock');
+await story();
+await browser.close();
+await server.stop();
