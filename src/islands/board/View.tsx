@@ -1,5 +1,5 @@
 import { Search, X } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { type RefObject, useEffect, useRef, useState } from 'react';
 import type { Tone } from '@/messages/verdicts';
 import { LifeBar } from '@/ui/life-bar';
 import { ToneMark } from '@/ui/tone-mark';
@@ -48,38 +48,52 @@ const Tag = ({ tag, current }: { tag: BoardTag; current: boolean }) => (
   </a>
 );
 
+/** Opens the board over the page: by `/`, or by "Machines" at the foot of a phone, which without script is a link. */
+const useSheet = (input: RefObject<HTMLInputElement | null>): void => {
+  useEffect(() => {
+    const sheet = document.body.dataset;
+    const jump = () => {
+      sheet['sheet'] = 'open';
+      input.current?.focus();
+      input.current?.select();
+    };
+    const toggle = (event: MouseEvent) => {
+      if (!(event.target instanceof Element) || !event.target.closest('[data-open-sheet]') || 'boardFirst' in sheet) return;
+      event.preventDefault();
+      if (sheet['sheet'] === 'open') delete sheet['sheet'];
+      else sheet['sheet'] = 'open';
+    };
+    document.addEventListener('moorwind:jump', jump);
+    document.addEventListener('click', toggle);
+    return () => {
+      document.removeEventListener('moorwind:jump', jump);
+      document.removeEventListener('click', toggle);
+    };
+  }, [input]);
+};
+
+const NoTag = ({ query, any }: { query: string; any: boolean }) =>
+  any ? (
+    <p>No machine matches "{query}".</p>
+  ) : (
+    <>
+      <p className="font-bold">No machine yet.</p>
+      <p className="soft mt-1">
+        Try <code>npm run demo</code> to see a yard at work.
+      </p>
+    </>
+  );
+
 /** The board: every machine as an asset tag, most urgent first, with a jump by tag. */
 export const Board = ({ tags, current }: BoardProps) => {
   const [query, setQuery] = useState('');
   const input = useRef<HTMLInputElement>(null);
   const shown = tags.filter((t) => matches(t, query));
-
-  useEffect(() => {
-    const focus = () => {
-      document.body.dataset['sheet'] = 'open';
-      input.current?.focus();
-      input.current?.select();
-    };
-    // "Machines" at the foot of a phone is a plain link to the board; with the board here, it opens over the page.
-    const open = (event: MouseEvent) => {
-      if (!(event.target instanceof Element) || !event.target.closest('[data-open-sheet]') || 'boardFirst' in document.body.dataset) return;
-      event.preventDefault();
-      if (document.body.dataset['sheet'] === 'open') delete document.body.dataset['sheet'];
-      else document.body.dataset['sheet'] = 'open';
-    };
-    document.addEventListener('moorwind:jump', focus);
-    document.addEventListener('click', open);
-    return () => {
-      document.removeEventListener('moorwind:jump', focus);
-      document.removeEventListener('click', open);
-    };
-  }, []);
-
+  useSheet(input);
   const go = () => {
     const [first] = shown;
     if (first) window.location.assign(`/m/${encodeURIComponent(first.tag)}`);
   };
-
   return (
     <nav aria-label="Machines" className="flex h-full min-h-0 flex-col">
       <form
@@ -101,10 +115,9 @@ export const Board = ({ tags, current }: BoardProps) => {
             autoComplete="off"
             onChange={(e) => setQuery(e.target.value)}
             onKeyDown={(e) => {
-              if (e.key === 'Escape') {
-                setQuery('');
-                e.currentTarget.blur();
-              }
+              if (e.key !== 'Escape') return;
+              setQuery('');
+              e.currentTarget.blur();
             }}
           />
         </label>
@@ -125,14 +138,7 @@ export const Board = ({ tags, current }: BoardProps) => {
         ))}
         {shown.length === 0 && (
           <li className="p-4">
-            {tags.length === 0 ? (
-              <>
-                <p className="font-bold">No machine yet.</p>
-                <p className="soft mt-1">Try <code>npm run demo</code> to see a yard at work.</p>
-              </>
-            ) : (
-              <p>No machine matches "{query}".</p>
-            )}
+            <NoTag query={query} any={tags.length > 0} />
           </li>
         )}
       </ul>

@@ -1,0 +1,98 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { Instrument, TestRecord } from '@/core/record/records';
+import { liveResult, padFailures } from '@/islands/measure/live';
+import { startState, stateOfRecord } from '@/islands/measure/start';
+import { type MeasureAction, measureReducer, type MeasureState, readingsOf, toEntry } from '@/islands/measure/state';
+import { type Bench, loadBench } from '@/server/services/bench';
+import { demoContext } from '../support/database';
+
+let bench: Bench;
+beforeEach(async () => {
+  const { bench: found } = await loadBench(await demoContext(), 'CR-04');
+  if (!found) throw new Error('no CR-04');
+  bench = found;
+});
+
+const start = (over: Partial<Parameters<typeof startState>[0]> = {}): MeasureState =>
+  startState({ machine: bench.status.machine, units: 'metric', by: 'MK', clientId: 'client-0001', afterChangeId: null, previous: null, ...over });
+
+const after = (state: MeasureState, ...actions: readonly MeasureAction[]) => actions.reduce(measureReducer, state);
+const type = (value: string): MeasureAction => ({ type: 'text', field: 'pad', value });
+const enter: MeasureAction = { type: 'enter' };
+
+const live = (state: MeasureState) =>
+  liveResult({
+    state,
+    machine: bench.status.machine,
+    wanted: ['speedHigh'],
+    instruments: bench.instruments as readonly Instrument[],
+    tests: bench.tests as readonly TestRecord[],
+    altitudeM: 4,
+    thresholds: { warnLoss: 0.15, actLoss: 0.25 },
+    excludeId: null,
+  });
+
+describe('the reading pad', () => {
+  it('keeps the unit typed last for the next bare number', () => {
+    const state = after(start(), type('21.3 cfm'), enter, type('21.1'), enter);
+    expect(readingsOf(state)).toEqual([
+      { typed: '21.3 cfm', unit: 'cfm', struckBecause: null },
+      { typed: '21.1', unit: 'cfm', struckBecause: null },
+    ]);
+    expect(state.pad).toBe('');
+  });
+
+  it('strikes a reading with a reason and takes it back, and never drops one', () => {
+    const two = after(start(), type('10'), enter, type('99'), enter);
+    const struck = after(two, { type: 'strike', index: 1, because: 'misread' });
+    expect(readingsOf(struck)[1]).toMatchObject({ typed: '99', struckBecause: 'misread' });
+    expect(after(struck, { type: 'strike', index: 1, because: null })).toEqual(two);
+  });
+
+  it('a slip on the method buttons loses nothing', () => {
+    const typed = after(start(), type('10'), enter);
+    const there = after(typed, { type: 'method', method: 'sealedSuction' });
+    expect(readingsOf(there)).toEqual([]);
+    expect(readingsOf(after(there, { type: 'method', method: 'flowMeter' }))).toEqual(readingsOf(typed));
+  });
+
+  it('a problem goes when its field is mended, the others stay', () => {
+    const problem = (path: string) => ({ code: 'x', path, title: '', sentence: '', hint: '' });
+    const refused = after(start(), { type: 'refused', problems: [problem('by'), problem('air.temperature')] });
+    expect(after(refused, { type: 'text', field: 'by', value: 'TO' }).problems.map((p) => p.path)).toEqual(['air.temperature']);
+    expect(after(refused, { type: 'typed', field: 'temperature', value: '18' }).problems.map((p) => p.path)).toEqual(['by']);
+  });
+
+  it('says what is wrong before a reading is entered', () => {
+    expect(padFailures({ ...start(), pad: 'strong' }).map((f) => f.code)).toEqual(['quantity.not-a-number']);
+    expect(padFailures({ ...start(), method: 'sealedSuction', pad: '40 psi' }).map((f) => f.code)).toEqual(['suction.impossible']);
+    expect(padFailures({ ...start(), pad: '29 L/s' })).toEqual([]);
+  });
+
+  it('what is not ticked goes out as failed', () => {
+    const state = after(start(), { type: 'tick', precondition: 'settled' });
+    expect(toEntry(state, ['speedHigh', 'settled']).failedPreconditions).toEqual(['speedHigh']);
+  });
+});
+
+describe('the verdict while typing', () => {
+  it('is silent without a reading, then judges by the records of the machine', () => {
+    expect(live(start()).reduced).toBeNull();
+    const low = after(start({ previous: bench.tests.at(-1) ?? null }), type('10.0 L/s'), enter, type('9.9'), enter, type('10.1'), enter);
+    expect(live(low)).toMatchObject({ baseline: { outcome: 'act' }, hose: { outcome: 'fail' } });
+  });
+
+  it('questions what is implausible and names what cannot be read', () => {
+    expect(live(after(start(), type('290'), enter)).question?.code).toBe('reading.high');
+    const noBore = after(start(), { type: 'method', method: 'anemometer' }, type('12'), enter);
+    expect(live(noBore).failures.map((f) => f.code)).toEqual(['bore.missing']);
+  });
+
+  it('a record comes back to the pad as it was typed', () => {
+    const record = bench.tests.at(-1);
+    if (!record) throw new Error('no test');
+    const state = stateOfRecord(record, { machine: bench.status.machine, units: 'us', by: 'MK', clientId: 'client-0002', afterChangeId: null, previous: null });
+    expect(readingsOf(state).map((r) => r.typed)).toEqual(record.readings.map((r) => r.typed));
+    expect(live(state).reduced?.repeats.mean).toBeCloseTo(record.test.readingsSi.reduce((a, b) => a + b, 0) / record.test.readingsSi.length, 12);
+  });
+});

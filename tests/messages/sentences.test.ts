@@ -1,0 +1,94 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import type { FailureCode } from '@/core/failure/failure';
+import { failure } from '@/core/failure/failure';
+import type { BaselineVerdict } from '@/core/measure/judge-baseline';
+import type { ClassVerdict } from '@/core/measure/judge-class';
+import type { Need } from '@/core/status/machine-status';
+import { problemOf } from '@/messages/failures';
+import { dueIn, sayNeed } from '@/messages/needs';
+import { sayBaseline, sayComparison, sayHose } from '@/messages/verdicts';
+import { howFar } from '@/messages/words';
+
+const CODES = [...readFileSync('src/core/failure/failure.ts', 'utf8').matchAll(/^ {2}\| '([^']+)'/gm)].map((m) => m[1] as FailureCode);
+
+/** Statements heard in the trade that must never be repeated as true (common practice, no published source). */
+const FALSE_CLAIMS = [/0\.03 micron/i, /one step below HEPA/i, /pounds of suction/i, /kit makes it compliant/i, /so it filters/i];
+
+const clean = (text: string) => {
+  expect(text.length).toBeGreaterThan(2);
+  expect(text).not.toMatch(/undefined|NaN|null|\[object|Infinity/);
+  for (const claim of FALSE_CLAIMS) expect(text).not.toMatch(claim);
+};
+
+describe('every failure has a sentence', () => {
+  it('reads the codes at all', () => expect(CODES.length).toBeGreaterThan(40));
+  it.each(CODES)('%s', (code) => {
+    const facts = { kind: 'flow', wanted: 'flow', is: 'velocity', typed: 'x', unit: 'fpm', number: 3, length: 50, most: 40, value: 2, low: 0.005, high: 1, barometricPa: 101_325, pressurePa: 101_325, altitudeM: 1200, count: 90, factor: 2, reads: 'flow', day: '2027-01-01', inServiceOn: '2024-01-01', tag: 'CR-99', stage: 'fan', fits: 'bag', name: 'x', celsius: 3, relativeHumidity: 2 };
+    const problem = problemOf(failure(code, 'field', facts));
+    [problem.title, problem.sentence, problem.hint].forEach(clean);
+    expect(problem.sentence).toMatch(/[.]$/);
+  });
+
+  it('explains pounds and an impossible suction', () => {
+    expect(problemOf(failure('quantity.pounds', '', { number: 40 })).sentence).toContain('inches of water');
+    expect(problemOf(failure('suction.impossible', '', { number: 40, unit: 'psi', barometricPa: 84_556 })).sentence).toContain('84.6 kPa');
+  });
+});
+
+describe('verdicts are sentences in either unit', () => {
+  const interval = { lossFraction: 0.312, expanded: 0.01, straddles: 0.15 };
+  const baselines: readonly BaselineVerdict[] = [
+    { outcome: 'noBaseline' },
+    { outcome: 'notUsable' },
+    { outcome: 'tooFew', lossFraction: 0.2, repeats: 1, needed: 3 },
+    ...(['fine', 'warn', 'act', 'more', 'cannotTell'] as const).map((outcome) => ({ outcome, ...interval })),
+  ];
+  it.each(baselines)('baseline: $outcome', (verdict) => {
+    const said = sayBaseline(verdict, 'flow');
+    [said.mark, said.sentence, said.detail].forEach(clean);
+  });
+
+  it('more than the baseline asks for the filters, and is no praise', () => {
+    const said = sayBaseline({ outcome: 'more', lossFraction: -0.09, expanded: 0.01, straddles: null }, 'flow');
+    expect(said.tone).toBe('watch');
+    expect(said.sentence).toMatch(/9\.0 % above baseline\. Is every filter in/);
+  });
+
+  const hoses: readonly ClassVerdict[] = [
+    { outcome: 'tooFew', velocityMs: 17, limitMs: 20 },
+    ...(['pass', 'fail', 'cannotTell'] as const).map((outcome) => ({ outcome, velocityMs: 17.4, expandedMs: 1, limitMs: 20 })),
+    { outcome: 'notJudged', because: 'hoseOff' },
+  ];
+  it.each(hoses)('hose: $outcome', (verdict) => {
+    for (const units of ['metric', 'us'] as const) clean(sayHose(verdict, units)?.sentence ?? '');
+  });
+
+  it('says nothing of the hose where there is no limit', () => {
+    expect(sayHose({ outcome: 'notJudged', because: 'noLimit' }, 'metric')).toBeNull();
+  });
+
+  it('+17.3 % is said as such, and one reading a side claims nothing', () => {
+    const c = { difference: 0.0398, relative: 0.17327, expanded: null, degreesOfFreedom: null, p: null, differs: [] as const };
+    expect(sayComparison({ outcome: 'tooFew', ...c }, 'flow').sentence).toBe('Flow changed by +17 %; with so few readings it cannot be told how much of this is noise.');
+    expect(sayComparison({ outcome: 'more', ...c, expanded: 0.001, p: 0.0001 }, 'flow')).toMatchObject({ tone: 'good', sentence: 'Flow is up 17 %, and the gain is real.' });
+  });
+});
+
+describe('needs and days', () => {
+  const needs: readonly Need[] = [
+    { kind: 'missingStage', stageName: 'HEPA', urgency: 0 },
+    { kind: 'belowClassLimit', velocityMs: 17, urgency: 0 },
+    { kind: 'lowFlow', lossFraction: 0.3, act: true, suction: false, urgency: 0 },
+    { kind: 'moreFlow', gainFraction: 0.1, urgency: 0 },
+    { kind: 'measureAgain', because: 'changed', urgency: 0 },
+    { kind: 'due', stageName: 'bag', daysLeft: -3, urgency: 0 },
+    { kind: 'nothing', stageName: null, daysLeft: null, urgency: 0 },
+  ];
+  it.each(needs)('$kind', (need) => clean(sayNeed(need, 'us').sentence));
+
+  it('counts days in words', () => {
+    expect([-1, 0, 1, 6, 21, 200].map(dueIn)).toEqual(['overdue by 1 day', 'due today', 'due tomorrow', 'due in 6 days', 'due in 3 weeks', 'due in 7 months']);
+    expect(howFar(-30)).toBe('4 weeks');
+  });
+});
