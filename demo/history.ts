@@ -46,7 +46,7 @@ export const pastOf = (spec: MachineSpec, random: Random): readonly PastEvent[] 
     kind: 'test',
     daysAgo: s.daysAgo - HOURS_APART,
     factor: s.factor,
-    state: 'asFound',
+    state: s.state ?? 'asFound',
     story: s,
     baseline: false,
   }));

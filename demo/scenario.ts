@@ -1,6 +1,7 @@
 import type { DustHazard, MachineClass } from '@/core/machine/machine';
 import type { MachineKind } from '@/core/machine/kinds';
 import type { Method } from '@/core/measure/methods';
+import type { DuctLoad } from '@/core/measure/needs-of-use';
 import type { Place } from '@/core/path/air-path';
 import type { StageKind } from '@/core/path/stage-kinds';
 import type { ChangeReason } from '@/core/record/records';
@@ -46,9 +47,13 @@ export interface StoryTest {
   readonly noise?: number;
   readonly repeats?: number;
   readonly note: string;
+  readonly volts?: number;
+  readonly configuration?: string;
+  readonly state?: 'asFound' | 'asLeft';
 }
 
 export interface MachineSpec {
+  readonly ductLoad?: DuctLoad;
   readonly tag: string;
   readonly name: string;
   readonly kind: MachineKind;

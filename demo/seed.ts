@@ -85,6 +85,7 @@ const insertMachine = async (s: Seeding, spec: MachineSpec): Promise<Inserted> =
       hose_bore_m: spec.hoseBoreM,
       hose_length_m: spec.hoseLengthM,
       hose_selector_m: spec.hoseSelectorM ?? null,
+      nominal_volts: 230,
       in_service_on: firstDay,
     })
     .returning('id')
@@ -132,6 +133,8 @@ const readingsOf = (s: Seeding, rig: RigSpec, event: Extract<PastEvent, { kind: 
   return Array.from({ length: repeats }, () => ({
     typed: (rig.clean * event.factor * (1 + noise * s.random.normal())).toFixed(1),
     unit: rig.unit,
+    slot: 0,
+    how: 'typed' as const,
     struckBecause: null,
   }));
 };
@@ -158,6 +161,9 @@ const insertPastTest = async (s: Seeding, event: Extract<PastEvent, { kind: 'tes
       humidity: { typed: (45 + 30 * s.random.uniform()).toFixed(0), unit: '%' },
       pressure: null,
     },
+    detail: { kind: 'none' as const },
+    volts: event.story?.volts === undefined ? null : { typed: String(event.story.volts), unit: 'V' },
+    rigSeries: 1,
     failedPreconditions: [],
   };
   const parsed = parseTestEntry(entry, { altitudeM: SITE.altitudeM, instrument });
@@ -173,6 +179,8 @@ const insertPastTest = async (s: Seeding, event: Extract<PastEvent, { kind: 'tes
     isBaseline: event.baseline,
     bagState: event.state,
     afterChangeId: place.afterChangeId,
+    configuration: event.story?.configuration ?? '',
+    use: { wheelM: null, ductLoad: spec.ductLoad ?? null },
     supersedes: null,
   });
 };

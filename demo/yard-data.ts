@@ -33,6 +33,7 @@ export const MACHINES: readonly MachineSpec[] = [
     place: 'joinery shop',
     machineClass: null,
     lastCollected: 'hardwood and MDF',
+    ductLoad: 'woodChips',
     hazard: 'controlled',
     hoseBoreM: 0.125,
     hoseLengthM: 6,
@@ -48,8 +49,8 @@ export const MACHINES: readonly MachineSpec[] = [
     ],
     rig: { method: 'anemometer', place: 'hoseEnd', unit: 'm/s', clean: 26.2, instrument: 'Vane anemometer 2', boreM: 0.125, profileFactor: 0.82, noise: 0.008 },
     story: [
-      { daysAgo: 306, factor: 0.845, note: 'Cloth bag still on, shaken out.' },
-      { daysAgo: 305, factor: 0.992, note: 'Pleated canister on an adapter ring.' },
+      { daysAgo: 305.1, factor: 0.845, note: 'Cloth bag still on, shaken out.', configuration: 'cloth bag' },
+      { daysAgo: 304.9, factor: 0.992, note: 'Pleated canister on an adapter ring.', configuration: 'pleated canister', state: 'asLeft' },
       { daysAgo: 22, factor: 0.955, note: '' },
     ],
   },
@@ -202,7 +203,7 @@ export const MACHINES: readonly MachineSpec[] = [
       { kind: 'exhaust', name: 'exhaust' },
     ],
     rig: { method: 'flowMeter', place: 'hoseEnd', unit: 'm3/h', clean: 88, instrument: 'Flow hood meter', noise: 0.02 },
-    story: [{ daysAgo: 6, factor: 0.845, noise: 0.028, repeats: 3, note: 'Shore power down to 214 V.' }],
+    story: [{ daysAgo: 6, factor: 0.845, noise: 0.028, repeats: 3, note: 'Shore power down.', volts: 214 }],
   },
   {
     tag: 'CR-12',

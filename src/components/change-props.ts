@@ -1,6 +1,7 @@
 import { dayAt } from '@/core/interval/calendar-date';
 import { standing } from '@/core/record/records';
-import { judgeTest } from '@/core/status/machine-status';
+import { METHODS } from '@/core/measure/methods';
+import { isSeries, judgeTest } from '@/core/status/machine-status';
 import { show, type UnitSystem } from '@/core/units';
 import type { BeforeChoice } from '@/islands/change/View';
 import { PLACE_WORDS } from '@/messages/words';
@@ -11,12 +12,12 @@ const RECENT = 5;
 /** The latest tests that may stand as "before", newest first, in words. */
 export const beforeChoices = (bench: Bench, units: UnitSystem): readonly BeforeChoice[] =>
   standing(bench.tests)
-    .filter((t) => t.test.failedPreconditions.length === 0)
+    .filter((t) => isSeries(t) && t.test.failedPreconditions.length === 0)
     .slice(-RECENT)
     .reverse()
     .map((record) => {
       const { reduced } = judgeTest({ machine: bench.status.machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record });
-      const kind = reduced.measurand === 'flow' ? 'flow' : 'pressure';
+      const kind = METHODS[record.test.method].result;
       const day = dayAt(record.performedAt, bench.yard.site.timeZone);
       return { id: record.id, words: `${day}: ${show(kind, reduced.repeats.mean, units)} at the ${PLACE_WORDS[record.test.place]} (${record.by})` };
     });

@@ -1,7 +1,10 @@
 import { dayAt } from '@/core/interval/calendar-date';
 import type { ChangeRecord, TestRecord } from '@/core/record/records';
-import { judgeTest } from '@/core/status/machine-status';
+import { METHODS } from '@/core/measure/methods';
+import { reduceAny } from '@/core/measure/reduce-any';
+import { isSeries, judgeTest } from '@/core/status/machine-status';
 import { show, type UnitSystem } from '@/core/units';
+import { sayMass, sayOther } from '@/messages/outcomes';
 import { type Said, sayBaseline } from '@/messages/verdicts';
 import { capital, METHOD_WORDS, PLACE_WORDS, PRECONDITION_WORDS, REASON_WORDS } from '@/messages/words';
 import type { Bench } from '@/server/services/bench';
@@ -38,24 +41,50 @@ const typedOf = (record: TestRecord): string =>
     })
     .join(', ');
 
-const testEntry = (record: TestRecord, { bench, units }: Maker): Omit<LogEntry, 'originals'> => {
+interface Told {
+  readonly title: string;
+  readonly said: Said | null;
+}
+
+/** A series test: its mean with its interval, and its verdict. */
+const tellSeries = (record: TestRecord, { bench, units }: Maker): Told => {
   const { machine } = bench.status;
   const judged = judgeTest({ machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record });
-  const kind = judged.reduced.measurand === 'flow' ? 'flow' : 'pressure';
+  const { result, measurand } = METHODS[record.test.method];
   const { repeats } = judged.reduced;
-  const figure = `${show(kind, repeats.mean, units)}${repeats.expanded === null ? '' : ` ± ${show(kind, repeats.expanded, units)}`}`;
+  const stage = machine.stages.find((s) => s.id === judged.reduced.stageId);
+  const where = stage ? `over the ${stage.name}` : `at the ${PLACE_WORDS[record.test.place]}`;
+  const figure = `${show(result, repeats.mean, units)}${repeats.expanded === null ? '' : ` ± ${show(result, repeats.expanded, units)}`}`;
+  const { detail } = record.test;
+  if (detail.kind === 'mass') return { title: `${figure} ${where}`, said: sayMass(repeats.mean, detail.newMassKg) };
+  return { title: `${figure} ${where}`, said: record.isBaseline ? null : sayBaseline(judged.baseline, measurand) };
+};
+
+const tellOther = (record: TestRecord, { bench, units }: Maker): Told => {
+  const reduced = reduceAny(record.test);
+  const { detail } = record.test;
+  const stage = bench.status.machine.stages.find((s) => 'stageId' in detail && s.id === detail.stageId);
+  const title = METHOD_WORDS[record.test.method];
+  if (!reduced.ok || reduced.value.form === 'series') return { title, said: null };
+  return { title, said: sayOther(reduced.value, units, stage?.name ?? 'stage') };
+};
+
+const testEntry = (record: TestRecord, maker: Maker): Omit<LogEntry, 'originals'> => {
+  const { machine } = maker.bench.status;
   const failed = record.test.failedPreconditions.map((p) => PRECONDITION_WORDS[p].toLowerCase());
   const state = record.isBaseline ? 'new baseline' : record.bagState === 'asLeft' ? 'as left' : 'as found';
+  const told = isSeries(record) ? tellSeries(record, maker) : tellOther(record, maker);
+  const readings = record.test.readingsSi.length;
   return {
     key: `test-${record.id}`,
-    day: dayAt(record.performedAt, bench.yard.site.timeZone),
+    day: dayAt(record.performedAt, maker.bench.yard.site.timeZone),
     at: record.performedAt,
     by: record.by,
-    title: `${figure} at the ${PLACE_WORDS[record.test.place]}, ${state}`,
-    text: `${METHOD_WORDS[record.test.method]}, ${repeats.n} readings.${failed.length > 0 ? ` Not used: not ${failed.join(', ')}.` : ''}`,
+    title: `${told.title}, ${record.configuration === '' ? state : `${state}, ${record.configuration}`}`,
+    text: `${METHOD_WORDS[record.test.method]}${readings > 0 ? `, ${readings} readings` : ''}.${failed.length > 0 ? ` Not used: not ${failed.join(', ')}.` : ''}`,
     typed: typedOf(record),
     note: record.note,
-    said: record.isBaseline ? null : sayBaseline(judged.baseline, judged.reduced.measurand),
+    said: told.said,
     href: null,
     correctHref: `/m/${encodeURIComponent(machine.tag)}/correct/test/${record.id}`,
     withdrawn: record.voided,

@@ -1,6 +1,25 @@
 import { z } from 'zod';
 
-export const MethodName = z.enum(['flowMeter', 'anemometer', 'sealedSuction']);
+export const MethodName = z.enum([
+  'flowMeter',
+  'anemometer',
+  'anemometerTraverse',
+  'pitot',
+  'pitotTraverse',
+  'orifice',
+  'sealedSuction',
+  'suctionCurve',
+  'stageDp',
+  'filterMass',
+  'lineVoltage',
+  'current',
+  'supplyPressure',
+  'brushSpeed',
+  'particles',
+  'gaugeZone',
+  'hand',
+  'indicator',
+]);
 export const PlaceName = z.enum(['toolEnd', 'hoseEnd', 'inlet', 'outlet']);
 export const ChangeReasonName = z.enum(['gauge', 'date', 'count', 'fill', 'damage', 'test', 'precaution']);
 export const MachineClassName = z.enum(['L', 'M', 'H', 'HEPA']);
@@ -59,4 +78,9 @@ export const QuantityKindName = z.enum([
   'countConcentration',
   'relativeHumidity',
   'density',
+  'voltage',
+  'current',
+  'rotation',
+  'duration',
+  'count',
 ]);

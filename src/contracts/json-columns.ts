@@ -35,4 +35,47 @@ export const PreconditionJson = z.enum([
   'brushStated',
 ]);
 
+const Stage = z.int().positive();
+const Length = z.number().min(0).max(5);
+
+const PlanJson = z.discriminatedUnion('shape', [
+  z.strictObject({
+    shape: z.literal('round'),
+    diameterM: Length,
+    pointsPerDiameter: z.union([z.literal(6), z.literal(10)]),
+    diameters: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+  }),
+  z.strictObject({
+    shape: z.literal('rectangular'),
+    widthM: Length,
+    heightM: Length,
+    linesAcross: z.union([z.literal(5), z.literal(6), z.literal(7)]),
+    linesUp: z.union([z.literal(5), z.literal(6), z.literal(7)]),
+  }),
+]);
+
+export const ZoneJson = z.enum(['green', 'amber', 'red']);
+export const HandWordJson = z.enum(['none', 'weak', 'normal', 'strong']);
+export const LightStateJson = z.enum(['off', 'steady', 'flashing']);
+export const ReadingHowJson = z.enum(['typed', 'hold', 'max']);
+export const DuctLoadJson = z.enum(['lightDry', 'woodChips', 'heavyOrMoist']);
+
+export const DetailJson = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('none') }),
+  z.strictObject({ kind: z.literal('traverse'), plan: PlanJson }),
+  z.strictObject({
+    kind: z.literal('plate'),
+    plate: z.strictObject({ orificeM: Length, coefficient: z.number(), pipeM: Length.nullable() }),
+  }),
+  z.strictObject({ kind: z.literal('curve'), orificesM: z.array(Length), coefficient: z.number() }),
+  z.strictObject({ kind: z.literal('stage'), stageId: Stage }),
+  z.strictObject({ kind: z.literal('mass'), stageId: Stage, newMassKg: z.number().positive() }),
+  z.strictObject({ kind: z.literal('particles'), sizeUm: z.number().positive(), flowM3s: z.number().positive(), exhaustS: z.number().positive(), roomS: z.number().positive() }),
+  z.strictObject({ kind: z.literal('zone'), stageId: Stage, zone: ZoneJson }),
+  z.strictObject({ kind: z.literal('hand'), word: HandWordJson }),
+  z.strictObject({ kind: z.literal('light'), name: z.string(), light: LightStateJson, afterS: z.number().min(0) }),
+]);
+
+export const UseJson = z.strictObject({ wheelM: z.number().positive().nullable(), ductLoad: DuctLoadJson.nullable() });
+
 export const PreconditionsJson = z.array(PreconditionJson);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ChangeReasonName, MethodName, PlaceName } from './enums';
-import { PreconditionsJson } from './json-columns';
+import { DuctLoadJson, HandWordJson, LightStateJson, PreconditionsJson, ReadingHowJson, ZoneJson } from './json-columns';
 
 /** Made by the client once per user action; the same id again is the same action. */
 export const ClientId = z.string().regex(/^[A-Za-z0-9-]{8,64}$/);
@@ -13,18 +13,48 @@ const Moment = z.iso.datetime();
 
 const Typed = z.strictObject({ typed: z.string().max(200), unit: z.string().max(20) });
 
+const Six = z.union([z.literal(5), z.literal(6), z.literal(7)]);
+const Coefficient = z.number().min(0).max(2);
+
+const Detail = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('none') }),
+  z.strictObject({
+    kind: z.literal('round'),
+    diameter: Typed,
+    pointsPerDiameter: z.union([z.literal(6), z.literal(10)]),
+    diameters: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+  }),
+  z.strictObject({ kind: z.literal('rectangular'), width: Typed, height: Typed, linesAcross: Six, linesUp: Six }),
+  z.strictObject({ kind: z.literal('plate'), orifice: Typed, coefficient: Coefficient, pipe: Typed.nullable() }),
+  z.strictObject({ kind: z.literal('curve'), orifices: z.array(Typed).max(20), coefficient: Coefficient }),
+  z.strictObject({ kind: z.literal('stage'), stageId: Id.nullable() }),
+  z.strictObject({ kind: z.literal('mass'), stageId: Id.nullable(), newMass: Typed }),
+  z.strictObject({ kind: z.literal('particles'), sizeUm: z.number().gt(0).max(100), flow: Typed, exhaustTime: Typed, roomTime: Typed }),
+  z.strictObject({ kind: z.literal('zone'), stageId: Id.nullable(), zone: ZoneJson.nullable() }),
+  z.strictObject({ kind: z.literal('hand'), word: HandWordJson.nullable() }),
+  z.strictObject({ kind: z.literal('light'), name: z.string().trim().max(80), light: LightStateJson.nullable(), after: Typed }),
+]);
+
 const testFields = {
   clientId: ClientId,
   by: Initials,
   performedAt: Moment,
   method: MethodName,
   place: PlaceName,
-  readings: z.array(Typed.extend({ struckBecause: z.string().trim().min(1).max(200).nullable() })).max(500),
+  readings: z
+    .array(Typed.extend({ slot: z.int().min(0).max(999), how: ReadingHowJson, struckBecause: z.string().trim().min(1).max(200).nullable() }))
+    .max(500),
   instrumentId: Id.nullable(),
   bore: Typed.nullable(),
   profileFactor: z.number().nullable(),
   hoseBore: Typed.nullable(),
   air: z.strictObject({ temperature: Typed, humidity: Typed, pressure: Typed.nullable() }),
+  detail: Detail,
+  volts: Typed.nullable(),
+  rigSeries: z.int().min(1).max(10_000),
+  configuration: z.string().trim().max(80),
+  wheel: Typed.nullable(),
+  ductLoad: DuctLoadJson.nullable(),
   failedPreconditions: PreconditionsJson.max(20),
   isBaseline: z.boolean(),
   bagState: z.enum(['asFound', 'asLeft']),

@@ -1,4 +1,5 @@
 import type { Failure, FailureCode, FactValue } from '@/core/failure/failure';
+import { type QuantityKind, siUnit } from '@/core/units';
 import { QUANTITY_WORDS } from './words';
 
 export interface Problem {
@@ -15,7 +16,10 @@ type Text = readonly [title: string, sentence: string, hint: string];
 const quantity = (fact: FactValue | undefined): string => QUANTITY_WORDS[String(fact)] ?? 'quantity';
 const whole = (fact: FactValue | undefined): string => String(Math.round(Number(fact)));
 const text = (fact: FactValue | undefined): string => String(fact ?? '');
-const mm = (fact: FactValue | undefined): string => `${Number((Number(fact) * 1000).toPrecision(4))} mm`;
+const inWords = (f: Facts, key: string): string => {
+  const value = Number(f[key]);
+  return f['kind'] === 'length' ? `${Number((value * 1000).toPrecision(4))} mm` : `${Number(value.toPrecision(4))} ${siUnit(f['kind'] as QuantityKind)}`;
+};
 
 const QUANTITY_TEXTS = {
   'quantity.empty': (f) => ['Nothing typed', `Type a ${quantity(f['kind'])}.`, 'A number with its unit, such as 61 cfm.'],
@@ -26,7 +30,7 @@ const QUANTITY_TEXTS = {
   'quantity.wrong-unit': (f) => ['Wrong kind of unit', `"${text(f['unit'])}" is a unit of ${quantity(f['is'])}; this field takes a ${quantity(f['wanted'])}.`, 'Check the method chosen, or the unit on the meter.'],
   'quantity.pounds': (f) => ['Pounds are no suction', `${text(f['number'])} pounds is a weight; people who say it of suction mean inches of water.`, 'Read the gauge again and type inH2O, kPa or psi.'],
   'quantity.unit-missing': (f) => ['Unit missing', `Say in which unit this ${quantity(f['kind'])} is.`, 'The unit typed last is kept for the next reading.'],
-  'quantity.out-of-range': (f) => ['Out of range', `A bore of ${mm(f['value'])} is outside ${mm(f['low'])} to ${mm(f['high'])}.`, 'Check the unit: mm, cm, m, in or ft.'],
+  'quantity.out-of-range': (f) => ['Out of range', `A ${quantity(f['kind'])} of ${inWords(f, 'value')} is outside ${inWords(f, 'low')} to ${inWords(f, 'high')}.`, 'Check the number and its unit.'],
   'quantity.negative': (f) => ['Below zero', `${text(f['number'])} ${text(f['unit'])} is below zero; air does not flow backwards through a running machine.`, 'Turn the probe round, or zero the meter.'],
   'suction.impossible': (f) => ['More than the air can give', `${text(f['number'])} ${text(f['unit'])} is at or above the pressure of the air itself, ${(Number(f['barometricPa']) / 1000).toFixed(1)} kPa here. No machine sucks that hard.`, 'Technicians who say "pounds" usually read inches of water: try inH2O.'],
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;
@@ -37,6 +41,21 @@ const MEASURE_TEXTS = {
   'readings.all-struck': () => ['Every reading is struck out', 'No reading is left to count.', 'Take one more, or leave without recording.'],
   'bore.missing': () => ['Bore needed', 'An anemometer reads velocity: the bore of its pipe makes it a flow.', 'Measure the inside diameter of the test pipe.'],
   'profile.range': (f) => ['Profile factor', `A profile factor of ${text(f['factor'])} is outside ${text(f['low'])} to ${text(f['high'])}.`, '0.82 by the 1/7-power law, 0.9 by ACGIH practice.'],
+  'traverse.plan': () => ['Duct needed', 'A traverse needs the duct it crosses.', 'Say its shape and inside sizes.'],
+  'traverse.incomplete': (f) => ['Points missing', `Traverse ${text(f['traverse'])} has ${text(f['have'])} of ${text(f['points'])} points.`, 'Take the missing points; a traverse counts whole.'],
+  'traverse.repeated-point': (f) => ['A point twice', `Traverse ${text(f['traverse'])} has one point twice.`, 'Strike out one of the two.'],
+  'pitot.negative-point': (f) => ['Backwards at a point', `${text(f['number'])} ${text(f['unit'])} is a negative velocity pressure: there the air turns, or the tube points the wrong way.`, 'Turn the tube; if the air stands still there, type 0.'],
+  'orifice.missing': () => ['Orifice needed', 'A plate needs the diameter of its hole.', 'Measure the hole; a worn edge reads wrong.'],
+  'orifice.too-large': () => ['Orifice too large', 'The hole is not smaller than the pipe it sits in.', 'Check both diameters and their units.'],
+  'orifice.pressure': () => ['Beyond the formula', 'The pressure drop is more than a quarter of the air pressure.', 'Use a larger hole.'],
+  'curve.too-few': (f) => ['Too few orifices', `A curve needs ${text(f['need'])} different openings; there are ${text(f['have'])}.`, 'Sealed counts as one of them.'],
+  'curve.no-fit': () => ['No falling curve', 'These points do not make a curve that falls with the flow.', 'Check which suction belongs to which hole.'],
+  'particles.counting': () => ['Counting time needed', 'A count without its time and air flow is no rate.', 'Type the counting times and the flow of the counter.'],
+  'particles.whole': () => ['Whole particles', 'A count is a whole number, 0 or more.', 'Type what the counter shows, not a rate.'],
+  'particles.both': () => ['Both counts needed', 'The exhaust is judged against the room: one count of each at least.', 'Count the room first, then the exhaust.'],
+  'detail.stage': () => ['Which stage?', 'Say across which stage this was read.', 'Choose it from the list.'],
+  'detail.word': () => ['What was it?', 'Choose what was felt or seen.', 'One of the words on the buttons.'],
+  'mass.new': () => ['Weight of a new one', 'A filter is judged against the weight of a new one.', 'Weigh one from the shelf.'],
   'air.state': () => ['Not air as it is found', 'Temperature, humidity or pressure is outside what a workshop meets.', '-30 to 60 °C, 0 to 100 %, 50 to 110 kPa (altitude -500 to 5000 m).'],
   'air.sea-level-pressure': (f) => ['Reduced to sea level?', `${(Number(f['pressurePa']) / 1000).toFixed(1)} kPa at ${whole(f['altitudeM'])} m looks like a weather report reduced to sea level.`, 'Type the pressure read on the spot, or leave it empty to use the altitude.'],
   'instrument.unknown': () => ['Unknown instrument', 'That instrument is not on the list.', 'Choose another, or "not listed".'],

@@ -1,7 +1,7 @@
 import type { Comparison, Differs } from '@/core/measure/compare-tests';
 import type { BaselineVerdict } from '@/core/measure/judge-baseline';
 import type { ClassVerdict } from '@/core/measure/judge-class';
-import type { Measurand } from '@/core/machine/plausible';
+import type { Measurand } from '@/core/measure/methods';
 import { show, showPercent, type UnitSystem } from '@/core/units';
 
 /** How a verdict is toned; the word beside it says the same without colour. */
@@ -15,7 +15,22 @@ export interface Said {
   readonly detail: string;
 }
 
-const NAME: Record<Measurand, string> = { flow: 'Flow', suction: 'Suction' };
+const NAME: Record<Measurand, string> = {
+  flow: 'Flow',
+  suction: 'Suction',
+  stageDp: 'Pressure across the stage',
+  mass: 'Weight',
+  voltage: 'Line voltage',
+  current: 'Current',
+  supplyPressure: 'Supply pressure',
+  speed: 'Brush speed',
+  airPower: 'Air power',
+  particles: 'Particles',
+  word: 'Finding',
+};
+
+/** A result's name in the middle of a sentence. */
+export const measurandName = (measurand: Measurand): string => NAME[measurand].toLowerCase();
 
 /** The verdict against the machine's own baseline as a sentence. */
 export const sayBaseline = (v: BaselineVerdict, measurand: Measurand): Said => {
@@ -25,6 +40,8 @@ export const sayBaseline = (v: BaselineVerdict, measurand: Measurand): Said => {
       return { tone: 'open', mark: 'No baseline', sentence: `No baseline yet for ${name.toLowerCase()} by this method at this place.`, detail: 'Mark a test of the machine when known good as its baseline.' };
     case 'notUsable':
       return { tone: 'open', mark: 'Not used', sentence: 'A precondition is not met: this test is kept and never used.', detail: 'Put it right and measure again.' };
+    case 'biased':
+      return { tone: 'open', mark: 'Maximum hold', sentence: 'A maximum hold is biased high and has no spread: no verdict.', detail: 'Hold a settled mean instead, three times.' };
     case 'tooFew':
       return { tone: 'open', mark: 'No verdict', sentence: `A mean, no verdict: ${v.repeats} of ${v.needed} readings.`, detail: `So far ${showPercent(v.lossFraction)} ${v.lossFraction >= 0 ? 'below' : 'above'} the baseline; how much of it is noise cannot be told.` };
     case 'fine':
@@ -57,6 +74,7 @@ const NOT_JUDGED: Record<Extract<ClassVerdict, { outcome: 'notJudged' }>['becaus
   outlet: 'Measured at the outlet: leaks are in it, so the hose is not judged.',
   noHose: 'No hose bore given: the velocity in it cannot be judged.',
   notUsable: '',
+  biased: '',
 };
 
 /** The verdict on the air velocity in the fitted hose; null where there is nothing to say. */
@@ -81,7 +99,17 @@ export const sayHose = (v: ClassVerdict, system: UnitSystem): Said | null => {
 
 const band = (expandedMs: number, system: UnitSystem): string => `± ${show('velocity', expandedMs, system)} at 95 %. Limit: EN 60335-2-69 Annex AA.`;
 
-const DIFFERS_WORDS: Record<Differs, string> = { place: 'the place', method: 'the method', instrument: 'the instrument', hose: 'the hose' };
+const DIFFERS_WORDS: Record<Differs, string> = {
+  place: 'the place',
+  method: 'the method',
+  stage: 'the stage',
+  instrument: 'the instrument',
+  rig: 'the rig',
+  hose: 'the hose',
+  voltage: 'the line voltage',
+  bagState: 'the state of bag and filters',
+  maxHold: 'a maximum hold on one side',
+};
 
 /** Before and after in one plain sentence. */
 export const sayComparison = (c: Comparison, measurand: Measurand): Said => {

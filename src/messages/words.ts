@@ -1,6 +1,6 @@
 import type { MachineKind } from '@/core/machine/kinds';
 import type { DustHazard, MachineClass } from '@/core/machine/machine';
-import type { Method, Precondition } from '@/core/measure/methods';
+import type { Method, MethodGroup, Precondition } from '@/core/measure/methods';
 import type { Place } from '@/core/path/air-path';
 import type { ChangeReason } from '@/core/record/records';
 import type { MovementReason } from '@/core/stock/ledger';
@@ -20,6 +20,11 @@ export const QUANTITY_WORDS: Readonly<Record<string, string>> = {
   countConcentration: 'count',
   relativeHumidity: 'relative humidity',
   density: 'density',
+  voltage: 'voltage',
+  current: 'current',
+  rotation: 'speed',
+  duration: 'time',
+  count: 'count',
 };
 
 export const PLACE_WORDS: Record<Place, string> = {
@@ -32,13 +37,52 @@ export const PLACE_WORDS: Record<Place, string> = {
 export const METHOD_WORDS: Record<Method, string> = {
   flowMeter: 'Flow meter',
   anemometer: 'Anemometer in a pipe',
+  anemometerTraverse: 'Anemometer traverse',
+  pitot: 'Pitot, centre',
+  pitotTraverse: 'Pitot traverse',
+  orifice: 'Orifice plate',
   sealedSuction: 'Sealed suction',
+  suctionCurve: 'Suction curve',
+  stageDp: 'Across a stage',
+  gaugeZone: 'Gauge zone',
+  filterMass: 'Filter weight',
+  particles: 'Particle count',
+  hand: 'Hand',
+  indicator: 'Indicator light',
+  lineVoltage: 'Line voltage',
+  current: 'Current',
+  supplyPressure: 'Air supply',
+  brushSpeed: 'Brush speed',
+};
+
+export const GROUP_WORDS: Record<MethodGroup, string> = {
+  flow: 'Flow',
+  suction: 'Suction',
+  filter: 'Filter',
+  dust: 'Dust',
+  feel: 'Feel and see',
+  supply: 'Supply',
 };
 
 export const METHOD_HINTS: Record<Method, string> = {
   flowMeter: 'reads flow directly',
   anemometer: 'centre velocity, known bore',
+  anemometerTraverse: 'points across the duct',
+  pitot: 'velocity pressure, one point',
+  pitotTraverse: 'velocity pressure, many points',
+  orifice: 'drop across a known hole',
   sealedSuction: 'gauge closes the opening',
+  suctionCurve: 'suction at several holes',
+  stageDp: 'drop over one stage',
+  gaugeZone: 'green, amber or red',
+  filterMass: 'against a new one',
+  particles: 'exhaust less the room',
+  hand: 'four words, no number',
+  indicator: 'judged 10-15 s after start',
+  lineVoltage: 'at the socket, running',
+  current: 'falls when the path is blocked',
+  supplyPressure: 'for air-driven machines',
+  brushSpeed: 'a slipping belt shows here',
 };
 
 export const PRECONDITION_WORDS: Record<Precondition, string> = {

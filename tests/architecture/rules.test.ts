@@ -43,17 +43,20 @@ const importsOf = (file: string): Import[] => {
 const imports = files.flatMap(importsOf);
 
 /** Packages the core may use, one by one: distributions and calendar arithmetic. */
-const CORE_PACKAGES = ['@stdlib/stats-base-dists-t-cdf', '@stdlib/stats-base-dists-t-quantile', '@date-fns/utc', '@date-fns/tz', 'date-fns'];
+const CORE_PACKAGES = ['@stdlib/stats-base-dists-t-cdf', '@stdlib/stats-base-dists-t-quantile',
+  '@stdlib/stats-base-dists-binomial-cdf',
+  '@stdlib/stats-base-dists-chisquare-quantile',
+  '@date-fns/utc', '@date-fns/tz', 'date-fns'];
 
 /** Who may import whom. First match wins; `types` may be imported as types only. */
 const LAYERS: readonly { readonly folder: RegExp; readonly may: readonly RegExp[]; readonly types?: readonly RegExp[] }[] = [
   { folder: /^core\//, may: [/^core\//, new RegExp(`^(${CORE_PACKAGES.join('|')})$`)] },
   { folder: /^contracts\//, may: [/^contracts\//, /^zod$/], types: [/^core\//] },
-  { folder: /^messages\//, may: [/^messages\//, /^core\/units/], types: [/^core\//, /^contracts\//] },
+  { folder: /^messages\//, may: [/^messages\//, /^core\/(units|constants)/], types: [/^core\//, /^contracts\//] },
   { folder: /^server\/config/, may: [/^node:/] },
   { folder: /^server\/db\//, may: [/^server\/db\//, /^contracts\//, /^kysely$/, /^better-sqlite3$/, /^node:/] },
   { folder: /^server\/repositories\//, may: [/^server\/(db|repositories)\//, /^contracts\//, /^core\/interval\/calendar-date$/, /^core\/stock\//], types: [/^core\//] },
-  { folder: /^server\/services\//, may: [/^server\/(repositories|services)\//, /^core\//, /^contracts\//, /^node:/], types: [/^server\/db\//] },
+  { folder: /^server\/services\//, may: [/^server\/(repositories|services|instruments)\//, /^core\//, /^contracts\//, /^node:/], types: [/^server\/db\//] },
   { folder: /^server\/http\//, may: [/^server\//, /^core\/failure/, /^contracts\//, /^messages\//], types: [/^astro$/, /^zod$/] },
   { folder: /^server\/instruments\//, may: [/^server\//, /^core\//, /^contracts\//, /^node:/] },
   { folder: /^pages\/api\//, may: [/^server\/(http|services)\//, /^contracts\//, /^core\/failure/], types: [/^astro$/] },

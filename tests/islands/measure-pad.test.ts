@@ -2,7 +2,10 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import type { Instrument, TestRecord } from '@/core/record/records';
 import { liveResult, padFailures } from '@/islands/measure/live';
 import { startState, stateOfRecord } from '@/islands/measure/start';
-import { type MeasureAction, measureReducer, type MeasureState, readingsOf, toEntry } from '@/islands/measure/state';
+import { hear, SILENCE } from '@/islands/measure/meter';
+import { readingsOf } from '@/islands/measure/pads';
+import { nextSlot, traverseStand } from '@/islands/measure/slots';
+import { type MeasureAction, measureReducer, type MeasureState, toEntry } from '@/islands/measure/state';
 import { type Bench, loadBench } from '@/server/services/bench';
 import { demoContext } from '../support/database';
 
@@ -36,8 +39,8 @@ describe('the reading pad', () => {
   it('keeps the unit typed last for the next bare number', () => {
     const state = after(start(), type('21.3 cfm'), enter, type('21.1'), enter);
     expect(readingsOf(state)).toEqual([
-      { typed: '21.3 cfm', unit: 'cfm', struckBecause: null },
-      { typed: '21.1', unit: 'cfm', struckBecause: null },
+      { typed: '21.3 cfm', unit: 'cfm', slot: 0, how: 'typed', struckBecause: null },
+      { typed: '21.1', unit: 'cfm', slot: 1, how: 'typed', struckBecause: null },
     ]);
     expect(state.pad).toBe('');
   });
@@ -75,17 +78,66 @@ describe('the reading pad', () => {
   });
 });
 
+describe('a traverse on the pad', () => {
+  const crossing = () =>
+    after(start(), { type: 'method', method: 'anemometerTraverse' }, { type: 'detail', detail: { kind: 'round', diameter: { typed: '125', unit: 'mm' }, pointsPerDiameter: 6, diameters: 2 } });
+
+  it('says where the probe goes next, and asks again for a struck point', () => {
+    expect(traverseStand(crossing())).toMatchObject({ traverse: 1, point: 1, points: 12, at: { fromWallM: 0.032 * 0.125 } });
+    const three = after(crossing(), type('19'), enter, type('20'), enter, type('99'), enter);
+    expect(nextSlot(three)).toBe(3);
+    const struck = after(three, { type: 'strike', index: 1, because: 'probe slipped' });
+    expect(nextSlot(struck)).toBe(1);
+    expect(nextSlot(after(struck, type('20'), enter))).toBe(3);
+  });
+
+  it('gives no verdict before a traverse is whole', () => {
+    expect(live(after(crossing(), type('19'), enter))).toMatchObject({ form: 'nothing', failures: [{ code: 'traverse.incomplete' }] });
+  });
+
+  it('a moved rig ends the series: what was read before is struck with the reason', () => {
+    const moved = after(crossing(), type('19'), enter, { type: 'rigMoved' });
+    expect(moved.rigSeries).toBe(2);
+    expect(readingsOf(moved)[0]?.struckBecause).toBe('before the rig was moved');
+  });
+});
+
+describe('a streaming meter', () => {
+  const line = (value: number | null, unit = 'm/s') => JSON.stringify({ t: '2026-11-24T10:00:00.000Z', quantity: 'velocity', value, unit });
+  const heard = (data: string, from = SILENCE, atMs = 0) => hear(from, { data, atMs, wanted: 'velocity' });
+
+  it('takes a sample in any unit of its quantity, and counts drops and garbage', () => {
+    expect(heard(line(3937, 'fpm')).samples[0]?.valueSi).toBeCloseTo(20, 2);
+    expect(heard(line(null))).toMatchObject({ dropped: 1, samples: [] });
+    expect(heard('{"hello"')).toMatchObject({ garbage: 1 });
+    expect(heard(line(3, 'kPa'))).toMatchObject({ garbage: 1 });
+  });
+
+  it('is bounded against a flood, and says so', () => {
+    const flood = Array.from({ length: 500 }).reduce<typeof SILENCE>((h) => heard(line(20), h, 10), SILENCE);
+    expect(flood.samples.length).toBeLessThanOrEqual(40);
+    expect(flood.flooded).toBe(true);
+    const long = Array.from({ length: 2000 }).reduce<{ h: typeof SILENCE; t: number }>(({ h, t }) => ({ h: heard(line(20), h, t), t: t + 100 }), { h: SILENCE, t: 0 });
+    expect(long.h.samples.length).toBeLessThanOrEqual(600);
+  });
+
+  it('a held mean goes to the pad as held, a maximum as what it is', () => {
+    const state = after(start(), { type: 'held', typed: '14.3', unit: 'L/s', how: 'hold' }, { type: 'held', typed: '15', unit: 'L/s', how: 'max' });
+    expect(readingsOf(state).map((r) => r.how)).toEqual(['hold', 'max']);
+  });
+});
+
 describe('the verdict while typing', () => {
   it('is silent without a reading, then judges by the records of the machine', () => {
-    expect(live(start()).reduced).toBeNull();
+    expect(live(start())).toEqual({ form: 'nothing', failures: [] });
     const low = after(start({ previous: bench.tests.at(-1) ?? null }), type('10.0 L/s'), enter, type('9.9'), enter, type('10.1'), enter);
-    expect(live(low)).toMatchObject({ baseline: { outcome: 'act' }, hose: { outcome: 'fail' } });
+    expect(live(low)).toMatchObject({ judged: { baseline: { outcome: 'act' }, hose: { outcome: 'fail' } } });
   });
 
   it('questions what is implausible and names what cannot be read', () => {
-    expect(live(after(start(), type('290'), enter)).question?.code).toBe('reading.high');
+    expect(live(after(start(), type('290'), enter))).toMatchObject({ judged: { question: { code: 'reading.high' } } });
     const noBore = after(start(), { type: 'method', method: 'anemometer' }, type('12'), enter);
-    expect(live(noBore).failures.map((f) => f.code)).toEqual(['bore.missing']);
+    expect(live(noBore)).toMatchObject({ form: 'nothing', failures: [{ code: 'bore.missing' }] });
   });
 
   it('a record comes back to the pad as it was typed', () => {
@@ -93,6 +145,7 @@ describe('the verdict while typing', () => {
     if (!record) throw new Error('no test');
     const state = stateOfRecord(record, { machine: bench.status.machine, units: 'us', by: 'MK', clientId: 'client-0002', afterChangeId: null, previous: null });
     expect(readingsOf(state).map((r) => r.typed)).toEqual(record.readings.map((r) => r.typed));
-    expect(live(state).reduced?.repeats.mean).toBeCloseTo(record.test.readingsSi.reduce((a, b) => a + b, 0) / record.test.readingsSi.length, 12);
+    const again = live(state);
+    expect(again.form === 'series' && again.judged.reduced.repeats.mean).toBeCloseTo(record.test.readingsSi.reduce((a, b) => a + b, 0) / record.test.readingsSi.length, 12);
   });
 });

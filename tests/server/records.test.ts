@@ -10,7 +10,7 @@ import { correctChange, recordChange, withdrawChange } from '@/server/services/r
 import { correctTest, recordTest, withdrawTest } from '@/server/services/record-test';
 import { loadRound } from '@/server/services/round';
 import type { Context } from '@/server/services/user-action';
-import { changeBody, testBody } from '../support/bodies';
+import { changeBody, readings, testBody } from '../support/bodies';
 import { seedDemo } from '../../demo/seed';
 import { demoContext, newId, NOW } from '../support/database';
 
@@ -44,7 +44,7 @@ const countRows = async (table: 'airflow_test' | 'stage_change' | 'test_reading'
 
 describe('recording a test', () => {
   it('stores each reading once, as typed and in SI, and judges it on the board', async () => {
-    const body = testBody({ readings: ['21.3 cfm', '21.1', '9,95 L/s'].map((typed) => ({ typed, unit: 'cfm', struckBecause: null })) });
+    const body = testBody({ readings: readings('cfm', '21.3 cfm', '21.1', '9,95 L/s') });
     const { id } = value(await recordTest(context, 'cr-04', body));
     const stored = (await loadTests(context.db)).find((t) => t.id === id);
     expect(stored?.readings.map((r) => [r.typed, r.unit])).toEqual([['21.3 cfm', 'cfm'], ['21.1', 'cfm'], ['9,95 L/s', 'L/s']]);
@@ -62,13 +62,13 @@ describe('recording a test', () => {
   });
 
   it.each([
-    ['an impossible suction', { method: 'sealedSuction', readings: [{ typed: '40 psi', unit: 'kPa', struckBecause: null }] }, 'suction.impossible readings.0'],
-    ['pounds', { method: 'sealedSuction', readings: [{ typed: '40 pounds', unit: 'kPa', struckBecause: null }] }, 'quantity.pounds readings.0'],
-    ['a negative flow', { readings: [{ typed: '-3', unit: 'L/s', struckBecause: null }] }, 'quantity.negative readings.0'],
-    ['a wrong unit', { readings: [{ typed: '3 m/s', unit: 'L/s', struckBecause: null }] }, 'quantity.wrong-unit readings.0'],
+    ['an impossible suction', { method: 'sealedSuction', readings: readings('kPa', '40 psi') }, 'suction.impossible readings.0'],
+    ['pounds', { method: 'sealedSuction', readings: readings('kPa', '40 pounds') }, 'quantity.pounds readings.0'],
+    ['a negative flow', { readings: readings('L/s', '-3') }, 'quantity.negative readings.0'],
+    ['a wrong unit', { readings: readings('L/s', '3 m/s') }, 'quantity.wrong-unit readings.0'],
     ['no reading', { readings: [] }, 'readings.none readings'],
-    ['only struck readings', { readings: [{ typed: '3', unit: 'L/s', struckBecause: 'slip' }] }, 'readings.all-struck readings'],
-    ['an anemometer without a bore', { method: 'anemometer', readings: [{ typed: '3', unit: 'm/s', struckBecause: null }], profileFactor: 0.82 }, 'bore.missing bore'],
+    ['only struck readings', { readings: readings('L/s', '3').map((r) => ({ ...r, struckBecause: 'slip' })) }, 'readings.all-struck readings'],
+    ['an anemometer without a bore', { method: 'anemometer', readings: readings('m/s', '3'), profileFactor: 0.82 }, 'bore.missing bore'],
     ['a bore of zero', { hoseBore: { typed: '0', unit: 'mm' } }, 'quantity.out-of-range hoseBore'],
     ['the future', { performedAt: '2026-12-24T10:00:00.000Z' }, 'date.future performedAt'],
     ['before its first day', { performedAt: '2019-01-01T10:00:00.000Z' }, 'date.before-service performedAt'],
@@ -82,10 +82,10 @@ describe('recording a test', () => {
   });
 
   it('takes the sign of a manometer, and questions what is implausible instead of refusing it', async () => {
-    const readings = ['-92', '-91', '-92'].map((typed) => ({ typed, unit: 'inH2O', struckBecause: null }));
-    const suction = value(await recordTest(context, 'CR-04', testBody({ method: 'sealedSuction', place: 'inlet', readings })));
+    const suctions = readings('inH2O', '-92', '-91', '-92');
+    const suction = value(await recordTest(context, 'CR-04', testBody({ method: 'sealedSuction', place: 'inlet', readings: suctions })));
     expect(suction.questions).toEqual([]);
-    const huge = value(await recordTest(context, 'CR-04', testBody({ readings: [{ typed: '600 L/s', unit: 'L/s', struckBecause: null }] })));
+    const huge = value(await recordTest(context, 'CR-04', testBody({ readings: readings('L/s', '600 L/s') })));
     expect(huge.questions[0]?.code).toBe('reading.high');
   });
 
@@ -123,7 +123,7 @@ describe('changing a stage', () => {
 
   it('shows before and after of a change with the gain and whether it is real', async () => {
     const bag = await stageOf('CR-04', 'fleece bag');
-    const before = value(await recordTest(context, 'CR-04', testBody({ readings: ['10.0', '9.9', '10.1'].map((typed) => ({ typed, unit: 'L/s', struckBecause: null })) })));
+    const before = value(await recordTest(context, 'CR-04', testBody({ readings: readings('L/s', '10.0', '9.9', '10.1') })));
     const change = value(await recordChange(context, 'CR-04', changeBody(bag.id, { beforeTestId: before.id })));
     value(await recordTest(context, 'CR-04', testBody({ afterChangeId: change.id, bagState: 'asLeft' })));
     const story = changeStory(await bench('CR-04'), change.id);
@@ -222,7 +222,7 @@ describe('the round', () => {
   it('the same seed and moment make the same yard', async () => {
     const other = { db: await openMigrated(':memory:') };
     await seedDemo(other.db, { now: NOW, seed: 7 });
-    const readings = (db: Db) => db.selectFrom('test_reading').select(['typed', 'unit']).orderBy('id').execute();
-    expect(await readings(other.db)).toEqual(await readings(context.db));
+    const typed = (db: Db) => db.selectFrom('test_reading').select(['typed', 'unit']).orderBy('id').execute();
+    expect(await typed(other.db)).toEqual(await typed(context.db));
   });
 });

@@ -1,6 +1,10 @@
 import type { RecordChangeBody, RecordTestBody } from '@/contracts/requests';
 import { newId, NOW } from './database';
 
+/** Readings as the pad sends them. */
+export const readings = (unit: string, ...typed: readonly string[]) =>
+  typed.map((t, slot) => ({ typed: t, unit, slot, how: 'typed' as const, struckBecause: null as string | null }));
+
 /** A sound test on CR-04; what a test needs is laid over it. */
 export const testBody = (over: Partial<RecordTestBody> = {}): RecordTestBody => ({
   clientId: newId(),
@@ -8,12 +12,18 @@ export const testBody = (over: Partial<RecordTestBody> = {}): RecordTestBody => 
   performedAt: NOW,
   method: 'flowMeter',
   place: 'hoseEnd',
-  readings: ['14.3', '14.2', '14.4'].map((typed) => ({ typed, unit: 'L/s', struckBecause: null })),
+  readings: readings('L/s', '14.3', '14.2', '14.4'),
   instrumentId: null,
   bore: null,
   profileFactor: null,
   hoseBore: { typed: '27', unit: 'mm' },
   air: { temperature: { typed: '20', unit: 'degC' }, humidity: { typed: '50', unit: '%' }, pressure: null },
+  detail: { kind: 'none' },
+  volts: null,
+  rigSeries: 1,
+  configuration: '',
+  wheel: null,
+  ductLoad: null,
   failedPreconditions: [],
   isBaseline: false,
   bagState: 'asFound',

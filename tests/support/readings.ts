@@ -3,6 +3,11 @@ import { type ReducedTest, reduceTest, type TestReadings } from '@/core/measure/
 
 /** A hose-end flow test in calm standard air; what a test needs is laid over it. */
 export const flowTest = (readingsSi: readonly number[], over: Partial<TestReadings> = {}): TestReadings => ({
+  slots: readingsSi.map((_, i) => i),
+  detail: { kind: 'none' },
+  rigSeries: 1,
+  volts: null,
+  maxHold: false,
   method: 'flowMeter',
   place: 'hoseEnd',
   readingsSi,

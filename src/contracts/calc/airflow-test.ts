@@ -39,7 +39,7 @@ export type AirflowTestInput = z.infer<typeof AirflowTestInput>;
 const Verdict = z.strictObject({ outcome: z.string(), sentence: z.string(), detail: z.string() });
 
 export const AirflowTestOutput = z.strictObject({
-  measurand: z.enum(['flow', 'suction']),
+  measurand: z.string(),
   usable: z.boolean(),
   readings: z.int(),
   mean: QuantityOutput,

@@ -37,3 +37,9 @@ export const VERDICT_REPEATS: Constant = {
 };
 
 export const CONFIDENCE: Constant = { value: 0.95, unit: '1', source: 'JCGM 100:2008 (GUM) section 6, usual level' };
+
+export const INDICATOR_FROM: Constant = {
+  value: 10,
+  unit: 's',
+  source: 'common practice, no published source: an indicator is judged 10-15 s after the start',
+};

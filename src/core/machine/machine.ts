@@ -35,6 +35,9 @@ export interface Machine {
   readonly hasBrush: boolean;
   readonly hoseBoreM: number | null;
   readonly hoseLengthM: number | null;
+  /** What the machine's hose selector is set to, m; null without one. */
+  readonly hoseSelectorM: number | null;
+  readonly nominalVolts: number;
   readonly inServiceOn: CalendarDate;
   readonly stages: readonly Stage[];
 }

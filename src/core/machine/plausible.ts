@@ -1,6 +1,6 @@
+import type { Measurand } from '../measure/methods';
 import { MACHINE_KINDS, type MachineKind } from './kinds';
 
-export type Measurand = 'flow' | 'suction';
 
 /** Half as much again as the strongest of its kind: past this a slip of the unit is likelier than the reading. */
 const HIGH_MARGIN = 1.5;
@@ -18,6 +18,7 @@ export interface Question {
  * Source: Moorwind defaults, a modelling choice. Reading in m3/s or Pa.
  */
 export const questionReading = (input: { kind: MachineKind; measurand: Measurand; valueSi: number }): Question | null => {
+  if (input.measurand !== 'flow' && input.measurand !== 'suction') return null;
   const { flowM3s, suctionPa } = MACHINE_KINDS[input.kind];
   const [typicalLow, typicalHigh] = input.measurand === 'flow' ? flowM3s : suctionPa;
   if (input.valueSi > typicalHigh * HIGH_MARGIN) return { code: 'reading.high', typicalLow, typicalHigh };

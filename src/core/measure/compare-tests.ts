@@ -1,9 +1,10 @@
 import { CONFIDENCE } from '../constants/limits';
 import { studentFactor, studentTwoSidedP } from '../numeric/student';
 import { combineSides, sideOf } from './correlated';
-import type { ReducedTest } from './reduce-test';
+import { VOLTAGE_SHARE } from './needs-of-use';
+import { commonOf, type ReducedTest } from './reduce-test';
 
-export type Differs = 'place' | 'method' | 'instrument' | 'hose';
+export type Differs = 'place' | 'method' | 'stage' | 'instrument' | 'rig' | 'hose' | 'voltage' | 'bagState' | 'maxHold';
 
 export interface Comparison {
   readonly outcome: 'more' | 'less' | 'noRealDifference' | 'tooFew' | 'notComparable' | 'notUsable';
@@ -18,11 +19,19 @@ export interface Comparison {
   readonly differs: readonly Differs[];
 }
 
+/** Two per cent apart, or known on one side only. */
+const voltageDiffers = (a: number | null, b: number | null): boolean =>
+  a !== null && b !== null && Math.abs(a / b - 1) > VOLTAGE_SHARE;
+
 const differences = (before: ReducedTest, after: ReducedTest): readonly Differs[] => [
   ...(before.place !== after.place ? (['place'] as const) : []),
   ...(before.method !== after.method ? (['method'] as const) : []),
+  ...(before.stageId !== after.stageId ? (['stage'] as const) : []),
   ...(before.instrumentId !== after.instrumentId ? (['instrument'] as const) : []),
+  ...(before.method === after.method && before.rigKey !== after.rigKey ? (['rig'] as const) : []),
   ...(before.measurand === 'flow' && before.hoseBoreM !== after.hoseBoreM ? (['hose'] as const) : []),
+  ...(voltageDiffers(before.volts, after.volts) ? (['voltage'] as const) : []),
+  ...(before.biased || after.biased ? (['maxHold'] as const) : []),
 ];
 
 /**
@@ -35,17 +44,18 @@ const differences = (before: ReducedTest, after: ReducedTest): readonly Differs[
 export const compareTests = ({ before, after }: { before: ReducedTest; after: ReducedTest }): Comparison => {
   const differs = differences(before, after);
   const none = { difference: null, relative: null, expanded: null, degreesOfFreedom: null, p: null, differs };
-  if (differs.includes('place') || differs.includes('method')) return { outcome: 'notComparable', ...none };
+  if (differs.includes('place') || differs.includes('method') || differs.includes('stage')) return { outcome: 'notComparable', ...none };
   const difference = after.repeats.mean - before.repeats.mean;
   const plain = { ...none, difference, relative: difference / before.repeats.mean };
   if (!before.usable || !after.usable) return { outcome: 'notUsable', ...plain };
+  if (before.biased || after.biased) return { outcome: 'tooFew', ...plain };
   const [first, second] = [sideOf(before.repeats), sideOf(after.repeats)];
   if (!first || !second) return { outcome: 'tooFew', ...plain };
   const { uncertainty, degreesOfFreedom } = combineSides({
     first,
     second,
     sensitivities: { first: -1, second: 1 },
-    sameInstrument: before.instrumentId !== null && before.instrumentId === after.instrumentId,
+    same: commonOf(before, after),
   });
   const expanded = uncertainty * studentFactor({ confidence: CONFIDENCE.value, degreesOfFreedom });
   const p = uncertainty === 0 ? (difference === 0 ? 1 : 0) : studentTwoSidedP({ t: difference / uncertainty, degreesOfFreedom });

@@ -1,7 +1,7 @@
 import { BASELINE_GAIN_QUESTION, CONFIDENCE, VERDICT_REPEATS } from '../constants/limits';
 import { studentFactor } from '../numeric/student';
 import { combineSides, sideOf } from './correlated';
-import type { ReducedTest } from './reduce-test';
+import { commonOf, type ReducedTest } from './reduce-test';
 
 export interface LossThresholds {
   /** Share of the baseline lost, 0 to 1, inclusive. */
@@ -12,6 +12,8 @@ export interface LossThresholds {
 export type BaselineVerdict =
   | { readonly outcome: 'noBaseline' }
   | { readonly outcome: 'notUsable' }
+  /** A maximum hold: biased high, without a spread. */
+  | { readonly outcome: 'biased'; readonly lossFraction: number }
   | { readonly outcome: 'tooFew'; readonly lossFraction: number; readonly repeats: number; readonly needed: number }
   | {
       readonly outcome: 'fine' | 'warn' | 'act' | 'more' | 'cannotTell';
@@ -23,7 +25,7 @@ export type BaselineVerdict =
       readonly straddles: number | null;
     };
 
-type Decided = Exclude<BaselineVerdict, { outcome: 'noBaseline' | 'notUsable' | 'tooFew' }>;
+type Decided = Exclude<BaselineVerdict, { outcome: 'noBaseline' | 'notUsable' | 'biased' | 'tooFew' }>;
 
 /** A little slack keeps an exact 15 % inclusive in floating point. */
 const SLACK = 1e-9;
@@ -58,6 +60,7 @@ export const judgeAgainstBaseline = (input: {
   const q = now.repeats;
   const b = baseline.repeats;
   const lossFraction = 1 - q.mean / b.mean;
+  if (now.biased || baseline.biased) return { outcome: 'biased', lossFraction };
   const [first, second] = [sideOf(q), sideOf(b)];
   if (!first || !second) {
     return { outcome: 'tooFew', lossFraction, repeats: Math.min(q.n, b.n), needed: VERDICT_REPEATS.value };
@@ -66,7 +69,7 @@ export const judgeAgainstBaseline = (input: {
     first,
     second,
     sensitivities: { first: -1 / b.mean, second: q.mean / b.mean ** 2 },
-    sameInstrument: now.instrumentId !== null && now.instrumentId === baseline.instrumentId,
+    same: commonOf(now, baseline),
   });
   const expanded = uncertainty * studentFactor({ confidence: CONFIDENCE.value, degreesOfFreedom });
   return { ...decide(lossFraction, expanded, thresholds), lossFraction, expanded };

@@ -4,7 +4,7 @@ import { decideAtLeast } from './decide';
 import type { ReducedTest } from './reduce-test';
 
 export type ClassVerdict =
-  | { readonly outcome: 'notJudged'; readonly because: 'noLimit' | 'suction' | 'hoseOff' | 'outlet' | 'noHose' | 'notUsable' }
+  | { readonly outcome: 'notJudged'; readonly because: 'noLimit' | 'suction' | 'hoseOff' | 'outlet' | 'noHose' | 'notUsable' | 'biased' }
   | { readonly outcome: 'tooFew'; readonly velocityMs: number; readonly limitMs: number }
   | {
       readonly outcome: 'pass' | 'fail' | 'cannotTell';
@@ -24,11 +24,12 @@ const blockedBy = (place: Place): 'hoseOff' | 'outlet' | null =>
  */
 export const judgeHoseVelocity = (test: ReducedTest, hasLimit: boolean): ClassVerdict => {
   if (!hasLimit) return { outcome: 'notJudged', because: 'noLimit' };
-  if (test.measurand === 'suction') return { outcome: 'notJudged', because: 'suction' };
+  if (test.measurand !== 'flow') return { outcome: 'notJudged', because: 'suction' };
   const blocked = blockedBy(test.place);
   if (blocked) return { outcome: 'notJudged', because: blocked };
   if (test.hoseVelocityMs === null) return { outcome: 'notJudged', because: 'noHose' };
   if (!test.usable) return { outcome: 'notJudged', because: 'notUsable' };
+  if (test.biased) return { outcome: 'notJudged', because: 'biased' };
   const limitMs = CLASS_HOSE_VELOCITY.value;
   const velocityMs = test.hoseVelocityMs;
   if (test.hoseVelocityExpandedMs === null) return { outcome: 'tooFew', velocityMs, limitMs };

@@ -1,33 +1,96 @@
-import type { Measurand } from '../machine/plausible';
 import type { QuantityKind } from '../units';
 
-export type Method = 'flowMeter' | 'anemometer' | 'sealedSuction';
+export type Method =
+  | 'flowMeter'
+  | 'anemometer'
+  | 'anemometerTraverse'
+  | 'pitot'
+  | 'pitotTraverse'
+  | 'orifice'
+  | 'sealedSuction'
+  | 'suctionCurve'
+  | 'stageDp'
+  | 'filterMass'
+  | 'lineVoltage'
+  | 'current'
+  | 'supplyPressure'
+  | 'brushSpeed'
+  | 'particles'
+  | 'gaugeZone'
+  | 'hand'
+  | 'indicator';
+
+/** What a method gives in the end. */
+export type Measurand = 'flow' | 'suction' | 'stageDp' | 'mass' | 'voltage' | 'current' | 'supplyPressure' | 'speed' | 'airPower' | 'particles' | 'word';
+
+/** How its readings hang together: repeats of one figure, points of a traverse or curve, two counts, or words. */
+export type Form = 'series' | 'curve' | 'particles' | 'word';
+
+/** Which page of the bench's method chooser it stands on. */
+export type MethodGroup = 'flow' | 'suction' | 'filter' | 'dust' | 'feel' | 'supply';
+
+/** What the bench asks for besides the readings. */
+export type MethodNeed = 'bore' | 'profileFactor' | 'plan' | 'orifice' | 'plates' | 'stage' | 'newMass' | 'counting' | 'word' | 'zone' | 'light';
 
 export interface MethodFacts {
-  readonly label: string;
+  readonly group: MethodGroup;
+  readonly form: Form;
   /** What the instrument shows. */
   readonly reads: QuantityKind;
-  /** What the reduction gives. */
   readonly measurand: Measurand;
-  readonly needsBore: boolean;
+  /** The quantity of the result. */
+  readonly result: QuantityKind;
+  readonly needs: readonly MethodNeed[];
 }
 
+const series = (group: MethodGroup, reads: QuantityKind, measurand: Measurand): Omit<MethodFacts, 'needs' | 'result'> => ({ group, form: 'series', reads, measurand });
+
+const flow = (reads: QuantityKind, needs: readonly MethodNeed[]): MethodFacts => ({ ...series('flow', reads, 'flow'), result: 'flow', needs });
+
+const word = (group: MethodGroup, needs: readonly MethodNeed[]): MethodFacts => ({ group, form: 'word', reads: 'count', measurand: 'word', result: 'count', needs });
+
 export const METHODS: Record<Method, MethodFacts> = {
-  flowMeter: { label: 'flow meter', reads: 'flow', measurand: 'flow', needsBore: false },
-  anemometer: { label: 'anemometer in a pipe', reads: 'velocity', measurand: 'flow', needsBore: true },
-  sealedSuction: { label: 'sealed suction', reads: 'pressure', measurand: 'suction', needsBore: false },
+  flowMeter: flow('flow', []),
+  anemometer: flow('velocity', ['bore', 'profileFactor']),
+  anemometerTraverse: flow('velocity', ['plan']),
+  pitot: flow('pressure', ['bore', 'profileFactor']),
+  pitotTraverse: flow('pressure', ['plan']),
+  orifice: flow('pressure', ['orifice']),
+  sealedSuction: { ...series('suction', 'pressure', 'suction'), result: 'pressure', needs: [] },
+  suctionCurve: { group: 'suction', form: 'curve', reads: 'pressure', measurand: 'airPower', result: 'power', needs: ['plates'] },
+  stageDp: { ...series('filter', 'pressure', 'stageDp'), result: 'pressure', needs: ['stage'] },
+  gaugeZone: word('filter', ['stage', 'zone']),
+  filterMass: { ...series('filter', 'mass', 'mass'), result: 'mass', needs: ['stage', 'newMass'] },
+  particles: { group: 'dust', form: 'particles', reads: 'count', measurand: 'particles', result: 'countConcentration', needs: ['counting'] },
+  hand: word('feel', ['word']),
+  indicator: word('feel', ['light']),
+  lineVoltage: { ...series('supply', 'voltage', 'voltage'), result: 'voltage', needs: [] },
+  current: { ...series('supply', 'current', 'current'), result: 'current', needs: [] },
+  supplyPressure: { ...series('supply', 'pressure', 'supplyPressure'), result: 'pressure', needs: [] },
+  brushSpeed: { ...series('supply', 'rotation', 'speed'), result: 'rotation', needs: [] },
 };
+
+export const METHOD_NAMES = Object.keys(METHODS) as readonly Method[];
 
 /** What must hold before a reading counts. Source: common practice, no published source. */
 export type Precondition = 'speedHigh' | 'bleedClosed' | 'hoseAsBaseline' | 'settled' | 'rigSealed' | 'meterZeroed' | 'brushStated';
 
+const AIR: readonly Precondition[] = ['speedHigh', 'bleedClosed', 'hoseAsBaseline'];
+
 /** The preconditions to be ticked for a method, in the order a technician meets them. */
-export const preconditionsFor = (input: { method: Method; hasBrush: boolean }): readonly Precondition[] => [
-  'speedHigh',
-  'bleedClosed',
-  'hoseAsBaseline',
-  ...(input.hasBrush ? (['brushStated'] as const) : []),
-  'settled',
-  'rigSealed',
-  'meterZeroed',
-];
+export const preconditionsFor = (input: { method: Method; hasBrush: boolean }): readonly Precondition[] => {
+  const brush = input.hasBrush ? (['brushStated'] as const) : [];
+  switch (METHODS[input.method].group) {
+    case 'flow':
+    case 'suction':
+      return [...AIR, ...brush, 'settled', 'rigSealed', 'meterZeroed'];
+    case 'filter':
+      return input.method === 'filterMass' ? ['meterZeroed'] : [...AIR, ...brush, 'settled', 'meterZeroed'];
+    case 'dust':
+      return ['speedHigh', 'settled', 'meterZeroed'];
+    case 'feel':
+      return [...AIR, ...brush, 'settled'];
+    case 'supply':
+      return ['speedHigh', ...brush, 'settled'];
+  }
+};

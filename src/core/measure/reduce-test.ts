@@ -1,101 +1,128 @@
 import { type AirState, moistAirDensity } from '../air/density';
 import { STANDARD_DENSITY } from '../constants/air';
-import { fail, failure, ok, type Result } from '../failure/failure';
-import type { Measurand } from '../machine/plausible';
+import { fail, failure, type Failure, ok, type Result } from '../failure/failure';
+import { mean } from '../numeric/moments';
 import type { Place } from '../path/air-path';
 import { type Accuracy, instrumentUncertainty } from './accuracy';
-import { boreVelocityMs, flowFromCentreVelocityM3s } from './bore-flow';
-import { METHODS, type Method, type Precondition } from './methods';
-import { mean } from '../numeric/moments';
+import { boreVelocityMs } from './bore-flow';
+import type { Common } from './correlated';
+import type { MethodDetail } from './detail';
+import { type Measurand, METHODS, type Method, type Precondition } from './methods';
 import { type Repeats, summariseRepeats } from './repeats';
+import { seriesValues, type RigPart } from './series-values';
 
-/** One airflow or suction test as it was read, in SI. */
+/** One test as it was read, in SI. */
 export interface TestReadings {
   readonly method: Method;
   readonly place: Place;
-  /** Readings that count (none struck out): m3/s, m/s or Pa by method. */
+  /** Readings that count (none struck out), in the SI unit of what the method reads. */
   readonly readingsSi: readonly number[];
+  /** Which point of a traverse or curve, or which count, each reading is; in step with `readingsSi`. */
+  readonly slots: readonly number[];
   /** One step of the display, same unit. */
   readonly resolutionSi: number;
-  /** Test pipe of the anemometer; null for the other methods. */
+  /** Test pipe of a centre-point method; null for the others. */
   readonly boreM: number | null;
   readonly profileFactor: number | null;
+  readonly detail: MethodDetail;
   readonly instrumentId: number | null;
   readonly accuracy: Accuracy | null;
   readonly air: AirState;
   /** Inside diameter of the hose that was fitted; null when there is none. */
   readonly hoseBoreM: number | null;
+  /** Counts up each time the rig was moved or mounted anew: series of different rigs are never mixed. */
+  readonly rigSeries: number;
+  /** Line voltage during the test, V; null when it was not read. */
+  readonly volts: number | null;
+  /** A reading was the meter's maximum hold: biased high, without a spread. */
+  readonly maxHold: boolean;
   readonly failedPreconditions: readonly Precondition[];
 }
 
-/** What a test says, in SI, with its interval. */
+/** What a series test says, in SI, with its interval. */
 export interface ReducedTest {
   readonly method: Method;
   readonly place: Place;
   readonly measurand: Measurand;
+  /** The stage it was read across; null for the whole machine. */
+  readonly stageId: number | null;
   readonly instrumentId: number | null;
-  /** The results of the repeats, m3/s or Pa. */
+  /** The same for two tests of one rig. */
+  readonly rigKey: string;
+  /** The results of the repeats. */
   readonly values: readonly number[];
   readonly repeats: Repeats;
+  readonly rigParts: readonly { readonly name: RigPart; readonly relative: number }[];
   readonly densityKgM3: number;
-  /** Flow at 1.2 kg/m3; null for suction. */
+  /** Flow at 1.2 kg/m3; null for what is no flow. */
   readonly standardFlowM3s: number | null;
-  /** Mean air velocity in the fitted hose, with half its 95 % interval; null for suction or no hose. */
+  /** Mean air velocity in the fitted hose, with half its 95 % interval; null for what is no flow, or no hose. */
   readonly hoseVelocityMs: number | null;
   readonly hoseVelocityExpandedMs: number | null;
   readonly hoseBoreM: number | null;
+  readonly volts: number | null;
+  readonly biased: boolean;
   readonly usable: boolean;
   readonly failedPreconditions: readonly Precondition[];
 }
 
-const PROFILE_RANGE = [0.5, 1] as const;
+/** What two tests have in common, so that its error cancels between them. */
+export const commonOf = (a: ReducedTest, b: ReducedTest): Common => ({
+  instrument: a.instrumentId !== null && a.instrumentId === b.instrumentId,
+  rig: a.rigKey === b.rigKey,
+});
 
-/** Flow or suction per unit of reading: the reduction is linear in the reading for all three methods. */
-const scaleOf = (test: TestReadings): Result<number> => {
-  if (!METHODS[test.method].needsBore) return ok(1);
-  if (test.boreM === null || !(test.boreM > 0)) return fail(failure('bore.missing', 'bore'));
-  const factor = test.profileFactor ?? Number.NaN;
-  if (!(factor >= PROFILE_RANGE[0] && factor <= PROFILE_RANGE[1])) {
-    return fail(failure('profile.range', 'profileFactor', { factor, low: PROFILE_RANGE[0], high: PROFILE_RANGE[1] }));
-  }
-  return ok(flowFromCentreVelocityM3s({ centreVelocityMs: 1, boreM: test.boreM, profileFactor: factor }));
+const stageOf = (detail: MethodDetail): number | null =>
+  detail.kind === 'stage' || detail.kind === 'mass' || detail.kind === 'zone' ? detail.stageId : null;
+
+const rigKeyOf = (test: TestReadings): string =>
+  JSON.stringify([test.method, test.rigSeries, test.boreM, test.profileFactor, test.detail]);
+
+const notSeries = (test: TestReadings): Failure | null => {
+  if (METHODS[test.method].form !== 'series') return failure('field.invalid', 'method');
+  return test.readingsSi.length === 0 ? failure('readings.none', 'readings') : null;
 };
 
 /**
- * Reduces the repeats of one test to flow or suction with a 95 % interval, flow at standard density (1.2 kg/m3) and
- * air velocity in the fitted hose. The flow is the actual one, at the density of the air measured.
- * Source: continuity; GUM for the interval (see `summariseRepeats`).
- * Valid: one or more readings. Returns `readings.none`, `bore.missing`, `profile.range` or `air.state`.
+ * Reduces the repeats of one series test to its result with a 95 % interval; for a flow also at standard density
+ * (1.2 kg/m3) and as air velocity in the fitted hose. The flow is the actual one, at the density of the air measured.
+ * Source: `seriesValues` for the reduction, GUM for the interval (see `summariseRepeats`).
+ * Valid: one or more readings of a series method. Returns `readings.none`, `air.state`, or what is missing of the rig.
  */
 export const reduceTest = (test: TestReadings): Result<ReducedTest> => {
-  if (test.readingsSi.length === 0) return fail(failure('readings.none', 'readings'));
-  const scale = scaleOf(test);
-  if (!scale.ok) return scale;
+  const wrong = notSeries(test);
+  if (wrong) return fail(wrong);
   const density = moistAirDensity(test.air);
   if (!density.ok) return density;
-  const meanReading = mean(test.readingsSi);
-  const values = test.readingsSi.map((r) => r * scale.value);
+  const reduced = seriesValues(test, density.value);
+  if (!reduced.ok) return reduced;
+  const { values, sensitivity, rig } = reduced.value;
   const repeats = summariseRepeats({
     values,
-    resolution: test.resolutionSi * scale.value,
-    instrumentUncertainty: test.accuracy ? instrumentUncertainty(test.accuracy, meanReading) * scale.value : null,
+    resolution: test.resolutionSi * Math.abs(sensitivity),
+    instrumentUncertainty: test.accuracy ? instrumentUncertainty(test.accuracy, mean(test.readingsSi)) * Math.abs(sensitivity) : null,
+    rigUncertainty: Math.abs(mean(values)) * Math.hypot(...rig.map((p) => p.relative)),
   });
   const { measurand } = METHODS[test.method];
-  const isFlow = measurand === 'flow';
-  const hoseBoreM = isFlow ? test.hoseBoreM : null;
+  const hoseBoreM = measurand === 'flow' ? test.hoseBoreM : null;
+  const inHose = (flowM3s: number | null) => (hoseBoreM === null || flowM3s === null ? null : boreVelocityMs({ flowM3s, boreM: hoseBoreM }));
   return ok({
     method: test.method,
     place: test.place,
     measurand,
+    stageId: stageOf(test.detail),
     instrumentId: test.instrumentId,
+    rigKey: rigKeyOf(test),
     values,
     repeats,
+    rigParts: rig,
     densityKgM3: density.value,
-    standardFlowM3s: isFlow ? (repeats.mean * density.value) / STANDARD_DENSITY.value : null,
-    hoseVelocityMs: hoseBoreM === null ? null : boreVelocityMs({ flowM3s: repeats.mean, boreM: hoseBoreM }),
-    hoseVelocityExpandedMs:
-      hoseBoreM === null || repeats.expanded === null ? null : boreVelocityMs({ flowM3s: repeats.expanded, boreM: hoseBoreM }),
+    standardFlowM3s: measurand === 'flow' ? (repeats.mean * density.value) / STANDARD_DENSITY.value : null,
+    hoseVelocityMs: inHose(repeats.mean),
+    hoseVelocityExpandedMs: inHose(repeats.expanded),
     hoseBoreM,
+    volts: test.volts,
+    biased: test.maxHold,
     usable: test.failedPreconditions.length === 0,
     failedPreconditions: test.failedPreconditions,
   });

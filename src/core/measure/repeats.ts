@@ -9,6 +9,8 @@ export interface RepeatsInput {
   readonly resolution: number;
   /** Standard uncertainty of the instrument in the same unit; null when nothing is known of it. */
   readonly instrumentUncertainty: number | null;
+  /** Standard uncertainty of the rig (bore, profile, plate), same unit; 0 for a method without one. */
+  readonly rigUncertainty?: number;
 }
 
 /** One interval of a mean, with the way it came about. Everything in the readings' unit. */
@@ -20,6 +22,7 @@ export interface Repeats {
   /** Standard uncertainty of the mean from the repeats alone; null under two readings. */
   readonly repeatUncertainty: number | null;
   readonly instrumentUncertainty: number | null;
+  readonly rigUncertainty: number;
   readonly standardUncertainty: number | null;
   readonly degreesOfFreedom: number | null;
   readonly studentFactor: number | null;
@@ -35,6 +38,7 @@ const meanOnly = (input: RepeatsInput): Repeats => ({
   deviation: input.values.length >= 2 ? sampleDeviation(input.values) : null,
   repeatUncertainty: null,
   instrumentUncertainty: input.instrumentUncertainty,
+  rigUncertainty: input.rigUncertainty ?? 0,
   standardUncertainty: null,
   degreesOfFreedom: null,
   studentFactor: null,
@@ -43,8 +47,8 @@ const meanOnly = (input: RepeatsInput): Repeats => ({
 });
 
 /**
- * Mean, spread and 95 % interval of repeats: u = sqrt(s^2/n + u_instrument^2), expanded with Student's factor at
- * the Welch-Satterthwaite degrees of freedom, the instrument's taken as infinite.
+ * Mean, spread and 95 % interval of repeats: u = sqrt(s^2/n + u_instrument^2 + u_rig^2), expanded with Student's factor at
+ * the Welch-Satterthwaite degrees of freedom, those of instrument and rig taken as infinite.
  * Source: GUM (JCGM 100:2008) 4.2.3, G.4 eq. G.2b. Identical readings: resolution/sqrt 12 (GUM F.2.2.1) is added.
  * Valid: one or more finite values, resolution 0 or more. Throws RangeError on an empty list.
  */
@@ -57,7 +61,8 @@ export const summariseRepeats = (input: RepeatsInput): Repeats => {
   const displayLimited = deviation <= Math.abs(m) * 1e-12;
   const repeatUncertainty = displayLimited ? 0 : deviation / Math.sqrt(n);
   const displayUncertainty = displayLimited ? resolution / Math.sqrt(12) : 0;
-  const u = Math.hypot(repeatUncertainty, displayUncertainty, input.instrumentUncertainty ?? 0);
+  const rigUncertainty = input.rigUncertainty ?? 0;
+  const u = Math.hypot(repeatUncertainty, displayUncertainty, input.instrumentUncertainty ?? 0, rigUncertainty);
   const degreesOfFreedom = repeatUncertainty === 0 ? Number.POSITIVE_INFINITY : ((n - 1) * u ** 4) / repeatUncertainty ** 4;
   const factor = studentFactor({ confidence: CONFIDENCE.value, degreesOfFreedom });
   return {
@@ -66,6 +71,7 @@ export const summariseRepeats = (input: RepeatsInput): Repeats => {
     deviation,
     repeatUncertainty: Math.hypot(repeatUncertainty, displayUncertainty),
     instrumentUncertainty: input.instrumentUncertainty,
+    rigUncertainty,
     standardUncertainty: u,
     degreesOfFreedom,
     studentFactor: factor,

@@ -2,17 +2,13 @@ import { type AirState } from '../air/density';
 import { looksReducedToSeaLevel, standardPressurePa } from '../air/standard-atmosphere';
 import { at, fail, failure, type Failure, ok, type Result } from '../failure/failure';
 import type { Place } from '../path/air-path';
-import type { Reading } from '../record/records';
+import type { Reading, ReadingHow } from '../record/records';
 import { type ParsedQuantity, parseQuantity, type QuantityKind } from '../units';
 import type { Accuracy } from './accuracy';
+import { type DetailEntry, DETAILS_OF, parseDetail } from './detail-entry';
 import { METHODS, type Method, type Precondition } from './methods';
 import type { TestReadings } from './reduce-test';
-
-/** What was typed, with the unit a bare number takes. */
-export interface Typed {
-  readonly typed: string;
-  readonly unit: string;
-}
+import type { Typed } from './typed';
 
 export interface AirEntry {
   readonly temperature: Typed;
@@ -21,15 +17,25 @@ export interface AirEntry {
   readonly pressure: Typed | null;
 }
 
+/** One reading as typed, or as the meter held it; `slot` is its point of a traverse or curve, or its count. */
+export interface ReadingEntry extends Typed {
+  readonly slot: number;
+  readonly how: ReadingHow;
+  readonly struckBecause: string | null;
+}
+
 /** A test as typed on the bench, before anything is believed. */
 export interface TestEntry {
   readonly method: Method;
   readonly place: Place;
-  readonly readings: readonly (Typed & { readonly struckBecause: string | null })[];
+  readonly readings: readonly ReadingEntry[];
   readonly bore: Typed | null;
   readonly profileFactor: number | null;
   readonly hoseBore: Typed | null;
   readonly air: AirEntry;
+  readonly detail: DetailEntry;
+  readonly volts: Typed | null;
+  readonly rigSeries: number;
   readonly failedPreconditions: readonly Precondition[];
 }
 
@@ -43,7 +49,8 @@ export interface ParsedTest {
   readonly test: TestReadings;
 }
 
-const MAX_READINGS = 60;
+/** Five traverses of three diameters at ten points, and some struck out. */
+const MAX_READINGS = 200;
 const BORE_RANGE_M = [0.005, 1] as const;
 
 const parseAir = (entry: AirEntry, altitudeM: number): Result<AirState> => {
@@ -64,13 +71,16 @@ const parseAir = (entry: AirEntry, altitudeM: number): Result<AirState> => {
 
 /** A manometer may show suction as a minus; flow and velocity have no other side. */
 const signed = (parsed: ParsedQuantity, method: Method, barometricPa: number): Result<number> => {
-  if (METHODS[method].measurand === 'suction') {
+  const { measurand } = METHODS[method];
+  if (measurand === 'suction' || measurand === 'airPower') {
     const suction = Math.abs(parsed.valueSi);
     return suction < barometricPa
       ? ok(suction)
       : fail(failure('suction.impossible', '', { number: Math.abs(parsed.number), unit: parsed.unit, barometricPa }));
   }
-  return parsed.valueSi >= 0 ? ok(parsed.valueSi) : fail(failure('quantity.negative', '', { number: parsed.number, unit: parsed.unit }));
+  if (parsed.valueSi >= 0) return ok(parsed.valueSi);
+  const code = method === 'pitot' || method === 'pitotTraverse' ? 'pitot.negative-point' : 'quantity.negative';
+  return fail(failure(code, '', { number: parsed.number, unit: parsed.unit }));
 };
 
 /** One typed reading of a method in SI, its sign settled. Barometric pressure in Pa bounds a suction. */
@@ -87,6 +97,8 @@ export const parseReading = (
     unit: parsed.value.unit,
     valueSi: value.value,
     resolutionSi: parsed.value.resolutionSi,
+    slot: entry.slot,
+    how: entry.how,
     struckBecause: entry.struckBecause,
   });
 };
@@ -103,6 +115,7 @@ const parseBore = (entry: Typed | null, path: string): Result<number | null> => 
 };
 
 const parseReadings = (entry: TestEntry, barometricPa: number): Result<readonly Reading[]> => {
+  if (METHODS[entry.method].form === 'word') return ok([]);
   if (entry.readings.length === 0) return fail(failure('readings.none', 'readings'));
   if (entry.readings.length > MAX_READINGS) {
     return fail(failure('readings.too-many', 'readings', { count: entry.readings.length, most: MAX_READINGS }));
@@ -116,7 +129,18 @@ const parseReadings = (entry: TestEntry, barometricPa: number): Result<readonly 
 
 /** The display's step: the instrument's own where it is known, else the finest digit typed. */
 const resolutionOf = (readings: readonly Reading[], context: EntryContext): number =>
-  context.instrument ? context.instrument.accuracy.resolutionSi : Math.min(...readings.map((r) => r.resolutionSi));
+  context.instrument?.accuracy.resolutionSi ?? (readings.length > 0 ? Math.min(...readings.map((r) => r.resolutionSi)) : 0);
+
+const parseVolts = (entry: Typed | null): Result<number | null> => {
+  if (!entry) return ok(null);
+  const parsed = at('volts', parseQuantity(entry.typed, 'voltage', entry.unit));
+  if (!parsed.ok) return parsed;
+  const { valueSi } = parsed.value;
+  return valueSi >= 50 && valueSi <= 600 ? ok(valueSi) : fail(failure('quantity.out-of-range', 'volts', { kind: 'voltage', value: valueSi, low: 50, high: 600 }));
+};
+
+const detailOf = (entry: TestEntry) =>
+  DETAILS_OF[entry.method].includes(entry.detail.kind) ? parseDetail(entry.detail) : fail(failure('field.invalid', 'detail'));
 
 /**
  * Reads a whole test entry into SI, or says everything that is wrong with it, each beside its field. The bench and
@@ -127,14 +151,17 @@ export const parseTestEntry = (entry: TestEntry, context: EntryContext): Result<
   if (!air.ok) return air;
   const method = METHODS[entry.method];
   const readings = parseReadings(entry, air.value.pressurePa);
-  const bore = parseBore(method.needsBore ? entry.bore : null, 'bore');
+  const needsBore = method.needs.includes('bore');
+  const bore = parseBore(needsBore ? entry.bore : null, 'bore');
+  const detail = detailOf(entry);
+  const volts = parseVolts(entry.volts);
   const hose = parseBore(entry.hoseBore, 'hoseBore');
-  const failures: Failure[] = [readings, bore, hose].flatMap((r) => (r.ok ? [] : [...r.failures]));
+  const failures: Failure[] = [readings, bore, hose, detail, volts].flatMap((r) => (r.ok ? [] : [...r.failures]));
   if (context.instrument && context.instrument.reads !== method.reads) {
     failures.push(failure('instrument.wrong-quantity', 'instrumentId', { reads: context.instrument.reads, wanted: method.reads }));
   }
-  if (method.needsBore && entry.bore === null) failures.push(failure('bore.missing', 'bore'));
-  if (!readings.ok || !bore.ok || !hose.ok || failures.length > 0) return fail(...failures);
+  if (needsBore && entry.bore === null) failures.push(failure('bore.missing', 'bore'));
+  if (!readings.ok || !bore.ok || !hose.ok || !detail.ok || !volts.ok || failures.length > 0) return fail(...failures);
   const live = readings.value.filter((r) => r.struckBecause === null);
   return ok({
     readings: readings.value,
@@ -142,9 +169,14 @@ export const parseTestEntry = (entry: TestEntry, context: EntryContext): Result<
       method: entry.method,
       place: entry.place,
       readingsSi: live.map((r) => r.valueSi),
+      slots: live.map((r) => r.slot),
       resolutionSi: resolutionOf(live, context),
       boreM: bore.value,
-      profileFactor: method.needsBore ? entry.profileFactor : null,
+      profileFactor: needsBore ? entry.profileFactor : null,
+      detail: detail.value,
+      rigSeries: entry.rigSeries,
+      volts: volts.value,
+      maxHold: live.some((r) => r.how === 'max'),
       instrumentId: context.instrument?.id ?? null,
       accuracy: context.instrument?.accuracy ?? null,
       air: air.value,
@@ -152,4 +184,15 @@ export const parseTestEntry = (entry: TestEntry, context: EntryContext): Result<
       failedPreconditions: entry.failedPreconditions,
     },
   });
+};
+
+const WHEEL_RANGE_M = [0.02, 1] as const;
+
+/** A grinder's wheel as typed, m. Valid: 20 mm to 1 m. */
+export const parseWheel = (entry: Typed): Result<number> => {
+  const parsed = at('wheel', parseQuantity(entry.typed, 'length', entry.unit));
+  if (!parsed.ok) return parsed;
+  const { valueSi } = parsed.value;
+  const [low, high] = WHEEL_RANGE_M;
+  return valueSi >= low && valueSi <= high ? ok(valueSi) : fail(failure('quantity.out-of-range', 'wheel', { kind: 'length', value: valueSi, low, high }));
 };

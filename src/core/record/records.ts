@@ -1,5 +1,6 @@
 import type { CalendarDate } from '../interval/calendar-date';
 import type { Accuracy } from '../measure/accuracy';
+import type { DuctLoad } from '../measure/needs-of-use';
 import type { TestReadings } from '../measure/reduce-test';
 import type { QuantityKind } from '../units';
 
@@ -25,14 +26,28 @@ export interface WorkRecord {
   readonly correctionReason: string | null;
 }
 
+/** Typed by hand, held as a settled mean from a streaming meter, or the meter's maximum. */
+export type ReadingHow = 'typed' | 'hold' | 'max';
+
 export interface Reading {
   readonly typed: string;
   readonly unit: string;
   readonly valueSi: number;
   readonly resolutionSi: number;
+  readonly slot: number;
+  readonly how: ReadingHow;
   /** Why it does not count; null when it does. */
   readonly struckBecause: string | null;
 }
+
+/** What the flow is wanted for. */
+export interface TestUse {
+  /** Wheel of the hand grinder on this branch, m. */
+  readonly wheelM: number | null;
+  readonly ductLoad: DuctLoad | null;
+}
+
+export const NO_USE: TestUse = { wheelM: null, ductLoad: null };
 
 export interface TestRecord extends WorkRecord {
   readonly readings: readonly Reading[];
@@ -41,6 +56,9 @@ export interface TestRecord extends WorkRecord {
   /** The change this test was taken after; null for a test of its own. */
   readonly afterChangeId: number | null;
   readonly bagState: 'asFound' | 'asLeft';
+  /** What was fitted, in a few words: "canister", "foam out"; '' when nothing was said. */
+  readonly configuration: string;
+  readonly use: TestUse;
 }
 
 export interface ChangeRecord extends WorkRecord {

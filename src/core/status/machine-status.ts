@@ -4,8 +4,10 @@ import { classStanding, type Machine } from '../machine/machine';
 import { MACHINE_KINDS } from '../machine/kinds';
 import { type BaselineVerdict, judgeAgainstBaseline, type LossThresholds } from '../measure/judge-baseline';
 import { type ClassVerdict, judgeHoseVelocity } from '../measure/judge-class';
+import { METHODS } from '../measure/methods';
 import { type ReducedTest, reduceTest } from '../measure/reduce-test';
 import { type ChangeRecord, standing, type TestRecord } from '../record/records';
+import { type Finding, findingsOf } from './findings';
 
 export interface JudgedTest {
   readonly record: TestRecord;
@@ -13,6 +15,7 @@ export interface JudgedTest {
   readonly baseline: BaselineVerdict;
   readonly baselineId: number | null;
   readonly hose: ClassVerdict;
+  readonly findings: readonly Finding[];
 }
 
 export interface MachineStatus {
@@ -45,6 +48,7 @@ interface BaselineWanted {
   readonly place: TestRecord['test']['place'];
   readonly method: TestRecord['test']['method'];
   readonly excludeId: number | null;
+  readonly stageId: number | null;
   /** Not newer than this moment; any when it is left out. */
   readonly notAfter?: string;
 }
@@ -59,6 +63,7 @@ export const pickBaseline = (tests: readonly TestRecord[], wanted: BaselineWante
         t.test.failedPreconditions.length === 0 &&
         t.test.place === wanted.place &&
         t.test.method === wanted.method &&
+        stageOfTest(t) === wanted.stageId &&
         (wanted.notAfter === undefined || t.performedAt <= wanted.notAfter),
     )
     .reduce<TestRecord | null>((best, t) => (best === null || t.performedAt > best.performedAt ? t : best), null);
@@ -70,17 +75,39 @@ const reduced = (record: TestRecord): ReducedTest => {
   return result.value;
 };
 
-/** Judges one recorded test against the baseline that held at its time, and against the class limit. */
+/** Whether a test is repeats of one figure: only those have a baseline, a limit and a trend. */
+export const isSeries = (record: TestRecord): boolean => METHODS[record.test.method].form === 'series';
+
+const sameSeries = (a: TestRecord, b: TestRecord): boolean =>
+  a.test.place === b.test.place && a.test.method === b.test.method && stageOfTest(a) === stageOfTest(b);
+
+const stageOfTest = ({ test: { detail } }: TestRecord): number | null => ('stageId' in detail ? detail.stageId : null);
+
+/** The newest usable test of the same place and method before another; null when it is the first. */
+export const previousOf = (record: TestRecord, tests: readonly TestRecord[]): TestRecord | null =>
+  standing(tests).reduce<TestRecord | null>((best, t) => {
+    const counts = t.id !== record.id && t.performedAt < record.performedAt && sameSeries(t, record) && t.test.failedPreconditions.length === 0;
+    return counts && (best === null || t.performedAt > best.performedAt) ? t : best;
+  }, null);
+
+/** Judges one recorded series test against the baseline that held at its time, the class limit, and what it is for. */
 export const judgeTest = (input: Omit<StatusInput, 'changes' | 'today'> & { readonly record: TestRecord }): JudgedTest => {
-  const { place, method } = input.record.test;
-  const baseline = pickBaseline(input.tests, { place, method, excludeId: input.record.id, notAfter: input.record.performedAt });
-  const now = reduced(input.record);
+  const { record, machine, tests } = input;
+  const { place, method } = record.test;
+  const baselineRecord = pickBaseline(tests, { place, method, excludeId: record.id, notAfter: record.performedAt, stageId: stageOfTest(record) });
+  const now = reduced(record);
+  const baseline = baselineRecord ? reduced(baselineRecord) : null;
+  const baselineVerdict = judgeAgainstBaseline({ now, baseline, thresholds: input.thresholds });
+  const hose = judgeHoseVelocity(now, MACHINE_KINDS[machine.kind].hoseVelocityLimit);
+  const earlier = previousOf(record, tests);
+  const previous = earlier ? { reduced: reduced(earlier), day: earlier.performedAt.slice(0, 10) } : null;
   return {
-    record: input.record,
+    record,
     reduced: now,
-    baseline: judgeAgainstBaseline({ now, baseline: baseline ? reduced(baseline) : null, thresholds: input.thresholds }),
-    baselineId: baseline?.id ?? null,
-    hose: judgeHoseVelocity(now, MACHINE_KINDS[input.machine.kind].hoseVelocityLimit),
+    baseline: baselineVerdict,
+    baselineId: baselineRecord?.id ?? null,
+    hose,
+    findings: findingsOf({ now, machine, use: record.use, baseline, baselineVerdict, hose, previous }),
   };
 };
 
@@ -115,6 +142,7 @@ const baselineNeed = (baseline: BaselineVerdict, suction: boolean): Need | null 
     case 'noBaseline':
     case 'notUsable':
     case 'tooFew':
+    case 'biased':
       return null;
   }
 };
@@ -152,10 +180,13 @@ const asRecorded = (machine: Machine, changes: readonly ChangeRecord[]): Machine
   return { ...machine, stages: machine.stages.map((s) => (s.missing && fitted.has(s.id) ? { ...s, missing: false } : s)) };
 };
 
+/** Flow and suction say how a machine runs; a weight or a voltage does not. */
+const saysHowItRuns = ({ test }: TestRecord): boolean => METHODS[test.method].measurand === 'flow' || METHODS[test.method].measurand === 'suction';
+
 /** Everything the board, the round and the bench say about one machine today. */
 export const machineStatus = (entered: StatusInput): MachineStatus => {
   const input = { ...entered, machine: asRecorded(entered.machine, entered.changes) };
-  const usable = standing(input.tests).filter((t) => t.test.failedPreconditions.length === 0 && !t.isBaseline);
+  const usable = standing(input.tests).filter((t) => saysHowItRuns(t) && t.test.failedPreconditions.length === 0 && !t.isBaseline);
   const newest = usable.reduce<TestRecord | null>((a, t) => (a === null || t.performedAt > a.performedAt ? t : a), null);
   const latest = newest ? judgeTest({ ...input, record: newest }) : null;
   const due = dueOfMachine(input);

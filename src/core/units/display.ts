@@ -8,6 +8,14 @@ interface Shown {
   readonly decimals: number;
 }
 
+const SAME_EVERYWHERE = {
+  voltage: { unit: 'V', decimals: 0 },
+  current: { unit: 'A', decimals: 1 },
+  rotation: { unit: 'rpm', decimals: 0 },
+  duration: { unit: 's', decimals: 0 },
+  count: { unit: 'counts', decimals: 0 },
+} as const;
+
 /** Which unit a quantity is shown in, and to how many decimals a technician can use it. */
 export const SHOWN: Record<UnitSystem, Record<QuantityKind, Shown>> = {
   metric: {
@@ -25,6 +33,7 @@ export const SHOWN: Record<UnitSystem, Record<QuantityKind, Shown>> = {
     countConcentration: { unit: '1/L', decimals: 1 },
     relativeHumidity: { unit: '%', decimals: 0 },
     density: { unit: 'kg/m3', decimals: 3 },
+    ...SAME_EVERYWHERE,
   },
   us: {
     pressure: { unit: 'inH2O', decimals: 1 },
@@ -41,6 +50,7 @@ export const SHOWN: Record<UnitSystem, Record<QuantityKind, Shown>> = {
     countConcentration: { unit: '1/ft3', decimals: 0 },
     relativeHumidity: { unit: '%', decimals: 0 },
     density: { unit: 'lb/ft3', decimals: 4 },
+    ...SAME_EVERYWHERE,
   },
 };
 

@@ -21,7 +21,12 @@ export type QuantityKind =
   | 'concentration'
   | 'countConcentration'
   | 'relativeHumidity'
-  | 'density';
+  | 'density'
+  | 'voltage'
+  | 'current'
+  | 'rotation'
+  | 'duration'
+  | 'count';
 
 const unit = (symbol: string, factor: number, aliases: readonly string[] = []): Unit => ({ symbol, factor, aliases });
 
@@ -92,6 +97,11 @@ export const UNITS = {
   ],
   relativeHumidity: [unit('1', 1, []), unit('%', 0.01, ['percent', '%rh', 'rh'])],
   density: [unit('kg/m3', 1, []), unit('lb/ft3', POUND / FOOT ** 3, [])],
+  voltage: [unit('V', 1, ['volt', 'volts'])],
+  current: [unit('A', 1, ['amp', 'amps', 'ampere'])],
+  rotation: [unit('1/s', 1, ['hz', 'rps']), unit('rpm', 1 / 60, ['1/min', 'r/min'])],
+  duration: [unit('s', 1, ['sec', 'second', 'seconds']), unit('min', 60, ['minute', 'minutes'])],
+  count: [unit('counts', 1, ['count', 'particles', 'pcs'])],
 } as const satisfies Record<QuantityKind, readonly Unit[]>;
 
 /** The unit a bare number would be in SI. */

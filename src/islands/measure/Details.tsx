@@ -4,7 +4,9 @@ import type { Instrument } from '@/core/record/records';
 import { prettyUnit } from '@/core/units';
 import type { Problem } from '@/messages/failures';
 import { FieldProblems, problemsAt } from '@/ui/problems';
-import type { MeasureAction, MeasureState } from './state';
+import { DUCT_WORDS } from '@/messages/findings';
+import type { DuctLoad } from '@/core/measure/needs-of-use';
+import type { MeasureAction, MeasureState, TypedField } from './state';
 
 interface Props {
   readonly state: MeasureState;
@@ -13,13 +15,13 @@ interface Props {
 }
 
 interface EntryProps extends Props {
-  readonly field: 'bore' | 'hoseBore' | 'temperature' | 'humidity' | 'pressure';
+  readonly field: TypedField;
   readonly label: string;
   readonly placeholder?: string;
 }
 
 const Entry = ({ state, dispatch, problems, field, label, placeholder }: EntryProps) => {
-  const path = field === 'bore' || field === 'hoseBore' ? field : `air.${field}`;
+  const path = field === 'temperature' || field === 'humidity' || field === 'pressure' ? `air.${field}` : field;
   const own = problemsAt(problems, path);
   return (
     <label className="block min-w-0">
@@ -42,7 +44,8 @@ const Entry = ({ state, dispatch, problems, field, label, placeholder }: EntryPr
 
 /** Rig, hose and air: what carries over from the last test and is looked at when it changed. */
 export const RigAndAir = ({ state, dispatch, problems, instruments, today }: Props & { readonly instruments: readonly Instrument[]; readonly today: string }) => {
-  const { reads, needsBore, measurand } = METHODS[state.method];
+  const { reads, needs, measurand } = METHODS[state.method];
+  const needsBore = needs.includes('bore');
   const fitting = instruments.filter((i) => i.reads === reads);
   const chosen = fitting.find((i) => i.id === state.instrumentId);
   const expired = (chosen?.calibrationDueOn ?? today) < today;
@@ -84,7 +87,23 @@ export const RigAndAir = ({ state, dispatch, problems, instruments, today }: Pro
         <Entry {...props} field="temperature" label="Air temperature" />
         <Entry {...props} field="humidity" label="Relative humidity" />
         <Entry {...props} field="pressure" label="Station pressure" placeholder="by altitude" />
+        <Entry {...props} field="volts" label="Line voltage, running" placeholder="not read" />
+        {measurand === 'flow' && <Entry {...props} field="wheel" label="Grinder wheel on this branch" placeholder="none" />}
       </div>
+      {measurand === 'flow' && (
+        <label className="block">
+          <span className="caption">The duct carries</span>
+          <select className="field" value={state.ductLoad ?? ''} onChange={(e) => dispatch({ type: 'ductLoad', value: e.target.value === '' ? null : (e.target.value as DuctLoad) })}>
+            <option value="">not judged: no duct</option>
+            {(Object.keys(DUCT_WORDS) as DuctLoad[]).map((load) => (
+              <option key={load} value={load}>{DUCT_WORDS[load]}</option>
+            ))}
+          </select>
+        </label>
+      )}
+      <button type="button" className="choice w-full text-sm font-semibold" onClick={() => dispatch({ type: 'rigMoved' })}>
+        The rig was moved: end this series, begin series {state.rigSeries + 1}
+      </button>
     </div>
   );
 };

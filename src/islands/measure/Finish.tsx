@@ -54,6 +54,10 @@ export const WhoAndWhen = ({ state, dispatch, problems, correcting }: Props) => 
       </span>
     </label>
     <label className="block">
+      <span className="caption">Configuration, for comparing (canister in, foam out)</span>
+      <input className="field" maxLength={80} value={state.configuration} onChange={(e) => dispatch({ type: 'text', field: 'configuration', value: e.target.value })} />
+    </label>
+    <label className="block">
       <span className="caption">Note</span>
       <textarea
         className="field py-2"

@@ -1,18 +1,52 @@
 import { CornerDownLeft } from 'lucide-react';
 import { type Dispatch, type RefObject, useState } from 'react';
+import { EXHAUST_SLOT } from '@/core/measure/detail';
 import { METHODS } from '@/core/measure/methods';
-import { prettyUnit, UNITS, type Unit } from '@/core/units';
+import type { ReadingEntry } from '@/core/measure/test-entry';
+import { prettyUnit, show, UNITS, type Unit, type UnitSystem } from '@/core/units';
 import { type Problem, problemsOf } from '@/messages/failures';
+import { capital } from '@/messages/words';
 import { FieldProblems } from '@/ui/problems';
 import { padFailures } from './live';
-import { type MeasureAction, type MeasureState, readingsOf } from './state';
+import { readingsOf } from './pads';
+import { nextSlot, traverseStand } from './slots';
+import type { MeasureAction, MeasureState } from './state';
 
 interface PadProps {
   readonly state: MeasureState;
   readonly dispatch: Dispatch<MeasureAction>;
   readonly problems: readonly Problem[];
   readonly input: RefObject<HTMLInputElement | null>;
+  readonly system: UnitSystem;
 }
+
+/** What the next reading is, in words: its number, its point, its opening, or which air is counted. */
+const nextWords = (state: MeasureState, units: UnitSystem): string => {
+  const entry = state.details[state.method];
+  const stand = traverseStand(state);
+  if (stand) {
+    const up = stand.at.lineAtM > 0 ? `, line ${show('length', stand.at.lineAtM, units)} up` : `, diameter ${stand.at.line + 1}`;
+    const round = stand.traverse > 1 ? `traverse ${stand.traverse}, ` : '';
+    return `${round}point ${stand.point} of ${stand.points}: ${show('length', stand.at.fromWallM, units)} from the wall${up}`;
+  }
+  const slot = nextSlot(state);
+  if (entry.kind === 'curve') {
+    const opening = entry.orifices[slot];
+    const hole = opening ? `${opening.typed} ${prettyUnit(opening.unit)}` : '';
+    return /^0+([.,]0*)?$/.test(opening?.typed.trim() ?? '') ? 'Suction, sealed' : `Suction at the ${hole} hole`;
+  }
+  if (METHODS[state.method].form === 'particles') return slot === EXHAUST_SLOT ? 'Count in the exhaust' : 'Count in the room';
+  return `Reading ${readingsOf(state).length + 1}`;
+};
+
+const slotMark = (state: MeasureState, { slot }: ReadingEntry): string => {
+  const entry = state.details[state.method];
+  if (entry.kind === 'curve') return `${entry.orifices[slot]?.typed ?? '?'}: `;
+  if (METHODS[state.method].form === 'particles') return slot === EXHAUST_SLOT ? 'exhaust ' : 'room ';
+  return entry.kind === 'round' || entry.kind === 'rectangular' ? `${slot + 1}: ` : '';
+};
+
+const HOW_MARK = { typed: '', hold: ' held', max: ' max' } as const;
 
 const Readings = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => {
   const readings = readingsOf(state);
@@ -20,7 +54,7 @@ const Readings = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => 
     <ol className="flex min-h-11 flex-wrap gap-1" aria-label="Readings">
       {readings.map((r, i) => {
         const struck = r.struckBecause !== null;
-        const bare = /[a-z"'%]/i.test(r.typed) ? r.typed : `${r.typed} ${prettyUnit(r.unit)}`;
+        const bare = `${slotMark(state, r)}${/[a-z"'%]/i.test(r.typed) ? r.typed : `${r.typed} ${prettyUnit(r.unit)}`}${HOW_MARK[r.how]}`;
         return (
           // A reading has no identity but its place in the series.
           <li key={i}>
@@ -36,13 +70,13 @@ const Readings = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => 
           </li>
         );
       })}
-      {readings.length === 0 && <li className="soft self-center text-sm">No reading yet. Three or more make a verdict.</li>}
+      {readings.length === 0 && <li className="soft self-center text-sm">{METHODS[state.method].form === 'series' ? 'No reading yet. Three or more make a verdict.' : 'No reading yet.'}</li>}
     </ol>
   );
 };
 
 /** The reading pad: type, Enter, next. */
-export const Pad = ({ state, dispatch, problems, input }: PadProps) => {
+export const Pad = ({ state, dispatch, problems, input, system }: PadProps) => {
   const [tried, setTried] = useState<readonly Problem[]>([]);
   const { reads } = METHODS[state.method];
   const unit = state.units[state.method];
@@ -63,8 +97,8 @@ export const Pad = ({ state, dispatch, problems, input }: PadProps) => {
         }}
       >
         <label htmlFor="pad" className="mb-1 flex items-baseline justify-between font-bold">
-          Reading {readingsOf(state).length + 1}
-          <span className="soft text-sm font-semibold">a bare number is {prettyUnit(unit)}</span>
+          {capital(nextWords(state, system))}
+          <span className="soft shrink-0 pl-2 text-sm font-semibold">a bare number is {prettyUnit(unit)}</span>
         </label>
         <div className="flex">
           <input

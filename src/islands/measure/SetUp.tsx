@@ -1,8 +1,8 @@
 import { Check } from 'lucide-react';
-import type { Dispatch } from 'react';
-import { METHODS, type Method, type Precondition } from '@/core/measure/methods';
+import { type Dispatch, useState } from 'react';
+import { METHOD_NAMES, METHODS, type MethodGroup, type Precondition } from '@/core/measure/methods';
 import { PLACES } from '@/core/path/air-path';
-import { METHOD_HINTS, METHOD_WORDS, PLACE_WORDS, PRECONDITION_WORDS } from '@/messages/words';
+import { GROUP_WORDS, METHOD_HINTS, METHOD_WORDS, PLACE_WORDS, PRECONDITION_WORDS } from '@/messages/words';
 import type { MeasureAction, MeasureState } from './state';
 
 interface Props {
@@ -10,38 +10,64 @@ interface Props {
   readonly dispatch: Dispatch<MeasureAction>;
 }
 
-/** Where the reading is taken, and by what. */
-export const PlaceAndMethod = ({ state, dispatch }: Props) => (
-  <div className="grid gap-2 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
-    <div role="group" aria-label="Place" className="grid grid-cols-4 gap-1">
-      {PLACES.map((place) => (
-        <button
-          key={place}
-          type="button"
-          className="choice text-center text-sm font-semibold"
-          aria-pressed={state.place === place}
-          onClick={() => dispatch({ type: 'place', place })}
-        >
-          {PLACE_WORDS[place]}
-        </button>
-      ))}
-    </div>
-    <div role="group" aria-label="Method" className="grid grid-cols-3 gap-1">
-      {(Object.keys(METHODS) as Method[]).map((method) => (
-        <button
-          key={method}
-          type="button"
-          className="choice text-sm"
-          aria-pressed={state.method === method}
-          onClick={() => dispatch({ type: 'method', method })}
-        >
-          <span className="block font-semibold">{METHOD_WORDS[method]}</span>
-          <span className="soft hidden text-xs sm:block">{METHOD_HINTS[method]}</span>
-        </button>
-      ))}
-    </div>
+/** Where the reading is taken. */
+export const PlaceChoice = ({ state, dispatch }: Props) => (
+  <div role="group" aria-label="Place" className="grid grid-cols-4 gap-1">
+    {PLACES.map((place) => (
+      <button
+        key={place}
+        type="button"
+        className="choice text-center text-sm font-semibold"
+        aria-pressed={state.place === place}
+        onClick={() => dispatch({ type: 'place', place })}
+      >
+        {PLACE_WORDS[place]}
+      </button>
+    ))}
   </div>
 );
+
+const GROUPS = Object.keys(GROUP_WORDS) as MethodGroup[];
+
+/** By what it is measured: the method at hand, and all the others one tap away, by what they tell. */
+export const MethodChoice = ({ state, dispatch }: Props) => {
+  const [open, setOpen] = useState(false);
+  return (
+    <div>
+      <button type="button" className="choice flex w-full items-baseline gap-3" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <span className="font-semibold">{METHOD_WORDS[state.method]}</span>
+        <span className="soft min-w-0 flex-1 truncate text-sm">{METHOD_HINTS[state.method]}</span>
+        <span className="text-sm underline underline-offset-4">{open ? 'close' : 'other methods'}</span>
+      </button>
+      {open && (
+        <div className="panel mt-1 grid gap-3 p-3 sm:grid-cols-2 xl:grid-cols-3">
+          {GROUPS.map((group) => (
+            <fieldset key={group}>
+              <legend className="caption mb-1">{GROUP_WORDS[group]}</legend>
+              <div className="grid gap-1">
+                {METHOD_NAMES.filter((m) => METHODS[m].group === group).map((method) => (
+                  <button
+                    key={method}
+                    type="button"
+                    className="choice text-sm"
+                    aria-pressed={state.method === method}
+                    onClick={() => {
+                      dispatch({ type: 'method', method });
+                      setOpen(false);
+                    }}
+                  >
+                    <span className="block font-semibold">{METHOD_WORDS[method]}</span>
+                    <span className="soft text-xs">{METHOD_HINTS[method]}</span>
+                  </button>
+                ))}
+              </div>
+            </fieldset>
+          ))}
+        </div>
+      )}
+    </div>
+  );
+};
 
 /** Each precondition is its own tick: an unticked one keeps the test, marked, and never uses it. */
 export const Preconditions = ({ state, dispatch, wanted }: Props & { readonly wanted: readonly Precondition[] }) => {

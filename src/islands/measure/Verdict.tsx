@@ -1,13 +1,15 @@
 import type { MachineKind } from '@/core/machine/kinds';
-import type { Measurand } from '@/core/machine/plausible';
+import { METHODS } from '@/core/measure/methods';
 import type { ReducedTest } from '@/core/measure/reduce-test';
 import { show, showParts, type UnitSystem } from '@/core/units';
+import { sayFinding } from '@/messages/findings';
+import { sayMass, sayOther } from '@/messages/outcomes';
 import { type Said, sayBaseline, sayHose } from '@/messages/verdicts';
 import { sayQuestion } from '@/messages/warnings';
 import { lineWord } from '@/messages/words';
 import { BigNumber } from '@/ui/big-number';
 import { ToneMark } from '@/ui/tone-mark';
-import type { Live } from './live';
+import type { Judged, Live } from './live';
 import { Working } from './Working';
 
 const Sentence = ({ said, lead }: { said: Said; lead: boolean }) => (
@@ -18,10 +20,8 @@ const Sentence = ({ said, lead }: { said: Said; lead: boolean }) => (
   </div>
 );
 
-const kindOf = (measurand: Measurand) => (measurand === 'flow' ? 'flow' : 'pressure');
-
 const Numbers = ({ reduced, units, line }: { reduced: ReducedTest; units: UnitSystem; line: string }) => {
-  const kind = kindOf(reduced.measurand);
+  const kind = METHODS[reduced.method].result;
   const { repeats } = reduced;
   const shown = showParts(kind, repeats.mean, units);
   const velocity = reduced.hoseVelocityMs === null ? null : showParts('velocity', reduced.hoseVelocityMs, units);
@@ -53,18 +53,54 @@ const Numbers = ({ reduced, units, line }: { reduced: ReducedTest; units: UnitSy
   );
 };
 
+/** Stops first, then what is to be watched, then the rest; the baseline leads among equals. */
+const ORDER = { stop: 0, watch: 1, open: 2, good: 3 } as const;
+
+interface SeriesProps {
+  readonly judged: Judged;
+  readonly units: UnitSystem;
+  readonly kind: MachineKind;
+  readonly newMassKg: number | null;
+}
+
+const Series = ({ judged, units, kind, newMassKg }: SeriesProps) => {
+  const { reduced, baseline, hose, findings } = judged;
+  const saidHose = sayHose(hose, units);
+  const first = newMassKg === null ? sayBaseline(baseline, reduced.measurand) : sayMass(reduced.repeats.mean, newMassKg);
+  const said = [first, ...(saidHose ? [saidHose] : []), ...findings.map((f) => sayFinding(f, units))];
+  const ordered = said.map((s, i) => ({ s, i })).sort((a, b) => ORDER[a.s.tone] - ORDER[b.s.tone] || a.i - b.i).map(({ s }) => s);
+  return (
+    <>
+      {judged.question && (
+        <p className="tone-watch border-l-4 pl-2 font-bold" style={{ borderColor: 'var(--color-warning)' }}>
+          {sayQuestion(judged.question)}
+        </p>
+      )}
+      {ordered.slice(0, 2).map((s, i) => (
+        <Sentence key={s.mark + s.sentence} said={s} lead={i === 0} />
+      ))}
+      <Numbers reduced={reduced} units={units} line={lineWord(kind)} />
+      {ordered.slice(2).map((s) => (
+        <Sentence key={s.mark + s.sentence} said={s} lead={false} />
+      ))}
+      <Working reduced={reduced} units={units} baselineRecord={judged.baselineRecord} />
+    </>
+  );
+};
+
 interface VerdictProps {
   readonly live: Live;
   readonly units: UnitSystem;
   readonly kind: MachineKind;
+  readonly stageName: string;
+  readonly newMassKg: number | null;
   /** Preconditions are still to be ticked: what is shown holds once they are. */
   readonly unticked: boolean;
 }
 
 /** The sentence first, the number second, the working one tap away. */
-export const Verdict = ({ live, units, kind, unticked }: VerdictProps) => {
-  const { reduced, baseline, hose } = live;
-  if (!reduced || !baseline || !hose) {
+export const Verdict = ({ live, units, kind, stageName, newMassKg, unticked }: VerdictProps) => {
+  if (live.form === 'nothing') {
     return (
       <div className="soft flex h-full flex-col justify-center p-2">
         <p className="text-lg font-bold">The verdict appears here as you type.</p>
@@ -72,23 +108,19 @@ export const Verdict = ({ live, units, kind, unticked }: VerdictProps) => {
       </div>
     );
   }
-  const saidHose = sayHose(hose, units);
-  const saidBaseline = sayBaseline(baseline, reduced.measurand);
-  const both = [saidBaseline, ...(saidHose ? [saidHose] : [])];
-  const ordered = saidHose?.tone === 'stop' && saidBaseline.tone !== 'stop' ? [...both].reverse() : both;
   return (
     <div className="space-y-3" aria-live="polite">
-      {live.question && (
-        <p className="tone-watch border-l-4 pl-2 font-bold" style={{ borderColor: 'var(--color-warning)' }}>
-          {sayQuestion(live.question)}
-        </p>
-      )}
       {unticked && <p className="tone-watch text-sm font-bold">Recorded like this it is kept and never used: tick what was seen to.</p>}
-      {ordered.map((said, i) => (
-        <Sentence key={said.mark + said.sentence} said={said} lead={i === 0} />
-      ))}
-      <Numbers reduced={reduced} units={units} line={lineWord(kind)} />
-      <Working reduced={reduced} units={units} baselineRecord={live.baselineRecord} />
+      {live.form === 'series' ? (
+        <Series judged={live.judged} units={units} kind={kind} newMassKg={newMassKg} />
+      ) : (
+        <>
+          <Sentence said={sayOther(live.reduced, units, stageName)} lead />
+          {live.reduced.form === 'curve' && (
+            <BigNumber number={live.reduced.curve.peak.airPowerW.toFixed(0)} unit="W" label="peak air power" plusMinus={live.reduced.curve.peak.expandedW === null ? undefined : `${live.reduced.curve.peak.expandedW.toFixed(0)} W at 95 %`} />
+          )}
+        </>
+      )}
     </div>
   );
 };

@@ -2,7 +2,8 @@ import { useEffect, useMemo, useReducer, useRef } from 'react';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
 import type { LossThresholds } from '@/core/measure/judge-baseline';
-import { preconditionsFor } from '@/core/measure/methods';
+import { parseDetail } from '@/core/measure/detail-entry';
+import { METHODS, preconditionsFor } from '@/core/measure/methods';
 import type { Instrument, TestRecord } from '@/core/record/records';
 import type { UnitSystem } from '@/core/units';
 import { problemsOf } from '@/messages/failures';
@@ -10,15 +11,19 @@ import { AirPathStrip } from '@/ui/air-path-strip';
 import { setChoice } from '@/ui/cookies';
 import { fromLocalField } from '@/ui/local-moment';
 import { newClientId, postAction } from '@/ui/post-action';
+import { ProbePicture } from '@/ui/probe-picture';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import { RigAndAir } from './Details';
 import { dropDraft, keepDraft, readDraft } from './draft';
 import { Sign, WhoAndWhen } from './Finish';
 import { liveResult } from './live';
 import { Pad } from './Pad';
-import { PlaceAndMethod, Preconditions } from './SetUp';
+import { Meter } from './Meter';
+import { MethodFields } from './MethodFields';
+import { readingsOf } from './pads';
+import { MethodChoice, PlaceChoice, Preconditions } from './SetUp';
 import { startState, stateOfRecord } from './start';
-import { type MeasureState, measureReducer, readingsOf, toEntry } from './state';
+import { type MeasureState, measureReducer, orNull, toEntry } from './state';
 import { Verdict } from './Verdict';
 
 interface MeasureProps {
@@ -39,7 +44,7 @@ interface MeasureProps {
   readonly correcting: TestRecord | null;
 }
 
-const KNOWN_FIELDS = ['readings', 'bore', 'hoseBore', 'air', 'profileFactor', 'instrumentId', 'performedAt', 'by', 'correctionReason'];
+const KNOWN_FIELDS = ['readings', 'bore', 'hoseBore', 'air', 'volts', 'wheel', 'detail', 'profileFactor', 'instrumentId', 'performedAt', 'by', 'correctionReason'];
 
 const bodyOf = (state: MeasureState, props: MeasureProps) => {
   const wanted = preconditionsFor({ method: state.method, hasBrush: props.machine.hasBrush });
@@ -49,6 +54,9 @@ const bodyOf = (state: MeasureState, props: MeasureProps) => {
     by: state.by.trim().toUpperCase(),
     performedAt: fromLocalField(state.when) ?? new Date().toISOString(),
     instrumentId: state.instrumentId,
+    wheel: orNull(state.wheel),
+    ductLoad: state.ductLoad,
+    configuration: state.configuration,
     isBaseline: state.isBaseline,
     bagState: state.bagState,
     afterChangeId: props.correcting ? props.correcting.afterChangeId : props.afterChangeId,
@@ -102,49 +110,73 @@ const useMeasure = (props: MeasureProps) => {
   return { state, dispatch, send, startOver };
 };
 
+/** The stage that the method at hand is held to, and the new weight it is judged against. */
+const aboutStage = (state: MeasureState, machine: Machine) => {
+  const entry = state.details[state.method];
+  const stageId = 'stageId' in entry ? entry.stageId : null;
+  const parsed = entry.kind === 'mass' ? parseDetail(entry) : null;
+  return {
+    stageId,
+    stageName: machine.stages.find((s) => s.id === stageId)?.name ?? 'stage',
+    newMassKg: parsed?.ok && parsed.value.kind === 'mass' ? parsed.value.newMassKg : null,
+  };
+};
+
+const STREAMING = new Set(['velocity', 'flow', 'pressure', 'count']);
+
+const recordWords = (sending: boolean, correcting: boolean, questioned: boolean): string =>
+  sending ? 'Recording...' : correcting ? 'Record the correction' : questioned ? 'It did read that: record' : 'Record the test';
+
 /** The bench's Measure: place and method, preconditions, readings, verdict while typing, record. */
 export const Measure = (props: MeasureProps) => {
   const { machine, units } = props;
   const { state, dispatch, send, startOver } = useMeasure(props);
   const padInput = useRef<HTMLInputElement>(null);
   const wanted = preconditionsFor({ method: state.method, hasBrush: machine.hasBrush });
-  const live = liveResult({
-    ...props,
-    state,
-    wanted,
-    tests: props.tests,
-    excludeId: props.correcting?.id ?? null,
-  });
-  const problems = [...state.problems, ...problemsOf(live.failures)];
+  const live = liveResult({ ...props, state, wanted, excludeId: props.correcting?.id ?? null });
+  const failures = live.form === 'nothing' ? live.failures : [];
+  const problems = [...state.problems, ...problemsOf(failures)];
   const loose = state.problems.filter((p) => !KNOWN_FIELDS.some((f) => p.path === f || p.path.startsWith(`${f}.`)));
   const unticked = wanted.some((p) => !state.ticked.includes(p));
+  const { form, reads } = METHODS[state.method];
   const count = readingsOf(state).filter((r) => r.struckBecause === null).length;
-  const common = { state, dispatch, problems, correcting: props.correcting !== null };
+  const ready = form === 'word' ? live.form !== 'nothing' : count > 0;
+  const correcting = props.correcting !== null;
+  const common = { state, dispatch, problems, correcting };
+  const { stageId, ...stage } = aboutStage(state, machine);
   return (
     <div>
-      <AirPathStrip machine={machine} due={props.due} place={state.place} />
+      <AirPathStrip machine={machine} due={props.due} place={stageId === null ? state.place : null} openStageId={stageId} />
       <div className="space-y-2 pt-2 pb-3">
-        <PlaceAndMethod state={state} dispatch={dispatch} />
-        <div className="grid gap-4 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
-          <div className="space-y-2">
-            <Pad state={state} dispatch={dispatch} problems={problemsAt(problems, 'readings')} input={padInput} />
-            <Preconditions state={state} dispatch={dispatch} wanted={wanted} />
-          </div>
-          <div className="panel flex flex-col gap-3 p-3">
-            <div className="flex-1">
-              <Verdict live={live} units={units} kind={machine.kind} unticked={unticked} />
+        <div className="grid gap-2 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
+          <PlaceChoice state={state} dispatch={dispatch} />
+          <div className="flex items-start gap-2">
+            <ProbePicture method={state.method} />
+            <div className="min-w-0 flex-1">
+              <MethodChoice state={state} dispatch={dispatch} />
             </div>
           </div>
         </div>
         <div className="grid gap-4 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
-          <details open={problems.length > 0 || props.correcting !== null || undefined} className="panel px-3">
-            <summary className="flex min-h-11 cursor-pointer items-center font-semibold">Rig, hose and air</summary>
+          <div className="space-y-2">
+            <MethodFields {...common} machine={machine} />
+            {form !== 'word' && <Pad state={state} dispatch={dispatch} problems={problemsAt(problems, 'readings')} input={padInput} system={units} />}
+            {STREAMING.has(reads) && form !== 'word' && <Meter state={state} dispatch={dispatch} tag={machine.tag} units={units} />}
+            <Preconditions state={state} dispatch={dispatch} wanted={wanted} />
+          </div>
+          <div className="panel p-3">
+            <Verdict live={live} units={units} kind={machine.kind} unticked={unticked} {...stage} />
+          </div>
+        </div>
+        <div className="grid gap-4 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
+          <details open={problems.length > 0 || correcting || undefined} className="panel px-3">
+            <summary className="flex min-h-11 cursor-pointer items-center font-semibold">Rig, hose, air and use</summary>
             <div className="pb-3">
               <RigAndAir {...common} instruments={props.instruments} today={props.today} />
             </div>
           </details>
-          <details open={props.correcting !== null || undefined} className="panel px-3">
-            <summary className="flex min-h-11 cursor-pointer items-center font-semibold">When, state, note, baseline</summary>
+          <details open={correcting || undefined} className="panel px-3">
+            <summary className="flex min-h-11 cursor-pointer items-center font-semibold">When, state, configuration, baseline, note</summary>
             <div className="pb-3">
               <WhoAndWhen {...common} />
             </div>
@@ -154,12 +186,12 @@ export const Measure = (props: MeasureProps) => {
           <FieldProblems id="loose-problems" problems={loose} />
           <div className="flex items-start gap-2">
             <Sign {...common} />
-            <button type="button" className="go min-w-0 flex-1" disabled={state.sending || count === 0} onClick={() => void send()}>
-              {state.sending ? 'Recording...' : props.correcting ? 'Record the correction' : live.question ? 'It did read that: record' : 'Record the test'}
+            <button type="button" className="go min-w-0 flex-1" disabled={state.sending || !ready} onClick={() => void send()}>
+              {recordWords(state.sending, correcting, live.form === 'series' && live.judged.question !== null)}
             </button>
           </div>
         </div>
-        {!props.correcting && count > 0 && (
+        {!correcting && count > 0 && (
           <button type="button" className="soft min-h-11 underline underline-offset-4" onClick={startOver}>
             Clear the pad and start over
           </button>

@@ -1,5 +1,7 @@
 import { boreAreaM2 } from '@/core/measure/bore-flow';
+import { METHODS } from '@/core/measure/methods';
 import type { ReducedTest } from '@/core/measure/reduce-test';
+import type { RigPart } from '@/core/measure/series-values';
 import type { TestRecord } from '@/core/record/records';
 import { showFine, type UnitSystem } from '@/core/units';
 
@@ -9,8 +11,16 @@ interface Step {
   readonly source: string;
 }
 
-const spreadSteps = ({ repeats, measurand }: ReducedTest, units: UnitSystem): readonly Step[] => {
-  const kind = measurand === 'flow' ? 'flow' : 'pressure';
+const RIG_WORDS: Record<RigPart, string> = {
+  bore: 'bore of the rig',
+  profileFactor: 'profile factor',
+  traverse: 'traverse rule',
+  plate: 'plate coefficient',
+  density: 'air density',
+};
+
+const spreadSteps = ({ repeats, method, rigParts }: ReducedTest, units: UnitSystem): readonly Step[] => {
+  const kind = METHODS[method].result;
   const steps: Step[] = [{ what: `mean of ${repeats.n}`, figure: showFine(kind, repeats.mean, units), source: 'GUM 4.2.1' }];
   if (repeats.deviation !== null) steps.push({ what: 'standard deviation s', figure: showFine(kind, repeats.deviation, units), source: 'GUM 4.2.2' });
   if (repeats.repeatUncertainty !== null) {
@@ -22,6 +32,9 @@ const spreadSteps = ({ repeats, measurand }: ReducedTest, units: UnitSystem): re
     figure: repeats.instrumentUncertainty === null ? 'not known, left out' : showFine(kind, repeats.instrumentUncertainty, units),
     source: 'GUM 4.3.7',
   });
+  for (const { name, relative } of rigParts) {
+    steps.push({ what: `${RIG_WORDS[name]}, standard uncertainty`, figure: showFine(kind, relative * Math.abs(repeats.mean), units), source: 'limits / √3, GUM 4.3.7' });
+  }
   if (repeats.studentFactor !== null && repeats.degreesOfFreedom !== null && repeats.expanded !== null) {
     const dof = repeats.degreesOfFreedom < 1000 ? repeats.degreesOfFreedom.toFixed(1) : 'over 1000';
     steps.push({ what: `Student's factor, ${dof} degrees of freedom`, figure: repeats.studentFactor.toFixed(3), source: 'GUM G.4' });

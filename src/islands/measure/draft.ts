@@ -1,7 +1,7 @@
 import type { MeasureState } from './state';
 
 /** Drafts of an older shape are dropped rather than misread. */
-const VERSION = 2;
+const VERSION = 3;
 
 const keyOf = (tag: string, afterChangeId: number | null): string => `moorwind:measure:${tag}:${afterChangeId ?? 'own'}`;
 

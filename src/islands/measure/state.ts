@@ -1,25 +1,27 @@
-import type { Method, Precondition } from '@/core/measure/methods';
-import { METHODS } from '@/core/measure/methods';
-import type { TestEntry, Typed } from '@/core/measure/test-entry';
+import type { DetailEntry } from '@/core/measure/detail-entry';
+import { METHODS, type Method, type Precondition } from '@/core/measure/methods';
+import type { DuctLoad } from '@/core/measure/needs-of-use';
+import type { ReadingEntry, TestEntry } from '@/core/measure/test-entry';
+import type { Typed } from '@/core/measure/typed';
 import type { Place } from '@/core/path/air-path';
-import { parseQuantity } from '@/core/units';
+import type { ReadingHow } from '@/core/record/records';
+import { parseQuantity, type QuantityKind } from '@/core/units';
 import type { Problem } from '@/messages/failures';
-
-export interface PadReading extends Typed {
-  readonly struckBecause: string | null;
-}
+import { type Pads, readingsOf } from './pads';
+import { nextSlot } from './slots';
 
 /** Everything typed on the bench; kept in the browser until it is recorded. */
-export interface MeasureState {
+export interface MeasureState extends Pads {
   readonly clientId: string;
-  readonly method: Method;
   readonly place: Place;
-  /** Readings by method: a slip on the method buttons loses none. */
-  readonly pads: Readonly<Record<Method, readonly PadReading[]>>;
+  /** What each method is told besides its readings. */
+  readonly details: Readonly<Record<Method, DetailEntry>>;
   /** What stands in the pad, not entered yet. */
   readonly pad: string;
   /** The unit a bare number takes, by method. */
   readonly units: Readonly<Record<Method, string>>;
+  /** The opening or count chosen by hand; null takes the next one. */
+  readonly slotChoice: number | null;
   readonly ticked: readonly Precondition[];
   readonly instrumentId: number | null;
   readonly bore: Typed;
@@ -28,6 +30,11 @@ export interface MeasureState {
   readonly temperature: Typed;
   readonly humidity: Typed;
   readonly pressure: Typed;
+  readonly volts: Typed;
+  readonly wheel: Typed;
+  readonly ductLoad: DuctLoad | null;
+  readonly rigSeries: number;
+  readonly configuration: string;
   readonly bagState: 'asFound' | 'asLeft';
   readonly isBaseline: boolean;
   readonly by: string;
@@ -39,19 +46,10 @@ export interface MeasureState {
   readonly problems: readonly Problem[];
 }
 
-/** The readings of the method at hand. */
-export const readingsOf = (state: MeasureState): readonly PadReading[] => state.pads[state.method];
+const withReadings = (state: MeasureState, readings: readonly ReadingEntry[]) => ({ ...state.pads, [state.method]: readings });
 
-const withReadings = (state: MeasureState, readings: readonly PadReading[]) => ({ ...state.pads, [state.method]: readings });
-
-type Field =
-  | 'pad'
-  | 'profileFactor'
-  | 'by'
-  | 'note'
-  | 'when'
-  | 'correctionReason';
-type TypedField = 'bore' | 'hoseBore' | 'temperature' | 'humidity' | 'pressure';
+type Field = 'pad' | 'profileFactor' | 'by' | 'note' | 'when' | 'correctionReason' | 'configuration';
+export type TypedField = 'bore' | 'hoseBore' | 'temperature' | 'humidity' | 'pressure' | 'volts' | 'wheel';
 
 export type MeasureAction =
   | { readonly type: 'method'; readonly method: Method }
@@ -59,9 +57,14 @@ export type MeasureAction =
   | { readonly type: 'text'; readonly field: Field; readonly value: string }
   | { readonly type: 'typed'; readonly field: TypedField; readonly value: string }
   | { readonly type: 'enter' }
+  | { readonly type: 'held'; readonly typed: string; readonly unit: string; readonly how: ReadingHow }
   | { readonly type: 'strike'; readonly index: number; readonly because: string | null }
+  | { readonly type: 'slot'; readonly slot: number | null }
+  | { readonly type: 'detail'; readonly detail: DetailEntry }
   | { readonly type: 'tick'; readonly precondition: Precondition }
   | { readonly type: 'instrument'; readonly id: number | null }
+  | { readonly type: 'ductLoad'; readonly value: DuctLoad | null }
+  | { readonly type: 'rigMoved' }
   | { readonly type: 'bagState'; readonly value: MeasureState['bagState'] }
   | { readonly type: 'baseline'; readonly value: boolean }
   | { readonly type: 'sending' }
@@ -71,51 +74,76 @@ export type MeasureAction =
 const withoutField = (state: MeasureState, field: string): readonly Problem[] =>
   state.problems.filter((p) => p.path !== field && !p.path.startsWith(`${field}.`));
 
+const add = (state: MeasureState, reading: Pick<ReadingEntry, 'typed' | 'unit' | 'how'>): MeasureState => ({
+  ...state,
+  pads: withReadings(state, [...readingsOf(state), { ...reading, slot: nextSlot(state), struckBecause: null }]),
+  pad: '',
+  slotChoice: null,
+  units: { ...state.units, [state.method]: reading.unit },
+  problems: withoutField(state, 'readings'),
+});
+
 /** A unit typed with the reading becomes the next reading's unit. */
-const unitOfPad = (state: MeasureState): string => {
-  const parsed = parseQuantity(state.pad, METHODS[state.method].reads, state.units[state.method]);
-  return parsed.ok ? parsed.value.unit : state.units[state.method];
-};
-
 const enter = (state: MeasureState): MeasureState => {
-  const unit = unitOfPad(state);
-  const reading: PadReading = { typed: state.pad.trim(), unit, struckBecause: null };
-  return {
-    ...state,
-    pads: withReadings(state, [...readingsOf(state), reading]),
-    pad: '',
-    units: { ...state.units, [state.method]: unit },
-    problems: withoutField(state, 'readings'),
-  };
+  const parsed = parseQuantity(state.pad, METHODS[state.method].reads, state.units[state.method]);
+  return add(state, { typed: state.pad.trim(), unit: parsed.ok ? parsed.value.unit : state.units[state.method], how: 'typed' });
 };
 
-const typedField = (state: MeasureState, field: TypedField, value: string): MeasureState => {
-  const kind = field === 'temperature' ? 'temperature' : field === 'humidity' ? 'relativeHumidity' : field === 'pressure' ? 'pressure' : 'length';
-  const parsed = parseQuantity(value, kind, state[field].unit);
-  const unit = parsed.ok ? parsed.value.unit : state[field].unit;
-  const path = field === 'bore' || field === 'hoseBore' ? field : `air.${field}`;
-  return { ...state, [field]: { typed: value, unit }, problems: withoutField(state, path) };
+const KIND_OF: Record<TypedField, QuantityKind> = {
+  bore: 'length',
+  hoseBore: 'length',
+  wheel: 'length',
+  temperature: 'temperature',
+  humidity: 'relativeHumidity',
+  pressure: 'pressure',
+  volts: 'voltage',
+};
+
+const PATH_OF: Record<TypedField, string> = {
+  bore: 'bore',
+  hoseBore: 'hoseBore',
+  wheel: 'wheel',
+  temperature: 'air.temperature',
+  humidity: 'air.humidity',
+  pressure: 'air.pressure',
+  volts: 'volts',
+};
+
+/** What was typed, with the unit that a bare number will take next time. */
+export const retyped = (before: Typed, value: string, kind: QuantityKind): Typed => {
+  const parsed = parseQuantity(value, kind, before.unit);
+  return { typed: value, unit: parsed.ok ? parsed.value.unit : before.unit };
 };
 
 /** The one way the bench changes. */
 export const measureReducer = (state: MeasureState, action: MeasureAction): MeasureState => {
   switch (action.type) {
     case 'method':
-      return action.method === state.method ? state : { ...state, method: action.method, pad: '', instrumentId: null, problems: [] };
+      return action.method === state.method ? state : { ...state, method: action.method, pad: '', slotChoice: null, instrumentId: null, problems: [] };
     case 'place':
       return { ...state, place: action.place };
     case 'text':
       return { ...state, [action.field]: action.value, problems: withoutField(state, action.field) };
     case 'typed':
-      return typedField(state, action.field, action.value);
+      return {
+        ...state,
+        [action.field]: retyped(state[action.field], action.value, KIND_OF[action.field]),
+        problems: withoutField(state, PATH_OF[action.field]),
+      };
     case 'enter':
       return enter(state);
+    case 'held':
+      return add(state, action);
     case 'strike':
       return {
         ...state,
         pads: withReadings(state, readingsOf(state).map((r, i) => (i === action.index ? { ...r, struckBecause: action.because } : r))),
         problems: withoutField(state, 'readings'),
       };
+    case 'slot':
+      return { ...state, slotChoice: action.slot };
+    case 'detail':
+      return { ...state, details: { ...state.details, [state.method]: action.detail }, problems: withoutField(state, 'detail') };
     case 'tick':
       return {
         ...state,
@@ -125,6 +153,15 @@ export const measureReducer = (state: MeasureState, action: MeasureAction): Meas
       };
     case 'instrument':
       return { ...state, instrumentId: action.id, problems: withoutField(state, 'instrumentId') };
+    case 'ductLoad':
+      return { ...state, ductLoad: action.value };
+    case 'rigMoved':
+      // The series ends where the rig moved: what was read before it is struck, not mixed in.
+      return {
+        ...state,
+        rigSeries: state.rigSeries + 1,
+        pads: withReadings(state, readingsOf(state).map((r) => ({ ...r, struckBecause: r.struckBecause ?? 'before the rig was moved' }))),
+      };
     case 'bagState':
       return { ...state, bagState: action.value };
     case 'baseline':
@@ -138,7 +175,8 @@ export const measureReducer = (state: MeasureState, action: MeasureAction): Meas
   }
 };
 
-const orNull = (typed: Typed): Typed | null => (typed.typed.trim() === '' ? null : typed);
+/** A typed field, or null while it is empty. */
+export const orNull = (typed: Typed): Typed | null => (typed.typed.trim() === '' ? null : typed);
 
 /** The state as the core and the server take it. */
 export const toEntry = (state: MeasureState, wanted: readonly Precondition[]): TestEntry => ({
@@ -146,9 +184,11 @@ export const toEntry = (state: MeasureState, wanted: readonly Precondition[]): T
   place: state.place,
   readings: readingsOf(state),
   bore: orNull(state.bore),
-  profileFactor: METHODS[state.method].needsBore ? Number(state.profileFactor.replace(',', '.')) : null,
+  profileFactor: METHODS[state.method].needs.includes('profileFactor') ? Number(state.profileFactor.replace(',', '.')) : null,
   hoseBore: orNull(state.hoseBore),
   air: { temperature: state.temperature, humidity: state.humidity, pressure: orNull(state.pressure) },
+  detail: state.details[state.method],
+  volts: orNull(state.volts),
+  rigSeries: state.rigSeries,
   failedPreconditions: wanted.filter((p) => !state.ticked.includes(p)),
 });
-

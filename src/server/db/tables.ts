@@ -33,6 +33,7 @@ export interface MachineTable {
   hose_bore_m: number | null;
   hose_length_m: number | null;
   hose_selector_m: number | null;
+  nominal_volts: number;
   in_service_on: string;
 }
 
@@ -87,6 +88,11 @@ export interface AirflowTestTable extends WorkColumns {
   is_baseline: number;
   bag_state: string;
   after_change_id: number | null;
+  detail_json: string;
+  use_json: string;
+  rig_series: number;
+  volts: number | null;
+  configuration: string;
 }
 
 export interface TestReadingTable {
@@ -98,6 +104,8 @@ export interface TestReadingTable {
   value_si: number;
   resolution_si: number;
   struck_because: string | null;
+  slot: number;
+  how: string;
 }
 
 export interface StageChangeTable extends WorkColumns {

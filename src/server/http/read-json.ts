@@ -6,7 +6,7 @@ export const MAX_BODY_BYTES = 128 * 1024;
 const tooLarge = () => fail(failure('request.too-large', '', { most: MAX_BODY_BYTES }));
 
 /** Reads at most the limit; a lying or missing content-length does not get past it. */
-const readText = async (request: Request): Promise<Result<string>> => {
+export const readText = async (request: Request): Promise<Result<string>> => {
   if (Number(request.headers.get('content-length') ?? '0') > MAX_BODY_BYTES) return tooLarge();
   if (!request.body) return ok('');
   const chunks: Uint8Array[] = [];

@@ -42,6 +42,8 @@ const toMachine = (row: Row<'machine'>, stages: readonly Stage[]): Machine => ({
   hasBrush: row.has_brush === 1,
   hoseBoreM: row.hose_bore_m,
   hoseLengthM: row.hose_length_m,
+  hoseSelectorM: row.hose_selector_m,
+  nominalVolts: row.nominal_volts,
   inServiceOn: row.in_service_on,
   stages,
 });

@@ -1,6 +1,6 @@
 import { MethodName, PlaceName } from '@/contracts/enums';
-import { AccuracyJson, AirJson, PreconditionsJson } from '@/contracts/json-columns';
-import type { Reading, TestRecord } from '@/core/record/records';
+import { AccuracyJson, AirJson, DetailJson, PreconditionsJson, ReadingHowJson, UseJson } from '@/contracts/json-columns';
+import type { Reading, TestRecord, TestUse } from '@/core/record/records';
 import type { ParsedTest } from '@/core/measure/test-entry';
 import type { Db } from '../db/connect';
 import type { Row } from '../db/tables';
@@ -12,6 +12,8 @@ const toReading = (row: Row<'test_reading'>): Reading => ({
   unit: row.unit,
   valueSi: row.value_si,
   resolutionSi: row.resolution_si,
+  slot: row.slot,
+  how: ReadingHowJson.parse(row.how),
   struckBecause: row.struck_because,
 });
 
@@ -33,13 +35,20 @@ const toTest = (row: TestRow, readings: readonly Reading[]): TestRecord => {
     isBaseline: row.is_baseline === 1,
     afterChangeId: row.after_change_id,
     bagState: row.bag_state === 'asLeft' ? 'asLeft' : 'asFound',
+    configuration: row.configuration,
+    use: UseJson.parse(JSON.parse(row.use_json)),
     test: {
       method: MethodName.parse(row.method),
       place: PlaceName.parse(row.place),
       readingsSi: live.map((r) => r.valueSi),
-      resolutionSi: accuracy ? accuracy.resolutionSi : Math.min(...live.map((r) => r.resolutionSi)),
+      slots: live.map((r) => r.slot),
+      resolutionSi: accuracy?.resolutionSi ?? (live.length > 0 ? Math.min(...live.map((r) => r.resolutionSi)) : 0),
       boreM: row.bore_m,
       profileFactor: row.profile_factor,
+      detail: DetailJson.parse(JSON.parse(row.detail_json)),
+      rigSeries: row.rig_series,
+      volts: row.volts,
+      maxHold: live.some((r) => r.how === 'max'),
       instrumentId: row.instrument_id,
       accuracy,
       air: AirJson.parse(JSON.parse(row.air_json)),
@@ -88,6 +97,8 @@ export interface NewTest {
   readonly isBaseline: boolean;
   readonly bagState: TestRecord['bagState'];
   readonly afterChangeId: number | null;
+  readonly configuration: string;
+  readonly use: TestUse;
   readonly supersedes: { readonly id: number; readonly reason: string; readonly voided: boolean } | null;
 }
 
@@ -115,6 +126,11 @@ export const insertTest = async (db: Db, entry: NewTest): Promise<number> => {
       is_baseline: entry.isBaseline ? 1 : 0,
       bag_state: entry.bagState,
       after_change_id: entry.afterChangeId,
+      detail_json: JSON.stringify(test.detail),
+      use_json: JSON.stringify(entry.use),
+      rig_series: test.rigSeries,
+      volts: test.volts,
+      configuration: entry.configuration,
     })
     .returning('id')
     .executeTakeFirstOrThrow();
@@ -126,7 +142,9 @@ export const insertTest = async (db: Db, entry: NewTest): Promise<number> => {
     value_si: r.valueSi,
     resolution_si: r.resolutionSi,
     struck_because: r.struckBecause,
+    slot: r.slot,
+    how: r.how,
   }));
-  await db.insertInto('test_reading').values(rows).execute();
+  if (rows.length > 0) await db.insertInto('test_reading').values(rows).execute();
   return id;
 };

@@ -1,7 +1,7 @@
 import type { StageDue } from '@/core/interval/due';
 import { type Comparison, compareTests } from '@/core/measure/compare-tests';
 import { type ChangeRecord, standing, type TestRecord, type WorkRecord } from '@/core/record/records';
-import { dueOfMachine, type JudgedTest, judgeTest } from '@/core/status/machine-status';
+import { dueOfMachine, isSeries, type JudgedTest, judgeTest } from '@/core/status/machine-status';
 import type { Bench } from './bench';
 
 export interface ChangeStory {
@@ -36,9 +36,9 @@ export const changeStory = (bench: Bench, changeId: number): ChangeStory | null 
   const chain = new Set(chainOf(bench.changes, changeId).map((c) => c.id));
   const { machine } = bench.status;
   const judged = (record: TestRecord | null) =>
-    record ? judgeTest({ machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record }) : null;
+    record && isSeries(record) ? judgeTest({ machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record }) : null;
   const before = judged(change.beforeTestId === null ? null : standingOf(bench.tests, change.beforeTestId));
-  const follows = standing(bench.tests).filter((t) => t.afterChangeId !== null && chain.has(t.afterChangeId));
+  const follows = standing(bench.tests).filter((t) => isSeries(t) && t.afterChangeId !== null && chain.has(t.afterChangeId));
   const after = judged(follows.at(-1) ?? null);
   const dueOf = (changes: readonly ChangeRecord[]) =>
     dueOfMachine({ machine, changes, today: bench.yard.today }).find((d) => d.stageId === change.stageId) ?? null;

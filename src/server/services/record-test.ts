@@ -2,9 +2,9 @@ import type { CorrectTestBody, RecordTestBody, WithdrawBody } from '@/contracts/
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import type { Machine } from '@/core/machine/machine';
 import { type Question, questionReading } from '@/core/machine/plausible';
-import { reduceTest } from '@/core/measure/reduce-test';
-import { parseTestEntry, type ParsedTest } from '@/core/measure/test-entry';
-import type { TestRecord } from '@/core/record/records';
+import { type Reduced, reduceAny } from '@/core/measure/reduce-any';
+import { parseTestEntry, parseWheel, type ParsedTest } from '@/core/measure/test-entry';
+import type { TestRecord, TestUse } from '@/core/record/records';
 import type { Db } from '../db/connect';
 import { loadChanges } from '../repositories/changes';
 import { loadInstruments } from '../repositories/instruments';
@@ -23,7 +23,14 @@ interface Checked {
   readonly machine: Machine;
   readonly parsed: ParsedTest;
   readonly questions: readonly Question[];
+  readonly use: TestUse;
 }
+
+const questionsOf = (machine: Machine, reduced: Reduced): readonly Question[] => {
+  if (reduced.form !== 'series') return [];
+  const { measurand, values } = reduced.series;
+  return values.flatMap((valueSi) => questionReading({ kind: machine.kind, measurand, valueSi }) ?? []).slice(0, 1);
+};
 
 const check = async (tx: Db, tag: string, { body, now }: { body: RecordTestBody; now: string }): Promise<Result<Checked>> => {
   const machine = await findMachine(tx, tag);
@@ -38,11 +45,16 @@ const check = async (tx: Db, tag: string, { body, now }: { body: RecordTestBody;
     const changes = await loadChanges(tx, site.timeZone, machine.id);
     if (!changes.some((c) => c.id === body.afterChangeId)) return fail(failure('change.unknown', 'afterChangeId'));
   }
-  const reduced = reduceTest(parsed.value.test);
+  const { detail } = parsed.value.test;
+  if ('stageId' in detail && !machine.stages.some((s) => s.id === detail.stageId)) {
+    return fail(failure('stage.unknown', 'detail.stageId', { tag: machine.tag }));
+  }
+  const wheel = body.wheel ? parseWheel(body.wheel) : ok(null);
+  if (!wheel.ok) return wheel;
+  const reduced = reduceAny(parsed.value.test);
   if (!reduced.ok) return reduced;
-  const { measurand, values } = reduced.value;
-  const questions = values.flatMap((valueSi) => questionReading({ kind: machine.kind, measurand, valueSi }) ?? []);
-  return ok({ machine, parsed: parsed.value, questions: questions.slice(0, 1) });
+  const use: TestUse = { wheelM: wheel.value, ductLoad: body.ductLoad };
+  return ok({ machine, parsed: parsed.value, use, questions: questionsOf(machine, reduced.value) });
 };
 
 const newTest = (checked: Checked, body: RecordTestBody, now: string) => ({
@@ -55,6 +67,8 @@ const newTest = (checked: Checked, body: RecordTestBody, now: string) => ({
   isBaseline: body.isBaseline,
   bagState: body.bagState,
   afterChangeId: body.afterChangeId,
+  configuration: body.configuration,
+  use: checked.use,
 });
 
 /** Records a test on a machine: readings as typed and in SI, in one transaction, once. */

@@ -2,10 +2,12 @@ import type { Migration } from 'kysely';
 import * as siteAndMachines from './001-site-and-machines';
 import * as workRecords from './002-work-records';
 import * as stockAndActions from './003-stock-and-actions';
+import * as everyMethod from './004-every-method';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
   '001-site-and-machines': siteAndMachines,
   '002-work-records': workRecords,
   '003-stock-and-actions': stockAndActions,
+  '004-every-method': everyMethod,
 };

@@ -1,0 +1,16 @@
+import { z } from 'zod';
+
+/**
+ * One line of a streaming meter, as newline-delimited JSON. Open: a bridge of any real meter can send it.
+ * `value` null is a dropped reading; the line still says that the meter is alive.
+ */
+export const MeterLine = z.strictObject({
+  t: z.iso.datetime({ precision: 3 }),
+  quantity: z.enum(['velocity', 'flow', 'pressure', 'count', 'power']),
+  value: z.number().nullable(),
+  unit: z.string().min(1).max(12),
+});
+export type MeterLine = z.infer<typeof MeterLine>;
+
+/** What a bridge is told of what it sent. */
+export const MeterPosted = z.strictObject({ accepted: z.int().min(0), refused: z.int().min(0) });

@@ -1,0 +1,66 @@
+import { moistAirDensity } from '../air/density';
+import { fail, failure, ok, type Result } from '../failure/failure';
+import { EXHAUST_SLOT, type MethodDetail, ROOM_SLOT } from './detail';
+import { METHODS } from './methods';
+import { orificeFlowM3s } from './orifice';
+import { judgeParticles, type ParticleVerdict } from './particle-count';
+import { type ReducedTest, reduceTest, type TestReadings } from './reduce-test';
+import { fitSuctionCurve, type SuctionCurve, type CurvePoint } from './suction-curve';
+
+/** What any test says, by the form of its method. */
+export type Reduced =
+  | { readonly form: 'series'; readonly series: ReducedTest }
+  | { readonly form: 'curve'; readonly curve: SuctionCurve; readonly points: readonly CurvePoint[] }
+  | { readonly form: 'particles'; readonly particles: ParticleVerdict; readonly sizeUm: number }
+  | { readonly form: 'word'; readonly detail: MethodDetail };
+
+const reduceCurve = (test: TestReadings): Result<Reduced> => {
+  const { detail, air } = test;
+  if (detail.kind !== 'curve') return fail(failure('orifice.missing', 'detail'));
+  const density = moistAirDensity(air);
+  if (!density.ok) return density;
+  const points = test.readingsSi.map((suctionPa, i): CurvePoint | null => {
+    const orificeM = detail.orificesM[test.slots[i] ?? -1];
+    if (orificeM === undefined) return null;
+    if (orificeM === 0) return { flowM3s: 0, suctionPa };
+    if (!(suctionPa <= air.pressurePa / 4)) return null;
+    const plate = { orificeM, coefficient: detail.coefficient, differentialPa: suctionPa, upstreamPa: air.pressurePa, densityKgM3: density.value, pipeM: null };
+    return { flowM3s: orificeFlowM3s(plate), suctionPa };
+  });
+  if (points.some((p) => p === null)) return fail(failure('orifice.pressure', 'readings'));
+  const whole = points.filter((p) => p !== null);
+  const curve = fitSuctionCurve(whole);
+  return curve.ok ? ok({ form: 'curve', curve: curve.value, points: whole }) : curve;
+};
+
+const reduceParticles = (test: TestReadings): Result<Reduced> => {
+  const { detail } = test;
+  if (detail.kind !== 'particles') return fail(failure('particles.counting', 'detail'));
+  const of = (slot: number, seconds: number) => {
+    const counts = test.readingsSi.filter((_, i) => test.slots[i] === slot);
+    return { counts: counts.length, count: counts.reduce((a, b) => a + b, 0), volumeM3: counts.length * detail.flowM3s * seconds };
+  };
+  const [exhaust, room] = [of(EXHAUST_SLOT, detail.exhaustS), of(ROOM_SLOT, detail.roomS)];
+  if (exhaust.counts === 0 || room.counts === 0) return fail(failure('particles.both', 'readings'));
+  if (!test.readingsSi.every((c) => Number.isInteger(c))) return fail(failure('particles.whole', 'readings'));
+  return ok({ form: 'particles', particles: judgeParticles({ exhaust, room }), sizeUm: detail.sizeUm });
+};
+
+/**
+ * Reduces any test by the form of its method. Source: as the reduction of each form names it. Returns what is missing
+ * by name; never throws for a record that was once accepted.
+ */
+export const reduceAny = (test: TestReadings): Result<Reduced> => {
+  switch (METHODS[test.method].form) {
+    case 'series': {
+      const series = reduceTest(test);
+      return series.ok ? ok({ form: 'series', series: series.value }) : series;
+    }
+    case 'curve':
+      return reduceCurve(test);
+    case 'particles':
+      return reduceParticles(test);
+    case 'word':
+      return ok({ form: 'word', detail: test.detail });
+  }
+};

@@ -1,0 +1,104 @@
+import { Radio } from 'lucide-react';
+import { type Dispatch, useEffect, useState } from 'react';
+import { METHODS } from '@/core/measure/methods';
+import { type Settled, settledMean } from '@/core/measure/settling';
+import { fromSi, prettyUnit, show, type UnitSystem } from '@/core/units';
+import { hear, type Heard, SILENCE, STOPPED_AFTER_MS } from './meter';
+import type { MeasureAction, MeasureState } from './state';
+
+interface MeterProps {
+  readonly state: MeasureState;
+  readonly dispatch: Dispatch<MeasureAction>;
+  readonly tag: string;
+  readonly units: UnitSystem;
+}
+
+interface Listening {
+  readonly heard: Heard;
+  readonly nowMs: number;
+}
+
+const useMeter = ({ state, tag }: MeterProps, on: boolean): Listening => {
+  const [listening, setListening] = useState<Listening>({ heard: SILENCE, nowMs: 0 });
+  const { method, place, instrumentId } = state;
+  useEffect(() => {
+    if (!on) return undefined;
+    setListening({ heard: SILENCE, nowMs: Date.now() });
+    const query = new URLSearchParams({ tag, method, place });
+    const source = new EventSource(`/api/instruments/${instrumentId ?? 0}/stream?${query.toString()}`);
+    const wanted = METHODS[method].reads;
+    source.onmessage = (event: MessageEvent<string>) => {
+      const atMs = Date.now();
+      setListening(({ heard }) => ({ heard: hear(heard, { data: event.data, atMs, wanted }), nowMs: atMs }));
+    };
+    const tick = setInterval(() => setListening((l) => ({ ...l, nowMs: Date.now() })), 500);
+    return () => {
+      clearInterval(tick);
+      source.close();
+    };
+  }, [on, tag, method, place, instrumentId]);
+  return listening;
+};
+
+const Needle = ({ share }: { share: number }) => {
+  const angle = Math.PI * (1 - Math.max(0, Math.min(1, share)));
+  return (
+    <svg viewBox="0 0 120 66" className="h-16 w-28 shrink-0" aria-hidden="true">
+      <path d="M8 60 A52 52 0 0 1 112 60" stroke="currentColor" strokeWidth="2" fill="none" />
+      {[0, 0.25, 0.5, 0.75, 1].map((t) => {
+        const a = Math.PI * (1 - t);
+        return <path key={t} d={`M${60 + 52 * Math.cos(a)} ${60 - 52 * Math.sin(a)} L${60 + 45 * Math.cos(a)} ${60 - 45 * Math.sin(a)}`} stroke="currentColor" strokeWidth="2" />;
+      })}
+      <path d={`M60 60 L${60 + 44 * Math.cos(angle)} ${60 - 44 * Math.sin(angle)}`} stroke="var(--color-primary)" strokeWidth="4" strokeLinecap="round" />
+    </svg>
+  );
+};
+
+const notice = ({ heard, nowMs }: Listening): string | null => {
+  if (heard.lastAtMs === null) return 'Waiting for the meter...';
+  if (nowMs - heard.lastAtMs > STOPPED_AFTER_MS) return 'The stream has stopped; what was held is kept.';
+  if (heard.flooded) return 'More lines than can be used: some are let go.';
+  if (heard.garbage > 0) return `${heard.garbage} ${heard.garbage === 1 ? 'line' : 'lines'} could not be read and were dropped.`;
+  return null;
+};
+
+/** A streaming meter: live needle, a settled mean to hold, and the maximum, marked for what it is. */
+export const Meter = (props: MeterProps) => {
+  const { state, dispatch, units } = props;
+  const [on, setOn] = useState(false);
+  const listening = useMeter(props, on);
+  const { samples } = listening.heard;
+  const kind = METHODS[state.method].reads;
+  const last = samples.at(-1);
+  const highest = Math.max(...samples.map((s) => s.valueSi), 0);
+  const settled: Settled | null = settledMean(samples);
+  const unit = state.units[state.method];
+  const enter = (valueSi: number, how: 'hold' | 'max') =>
+    dispatch({ type: 'held', how, unit, typed: String(Number(fromSi(kind, valueSi, unit).toPrecision(5))) });
+  const said = notice(listening);
+  return (
+    <div className="panel p-2">
+      <button type="button" className="choice flex w-full items-center gap-2 font-semibold" aria-pressed={on} onClick={() => setOn(!on)}>
+        <Radio size={18} aria-hidden="true" />
+        {on ? 'Listening to the meter: tap to stop' : 'Listen to the bench meter'}
+      </button>
+      {on && (
+        <div className="mt-2 flex flex-wrap items-center gap-3">
+          <Needle share={highest > 0 && last ? last.valueSi / (highest * 1.15) : 0} />
+          <div className="min-w-32 flex-1">
+            <p className="dial text-2xl leading-none">{last ? show(kind, last.valueSi, units) : '-'}</p>
+            <p className="text-sm font-semibold" role="status">
+              {said ?? (settled ? `settled: ${show(kind, settled.mean, units)}` : 'settling...')}
+            </p>
+          </div>
+          <button type="button" className="go" disabled={!settled} onClick={() => settled && enter(settled.mean, 'hold')}>
+            Hold
+          </button>
+          <button type="button" className="choice" disabled={samples.length === 0} onClick={() => enter(highest, 'max')} title={`in ${prettyUnit(unit)}`}>
+            Max <span className="soft block text-xs">biased high</span>
+          </button>
+        </div>
+      )}
+    </div>
+  );
+};

@@ -1,0 +1,42 @@
+import { MeterLine } from '@/contracts/meter-line';
+import type { Sample } from '@/core/measure/settling';
+import { findUnit, type QuantityKind, toSi } from '@/core/units';
+
+/** What was heard of a streaming meter, bounded whatever it sends. */
+export interface Heard {
+  readonly samples: readonly Sample[];
+  readonly lastAtMs: number | null;
+  readonly dropped: number;
+  readonly garbage: number;
+  readonly flooded: boolean;
+}
+
+export const SILENCE: Heard = { samples: [], lastAtMs: null, dropped: 0, garbage: 0, flooded: false };
+
+/** Samples kept: a minute of ten a second. */
+const KEPT = 600;
+/** More lines in a second than this are let go, and that is said. */
+const MOST_PER_SECOND = 40;
+/** Without a line for so long, the stream is taken to have stopped. */
+export const STOPPED_AFTER_MS = 3000;
+
+const parse = (data: string): MeterLine | null => {
+  try {
+    const parsed = MeterLine.safeParse(JSON.parse(data));
+    return parsed.success ? parsed.data : null;
+  } catch {
+    return null;
+  }
+};
+
+/** Takes one line in: a sample of the wanted quantity, a dropped reading, garbage, or one too many. */
+export const hear = (heard: Heard, { data, atMs, wanted }: { data: string; atMs: number; wanted: QuantityKind }): Heard => {
+  const recent = heard.samples.filter((s) => atMs - s.atMs < 1000).length;
+  if (recent >= MOST_PER_SECOND) return { ...heard, lastAtMs: atMs, flooded: true };
+  const line = parse(data);
+  const unit = line && line.quantity === wanted ? findUnit(wanted, line.unit) : undefined;
+  if (!line || !unit) return { ...heard, lastAtMs: atMs, garbage: heard.garbage + 1 };
+  if (line.value === null) return { ...heard, lastAtMs: atMs, dropped: heard.dropped + 1 };
+  const sample = { atMs, valueSi: toSi(wanted, line.value, unit.symbol) };
+  return { ...heard, lastAtMs: atMs, samples: [...heard.samples, sample].slice(-KEPT) };
+};

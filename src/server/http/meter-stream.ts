@@ -1,0 +1,90 @@
+import { MethodName, PlaceName } from '@/contracts/enums';
+import { MeterLine } from '@/contracts/meter-line';
+import { failure } from '@/core/failure/failure';
+import { meterHub } from '../instruments/meter-hub';
+import { type StandIn, standInLine } from '../instruments/stand-in-meter';
+import { standInFor } from '../services/stand-in-target';
+import { app } from './app';
+import { readText } from './read-json';
+import { json, respondProblems } from './respond';
+
+const PERIOD_MS = 100;
+/** A forgotten listener ends by itself. */
+const LONGEST_MS = 15 * 60_000;
+const MOST_LINES = 500;
+
+interface Listening {
+  readonly id: number;
+  readonly query: URLSearchParams;
+  readonly signal: AbortSignal;
+}
+
+const wantedStandIn = async ({ query }: Listening): Promise<StandIn | null> => {
+  const method = MethodName.safeParse(query.get('method'));
+  const place = PlaceName.safeParse(query.get('place'));
+  if (!method.success || !place.success) return null;
+  return standInFor((await app()).context, { tag: query.get('tag') ?? '', method: method.data, place: place.data });
+};
+
+const startTalking = (listening: Listening, standIn: StandIn | null, say: (line: MeterLine) => void): (() => void) => {
+  const began = Date.now();
+  const talk = () => {
+    const now = Date.now();
+    if (!standIn || meterHub.bridged(listening.id, now)) return;
+    say(standInLine(standIn, { seconds: (now - began) / 1000, t: new Date(now).toISOString(), uniform: Math.random }));
+  };
+  const timer = setInterval(talk, PERIOD_MS);
+  const unhear = meterHub.listen(listening.id, say);
+  return () => {
+    clearInterval(timer);
+    unhear();
+  };
+};
+
+/** Server-sent events of one instrument: a bridge's lines, or the stand-in's while no bridge speaks. */
+export const meterStream = async (listening: Listening): Promise<Response> => {
+  const standIn = await wantedStandIn(listening);
+  const encoder = new TextEncoder();
+  let stop = () => {};
+  const body = new ReadableStream<Uint8Array>({
+    start: (controller) => {
+      const quiet = startTalking(listening, standIn, (line) => controller.enqueue(encoder.encode(`data: ${JSON.stringify(line)}\n\n`)));
+      const end = setTimeout(() => {
+        stop();
+        controller.close();
+      }, LONGEST_MS);
+      stop = () => {
+        clearTimeout(end);
+        quiet();
+      };
+      listening.signal.addEventListener('abort', () => stop());
+    },
+    cancel: () => stop(),
+  });
+  return new Response(body, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' } });
+};
+
+const parseLine = (text: string): MeterLine | null => {
+  try {
+    const parsed = MeterLine.safeParse(JSON.parse(text));
+    return parsed.success ? parsed.data : null;
+  } catch {
+    return null;
+  }
+};
+
+/** Lines a bridge posts, newline-delimited; each one that cannot be read is counted, not passed on. */
+export const postMeterLines = async (id: number, request: Request): Promise<Response> => {
+  const text = await readText(request);
+  if (!text.ok) return respondProblems(text.failures);
+  const lines = text.value.split('\n').filter((l) => l.trim() !== '');
+  if (lines.length > MOST_LINES) return respondProblems([failure('request.too-large', '', { most: MOST_LINES })]);
+  let accepted = 0;
+  for (const line of lines) {
+    const parsed = parseLine(line);
+    if (!parsed) continue;
+    meterHub.post(id, parsed, Date.now());
+    accepted += 1;
+  }
+  return json({ accepted, refused: lines.length - accepted }, 202);
+};

@@ -1,0 +1,26 @@
+import { EventEmitter } from 'node:events';
+import type { MeterLine } from '@/contracts/meter-line';
+
+/** Passes lines that a bridge posts on to whoever listens to that instrument. Nothing is stored. */
+class MeterHub {
+  readonly #events = new EventEmitter().setMaxListeners(100);
+  readonly #lastPost = new Map<number, number>();
+
+  post(instrumentId: number, line: MeterLine, atMs: number): void {
+    this.#lastPost.set(instrumentId, atMs);
+    this.#events.emit(String(instrumentId), line);
+  }
+
+  /** A bridge that spoke lately silences the stand-in. */
+  bridged(instrumentId: number, nowMs: number, withinMs = 5000): boolean {
+    return nowMs - (this.#lastPost.get(instrumentId) ?? Number.NEGATIVE_INFINITY) < withinMs;
+  }
+
+  listen(instrumentId: number, heard: (line: MeterLine) => void): () => void {
+    const name = String(instrumentId);
+    this.#events.on(name, heard);
+    return () => this.#events.off(name, heard);
+  }
+}
+
+export const meterHub = new MeterHub();

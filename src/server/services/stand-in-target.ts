@@ -1,0 +1,56 @@
+import { MACHINE_KINDS } from '@/core/machine/kinds';
+import { boreAreaM2 } from '@/core/measure/bore-flow';
+import { METHODS, type Method } from '@/core/measure/methods';
+import type { Place } from '@/core/path/air-path';
+import { mean } from '@/core/numeric/moments';
+import { standing, type TestRecord } from '@/core/record/records';
+import { fromSi, SHOWN } from '@/core/units';
+import type { StandIn } from '../instruments/stand-in-meter';
+import { type Bench, loadBench } from './bench';
+import type { Context } from './user-action';
+
+const NOMINAL_BORE_M = 0.05;
+
+const ofRig = (tests: readonly TestRecord[], wanted: { method: Method; place: Place }) =>
+  standing(tests).filter((t) => t.test.method === wanted.method && t.test.place === wanted.place && t.test.readingsSi.length > 0);
+
+/** The middle of what its kind gives, where the record holds nothing of this rig. In the SI unit of the reading. */
+const typical = (bench: Bench, method: Method): number => {
+  const { flowM3s, suctionPa } = MACHINE_KINDS[bench.status.machine.kind];
+  const flow = (flowM3s[0] + flowM3s[1]) / 4;
+  switch (METHODS[method].reads) {
+    case 'flow':
+      return flow;
+    case 'velocity':
+      return flow / boreAreaM2(bench.status.machine.hoseBoreM ?? NOMINAL_BORE_M);
+    case 'count':
+      return 40;
+    default:
+      return (suctionPa[0] + suctionPa[1]) / 2;
+  }
+};
+
+/**
+ * What a meter held to this machine now would settle to, SI: its last test of the same rig, or its baseline once a
+ * stage was changed since. A stand-in for the machine itself, for the demo and for practice.
+ */
+export const standInTarget = (bench: Bench, wanted: { method: Method; place: Place }): number => {
+  const tests = ofRig(bench.tests, wanted);
+  const last = tests.at(-1);
+  if (!last) return typical(bench, wanted.method);
+  const changedSince = standing(bench.changes).some((c) => c.performedAt > last.performedAt);
+  const baseline = tests.findLast((t) => t.isBaseline);
+  return mean((changedSince && baseline ? baseline : last).test.readingsSi);
+};
+
+const NOISE = 0.008;
+
+/** The stand-in for a meter held to a machine now; null for an unknown machine or what no meter streams. */
+export const standInFor = async (context: Context, wanted: { tag: string; method: Method; place: Place }): Promise<StandIn | null> => {
+  const { reads } = METHODS[wanted.method];
+  if (reads !== 'velocity' && reads !== 'flow' && reads !== 'pressure' && reads !== 'count') return null;
+  const { bench } = await loadBench(context, wanted.tag);
+  if (!bench) return null;
+  const { unit } = SHOWN.metric[reads];
+  return { quantity: reads, unit, target: fromSi(reads, standInTarget(bench, wanted), unit), noise: NOISE };
+};
