@@ -33,13 +33,21 @@ const stamp = (name, hash) => {
   writeFileSync(join(cache, name), hash);
 };
 
-/** Installs the packages when they are missing or the lock file has changed. */
+/** npm keeps a copy of what it installed: the same packages at the same versions need no second install. */
+const installed = () => {
+  const copy = join(root, 'node_modules/.package-lock.json');
+  if (!existsSync(copy)) return false;
+  const packagesOf = (file) => JSON.parse(readFileSync(file, 'utf8')).packages;
+  const have = packagesOf(copy);
+  const wanted = Object.entries(packagesOf(join(root, 'package-lock.json')));
+  return wanted.every(([path, p]) => path === '' || p.optional || have[path]?.version === p.version);
+};
+
+/** Installs the packages when they are missing or the lock file asks for others. */
 export const ensureInstalled = () => {
-  const hash = hashOf(['package-lock.json']);
-  if (existsSync(join(root, 'node_modules/.package-lock.json')) && stamped('installed', hash)) return;
+  if (installed()) return;
   console.log('Installing packages (the database driver compiles: two or three minutes)...');
   if (run('npm', ['ci', '--no-progress']) !== 0) process.exit(1);
-  stamp('installed', hash);
 };
 
 /** Builds when a source has changed since the last build. Answers whether it went well. */

@@ -1,10 +1,15 @@
 import { z } from 'zod';
 import { AirflowTestInput } from '@/contracts/calc/airflow-test';
+import { CompareInput, ParticleTestInput, SuctionCurveInput, TraverseInput } from '@/contracts/calc/series';
 import { failure, type Result } from '@/core/failure/failure';
 import { problemsOf } from '@/messages/failures';
 import { failureOfIssue } from '@/server/http/read-json';
 import type { CliWorld } from '../run';
 import { airflowTest } from './airflow-test';
+import { compare } from './compare';
+import { particleTest } from './particle-test';
+import { suctionCurve } from './suction-curve';
+import { traverse } from './traverse';
 
 interface Calculation {
   readonly summary: string;
@@ -23,6 +28,10 @@ const calculation = <S extends z.ZodType>(summary: string, schema: S, run: (inpu
 
 const CALCULATIONS: Readonly<Record<string, Calculation>> = {
   'airflow-test': calculation('repeats of one test in, flow or suction with its interval and verdicts out', AirflowTestInput, airflowTest),
+  compare: calculation('two series in, difference, share, Welch interval and p out', CompareInput, compare),
+  traverse: calculation('a duct in, the points to take out; with readings also mean velocity and flow', TraverseInput, traverse),
+  'suction-curve': calculation('suction at several orifices in, the fitted curve and its peak air power out', SuctionCurveInput, suctionCurve),
+  'particle-test': calculation('counts in exhaust and room in, rates with exact limits and the verdict out', ParticleTestInput, particleTest),
 };
 
 const pretty = (value: unknown): string => JSON.stringify(value, null, 2);

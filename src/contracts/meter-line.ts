@@ -6,7 +6,7 @@ import { z } from 'zod';
  */
 export const MeterLine = z.strictObject({
   t: z.iso.datetime({ precision: 3 }),
-  quantity: z.enum(['velocity', 'flow', 'pressure', 'count', 'power']),
+  quantity: z.enum(['velocity', 'flow', 'pressure', 'count', 'voltage', 'current']),
   value: z.number().nullable(),
   unit: z.string().min(1).max(12),
 });

@@ -43,10 +43,15 @@ const sayDuct = (f: Extract<Finding, { kind: 'duct' }>, units: UnitSystem): Said
   }
 };
 
-const saySettle = (f: Extract<Finding, { kind: 'settle' }>): Said =>
+const goodTo = (f: Extract<Finding, { kind: 'settle' }>, units: UnitSystem): string => {
+  if (f.how.by !== 'method') return '';
+  return f.of === 'loss' ? showPercent(f.how.neededExpanded) : show('velocity', f.how.neededExpanded, units);
+};
+
+const saySettle = (f: Extract<Finding, { kind: 'settle' }>, units: UnitSystem): Said =>
   f.how.by === 'repeats'
     ? { tone: 'open', mark: 'To settle it', sentence: `${f.how.more} more ${f.how.more === 1 ? 'reading' : 'readings'} would settle it, if they spread like these.`, detail: 'Counted from the spread and the distance to the line.' }
-    : { tone: 'open', mark: 'To settle it', sentence: 'More readings will not settle it: the meter or the rig is not good enough so near the line.', detail: 'Use a better method, or a meter with a smaller error.' };
+    : { tone: 'open', mark: 'To settle it', sentence: 'More readings will not settle it: the meter or the rig is not good enough so near the line.', detail: `It takes a method good to ± ${goodTo(f, units)} at 95 %: a meter with a smaller error, or a traverse for a centre point.` };
 
 /** A finding in words. */
 export const sayFinding = (f: Finding, units: UnitSystem): Said => {
@@ -79,7 +84,7 @@ export const sayFinding = (f: Finding, units: UnitSystem): Said => {
     case 'rig':
       return { tone: 'watch', mark: 'Another rig', sentence: 'The baseline was taken with another rig, or this one was moved since.', detail: 'The error of both rigs is in the interval.' };
     case 'settle':
-      return saySettle(f);
+      return saySettle(f, units);
     case 'previous': {
       const said = sayComparison(f.comparison, f.measurand);
       return { tone: f.comparison.outcome === 'less' ? 'watch' : 'open', mark: `Since ${f.day}`, sentence: said.sentence, detail: said.detail };

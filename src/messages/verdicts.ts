@@ -99,7 +99,7 @@ export const sayHose = (v: ClassVerdict, system: UnitSystem): Said | null => {
 
 const band = (expandedMs: number, system: UnitSystem): string => `± ${show('velocity', expandedMs, system)} at 95 %. Limit: EN 60335-2-69 Annex AA.`;
 
-const DIFFERS_WORDS: Record<Differs, string> = {
+export const DIFFERS_WORDS: Record<Differs, string> = {
   place: 'the place',
   method: 'the method',
   stage: 'the stage',

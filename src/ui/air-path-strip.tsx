@@ -91,7 +91,7 @@ export const AirPathStrip = ({ machine, due, place = null, openStageId = null }:
       </ol>
       <div className="flex text-xs leading-5 font-semibold">
         <span className="truncate" style={{ flex: fan, color: 'var(--ink-open)' }}>
-          tool → suction side<span className="hidden sm:inline">: a leak here draws room air in</span>
+          tool → suction side<span className="hidden sm:inline">: a leak draws air in</span>
         </span>
         <span className="truncate text-right" style={{ flex: kinds.length - fan, color: 'var(--color-primary)' }}>
           <span className="hidden sm:inline">pressure side: a leak blows dust </span>→ room

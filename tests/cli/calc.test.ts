@@ -52,6 +52,46 @@ describe('calc', () => {
     expect(result.standardFlow).toBeNull();
   });
 
+  const calc = async (name: string, input: unknown) => {
+    const { code, out, err } = await run(['calc', name], input);
+    return code === 0 ? (JSON.parse(out) as Record<string, unknown>) : { refused: err };
+  };
+
+  it('compare: 486.5 to 570.8 cfm is +17.3 %, and one reading a side claims nothing', async () => {
+    const one = await calc('compare', { before: [cfm(486.5)], after: [cfm(570.8)] });
+    expect(one).toMatchObject({ outcome: 'tooFew', relative: expect.closeTo(0.1733, 3), p: null });
+    const three = await calc('compare', { before: [486, 487, 486.5].map(cfm), after: [570, 571, 571.4].map(cfm) });
+    expect(three).toMatchObject({ outcome: 'more' });
+  });
+
+  it('traverse: gives the points, and the flow of a flat profile', async () => {
+    const plan = { shape: 'round', diameter: { value: 125, unit: 'mm' } };
+    const points = await calc('traverse', { plan });
+    expect((points['points'] as unknown[]).length).toBe(12);
+    const flat = await calc('traverse', { plan, readings: Array.from({ length: 36 }, () => ({ value: 20, unit: 'm/s' })) });
+    expect(flat).toMatchObject({ traverses: 3, meanVelocity: { value: expect.closeTo(20, 9), unit: 'm/s' } });
+    expect(await calc('traverse', { plan, readings: [20, 20] })).toMatchObject({ refused: expect.stringContaining('traverse.incomplete') });
+    expect(await calc('traverse', { plan, reads: 'velocityPressure', readings: [-20] })).toMatchObject({ refused: expect.stringContaining('pitot.negative-point') });
+  });
+
+  it('suction-curve: the peak of a curve, and its refusal of two openings', async () => {
+    const point = (mm: number, kPa: number) => ({ orifice: { value: mm, unit: 'mm' }, suction: { value: kPa, unit: 'kPa' } });
+    const curve = await calc('suction-curve', { points: [point(0, 22), point(10, 20.4), point(16, 16), point(22, 11), point(30, 6), point(40, 2.6)] });
+    expect(curve).toMatchObject({ peak: { airPower: { unit: 'W' }, inside: true } });
+    expect(await calc('suction-curve', { points: [point(0, 22), point(10, 20)] })).toMatchObject({ refused: expect.stringContaining('curve.too-few') });
+  });
+
+  it('particle-test: 6 against 333, and what is no count', async () => {
+    const side = (count: number) => ({ count, time: { value: 60, unit: 's' }, flow: { value: 2.83, unit: 'L/min' } });
+    expect(await calc('particle-test', { exhaust: side(6), room: side(333) })).toMatchObject({ outcome: 'belowRoom' });
+    expect(await calc('particle-test', { exhaust: side(6.5), room: side(333) })).toMatchObject({ refused: expect.stringContaining('particles.whole') });
+    expect(await calc('particle-test', { exhaust: { ...side(6), time: 0 }, room: side(-1) })).toMatchObject({ refused: expect.stringContaining('particles.counting') });
+  });
+
+  it.each(['compare', 'traverse', 'suction-curve', 'particle-test'])('%s prints its schema', async (name) => {
+    expect(JSON.parse((await run(['calc', name, '--schema'])).out)).toHaveProperty('properties');
+  });
+
   it.each([
     ['nonsense', '{', 'request.malformed'],
     ['a wrong unit', { method: 'flowMeter', place: 'inlet', readings: [{ value: 1, unit: 'kPa' }] }, 'quantity.wrong-unit'],

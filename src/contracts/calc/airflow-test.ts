@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MachineKindName, MethodName, PlaceName } from '../enums';
+import { MachineKindName, PlaceName } from '../enums';
 import { PreconditionsJson } from '../json-columns';
 import { QuantityInput, QuantityOutput } from './quantity';
 
@@ -12,7 +12,7 @@ const Instrument = z.strictObject({
 });
 
 export const AirflowTestInput = z.strictObject({
-  method: MethodName,
+  method: z.enum(['flowMeter', 'anemometer', 'pitot', 'sealedSuction']),
   place: PlaceName,
   readings: z.array(QuantityInput).min(1).max(60).describe('Flow, velocity or pressure by method'),
   bore: QuantityInput.optional().describe('Bore of the test pipe, for the anemometer'),

@@ -17,7 +17,7 @@ export type Finding =
   | { readonly kind: 'voltage'; readonly volts: number; readonly off: number; readonly flowShare: number }
   | { readonly kind: 'density'; readonly nowKgM3: number; readonly thenKgM3: number }
   | { readonly kind: 'rig' }
-  | { readonly kind: 'settle'; readonly how: HowToSettle }
+  | { readonly kind: 'settle'; readonly how: HowToSettle; readonly of: 'hoseVelocity' | 'loss' }
   | { readonly kind: 'previous'; readonly comparison: Comparison; readonly measurand: ReducedTest['measurand']; readonly day: string };
 
 export interface FindingsInput {
@@ -77,7 +77,7 @@ const ofDoubt = ({ now, baseline, baselineVerdict, hose }: FindingsInput): reado
     const perFlow = hose.velocityMs / mean;
     const fixed = Math.hypot(instrumentUncertainty ?? 0, rigUncertainty) * perFlow;
     const how = howToSettle({ deviation: deviation * perFlow, fixed, n, distance: Math.abs(hose.velocityMs - hose.limitMs) });
-    return [{ kind: 'settle', how }];
+    return [{ kind: 'settle', how, of: 'hoseVelocity' }];
   }
   if (baselineVerdict.outcome !== 'cannotTell' || !baseline || baselineVerdict.straddles === null) return [];
   const b = baseline.repeats;
@@ -85,7 +85,7 @@ const ofDoubt = ({ now, baseline, baselineVerdict, hose }: FindingsInput): reado
   const own = Math.hypot(common.instrument ? 0 : (instrumentUncertainty ?? 0), common.rig ? 0 : rigUncertainty) / b.mean;
   const theirs = (mean / b.mean ** 2) * Math.hypot(b.repeatUncertainty ?? 0, common.instrument ? 0 : (b.instrumentUncertainty ?? 0), common.rig ? 0 : b.rigUncertainty);
   const distance = Math.abs(baselineVerdict.lossFraction - baselineVerdict.straddles);
-  return [{ kind: 'settle', how: howToSettle({ deviation: deviation / b.mean, fixed: Math.hypot(own, theirs), n, distance }) }];
+  return [{ kind: 'settle', of: 'loss', how: howToSettle({ deviation: deviation / b.mean, fixed: Math.hypot(own, theirs), n, distance }) }];
 };
 
 const ofPrevious = ({ now, previous }: FindingsInput): readonly Finding[] => {

@@ -11,6 +11,7 @@ interface MeterProps {
   readonly dispatch: Dispatch<MeasureAction>;
   readonly tag: string;
   readonly units: UnitSystem;
+  readonly on: boolean;
 }
 
 interface Listening {
@@ -64,26 +65,24 @@ const notice = ({ heard, nowMs }: Listening): string | null => {
 
 /** A streaming meter: live needle, a settled mean to hold, and the maximum, marked for what it is. */
 export const Meter = (props: MeterProps) => {
-  const { state, dispatch, units } = props;
-  const [on, setOn] = useState(false);
+  const { state, dispatch, units, on } = props;
+  const [since, setSince] = useState(0);
   const listening = useMeter(props, on);
-  const { samples } = listening.heard;
+  // A reading taken from samples that another one already used would be no repeat: each hold starts a new window.
+  const samples = listening.heard.samples.filter((s) => s.atMs > since);
   const kind = METHODS[state.method].reads;
   const last = samples.at(-1);
   const highest = Math.max(...samples.map((s) => s.valueSi), 0);
   const settled: Settled | null = settledMean(samples);
   const unit = state.units[state.method];
-  const enter = (valueSi: number, how: 'hold' | 'max') =>
+  const enter = (valueSi: number, how: 'hold' | 'max') => {
+    setSince(listening.nowMs);
     dispatch({ type: 'held', how, unit, typed: String(Number(fromSi(kind, valueSi, unit).toPrecision(5))) });
+  };
   const said = notice(listening);
+  if (!on) return null;
   return (
-    <div className="panel p-2">
-      <button type="button" className="choice flex w-full items-center gap-2 font-semibold" aria-pressed={on} onClick={() => setOn(!on)}>
-        <Radio size={18} aria-hidden="true" />
-        {on ? 'Listening to the meter: tap to stop' : 'Listen to the bench meter'}
-      </button>
-      {on && (
-        <div className="mt-2 flex flex-wrap items-center gap-3">
+        <div className="panel flex flex-wrap items-center gap-3 p-2">
           <Needle share={highest > 0 && last ? last.valueSi / (highest * 1.15) : 0} />
           <div className="min-w-32 flex-1">
             <p className="dial text-2xl leading-none">{last ? show(kind, last.valueSi, units) : '-'}</p>
@@ -97,8 +96,15 @@ export const Meter = (props: MeterProps) => {
           <button type="button" className="choice" disabled={samples.length === 0} onClick={() => enter(highest, 'max')} title={`in ${prettyUnit(unit)}`}>
             Max <span className="soft block text-xs">biased high</span>
           </button>
+          <p className="soft w-full text-xs">Take the probe out and mount it again between holds, or the repeats do not see the mounting.</p>
         </div>
-      )}
-    </div>
   );
 };
+
+/** Switches the listening on and off. */
+export const ListenButton = ({ on, setOn }: { on: boolean; setOn: (on: boolean) => void }) => (
+  <button type="button" className="choice flex items-center gap-2 text-sm font-semibold" aria-pressed={on} onClick={() => setOn(!on)}>
+    <Radio size={18} aria-hidden="true" />
+    {on ? 'Stop listening' : 'Listen to the bench meter'}
+  </button>
+);

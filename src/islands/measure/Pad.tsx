@@ -1,5 +1,5 @@
 import { CornerDownLeft } from 'lucide-react';
-import { type Dispatch, type RefObject, useState } from 'react';
+import { type Dispatch, type ReactNode, type RefObject, useState } from 'react';
 import { EXHAUST_SLOT } from '@/core/measure/detail';
 import { METHODS } from '@/core/measure/methods';
 import type { ReadingEntry } from '@/core/measure/test-entry';
@@ -18,6 +18,7 @@ interface PadProps {
   readonly problems: readonly Problem[];
   readonly input: RefObject<HTMLInputElement | null>;
   readonly system: UnitSystem;
+  readonly aside: ReactNode;
 }
 
 /** What the next reading is, in words: its number, its point, its opening, or which air is counted. */
@@ -46,6 +47,8 @@ const slotMark = (state: MeasureState, { slot }: ReadingEntry): string => {
   return entry.kind === 'round' || entry.kind === 'rectangular' ? `${slot + 1}: ` : '';
 };
 
+const STRIKE_REASONS = ['mistyped or misread', 'not settled yet', 'probe slipped or moved', 'hose or nozzle blocked for a moment'] as const;
+
 const HOW_MARK = { typed: '', hold: ' held', max: ' max' } as const;
 
 const Readings = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => {
@@ -63,7 +66,7 @@ const Readings = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => 
               className={`choice dial min-w-16 text-center font-medium ${struck ? 'line-through opacity-75' : ''}`}
               aria-label={struck ? `Reading ${i + 1}, ${bare}, struck out: ${r.struckBecause}. Take it back in` : `Reading ${i + 1}, ${bare}. Strike it out`}
               title={struck ? `${r.struckBecause}: tap to take it back in` : 'Tap to strike it out'}
-              onClick={() => dispatch({ type: 'strike', index: i, because: struck ? null : 'mistyped or misread' })}
+              onClick={() => dispatch({ type: 'strike', index: i, because: struck ? null : STRIKE_REASONS[0] })}
             >
               {bare}
             </button>
@@ -75,8 +78,28 @@ const Readings = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => 
   );
 };
 
+/** Why the struck readings do not count: nothing is deleted without a reason. */
+const StrikeReasons = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => {
+  const struck = readingsOf(state).flatMap((r, index) => (r.struckBecause === null ? [] : [{ r, index, because: r.struckBecause }]));
+  return (
+    <>
+      {struck.map(({ r, index, because }) => (
+        <label key={index} className="mt-1 flex items-center gap-2 text-sm">
+          <span className="dial shrink-0 line-through">{r.typed}</span>
+          <span className="sr-only">struck out because</span>
+          <select className="field" value={because} onChange={(e) => dispatch({ type: 'strike', index, because: e.target.value })}>
+            {[...new Set([because, ...STRIKE_REASONS])].map((reason) => (
+              <option key={reason}>{reason}</option>
+            ))}
+          </select>
+        </label>
+      ))}
+    </>
+  );
+};
+
 /** The reading pad: type, Enter, next. */
-export const Pad = ({ state, dispatch, problems, input, system }: PadProps) => {
+export const Pad = ({ state, dispatch, problems, input, system, aside }: PadProps) => {
   const [tried, setTried] = useState<readonly Problem[]>([]);
   const { reads } = METHODS[state.method];
   const unit = state.units[state.method];
@@ -121,11 +144,15 @@ export const Pad = ({ state, dispatch, problems, input, system }: PadProps) => {
             <CornerDownLeft size={28} aria-hidden="true" />
           </button>
         </div>
-        <p id="pad-units" className="soft mt-1 text-xs">Takes {units}.</p>
+        <div className="mt-1 flex items-center justify-between gap-2">
+          <p id="pad-units" className="soft text-xs">Takes {units}.</p>
+          {aside}
+        </div>
         <FieldProblems id="pad-problems" problems={shown} />
       </form>
       <div className="mt-2">
         <Readings state={state} dispatch={dispatch} />
+        <StrikeReasons state={state} dispatch={dispatch} />
       </div>
     </div>
   );

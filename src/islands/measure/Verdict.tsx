@@ -10,7 +10,7 @@ import { lineWord } from '@/messages/words';
 import { BigNumber } from '@/ui/big-number';
 import { ToneMark } from '@/ui/tone-mark';
 import type { Judged, Live } from './live';
-import { Working } from './Working';
+import { CurveWorking, Working } from './Working';
 
 const Sentence = ({ said, lead }: { said: Said; lead: boolean }) => (
   <div>
@@ -119,6 +119,7 @@ export const Verdict = ({ live, units, kind, stageName, newMassKg, unticked }: V
           {live.reduced.form === 'curve' && (
             <BigNumber number={live.reduced.curve.peak.airPowerW.toFixed(0)} unit="W" label="peak air power" plusMinus={live.reduced.curve.peak.expandedW === null ? undefined : `${live.reduced.curve.peak.expandedW.toFixed(0)} W at 95 %`} />
           )}
+          {live.reduced.form === 'curve' && <CurveWorking curve={live.reduced.curve} points={live.reduced.points} units={units} />}
         </>
       )}
     </div>

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useReducer, useRef } from 'react';
+import { type Dispatch, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
 import type { LossThresholds } from '@/core/measure/judge-baseline';
@@ -6,7 +6,7 @@ import { parseDetail } from '@/core/measure/detail-entry';
 import { METHODS, preconditionsFor } from '@/core/measure/methods';
 import type { Instrument, TestRecord } from '@/core/record/records';
 import type { UnitSystem } from '@/core/units';
-import { problemsOf } from '@/messages/failures';
+import { type Problem, problemsOf } from '@/messages/failures';
 import { AirPathStrip } from '@/ui/air-path-strip';
 import { setChoice } from '@/ui/cookies';
 import { fromLocalField } from '@/ui/local-moment';
@@ -18,12 +18,12 @@ import { dropDraft, keepDraft, readDraft } from './draft';
 import { Sign, WhoAndWhen } from './Finish';
 import { liveResult } from './live';
 import { Pad } from './Pad';
-import { Meter } from './Meter';
+import { ListenButton, Meter } from './Meter';
 import { MethodFields } from './MethodFields';
 import { readingsOf } from './pads';
 import { MethodChoice, PlaceChoice, Preconditions } from './SetUp';
 import { startState, stateOfRecord } from './start';
-import { type MeasureState, measureReducer, orNull, toEntry } from './state';
+import { type MeasureAction, type MeasureState, measureReducer, orNull, toEntry } from './state';
 import { Verdict } from './Verdict';
 
 interface MeasureProps {
@@ -122,7 +122,34 @@ const aboutStage = (state: MeasureState, machine: Machine) => {
   };
 };
 
-const STREAMING = new Set(['velocity', 'flow', 'pressure', 'count']);
+interface FoldedProps {
+  readonly state: MeasureState;
+  readonly dispatch: Dispatch<MeasureAction>;
+  readonly problems: readonly Problem[];
+  readonly correcting: boolean;
+  readonly instruments: readonly Instrument[];
+  readonly today: string;
+}
+
+/** What carries over or is seldom said, folded away until something is wrong with it. */
+const Folded = ({ instruments, today, ...common }: FoldedProps) => (
+  <div className="grid gap-4 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
+          <details open={common.problems.some((p) => !p.path.startsWith('readings')) || common.correcting || undefined} className="panel px-3">
+            <summary className="flex min-h-11 cursor-pointer items-center font-semibold">Rig, hose, air and use</summary>
+            <div className="pb-3">
+              <RigAndAir {...common} instruments={instruments} today={today} />
+            </div>
+          </details>
+          <details open={common.correcting || undefined} className="panel px-3">
+            <summary className="flex min-h-11 cursor-pointer items-center font-semibold">When, state, configuration, baseline, note</summary>
+            <div className="pb-3">
+              <WhoAndWhen {...common} />
+            </div>
+          </details>
+        </div>
+);
+
+const STREAMING = new Set(['velocity', 'flow', 'pressure', 'count', 'voltage', 'current']);
 
 const recordWords = (sending: boolean, correcting: boolean, questioned: boolean): string =>
   sending ? 'Recording...' : correcting ? 'Record the correction' : questioned ? 'It did read that: record' : 'Record the test';
@@ -132,6 +159,7 @@ export const Measure = (props: MeasureProps) => {
   const { machine, units } = props;
   const { state, dispatch, send, startOver } = useMeasure(props);
   const padInput = useRef<HTMLInputElement>(null);
+  const [listening, setListening] = useState(false);
   const wanted = preconditionsFor({ method: state.method, hasBrush: machine.hasBrush });
   const live = liveResult({ ...props, state, wanted, excludeId: props.correcting?.id ?? null });
   const failures = live.form === 'nothing' ? live.failures : [];
@@ -160,28 +188,24 @@ export const Measure = (props: MeasureProps) => {
         <div className="grid gap-4 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
           <div className="space-y-2">
             <MethodFields {...common} machine={machine} />
-            {form !== 'word' && <Pad state={state} dispatch={dispatch} problems={problemsAt(problems, 'readings')} input={padInput} system={units} />}
-            {STREAMING.has(reads) && form !== 'word' && <Meter state={state} dispatch={dispatch} tag={machine.tag} units={units} />}
+            {form !== 'word' && (
+              <Pad
+                state={state}
+                dispatch={dispatch}
+                problems={problemsAt(problems, 'readings')}
+                input={padInput}
+                system={units}
+                aside={STREAMING.has(reads) && <ListenButton on={listening} setOn={setListening} />}
+              />
+            )}
+            {STREAMING.has(reads) && form !== 'word' && <Meter state={state} dispatch={dispatch} tag={machine.tag} units={units} on={listening} />}
             <Preconditions state={state} dispatch={dispatch} wanted={wanted} />
           </div>
           <div className="panel p-3">
             <Verdict live={live} units={units} kind={machine.kind} unticked={unticked} {...stage} />
           </div>
         </div>
-        <div className="grid gap-4 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
-          <details open={problems.length > 0 || correcting || undefined} className="panel px-3">
-            <summary className="flex min-h-11 cursor-pointer items-center font-semibold">Rig, hose, air and use</summary>
-            <div className="pb-3">
-              <RigAndAir {...common} instruments={props.instruments} today={props.today} />
-            </div>
-          </details>
-          <details open={correcting || undefined} className="panel px-3">
-            <summary className="flex min-h-11 cursor-pointer items-center font-semibold">When, state, configuration, baseline, note</summary>
-            <div className="pb-3">
-              <WhoAndWhen {...common} />
-            </div>
-          </details>
-        </div>
+        <Folded {...common} instruments={props.instruments} today={props.today} />
         <div className="bg-base-100 border-base-300 board:bottom-0 sticky bottom-14 z-20 space-y-1 border-t py-2">
           <FieldProblems id="loose-problems" problems={loose} />
           <div className="flex items-start gap-2">

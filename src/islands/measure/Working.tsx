@@ -1,6 +1,7 @@
 import { boreAreaM2 } from '@/core/measure/bore-flow';
 import { METHODS } from '@/core/measure/methods';
 import type { ReducedTest } from '@/core/measure/reduce-test';
+import type { CurvePoint, SuctionCurve } from '@/core/measure/suction-curve';
 import type { RigPart } from '@/core/measure/series-values';
 import type { TestRecord } from '@/core/record/records';
 import { showFine, type UnitSystem } from '@/core/units';
@@ -79,6 +80,41 @@ export const Working = ({ reduced, units, baselineRecord }: WorkingProps) => (
       {baselineRecord
         ? `Baseline: ${baselineRecord.performedAt.slice(0, 10)}, ${baselineRecord.test.readingsSi.length} readings, by ${baselineRecord.by}. Compared as actual volume flow; one instrument on both sides cancels its own error.`
         : 'No baseline of this place and method is on record.'}
+    </p>
+  </details>
+);
+
+interface CurveWorkingProps {
+  readonly curve: SuctionCurve;
+  readonly points: readonly CurvePoint[];
+  readonly units: UnitSystem;
+}
+
+/** The points behind a suction curve, what the curve misses them by, and its coefficients. */
+export const CurveWorking = ({ curve, points, units }: CurveWorkingProps) => (
+  <details className="border-base-300 border-t">
+    <summary className="flex min-h-11 cursor-pointer items-center font-semibold underline underline-offset-4">How was this reached?</summary>
+    <table className="w-full text-sm">
+      <thead>
+        <tr className="text-left">
+          <th>flow (C e A √(2 dp / rho))</th>
+          <th>suction</th>
+          <th>off the curve</th>
+        </tr>
+      </thead>
+      <tbody className="dial">
+        {points.map((p, i) => (
+          <tr key={i}>
+            <td>{showFine('flow', p.flowM3s, units)}</td>
+            <td>{showFine('pressure', p.suctionPa, units)}</td>
+            <td>{showFine('pressure', curve.residualsPa[i] ?? 0, units)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+    <p className="soft py-2 text-sm">
+      Suction = {curve.p0Pa.toFixed(0)} Pa - {curve.bPaSM3.toPrecision(4)} Q - {curve.cPaS2M6.toPrecision(4)} Q² (Q in m³/s), least squares, bounded to falling curves.
+      Expansibility by ISO 5167-2; air power is suction times flow, as in ASTM F558 but in SI.
     </p>
   </details>
 );

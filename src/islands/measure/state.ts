@@ -74,12 +74,12 @@ export type MeasureAction =
 const withoutField = (state: MeasureState, field: string): readonly Problem[] =>
   state.problems.filter((p) => p.path !== field && !p.path.startsWith(`${field}.`));
 
-const add = (state: MeasureState, reading: Pick<ReadingEntry, 'typed' | 'unit' | 'how'>): MeasureState => ({
+const add = (state: MeasureState, { typed, unit, how }: Pick<ReadingEntry, 'typed' | 'unit' | 'how'>): MeasureState => ({
   ...state,
-  pads: withReadings(state, [...readingsOf(state), { ...reading, slot: nextSlot(state), struckBecause: null }]),
+  pads: withReadings(state, [...readingsOf(state), { typed, unit, how, slot: nextSlot(state), struckBecause: null }]),
   pad: '',
   slotChoice: null,
-  units: { ...state.units, [state.method]: reading.unit },
+  units: { ...state.units, [state.method]: unit },
   problems: withoutField(state, 'readings'),
 });
 

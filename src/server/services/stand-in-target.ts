@@ -10,6 +10,7 @@ import { type Bench, loadBench } from './bench';
 import type { Context } from './user-action';
 
 const NOMINAL_BORE_M = 0.05;
+const TYPICAL_AMPERES = 5;
 
 const ofRig = (tests: readonly TestRecord[], wanted: { method: Method; place: Place }) =>
   standing(tests).filter((t) => t.test.method === wanted.method && t.test.place === wanted.place && t.test.readingsSi.length > 0);
@@ -25,6 +26,10 @@ const typical = (bench: Bench, method: Method): number => {
       return flow / boreAreaM2(bench.status.machine.hoseBoreM ?? NOMINAL_BORE_M);
     case 'count':
       return 40;
+    case 'voltage':
+      return bench.status.machine.nominalVolts;
+    case 'current':
+      return TYPICAL_AMPERES;
     default:
       return (suctionPa[0] + suctionPa[1]) / 2;
   }
@@ -44,13 +49,17 @@ export const standInTarget = (bench: Bench, wanted: { method: Method; place: Pla
 };
 
 const NOISE = 0.008;
+/** An anemometer, a flow meter, a manometer, a particle counter and a power meter are on the bench. */
+const STREAMED = ['velocity', 'flow', 'pressure', 'count', 'voltage', 'current'] as const;
 
 /** The stand-in for a meter held to a machine now; null for an unknown machine or what no meter streams. */
 export const standInFor = async (context: Context, wanted: { tag: string; method: Method; place: Place }): Promise<StandIn | null> => {
   const { reads } = METHODS[wanted.method];
-  if (reads !== 'velocity' && reads !== 'flow' && reads !== 'pressure' && reads !== 'count') return null;
+  const quantity = STREAMED.find((q) => q === reads);
+  if (!quantity) return null;
   const { bench } = await loadBench(context, wanted.tag);
   if (!bench) return null;
   const { unit } = SHOWN.metric[reads];
-  return { quantity: reads, unit, target: fromSi(reads, standInTarget(bench, wanted), unit), noise: NOISE };
+  const target = fromSi(reads, standInTarget(bench, wanted), unit);
+  return { quantity, unit, target: quantity === 'count' ? Math.round(target) : target, noise: quantity === 'count' ? 0 : NOISE };
 };

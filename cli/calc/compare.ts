@@ -1,0 +1,40 @@
+import type { CompareInput, CompareOutput } from '@/contracts/calc/series';
+import { fail, ok, type Result } from '@/core/failure/failure';
+import { compareTests } from '@/core/measure/compare-tests';
+import type { Method } from '@/core/measure/methods';
+import { reduceTest } from '@/core/measure/reduce-test';
+import { sayComparison } from '@/messages/verdicts';
+import { bareTest } from './bare-test';
+import { collect, inSiOrNull, readQuantity } from './quantities';
+
+const METHOD_OF: Record<CompareInput['quantity'], Method> = {
+  flow: 'flowMeter',
+  velocity: 'flowMeter',
+  pressure: 'sealedSuction',
+  voltage: 'lineVoltage',
+  current: 'current',
+};
+
+/** `calc compare`: two series in, difference, share, Welch interval and p out. */
+export const compare = (input: CompareInput): Result<CompareOutput> => {
+  const read = (list: CompareInput['before'], path: string) => collect(list.map((q, i) => readQuantity(q, input.quantity, `${path}.${i}`)));
+  const [before, after] = [read(input.before, 'before'), read(input.after, 'after')];
+  if (!before.ok || !after.ok) return fail(...[before, after].flatMap((r) => (r.ok ? [] : r.failures)));
+  const accuracy = input.instrument ? { meaning: 'limits' as const, coverageFactor: 2, relative: input.instrument.relative, absoluteSi: 0, resolutionSi: 0 } : null;
+  const method = METHOD_OF[input.quantity];
+  const reduce = (readingsSi: readonly number[], instrumentId: number) =>
+    reduceTest(bareTest({ method, readingsSi, accuracy, instrumentId: accuracy ? instrumentId : null }));
+  const [a, b] = [reduce(before.value, 1), reduce(after.value, input.instrument?.same === false ? 2 : 1)];
+  if (!a.ok || !b.ok) return fail(...[a, b].flatMap((r) => (r.ok ? [] : r.failures)));
+  const c = compareTests({ before: a.value, after: b.value });
+  const dof = c.degreesOfFreedom;
+  return ok({
+    outcome: c.outcome,
+    sentence: sayComparison(c, a.value.measurand).sentence,
+    difference: inSiOrNull(c.difference, input.quantity),
+    relative: c.relative,
+    expandedUncertainty: inSiOrNull(c.expanded, input.quantity),
+    degreesOfFreedom: dof !== null && Number.isFinite(dof) ? dof : null,
+    p: c.p,
+  });
+};

@@ -1,0 +1,54 @@
+import { dayAt } from '@/core/interval/calendar-date';
+import { type ChainLink, compareChain } from '@/core/measure/chain';
+import { type Comparison, compareTests, type Differs } from '@/core/measure/compare-tests';
+import { standing, type TestRecord } from '@/core/record/records';
+import { isSeries, type JudgedTest, judgeTest } from '@/core/status/machine-status';
+import type { Bench } from './bench';
+
+export interface Chosen {
+  readonly judged: JudgedTest;
+  readonly day: string;
+  /** What the technician called it, or its state. */
+  readonly name: string;
+}
+
+export interface Compared {
+  readonly chosen: readonly Chosen[];
+  /** First against last. */
+  readonly comparison: Comparison | null;
+  /** Each step's share of the whole; empty for two tests. */
+  readonly chain: readonly ChainLink[];
+  /** What was not the same, states of the bag included. */
+  readonly differs: readonly Differs[];
+}
+
+const LEAST = 2;
+const MOST = 8;
+
+const nameOf = (t: TestRecord): string => (t.configuration !== '' ? t.configuration : t.isBaseline ? 'baseline' : t.bagState === 'asLeft' ? 'as left' : 'as found');
+
+/** The tests that can be compared, newest first. */
+export const comparableTests = (bench: Bench): readonly TestRecord[] => [...standing(bench.tests).filter(isSeries)].reverse();
+
+/** Compares chosen tests in the order they were taken: first against last, and each step between. */
+export const compareChosen = (bench: Bench, ids: readonly number[]): Compared => {
+  const { machine } = bench.status;
+  const records = standing(bench.tests).filter((t) => isSeries(t) && ids.includes(t.id)).slice(0, MOST);
+  const chosen = records.map((record): Chosen => ({
+    judged: judgeTest({ machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record }),
+    day: dayAt(record.performedAt, bench.yard.site.timeZone),
+    name: nameOf(record),
+  }));
+  const [first] = chosen;
+  const last = chosen.at(-1);
+  if (!first || !last || chosen.length < LEAST) return { chosen, comparison: null, chain: [], differs: [] };
+  const comparison = compareTests({ before: first.judged.reduced, after: last.judged.reduced });
+  const chainable = chosen.length > LEAST && chosen.every((c) => compareTests({ before: first.judged.reduced, after: c.judged.reduced }).outcome !== 'notComparable');
+  const bags = new Set(records.map((r) => r.bagState)).size > 1 && records.every((r) => r.configuration === '');
+  return {
+    chosen,
+    comparison,
+    chain: chainable ? compareChain(chosen.map((c) => c.judged.reduced)) : [],
+    differs: [...comparison.differs, ...(bags ? (['bagState'] as const) : [])],
+  };
+};
