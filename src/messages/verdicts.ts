@@ -32,6 +32,11 @@ const NAME: Record<Measurand, string> = {
 /** A result's name in the middle of a sentence. */
 export const measurandName = (measurand: Measurand): string => NAME[measurand].toLowerCase();
 
+const PRESSING: Record<Tone, number> = { stop: 0, watch: 1, open: 2, good: 3 };
+
+/** Stops first, then what is to be watched, then the rest; among equals in the order given. */
+export const pressingFirst = (said: readonly Said[]): readonly Said[] => [...said].sort((a, b) => PRESSING[a.tone] - PRESSING[b.tone]);
+
 /** The verdict against the machine's own baseline as a sentence. */
 export const sayBaseline = (v: BaselineVerdict, measurand: Measurand): Said => {
   const name = NAME[measurand];

@@ -31,6 +31,8 @@ const PAGES = [
   '/m/CR-04/file',
   '/m/CR-04/changes/1',
   '/m/CR-04/correct/test/1',
+  '/m/CR-04/trend',
+  '/m/CR-01/compare?test=1&test=2',
   '/m/CR-99',
   '/nothing-here',
 ];

@@ -7,7 +7,7 @@ export interface ChainLink {
   /** Later less earlier, in the measurand's unit. */
   readonly difference: number;
   readonly relative: number;
-  /** Share of the whole way from the first configuration to the last; null when the whole way is none. */
+  /** Share of the whole way from the first configuration to the last; null when the whole way is within the noise. */
   readonly share: number | null;
   /** Half the 95 % interval of the difference and of the share; null under three readings. */
   readonly expanded: number | null;
@@ -39,7 +39,8 @@ export const compareChain = (tests: readonly ReducedTest[]): readonly ChainLink[
     const before = tests[i] ?? first;
     const difference = after.repeats.mean - before.repeats.mean;
     const own = interval(before, after);
-    const share = whole === 0 ? null : difference / whole;
+    const real = wholeInterval !== null && Math.abs(whole) > wholeInterval.expanded;
+    const share = real ? difference / whole : null;
     const shareExpanded =
       share === null || !own || !wholeInterval ? null : Math.hypot(own.expanded / whole, (share * wholeInterval.expanded) / whole);
     return { difference, relative: difference / before.repeats.mean, share, expanded: own?.expanded ?? null, shareExpanded };

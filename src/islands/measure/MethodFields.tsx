@@ -57,11 +57,11 @@ interface PickProps<T extends string | number> {
 }
 
 const Pick = <T extends string | number>({ label, values, chosen, words, pick, large = false }: PickProps<T>) => (
-  <div role="group" aria-label={label}>
+  <div role="group" aria-label={label} className="min-w-0">
     <span className="caption">{label}</span>
     <div className="flex flex-wrap gap-1">
       {values.map((v) => (
-        <button key={v} type="button" className={`choice flex-1 text-center font-semibold ${large ? 'min-h-16 text-xl' : 'text-sm'}`} aria-pressed={chosen === v} onClick={() => pick(v)}>
+        <button key={v} type="button" className={`choice min-w-0 flex-1 text-center font-semibold ${large ? 'min-h-16 text-xl' : 'text-sm'}`} aria-pressed={chosen === v} onClick={() => pick(v)}>
           {words(v)}
         </button>
       ))}
@@ -140,7 +140,9 @@ const CurveFields = ({ entry, dispatch, problems, state }: Omit<Props, 'machine'
 
 const ParticleFields = ({ entry, dispatch, problems }: Omit<Props, 'machine' | 'state'> & { entry: Extract<DetailEntry, { kind: 'particles' }> }) => (
   <div className="grid grid-cols-2 gap-2">
+    <div className="col-span-2">
     <Pick label="Size from" values={[0.3, 0.5, 1, 5] as const} chosen={entry.sizeUm as 0.3} words={(v) => `${v} µm`} pick={(sizeUm) => set(dispatch, { ...entry, sizeUm })} />
+    </div>
     <TypedInput label="Flow of the counter" value={entry.flow} kind="flow" path="detail.flow" problems={problems} onChange={(flow) => set(dispatch, { ...entry, flow })} />
     <TypedInput label="Room counted for" value={entry.roomTime} kind="duration" path="detail.roomTime" problems={problems} onChange={(roomTime) => set(dispatch, { ...entry, roomTime })} />
     <TypedInput label="Exhaust counted for" value={entry.exhaustTime} kind="duration" path="detail.exhaustTime" problems={problems} onChange={(exhaustTime) => set(dispatch, { ...entry, exhaustTime })} />

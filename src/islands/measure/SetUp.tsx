@@ -1,5 +1,5 @@
 import { Check } from 'lucide-react';
-import { type Dispatch, useState } from 'react';
+import type { Dispatch } from 'react';
 import { METHOD_NAMES, METHODS, type MethodGroup, type Precondition } from '@/core/measure/methods';
 import { PLACES } from '@/core/path/air-path';
 import { GROUP_WORDS, METHOD_HINTS, METHOD_WORDS, PLACE_WORDS, PRECONDITION_WORDS } from '@/messages/words';
@@ -29,45 +29,48 @@ export const PlaceChoice = ({ state, dispatch }: Props) => (
 
 const GROUPS = Object.keys(GROUP_WORDS) as MethodGroup[];
 
-/** By what it is measured: the method at hand, and all the others one tap away, by what they tell. */
-export const MethodChoice = ({ state, dispatch }: Props) => {
-  const [open, setOpen] = useState(false);
-  return (
-    <div>
-      <button type="button" className="choice flex w-full items-baseline gap-3" aria-expanded={open} onClick={() => setOpen(!open)}>
-        <span className="font-semibold">{METHOD_WORDS[state.method]}</span>
-        <span className="soft min-w-0 flex-1 truncate text-sm">{METHOD_HINTS[state.method]}</span>
-        <span className="text-sm underline underline-offset-4">{open ? 'close' : 'other methods'}</span>
-      </button>
-      {open && (
-        <div className="panel mt-1 grid gap-3 p-3 sm:grid-cols-2 xl:grid-cols-3">
-          {GROUPS.map((group) => (
-            <fieldset key={group}>
-              <legend className="caption mb-1">{GROUP_WORDS[group]}</legend>
-              <div className="grid gap-1">
-                {METHOD_NAMES.filter((m) => METHODS[m].group === group).map((method) => (
-                  <button
-                    key={method}
-                    type="button"
-                    className="choice text-sm"
-                    aria-pressed={state.method === method}
-                    onClick={() => {
-                      dispatch({ type: 'method', method });
-                      setOpen(false);
-                    }}
-                  >
-                    <span className="block font-semibold">{METHOD_WORDS[method]}</span>
-                    <span className="soft text-xs">{METHOD_HINTS[method]}</span>
-                  </button>
-                ))}
-              </div>
-            </fieldset>
-          ))}
-        </div>
-      )}
+interface ChoiceProps extends Props {
+  readonly open: boolean;
+  readonly setOpen: (open: boolean) => void;
+}
+
+/** By what it is measured: the method at hand, the others one tap away. */
+export const MethodChoice = ({ state, open, setOpen }: ChoiceProps) => (
+  <button type="button" className="choice flex w-full items-center gap-3" aria-expanded={open} onClick={() => setOpen(!open)}>
+    <span className="shrink-0 font-semibold">{METHOD_WORDS[state.method]}</span>
+    <span className="soft hidden min-w-0 flex-1 truncate text-sm sm:block">{METHOD_HINTS[state.method]}</span>
+    <span className="ml-auto shrink-0 text-sm underline underline-offset-4">{open ? 'close' : 'other methods'}</span>
+  </button>
+);
+
+/** Every method, by what it tells. */
+export const MethodSheet = ({ state, dispatch, open, setOpen }: ChoiceProps) =>
+  open ? (
+    <div className="panel grid grid-cols-2 gap-3 p-3 sm:grid-cols-3 xl:grid-cols-6">
+      {GROUPS.map((group) => (
+        <fieldset key={group} className="min-w-0">
+          <legend className="caption mb-1">{GROUP_WORDS[group]}</legend>
+          <div className="grid gap-1">
+            {METHOD_NAMES.filter((m) => METHODS[m].group === group).map((method) => (
+              <button
+                key={method}
+                type="button"
+                className="choice min-w-0 text-sm"
+                aria-pressed={state.method === method}
+                onClick={() => {
+                  dispatch({ type: 'method', method });
+                  setOpen(false);
+                }}
+              >
+                <span className="block font-semibold">{METHOD_WORDS[method]}</span>
+                <span className="soft block text-xs">{METHOD_HINTS[method]}</span>
+              </button>
+            ))}
+          </div>
+        </fieldset>
+      ))}
     </div>
-  );
-};
+  ) : null;
 
 /** Each precondition is its own tick: an unticked one keeps the test, marked, and never uses it. */
 export const Preconditions = ({ state, dispatch, wanted }: Props & { readonly wanted: readonly Precondition[] }) => {

@@ -3,8 +3,9 @@ import { METHODS } from '@/core/measure/methods';
 import type { ReducedTest } from '@/core/measure/reduce-test';
 import { show, showParts, type UnitSystem } from '@/core/units';
 import { sayFinding } from '@/messages/findings';
+import type { Problem } from '@/messages/failures';
 import { sayMass, sayOther } from '@/messages/outcomes';
-import { type Said, sayBaseline, sayHose } from '@/messages/verdicts';
+import { pressingFirst, type Said, sayBaseline, sayHose } from '@/messages/verdicts';
 import { sayQuestion } from '@/messages/warnings';
 import { lineWord } from '@/messages/words';
 import { BigNumber } from '@/ui/big-number';
@@ -53,9 +54,6 @@ const Numbers = ({ reduced, units, line }: { reduced: ReducedTest; units: UnitSy
   );
 };
 
-/** Stops first, then what is to be watched, then the rest; the baseline leads among equals. */
-const ORDER = { stop: 0, watch: 1, open: 2, good: 3 } as const;
-
 interface SeriesProps {
   readonly judged: Judged;
   readonly units: UnitSystem;
@@ -68,7 +66,7 @@ const Series = ({ judged, units, kind, newMassKg }: SeriesProps) => {
   const saidHose = sayHose(hose, units);
   const first = newMassKg === null ? sayBaseline(baseline, reduced.measurand) : sayMass(reduced.repeats.mean, newMassKg);
   const said = [first, ...(saidHose ? [saidHose] : []), ...findings.map((f) => sayFinding(f, units))];
-  const ordered = said.map((s, i) => ({ s, i })).sort((a, b) => ORDER[a.s.tone] - ORDER[b.s.tone] || a.i - b.i).map(({ s }) => s);
+  const ordered = pressingFirst(said);
   return (
     <>
       {judged.question && (
@@ -90,6 +88,8 @@ const Series = ({ judged, units, kind, newMassKg }: SeriesProps) => {
 
 interface VerdictProps {
   readonly live: Live;
+  /** What is not whole yet. */
+  readonly waiting: readonly Problem[];
   readonly units: UnitSystem;
   readonly kind: MachineKind;
   readonly stageName: string;
@@ -99,12 +99,23 @@ interface VerdictProps {
 }
 
 /** The sentence first, the number second, the working one tap away. */
-export const Verdict = ({ live, units, kind, stageName, newMassKg, unticked }: VerdictProps) => {
+export const Verdict = ({ live, waiting, units, kind, stageName, newMassKg, unticked }: VerdictProps) => {
   if (live.form === 'nothing') {
     return (
       <div className="soft flex h-full flex-col justify-center p-2">
-        <p className="text-lg font-bold">The verdict appears here as you type.</p>
-        <p className="text-sm">Mean, spread, 95 % interval, velocity in the hose, against this machine's own baseline.</p>
+        {waiting.length > 0 ? (
+          waiting.map((p) => (
+            <div key={p.code}>
+              <p className="text-lg font-bold">{p.sentence}</p>
+              <p className="text-sm">{p.hint}</p>
+            </div>
+          ))
+        ) : (
+          <>
+            <p className="text-lg font-bold">The verdict appears here as you type.</p>
+            <p className="text-sm">Mean, spread, 95 % interval, velocity in the hose, against this machine's own baseline.</p>
+          </>
+        )}
       </div>
     );
   }

@@ -1,4 +1,5 @@
 import { type Dispatch, useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import type { FailureCode } from '@/core/failure/failure';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
 import type { LossThresholds } from '@/core/measure/judge-baseline';
@@ -21,7 +22,7 @@ import { Pad } from './Pad';
 import { ListenButton, Meter } from './Meter';
 import { MethodFields } from './MethodFields';
 import { readingsOf } from './pads';
-import { MethodChoice, PlaceChoice, Preconditions } from './SetUp';
+import { MethodChoice, MethodSheet, PlaceChoice, Preconditions } from './SetUp';
 import { startState, stateOfRecord } from './start';
 import { type MeasureAction, type MeasureState, measureReducer, orNull, toEntry } from './state';
 import { Verdict } from './Verdict';
@@ -149,6 +150,9 @@ const Folded = ({ instruments, today, ...common }: FoldedProps) => (
         </div>
 );
 
+/** Not wrong, only not whole yet: said where the verdict will be, not as a fault of a field. */
+const WAITING: ReadonlySet<string> = new Set<FailureCode>(['traverse.incomplete', 'particles.both', 'curve.too-few', 'readings.none']);
+
 const STREAMING = new Set(['velocity', 'flow', 'pressure', 'count', 'voltage', 'current']);
 
 const recordWords = (sending: boolean, correcting: boolean, questioned: boolean): string =>
@@ -160,10 +164,12 @@ export const Measure = (props: MeasureProps) => {
   const { state, dispatch, send, startOver } = useMeasure(props);
   const padInput = useRef<HTMLInputElement>(null);
   const [listening, setListening] = useState(false);
+  const [choosingMethod, setChoosingMethod] = useState(false);
   const wanted = preconditionsFor({ method: state.method, hasBrush: machine.hasBrush });
   const live = liveResult({ ...props, state, wanted, excludeId: props.correcting?.id ?? null });
   const failures = live.form === 'nothing' ? live.failures : [];
-  const problems = [...state.problems, ...problemsOf(failures)];
+  const waiting = problemsOf(failures.filter((f) => WAITING.has(f.code)));
+  const problems = [...state.problems, ...problemsOf(failures.filter((f) => !WAITING.has(f.code)))];
   const loose = state.problems.filter((p) => !KNOWN_FIELDS.some((f) => p.path === f || p.path.startsWith(`${f}.`)));
   const unticked = wanted.some((p) => !state.ticked.includes(p));
   const { form, reads } = METHODS[state.method];
@@ -171,22 +177,24 @@ export const Measure = (props: MeasureProps) => {
   const ready = form === 'word' ? live.form !== 'nothing' : count > 0;
   const correcting = props.correcting !== null;
   const common = { state, dispatch, problems, correcting };
+  const choosing = { state, dispatch, open: choosingMethod, setOpen: setChoosingMethod };
   const { stageId, ...stage } = aboutStage(state, machine);
   return (
     <div>
       <AirPathStrip machine={machine} due={props.due} place={stageId === null ? state.place : null} openStageId={stageId} />
       <div className="space-y-2 pt-2 pb-3">
-        <div className="grid gap-2 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
+        <div className="grid items-start gap-2 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
           <PlaceChoice state={state} dispatch={dispatch} />
           <div className="flex items-start gap-2">
             <ProbePicture method={state.method} />
             <div className="min-w-0 flex-1">
-              <MethodChoice state={state} dispatch={dispatch} />
+              <MethodChoice {...choosing} />
             </div>
           </div>
         </div>
+        <MethodSheet {...choosing} />
         <div className="grid gap-4 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
-          <div className="space-y-2">
+          <div className="min-w-0 space-y-2">
             <MethodFields {...common} machine={machine} />
             {form !== 'word' && (
               <Pad
@@ -202,7 +210,7 @@ export const Measure = (props: MeasureProps) => {
             <Preconditions state={state} dispatch={dispatch} wanted={wanted} />
           </div>
           <div className="panel p-3">
-            <Verdict live={live} units={units} kind={machine.kind} unticked={unticked} {...stage} />
+            <Verdict waiting={waiting} live={live} units={units} kind={machine.kind} unticked={unticked} {...stage} />
           </div>
         </div>
         <Folded {...common} instruments={props.instruments} today={props.today} />

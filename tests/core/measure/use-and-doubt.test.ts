@@ -85,6 +85,12 @@ describe('comparing configurations', () => {
     expect(chain.every((l) => (l.shareExpanded ?? 0) > 0)).toBe(true);
   });
 
+  it('gives no share of a whole that is within the noise', () => {
+    const chain = compareChain([100, 103, 100.1].map((f) => reduce(flowTest(around(cfm(f), cfm(1))))));
+    expect(chain.map((l) => l.share)).toEqual([null, null]);
+    expect(chain[0]?.difference).toBeGreaterThan(0);
+  });
+
   it('refuses a chain of one, and of two places', () => {
     const one = reduce(flowTest([1, 1.1, 0.9]));
     expect(() => compareChain([one])).toThrow(RangeError);
