@@ -59,12 +59,48 @@ const story = async () => {
   await page.context().close();
 };
 
+const hold = async (page: Page, times: number) => {
+  await page.getByRole('button', { name: 'Listen to the bench meter' }).click();
+  for (let i = 0; i < times; i += 1) {
+    await page.getByText(/^settled: /).waitFor();
+    await page.getByRole('button', { name: 'Hold', exact: true }).click();
+    await page.waitForTimeout(500);
+  }
+  await page.getByText(/^settled: /).waitFor();
+};
+
+const airflowBench = async () => {
+  const { page } = await newVisit(browser);
+  await page.goto(`${server.url}/m/CR-01/measure`);
+  await page.waitForSelector('html[data-measure=ready]');
+  await hold(page, 3);
+  await take('meter', page);
+  await page.getByRole('button', { name: /other methods/ }).click();
+  await page.getByRole('button', { name: /^Anemometer traverse/ }).click();
+  await page.getByLabel('Inside diameter').fill('125 mm');
+  for (const velocity of ['17.8', '20.1', '22.4', '21.9']) {
+    await page.fill('#pad', velocity);
+    await page.keyboard.press('Enter');
+  }
+  await take('traverse', page);
+  await page.goto(`${server.url}/m/CR-01/trend`);
+  await page.waitForSelector('html[data-trend=ready]');
+  await take('trend', page);
+  await page.goto(`${server.url}/m/CR-01/compare`);
+  for (const name of ['cloth bag', 'pleated canister']) await page.locator('li', { hasText: name }).first().getByRole('checkbox').check();
+  await page.getByRole('button', { name: 'Compare the ticked tests' }).click();
+  await page.waitForURL('**/compare?test=*');
+  await take('compare', page);
+  await page.context().close();
+};
+
 await still('round', '/');
 await still('bench', '/m/CR-04');
 await still('board-phone', '/', PHONE);
 await still('measure-phone', '/m/CR-04/measure', PHONE);
 await still('plan', '/m/CR-07/plan');
 await still('stock', '/stock');
+await airflowBench();
 await story();
 await browser.close();
 await server.stop();

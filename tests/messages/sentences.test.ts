@@ -4,10 +4,13 @@ import type { FailureCode } from '@/core/failure/failure';
 import { failure } from '@/core/failure/failure';
 import type { BaselineVerdict } from '@/core/measure/judge-baseline';
 import type { ClassVerdict } from '@/core/measure/judge-class';
+import type { Finding } from '@/core/status/findings';
 import type { Need } from '@/core/status/machine-status';
 import { problemOf } from '@/messages/failures';
 import { dueIn, sayNeed } from '@/messages/needs';
-import { sayBaseline, sayComparison, sayHose } from '@/messages/verdicts';
+import { sayFinding } from '@/messages/findings';
+import { sayMass, sayWord } from '@/messages/outcomes';
+import { pressingFirst, sayBaseline, sayComparison, sayHose } from '@/messages/verdicts';
 import { howFar } from '@/messages/words';
 
 const CODES = [...readFileSync('src/core/failure/failure.ts', 'utf8').matchAll(/^ {2}\| '([^']+)'/gm)].map((m) => m[1] as FailureCode);
@@ -72,6 +75,49 @@ describe('verdicts are sentences in either unit', () => {
     const c = { difference: 0.0398, relative: 0.17327, expanded: null, degreesOfFreedom: null, p: null, differs: [] as const };
     expect(sayComparison({ outcome: 'tooFew', ...c }, 'flow').sentence).toBe('Flow changed by +17 %; with so few readings it cannot be told how much of this is noise.');
     expect(sayComparison({ outcome: 'more', ...c, expanded: 0.001, p: 0.0001 }, 'flow')).toMatchObject({ tone: 'good', sentence: 'Flow is up 17 %, and the gain is real.' });
+  });
+});
+
+describe('findings and other outcomes', () => {
+  const c = { outcome: 'less' as const, difference: -0.001, relative: -0.05, expanded: 0.0002, degreesOfFreedom: 5, p: 0.001, differs: [] };
+  const findings: readonly Finding[] = [
+    { kind: 'selector', mismatch: { hoseM: 0.036, selectorM: 0.027, warnsAtMs: 11.25, warnFlowM3s: 0.01145 } },
+    ...(['pass', 'fail', 'cannotTell', 'tooFew'] as const).flatMap((decision): Finding[] => [
+      { kind: 'wheel', wheelM: 0.115, needM3s: 0.053, flowM3s: 0.04, decision },
+      { kind: 'duct', load: 'woodChips', lowMs: 18, highMs: 20, velocityMs: 17, decision },
+    ]),
+    { kind: 'voltage', volts: 207, off: -0.1, flowShare: -0.051 },
+    { kind: 'density', nowKgM3: 1.1, thenKgM3: 1.2 },
+    { kind: 'rig' },
+    { kind: 'settle', of: 'loss', how: { by: 'repeats', more: 1 } },
+    { kind: 'settle', of: 'hoseVelocity', how: { by: 'method', neededExpanded: 0.4 } },
+    { kind: 'previous', comparison: c, measurand: 'flow', day: '2026-11-01' },
+  ];
+  it.each(findings)('$kind', (finding) => {
+    for (const units of ['metric', 'us'] as const) {
+      const said = sayFinding(finding, units);
+      [said.mark, said.sentence, said.detail].forEach(clean);
+    }
+  });
+
+  it('a wheel that has its flow is still no claim of compliance', () => {
+    const said = sayFinding({ kind: 'wheel', wheelM: 0.115, needM3s: 0.053, flowM3s: 0.06, decision: 'pass' }, 'us');
+    expect(said.detail).toMatch(/one part of that table only.*shroud.*respirator/s);
+  });
+
+  it('green is no proof, a hand is no meter, a light judged early says nothing', () => {
+    expect(sayWord({ kind: 'zone', stageId: 1, zone: 'green' }, 'bag').detail).toContain('no proof that it filters');
+    expect(sayWord({ kind: 'hand', word: 'strong' }, '').detail).toContain('cannot see 10 to 20 %');
+    expect(sayWord({ kind: 'light', name: '', light: 'off', afterS: 4 }, '')).toMatchObject({ mark: 'Too early' });
+  });
+
+  it('a filter at four times its new weight is blocked (common practice, no published source)', () => {
+    expect([sayMass(0.4, 0.1), sayMass(0.2, 0.1), sayMass(0.11, 0.1)].map((s) => s.tone)).toEqual(['stop', 'watch', 'good']);
+  });
+
+  it('the most pressing sentence comes first, the rest in order', () => {
+    const said = (tone: 'stop' | 'watch' | 'open' | 'good', mark: string) => ({ tone, mark, sentence: '', detail: '' });
+    expect(pressingFirst([said('good', 'a'), said('open', 'b'), said('stop', 'c'), said('open', 'd')]).map((s) => s.mark)).toEqual(['c', 'b', 'd', 'a']);
   });
 });
 

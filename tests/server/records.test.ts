@@ -5,10 +5,14 @@ import { loadParts } from '@/server/repositories/stock';
 import { loadTests } from '@/server/repositories/tests';
 import { type Bench, loadBench } from '@/server/services/bench';
 import { changeStory } from '@/server/services/change-story';
+import { compareChosen } from '@/server/services/compare-page';
 import { countStock } from '@/server/services/count-stock';
 import { correctChange, recordChange, withdrawChange } from '@/server/services/record-change';
 import { correctTest, recordTest, withdrawTest } from '@/server/services/record-test';
 import { loadRound } from '@/server/services/round';
+import { standInTarget } from '@/server/services/stand-in-target';
+import { loadTrend, trendKeys } from '@/server/services/trend';
+import { trendCsv } from '@/server/services/trend-csv';
 import type { Context } from '@/server/services/user-action';
 import { changeBody, readings, testBody } from '../support/bodies';
 import { seedDemo } from '../../demo/seed';
@@ -99,6 +103,84 @@ describe('recording a test', () => {
 
   it('knows no machine of another tag', async () => {
     expect(codes(await recordTest(context, 'CR-99', testBody()))).toEqual(['machine.unknown']);
+  });
+});
+
+describe('every way of measuring', () => {
+  const kPa = (...typed: string[]) => readings('kPa', ...typed);
+  const mm = (typed: string) => ({ typed, unit: 'mm' });
+  const s60 = { typed: '60', unit: 's' };
+  const counting = { kind: 'particles' as const, sizeUm: 0.3, flow: { typed: '2.83', unit: 'L/min' }, exhaustTime: s60, roomTime: s60 };
+  const curve = { kind: 'curve' as const, orifices: ['0', '16', '30'].map(mm), coefficient: 0.61 };
+  const pipe = { kind: 'plate' as const, orifice: mm('30'), coefficient: 0.61, pipe: mm('30') };
+  const round = { kind: 'round' as const, diameter: mm('125'), pointsPerDiameter: 6 as const, diameters: 2 as const };
+
+  it('stores detail, slots, use, rig and voltage, and reads them back as they were', async () => {
+    const body = testBody({ method: 'suctionCurve', place: 'inlet', readings: kPa('22', '15', '4'), detail: curve, volts: { typed: '228', unit: 'V' }, rigSeries: 3, configuration: 'new bag', wheel: { typed: '4.5 in', unit: 'in' } });
+    const { id } = value(await recordTest(context, 'CR-04', body));
+    const stored = (await loadTests(context.db)).find((t) => t.id === id);
+    expect(stored).toMatchObject({ configuration: 'new bag', test: { detail: { kind: 'curve', orificesM: [0, 0.016, 0.03] }, slots: [0, 1, 2], rigSeries: 3, volts: 228 } });
+    expect(stored?.use.wheelM).toBeCloseTo(0.1143, 9);
+    // A curve is no series: the verdict on how the machine runs stays the flow's.
+    expect((await bench('CR-04')).status.latest?.record.test.method).toBe('flowMeter');
+  });
+
+  it('a word needs no reading', async () => {
+    const { id } = value(await recordTest(context, 'CR-04', testBody({ method: 'hand', readings: [], detail: { kind: 'hand', word: 'weak' } })));
+    expect((await loadTests(context.db)).find((t) => t.id === id)?.test.detail).toEqual({ kind: 'hand', word: 'weak' });
+  });
+
+  it.each([
+    ['a negative background', { method: 'particles', readings: readings('counts', '6', '-333'), detail: counting }, 'quantity.negative readings.1'],
+    ['a count with no time', { method: 'particles', readings: readings('counts', '6', '333'), detail: { ...counting, roomTime: { typed: '', unit: 's' } } }, 'quantity.empty detail.roomTime'],
+    ['half a particle', { method: 'particles', readings: readings('counts', '6.5', '333'), detail: counting }, 'particles.whole readings'],
+    ['no background', { method: 'particles', readings: readings('counts', '6'), detail: counting }, 'particles.both readings'],
+    ['two openings', { method: 'suctionCurve', readings: kPa('22', '15'), detail: curve }, 'curve.too-few readings'],
+    ['a hole as wide as its pipe', { method: 'orifice', readings: kPa('0.5'), detail: pipe }, 'orifice.too-large detail.orifice'],
+    ['half a traverse', { method: 'anemometerTraverse', readings: readings('m/s', '20', '20'), detail: round }, 'traverse.incomplete readings'],
+    ['a point twice', { method: 'anemometerTraverse', readings: readings('m/s', '20', '20').map((r) => ({ ...r, slot: 0 })), detail: round }, 'traverse.repeated-point readings'],
+    ['a duct of zero', { method: 'anemometerTraverse', readings: readings('m/s', '20'), detail: { ...round, diameter: mm('0') } }, 'quantity.out-of-range detail.diameter'],
+    ['a negative pitot point', { method: 'pitotTraverse', readings: readings('Pa', '60', '-4'), detail: round }, 'pitot.negative-point readings.1'],
+    ['a stage of another machine', { method: 'stageDp', readings: kPa('1.2'), detail: { kind: 'stage', stageId: 1 } }, 'stage.unknown detail.stageId'],
+    ['no zone', { method: 'gaugeZone', readings: [], detail: { kind: 'zone', stageId: 1, zone: null } }, 'detail.word detail.zone'],
+    ['a detail of another method', { method: 'hand', readings: [], detail: { kind: 'none' } }, 'field.invalid detail'],
+    ['a wheel of a kilometre', { wheel: { typed: '1000 m', unit: 'm' } }, 'quantity.out-of-range wheel'],
+    ['a line of 12 V', { volts: { typed: '12', unit: 'V' } }, 'quantity.out-of-range volts'],
+  ] as const)('refuses %s by name and writes nothing', async (_what, over, code) => {
+    const before = await countRows('airflow_test');
+    expect(codes(await recordTest(context, 'CR-04', testBody(over as object)))).toContain(code);
+    expect(await countRows('airflow_test')).toBe(before);
+  });
+});
+
+describe('comparing and the trend', () => {
+  it('the demo collector gained with its canister, and the gain is real', async () => {
+    const heron = await bench('CR-01');
+    const named = (name: string) => heron.tests.find((t) => t.configuration === name)?.id ?? 0;
+    const compared = compareChosen(heron, [named('cloth bag'), named('pleated canister')]);
+    expect(compared.comparison).toMatchObject({ outcome: 'more', differs: [] });
+    expect(compared.comparison?.relative).toBeCloseTo(0.992 / 0.845 - 1, 1);
+    expect(compareChosen(heron, [named('cloth bag')]).comparison).toBeNull();
+  });
+
+  it('a trend holds every standing test of one rig and place, and its CSV the same figures', async () => {
+    const heron = await bench('CR-01');
+    const [key] = trendKeys(heron);
+    if (!key) throw new Error('no trend');
+    const trend = loadTrend(heron, key);
+    expect(trend.points.length).toBe(heron.tests.length);
+    expect(trend.baseline).toBe(trend.points[0]?.mean);
+    const lines = trendCsv(heron, key).split('\r\n');
+    expect(lines.length).toBe(trend.points.length + 1);
+    expect(Number(lines[1]?.split(',')[2])).toBe(trend.points[0]?.mean);
+  });
+
+  it('the stand-in meter shows the machine as it is, and as new once a stage was changed', async () => {
+    const wanted = { method: 'flowMeter', place: 'hoseEnd' } as const;
+    const before = standInTarget(await bench('CR-04'), wanted);
+    const bag = await stageOf('CR-04', 'fleece bag');
+    value(await recordChange(context, 'CR-04', changeBody(bag.id)));
+    expect(standInTarget(await bench('CR-04'), wanted) / before).toBeGreaterThan(1.3);
   });
 });
 

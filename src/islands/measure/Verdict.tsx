@@ -102,7 +102,7 @@ interface VerdictProps {
 export const Verdict = ({ live, waiting, units, kind, stageName, newMassKg, unticked }: VerdictProps) => {
   if (live.form === 'nothing') {
     return (
-      <div className="soft flex h-full flex-col justify-center p-2">
+      <div className="soft p-2">
         {waiting.length > 0 ? (
           waiting.map((p) => (
             <div key={p.code}>

@@ -1,4 +1,6 @@
 import fc from 'fast-check';
+import { jStat } from 'jstat';
+import { sampleVariance } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { boreVelocityMs, effectiveBoreM } from '@/core/measure/bore-flow';
 import { compareTests } from '@/core/measure/compare-tests';
@@ -160,6 +162,16 @@ describe('before and after', () => {
     const factor = studentFactor({ confidence: 0.95, degreesOfFreedom: c.degreesOfFreedom ?? 0 });
     expect(c.degreesOfFreedom).toBeCloseTo(136.875, 2);
     expect(((c.difference ?? 0) / (c.expanded ?? 1)) * factor).toBeCloseTo(12.94627, 3);
+  });
+
+  it('its p and interval agree with a statistics package on another set', () => {
+    const [a, b] = [[27.5, 21, 19, 23.6, 17], [27.1, 22, 20.8, 23.4, 29.9, 31.2]];
+    const c = compareTests({ before: reduce(flowTest(a)), after: reduce(flowTest(b)) });
+    const se = Math.sqrt(sampleVariance(a) / a.length + sampleVariance(b) / b.length);
+    const dof = se ** 4 / ((sampleVariance(a) / a.length) ** 2 / (a.length - 1) + (sampleVariance(b) / b.length) ** 2 / (b.length - 1));
+    expect(c.degreesOfFreedom).toBeCloseTo(dof, 9);
+    expect(c.p).toBeCloseTo(2 * jStat.studentt.cdf(-Math.abs((c.difference ?? 0) / se), dof), 8);
+    expect(c.expanded).toBeCloseTo(se * jStat.studentt.inv(0.975, dof), 6);
   });
 
   it('within the noise is no difference', () => {
