@@ -1,0 +1,134 @@
+import { describe, expect, it } from 'vitest';
+import type { Machine, Stage } from '@/core/machine/machine';
+import type { ChangeRecord, TestRecord } from '@/core/record/records';
+import { machineStatus, pickBaseline, previousOf } from '@/core/status/machine-status';
+import type { TestReadings } from '@/core/measure/reduce-test';
+import { flowTest } from '../../support/readings';
+
+const stage = (id: number, over: Partial<Stage> = {}): Stage => ({
+  id,
+  position: id,
+  kind: 'bag',
+  name: 'bag',
+  part: null,
+  missing: false,
+  doNotRemove: false,
+  firstUsedOn: '2026-01-01',
+  rules: [],
+  ...over,
+});
+
+const machine: Machine = {
+  id: 1,
+  tag: 'T-1',
+  name: 'Test',
+  kind: 'mExtractor',
+  maker: 'Maker A',
+  place: 'here',
+  machineClass: 'M',
+  lastCollected: 'dust',
+  hazard: 'plain',
+  hasBrush: false,
+  hoseBoreM: 0.027,
+  hoseLengthM: 3,
+  hoseSelectorM: 0.027,
+  nominalVolts: 230,
+  inServiceOn: '2026-01-01',
+  stages: [stage(1, { rules: [{ id: 1, stageId: 1, rule: { kind: 'calendarDays', days: 14 }, school: '' }] }), stage(2, { kind: 'fan', name: 'fan' }), stage(3, { kind: 'hepa', name: 'HEPA' })],
+};
+
+const work = (id: number, performedAt: string) => ({
+  id,
+  machineId: 1,
+  performedAt,
+  recordedAt: performedAt,
+  by: 'MK',
+  note: '',
+  supersedesId: null,
+  supersededById: null,
+  voided: false,
+  correctionReason: null,
+});
+
+const test = (id: number, day: string, litres: number, { raw, ...over }: Partial<TestRecord> & { raw?: Partial<TestReadings> } = {}): TestRecord => ({
+  ...work(id, `${day}T10:00:00.000Z`),
+  readings: [],
+  test: flowTest([litres - 0.05, litres, litres + 0.05].map((l) => l / 1000), { hoseBoreM: 0.027, ...raw }),
+  isBaseline: false,
+  afterChangeId: null,
+  bagState: 'asFound',
+  configuration: '',
+  use: { wheelM: null, ductLoad: null },
+  ...over,
+});
+
+const change = (id: number, day: string): ChangeRecord => ({ ...work(id, `${day}T12:00:00.000Z`), performedOn: day, stageId: 1, reason: 'fill', partId: null, quantity: 0, beforeTestId: null });
+
+const base = test(1, '2026-01-01', 15, { isBaseline: true });
+const status = (over: { machine?: Machine; tests?: readonly TestRecord[]; changes?: readonly ChangeRecord[]; today?: string } = {}) =>
+  machineStatus({ machine, tests: [base], changes: [change(1, '2026-02-01')], thresholds: { warnLoss: 0.15, actLoss: 0.25 }, today: '2026-02-03', ...over });
+
+describe('the one thing a machine needs next', () => {
+  it.each([
+    ['never measured', [base], 'measureAgain'],
+    ['as it should be', [base, test(2, '2026-02-02', 14.8)], 'nothing'],
+    ['falling', [base, test(2, '2026-02-02', 12.4)], 'lowFlow'],
+    ['too slow in the hose', [base, test(2, '2026-02-02', 10)], 'belowClassLimit'],
+    ['more than the baseline', [base, test(2, '2026-02-02', 16.5)], 'moreFlow'],
+  ] as const)('%s', (_what, tests, kind) => {
+    expect(status({ tests }).need.kind).toBe(kind);
+  });
+
+  it('a missing stage comes before everything, and the class with it goes', () => {
+    const gap = { ...machine, stages: machine.stages.map((s) => (s.id === 3 ? { ...s, missing: true } : s)) };
+    const low = status({ machine: gap, tests: [base, test(2, '2026-02-02', 10)] });
+    expect(low.need).toMatchObject({ kind: 'missingStage', stageName: 'HEPA' });
+    const order = [low.need.urgency, status({ tests: [base, test(2, '2026-02-02', 10)] }).need.urgency, status({ today: '2026-03-01' }).need.urgency, status().need.urgency];
+    expect([...order].sort((a, b) => a - b)).toEqual(order);
+  });
+
+  it('an overdue bag outranks a falling flow, a flow to act on outranks an overdue bag', () => {
+    expect(status({ tests: [base, test(2, '2026-02-25', 12.4)], today: '2026-03-01' }).need.kind).toBe('due');
+    expect(status({ tests: [base, test(2, '2026-02-25', 10)], today: '2026-03-01' }).need.kind).toBe('belowClassLimit');
+  });
+
+  it('a change after a bad reading asks to measure again', () => {
+    const tests = [base, test(2, '2026-02-02', 10)];
+    expect(status({ tests, changes: [change(1, '2026-02-01'), change(2, '2026-02-03')] }).need).toMatchObject({ kind: 'measureAgain', because: 'changed' });
+  });
+
+  it('a withdrawn, superseded or unusable reading says nothing', () => {
+    for (const over of [{ voided: true }, { supersededById: 9 }, { raw: { failedPreconditions: ['settled' as const] } }]) {
+      expect(status({ tests: [base, test(2, '2026-02-02', 10, over)] }).need).toMatchObject({ kind: 'measureAgain', because: 'never' });
+    }
+  });
+
+  it('a stage entered as missing is there again once its change stands, not once it was withdrawn', () => {
+    const gap = { ...machine, stages: machine.stages.map((s) => (s.id === 1 ? { ...s, missing: true } : s)) };
+    expect(status({ machine: gap }).machine.stages[0]?.missing).toBe(false);
+    expect(status({ machine: gap, changes: [{ ...change(1, '2026-02-01'), voided: true }] }).machine.stages[0]?.missing).toBe(true);
+  });
+});
+
+describe('which tests are compared', () => {
+  const wanted = { place: 'hoseEnd', method: 'flowMeter', excludeId: null, stageId: null } as const;
+  const later = test(5, '2026-02-10', 15.2, { isBaseline: true });
+
+  it('the newest baseline of the place and method, and none of another rig', () => {
+    expect(pickBaseline([base, later], wanted)?.id).toBe(5);
+    expect(pickBaseline([base, later], { ...wanted, place: 'inlet' })).toBeNull();
+    expect(pickBaseline([base, later], { ...wanted, method: 'sealedSuction' })).toBeNull();
+  });
+
+  it('a test of the past is judged by the baseline of its own time, and never by itself', () => {
+    expect(pickBaseline([base, later], { ...wanted, notAfter: '2026-02-01T00:00:00.000Z' })?.id).toBe(1);
+    expect(pickBaseline([base], { ...wanted, excludeId: 1 })).toBeNull();
+    expect(pickBaseline([{ ...base, voided: true }], wanted)).toBeNull();
+  });
+
+  it('the test before is the newest earlier one of the same kind', () => {
+    const tests = [base, test(2, '2026-02-02', 14), test(3, '2026-02-03', 14, { raw: { place: 'inlet' } }), test(4, '2026-02-04', 14)];
+    expect(previousOf(tests[3]!, tests)?.id).toBe(2);
+    expect(previousOf(tests[0]!, tests)).toBeNull();
+  });
+});
