@@ -8,9 +8,12 @@ import { PLACE_WORDS } from '@/messages/words';
 import type { Bench } from '@/server/services/bench';
 
 const RECENT = 5;
+/** A test older than this is not taken for "as found" unless it is chosen. */
+const AS_FOUND_HOURS = 48;
+const HOUR_MS = 3_600_000;
 
 /** The latest tests that may stand as "before", newest first, in words. */
-export const beforeChoices = (bench: Bench, units: UnitSystem): readonly BeforeChoice[] =>
+export const beforeChoices = (bench: Bench, { units, now }: { units: UnitSystem; now: string }): readonly BeforeChoice[] =>
   standing(bench.tests)
     .filter((t) => isSeries(t) && t.test.failedPreconditions.length === 0)
     .slice(-RECENT)
@@ -19,7 +22,8 @@ export const beforeChoices = (bench: Bench, units: UnitSystem): readonly BeforeC
       const { reduced } = judgeTest({ machine: bench.status.machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record });
       const kind = METHODS[record.test.method].result;
       const day = dayAt(record.performedAt, bench.yard.site.timeZone);
-      return { id: record.id, words: `${day}: ${show(kind, reduced.repeats.mean, units)} at the ${PLACE_WORDS[record.test.place]} (${record.by})` };
+      const recent = Date.parse(now) - Date.parse(record.performedAt) <= AS_FOUND_HOURS * HOUR_MS;
+      return { id: record.id, recent, words: `${day}: ${show(kind, reduced.repeats.mean, units)} at the ${PLACE_WORDS[record.test.place]} (${record.by})` };
     });
 
 /** Parts with their stock, as the change sheet shows them. */

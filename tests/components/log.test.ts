@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { boardTags } from '@/components/board-tags';
+import { beforeChoices } from '@/components/change-props';
 import { comparable } from '@/components/comparable';
 import { logEntries } from '@/components/log-entries';
 import { keyOf, keyText, trendChart } from '@/components/trend-page';
@@ -9,7 +10,7 @@ import { loadTrend, trendKeys } from '@/server/services/trend';
 import type { Context } from '@/server/services/user-action';
 import { loadYard } from '@/server/services/yard';
 import { readings, testBody } from '../support/bodies';
-import { demoContext, newId } from '../support/database';
+import { demoContext, newId, NOW } from '../support/database';
 
 let context: Context;
 beforeEach(async () => {
@@ -63,6 +64,14 @@ describe('the log of a machine', () => {
 });
 
 describe('what goes to the bench and the board', () => {
+  it('only a test of the last two days is taken for "as found" unasked', async () => {
+    const old = beforeChoices(await bench('CR-12'), { units: 'metric', now: NOW });
+    expect(old.length).toBeGreaterThan(0);
+    expect(old.every((b) => !b.recent)).toBe(true);
+    await record();
+    expect(beforeChoices(await bench(), { units: 'metric', now: NOW }).filter((b) => b.recent).length).toBeGreaterThan(0);
+  });
+
   it('the bench gets every baseline and the newest of the rest, usable ones only', async () => {
     const unusable = await record({ failedPreconditions: ['settled'] });
     const b = await bench();

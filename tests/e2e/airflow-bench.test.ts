@@ -106,7 +106,7 @@ describe('as found, canister in, as left, with the streaming meter', () => {
 });
 
 describe('on a phone', () => {
-  it.each([/^Particle count/, /^Suction curve/, /^Pitot traverse/, /^Orifice plate/, /^Indicator light/, /^Filter weight/])('%s fits its width and passes axe', async (name) => {
+  it.each([/^Particle count/, /^Suction curve/, /^Pitot traverse/, /^Orifice plate/, /^Indicator light/, /^Filter weight/, /^Anemometer in a pipe/])('%s fits its width and passes axe', async (name) => {
     const { page } = await newVisit(browser, { width: 390, height: 1600 });
     await page.goto(`${server.url}/m/CR-07/measure`);
     await page.waitForSelector('html[data-measure=ready]');

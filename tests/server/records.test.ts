@@ -170,6 +170,9 @@ describe('comparing and the trend', () => {
     const trend = loadTrend(heron, key);
     expect(trend.points.length).toBe(heron.tests.length);
     expect(trend.baseline).toBe(trend.points[0]?.mean);
+    const newest = heron.tests.at(-1);
+    value(await withdrawTest(context, 'CR-01', { clientId: newId(), by: 'MK', supersedesId: newest?.id ?? 0, correctionReason: 'never was' }));
+    expect(loadTrend(await bench('CR-01'), key).points.map((p) => p.testId)).toEqual(trend.points.map((p) => p.testId).slice(0, -1));
     const lines = trendCsv(heron, key).split('\r\n');
     expect(lines.length).toBe(trend.points.length + 1);
     expect(Number(lines[1]?.split(',')[2])).toBe(trend.points[0]?.mean);

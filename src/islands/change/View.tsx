@@ -24,6 +24,8 @@ export interface ShelfPart {
 export interface BeforeChoice {
   readonly id: number;
   readonly words: string;
+  /** Fresh enough to be this change's "as found" without being chosen. */
+  readonly recent: boolean;
 }
 
 interface ChangeProps {
@@ -203,7 +205,7 @@ export const Change = (props: ChangeProps) => {
   const [state, dispatch] = useReducer(changeReducer, props, (p) =>
     p.correcting
       ? changeOfRecord(p.correcting, p.clientId)
-      : startChange({ ...p, beforeTestId: p.before[0]?.id ?? null }),
+      : startChange({ ...p, beforeTestId: p.before.find((b) => b.recent)?.id ?? null }),
   );
   useEffect(() => {
     document.documentElement.dataset['change'] = 'ready';

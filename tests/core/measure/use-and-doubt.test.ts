@@ -55,6 +55,11 @@ describe('settling a doubt', () => {
     expect(how).toEqual({ by: 'repeats', more: 4 });
   });
 
+  it('one more, when one more will do', () => {
+    // Student 3.182 / sqrt 4 = 1.59: just inside 1.6.
+    expect(howToSettle({ deviation: 1, fixed: 0, n: 3, distance: 1.6 })).toEqual({ by: 'repeats', more: 1 });
+  });
+
   it('no number of repeats helps against the meter itself', () => {
     expect(howToSettle({ deviation: 1, fixed: 1, n: 3, distance: 1 })).toEqual({ by: 'method', neededExpanded: 1 });
     expect(howToSettle({ deviation: 1, fixed: 0, n: MOST_REPEATS, distance: 0.01 }).by).toBe('method');
