@@ -44,6 +44,9 @@ const METERS: readonly MeterSpec[] = [
   { name: 'Flow hood meter', reads: 'flow', accuracy: limits(0.03, toSi('flow', 0.2, 'L/s'), toSi('flow', 0.1, 'L/s')), calibrationDueInDays: 120 },
   { name: 'Vane anemometer 2', reads: 'velocity', accuracy: limits(0.015, 0.1, 0.1), calibrationDueInDays: -20 },
   { name: 'Water-column gauge', reads: 'pressure', accuracy: limits(0.01, 50, toSi('pressure', 1, 'inH2O')), calibrationDueInDays: 300 },
+  { name: 'Particle counter', reads: 'count', accuracy: limits(0.1, 0, 1), calibrationDueInDays: 90 },
+  { name: 'Socket power meter, volts', reads: 'voltage', accuracy: limits(0.01, 0.5, 0.1), calibrationDueInDays: 200 },
+  { name: 'Socket power meter, amperes', reads: 'current', accuracy: limits(0.02, 0.05, 0.01), calibrationDueInDays: 200 },
 ];
 
 interface Seeding {

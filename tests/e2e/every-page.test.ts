@@ -71,6 +71,8 @@ describe('keys, help and units', () => {
     expect(await sheet.innerText()).toContain('Jump to a machine by its tag');
     expect(await violations(page)).toEqual([]);
     await page.keyboard.press('Escape');
+    // The sheet takes every key until it is gone.
+    await sheet.waitFor({ state: 'hidden' });
     await page.keyboard.press('p');
     await page.waitForURL('**/m/CR-04/plan');
     await page.goto(`${full.url}/m/CR-04`);
