@@ -87,7 +87,7 @@ export const sayFinding = (f: Finding, units: UnitSystem): Said => {
       return saySettle(f, units);
     case 'previous': {
       const said = sayComparison(f.comparison, f.measurand);
-      return { tone: f.comparison.outcome === 'less' ? 'watch' : 'open', mark: `Since ${f.day}`, sentence: said.sentence, detail: said.detail };
+      return { tone: 'open', mark: `Since ${f.day}`, sentence: said.sentence, detail: said.detail };
     }
   }
 };

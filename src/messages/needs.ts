@@ -67,4 +67,4 @@ export const sayRuleState = (state: RuleState): string => {
 
 /** Why a stage is due, with the binding rule named. */
 export const sayDue = (due: StageDue): string =>
-  due.daysLeft === null ? `No date yet: ${sayRuleState(due.binding)}` : `${capital(dueIn(due.daysLeft))}: ${sayRule(due.binding.rule)}`;
+  due.daysLeft === null ? capital(sayRuleState(due.binding)) : `${capital(dueIn(due.daysLeft))}: ${sayRule(due.binding.rule)}`;

@@ -32,7 +32,7 @@ const NAME: Record<Measurand, string> = {
 /** A result's name in the middle of a sentence. */
 export const measurandName = (measurand: Measurand): string => NAME[measurand].toLowerCase();
 
-const PRESSING: Record<Tone, number> = { stop: 0, watch: 1, open: 2, good: 3 };
+const PRESSING: Record<Tone, number> = { stop: 0, watch: 1, open: 2, good: 2 };
 
 /** Stops first, then what is to be watched, then the rest; among equals in the order given. */
 export const pressingFirst = (said: readonly Said[]): readonly Said[] => [...said].sort((a, b) => PRESSING[a.tone] - PRESSING[b.tone]);

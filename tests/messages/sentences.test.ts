@@ -117,7 +117,7 @@ describe('findings and other outcomes', () => {
 
   it('the most pressing sentence comes first, the rest in order', () => {
     const said = (tone: 'stop' | 'watch' | 'open' | 'good', mark: string) => ({ tone, mark, sentence: '', detail: '' });
-    expect(pressingFirst([said('good', 'a'), said('open', 'b'), said('stop', 'c'), said('open', 'd')]).map((s) => s.mark)).toEqual(['c', 'b', 'd', 'a']);
+    expect(pressingFirst([said('good', 'a'), said('open', 'b'), said('stop', 'c'), said('open', 'd')]).map((s) => s.mark)).toEqual(['c', 'a', 'b', 'd']);
   });
 });
 
