@@ -12,5 +12,15 @@ export const MeterLine = z.strictObject({
 });
 export type MeterLine = z.infer<typeof MeterLine>;
 
+/** One line as it came; null when it cannot be read. */
+export const parseMeterLine = (text: string): MeterLine | null => {
+  try {
+    const parsed = MeterLine.safeParse(JSON.parse(text));
+    return parsed.success ? parsed.data : null;
+  } catch {
+    return null;
+  }
+};
+
 /** What a bridge is told of what it sent. */
 export const MeterPosted = z.strictObject({ accepted: z.int().min(0), refused: z.int().min(0) });

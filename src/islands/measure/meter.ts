@@ -1,4 +1,4 @@
-import { MeterLine } from '@/contracts/meter-line';
+import { parseMeterLine } from '@/contracts/meter-line';
 import type { Sample } from '@/core/measure/settling';
 import { findUnit, type QuantityKind, toSi } from '@/core/units';
 
@@ -20,20 +20,11 @@ const MOST_PER_SECOND = 40;
 /** Without a line for so long, the stream is taken to have stopped. */
 export const STOPPED_AFTER_MS = 3000;
 
-const parse = (data: string): MeterLine | null => {
-  try {
-    const parsed = MeterLine.safeParse(JSON.parse(data));
-    return parsed.success ? parsed.data : null;
-  } catch {
-    return null;
-  }
-};
-
 /** Takes one line in: a sample of the wanted quantity, a dropped reading, garbage, or one too many. */
 export const hear = (heard: Heard, { data, atMs, wanted }: { data: string; atMs: number; wanted: QuantityKind }): Heard => {
   const recent = heard.samples.filter((s) => atMs - s.atMs < 1000).length;
   if (recent >= MOST_PER_SECOND) return { ...heard, lastAtMs: atMs, flooded: true };
-  const line = parse(data);
+  const line = parseMeterLine(data);
   const unit = line && line.quantity === wanted ? findUnit(wanted, line.unit) : undefined;
   if (!line || !unit) return { ...heard, lastAtMs: atMs, garbage: heard.garbage + 1 };
   if (line.value === null) return { ...heard, lastAtMs: atMs, dropped: heard.dropped + 1 };

@@ -1,5 +1,5 @@
 import { MethodName, PlaceName } from '@/contracts/enums';
-import { MeterLine } from '@/contracts/meter-line';
+import { type MeterLine, parseMeterLine } from '@/contracts/meter-line';
 import { failure } from '@/core/failure/failure';
 import { meterHub } from '../instruments/meter-hub';
 import { type StandIn, standInLine } from '../instruments/stand-in-meter';
@@ -64,15 +64,6 @@ export const meterStream = async (listening: Listening): Promise<Response> => {
   return new Response(body, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' } });
 };
 
-const parseLine = (text: string): MeterLine | null => {
-  try {
-    const parsed = MeterLine.safeParse(JSON.parse(text));
-    return parsed.success ? parsed.data : null;
-  } catch {
-    return null;
-  }
-};
-
 /** Lines a bridge posts, newline-delimited; each one that cannot be read is counted, not passed on. */
 export const postMeterLines = async (id: number, request: Request): Promise<Response> => {
   const text = await readText(request);
@@ -81,7 +72,7 @@ export const postMeterLines = async (id: number, request: Request): Promise<Resp
   if (lines.length > MOST_LINES) return respondProblems([failure('request.too-large', '', { most: MOST_LINES })]);
   let accepted = 0;
   for (const line of lines) {
-    const parsed = parseLine(line);
+    const parsed = parseMeterLine(line);
     if (!parsed) continue;
     meterHub.post(id, parsed, Date.now());
     accepted += 1;
