@@ -4,6 +4,7 @@ import type { Method } from '@/core/measure/methods';
 import type { DuctLoad } from '@/core/measure/needs-of-use';
 import type { Place } from '@/core/path/air-path';
 import type { StageKind } from '@/core/path/stage-kinds';
+import type { StageSpec as Recorded } from '@/core/path/stage-spec';
 import type { ChangeReason } from '@/core/record/records';
 
 /** How a stage has lived: its usual interval, how long ago it was last changed, and what it costs in flow when full. */
@@ -25,6 +26,22 @@ export interface StageSpec {
   readonly countOf?: { readonly stage: string; readonly count: number };
   readonly school?: string;
   readonly life?: StageLife;
+  /** What the yard knows better than the kind's defaults. */
+  readonly knows?: (base: Recorded) => Recorded;
+}
+
+/** What a machine really is; the scale on its path follows from its clean reading. */
+export interface Truth {
+  readonly p0Pa: number;
+  readonly qMaxM3s: number;
+  readonly leakM2: number;
+  readonly pathScale?: number;
+  /** Holes of its suction curve, mm. */
+  readonly holesMm: readonly number[];
+  /** Stages read across at the baseline, by name. */
+  readonly across: readonly string[];
+  /** When the baselines were taken; its first day where this is left out. */
+  readonly daysAgo?: number;
 }
 
 /** How a machine is measured at the yard, and what its clean reading is in the unit of the meter. */
@@ -69,6 +86,7 @@ export interface MachineSpec {
   readonly inServiceDaysAgo: number;
   readonly stages: readonly StageSpec[];
   readonly rig: RigSpec | null;
+  readonly truth?: Truth;
   readonly story: readonly StoryTest[];
 }
 

@@ -6,24 +6,18 @@ import type { Instrument } from '@/core/record/records';
 import { fromSi, type QuantityKind, toSi } from '@/core/units';
 import type { Db } from '@/server/db/connect';
 import { insertChange } from '@/server/repositories/changes';
-import { saveSite, type Site } from '@/server/repositories/site';
+import { saveSite } from '@/server/repositories/site';
 import { insertMovement } from '@/server/repositories/stock';
 import { insertTest } from '@/server/repositories/tests';
 import { pastOf, type PastEvent } from './history';
-import { type Random, seeded } from './random';
+import { insertBaselines } from './baselines';
+import { seeded } from './random';
 import type { MachineSpec, RigSpec } from './scenario';
+import { CREW, momentOf, type Seeding } from './seeding';
+import { SITE } from './site';
+import { specOf } from './truth';
 import { MACHINES, PARTS } from './yard-data';
 
-const SITE: Site = {
-  name: 'Curlew Reach Boatyard',
-  timeZone: 'Europe/London',
-  altitudeM: 4,
-  ruleSet: 'eu_uk',
-  thresholds: { warnLoss: 0.15, actLoss: 0.25 },
-};
-
-const CREW = ['MK', 'TO', 'AB'] as const;
-const DAY_MS = 86_400_000;
 
 interface MeterSpec {
   readonly name: string;
@@ -46,19 +40,9 @@ const METERS: readonly MeterSpec[] = [
   { name: 'Water-column gauge', reads: 'pressure', accuracy: limits(0.01, 50, toSi('pressure', 1, 'inH2O')), calibrationDueInDays: 300 },
   { name: 'Particle counter', reads: 'count', accuracy: limits(0.1, 0, 1), calibrationDueInDays: 90 },
   { name: 'Socket power meter, volts', reads: 'voltage', accuracy: limits(0.01, 0.5, 0.1), calibrationDueInDays: 200 },
+  { name: 'Micromanometer, 2500 Pa', reads: 'pressure', accuracy: limits(0.01, 2, 1), calibrationDueInDays: 210 },
   { name: 'Socket power meter, amperes', reads: 'current', accuracy: limits(0.02, 0.05, 0.01), calibrationDueInDays: 200 },
 ];
-
-interface Seeding {
-  readonly db: Db;
-  readonly nowMs: number;
-  readonly today: string;
-  readonly random: Random;
-  readonly partIds: ReadonlyMap<string, number>;
-  readonly meters: readonly Instrument[];
-}
-
-const momentOf = (s: Seeding, daysAgo: number): string => new Date(s.nowMs - daysAgo * DAY_MS).toISOString();
 
 const idOf = (map: ReadonlyMap<string, number>, key: string): number => {
   const id = map.get(key);
@@ -106,6 +90,7 @@ const insertMachine = async (s: Seeding, spec: MachineSpec): Promise<Inserted> =
         missing: stage.missing ? 1 : 0,
         do_not_remove: stage.doNotRemove ? 1 : 0,
         first_used_on: firstDay,
+        spec_json: stage.knows ? JSON.stringify(specOf(stage, spec)) : null,
       })
       .returning('id')
       .executeTakeFirstOrThrow();
@@ -280,6 +265,7 @@ export const seedDemo = async (database: Db, { now, seed }: SeedOptions): Promis
       const inserted = await insertMachine(seeding, spec);
       await insertRules(seeding, spec, inserted.stageIds);
       await insertPast(seeding, spec, inserted);
+      await insertBaselines(seeding, spec, { ...inserted, seed });
     }
     await insertDeliveries(seeding);
   });

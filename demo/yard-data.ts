@@ -1,4 +1,4 @@
-import type { MachineSpec, PartSpec } from './scenario';
+import type { MachineSpec, PartSpec, StageSpec } from './scenario';
 
 // Curlew Reach Boatyard: everything here is invented.
 
@@ -20,6 +20,14 @@ export const PARTS: readonly PartSpec[] = [
   { code: 'F-CAN', name: 'Pleated canister, collector', packSize: 1, bin: 'D2', today: 0 },
   { code: 'F-MOTOR', name: 'Motor-dust exhaust filter', packSize: 2, bin: 'B5', today: 2 },
 ];
+
+/** Closely corrugated, antistatic, with a swivel cuff at each end. */
+const tightHose: NonNullable<StageSpec['knows']> = (base) => ({ ...base, air: { form: 'line', boreM: null, lengthM: null, friction: { by: 'factor', factor: 0.08 }, entryK: 3, exitK: 2 } });
+const narrowInlet: NonNullable<StageSpec['knows']> = (base) => ({ ...base, air: { form: 'fitting', lossK: 1, boreM: 0.027 } });
+const canister: NonNullable<StageSpec['knows']> = (base) => ({ ...base, air: { form: 'medium', medium: 'nanofibre', areaM2: 20.8, k1PaSM: null, inParallel: 1 }, fit: { ...base.fit, rating: { scale: 'merv', merv: 15 } } });
+const gauged =
+  (amberPa: number, redPa: number): NonNullable<StageSpec['knows']> =>
+  (base) => ({ ...base, fit: { ...base.fit, gaugePa: { amberPa, redPa } } });
 
 const bagSchool = 'half full or 14 days, whichever comes first';
 const yearSchool = '12 months from first use';
@@ -44,10 +52,11 @@ export const MACHINES: readonly MachineSpec[] = [
       { kind: 'fan', name: 'fan' },
       { kind: 'ring', name: 'ring' },
       { kind: 'bag', name: 'lower bag', part: 'B-COLL', days: 28, school: 'by fill, four weeks at most', life: { everyDays: 27, lastDaysAgo: 22, share: 0.02, reason: 'fill' } },
-      { kind: 'canister', name: 'canister', part: 'F-CAN', days: 730, countOf: { stage: 'lower bag', count: 30 }, school: 'by gauge, two years at most', life: { everyDays: 800, lastDaysAgo: 305, share: 0.1, reason: 'test' } },
+      { kind: 'canister', name: 'canister', knows: canister, part: 'F-CAN', days: 730, countOf: { stage: 'lower bag', count: 30 }, school: 'by gauge, two years at most', life: { everyDays: 800, lastDaysAgo: 305, share: 0.1, reason: 'test' } },
       { kind: 'exhaust', name: 'room' },
     ],
     rig: { method: 'anemometer', place: 'hoseEnd', unit: 'm/s', clean: 26.2, instrument: 'Vane anemometer 2', boreM: 0.125, profileFactor: 0.82, noise: 0.008 },
+    truth: { p0Pa: 2450, qMaxM3s: 0.43, leakM2: 60e-6, holesMm: [60, 85, 105], across: ['canister'], daysAgo: 304.85 },
     story: [
       { daysAgo: 305.1, factor: 0.845, note: 'Cloth bag still on, shaken out.', configuration: 'cloth bag' },
       { daysAgo: 304.9, factor: 0.992, note: 'Pleated canister on an adapter ring.', configuration: 'pleated canister', state: 'asLeft' },
@@ -76,6 +85,7 @@ export const MACHINES: readonly MachineSpec[] = [
       { kind: 'exhaust', name: 'exhaust' },
     ],
     rig: { method: 'flowMeter', place: 'hoseEnd', unit: 'cfm', clean: 96, instrument: 'Flow hood meter', noise: 0.007 },
+    truth: { p0Pa: 17_600, qMaxM3s: 0.088, leakM2: 18e-6, holesMm: [12, 20, 28], across: ['cartridge'] },
     story: [{ daysAgo: 17, factor: 0.963, note: '' }],
   },
   {
@@ -93,14 +103,15 @@ export const MACHINES: readonly MachineSpec[] = [
     inServiceDaysAgo: 730,
     stages: [
       { kind: 'shroud', name: 'tool shroud' },
-      { kind: 'hose', name: 'hose' },
-      { kind: 'inlet', name: 'inlet' },
+      { kind: 'hose', name: 'hose', knows: tightHose },
+      { kind: 'inlet', name: 'inlet', knows: narrowInlet },
       { kind: 'bag', name: 'fleece bag', part: 'B-FL27', days: 14, school: bagSchool, life: { everyDays: 14, lastDaysAgo: 11, share: 0.09, reason: 'fill' } },
       { kind: 'mainFilter', name: 'main filter', part: 'F-FLAT', days: 365, countOf: { stage: 'fleece bag', count: 26 }, school: yearSchool, life: { everyDays: 340, lastDaysAgo: 180, share: 0.1, reason: 'date' } },
       { kind: 'fan', name: 'fan' },
       { kind: 'exhaust', name: 'exhaust' },
     ],
     rig: { method: 'flowMeter', place: 'hoseEnd', unit: 'L/s', clean: 14.4, instrument: 'Flow hood meter', noise: 0.008 },
+    truth: { p0Pa: 20_600, qMaxM3s: 0.04, leakM2: 9e-6, holesMm: [8, 12, 16], across: ['main filter'] },
     story: [
       { daysAgo: 11, factor: 0.905, note: 'After the bag. Collar felt stiff.' },
       { daysAgo: 2, factor: 0.69, note: 'Complaint: no suction at the laminate saw.' },
@@ -129,6 +140,7 @@ export const MACHINES: readonly MachineSpec[] = [
       { kind: 'exhaust', name: 'exhaust' },
     ],
     rig: { method: 'anemometer', place: 'hoseEnd', unit: 'm/s', clean: 37.5, instrument: 'Vane anemometer 2', boreM: 0.036, profileFactor: 0.82, noise: 0.006 },
+    truth: { p0Pa: 22_800, qMaxM3s: 0.066, leakM2: 6e-6, holesMm: [10, 16, 22], across: ['main filter'] },
     story: [{ daysAgo: 9, factor: 0.973, note: '' }],
   },
   {
@@ -149,11 +161,12 @@ export const MACHINES: readonly MachineSpec[] = [
       { kind: 'inlet', name: 'inlet' },
       { kind: 'bag', name: 'tank bag', part: 'B-TANK', days: 30, school: 'three-quarters full, a month at most', life: { everyDays: 31, lastDaysAgo: 30, share: 0.06, reason: 'fill' } },
       { kind: 'prefilter', name: 'pre-filter wrap', part: 'F-WRAP', countOf: { stage: 'tank bag', count: 5 }, school: 'every 5 bags, right after a bag', life: { everyDays: 158, lastDaysAgo: 123, share: 0.05, reason: 'count' } },
-      { kind: 'hepa', name: 'HEPA', part: 'F-HEPA', days: 365, school: yearSchool, life: { everyDays: 340, lastDaysAgo: 220, share: 0.04, reason: 'date' } },
+      { kind: 'hepa', name: 'HEPA', knows: gauged(1500, 3000), part: 'F-HEPA', days: 365, school: yearSchool, life: { everyDays: 340, lastDaysAgo: 220, share: 0.04, reason: 'date' } },
       { kind: 'fan', name: 'fan' },
       { kind: 'exhaust', name: 'exhaust' },
     ],
     rig: { method: 'sealedSuction', place: 'inlet', unit: 'inH2O', clean: 92, instrument: 'Water-column gauge', noise: 0.004 },
+    truth: { p0Pa: 23_000, qMaxM3s: 0.053, leakM2: 8e-6, pathScale: 1.2, holesMm: [10, 15, 20], across: ['HEPA'] },
     story: [{ daysAgo: 30, factor: 0.99, note: '' }],
   },
   {
@@ -171,13 +184,14 @@ export const MACHINES: readonly MachineSpec[] = [
     stages: [
       { kind: 'hood', name: 'arm and hood' },
       { kind: 'hose', name: 'arm hose' },
-      { kind: 'prefilter', name: 'pre-filter', part: 'F-FUMEP', days: 90, school: 'by indicator, a quarter at most', life: { everyDays: 80, lastDaysAgo: 40, share: 0.08, reason: 'gauge' } },
+      { kind: 'prefilter', name: 'pre-filter', knows: gauged(400, 800), part: 'F-FUMEP', days: 90, school: 'by indicator, a quarter at most', life: { everyDays: 80, lastDaysAgo: 40, share: 0.08, reason: 'gauge' } },
       { kind: 'hepa', name: 'HEPA', part: 'F-FUMEH', days: 730, countOf: { stage: 'pre-filter', count: 4 }, school: '3-4 pre-filters per HEPA', life: { everyDays: 320, lastDaysAgo: 200, share: 0.06, reason: 'count' } },
       { kind: 'gas', name: 'carbon cell', part: 'F-GAS', days: 180, school: 'by smell or timer: flow never shows it', life: { everyDays: 176, lastDaysAgo: 183, share: 0, reason: 'date' } },
       { kind: 'fan', name: 'fan' },
       { kind: 'exhaust', name: 'outlet' },
     ],
     rig: { method: 'anemometer', place: 'toolEnd', unit: 'm/s', clean: 20.5, instrument: 'Vane anemometer 2', boreM: 0.05, profileFactor: 0.82, noise: 0.009 },
+    truth: { p0Pa: 2900, qMaxM3s: 0.085, leakM2: 15e-6, holesMm: [15, 22, 30], across: ['HEPA'] },
     story: [{ daysAgo: 12, factor: 0.94, note: '' }],
   },
   {
@@ -195,7 +209,7 @@ export const MACHINES: readonly MachineSpec[] = [
     inServiceDaysAgo: 420,
     stages: [
       { kind: 'nozzle', name: 'nozzle' },
-      { kind: 'hose', name: 'hose' },
+      { kind: 'hose', name: 'hose', knows: tightHose },
       { kind: 'inlet', name: 'inlet' },
       { kind: 'bag', name: 'fleece bag', part: 'B-FL27', days: 14, school: bagSchool, life: { everyDays: 15, lastDaysAgo: 15, share: 0.08, reason: 'date' } },
       { kind: 'mainFilter', name: 'main filter', part: 'F-FLAT', days: 365, countOf: { stage: 'fleece bag', count: 26 }, school: yearSchool, life: { everyDays: 350, lastDaysAgo: 250, share: 0.09, reason: 'date' } },
@@ -203,6 +217,7 @@ export const MACHINES: readonly MachineSpec[] = [
       { kind: 'exhaust', name: 'exhaust' },
     ],
     rig: { method: 'flowMeter', place: 'hoseEnd', unit: 'm3/h', clean: 88, instrument: 'Flow hood meter', noise: 0.02 },
+    truth: { p0Pa: 21_400, qMaxM3s: 0.052, leakM2: 12e-6, holesMm: [10, 15, 20], across: ['main filter'] },
     story: [{ daysAgo: 6, factor: 0.845, noise: 0.028, repeats: 3, note: 'Shore power down.', volts: 214 }],
   },
   {
@@ -228,6 +243,7 @@ export const MACHINES: readonly MachineSpec[] = [
       { kind: 'exhaust', name: 'room' },
     ],
     rig: { method: 'flowMeter', place: 'toolEnd', unit: 'cfm', clean: 74, instrument: 'Flow hood meter', noise: 0.008 },
+    truth: { p0Pa: 19_500, qMaxM3s: 0.058, leakM2: 14e-6, holesMm: [10, 16, 22], across: ['pre-motor filter'] },
     story: [],
   },
   {
@@ -253,6 +269,7 @@ export const MACHINES: readonly MachineSpec[] = [
       { kind: 'exhaust', name: 'exhaust' },
     ],
     rig: { method: 'flowMeter', place: 'hoseEnd', unit: 'L/s', clean: 32, instrument: 'Flow hood meter', noise: 0.007 },
+    truth: { p0Pa: 22_300, qMaxM3s: 0.055, leakM2: 10e-6, holesMm: [10, 15, 20], across: ['HEPA'] },
     story: [{ daysAgo: 8, factor: 1.09, note: 'Flows better than ever after its service.' }],
   },
   {

@@ -1,4 +1,5 @@
 import { dayAt } from '@/core/interval/calendar-date';
+import type { Machine } from '@/core/machine/machine';
 import type { ChangeRecord, TestRecord } from '@/core/record/records';
 import { METHODS } from '@/core/measure/methods';
 import { reduceAny } from '@/core/measure/reduce-any';
@@ -41,6 +42,9 @@ const typedOf = (record: TestRecord): string =>
     })
     .join(', ');
 
+/** A stage by its number, one that was taken out of the path too. */
+const stageNamed = (machine: Machine, id: number | null): { readonly name: string } | null => [...machine.stages, ...machine.retired].find((s) => s.id === id) ?? null;
+
 interface Told {
   readonly title: string;
   readonly said: Said | null;
@@ -52,7 +56,7 @@ const tellSeries = (record: TestRecord, { bench, units }: Maker): Told => {
   const judged = judgeTest({ machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record });
   const { result, measurand } = METHODS[record.test.method];
   const { repeats } = judged.reduced;
-  const stage = machine.stages.find((s) => s.id === judged.reduced.stageId);
+  const stage = stageNamed(machine, judged.reduced.stageId);
   const where = stage ? `over the ${stage.name}` : `at the ${PLACE_WORDS[record.test.place]}`;
   const figure = `${show(result, repeats.mean, units)}${repeats.expanded === null ? '' : ` ± ${show(result, repeats.expanded, units)}`}`;
   const { detail } = record.test;
@@ -63,7 +67,7 @@ const tellSeries = (record: TestRecord, { bench, units }: Maker): Told => {
 const tellOther = (record: TestRecord, { bench, units }: Maker): Told => {
   const reduced = reduceAny(record.test);
   const { detail } = record.test;
-  const stage = bench.status.machine.stages.find((s) => 'stageId' in detail && s.id === detail.stageId);
+  const stage = 'stageId' in detail ? stageNamed(bench.status.machine, detail.stageId) : null;
   const title = METHOD_WORDS[record.test.method];
   if (!reduced.ok || reduced.value.form === 'series') return { title, said: null };
   return { title, said: sayOther(reduced.value, units, stage?.name ?? 'stage') };
@@ -94,7 +98,7 @@ const testEntry = (record: TestRecord, maker: Maker): Omit<LogEntry, 'originals'
 
 const changeEntry = (record: ChangeRecord, { bench }: Maker): Omit<LogEntry, 'originals'> => {
   const { machine } = bench.status;
-  const stage = machine.stages.find((s) => s.id === record.stageId);
+  const stage = stageNamed(machine, record.stageId);
   const part = bench.parts.find((p) => p.id === record.partId);
   const base = `/m/${encodeURIComponent(machine.tag)}`;
   return {

@@ -44,6 +44,7 @@ export const StageKindName = z.enum([
   'shroud',
   'hood',
   'hose',
+  'wye',
   'duct',
   'inlet',
   'ring',

@@ -1,5 +1,6 @@
 import type { StageDue, RuleState } from '@/core/interval/due';
 import type { Rule } from '@/core/interval/rules';
+import type { Withdrawal } from '@/core/machine/machine';
 import type { Need } from '@/core/status/machine-status';
 import { show, showPercent, type UnitSystem } from '@/core/units';
 import { capital, days, howFar } from './words';
@@ -17,11 +18,21 @@ const WHY_AGAIN = {
   never: 'never measured',
 } as const;
 
+const WITHDRAWN_MARK = { missing: 'Missing', foreign: 'Foreign', reversed: 'Reversed' } as const;
+const WITHDRAWN_WORD = { missing: 'missing', foreign: 'is not the maker\'s', reversed: 'fitted against its arrow' } as const;
+
+/** Why a machine's class may not be said now, in a sentence. */
+export const sayWithdrawal = ({ stage, because }: Withdrawal, machineClass: string | null): string => {
+  const what = { missing: `The ${stage.name} is missing`, foreign: `The ${stage.name} is not the part this machine was tested with`, reversed: `The ${stage.name} is fitted against its arrow` }[because];
+  const until = { missing: 'until it is back', foreign: 'until the right one is back', reversed: 'until it is turned round' }[because];
+  return `${what}: this is no ${machineClass ?? 'rated'} machine ${until}.`;
+};
+
 /** The one thing a machine needs next, short enough for its tag on the board. */
 export const sayNeed = (need: Need, system: UnitSystem): SaidNeed => {
   switch (need.kind) {
     case 'missingStage':
-      return { tone: 'stop', mark: 'Missing', sentence: `${capital(need.stageName)} missing` };
+      return { tone: 'stop', mark: WITHDRAWN_MARK[need.because], sentence: `${capital(need.stageName)} ${WITHDRAWN_WORD[need.because]}` };
     case 'belowClassLimit':
       return { tone: 'stop', mark: 'Below limit', sentence: `${show('velocity', need.velocityMs, system)} in the hose: too slow` };
     case 'lowFlow':

@@ -38,6 +38,7 @@ const GLYPHS: Record<StageKind, ReactNode> = {
       <path d="M8 18 v12 M16 18 v12 M24 18 v12 M32 18 v12 M40 18 v12 M48 18 v12 M56 18 v12" {...LINE} strokeWidth={1.4} />
     </>
   ),
+  wye: <path d="M0 6 H16 L34 18 H64 M0 42 H16 L34 30 H64 M0 16 H12 L22 24 L12 32 H0" {...LINE} />,
   duct: (
     <>
       {pipe(0, 64)}

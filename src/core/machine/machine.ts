@@ -1,6 +1,7 @@
 import type { CalendarDate } from '../interval/calendar-date';
 import type { RuleRecord } from '../interval/rules';
 import type { StageKind } from '../path/stage-kinds';
+import type { StageSpec } from '../path/stage-spec';
 import type { MachineKind } from './kinds';
 
 /** What the maker tested the machine as; null where it has no class. */
@@ -16,10 +17,14 @@ export interface Stage {
   /** The part that belongs here; null for what is not a spare. */
   readonly part: { readonly id: number; readonly code: string; readonly name: string } | null;
   readonly missing: boolean;
+  /** When it was seen to be missing, UTC ISO; null when the machine was entered without it. */
+  readonly missingSince: string | null;
   readonly doNotRemove: boolean;
   /** First use of what was in it when the machine was entered. */
   readonly firstUsedOn: CalendarDate;
   readonly rules: readonly RuleRecord[];
+  /** How it resists the air, sits and is rated; the kind's defaults where the record has none of its own. */
+  readonly spec: StageSpec;
 }
 
 export interface Machine {
@@ -40,10 +45,28 @@ export interface Machine {
   readonly nominalVolts: number;
   readonly inServiceOn: CalendarDate;
   readonly stages: readonly Stage[];
+  /** Stages that were taken out of the path for good: their records still name them. */
+  readonly retired: readonly { readonly id: number; readonly name: string }[];
 }
 
-/** The class that may be said: a machine with a missing stage has lost its wording until it is restored. */
-export const classStanding = (machine: Machine): { readonly label: MachineClass | null; readonly withdrawn: Stage | null } => {
-  const gap = machine.stages.find((s) => s.missing) ?? null;
-  return gap ? { label: null, withdrawn: gap } : { label: machine.machineClass, withdrawn: null };
+/** Why a machine's class may not be said: the tested appliance is not what stands here. */
+export interface Withdrawal {
+  readonly stage: Stage;
+  readonly because: 'missing' | 'foreign' | 'reversed';
+}
+
+const withdrawalOf = (stage: Stage): Withdrawal | null => {
+  if (stage.missing) return { stage, because: 'missing' };
+  if (stage.spec.fit.foreign) return { stage, because: 'foreign' };
+  return stage.spec.fit.orientation === 'againstFlow' ? { stage, because: 'reversed' } : null;
+};
+
+/**
+ * The class that may be said: a machine with a missing or foreign stage, or one fitted against its arrow, has lost its
+ * wording until it is restored. A missing stage is told first. Source: EN 60335-2-69 tests the whole appliance.
+ */
+export const classStanding = (machine: Machine): { readonly label: MachineClass | null; readonly withdrawn: Withdrawal | null } => {
+  const reasons = machine.stages.map(withdrawalOf).filter((w) => w !== null);
+  const withdrawn = reasons.find((w) => w.because === 'missing') ?? reasons[0] ?? null;
+  return withdrawn ? { label: null, withdrawn } : { label: machine.machineClass, withdrawn: null };
 };

@@ -20,7 +20,7 @@ export type Place = 'toolEnd' | 'hoseEnd' | 'inlet' | 'outlet';
 
 export const PLACES: readonly Place[] = ['toolEnd', 'hoseEnd', 'inlet', 'outlet'];
 
-const isMouth = (kind: StageKind) => kind === 'nozzle' || kind === 'shroud' || kind === 'hood';
+const isMouth = (kind: StageKind) => kind === 'nozzle' || kind === 'shroud' || kind === 'hood' || kind === 'wye';
 const isLine = (kind: StageKind) => kind === 'hose' || kind === 'duct';
 
 /**

@@ -4,6 +4,7 @@ export type StageKind =
   | 'shroud'
   | 'hood'
   | 'hose'
+  | 'wye'
   | 'duct'
   | 'inlet'
   | 'ring'
@@ -40,6 +41,7 @@ export const STAGE_KINDS: Record<StageKind, StageKindFacts> = {
   hood: plain('hood'),
   hose: { label: 'hose', filters: false, changeable: true },
   duct: plain('duct'),
+  wye: plain('Y'),
   inlet: plain('inlet'),
   ring: plain('ring'),
   cyclone: { label: 'cyclone', filters: true, changeable: false },

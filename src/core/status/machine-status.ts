@@ -1,6 +1,6 @@
 import type { CalendarDate } from '../interval/calendar-date';
 import { type StageDue, stageDue } from '../interval/due';
-import { classStanding, type Machine } from '../machine/machine';
+import { classStanding, type Machine, type Withdrawal } from '../machine/machine';
 import { MACHINE_KINDS } from '../machine/kinds';
 import { type BaselineVerdict, judgeAgainstBaseline, type LossThresholds } from '../measure/judge-baseline';
 import { type ClassVerdict, judgeHoseVelocity } from '../measure/judge-class';
@@ -28,7 +28,7 @@ export interface MachineStatus {
 
 /** The one thing a machine needs next, with what orders it on the board (smaller is more urgent). */
 export type Need =
-  | { readonly kind: 'missingStage'; readonly stageName: string; readonly urgency: number }
+  | { readonly kind: 'missingStage'; readonly stageName: string; readonly because: Withdrawal['because']; readonly urgency: number }
   | { readonly kind: 'belowClassLimit'; readonly velocityMs: number; readonly urgency: number }
   | { readonly kind: 'lowFlow'; readonly lossFraction: number; readonly act: boolean; readonly suction: boolean; readonly urgency: number }
   | { readonly kind: 'moreFlow'; readonly gainFraction: number; readonly urgency: number }
@@ -162,7 +162,7 @@ const testNeed = (latest: JudgedTest | null, changes: readonly ChangeRecord[]): 
 
 const needOf = ({ machine, changes }: StatusInput, due: readonly StageDue[], latest: JudgedTest | null): Need => {
   const gap = classStanding(machine).withdrawn;
-  if (gap) return { kind: 'missingStage', stageName: gap.name, urgency: -1000 };
+  if (gap) return { kind: 'missingStage', stageName: gap.stage.name, because: gap.because, urgency: -1000 };
   const dated = due.flatMap((d) => (d.daysLeft === null ? [] : [{ stageId: d.stageId, daysLeft: d.daysLeft }]));
   const soonest = dated.reduce<(typeof dated)[number] | null>((a, d) => (a === null || d.daysLeft < a.daysLeft ? d : a), null);
   const stageName = machine.stages.find((s) => s.id === soonest?.stageId)?.name ?? null;
@@ -176,8 +176,8 @@ const needOf = ({ machine, changes }: StatusInput, due: readonly StageDue[], lat
 
 /** A stage entered as missing is there again once a change of it stands on record. */
 const asRecorded = (machine: Machine, changes: readonly ChangeRecord[]): Machine => {
-  const fitted = new Set(standing(changes).map((c) => c.stageId));
-  return { ...machine, stages: machine.stages.map((s) => (s.missing && fitted.has(s.id) ? { ...s, missing: false } : s)) };
+  const fittedSince = (s: Machine['stages'][number]) => standing(changes).some((c) => c.stageId === s.id && (s.missingSince === null || c.performedAt > s.missingSince));
+  return { ...machine, stages: machine.stages.map((s) => (s.missing && fittedSince(s) ? { ...s, missing: false } : s)) };
 };
 
 /** Flow and suction say how a machine runs; a weight or a voltage does not. */

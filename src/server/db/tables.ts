@@ -47,6 +47,9 @@ export interface StageTable {
   missing: number;
   do_not_remove: number;
   first_used_on: string;
+  spec_json: string | null;
+  retired_on: string | null;
+  missing_since: string | null;
 }
 
 export interface RuleTable {
@@ -127,6 +130,17 @@ export interface StockMovementTable {
   note: string;
 }
 
+/** One edit of an air path: what it was and what it became. */
+export interface PathEditTable {
+  id: Generated<number>;
+  machine_id: number;
+  performed_at: string;
+  by_initials: string;
+  note: string;
+  before_json: string;
+  after_json: string;
+}
+
 /** One row a user action: the client's id makes a double click or a retry one record. */
 export interface UserActionTable {
   client_id: string;
@@ -147,6 +161,7 @@ export interface Tables {
   test_reading: TestReadingTable;
   stage_change: StageChangeTable;
   stock_movement: StockMovementTable;
+  path_edit: PathEditTable;
   user_action: UserActionTable;
 }
 

@@ -1,7 +1,10 @@
 import { HazardName, MachineClassName, MachineKindName, StageKindName } from '@/contracts/enums';
 import { RuleJson } from '@/contracts/json-columns';
+import { StageSpecJson } from '@/contracts/stage-spec';
 import type { RuleRecord } from '@/core/interval/rules';
+import type { MachineKind } from '@/core/machine/kinds';
 import type { Machine, Stage } from '@/core/machine/machine';
+import { stageTemplate } from '@/core/path/stage-templates';
 import type { Db } from '../db/connect';
 import type { Row } from '../db/tables';
 
@@ -14,22 +17,24 @@ const toRule = (row: Row<'rule'>): RuleRecord => ({
   school: row.school,
 });
 
-const toStage = (row: StageRow, rules: readonly RuleRecord[]): Stage => ({
+const toStage = (row: StageRow, rules: readonly RuleRecord[], machineKind: MachineKind): Stage => ({
   id: row.id,
   position: row.position,
   kind: StageKindName.parse(row.kind),
+  spec: row.spec_json === null ? stageTemplate(StageKindName.parse(row.kind), machineKind) : StageSpecJson.parse(JSON.parse(row.spec_json)),
   name: row.name,
   part:
     row.part_id !== null && row.part_code !== null && row.part_name !== null
       ? { id: row.part_id, code: row.part_code, name: row.part_name }
       : null,
   missing: row.missing === 1,
+  missingSince: row.missing_since,
   doNotRemove: row.do_not_remove === 1,
   firstUsedOn: row.first_used_on,
   rules: rules.filter((r) => r.stageId === row.id),
 });
 
-const toMachine = (row: Row<'machine'>, stages: readonly Stage[]): Machine => ({
+const toMachine = (row: Row<'machine'>, rows: readonly StageRow[], rules: readonly RuleRecord[]): Machine => ({
   id: row.id,
   tag: row.tag,
   name: row.name,
@@ -45,7 +50,8 @@ const toMachine = (row: Row<'machine'>, stages: readonly Stage[]): Machine => ({
   hoseSelectorM: row.hose_selector_m,
   nominalVolts: row.nominal_volts,
   inServiceOn: row.in_service_on,
-  stages,
+  stages: rows.filter((r) => r.retired_on === null).map((r) => toStage(r, rules, MachineKindName.parse(row.kind))),
+  retired: rows.filter((r) => r.retired_on !== null).map(({ id, name }) => ({ id, name })),
 });
 
 /** Every machine with its stages in path order, by tag. */
@@ -59,11 +65,11 @@ export const loadMachines = async (db: Db): Promise<readonly Machine[]> => {
     .orderBy('position')
     .execute();
   const rules = (await db.selectFrom('rule').selectAll().orderBy('id').execute()).map(toRule);
-  const built = stages.map((row) => ({ machineId: row.machine_id, stage: toStage(row, rules) }));
   return machines.map((row) =>
     toMachine(
       row,
-      built.filter((b) => b.machineId === row.id).map((b) => b.stage),
+      stages.filter((r) => r.machine_id === row.id),
+      rules,
     ),
   );
 };

@@ -1,41 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import type { Machine, Stage } from '@/core/machine/machine';
+import type { Machine } from '@/core/machine/machine';
 import type { ChangeRecord, TestRecord } from '@/core/record/records';
 import { machineStatus, pickBaseline, previousOf } from '@/core/status/machine-status';
 import type { TestReadings } from '@/core/measure/reduce-test';
+import { machineOf, stageOf } from '../../support/machines';
 import { flowTest } from '../../support/readings';
 
-const stage = (id: number, over: Partial<Stage> = {}): Stage => ({
-  id,
-  position: id,
-  kind: 'bag',
-  name: 'bag',
-  part: null,
-  missing: false,
-  doNotRemove: false,
-  firstUsedOn: '2026-01-01',
-  rules: [],
-  ...over,
-});
+const stage = stageOf;
 
-const machine: Machine = {
-  id: 1,
-  tag: 'T-1',
-  name: 'Test',
-  kind: 'mExtractor',
-  maker: 'Maker A',
-  place: 'here',
-  machineClass: 'M',
-  lastCollected: 'dust',
-  hazard: 'plain',
-  hasBrush: false,
-  hoseBoreM: 0.027,
-  hoseLengthM: 3,
-  hoseSelectorM: 0.027,
-  nominalVolts: 230,
-  inServiceOn: '2026-01-01',
-  stages: [stage(1, { rules: [{ id: 1, stageId: 1, rule: { kind: 'calendarDays', days: 14 }, school: '' }] }), stage(2, { kind: 'fan', name: 'fan' }), stage(3, { kind: 'hepa', name: 'HEPA' })],
-};
+const machine = machineOf([stage(1, { rules: [{ id: 1, stageId: 1, rule: { kind: 'calendarDays', days: 14 }, school: '' }] }), stage(2, { kind: 'fan', name: 'fan' }), stage(3, { kind: 'hepa', name: 'HEPA' })]);
 
 const work = (id: number, performedAt: string) => ({
   id,

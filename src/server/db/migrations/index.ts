@@ -3,6 +3,7 @@ import * as siteAndMachines from './001-site-and-machines';
 import * as workRecords from './002-work-records';
 import * as stockAndActions from './003-stock-and-actions';
 import * as everyMethod from './004-every-method';
+import * as airPaths from './005-air-paths';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -10,4 +11,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '002-work-records': workRecords,
   '003-stock-and-actions': stockAndActions,
   '004-every-method': everyMethod,
+  '005-air-paths': airPaths,
 };
