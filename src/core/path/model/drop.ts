@@ -52,12 +52,18 @@ const flap = (crackPa: number, r2: number): DropOf => (flow, out) => {
   out.slope = 2 * r2 * size + (open < 1 ? crackPa / CRACK_RAMP : 0);
 };
 
-/** Like ways side by side share the flow evenly: R1 over their number, R2 over its square. Ways that differ have no such shortcut. */
+/**
+ * Ways side by side that come to one parabola: like ones share the flow evenly, purely viscous ones add their
+ * conductances, purely inertial ones the roots of theirs. Others have no such shortcut.
+ */
 const likeWays = (ways: readonly (readonly Element[])[], air: PathAir): readonly [number, number] | null => {
   const parabolas = ways.map((way) => parabolaOf({ kind: 'series', parts: way }, air));
   const [first] = parabolas;
-  if (!first || !parabolas.every((p) => p?.[0] === first[0] && p[1] === first[1])) return null;
-  return [first[0] / ways.length, first[1] / ways.length ** 2];
+  if (!first) return null;
+  if (parabolas.every((p) => p?.[0] === first[0] && p[1] === first[1])) return [first[0] / ways.length, first[1] / ways.length ** 2];
+  if (parabolas.every((p) => p !== null && p[1] === 0 && p[0] > 0)) return [1 / parabolas.reduce((sum, p) => sum + 1 / (p?.[0] ?? 1), 0), 0];
+  if (parabolas.every((p) => p !== null && p[0] === 0 && p[1] > 0)) return [0, parabolas.reduce((sum, p) => sum + 1 / Math.sqrt(p?.[1] ?? 1), 0) ** -2];
+  return null;
 };
 
 /** R1 and R2 of an element that is a plain parabola in the given air; null for the others. */

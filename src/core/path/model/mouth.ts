@@ -10,39 +10,42 @@ export interface ReadyMouth {
   readonly from: number;
   readonly trace: Traces;
   /** The last answer, where the next search starts. */
-  readonly guess: { x: number };
+  readonly guess: { x: number; p: number; slope: number };
 }
 
 /** Marches the mouth from its opening; x is the flow of an open one, the suction of a closed one. */
 const run = (mouth: ReadyMouth, x: number, s: MarchState): void => {
   const { chain, opening, from, trace } = mouth;
   const open = opening.state === 'open';
-  Object.assign(s, open ? { p: 0, dp: 0, q: x, dq: 1 } : { p: -x, dp: -1, q: opening.flowM3s, dq: 0 });
+  s.p = open ? 0 : -x;
+  s.dp = open ? 0 : -1;
+  s.q = opening.state === 'open' ? x : opening.flowM3s;
+  s.dq = open ? 1 : 0;
   if (!open) trace.inflowsM3s[from] = addLeak(chain.leaks[from] ?? 0, s);
   march(chain, { from, to: chain.length, trace }, s);
 };
 
 /**
- * What a mouth delivers at a junction pressure of 0 or less, and how that changes with the pressure. The search bracket
- * is doubled until it holds the answer; a mouth with no resistance at all is refused by `checkElement` long before.
+ * What a mouth delivers at a junction pressure of 0 or less, and how that changes with the pressure. A mouth that would
+ * deliver more than `most` (far above what the fan can move) is held there: the outer search turns back by itself.
  */
-export const mouthFlow = (mouth: ReadyMouth, junctionPa: number): { flow: number; slope: number } => {
+export const mouthFlow = (mouth: ReadyMouth, junctionPa: number, most: number): { flow: number; slope: number } => {
   const s: MarchState = { p: 0, dp: 0, q: 0, dq: 0 };
-  const evaluate = (x: number, out: { value: number; slope: number }) => {
-    run(mouth, x, s);
-    out.value = s.p - junctionPa;
-    out.slope = s.dp;
-  };
-  const at = { value: 0, slope: 0 };
-  let high = Math.max(mouth.guess.x * 2, mouth.opening.state === 'open' ? 1e-3 : Math.max(1, -junctionPa));
-  for (let i = 0; i < 60; i += 1) {
-    evaluate(high, at);
-    if (at.value <= 0) break;
-    high *= 2;
-  }
-  const found = bracketedNewton({ low: 0, high, start: mouth.guess.x, tolerance: Math.max(1e-9, -junctionPa * 1e-12), evaluate, maxSteps: SOLVER_STEPS.value });
-  run(mouth, found.root, s);
-  mouth.guess.x = found.root;
+  const { guess } = mouth;
+  const found = bracketedNewton({
+    low: 0,
+    high: mouth.opening.state === 'open' ? most : -junctionPa * 4 + 1,
+    // Where the last answer and its slope point to.
+    start: guess.x + (guess.slope === 0 ? 0 : (junctionPa - guess.p) / guess.slope),
+    tolerance: Math.max(1e-9, -junctionPa * 1e-11),
+    evaluate: (x, out) => {
+      run(mouth, x, s);
+      out.value = s.p - junctionPa;
+      out.slope = s.dp;
+    },
+    maxSteps: SOLVER_STEPS.value,
+  });
+  Object.assign(guess, { x: found.root, p: s.p, slope: s.dp });
   // Flow against pressure at the junction end: both vary with the unknown of this way.
   return { flow: s.q, slope: s.dp === 0 ? 0 : s.dq / s.dp };
 };

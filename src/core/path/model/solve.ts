@@ -39,19 +39,28 @@ const startAt = ({ condition, mouths }: Problem): { node: number; open: boolean 
   return { node: 0, open: mouths.length === 0 };
 };
 
+/** A way that would carry this many times the fan's free flow is out of reach already. */
+const MOST_OF_FREE = 4;
+
 /** Sets the state at the first node for a value of the unknown: the flow of an open start, the pressure of another. */
 const enter = (problem: Problem, x: number, s: MarchState): void => {
   const { condition, mouths, trunk, trace } = problem;
   const { node, open } = startAt(problem);
   if (open) {
-    Object.assign(s, { p: 0, dp: 0, q: x, dq: 1 });
+    s.p = 0;
+    s.dp = 0;
+    s.q = x;
+    s.dq = 1;
     return;
   }
-  Object.assign(s, { p: x, dp: 1, q: 0, dq: 0 });
+  s.p = x;
+  s.dp = 1;
+  s.q = 0;
+  s.dq = 0;
   if (condition.start?.state === 'drawn') s.q = condition.start.flowM3s;
   else {
     for (const mouth of mouths) {
-      const { flow, slope } = mouthFlow(mouth, x);
+      const { flow, slope } = mouthFlow(mouth, x, MOST_OF_FREE * freeFlowM3s(problem.fan));
       s.q += flow;
       s.dq += slope;
     }
@@ -144,7 +153,7 @@ export const solveReady = ({ path, trunk, fan }: ReadyPath, condition: Condition
   if (!named.ok) return named;
   const mouths = path.mouths.map((chain, i): ReadyMouth => {
     const opening = condition.mouths[i] ?? { node: 0, state: 'open' };
-    return { chain: readyChain(chain, path.air, null), opening, from: opening.node, trace: newTraces(chain.elements.length), guess: { x: 0 } };
+    return { chain: readyChain(chain, path.air, null), opening, from: opening.node, trace: newTraces(chain.elements.length), guess: { x: 0, p: 0, slope: 0 } };
   });
   const problem: Problem = { trunk, fan, mouths, condition, trace: newTraces(path.trunk.elements.length), nodes: path.trunk.elements.length + 1 };
   if (demandsTooMuch(problem)) return fail(failure('path.no-point', 'start', { freeM3s: freeFlowM3s(fan) }));
