@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url';
 import node from '@astrojs/node';
 import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
@@ -15,6 +16,8 @@ export default defineConfig({
   security: { checkOrigin: false },
   vite: {
     plugins: [tailwindcss()],
+    // Said again here: a worker's own bundle does not read the paths of tsconfig.
+    resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
     ssr: { external: ['better-sqlite3'] },
   },
 });

@@ -1,5 +1,6 @@
 import type { CustomSeriesRenderItemReturn } from 'echarts';
 import type { EChartsCoreOption } from 'echarts/core';
+import type { Ink } from './ink';
 import { fromSi, prettyUnit, SHOWN, type QuantityKind, type UnitSystem } from '../core/units';
 
 export interface TrendChart {
@@ -8,7 +9,7 @@ export interface TrendChart {
   readonly points: readonly { readonly at: string; readonly mean: number; readonly expanded: number | null; readonly rigSeries: number; readonly usable: boolean }[];
   readonly changes: readonly { readonly at: string; readonly name: string }[];
   readonly lines: readonly { readonly name: string; readonly value: number; readonly tone: 'base' | 'watch' | 'stop' }[];
-  readonly ink: { readonly text: string; readonly line: string; readonly soft: string; readonly watch: string; readonly stop: string; readonly paper: string };
+  readonly ink: Pick<Ink, 'text' | 'line' | 'soft' | 'watch' | 'stop' | 'paper'>;
 }
 
 interface DrawApi {

@@ -69,19 +69,24 @@ const fixedPoints = (rating: FilterRating, medium: Medium, mppsUm: number): Resu
   }
 };
 
-interface Scaled {
+interface RatedPoint {
   readonly logSize: number;
+  readonly exponent: number;
+  /** Rated exponent over that of the bare bed. */
   readonly scale: number;
 }
 
-/** Scale at a size: straight between the rated points on a logarithmic axis, constant beyond them. */
-const scaleAt = (points: readonly Scaled[], sizeUm: number): number => {
+/**
+ * Exponent at a size and the rated velocity: below the first rated point the bed's shape, scaled to meet it; between
+ * two points straight in the logarithm of the size; beyond the last of several, the last (a minimum goes on to hold).
+ */
+const exponentAtRated = (points: readonly RatedPoint[], sizeUm: number, bed: number): number => {
   const x = Math.log(sizeUm);
   const after = points.findIndex((p) => p.logSize >= x);
   const [a, b] = [points[after - 1], points[after]];
-  if (after <= 0) return (after === 0 ? points[0] : points.at(-1))?.scale ?? 1;
-  if (!a || !b) return 1;
-  return a.scale + ((b.scale - a.scale) * (x - a.logSize)) / (b.logSize - a.logSize);
+  if (points.length === 1 || after === 0) return (points[0]?.scale ?? 1) * bed;
+  if (!a || !b) return points.at(-1)?.exponent ?? bed;
+  return a.exponent + ((b.exponent - a.exponent) * (x - a.logSize)) / (b.logSize - a.logSize);
 };
 
 /**
@@ -97,10 +102,16 @@ export const ratedCurve = (input: { readonly medium: Medium; readonly rating: Fi
   const mpps = mostPenetrating((sizeUm) => Math.exp(-exponentAt(sizeUm, ratedFaceMs))).sizeUm;
   const fixed = fixedPoints(rating, medium, mpps);
   if (!fixed.ok) return fixed;
-  const points = fixed.value.map((p): Scaled => ({ logSize: Math.log(p.sizeUm), scale: -Math.log(p.penetration) / exponentAt(p.sizeUm, ratedFaceMs) }));
+  const points = fixed.value.map((p): RatedPoint => {
+    const exponent = -Math.log(p.penetration);
+    return { logSize: Math.log(p.sizeUm), exponent, scale: exponent / exponentAt(p.sizeUm, ratedFaceMs) };
+  });
   const cake = MEDIA[medium].seasons ? 1 + SEASONING.value * Math.log(Math.max(1, timesClean)) : 1;
   return ok({
-    penetration: ({ sizeUm, faceMs }) => Math.exp(-cake * scaleAt(points, sizeUm) * exponentAt(sizeUm, faceMs)),
+    penetration: ({ sizeUm, faceMs }) => {
+      const atRated = exponentAt(sizeUm, ratedFaceMs);
+      return Math.exp((-cake * exponentAtRated(points, sizeUm, atRated) * exponentAt(sizeUm, faceMs)) / atRated);
+    },
     ratedSizeUm: fixed.value[0]?.sizeUm ?? mpps,
     ratedFaceMs,
     rated: rating.scale !== 'none',

@@ -94,6 +94,12 @@ export const showFine = (kind: QuantityKind, valueSi: number, system: UnitSystem
   return `${Number(fromSi(kind, valueSi, unit).toPrecision(4))} ${prettyUnit(unit)}`;
 };
 
+/** Half an interval with two significant digits, as an uncertainty is written (GUM 7.2.6). */
+export const showTwo = (kind: QuantityKind, valueSi: number, system: UnitSystem): string => {
+  const { unit } = SHOWN[system][kind];
+  return `${Number(fromSi(kind, valueSi, unit).toPrecision(2))} ${prettyUnit(unit)}`;
+};
+
 /** A share as whole per cent, one decimal under ten. */
 export const showPercent = (fraction: number): string => {
   const percent = Math.abs(fraction * 100);

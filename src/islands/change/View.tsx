@@ -6,7 +6,9 @@ import { STAGE_KINDS } from '@/core/path/stage-kinds';
 import { CHANGE_REASONS, type ChangeRecord } from '@/core/record/records';
 import { dueIn } from '@/messages/needs';
 import { capital, HAZARD_CAUTIONS, REASON_HINTS, REASON_WORDS } from '@/messages/words';
-import { AirPathStrip } from '@/ui/air-path-strip';
+import type { PathView } from '@/core/calibrate/path-view';
+import type { UnitSystem } from '@/core/units';
+import { AirPathStrip } from '@/ui/air-path/strip';
 import { setChoice } from '@/ui/cookies';
 import { fromLocalField } from '@/ui/local-moment';
 import { postAction } from '@/ui/post-action';
@@ -29,6 +31,8 @@ export interface BeforeChoice {
 }
 
 interface ChangeProps {
+  readonly view: PathView;
+  readonly units: UnitSystem;
   readonly machine: Machine;
   readonly due: readonly StageDue[];
   readonly parts: readonly ShelfPart[];
@@ -227,7 +231,7 @@ export const Change = (props: ChangeProps) => {
   const part2 = { state, dispatch };
   return (
     <div>
-      <AirPathStrip machine={machine} due={props.due} openStageId={state.stageId} />
+      <AirPathStrip compact view={props.view} units={props.units} machine={machine} due={props.due} openStageId={state.stageId} />
       <p className="tone-watch mt-3 flex items-start gap-2 border-l-4 pl-2 font-semibold" style={{ borderColor: 'var(--color-warning)' }}>
         <ShieldAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
         <span>Last collected: {machine.lastCollected}. {HAZARD_CAUTIONS[machine.hazard]}</span>

@@ -8,7 +8,8 @@ import { METHODS, preconditionsFor } from '@/core/measure/methods';
 import type { Instrument, TestRecord } from '@/core/record/records';
 import type { UnitSystem } from '@/core/units';
 import { type Problem, problemsOf } from '@/messages/failures';
-import { AirPathStrip } from '@/ui/air-path-strip';
+import type { PathView } from '@/core/calibrate/path-view';
+import { AirPathStrip } from '@/ui/air-path/strip';
 import { setChoice } from '@/ui/cookies';
 import { fromLocalField } from '@/ui/local-moment';
 import { newClientId, postAction } from '@/ui/post-action';
@@ -28,6 +29,7 @@ import { type MeasureAction, type MeasureState, measureReducer, orNull, toEntry 
 import { Verdict } from './Verdict';
 
 interface MeasureProps {
+  readonly view: PathView;
   readonly machine: Machine;
   readonly due: readonly StageDue[];
   readonly tests: readonly TestRecord[];
@@ -181,7 +183,7 @@ export const Measure = (props: MeasureProps) => {
   const { stageId, ...stage } = aboutStage(state, machine);
   return (
     <div>
-      <AirPathStrip machine={machine} due={props.due} place={stageId === null ? state.place : null} openStageId={stageId} />
+      <AirPathStrip compact view={props.view} units={props.units} machine={machine} due={props.due} place={stageId === null ? state.place : null} openStageId={stageId} />
       <div className="space-y-2 pt-2 pb-3">
         <div className="grid items-start gap-2 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
           <PlaceChoice state={state} dispatch={dispatch} />

@@ -17,6 +17,7 @@ export const MACHINE_KEYS: readonly Shortcut[] = [
   { key: 'm', does: 'Measure' },
   { key: 'c', does: 'Change a part' },
   { key: 'p', does: 'Plan: when each stage is due' },
+  { key: 'a', does: 'Air path: model, fan curve, filters' },
   { key: 'l', does: 'File: the machine\'s log' },
 ];
 
@@ -46,6 +47,8 @@ export const actionOfKey = (key: string, tag: string | null): KeyAction | null =
       return machine === null ? null : { kind: 'go', to: `${machine}/change` };
     case 'p':
       return machine === null ? null : { kind: 'go', to: `${machine}/plan` };
+    case 'a':
+      return machine === null ? null : { kind: 'go', to: `${machine}/path` };
     case 'l':
       return machine === null ? null : { kind: 'go', to: `${machine}/file` };
     default:

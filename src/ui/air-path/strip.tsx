@@ -1,10 +1,13 @@
+import type { PathView } from '@/core/calibrate/path-view';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { gapOfPlace, type Place, type Side, sidesOfPath } from '@/core/path/air-path';
+import type { UnitSystem } from '@/core/units';
 import { dueIn } from '@/messages/needs';
 import { howFar, PLACE_WORDS } from '@/messages/words';
-import { LifeBar } from './life-bar';
+import { LifeBar } from '../life-bar';
 import { StageGlyph } from './stage-glyph';
+import { Stairs } from './stairs';
 
 interface StripProps {
   readonly machine: Machine;
@@ -13,6 +16,12 @@ interface StripProps {
   readonly place?: Place | null | undefined;
   /** The stage at hand. */
   readonly openStageId?: number | null | undefined;
+  readonly view: PathView;
+  readonly units: UnitSystem;
+  /** A low staircase without its sentences. */
+  readonly compact?: boolean;
+  /** The page says itself what the staircase rests on. */
+  readonly hush?: boolean;
 }
 
 const SIDE_COLOR: Record<Side, string> = {
@@ -57,7 +66,7 @@ const PlacePin = ({ place, gap, count }: { place: Place; gap: number; count: num
   const edge = gap === 0 ? 'start' : gap === count ? 'end' : 'middle';
   const shift = edge === 'start' ? '0' : edge === 'end' ? '-100%' : '-50%';
   return (
-    <div className="pointer-events-none absolute top-0 bottom-5 z-10" style={{ left: `${(gap / count) * 100}%` }}>
+    <div className="pointer-events-none absolute top-0 z-10 h-28" style={{ left: `${(gap / count) * 100}%` }}>
       <div className="bg-primary absolute top-0 bottom-0 w-0.5" style={{ left: edge === 'end' ? -2 : 0 }} />
       <div
         className="bg-primary text-primary-content absolute top-0 px-1.5 text-xs leading-5 font-bold whitespace-nowrap"
@@ -70,7 +79,7 @@ const PlacePin = ({ place, gap, count }: { place: Place; gap: number; count: num
 };
 
 /** The machine's air path from tool to room: a glyph per stage in its order, the fan in its place, remaining life. */
-export const AirPathStrip = ({ machine, due, place = null, openStageId = null }: StripProps) => {
+export const AirPathStrip = ({ machine, due, place = null, openStageId = null, view, units, compact = false, hush = false }: StripProps) => {
   const kinds = machine.stages.map((s) => s.kind);
   const sides = sidesOfPath(kinds);
   if (!sides.ok) return <p className="tone-stop p-3 font-bold">This air path has no single fan: it cannot be drawn.</p>;
@@ -97,6 +106,7 @@ export const AirPathStrip = ({ machine, due, place = null, openStageId = null }:
           <span className="hidden sm:inline">pressure side: a leak blows dust </span>→ room
         </span>
       </div>
+      <Stairs view={view} units={units} compact={compact} hush={hush} />
     </section>
   );
 };

@@ -1,0 +1,62 @@
+import type { PathView } from '@/core/calibrate/path-view';
+import type { TodayBasis } from '@/core/calibrate/today';
+import type { FaceVelocity } from '@/core/path/face-velocity';
+import type { Step } from '@/core/path/staircase';
+import { show, showPercent, type UnitSystem } from '@/core/units';
+import { problemOf } from './failures';
+import type { Said } from './verdicts';
+
+/** Whether the drawing can be trusted, in one sentence. */
+export const sayPathBasis = (basis: PathView['basis']): Said => {
+  if (basis.kind === 'calibrated') {
+    const { readings, agreeing } = basis;
+    return agreeing === readings
+      ? { tone: 'good', mark: 'Calibrated', detail: '', sentence: `The model agrees with all ${readings} baseline readings within their uncertainty.` }
+      : { tone: 'watch', mark: 'Calibrated', detail: '', sentence: `The model agrees with ${agreeing} of ${readings} baseline readings; the others are listed under Air path.` };
+  }
+  if (basis.why === null) return { tone: 'open', mark: 'Typical', detail: '', sentence: 'Drawn from typical figures of its kind: no baseline yet.' };
+  const problem = problemOf(basis.why);
+  return { tone: 'watch', mark: 'Typical', detail: '', sentence: `Drawn from typical figures: ${problem.sentence} ${problem.hint}` };
+};
+
+const list = (names: readonly string[]): string => (names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`);
+
+/** What today's line rests on. */
+export const sayToday = (today: PathView['today'], units: UnitSystem): string => {
+  const across = today.fromStageDp.length > 0 ? ` The ${list(today.fromStageDp)} by the pressure read across.` : '';
+  return `${sayBasis(today.basis, units)}${across}`;
+};
+
+const sayBasis = (basis: TodayBasis, units: UnitSystem): string => {
+  switch (basis.kind) {
+    case 'flow': {
+      const since = basis.changedSince.length > 0 ? ` Clean since: ${list(basis.changedSince)}.` : '';
+      const shared = basis.shared.length > 1 ? ` The load is shared between ${list(basis.shared)} by age: read the pressure across one of them to know.` : '';
+      return `Today from the flow of ${basis.at.slice(0, 10)}.${shared}${since}`;
+    }
+    case 'easier':
+      return basis.within
+        ? `Today as clean: the flow of ${basis.at.slice(0, 10)} is that of the clean path.`
+        : `The flow of ${basis.at.slice(0, 10)}, ${show('flow', basis.measuredM3s, units)}, is more than the clean path lets through (${show('flow', basis.cleanM3s, units)}): a filter out, torn or not seated, or the baseline no longer holds.`;
+    case 'unexplained':
+      return `The flow of ${basis.at.slice(0, 10)} is none a loaded filter explains: look for a plug.`;
+    case 'noFlow':
+      return 'Drawn clean: no flow was measured since the baseline, and sealed suction says nothing of loading.';
+  }
+};
+
+/** What one step costs, and what is normal. */
+export const sayStep = (name: string, step: Step, { normal, units }: { readonly normal: Step | null; readonly units: UnitSystem }): string => {
+  if (step.dropPa < 0) return `${name} lifts ${show('pressure', -step.dropPa, units)} at ${show('flow', step.flowM3s, units)}`;
+  const cost = `${name} costs ${show('pressure', step.dropPa, units)}, ${showPercent(step.shareOfLift)} of the fan's lift`;
+  return normal ? `${cost}; as new ${show('pressure', normal.dropPa, units)}` : cost;
+};
+
+const FACE_WORDS = { easy: 'area to spare', usual: 'usual', high: 'short of area' } as const;
+
+/** Air-to-cloth ratio in a phrase; both units are said because the trade uses both. */
+export const sayFace = (face: FaceVelocity): string => {
+  const cm = `${Number((face.velocityMs * 100).toPrecision(2))} cm/s`;
+  const fpm = `${Number((face.velocityMs / 0.00508).toPrecision(2))} fpm`;
+  return `${cm} (${fpm}) through the medium: ${FACE_WORDS[face.verdict]}`;
+};

@@ -1,0 +1,85 @@
+import type { Deserved, Reason } from '@/core/filter/deserved-class';
+import type { FilterRating } from '@/core/filter/rating';
+import { classStanding, type Machine } from '@/core/machine/machine';
+import { sayWithdrawal } from './needs';
+import { capital, CLASS_WORDS } from './words';
+import type { Said } from './verdicts';
+
+/** A share as a technician reads it: three digits, never "0.00". */
+export const sayShare = (share: number): string => {
+  const percent = share * 100;
+  if (percent === 0) return '0 %';
+  return percent < 1e-4 ? 'under 0.0001 %' : `${Number(percent.toPrecision(percent >= 99 ? 5 : 3))} %`;
+};
+
+/** What is printed on an element. */
+export const sayRating = (rating: FilterRating): string => {
+  switch (rating.scale) {
+    case 'none':
+      return 'not rated';
+    case 'point':
+      return `${Number((rating.efficiency * 100).toPrecision(7))} % at ${rating.sizeUm} µm`;
+    case 'en1822':
+      return `${rating.grade} (EN 1822)`;
+    case 'merv':
+      return `MERV ${rating.merv}`;
+    case 'dustClass':
+      return `element for ${rating.dustClass} class machines`;
+  }
+};
+
+export const sayReason = (reason: Reason): string => {
+  switch (reason.kind) {
+    case 'bypass':
+      return `the bypass of ${sayShare(reason.bypass)} past the seat of the ${reason.stageName} dominates`;
+    case 'wholeBypass':
+      return `the ${sayShare(reason.bypass)} that goes round every filter dominates`;
+    case 'element':
+      return `what the ${reason.stageName} itself lets through, ${sayShare(reason.penetration)}, decides`;
+    case 'unrated':
+      return 'no filter in it carries a rating';
+  }
+};
+
+/** What the filters as recorded could at best be tested as. */
+export const sayDeserved = (d: Deserved): Said => {
+  const at = `${sayShare(d.penetration)} at ${Number(d.sizeUm.toPrecision(2))} µm`;
+  if (d.essential === null) return { tone: 'open', mark: 'Not rated', sentence: 'No class can be argued for this train: no filter in it carries a rating.', detail: '' };
+  const because = `${capital(sayReason(d.reason))}.`;
+  if (d.dustClass === null) return { tone: 'watch', mark: 'No class', sentence: `As recorded it lets ${at} through: not even L.`, detail: because };
+  return { tone: d.dustClass === 'L' ? 'watch' : 'good', mark: `At best ${d.dustClass}`, sentence: `As recorded it lets ${at} through: at best ${d.dustClass} class.`, detail: because };
+};
+
+/** HEPA in US usage, of the filters as recorded. */
+export const sayUs = (d: Deserved): string =>
+  d.essential === null
+    ? 'US: not shown to be HEPA filtered.'
+    : d.usHepa
+      ? `US: HEPA filtered as recorded, ${sayShare(1 - d.penetrationAt03)} held at 0.3 µm (at least 99.97 % is asked).`
+      : `US: not HEPA filtered, ${sayShare(1 - d.penetrationAt03)} held at 0.3 µm (at least 99.97 % is asked).`;
+
+const RANK = { L: 1, M: 2, H: 3, HEPA: 3 } as const;
+
+const plateLine = (machine: Machine, d: Deserved): Said => {
+  const { label, withdrawn } = classStanding(machine);
+  if (withdrawn) return { tone: 'stop', mark: 'Withdrawn', sentence: sayWithdrawal(withdrawn, machine.machineClass), detail: 'The class belongs to the tested appliance; this one is no longer it.' };
+  if (label === null) return { tone: 'open', mark: 'No class', sentence: 'It was never tested as a class machine: it may not be called one, whatever filter is in it.', detail: '' };
+  const short = label === 'HEPA' ? !d.usHepa : d.dustClass === null || RANK[d.dustClass] < RANK[label];
+  return short
+    ? { tone: 'watch', mark: 'In doubt', sentence: `It may be called ${CLASS_WORDS[label]} by its plate, but the filters as recorded do not bear it out.`, detail: `${capital(sayReason(d.reason))}: look at that before it works on such dust.` }
+    : { tone: 'good', mark: CLASS_WORDS[label], sentence: `It may be called ${CLASS_WORDS[label]}: tested so by its maker, and the filters as recorded bear it out.`, detail: '' };
+};
+
+/** What the label may say, and what it may not. */
+export const sayLabel = (machine: Machine, d: Deserved): { readonly may: Said; readonly mayNot: readonly string[] } => {
+  const { label } = classStanding(machine);
+  const higher = d.dustClass !== null && (label === null || (label !== 'HEPA' && RANK[d.dustClass] > RANK[label]));
+  return {
+    may: plateLine(machine, d),
+    mayNot: [
+      ...(higher ? [`Not "${d.dustClass ?? ''} class": a class is tested on the whole appliance, seals and warning light included, not summed from its filters.`] : []),
+      ...(label === 'HEPA' || d.usHepa ? ['Not "meets the silica table": that asks for flow, shroud, cyclone or filter cleaning and a respirator too (29 CFR 1926.1153).'] : ['Not "HEPA": 99.97 % at 0.3 µm is not shown for the whole path.']),
+      'Not "certified" by this card: it is arithmetic on what was entered; class testing stays with those authorised.',
+    ],
+  };
+};

@@ -1,0 +1,151 @@
+import { useEffect, useState } from 'react';
+import type { PathView } from '@/core/calibrate/path-view';
+import { faceVelocity } from '@/core/path/face-velocity';
+import type { Staircase, Step } from '@/core/path/staircase';
+import { show, type UnitSystem } from '@/core/units';
+import { sayFace, sayPathBasis, sayStep, sayToday } from '@/messages/air-path';
+import { problemOf } from '@/messages/failures';
+import { capital } from '@/messages/words';
+import { ToneMark } from '../tone-mark';
+import { type Lines, StaircasePicture } from './staircase-picture';
+import { StaircaseTable } from './staircase-table';
+import { useWhatIf } from './use-what-if';
+import { handleOf, pullAt } from './what-if';
+import { WhatIfFigures } from './what-if-figures';
+import { pullText, WhatIfPanel } from './what-if-panel';
+
+export interface StairsProps {
+  readonly view: PathView;
+  readonly units: UnitSystem;
+  /** Low, and without its sentences: where the work below needs the room. */
+  readonly compact?: boolean;
+  /** The page says itself what the drawing rests on. */
+  readonly hush?: boolean;
+}
+
+/** A step that has grown by this share of the lift is the one to speak of. */
+const GROWN = 0.03;
+
+interface Telling {
+  readonly position: number;
+  readonly lead: string;
+}
+
+/** The step to speak of first: the one that grew most since new, else the tallest; the fan never. */
+const telling = (stairs: Staircase, asNew: Staircase): Telling => {
+  const most = (size: (i: number) => number) => stairs.steps.reduce((best, _, i) => (size(i) > size(best) ? i : best), 0);
+  const growth = (i: number) => (stairs.steps[i]?.dropPa ?? 0) - (asNew.steps[i]?.dropPa ?? 0);
+  const grown = most(growth);
+  if (growth(grown) > GROWN * stairs.fanLiftPa && (stairs.steps[grown]?.dropPa ?? 0) > 0) return { position: grown, lead: 'Grown most' };
+  return { position: most((i) => stairs.steps[i]?.dropPa ?? 0), lead: 'Tallest step' };
+};
+
+const aboutStep = (view: PathView, step: Step, { normal, units }: { readonly normal: Step | null; readonly units: UnitSystem }): string => {
+  const stage = view.model.stages[step.position];
+  if (!stage) return '';
+  const { air } = stage.spec;
+  const face = step.faceVelocityMs !== null && air.form === 'medium' ? `. ${sayFace(faceVelocity({ flowM3s: step.flowM3s, areaM2: air.areaM2 * air.inParallel, medium: air.medium, collector: view.collector }))}` : '';
+  const line = step.lineVelocityMs === null ? '' : `. ${show('velocity', step.lineVelocityMs, units)} in it`;
+  return `${capital(sayStep(stage.name, step, { normal, units }))}${line}${face}.`;
+};
+
+const Key = ({ whatIf }: { whatIf: boolean }) => (
+  <span className="caption flex flex-wrap items-center gap-x-3" aria-hidden="true">
+    <span className="flex items-center gap-1">
+      <svg width="26" height="6"><path d="M0 3 H26" stroke="var(--ink-soft)" strokeWidth="1.5" strokeDasharray="5 4" /></svg> as new
+    </span>
+    <span className="flex items-center gap-1">
+      <svg width="26" height="6"><path d="M0 3 H26" stroke="var(--color-base-content)" strokeWidth="2.5" /></svg> today
+    </span>
+    {whatIf && (
+      <span className="flex items-center gap-1">
+        <svg width="26" height="6"><path d="M2 3 H26" stroke="var(--color-primary)" strokeWidth="4" strokeDasharray="1 6" strokeLinecap="round" /></svg> what if
+      </span>
+    )}
+  </span>
+);
+
+interface DrawnProps extends StairsProps {
+  readonly lines: Lines;
+}
+
+/** The staircase under a strip, and the handles of what-if. */
+const Drawn = ({ view, units, compact = false, hush = false, lines: { asNew, now } }: DrawnProps) => {
+  const [on, setOn] = useState(false);
+  const [looked, setLooked] = useState<number | null>(null);
+  const { state, dispatch, stairs, failed } = useWhatIf(view, on);
+  useEffect(() => {
+    document.documentElement.dataset['stairs'] = 'ready';
+  }, []);
+  const names = view.model.stages.map((s) => s.name);
+  const lines: Lines = { asNew, now, whatIf: on ? stairs : null };
+  const shown = lines.whatIf ?? now;
+  const first = telling(shown, asNew);
+  const at = on ? state.selected : (looked ?? first.position);
+  const step = shown.steps[at];
+  const say = (position: number) => {
+    const s = shown.steps[position];
+    return s ? aboutStep(view, s, { normal: asNew.steps[position] ?? null, units }) : '';
+  };
+  const basis = sayPathBasis(view.basis);
+  const handled = (position: number) => {
+    const stage = view.model.stages[position];
+    const kind = stage ? handleOf(stage) : 'none';
+    if (!stage || stage.missing || (kind !== 'load' && kind !== 'block')) return null;
+    return { pull: pullAt(state, view, position), text: pullText(view, state, position) };
+  };
+  return (
+    <div>
+      <StaircasePicture
+        lines={lines}
+        names={names}
+        units={units}
+        heightPx={on ? 190 : compact ? 92 : 132}
+        floorPa={on ? -view.parameters.p0Pa : null}
+        selected={on ? state.selected : looked}
+        onSelect={(position) => (on && position !== null ? dispatch({ type: 'select', position }) : setLooked(position))}
+        handle={on ? handled : null}
+        onPull={(position, to) => dispatch({ type: 'pull', position, to })}
+        sayColumn={say}
+      />
+      <StaircaseTable lines={lines} names={names} units={units} />
+      <div className="border-base-300 flex flex-wrap items-center gap-x-4 border-t">
+        <p className="min-w-0 flex-1 basis-64 py-1 text-sm font-semibold">
+          {step && looked === null && !on ? `${first.lead}: ${say(at).replace(/^./, (c) => c.toLowerCase())}` : say(at)}
+        </p>
+        <Key whatIf={on} />
+        <button type="button" className="choice font-bold" aria-pressed={on} onClick={() => setOn(!on)}>
+          What if
+        </button>
+      </div>
+      {on && stairs && (
+        <div className="panel mt-1 space-y-3 p-3">
+          <WhatIfFigures view={view} now={now} stairs={stairs} units={units} hoseM={state.hose?.boreM ?? view.hoseM} />
+          <WhatIfPanel view={view} state={state} dispatch={dispatch} units={units} />
+        </div>
+      )}
+      {on && !stairs && !failed && <p className="soft py-2">Working it out...</p>}
+      {on && failed && <p className="tone-watch py-1 font-bold">No working point for this: the last one that has one is shown.</p>}
+      {!compact && !hush && (
+        <details className="text-sm">
+          <summary className="min-h-8 cursor-pointer">
+            <ToneMark tone={basis.tone} word={basis.mark} size={15} /> {basis.sentence}
+          </summary>
+          <p className="soft pb-1">{sayToday(view.today, units)}</p>
+        </details>
+      )}
+    </div>
+  );
+};
+
+/** The pressure staircase of a machine, or why it cannot be drawn. */
+export const Stairs = (props: StairsProps) => {
+  const { asNew, now, failure } = props.view;
+  if (asNew && now) return <Drawn {...props} lines={{ asNew, now, whatIf: null }} />;
+  const problem = failure ? problemOf(failure) : null;
+  return (
+    <p className="tone-watch border-base-300 border-b py-2 text-sm font-semibold">
+      No pressure staircase: {problem ? `${problem.sentence} ${problem.hint}` : 'the path cannot be solved.'}
+    </p>
+  );
+};

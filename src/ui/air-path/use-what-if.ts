@@ -1,0 +1,42 @@
+import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import type { PathView } from '@/core/calibrate/path-view';
+import type { Staircase } from '@/core/path/staircase';
+import { type AirPathClient, openAirPath } from '@/workers/air-path-client';
+import { startWhatIf, stateOfWhatIf, type WhatIf, type WhatIfAction, whatIfReducer } from './what-if';
+
+export interface WhatIfUse {
+  readonly state: WhatIf;
+  readonly dispatch: (action: WhatIfAction) => void;
+  /** The newest solution; null until the worker has answered once. */
+  readonly stairs: Staircase | null;
+  /** The newest state could not be solved: a sentence is due. */
+  readonly failed: boolean;
+}
+
+/** What-if of one machine: the state here, the solving in a worker that is opened when it is first needed. */
+export const useWhatIf = (view: PathView, on: boolean): WhatIfUse => {
+  const reducer = useMemo(() => whatIfReducer(view), [view]);
+  const [state, dispatch] = useReducer(reducer, view, startWhatIf);
+  const [answer, setAnswer] = useState<{ stairs: Staircase | null; failed: boolean }>({ stairs: null, failed: false });
+  const client = useRef<AirPathClient | null>(null);
+
+  useEffect(() => {
+    if (!on) return;
+    const opened = openAirPath({
+      model: view.model,
+      parameters: view.parameters,
+      heard: (reply) => setAnswer((held) => (reply.told === 'solved' ? { stairs: reply.stairs, failed: false } : { stairs: held.stairs, failed: true })),
+    });
+    client.current = opened;
+    return () => {
+      opened.close();
+      client.current = null;
+    };
+  }, [view, on]);
+
+  useEffect(() => {
+    if (on) client.current?.ask(stateOfWhatIf(state, view));
+  }, [state, view, on]);
+
+  return { state, dispatch, ...answer };
+};

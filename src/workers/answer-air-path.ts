@@ -1,0 +1,14 @@
+import type { AirPathReply, AirPathRequest } from '@/contracts/air-path-messages';
+import { failure } from '@/core/failure/failure';
+import { staircase } from '@/core/path/staircase';
+
+export type Held = Extract<AirPathRequest, { ask: 'model' }> | null;
+
+/** What the worker answers: the staircase of the machine it holds, in the state asked for. */
+export const answerAirPath = (held: Held, { id, state }: Extract<AirPathRequest, { ask: 'solve' }>): AirPathReply => {
+  if (!held) return { told: 'failed', id, failures: [failure('path.empty')] };
+  const solved = staircase({ model: held.model, parameters: held.parameters, state });
+  if (!solved.ok) return { told: 'failed', id, failures: solved.failures.map((f) => ({ ...f, facts: { ...f.facts } })) };
+  const { steps, nodesPa, inflowsM3s } = solved.value;
+  return { told: 'solved', id, stairs: { ...solved.value, steps: [...steps], nodesPa: [...nodesPa], inflowsM3s: [...inflowsM3s] } };
+};
