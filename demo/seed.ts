@@ -11,6 +11,7 @@ import { insertMovement } from '@/server/repositories/stock';
 import { insertTest } from '@/server/repositories/tests';
 import { pastOf, type PastEvent } from './history';
 import { insertBaselines } from './baselines';
+import { insertPathEdits } from './path-edits';
 import { seeded } from './random';
 import type { MachineSpec, RigSpec } from './scenario';
 import { CREW, momentOf, type Seeding } from './seeding';
@@ -267,6 +268,7 @@ export const seedDemo = async (database: Db, { now, seed }: SeedOptions): Promis
       await insertPast(seeding, spec, inserted);
       await insertBaselines(seeding, spec, { ...inserted, seed });
     }
+    await insertPathEdits(seeding);
     await insertDeliveries(seeding);
   });
 };

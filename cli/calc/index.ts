@@ -1,12 +1,18 @@
 import { z } from 'zod';
 import { AirflowTestInput } from '@/contracts/calc/airflow-test';
+import { AirPathInput, CalibrateInput, HoseInput } from '@/contracts/calc/air-path';
+import { FilterTrainInput } from '@/contracts/calc/filter-train';
 import { CompareInput, ParticleTestInput, SuctionCurveInput, TraverseInput } from '@/contracts/calc/series';
 import { failure, type Result } from '@/core/failure/failure';
 import { problemsOf } from '@/messages/failures';
 import { failureOfIssue } from '@/server/http/read-json';
 import type { CliWorld } from '../run';
 import { airflowTest } from './airflow-test';
+import { airPath } from './air-path';
+import { calibrate } from './calibrate';
 import { compare } from './compare';
+import { filterTrainCalc } from './filter-train';
+import { hose } from './hose';
 import { particleTest } from './particle-test';
 import { suctionCurve } from './suction-curve';
 import { traverse } from './traverse';
@@ -32,6 +38,10 @@ const CALCULATIONS: Readonly<Record<string, Calculation>> = {
   traverse: calculation('a duct in, the points to take out; with readings also mean velocity and flow', TraverseInput, traverse),
   'suction-curve': calculation('suction at several orifices in, the fitted curve and its peak air power out', SuctionCurveInput, suctionCurve),
   'particle-test': calculation('counts in exhaust and room in, rates with exact limits and the verdict out', ParticleTestInput, particleTest),
+  'air-path': calculation('elements, leaks and fan in, the operating point and the pressure staircase out', AirPathInput, airPath),
+  calibrate: calculation('a kind of machine and its baseline readings in, fan, leak and path with intervals out', CalibrateInput, calibrate),
+  'filter-train': calculation('filters with ratings and seats in, penetration by size and the class at best out', FilterTrainInput, filterTrainCalc),
+  hose: calculation('a hose and a flow in, velocity, friction and pressure drop out; with a machine, its flow', HoseInput, hose),
 };
 
 const pretty = (value: unknown): string => JSON.stringify(value, null, 2);

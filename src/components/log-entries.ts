@@ -1,10 +1,12 @@
 import { dayAt } from '@/core/interval/calendar-date';
 import type { Machine } from '@/core/machine/machine';
+import { pathDifferences, type PathEditRecord, reshapes } from '@/core/machine/path-edit';
 import type { ChangeRecord, TestRecord } from '@/core/record/records';
 import { METHODS } from '@/core/measure/methods';
 import { reduceAny } from '@/core/measure/reduce-any';
 import { isSeries, judgeTest } from '@/core/status/machine-status';
 import { show, type UnitSystem } from '@/core/units';
+import { sayDifference } from '@/messages/path-edits';
 import { sayMass, sayOther } from '@/messages/outcomes';
 import { type Said, sayBaseline } from '@/messages/verdicts';
 import { capital, METHOD_WORDS, PLACE_WORDS, PRECONDITION_WORDS, REASON_WORDS } from '@/messages/words';
@@ -133,10 +135,31 @@ const entriesOf = <T extends Chained>(records: readonly T[], make: (r: T) => Omi
   return records.filter((r) => r.supersededById === null).map((r) => ({ ...make(r), originals: originals(r) }));
 };
 
+const editEntry = (record: PathEditRecord, { bench, units }: Maker): LogEntry => {
+  const told = pathDifferences(record.before, record.after).map((d) => sayDifference(d, record.after, units));
+  return {
+    key: `edit-${record.id}`,
+    day: dayAt(record.performedAt, bench.yard.site.timeZone),
+    at: record.performedAt,
+    by: record.by,
+    title: `Air path changed: ${told.slice(0, 3).join(', ')}${told.length > 3 ? ` and ${told.length - 3} more` : ''}`,
+    text: `${told.length > 3 ? `Also ${told.slice(3).join(', ')}. ` : ''}${reshapes(pathDifferences(record.before, record.after)) ? 'Baselines before this no longer speak of the path.' : ''}`,
+    typed: '',
+    note: record.note,
+    said: null,
+    href: null,
+    correctHref: null,
+    withdrawn: false,
+    correctedBecause: null,
+    originals: [],
+  };
+};
+
 /** The machine's log, newest first: what stands, with the originals of every correction under it. */
 export const logEntries = (bench: Bench, units: UnitSystem): readonly LogEntry[] => {
   const maker = { bench, units };
-  return [...entriesOf(bench.tests, (r) => testEntry(r, maker)), ...entriesOf(bench.changes, (r) => changeEntry(r, maker))].sort((a, b) =>
+  const edits = bench.pathEdits.map((r) => editEntry(r, maker));
+  return [...entriesOf(bench.tests, (r) => testEntry(r, maker)), ...entriesOf(bench.changes, (r) => changeEntry(r, maker)), ...edits].sort((a, b) =>
     a.at === b.at ? (a.key < b.key ? 1 : -1) : a.at < b.at ? 1 : -1,
   );
 };

@@ -2,7 +2,7 @@ import type { FanChart } from '@/charts/fan-option';
 import type { Calibration, Compared, FittedParameter } from '@/core/calibrate/calibrate';
 import { AS_NEW } from '@/core/calibrate/today';
 import { fanXY, systemXY } from '@/core/path/curves';
-import { show, showPercent, showTwo, type UnitSystem } from '@/core/units';
+import { show, showFine, showPercent, showTwo, type UnitSystem } from '@/core/units';
 import { capital, PLACE_WORDS } from '@/messages/words';
 import type { AirPathPage } from '@/server/services/air-path';
 
@@ -23,9 +23,9 @@ export const readingRows = (compared: readonly Compared[], units: UnitSystem): r
     const kind = o.what === 'flow' ? 'flow' : 'pressure';
     return {
       what: capital(placed(o.label)),
-      measured: show(kind, o.value, units),
+      measured: showFine(kind, o.value, units),
       expanded: showTwo(kind, o.expanded, units),
-      model: show(kind, predicted, units),
+      model: showFine(kind, predicted, units),
       off: `${residual < 0 ? '−' : '+'}${showPercent(residual / o.value)}`,
       agrees,
     };

@@ -5,8 +5,8 @@ import { DuctLoadJson, HandWordJson, LightStateJson, PreconditionsJson, ReadingH
 /** Made by the client once per user action; the same id again is the same action. */
 export const ClientId = z.string().regex(/^[A-Za-z0-9-]{8,64}$/);
 
-const Initials = z.string().trim().min(1).max(12);
-const Note = z.string().trim().max(2000);
+export const Initials = z.string().trim().min(1).max(12);
+export const Note = z.string().trim().max(2000);
 const Reason = z.string().trim().min(1).max(300);
 const Id = z.int().positive();
 const Moment = z.iso.datetime();

@@ -108,6 +108,7 @@ const RECORD_TEXTS = {
   'date.invalid': () => ['No such moment', 'That is not a day and time that Moorwind can read.', 'Choose it from the calendar, or leave it empty for now.'],
   'date.before-service': (f) => ['Before its first day', `${text(f['day'])} is before this machine came into service on ${text(f['inServiceOn'])}.`, 'Check the day and the machine.'],
   'machine.unknown': (f) => ['Unknown machine', `There is no machine "${text(f['tag'])}" here.`, 'Press / and type the tag on its label.'],
+  'machine.tag-taken': (f) => ['Tag taken', `There is a machine ${text(f['tag'])} already.`, 'Give this one a tag of its own.'],
   'stage.unknown': (f) => ['Not on this machine', `${text(f['tag'])} has no such stage.`, 'Choose a stage on the strip.'],
   'stage.not-changeable': (f) => ['Stays in', `The ${text(f['stage'])} is not a part to change.`, 'Choose a bag or a filter on the strip.'],
   'part.unknown': () => ['Unknown part', 'That part is not in the catalogue.', 'Choose one from the list.'],

@@ -1,6 +1,6 @@
 import type { Deserved, Reason } from '@/core/filter/deserved-class';
 import type { FilterRating } from '@/core/filter/rating';
-import { classStanding, type Machine } from '@/core/machine/machine';
+import type { ClassStanding } from '@/core/machine/machine';
 import { sayWithdrawal } from './needs';
 import { capital, CLASS_WORDS } from './words';
 import type { Said } from './verdicts';
@@ -60,9 +60,8 @@ export const sayUs = (d: Deserved): string =>
 
 const RANK = { L: 1, M: 2, H: 3, HEPA: 3 } as const;
 
-const plateLine = (machine: Machine, d: Deserved): Said => {
-  const { label, withdrawn } = classStanding(machine);
-  if (withdrawn) return { tone: 'stop', mark: 'Withdrawn', sentence: sayWithdrawal(withdrawn, machine.machineClass), detail: 'The class belongs to the tested appliance; this one is no longer it.' };
+const plateLine = ({ label, withdrawn, onPlate }: ClassStanding, d: Deserved): Said => {
+  if (withdrawn) return { tone: 'stop', mark: 'Withdrawn', sentence: sayWithdrawal(withdrawn, onPlate), detail: 'The class belongs to the tested appliance; this one is no longer it.' };
   if (label === null) return { tone: 'open', mark: 'No class', sentence: 'It was never tested as a class machine: it may not be called one, whatever filter is in it.', detail: '' };
   const short = label === 'HEPA' ? !d.usHepa : d.dustClass === null || RANK[d.dustClass] < RANK[label];
   return short
@@ -71,11 +70,11 @@ const plateLine = (machine: Machine, d: Deserved): Said => {
 };
 
 /** What the label may say, and what it may not. */
-export const sayLabel = (machine: Machine, d: Deserved): { readonly may: Said; readonly mayNot: readonly string[] } => {
-  const { label } = classStanding(machine);
+export const sayLabel = (standing: ClassStanding, d: Deserved): { readonly may: Said; readonly mayNot: readonly string[] } => {
+  const { label } = standing;
   const higher = d.dustClass !== null && (label === null || (label !== 'HEPA' && RANK[d.dustClass] > RANK[label]));
   return {
-    may: plateLine(machine, d),
+    may: plateLine(standing, d),
     mayNot: [
       ...(higher ? [`Not "${d.dustClass ?? ''} class": a class is tested on the whole appliance, seals and warning light included, not summed from its filters.`] : []),
       ...(label === 'HEPA' || d.usHepa ? ['Not "meets the silica table": that asks for flow, shroud, cyclone or filter cleaning and a respirator too (29 CFR 1926.1153).'] : ['Not "HEPA": 99.97 % at 0.3 µm is not shown for the whole path.']),

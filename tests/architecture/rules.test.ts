@@ -61,9 +61,9 @@ const LAYERS: readonly { readonly folder: RegExp; readonly may: readonly RegExp[
   { folder: /^server\/instruments\//, may: [/^server\//, /^core\//, /^contracts\//, /^node:/] },
   { folder: /^pages\/api\//, may: [/^server\/(http|services)\//, /^contracts\//, /^core\/failure/], types: [/^astro$/] },
   { folder: /^(pages|layouts|components)\//, may: [/^server\/(http\/app|services\/)/, /^(core|contracts|messages|islands|ui|charts|components|layouts|styles)\//, /^node:crypto$/], types: [/^astro$/] },
-  { folder: /^ui\//, may: [/^(core|contracts|messages|ui)\//, /^react$/, /^lucide-react$/, /^date-fns$/] },
-  { folder: /^islands\//, may: [/^(core|contracts|charts|messages|ui|workers)\//, /^react$/, /^lucide-react$/] },
-  { folder: /^charts\//, may: [/^charts\//, /^core\/units/, /^echarts/], types: [/^core\//] },
+  { folder: /^ui\//, may: [/^(core|contracts|messages|ui|workers)\//, /^react$/, /^lucide-react$/, /^date-fns$/] },
+  { folder: /^islands\//, may: [/^(core|contracts|charts|messages|ui|workers)\//, /^react$/, /^lucide-react$/, /^@dnd-kit\/(core|sortable|utilities)$/] },
+  { folder: /^charts\//, may: [/^charts\//, /^core\/units/, /^echarts/, /^react$/], types: [/^core\//] },
   { folder: /^workers\//, may: [/^(core|contracts|workers)\//] },
   { folder: /^middleware\.ts$/, may: [/^astro:middleware$/, /^server\//, /^core\/failure/] },
 ];

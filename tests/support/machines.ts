@@ -36,9 +36,12 @@ export const machineOf = (stages: readonly Stage[], over: Partial<Machine> = {})
   hoseLengthM: 3,
   hoseSelectorM: 0.027,
   nominalVolts: 230,
+  wetSet: false,
   inServiceOn: '2026-01-01',
   stages,
   retired: [],
+  editedThrough: 0,
+  reshapedAt: null,
   ...over,
 });
 

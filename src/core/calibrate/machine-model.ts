@@ -31,18 +31,19 @@ export interface ModelledMachine {
 /** One method at one place: only its newest baseline speaks. */
 const seriesKey = ({ test }: TestRecord): string => JSON.stringify([test.method, test.place, 'stageId' in test.detail ? test.detail.stageId : null]);
 
-/** The baselines that hold: standing, usable, the newest of each method and place. */
-export const baselinesOf = (tests: readonly TestRecord[]): readonly TestRecord[] => {
+/** The baselines that hold: standing, usable, of the path as it runs now, the newest of each method and place. */
+export const baselinesOf = (tests: readonly TestRecord[], since: string | null): readonly TestRecord[] => {
   const newest = new Map<string, TestRecord>();
   for (const test of standing(tests)) {
     const key = seriesKey(test);
     const held = newest.get(key);
-    if (test.isBaseline && test.test.failedPreconditions.length === 0 && (!held || held.performedAt < test.performedAt)) newest.set(key, test);
+    const ofThisPath = since === null || test.performedAt > since;
+    if (ofThisPath && test.isBaseline && test.test.failedPreconditions.length === 0 && (!held || held.performedAt < test.performedAt)) newest.set(key, test);
   }
   return [...newest.values()].sort((a, b) => a.id - b.id);
 };
 
-export const baselineObservations = (machine: Machine, tests: readonly TestRecord[]): readonly Observation[] => baselinesOf(tests).flatMap((t) => observationsOfTest(t, machine));
+export const baselineObservations = (machine: Machine, tests: readonly TestRecord[]): readonly Observation[] => baselinesOf(tests, machine.reshapedAt).flatMap((t) => observationsOfTest(t, machine));
 
 /** A machine's model, calibrated on its baselines where they allow it. Errors of the calibration are told, not thrown. */
 export const modelledMachine = (machine: Machine, tests: readonly TestRecord[]): ModelledMachine => {

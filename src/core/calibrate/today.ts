@@ -113,7 +113,7 @@ const withStageReadings = (input: TodayInput, today: Today, readings: readonly D
  */
 export const todayOf = (input: TodayInput): Today => {
   const dated = standing(input.tests)
-    .filter((t) => !t.isBaseline)
+    .filter((t) => !t.isBaseline && (input.machine.reshapedAt === null || t.performedAt > input.machine.reshapedAt))
     .flatMap((record) => observationsOfTest(record, input.machine).map((observation): Dated => ({ record, observation })));
   const flow = newestOf(dated.filter((d) => d.observation.what === 'flow'));
   const today: Today = flow ? flowBasis(input, flow) : { state: AS_NEW, basis: { kind: 'noFlow' }, fromStageDp: [] };

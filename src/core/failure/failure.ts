@@ -72,6 +72,7 @@ export type FailureCode =
   | 'date.invalid'
   | 'date.before-service'
   | 'machine.unknown'
+  | 'machine.tag-taken'
   | 'stage.unknown'
   | 'stage.not-changeable'
   | 'part.unknown'

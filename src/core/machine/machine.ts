@@ -43,10 +43,16 @@ export interface Machine {
   /** What the machine's hose selector is set to, m; null without one. */
   readonly hoseSelectorM: number | null;
   readonly nominalVolts: number;
+  /** Fitted out for wet pick-up. */
+  readonly wetSet: boolean;
   readonly inServiceOn: CalendarDate;
   readonly stages: readonly Stage[];
   /** Stages that were taken out of the path for good: their records still name them. */
   readonly retired: readonly { readonly id: number; readonly name: string }[];
+  /** Number of the newest edit of the path; 0 before the first. */
+  readonly editedThrough: number;
+  /** When the air was last led another way: baselines before that no longer speak of this path. */
+  readonly reshapedAt: string | null;
 }
 
 /** Why a machine's class may not be said: the tested appliance is not what stands here. */
@@ -61,12 +67,20 @@ const withdrawalOf = (stage: Stage): Withdrawal | null => {
   return stage.spec.fit.orientation === 'againstFlow' ? { stage, because: 'reversed' } : null;
 };
 
+/** The class that may be said now, what its plate says, and why the two differ. */
+export interface ClassStanding {
+  readonly label: MachineClass | null;
+  readonly onPlate: MachineClass | null;
+  readonly withdrawn: Withdrawal | null;
+}
+
 /**
  * The class that may be said: a machine with a missing or foreign stage, or one fitted against its arrow, has lost its
  * wording until it is restored. A missing stage is told first. Source: EN 60335-2-69 tests the whole appliance.
  */
-export const classStanding = (machine: Machine): { readonly label: MachineClass | null; readonly withdrawn: Withdrawal | null } => {
+export const classStanding = (machine: Machine): ClassStanding => {
   const reasons = machine.stages.map(withdrawalOf).filter((w) => w !== null);
   const withdrawn = reasons.find((w) => w.because === 'missing') ?? reasons[0] ?? null;
-  return withdrawn ? { label: null, withdrawn } : { label: machine.machineClass, withdrawn: null };
+  const onPlate = machine.machineClass;
+  return withdrawn ? { label: null, withdrawn, onPlate } : { label: onPlate, withdrawn: null, onPlate };
 };

@@ -1,4 +1,4 @@
-import { Search, X } from 'lucide-react';
+import { Plus, Search, X } from 'lucide-react';
 import { type RefObject, useEffect, useRef, useState } from 'react';
 import type { Tone } from '@/messages/verdicts';
 import { LifeBar } from '@/ui/life-bar';
@@ -141,6 +141,11 @@ export const Board = ({ tags, current }: BoardProps) => {
             <NoTag query={query} any={tags.length > 0} />
           </li>
         )}
+        <li>
+          <a href="/machines/new" className="flex min-h-12 items-center gap-2 px-4 font-semibold hover:bg-base-300">
+            <Plus size={18} aria-hidden="true" /> A new machine
+          </a>
+        </li>
       </ul>
     </nav>
   );

@@ -34,6 +34,7 @@ export interface MachineTable {
   hose_length_m: number | null;
   hose_selector_m: number | null;
   nominal_volts: number;
+  wet_set: Generated<number>;
   in_service_on: string;
 }
 
@@ -47,9 +48,9 @@ export interface StageTable {
   missing: number;
   do_not_remove: number;
   first_used_on: string;
-  spec_json: string | null;
-  retired_on: string | null;
-  missing_since: string | null;
+  spec_json: Generated<string | null>;
+  retired_on: Generated<string | null>;
+  missing_since: Generated<string | null>;
 }
 
 export interface RuleTable {
@@ -139,6 +140,8 @@ export interface PathEditTable {
   note: string;
   before_json: string;
   after_json: string;
+  /** The air runs another way, or through something else, than before. */
+  reshapes: number;
 }
 
 /** One row a user action: the client's id makes a double click or a retry one record. */

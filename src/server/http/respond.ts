@@ -10,6 +10,7 @@ const STATUS: Partial<Record<FailureCode, number>> = {
   'request.method': 405,
   'record.superseded': 409,
   'action.reused': 409,
+  'edit.stale': 409,
   'request.too-large': 413,
   'request.not-json': 415,
   'request.malformed': 400,

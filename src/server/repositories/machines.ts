@@ -34,7 +34,13 @@ const toStage = (row: StageRow, rules: readonly RuleRecord[], machineKind: Machi
   rules: rules.filter((r) => r.stageId === row.id),
 });
 
-const toMachine = (row: Row<'machine'>, rows: readonly StageRow[], rules: readonly RuleRecord[]): Machine => ({
+interface Parts {
+  readonly stages: readonly StageRow[];
+  readonly rules: readonly RuleRecord[];
+  readonly edits: readonly Pick<Row<'path_edit'>, 'id' | 'machine_id' | 'performed_at' | 'reshapes'>[];
+}
+
+const toMachine = (row: Row<'machine'>, { stages: rows, rules, edits }: Parts): Machine => ({
   id: row.id,
   tag: row.tag,
   name: row.name,
@@ -49,9 +55,12 @@ const toMachine = (row: Row<'machine'>, rows: readonly StageRow[], rules: readon
   hoseLengthM: row.hose_length_m,
   hoseSelectorM: row.hose_selector_m,
   nominalVolts: row.nominal_volts,
+  wetSet: row.wet_set === 1,
   inServiceOn: row.in_service_on,
   stages: rows.filter((r) => r.retired_on === null).map((r) => toStage(r, rules, MachineKindName.parse(row.kind))),
   retired: rows.filter((r) => r.retired_on !== null).map(({ id, name }) => ({ id, name })),
+  editedThrough: Math.max(0, ...edits.map((e) => e.id)),
+  reshapedAt: edits.filter((e) => e.reshapes === 1).at(-1)?.performed_at ?? null,
 });
 
 /** Every machine with its stages in path order, by tag. */
@@ -64,13 +73,14 @@ export const loadMachines = async (db: Db): Promise<readonly Machine[]> => {
     .select(['part.code as part_code', 'part.name as part_name'])
     .orderBy('position')
     .execute();
+  const edits = await db.selectFrom('path_edit').select(['id', 'machine_id', 'performed_at', 'reshapes']).orderBy('id').execute();
   const rules = (await db.selectFrom('rule').selectAll().orderBy('id').execute()).map(toRule);
   return machines.map((row) =>
-    toMachine(
-      row,
-      stages.filter((r) => r.machine_id === row.id),
+    toMachine(row, {
+      stages: stages.filter((r) => r.machine_id === row.id),
       rules,
-    ),
+      edits: edits.filter((e) => e.machine_id === row.id),
+    }),
   );
 };
 

@@ -1,6 +1,8 @@
 import type { ChangeRecord, Instrument, TestRecord } from '@/core/record/records';
+import type { PathEditRecord } from '@/core/machine/path-edit';
 import type { MachineStatus } from '@/core/status/machine-status';
 import { loadChanges } from '../repositories/changes';
+import { loadPathEdits } from '../repositories/machine-edits';
 import { loadInstruments } from '../repositories/instruments';
 import { loadParts, type PartOnHand } from '../repositories/stock';
 import { loadTests } from '../repositories/tests';
@@ -13,6 +15,8 @@ export interface Bench {
   /** Every record of the machine, superseded and withdrawn ones too, oldest first. */
   readonly tests: readonly TestRecord[];
   readonly changes: readonly ChangeRecord[];
+  /** Every edit of its air path, oldest first. */
+  readonly pathEdits: readonly PathEditRecord[];
   readonly instruments: readonly Instrument[];
   readonly parts: readonly PartOnHand[];
 }
@@ -29,6 +33,7 @@ export const loadBench = async (context: Context, tag: string): Promise<{ yard: 
     status,
     tests: await loadTests(context.db, id),
     changes: await loadChanges(context.db, yard.site.timeZone, id),
+    pathEdits: await loadPathEdits(context.db, id),
     instruments: await loadInstruments(context.db),
     parts: await loadParts(context.db),
   };

@@ -1,4 +1,4 @@
-import { fail, failure, ok, type Result } from '../../failure/failure';
+import { fail, failure, type Failure, ok, type Result } from '../../failure/failure';
 import type { Chain, Element } from './element';
 
 const within = (value: number, low: number, high: number): boolean => value >= low && value <= high;
@@ -46,11 +46,8 @@ const codeOf = (field: string, value: number, low: number) => {
  * by side `path.way` (fewer than two, an empty one, or a fan inside).
  */
 export const checkElement = (element: Element): Result<true> => {
-  const wrong = limitsOf(element).find(([, value, low, high]) => !within(value, low, high));
-  if (wrong) {
-    const [field, value, low, high] = wrong;
-    return fail(failure(codeOf(field, value, low), field, { field, value, low, high }));
-  }
+  const wrong = limitsOf(element).filter(([, value, low, high]) => !within(value, low, high));
+  if (wrong.length > 0) return fail(...wrong.map(([field, value, low, high]) => failure(codeOf(field, value, low), field, { field, value, low, high })));
   if (element.kind !== 'parallel' && element.kind !== 'series') return ok(true);
   const ways = element.kind === 'series' ? [element.parts] : element.ways;
   const tooFew = element.kind === 'parallel' && ways.length < 2;
@@ -63,9 +60,10 @@ export const checkChain = ({ elements, leaksM2 }: Chain): Result<true> => {
   if (leaksM2.length !== elements.length + 1) return fail(failure('path.leak', 'leaksM2', { have: leaksM2.length, need: elements.length + 1 }));
   const leak = leaksM2.findIndex((a) => !within(a, 0, 10));
   if (leak >= 0) return fail(failure('path.leak', `leaksM2.${leak}`, { value: leaksM2[leak] ?? 0 }));
+  const failures: Failure[] = [];
   for (const [i, element] of elements.entries()) {
     const checked = checkElement(element);
-    if (!checked.ok) return { ok: false, failures: checked.failures.map((f) => ({ ...f, path: ['elements', i, f.path].filter((x) => x !== '').join('.') })) };
+    if (!checked.ok) failures.push(...checked.failures.map((f) => ({ ...f, path: ['elements', i, f.path].filter((x) => x !== '').join('.') })));
   }
-  return ok(true);
+  return failures.length > 0 ? fail(...failures) : ok(true);
 };

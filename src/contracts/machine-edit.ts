@@ -1,0 +1,62 @@
+import { z } from 'zod';
+import { HazardName, MachineClassName, MachineKindName, StageKindName } from './enums';
+import { ClientId, Initials, Note } from './requests';
+import { StageSpecJson } from './stage-spec';
+
+const Id = z.int().positive();
+const Text = (most: number) => z.string().trim().min(1).max(most);
+const Length = z.number().min(0.001).max(200);
+
+export const EditedMachineJson = z.strictObject({
+  name: Text(120),
+  maker: z.string().trim().max(60),
+  place: Text(80),
+  machineClass: MachineClassName.nullable(),
+  lastCollected: z.string().trim().max(80),
+  hazard: HazardName,
+  hasBrush: z.boolean(),
+  wetSet: z.boolean(),
+  hoseBoreM: Length.max(2).nullable(),
+  hoseLengthM: Length.nullable(),
+  hoseSelectorM: Length.max(2).nullable(),
+  nominalVolts: z.number().min(50).max(600),
+});
+
+export const EditedStageJson = z.strictObject({
+  id: Id.nullable(),
+  kind: StageKindName,
+  name: Text(40),
+  partId: Id.nullable(),
+  missing: z.boolean(),
+  doNotRemove: z.boolean(),
+  spec: StageSpecJson,
+});
+
+export const PathSnapshotJson = z.strictObject({ machine: EditedMachineJson, stages: z.array(EditedStageJson).max(30) });
+
+const action = {
+  clientId: ClientId,
+  by: Initials,
+  note: Note,
+};
+
+export const EditPathBody = z.strictObject({
+  ...action,
+  /** The newest edit the editor had seen: a later one means somebody else was here. */
+  seen: z.int().min(0),
+  path: PathSnapshotJson,
+});
+export type EditPathBody = z.infer<typeof EditPathBody>;
+
+export const NewMachineBody = z.strictObject({
+  ...action,
+  tag: z
+    .string()
+    .trim()
+    .min(1)
+    .max(16)
+    .regex(/^[A-Za-z0-9][A-Za-z0-9.-]*$/),
+  kind: MachineKindName,
+  path: PathSnapshotJson,
+});
+export type NewMachineBody = z.infer<typeof NewMachineBody>;

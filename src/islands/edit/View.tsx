@@ -1,0 +1,139 @@
+import { useEffect, useReducer } from 'react';
+import type { Machine } from '@/core/machine/machine';
+import { show, type UnitSystem } from '@/core/units';
+import { problemsOf } from '@/messages/failures';
+import { setChoice } from '@/ui/cookies';
+import { newClientId, postAction } from '@/ui/post-action';
+import { FieldProblems } from '@/ui/problems';
+import { ToneMark } from '@/ui/tone-mark';
+import { MachineFields } from './MachineFields';
+import { PathList } from './PathList';
+import { pointedAt, type Preview, previewOf } from './preview';
+import { StageForm } from './StageForm';
+import { type Draft, type EditAction, editReducer, snapshotOfDraft, startEdit, startNew } from './state';
+
+interface EditProps {
+  /** null enters a new machine. */
+  readonly machine: Machine | null;
+  readonly parts: readonly { readonly id: number; readonly code: string; readonly name: string }[];
+  readonly units: UnitSystem;
+  readonly by: string;
+  readonly clientId: string;
+}
+
+const Told = ({ preview, units }: { preview: Preview; units: UnitSystem }) => {
+  if (preview.failures.length > 0) {
+    return (
+      <div className="space-y-1">
+        <ToneMark tone="stop" word="This path cannot be" />
+        <FieldProblems id="path-problems" problems={problemsOf(preview.failures)} />
+      </div>
+    );
+  }
+  const { stairs } = preview;
+  if (!stairs) return null;
+  return (
+    <p role="status">
+      <ToneMark tone="good" word="This path can be" />{' '}
+      <span>
+        As entered and clean it would move <strong className="dial">{show('flow', stairs.flowPerToolM3s, units)}</strong> at the tool
+        {stairs.hoseVelocityMs !== null && (
+          <>
+            , <strong className="dial">{show('velocity', stairs.hoseVelocityMs, units)}</strong> in the hose
+          </>
+        )}
+        . Its own baselines will say it better.
+      </span>
+    </p>
+  );
+};
+
+const bodyOf = (d: Draft, machine: Machine | null): object => {
+  const signed = { clientId: d.clientId, by: d.by.trim(), note: d.note.trim(), path: snapshotOfDraft(d) };
+  return machine ? { ...signed, seen: machine.editedThrough } : { ...signed, tag: d.tag.trim().toUpperCase(), kind: d.kind };
+};
+
+interface SaveProps {
+  readonly draft: Draft;
+  readonly dispatch: (a: EditAction) => void;
+  /** What is still needed before it can be recorded; '' when nothing is. */
+  readonly needed: string;
+  readonly fresh: boolean;
+  readonly onSave: () => void;
+}
+
+const SaveBar = ({ draft, dispatch, needed, fresh, onSave }: SaveProps) => (
+  <div className="bg-base-100 border-base-300 board:bottom-0 sticky bottom-14 z-20 space-y-1 border-t py-2">
+    <FieldProblems id="save-problems" problems={draft.problems} />
+    <div className="flex flex-wrap items-end gap-2">
+      <label className="w-24">
+        <span className="caption">Initials</span>
+        <input className="field" value={draft.by} maxLength={12} autoComplete="off" onChange={(e) => dispatch({ type: 'sign', by: e.currentTarget.value })} />
+      </label>
+      <label className="min-w-0 flex-1 basis-40">
+        <span className="caption">Why</span>
+        <input className="field" value={draft.note} maxLength={300} autoComplete="off" onChange={(e) => dispatch({ type: 'sign', note: e.currentTarget.value })} />
+      </label>
+      <button type="button" className="go basis-full sm:basis-auto" disabled={draft.sending || needed !== ''} onClick={onSave}>
+        {draft.sending ? 'Recording...' : fresh ? 'Enter this machine' : 'Record the change of path'}
+      </button>
+    </div>
+    {needed !== '' && <p className="soft text-sm">{needed}</p>}
+  </div>
+);
+
+/** What keeps the draft from being recorded, the first thing first. */
+const neededOf = (d: Draft, preview: Preview, fresh: boolean): string => {
+  if (preview.failures.length > 0) return 'Put the path right first.';
+  if (d.bad.length > 0) return 'One of the fields cannot be read yet.';
+  if (d.stages.some((s) => s.name.trim() === '')) return 'Every stage needs a name.';
+  if (fresh && d.tag.trim() === '') return 'Give it the tag on its label.';
+  if (d.machine.name.trim() === '' || d.machine.place.trim() === '') return 'It needs a name and a place.';
+  return d.by.trim() === '' ? 'Sign with your initials.' : '';
+};
+
+/** The machine editor: the path by drag, by arrows or by template; each stage's part, seat and rating; the machine. */
+export const Edit = (props: EditProps) => {
+  const { machine, units, parts } = props;
+  const [draft, dispatch] = useReducer(editReducer, props, (p) => (p.machine ? startEdit(p.machine, p) : startNew(p)));
+  useEffect(() => {
+    document.documentElement.dataset['edit'] = 'ready';
+  }, []);
+  const preview = previewOf(draft);
+  const selected = draft.stages.find((s) => s.key === draft.selected);
+  const needed = neededOf(draft, preview, machine === null);
+  const save = async () => {
+    dispatch({ type: 'sending' });
+    const posted = await postAction(machine ? `/api/machines/${encodeURIComponent(machine.tag)}/path` : '/api/machines', bodyOf(draft, machine));
+    if (!posted.ok) {
+      dispatch({ type: 'refused', problems: posted.problems, clientId: newClientId() });
+      return;
+    }
+    setChoice('mw_by', draft.by.trim().toUpperCase());
+    window.location.assign(`/m/${encodeURIComponent(draft.tag.trim().toUpperCase())}/path?saved`);
+  };
+  return (
+    <div className="space-y-3 pt-2">
+      {machine ? (
+        <details>
+          <summary className="flex min-h-11 cursor-pointer items-center font-bold">The machine: plate, place, hose, voltage</summary>
+          <MachineFields draft={draft} dispatch={dispatch} units={units} fresh={false} />
+        </details>
+      ) : (
+        <MachineFields draft={draft} dispatch={dispatch} units={units} fresh />
+      )}
+      <Told preview={preview} units={units} />
+      <div className="grid gap-6 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+        <div>
+          <PathList draft={draft} dispatch={dispatch} wrong={pointedAt(preview.failures)} />
+        </div>
+        {selected ? (
+          <StageForm key={selected.key} stage={selected} dispatch={dispatch} units={units} parts={parts} />
+        ) : (
+          <p className="soft">Choose a stage to see its part, its seat and its rating.</p>
+        )}
+      </div>
+      <SaveBar draft={draft} dispatch={dispatch} needed={needed} fresh={machine === null} onSave={() => void save()} />
+    </div>
+  );
+};

@@ -1,0 +1,167 @@
+import type { Machine } from '@/core/machine/machine';
+import type { MachineKind } from '@/core/machine/kinds';
+import { type EditedMachine, type EditedStage, type PathSnapshot, snapshotOf } from '@/core/machine/path-edit';
+import { PATH_TEMPLATES, stageTemplate } from '@/core/path/stage-templates';
+import { STAGE_KINDS, type StageKind } from '@/core/path/stage-kinds';
+import type { StageSpec } from '@/core/path/stage-spec';
+import type { Problem } from '@/messages/failures';
+
+/** A stage under the editor's hands; `key` names it on the screen, saved or not. */
+export interface DraftStage extends EditedStage {
+  readonly key: string;
+}
+
+export interface Draft {
+  readonly tag: string;
+  readonly kind: MachineKind;
+  readonly machine: EditedMachine;
+  readonly stages: readonly DraftStage[];
+  readonly selected: string | null;
+  /** Fields whose text cannot be read now. */
+  readonly bad: readonly string[];
+  readonly made: number;
+  readonly by: string;
+  readonly note: string;
+  readonly clientId: string;
+  readonly sending: boolean;
+  readonly problems: readonly Problem[];
+}
+
+export type EditAction =
+  | { readonly type: 'select'; readonly key: string }
+  | { readonly type: 'add'; readonly kind: StageKind; readonly before: string | null }
+  | { readonly type: 'move'; readonly key: string; readonly to: number }
+  | { readonly type: 'remove'; readonly key: string }
+  | { readonly type: 'stage'; readonly key: string; readonly change: Partial<Omit<EditedStage, 'id' | 'kind'>> }
+  | { readonly type: 'machine'; readonly change: Partial<EditedMachine> }
+  | { readonly type: 'kind'; readonly kind: MachineKind }
+  | { readonly type: 'tag'; readonly tag: string }
+  | { readonly type: 'sign'; readonly by?: string; readonly note?: string }
+  | { readonly type: 'bad'; readonly field: string; readonly bad: boolean }
+  | { readonly type: 'sending' }
+  | { readonly type: 'refused'; readonly problems: readonly Problem[]; readonly clientId: string };
+
+/** A name no other stage has: "bag", then "bag 2". */
+export const freeName = (wanted: string, taken: readonly string[]): string => {
+  const has = (name: string) => taken.some((t) => t.trim().toLowerCase() === name.toLowerCase());
+  if (!has(wanted)) return wanted;
+  let n = 2;
+  while (has(`${wanted} ${n}`)) n += 1;
+  return `${wanted} ${n}`;
+};
+
+const newStage = (kind: StageKind, d: Pick<Draft, 'kind' | 'made' | 'stages'>): DraftStage => ({
+  key: `new-${d.made + 1}`,
+  id: null,
+  kind,
+  name: freeName(STAGE_KINDS[kind].label, d.stages.map((s) => s.name)),
+  partId: null,
+  missing: false,
+  doNotRemove: false,
+  spec: stageTemplate(kind, d.kind),
+});
+
+const templateStages = (kind: MachineKind): readonly DraftStage[] =>
+  PATH_TEMPLATES[kind].reduce<readonly DraftStage[]>((stages, stageKind, i) => [...stages, newStage(stageKind, { kind, made: i, stages })], []);
+
+export const startEdit = (machine: Machine, { by, clientId }: { by: string; clientId: string }): Draft => {
+  const { machine: fields, stages } = snapshotOf(machine);
+  return {
+    tag: machine.tag,
+    kind: machine.kind,
+    machine: fields,
+    stages: stages.map((s) => ({ ...s, key: `stage-${s.id ?? ''}` })),
+    selected: null,
+    bad: [],
+    made: 0,
+    by,
+    note: '',
+    clientId,
+    sending: false,
+    problems: [],
+  };
+};
+
+const BLANK: EditedMachine = {
+  name: '',
+  maker: '',
+  place: '',
+  machineClass: null,
+  lastCollected: 'nothing yet',
+  hazard: 'plain',
+  hasBrush: false,
+  wetSet: false,
+  hoseBoreM: 0.036,
+  hoseLengthM: 3,
+  hoseSelectorM: null,
+  nominalVolts: 230,
+};
+
+export const startNew = ({ by, clientId }: { by: string; clientId: string }): Draft => ({
+  tag: '',
+  kind: 'shopVacuum',
+  machine: BLANK,
+  stages: templateStages('shopVacuum'),
+  selected: null,
+  bad: [],
+  made: 20,
+  by,
+  note: '',
+  clientId,
+  sending: false,
+  problems: [],
+});
+
+const moved = (stages: readonly DraftStage[], key: string, to: number): readonly DraftStage[] => {
+  const stage = stages.find((s) => s.key === key);
+  if (!stage) return stages;
+  const rest = stages.filter((s) => s.key !== key);
+  const place = Math.max(0, Math.min(rest.length, to));
+  return [...rest.slice(0, place), stage, ...rest.slice(place)];
+};
+
+const added = (d: Draft, kind: StageKind, before: string | null): Draft => {
+  const stage = newStage(kind, d);
+  const at = before === null ? d.stages.length : d.stages.findIndex((s) => s.key === before);
+  const place = at < 0 ? d.stages.length : at;
+  return { ...d, made: d.made + 1, selected: stage.key, stages: [...d.stages.slice(0, place), stage, ...d.stages.slice(place)] };
+};
+
+/** The machine editor's one reducer. */
+export const editReducer = (d: Draft, a: EditAction): Draft => {
+  switch (a.type) {
+    case 'select':
+      return { ...d, selected: a.key };
+    case 'add':
+      return added(d, a.kind, a.before);
+    case 'move':
+      return { ...d, stages: moved(d.stages, a.key, a.to) };
+    case 'remove':
+      return { ...d, stages: d.stages.filter((s) => s.key !== a.key), selected: d.selected === a.key ? null : d.selected, bad: d.bad.filter((f) => !f.startsWith(a.key)) };
+    case 'stage':
+      return { ...d, stages: d.stages.map((s) => (s.key === a.key ? { ...s, ...a.change } : s)) };
+    case 'machine':
+      return { ...d, machine: { ...d.machine, ...a.change } };
+    case 'kind':
+      return { ...d, kind: a.kind, stages: templateStages(a.kind), selected: null, made: 20, bad: [] };
+    case 'tag':
+      return { ...d, tag: a.tag };
+    case 'sign':
+      return { ...d, by: a.by ?? d.by, note: a.note ?? d.note };
+    case 'bad':
+      return { ...d, bad: a.bad ? [...d.bad.filter((f) => f !== a.field), a.field] : d.bad.filter((f) => f !== a.field) };
+    case 'sending':
+      return { ...d, sending: true, problems: [] };
+    case 'refused':
+      return { ...d, sending: false, problems: a.problems, clientId: a.clientId };
+  }
+};
+
+/** What is sent: the draft without what only the screen needs. */
+export const snapshotOfDraft = (d: Draft): PathSnapshot => ({
+  machine: d.machine,
+  stages: d.stages.map(({ id, kind, name, partId, missing, doNotRemove, spec }) => ({ id, kind, name, partId, missing, doNotRemove, spec })),
+});
+
+export const withAir = (spec: StageSpec, air: StageSpec['air']): StageSpec => ({ ...spec, air });
+export const withFit = (spec: StageSpec, fit: Partial<StageSpec['fit']>): StageSpec => ({ ...spec, fit: { ...spec.fit, ...fit } });

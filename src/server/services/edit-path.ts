@@ -1,0 +1,92 @@
+import type { EditPathBody, NewMachineBody } from '@/contracts/machine-edit';
+import { at, fail, failure, type Failure, ok, type Result } from '@/core/failure/failure';
+import { dayAt } from '@/core/interval/calendar-date';
+import type { Machine } from '@/core/machine/machine';
+import { type EditedStage, pathDifferences, type PathSnapshot, reshapes, snapshotOf } from '@/core/machine/path-edit';
+import { checkMachinePath } from '@/core/path/path-rules';
+import type { MachineModel } from '@/core/path/machine-path';
+import type { Db } from '../db/connect';
+import { insertMachine, insertPathEdit, saveStages, tagTaken, updateMachine } from '../repositories/machine-edits';
+import { findMachine } from '../repositories/machines';
+import { loadSite } from '../repositories/site';
+import { loadParts } from '../repositories/stock';
+import { type Context, runOnce } from './user-action';
+
+export interface PathEdited {
+  readonly id: number;
+  readonly tag: string;
+}
+
+const modelOf = ({ machine, stages }: PathSnapshot): MachineModel => ({
+  stages: stages.map((s, i) => ({ id: s.id ?? -1 - i, kind: s.kind, name: s.name, missing: s.missing, spec: s.spec })),
+  hoseBoreM: machine.hoseBoreM,
+  hoseLengthM: machine.hoseLengthM,
+});
+
+const unknownParts = async (db: Db, stages: readonly EditedStage[]): Promise<readonly Failure[]> => {
+  const parts = await loadParts(db);
+  return stages.flatMap((s, i) => (s.partId !== null && !parts.some((p) => p.id === s.partId) ? [failure('part.unknown', `path.stages.${i}.partId`)] : []));
+};
+
+const strangers = (machine: Machine, stages: readonly EditedStage[]): readonly Failure[] =>
+  stages.flatMap((s, i) => {
+    const twice = stages.findIndex((x) => x.id !== null && x.id === s.id) < i;
+    const unknown = s.id !== null && !machine.stages.some((x) => x.id === s.id);
+    return s.id !== null && (unknown || twice) ? [failure('stage.unknown', `path.stages.${i}`, { tag: machine.tag })] : [];
+  });
+
+/** A stage whose changes another one's rule counts cannot go. */
+const stillCounted = (machine: Machine, stages: readonly EditedStage[]): readonly Failure[] => {
+  const kept = (id: number) => stages.some((s) => s.id === id);
+  const counted = machine.stages.filter((s) => kept(s.id)).flatMap((s) => s.rules.flatMap(({ rule }) => (rule.kind === 'countOfChanges' ? [rule.countedStageId] : [])));
+  return machine.stages.filter((s) => !kept(s.id) && counted.includes(s.id)).map((s) => failure('stage.used', 'path.stages', { stage: s.name }));
+};
+
+const checkPath = async (db: Db, path: PathSnapshot): Promise<readonly Failure[]> => {
+  const rules = at('path', checkMachinePath(modelOf(path), { wet: path.machine.wetSet }));
+  return [...(rules.ok ? [] : rules.failures), ...(await unknownParts(db, path.stages))];
+};
+
+/** Changes a machine and its air path in one go, and keeps what it was; refused when somebody else was here meanwhile. */
+export const editPath = async ({ db, now }: Context, tag: string, body: EditPathBody): Promise<Result<PathEdited>> => {
+  const performedAt = now();
+  return runOnce(db, { kind: `edit path ${tag}`, body, at: performedAt }, async (tx) => {
+    const machine = await findMachine(tx, tag);
+    if (!machine) return fail(failure('machine.unknown', '', { tag }));
+    if (machine.editedThrough !== body.seen) return fail(failure('edit.stale', 'seen'));
+    const failures = [...strangers(machine, body.path.stages), ...stillCounted(machine, body.path.stages), ...(await checkPath(tx, body.path))];
+    if (failures.length > 0) return fail(...failures);
+    const before = snapshotOf(machine);
+    const differences = pathDifferences(before, body.path);
+    if (differences.length === 0) return fail(failure('edit.nothing'));
+    const { timeZone } = await loadSite(tx);
+    await updateMachine(tx, machine.id, body.path.machine);
+    await saveStages(tx, {
+      machineId: machine.id,
+      stages: body.path.stages,
+      missingSince: new Map(machine.stages.map((s) => [s.id, s.missingSince])),
+      wasMissing: new Set(machine.stages.filter((s) => s.missing).map((s) => s.id)),
+      at: performedAt,
+      today: dayAt(performedAt, timeZone),
+    });
+    const id = await insertPathEdit(tx, { machineId: machine.id, performedAt, by: body.by, note: body.note, before, after: body.path, reshapes: reshapes(differences) });
+    return ok({ id, tag: machine.tag });
+  });
+};
+
+/** Enters a new machine with its air path. Its timers start today, at first use. */
+export const newMachine = async ({ db, now }: Context, body: NewMachineBody): Promise<Result<PathEdited>> => {
+  const performedAt = now();
+  return runOnce(db, { kind: 'new machine', body, at: performedAt }, async (tx) => {
+    const tag = body.tag.toUpperCase();
+    if (await tagTaken(tx, tag)) return fail(failure('machine.tag-taken', 'tag', { tag }));
+    const failures = await checkPath(tx, body.path);
+    if (failures.length > 0) return fail(...failures);
+    const { timeZone } = await loadSite(tx);
+    const today = dayAt(performedAt, timeZone);
+    const id = await insertMachine(tx, { ...body.path.machine, tag, kind: body.kind, inServiceOn: today });
+    const stages = body.path.stages.map((s) => ({ ...s, id: null }));
+    await saveStages(tx, { machineId: id, stages, missingSince: new Map(), wasMissing: new Set(), at: performedAt, today });
+    return ok({ id, tag });
+  });
+};
