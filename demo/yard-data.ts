@@ -18,6 +18,9 @@ export const PARTS: readonly PartSpec[] = [
   { code: 'F-FUMEH', name: 'Fume HEPA', packSize: 1, bin: 'C3', today: 1 },
   { code: 'F-GAS', name: 'Carbon cell', packSize: 1, bin: 'C4', today: 0 },
   { code: 'F-CAN', name: 'Pleated canister, collector', packSize: 1, bin: 'D2', today: 0 },
+  { code: 'L-DROP', name: 'Liner cassette, endless', packSize: 4, bin: 'D3', today: 3 },
+  { code: 'F-CONE', name: 'Cone pre-filter, two seals', packSize: 1, bin: 'D4', today: 1 },
+  { code: 'F-TWIN', name: 'HEPA, twin set', packSize: 2, bin: 'C5', today: 2 },
   { code: 'F-MOTOR', name: 'Motor-dust exhaust filter', packSize: 2, bin: 'B5', today: 2 },
 ];
 
@@ -25,6 +28,10 @@ export const PARTS: readonly PartSpec[] = [
 const tightHose: NonNullable<StageSpec['knows']> = (base) => ({ ...base, air: { form: 'line', boreM: null, lengthM: null, friction: { by: 'factor', factor: 0.08 }, entryK: 3, exitK: 2 } });
 const narrowInlet: NonNullable<StageSpec['knows']> = (base) => ({ ...base, air: { form: 'fitting', lossK: 1, boreM: 0.027 } });
 const canister: NonNullable<StageSpec['knows']> = (base) => ({ ...base, air: { form: 'medium', medium: 'nanofibre', areaM2: 20.8, k1PaSM: null, inParallel: 1 }, fit: { ...base.fit, rating: { scale: 'merv', merv: 15 } } });
+const smoothHose: NonNullable<StageSpec['knows']> = (base) => ({ ...base, air: { form: 'line', boreM: null, lengthM: null, friction: { by: 'factor', factor: 0.025 }, entryK: 0.5, exitK: 1 } });
+const wideShroud: NonNullable<StageSpec['knows']> = (base) => ({ ...base, air: { form: 'nozzle', areaM2: 1.3e-3, coefficient: 0.75 } });
+const cone: NonNullable<StageSpec['knows']> = (base) => ({ air: { form: 'medium', medium: 'pleatedPolyester', areaM2: 3.5, k1PaSM: null, inParallel: 1 }, fit: { ...base.fit, seals: 2, gaugePa: { amberPa: 2500, redPa: 4000 } } });
+const twin: NonNullable<StageSpec['knows']> = (base) => ({ ...base, air: { form: 'medium', medium: 'hepaGlass', areaM2: 1.8, k1PaSM: null, inParallel: 2 } });
 const gauged =
   (amberPa: number, redPa: number): NonNullable<StageSpec['knows']> =>
   (base) => ({ ...base, fit: { ...base.fit, gaugePa: { amberPa, redPa } } });
@@ -295,5 +302,32 @@ export const MACHINES: readonly MachineSpec[] = [
     ],
     rig: null,
     story: [],
+  },
+  {
+    tag: 'CR-18',
+    name: 'Avocet',
+    kind: 'grinderExtractor',
+    maker: 'Maker G',
+    place: 'slipway apron',
+    machineClass: 'HEPA',
+    lastCollected: 'concrete dust',
+    hazard: 'contained',
+    hoseBoreM: 0.05,
+    hoseLengthM: 3,
+    inServiceDaysAgo: 260,
+    stages: [
+      { kind: 'shroud', name: 'grinder shroud', knows: wideShroud },
+      { kind: 'wye', name: 'Y to two grinders' },
+      { kind: 'hose', name: 'hose', knows: smoothHose },
+      { kind: 'inlet', name: 'inlet' },
+      { kind: 'dropChamber', name: 'drop chamber', part: 'L-DROP', days: 60, school: 'liner cassette used up, two months at most', life: { everyDays: 55, lastDaysAgo: 20, share: 0, reason: 'fill' } },
+      { kind: 'prefilter', name: 'cone pre-filter', knows: cone, part: 'F-CONE', days: 365, school: 'by gauge after a purge, a year at most', life: { everyDays: 300, lastDaysAgo: 261, share: 0.08, reason: 'gauge' } },
+      { kind: 'hepa', name: 'twin HEPA', knows: twin, part: 'F-TWIN', days: 365, school: yearSchool },
+      { kind: 'fan', name: 'fan' },
+      { kind: 'exhaust', name: 'exhaust' },
+    ],
+    rig: { method: 'flowMeter', place: 'toolEnd', unit: 'cfm', clean: 113, instrument: 'Flow hood meter', noise: 0.007 },
+    truth: { p0Pa: 22_500, qMaxM3s: 0.17, leakM2: 14e-6, holesMm: [20, 30, 40], across: ['cone pre-filter', 'twin HEPA'] },
+    story: [{ daysAgo: 20, factor: 0.94, note: 'Each grinder on its own branch; the other one open.' }],
   },
 ];

@@ -92,7 +92,7 @@ const PATH_TEXTS = {
   'edit.nothing': () => ['Nothing changed', 'The path is as it was.', 'Change something, or leave the editor.'],
   'calibration.one-point': (f) => ['One point is no curve', `These readings show ${text(f['have'])} working point; ${text(f['need'])} are needed to tell fan, leak and path apart.`, 'Add a sealed suction, and a flow or a suction curve, as baseline.'],
   'calibration.no-flow': () => ['No reading with flow', 'Sealed readings alone say nothing of the path.', 'Add a flow, or a suction at one hole, as baseline.'],
-  'calibration.contradictory': (f) => ['Readings contradict each other', f['label'] === '' ? 'No fan and path give these readings.' : `No fan and path give all of these readings; the worst is "${text(f['label'])}".`, 'Re-check that one first, then the orifice sizes and the units.'],
+  'calibration.contradictory': (f) => ['Readings contradict each other', f['label'] === '' ? 'No fan and path give these readings.' : `No fan and path give all of these readings; the one that fits least is "${text(f['label'])}".`, 'Re-check that one first, then the orifice sizes and the units.'],
   'load.no-flow': () => ['Nothing flows', 'No load that a filter can carry gives this reading.', 'Look for a plug, a closed inlet, or a reading in other units.'],
   'load.less-than-clean': () => ['Easier than clean', 'More air passes than the clean path lets through.', 'Look for a filter out, torn or not seated, or measure the baseline anew.'],
   'train.empty': () => ['No filter', 'There is no filter in this train.', 'Add its stages from dirty to clean.'],

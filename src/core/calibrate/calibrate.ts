@@ -88,8 +88,6 @@ const weightedResiduals = (fitting: Fitting, sigmas: readonly number[]) => (logs
   return [...data, ...logs.map((v, j) => v / (WIDTHS[j] ?? 1))];
 };
 
-const worst = (compared: readonly Compared[]): Compared | undefined => [...compared].sort((a, b) => Math.abs(b.weighted) - Math.abs(a.weighted))[0];
-
 const compare = (fitting: Fitting, parameters: PathParameters, sigmas: readonly number[]): readonly Compared[] =>
   fitting.observations.flatMap((observation, i) => {
     const predicted = predict(observation, fitting.model, parameters);
@@ -101,43 +99,58 @@ const compare = (fitting: Fitting, parameters: PathParameters, sigmas: readonly 
     return [{ observation, predicted: predicted.value, residual, weighted: residual / sigma, agrees: Math.abs(residual) <= interval }];
   });
 
-/**
- * Fits lift, free flow of the fan, seal leak and one scale on the clean path to a machine's own readings, by weighted
- * least squares on logarithms; the typical figures of its kind count as four weak readings, so that a parameter the
- * data do not settle stays where it was and says so.
- * Source: GUM for the weights; Gaussian prior as pseudo-readings (Tarantola, Inverse Problem Theory, 3.2); intervals
- * from the inverse of J'J. Valid: two working points or more, one of them with flow.
- * Returns `calibration.one-point`, `calibration.no-flow`, `calibration.contradictory` (with the worst reading), or what
- * is wrong with the path.
- */
-export const calibrate = (model: MachineModel, observations: readonly Observation[]): Result<Calibration> => {
-  const wrong = enough(observations);
-  if (wrong) return fail(wrong);
+interface Attempt {
+  readonly calibration: Calibration;
+  readonly fits: boolean;
+}
+
+/** One fit, believed or not; null where no fan and path give these readings at all. */
+const attempt = (model: MachineModel, observations: readonly Observation[]): Attempt | null => {
   const fitting: Fitting = { model, centre: templateParameters(model, SEAL_LEAK.value), observations };
-  const start = observations.map((o) => predict(o, model, fitting.centre)).find((p) => !p.ok && p.failures[0]?.code !== 'path.no-point');
-  if (start && !start.ok) return start;
   const first = observations.map((o) => Math.max(o.standardUncertainty, Math.abs(o.value) * 1e-4));
   const rough = curveFit({ start: startLogs(fitting, first), residuals: weightedResiduals(fitting, first) });
-  if (!rough) return fail(failure('calibration.contradictory', '', { label: '', weighted: 0 }));
+  if (!rough) return null;
   // Second round: an orifice's flow is in doubt too, and only a fitted model knows how much that matters.
   const near: Fitting = { ...fitting, centre: parametersAt(fitting.centre, rough.parameters) };
   const sigmas = observations.map((o, i) => Math.max(uncertaintyOf(o, near), first[i] ?? 0));
   const fit = curveFit({ start: rough.parameters, residuals: weightedResiduals(fitting, sigmas) }) ?? rough;
   const parameters = parametersAt(fitting.centre, fit.parameters);
-  const spread = NAMES.map((_, i) => Math.sqrt(Math.max(0, fit.covariance?.[i]?.[i] ?? Number.POSITIVE_INFINITY)));
   const fitted = NAMES.map((name, i): FittedParameter => {
-    const sd = spread[i] ?? 0;
+    const sd = Math.sqrt(Math.max(0, fit.covariance?.[i]?.[i] ?? Number.POSITIVE_INFINITY));
     const value = parameters[name];
     return { name, value, low: value * Math.exp(-NORMAL_95 * sd), high: value * Math.exp(NORMAL_95 * sd), learned: sd < LEARNED_BELOW.value * (WIDTHS[i] ?? 1) };
   });
   const compared = compare(fitting, parameters, sigmas);
   const chiSquare = compared.reduce((sum, c) => sum + c.weighted ** 2, 0);
   const degreesOfFreedom = Math.max(1, observations.length - fitted.filter((f) => f.learned).length);
-  if (chiSquare > chisquareQuantile(CONTRADICTION.value, degreesOfFreedom)) {
-    const most = worst(compared);
-    return fail(failure('calibration.contradictory', '', { label: most?.observation.label ?? '', weighted: most?.weighted ?? 0 }));
-  }
-  return ok({ parameters, fitted, compared, chiSquare, degreesOfFreedom, iterations: rough.iterations + fit.iterations, status: fit.converged ? 'converged' : 'stopped' });
+  const calibration: Calibration = { parameters, fitted, compared, chiSquare, degreesOfFreedom, iterations: rough.iterations + fit.iterations, status: fit.converged ? 'converged' : 'stopped' };
+  return { calibration, fits: chiSquare <= chisquareQuantile(CONTRADICTION.value, degreesOfFreedom) };
+};
+
+/** Leaving out this reading would leave the least contradiction: not always the one with the largest residual. */
+const oddOneOut = (model: MachineModel, observations: readonly Observation[]): Observation | undefined =>
+  observations
+    .map((o, i) => ({ o, left: attempt(model, observations.filter((_, k) => k !== i))?.calibration.chiSquare ?? Number.POSITIVE_INFINITY }))
+    .sort((a, b) => a.left - b.left)[0]?.o;
+
+/**
+ * Fits lift, free flow of the fan, seal leak and one scale on the clean path to a machine's own readings, by weighted
+ * least squares on logarithms; the typical figures of its kind count as four weak readings, so that a parameter the
+ * data do not settle stays where it was and says so.
+ * Source: GUM for the weights; Gaussian prior as pseudo-readings (Tarantola, Inverse Problem Theory, 3.2); intervals
+ * from the inverse of J'J. Valid: two working points or more, one of them with flow.
+ * Returns `calibration.one-point`, `calibration.no-flow`, `calibration.contradictory` (with the reading that fits
+ * least), or what is wrong with the path.
+ */
+export const calibrate = (model: MachineModel, observations: readonly Observation[]): Result<Calibration> => {
+  const wrong = enough(observations);
+  if (wrong) return fail(wrong);
+  const centre = templateParameters(model, SEAL_LEAK.value);
+  const broken = observations.map((o) => predict(o, model, centre)).find((p) => !p.ok && p.failures[0]?.code !== 'path.no-point');
+  if (broken && !broken.ok) return broken;
+  const tried = attempt(model, observations);
+  if (!tried) return fail(failure('calibration.contradictory', '', { label: '' }));
+  return tried.fits ? ok(tried.calibration) : fail(failure('calibration.contradictory', '', { label: oddOneOut(model, observations)?.label ?? '' }));
 };
 
 /** A start from which every reading can be predicted: the fan is made large enough for the largest flow seen. */

@@ -1,7 +1,7 @@
 import { LEAK_COEFFICIENT } from '../../constants/path';
 
 /** Below this pressure, Pa, a leak is taken as linear: its root has no slope at zero. */
-export const LEAK_LINEAR_PA = 1e-3;
+export const LEAK_LINEAR_PA = 1e-6;
 
 /** Flow of a leak over the root of its pressure, m3/s per sqrt Pa, from area in m2 and density in kg/m3. Source: Q = C_d A sqrt(2 dp/rho). Valid: area 0 or more. */
 export const leakConductance = ({ areaM2, densityKgM3 }: { areaM2: number; densityKgM3: number }): number =>

@@ -1,0 +1,163 @@
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { newVisit, openBrowser, violations, type Visit } from '../support/browser';
+import { type RunningServer, startServer } from '../support/server';
+
+let server: RunningServer;
+let browser: Browser;
+let visit: Visit;
+
+beforeAll(async () => {
+  server = await startServer({ seeded: true });
+  browser = await openBrowser();
+  visit = await newVisit(browser);
+});
+afterAll(async () => {
+  await browser?.close();
+  await server?.stop();
+});
+
+const open = async (path: string, ready: string): Promise<Page> => {
+  const { page } = visit;
+  await page.goto(`${server.url}${path}`);
+  await page.waitForSelector(`html[data-${ready}=ready]`);
+  return page;
+};
+/** The flow at the tool that what-if shows now, in L/s. */
+const toolFlow = async (page: Page): Promise<number> => Number(/^([\d.]+)/.exec((await page.getByRole('status').first().innerText()).trim())?.[1] ?? Number.NaN);
+
+describe('the pressure staircase', () => {
+  it('says which step grew, what it costs and what is normal, and stands as a table too', async () => {
+    const page = await open('/m/CR-04', 'stairs');
+    await page.getByText(/Grown most: fleece bag costs [\d.]+ kPa, \d+ % of the fan's lift; as new [\d.]+ kPa/).waitFor();
+    await page.getByText('The model agrees with all 7 baseline readings within their uncertainty.').waitFor();
+    const table = page.getByRole('table', { name: /Pressure along the air path/ });
+    expect(await table.getByRole('row').count()).toBe(8);
+    expect(await table.getByRole('row', { name: /^fleece bag/ }).innerText()).toMatch(/kPa.*kPa.*%.*L\/s/s);
+    await page.getByRole('button', { name: /^Hose costs/ }).focus();
+    await page.getByText(/^Hose costs [\d.]+ kPa.*m\/s in it/).waitFor();
+  });
+
+  it('what if: dragging a column loads its stage, keys do too, and everything follows at once', async () => {
+    const page = await open('/m/CR-04', 'stairs');
+    await page.getByRole('button', { name: 'What if' }).click();
+    await page.getByRole('button', { name: 'Back to today' }).waitFor();
+    const today = await toolFlow(page);
+    const column = page.getByRole('slider', { name: 'main filter', exact: true });
+    const box = await column.boundingBox();
+    if (!box) throw new Error('no column');
+    await page.mouse.move(box.x + box.width / 2, box.y + 20);
+    await page.mouse.down();
+    for (let i = 1; i <= 20; i += 1) await page.mouse.move(box.x + box.width / 2, box.y + 20 + (i * (box.height - 30)) / 20);
+    await page.mouse.up();
+    await expect.poll(() => toolFlow(page)).toBeLessThan(0.5 * today);
+    await page.getByText('Flow lamp lit: below 20 m/s in this hose').waitFor();
+    expect(await column.getAttribute('aria-valuetext')).toMatch(/times its clean resistance/);
+    expect(await violations(page)).toEqual([]);
+    await column.focus();
+    for (let i = 0; i < 20; i += 1) await page.keyboard.press('ArrowUp');
+    await expect.poll(() => toolFlow(page)).toBeGreaterThan(today);
+    await page.getByLabel('Take it out').check();
+    const out = await toolFlow(page);
+    await page.getByRole('button', { name: 'Back to today' }).click();
+    await expect.poll(() => toolFlow(page)).toBe(today);
+    expect(out).toBeGreaterThan(today);
+  });
+
+  it('asks about a leak, another hose and a low voltage', async () => {
+    const page = await open('/m/CR-11', 'stairs');
+    await page.getByRole('button', { name: 'What if' }).click();
+    await page.getByRole('button', { name: 'Back to today' }).waitFor();
+    const today = await toolFlow(page);
+    const slide = async (column: string, label: RegExp, key: string, times: number) => {
+      await page.getByRole(column === 'fan' || column === 'hose' ? 'button' : 'slider', { name: column === 'fan' ? /^Fan lifts/ : column, exact: column !== 'fan' }).first().click({ force: true }).catch(() => undefined);
+      const slider = page.getByLabel(label);
+      await slider.focus();
+      for (let i = 0; i < times; i += 1) await page.keyboard.press(key);
+    };
+    await slide('fan', /Line voltage/, 'ArrowLeft', 30);
+    await expect.poll(() => toolFlow(page)).toBeLessThan(today);
+    const low = await toolFlow(page);
+    await page.getByRole('slider', { name: 'fleece bag', exact: true }).focus();
+    const leak = page.getByLabel(/Leak before the fleece bag/);
+    await leak.focus();
+    for (let i = 0; i < 40; i += 1) await page.keyboard.press('ArrowRight');
+    await expect.poll(() => toolFlow(page)).toBeLessThan(low);
+    expect(visit.complaints).toEqual([]);
+  });
+
+  it('answers what the baseline would be with a 10 m hose, and explains a hose that is none', async () => {
+    const page = await open('/m/CR-04/path', 'fan');
+    const hose = page.getByRole('region', { name: 'With another hose' });
+    await hose.getByText(/Clean, it would move 10\.\d L\/s at the tool: 24 % less/).waitFor();
+    await hose.getByLabel('Bore').fill('36 mm');
+    await hose.getByText(/more than with its own/).waitFor();
+    await hose.getByLabel('Bore').fill('36 kPa');
+    await hose.getByRole('alert').waitFor();
+  });
+});
+
+describe('the machine editor', () => {
+  it('explains an impossible path, by keyboard, and records nothing of it', async () => {
+    const page = await open('/m/CR-07/edit', 'edit');
+    await page.getByRole('button', { name: 'HEPA: towards the tool' }).click();
+    await page.getByRole('button', { name: 'HEPA: towards the tool' }).press('Enter');
+    await page.getByText('The HEPA stands before the tank bag').waitFor();
+    expect(await page.getByRole('button', { name: 'Record the change of path' }).isDisabled()).toBe(true);
+    // Space lifts, arrows carry, space puts down: the standard package's own keys.
+    await page.getByRole('button', { name: 'Move HEPA' }).focus();
+    await page.keyboard.press('Space');
+    await page.waitForTimeout(200);
+    for (let i = 0; i < 2; i += 1) {
+      await page.keyboard.press('ArrowDown');
+      await page.waitForTimeout(200);
+    }
+    await page.keyboard.press('Space');
+    await page.getByText('This path can be').waitFor();
+  });
+
+  it('drags a template into the path', async () => {
+    const page = await open('/m/CR-02/edit', 'edit');
+    await page.getByText('Add a stage').click();
+    const [item, target] = [page.getByRole('button', { name: 'foam', exact: true }), page.getByRole('button', { name: 'Move fan' })];
+    await item.scrollIntoViewIfNeeded();
+    const [from, to] = [await item.boundingBox(), await target.boundingBox()];
+    if (!from || !to) throw new Error('nothing to drag');
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(to.x + from.width / 2, to.y + to.height / 2, { steps: 15 });
+    await page.mouse.up();
+    await expect.poll(() => page.getByRole('button', { name: /^Move / }).evaluateAll((list) => list.map((b) => b.getAttribute('aria-label')))).toEqual(['Move nozzle', 'Move hose', 'Move inlet', 'Move paper bag', 'Move cartridge', 'Move foam', 'Move fan', 'Move exhaust']);
+  });
+
+  it('records a missing stage, withdraws the class everywhere with the reason, and keeps it in the file', async () => {
+    const page = await open('/m/CR-07/edit', 'edit');
+    await page.getByRole('button', { name: 'HEPA', exact: true }).click();
+    await page.getByLabel('It is missing').check();
+    await page.getByLabel('Initials').fill('to');
+    await page.getByLabel('Why').fill('not behind the wrap');
+    await page.getByRole('button', { name: 'Record the change of path' }).dblclick();
+    await page.waitForURL('**/m/CR-07/path?saved');
+    await page.getByText('The HEPA is missing: this is no HEPA machine until it is back.').waitFor();
+    expect(await page.getByRole('navigation', { name: 'Machines' }).getByRole('link', { name: /CR-07/ }).innerText()).toMatch(/class withdrawn/);
+    await page.goto(`${server.url}/m/CR-07/filters`);
+    expect(await page.getByRole('main').innerText()).toMatch(/Withdrawn[\s\S]*not shown to be HEPA|not HEPA/);
+    await page.goto(`${server.url}/m/CR-07/file`);
+    expect(await page.getByText('Air path changed: HEPA found missing').count()).toBe(1);
+  });
+
+  it('enters a new machine from a template', async () => {
+    const page = await open('/machines/new', 'edit');
+    await page.getByLabel('Tag', { exact: true }).fill('cr-31');
+    await page.getByLabel(/^Kind/).selectOption('cycloneCollector');
+    await page.getByLabel('Name', { exact: true }).fill('Bittern');
+    await page.getByLabel('Place').fill('joinery shop');
+    await page.getByLabel('Bore of its hose or duct').fill('15 cm');
+    await page.getByLabel('Length', { exact: true }).fill('20 ft');
+    await page.getByLabel('Initials').fill('mk');
+    await page.getByRole('button', { name: 'Enter this machine' }).click();
+    await page.waitForURL('**/m/CR-31/path?saved');
+    await page.getByRole('heading', { name: /Drawn from typical figures of its kind/ }).waitFor();
+    expect(visit.complaints).toEqual([]);
+  });
+});
