@@ -48,7 +48,7 @@ describe('friction of a round pipe', () => {
     expect(darcyFactor({ reynolds: 2000, relativeRoughness: 0.02 })).toBeCloseTo(0.032, 12);
     fc.assert(
       fc.property(fc.double({ min: 0, max: 2e4, noNaN: true }), fc.double({ min: 1, max: 3000, noNaN: true }), fc.double({ min: 0, max: 0.05, noNaN: true }), (reynolds, more, rough) => {
-        const [low, high] = [{ value: 0, slope: 0 }, { value: 0, slope: 0 }];
+        const [low, high] = [{ value: 0, slope: 0, root: 0 }, { value: 0, slope: 0, root: 0 }];
         frictionGroup(reynolds, rough / 3.7, low);
         frictionGroup(reynolds + more, rough / 3.7, high);
         expect(high.value).toBeGreaterThan(low.value);

@@ -1,39 +1,25 @@
 import { fail, failure, type Failure, ok, type Result } from '../../failure/failure';
 import type { Chain, Element } from './element';
 
-const within = (value: number, low: number, high: number): boolean => value >= low && value <= high;
+type Limit = readonly [field: string, low: number, high: number];
 
-type Limits = readonly (readonly [field: string, value: number, low: number, high: number])[];
-
-/** Each number of an element with the least and the most it may be; the widest that a workshop could hold. */
-const limitsOf = (e: Element): Limits => {
-  switch (e.kind) {
-    case 'medium':
-      return [['k1PaSM', e.k1PaSM, 0, 1e7], ['k2PaSMKg', e.k2PaSMKg, 0, 1e9], ['areaM2', e.areaM2, 1e-6, 1e4], ['dustKg', e.dustKg, 0, 1e4]];
-    case 'fitting':
-      return [['lossK', e.lossK, 0, 1e6], ['boreM', e.boreM, 1e-3, 5]];
-    case 'nozzle':
-      return [['areaM2', e.areaM2, 1e-9, 100], ['coefficient', e.coefficient, 0.05, 2]];
-    case 'line':
-      return [
-        ['boreM', e.boreM, 1e-3, 5],
-        ['lengthM', e.lengthM, 0, 1e4],
-        ['entryK', e.entryK, 0, 1e4],
-        ['exitK', e.exitK, 0, 1e4],
-        e.friction.by === 'factor' ? ['factor', e.friction.factor, 0, 10] : ['roughnessM', e.friction.roughnessM, 0, 0.1 * e.boreM],
-      ];
-    case 'cyclone':
-      return [['lossK', e.lossK, 0, 1e6], ['inletAreaM2', e.inletAreaM2, 1e-6, 100]];
-    case 'resistance':
-      return [['r1PaSM3', e.r1PaSM3, 0, 1e13], ['r2PaS2M6', e.r2PaS2M6, 0, 1e15]];
-    case 'check':
-      return [['crackPa', e.crackPa, 0, 1e5], ['r2PaS2M6', e.r2PaS2M6, 0, 1e15]];
-    case 'series':
-    case 'parallel':
-    case 'fan':
-      return [];
-  }
+/** The least and the most each number of an element may be; the widest that a workshop could hold. */
+const LIMITS: Record<Element['kind'], readonly Limit[]> = {
+  medium: [['k1PaSM', 0, 1e7], ['k2PaSMKg', 0, 1e9], ['areaM2', 1e-6, 1e4], ['dustKg', 0, 1e4]],
+  fitting: [['lossK', 0, 1e6], ['boreM', 1e-3, 5]],
+  nozzle: [['areaM2', 1e-9, 100], ['coefficient', 0.05, 2]],
+  line: [['boreM', 1e-3, 5], ['lengthM', 0, 1e4], ['entryK', 0, 1e4], ['exitK', 0, 1e4]],
+  cyclone: [['lossK', 0, 1e6], ['inletAreaM2', 1e-6, 100]],
+  resistance: [['r1PaSM3', 0, 1e13], ['r2PaS2M6', 0, 1e15]],
+  check: [['crackPa', 0, 1e5], ['r2PaS2M6', 0, 1e15]],
+  series: [],
+  parallel: [],
+  fan: [],
 };
+
+const MOST_FACTOR = 10;
+/** Colebrook-White is stated to a twentieth of the bore; Moorwind takes a tenth. */
+const MOST_ROUGHNESS = 0.1;
 
 const codeOf = (field: string, value: number, low: number) => {
   if (field === 'boreM') return 'path.bore' as const;
@@ -41,29 +27,49 @@ const codeOf = (field: string, value: number, low: number) => {
   return value < 0 ? ('path.negative' as const) : ('path.range' as const);
 };
 
+const wrong = ([field, low, high]: Limit, value: number): Failure => failure(codeOf(field, value, low), field, { field, value, low, high });
+
+const wrongFriction = (e: Extract<Element, { kind: 'line' }>): Failure | null => {
+  const { friction } = e;
+  const [value, high, field] = friction.by === 'factor' ? [friction.factor, MOST_FACTOR, 'factor'] : [friction.roughnessM, MOST_ROUGHNESS * e.boreM, 'roughnessM'];
+  return value >= 0 && value <= high ? null : wrong([field, 0, high], value);
+};
+
+const checkWays = (ways: readonly (readonly Element[])[], least: number): Result<true> => {
+  if (ways.length < least || ways.some((w) => w.length === 0 || w.some((e) => e.kind === 'fan'))) return fail(failure('path.way'));
+  return ways.flat().map(checkElement).find((r) => !r.ok) ?? ok(true);
+};
+
+const FINE = ok<true>(true);
+
 /**
  * Refuses what no element can be, by name: `path.area`, `path.bore`, `path.negative`, `path.range`, and for ways side
  * by side `path.way` (fewer than two, an empty one, or a fan inside).
  */
 export const checkElement = (element: Element): Result<true> => {
-  const wrong = limitsOf(element).filter(([, value, low, high]) => !within(value, low, high));
-  if (wrong.length > 0) return fail(...wrong.map(([field, value, low, high]) => failure(codeOf(field, value, low), field, { field, value, low, high })));
-  if (element.kind !== 'parallel' && element.kind !== 'series') return ok(true);
-  const ways = element.kind === 'series' ? [element.parts] : element.ways;
-  const tooFew = element.kind === 'parallel' && ways.length < 2;
-  if (tooFew || ways.some((w) => w.length === 0 || w.some((e) => e.kind === 'fan'))) return fail(failure('path.way'));
-  return ways.flat().map(checkElement).find((r) => !r.ok) ?? ok(true);
+  if (element.kind === 'parallel') return checkWays(element.ways, 2);
+  if (element.kind === 'series') return checkWays([element.parts], 1);
+  // Every path is checked before it is solved, so nothing is made here until something is wrong.
+  const values = element as unknown as Readonly<Record<string, number>>;
+  let failures: Failure[] | null = null;
+  for (const limit of LIMITS[element.kind]) {
+    const value = values[limit[0]] ?? Number.NaN;
+    if (!(value >= limit[1] && value <= limit[2])) failures = [...(failures ?? []), wrong(limit, value)];
+  }
+  const friction = element.kind === 'line' ? wrongFriction(element) : null;
+  if (friction) failures = [...(failures ?? []), friction];
+  return failures ? fail(...failures) : FINE;
 };
 
 /** Checks every element and leak of a chain; the failure's path says which. */
 export const checkChain = ({ elements, leaksM2 }: Chain): Result<true> => {
   if (leaksM2.length !== elements.length + 1) return fail(failure('path.leak', 'leaksM2', { have: leaksM2.length, need: elements.length + 1 }));
-  const leak = leaksM2.findIndex((a) => !within(a, 0, 10));
+  const leak = leaksM2.findIndex((a) => !(a >= 0 && a <= 10));
   if (leak >= 0) return fail(failure('path.leak', `leaksM2.${leak}`, { value: leaksM2[leak] ?? 0 }));
   const failures: Failure[] = [];
-  for (const [i, element] of elements.entries()) {
+  elements.forEach((element, i) => {
     const checked = checkElement(element);
     if (!checked.ok) failures.push(...checked.failures.map((f) => ({ ...f, path: ['elements', i, f.path].filter((x) => x !== '').join('.') })));
-  }
-  return failures.length > 0 ? fail(...failures) : ok(true);
+  });
+  return failures.length > 0 ? fail(...failures) : FINE;
 };

@@ -35,7 +35,7 @@ const roughLine = (e: Extract<Element, { kind: 'line' }>, roughnessM: number, { 
   const scale = ((e.lengthM / e.boreM) * mu ** 2) / (2 * rho * e.boreM ** 2);
   const ends = velocityLoss(e.entryK + e.exitK, area, rho);
   const roughTerm = roughnessM / e.boreM / 3.7;
-  const group = { value: 0, slope: 0 };
+  const group = { value: 0, slope: 0, root: 0 };
   return (flow, out) => {
     const size = Math.abs(flow);
     frictionGroup(reynoldsPerFlow * size, roughTerm, group);

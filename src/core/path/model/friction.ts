@@ -4,14 +4,15 @@ const LN10 = Math.LN10;
 const LAMINAR = LAMINAR_LIMIT.value;
 const TURBULENT = TURBULENT_FROM.value;
 
-/** 1/sqrt f by Newton on Colebrook-White from Haaland's start: three steps bring it to working precision. */
-const inverseRoot = (reynolds: number, roughTerm: number): number => {
-  let x = -1.8 * Math.log10(roughTerm ** 1.11 + 6.9 / reynolds);
-  for (let i = 0; i < 3; i += 1) {
+/** 1/sqrt f by Newton on Colebrook-White from Haaland's start, or from a near one: a few steps bring it to working precision. */
+const inverseRoot = (reynolds: number, roughTerm: number, near: number): number => {
+  let x = near > 0 ? near : -1.8 * Math.log10(roughTerm ** 1.11 + 6.9 / reynolds);
+  for (let i = 0; i < 6; i += 1) {
     const inside = roughTerm + (2.51 * x) / reynolds;
     const step = (x + 2 * Math.log10(inside)) / (1 + (2 * 2.51) / (LN10 * reynolds * inside));
     x -= step;
-    if (Math.abs(step) < 1e-12 * x) break;
+    // Newton squares its error: after a step this small the next would change nothing.
+    if (Math.abs(step) < 1e-7 * x) break;
   }
   return x;
 };
@@ -20,10 +21,13 @@ const inverseRoot = (reynolds: number, roughTerm: number): number => {
 export interface FrictionGroup {
   value: number;
   slope: number;
+  /** 1/sqrt f of the last turbulent answer, where the next search starts; 0 before the first. */
+  root: number;
 }
 
 const turbulent = (reynolds: number, roughTerm: number, out: FrictionGroup): void => {
-  const x = inverseRoot(reynolds, roughTerm);
+  const x = inverseRoot(reynolds, roughTerm, out.root);
+  out.root = x;
   const inside = roughTerm + (2.51 * x) / reynolds;
   const k = 2 / LN10 / inside;
   // From Colebrook-White differentiated: dx/dRe.
@@ -62,7 +66,7 @@ export const frictionGroup = (reynolds: number, roughTerm: number, out: Friction
 export const darcyFactor = ({ reynolds, relativeRoughness }: { reynolds: number; relativeRoughness: number }): number => {
   if (!(reynolds > 0)) throw new RangeError(`Reynolds number ${reynolds} is not above 0`);
   if (!(relativeRoughness >= 0 && relativeRoughness <= 0.1)) throw new RangeError(`relative roughness ${relativeRoughness} is not 0 to 0.1`);
-  const group = { value: 0, slope: 0 };
+  const group = { value: 0, slope: 0, root: 0 };
   frictionGroup(reynolds, relativeRoughness / 3.7, group);
   return group.value / reynolds ** 2;
 };
