@@ -94,12 +94,37 @@ const airflowBench = async () => {
   await page.context().close();
 };
 
+const airPaths = async () => {
+  const { page } = await newVisit(browser);
+  await page.goto(`${server.url}/m/CR-04`);
+  await page.waitForSelector('html[data-stairs=ready]');
+  await page.getByRole('button', { name: 'What if' }).click();
+  await page.getByRole('button', { name: 'Back to today' }).waitFor();
+  const column = page.getByRole('slider', { name: 'main filter', exact: true });
+  await column.focus();
+  for (let i = 0; i < 6; i += 1) await page.keyboard.press('ArrowDown');
+  await take('what-if', page);
+  await page.goto(`${server.url}/m/CR-04/path`);
+  await page.waitForSelector('html[data-fan=ready]');
+  await take('air-path', page);
+  await page.goto(`${server.url}/m/CR-05/filters`);
+  await page.waitForSelector('html[data-penetration=ready]');
+  await take('filter-card', page);
+  await page.goto(`${server.url}/m/CR-07/edit`);
+  await page.waitForSelector('html[data-edit=ready]');
+  await page.getByRole('button', { name: 'HEPA', exact: true }).click();
+  for (let i = 0; i < 2; i += 1) await page.getByRole('button', { name: 'HEPA: towards the tool' }).click();
+  await take('machine-editor', page);
+  await page.context().close();
+};
+
 await still('round', '/');
 await still('bench', '/m/CR-04');
 await still('board-phone', '/', PHONE);
 await still('measure-phone', '/m/CR-04/measure', PHONE);
 await still('plan', '/m/CR-07/plan');
 await still('stock', '/stock');
+await airPaths();
 await airflowBench();
 await story();
 await browser.close();

@@ -2,11 +2,13 @@ import type { AirPathInput, ElementInput, MachineInput } from '@/contracts/calc/
 import type { QuantityInput } from '@/contracts/calc/quantity';
 import { moistAirDensity } from '@/core/air/density';
 import { airViscosityPaS } from '@/core/air/viscosity';
-import { at, fail, ok, type Result } from '@/core/failure/failure';
+import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import type { MachineModel, PathParameters } from '@/core/path/machine-path';
 import { type PathAir, REFERENCE_AIR } from '@/core/path/model/air';
 import type { Chain, Element, LineFriction } from '@/core/path/model/element';
-import type { FanCurve } from '@/core/path/model/fan';
+import { type FanCurve, fanOfPoints } from '@/core/path/model/fan';
+import { perforatedAreaM2 } from '@/core/path/model/leak';
+import { fitSuctionCurve } from '@/core/measure/suction-curve';
 import { PATH_TEMPLATES, stageTemplate } from '@/core/path/stage-templates';
 import { templateParameters } from '@/core/path/staircase';
 import type { QuantityKind } from '@/core/units';
@@ -30,12 +32,21 @@ export const frictionOf = (input: { readonly factor: number } | { readonly rough
 
 type FanInput = Extract<ElementInput, { kind: 'fan' }>['curve'];
 
-const fanOf = (c: FanInput): Result<FanCurve> =>
+const pointsOf = (c: Extract<FanInput, { kind: 'points' }>): Result<FanCurve> => {
+  const points = collect(c.points.map((p, i) => at(`points.${i}`, one([['flow', p.flow, 'flow'], ['suction', p.suction, 'pressure']], (q) => ({ flowM3s: q('flow'), suctionPa: q('suction') })))));
+  if (!points.ok) return points;
+  const curve = at('points', fitSuctionCurve(points.value));
+  return curve.ok ? ok(fanOfPoints(curve.value)) : curve;
+};
+
+const figuresOf = (c: Exclude<FanInput, { kind: 'points' }>): Result<FanCurve> =>
   one([['sealed', c.sealed, 'pressure'], ['freeFlow', c.freeFlow, 'flow'], ['nominalSupply', c.nominalSupply, 'pressure']], (q): FanCurve => {
     const base = { p0Pa: q('sealed'), qMaxM3s: q('freeFlow') };
     if (c.kind === 'universal') return { kind: 'universal', ...base, a: c.a };
     return c.kind === 'centrifugal' ? { kind: 'centrifugal', ...base } : { kind: 'pneumatic', ...base, nominalSupplyPa: q('nominalSupply') };
   });
+
+const fanOf = (c: FanInput): Result<FanCurve> => (c.kind === 'points' ? pointsOf(c) : figuresOf(c));
 
 const lineOf = (e: Extract<ElementInput, { kind: 'line' }>): Result<Element> => {
   const friction = at('friction', frictionOf(e.friction));
@@ -70,10 +81,17 @@ const elementOf = (e: ElementInput): Result<Element> => {
   }
 };
 
+const leakOf = (l: AirPathInput['leaks'][number], path: string): Result<number> => {
+  if ('area' in l) return readQuantity(l.area, 'area', `${path}.area`);
+  const hole = readQuantity(l.hole, 'length', `${path}.hole`);
+  if (!hole.ok) return hole;
+  return hole.value >= 0 ? ok(perforatedAreaM2({ holes: l.holes, holeM: hole.value })) : fail(failure('path.leak', `${path}.hole`, { value: hole.value }));
+};
+
 /** A chain of the input in SI. Several leaks at one node add up. */
 export const chainOf = ({ elements, leaks }: Pick<AirPathInput, 'elements' | 'leaks'>): Result<Chain> => {
   const read = collect(elements.map((e, i) => at(`elements.${i}`, elementOf(e))));
-  const areas = collect(leaks.map((l, i) => readQuantity(l.area, 'area', `leaks.${i}.area`)));
+  const areas = collect(leaks.map((l, i) => leakOf(l, `leaks.${i}`)));
   if (!read.ok || !areas.ok) return fail(...[read, areas].flatMap((r) => (r.ok ? [] : r.failures)));
   const stray = leaks.findIndex((l) => l.node > elements.length);
   if (stray >= 0) return fail({ code: 'path.node', path: `leaks.${stray}.node`, facts: { node: leaks[stray]?.node ?? 0, most: elements.length } });

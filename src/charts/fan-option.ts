@@ -45,11 +45,12 @@ export const fanOption = (chart: FanChart, ink: Ink): EChartsCoreOption => {
       {
         type: 'scatter',
         name: 'points',
-        data: chart.points.map((p) => ({ name: p.name, value: xy([p.flowM3s, p.liftPa]) })),
+        // The two may lie on each other: their names stand on either side.
+        data: chart.points.map((p, i) => ({ name: p.name, value: xy([p.flowM3s, p.liftPa]), label: { position: i === 0 ? 'right' : 'left' } })),
         symbol: 'circle',
         symbolSize: 11,
         itemStyle: { color: ink.paper, borderColor: ink.line, borderWidth: 2.5 },
-        label: { show: true, position: 'right', formatter: '{b}', color: ink.text, fontWeight: 600 },
+        label: { show: true, formatter: '{b}', color: ink.text, fontWeight: 600 },
         z: 5,
       },
     ],

@@ -1,3 +1,4 @@
+import type { OldPart } from '@/core/calibrate/change-load';
 import type { PathView } from '@/core/calibrate/path-view';
 import type { TodayBasis } from '@/core/calibrate/today';
 import type { FaceVelocity } from '@/core/path/face-velocity';
@@ -50,6 +51,14 @@ export const sayStep = (name: string, step: Step, { normal, units }: { readonly 
   if (step.dropPa < 0) return `${name} lifts ${show('pressure', -step.dropPa, units)} at ${show('flow', step.flowM3s, units)}`;
   const cost = `${name} costs ${show('pressure', step.dropPa, units)}, ${showPercent(step.shareOfLift)} of the fan's lift`;
   return normal ? `${cost}; as new ${show('pressure', normal.dropPa, units)}` : cost;
+};
+
+/** What the part that came out had cost. */
+export const sayOldPart = (name: string, { load, dropPa }: OldPart, units: UnitSystem): string => {
+  const times = load.timesClean < 10 ? load.timesClean.toFixed(1) : String(Math.round(load.timesClean));
+  return load.timesClean < 1.05
+    ? `By the model the old ${name} was as good as clean: look elsewhere for what was lost.`
+    : `By the model the old ${name} had ${times} times its clean resistance, ${show('pressure', dropPa, units)} at the flow before.`;
 };
 
 const FACE_WORDS = { easy: 'area to spare', usual: 'usual', high: 'short of area' } as const;

@@ -20,7 +20,7 @@ describe('the fan chart', () => {
     const series = seriesOf(fanOption(chart, INK));
     expect(series.map((s) => s.name)).toEqual(['fan', 'path as new', 'path today', 'points']);
     expect(series[0]?.data[0]).toEqual([0, expect.closeTo(20_000 / 249.08891, 6)]);
-    expect(series[3]?.data[0]).toEqual({ name: 'today', value: [expect.closeTo(0.028 / 4.719474432e-4, 6), expect.closeTo(10_000 / 249.08891, 6)] });
+    expect(series[3]?.data[0]).toMatchObject({ name: 'today', value: [expect.closeTo(0.028 / 4.719474432e-4, 6), expect.closeTo(10_000 / 249.08891, 6)] });
     // Told apart without colour.
     expect(series[1]?.lineStyle?.type).not.toBe(series[2]?.lineStyle?.type);
   });

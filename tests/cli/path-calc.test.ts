@@ -49,6 +49,17 @@ describe('calc air-path', () => {
     expect(without.toolFlow.value).toBeGreaterThan(whole.toolFlow.value);
   });
 
+  it('a chafed hose by its holes is the same as by their area; a fan by its measured points works between them only', async () => {
+    const flow = async (leak: object) => AirPathOutput.parse((await run('air-path', { elements: [filter(0), filter(1e5), FAN], leaks: [leak] })).json).toolFlow.value;
+    expect(await flow({ node: 1, holes: 25, hole: { value: 2, unit: 'mm' } })).toBeCloseTo(await flow({ node: 1, area: (25 * Math.PI * 4e-6) / 4 }), 12);
+    const points = [0, 10, 20, 30].map((q) => ({ flow: { value: q, unit: 'L/s' }, suction: { value: 20 - 0.4 * q, unit: 'kPa' } }));
+    const fan = { kind: 'fan', curve: { kind: 'points', points } };
+    const solved = AirPathOutput.parse((await run('air-path', { elements: [filter(4e5), fan] })).json);
+    expect(solved.toolFlow.value).toBeCloseTo(0.025, 6);
+    expect(await codes('air-path', { elements: [fan] })).toEqual(['path.outside-curve fan']);
+    expect(await codes('air-path', { elements: [{ ...fan, curve: { kind: 'points', points: points.slice(0, 2) } }] })).toEqual(['curve.too-few elements.0.curve.points.readings']);
+  });
+
   it.each<[string, object, string]>([
     ['zero area', { elements: [{ kind: 'medium', k1: 900, area: 0 }, FAN] }, 'path.area elements.0.areaM2'],
     ['negative K', { elements: [{ kind: 'fitting', lossK: -2, bore: 0.05 }, FAN] }, 'path.negative elements.0.lossK'],

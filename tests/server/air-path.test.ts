@@ -8,7 +8,8 @@ import { classStanding } from '@/core/machine/machine';
 import type { Result } from '@/core/failure/failure';
 import { snapshotOf } from '@/core/machine/path-edit';
 import { PATH_TEMPLATES, stageTemplate } from '@/core/path/stage-templates';
-import { sayPathBasis, sayToday } from '@/messages/air-path';
+import { oldPartOf } from '@/core/calibrate/change-load';
+import { sayOldPart, sayPathBasis, sayToday } from '@/messages/air-path';
 import { sayLabel } from '@/messages/filters';
 import type { Db } from '@/server/db/connect';
 import { airPathOfBench } from '@/server/services/air-path';
@@ -79,6 +80,26 @@ describe('the demo machines', () => {
     const { view } = airPathOfBench(await bench('CR-04'));
     expect(view.today.fromStageDp).toEqual(['main filter']);
     expect(view.now?.steps[main?.position ?? 0]?.dropPa).toBeCloseTo(7150, -2);
+  });
+
+  it('a change measured before and after says what the old part had cost', async () => {
+    const b = await bench('CR-04');
+    const { modelled } = airPathOfBench(b);
+    const bag = b.status.machine.stages.find((s) => s.name === 'fleece bag');
+    const flow = async (...typed: string[]) => {
+      const { id } = value(await recordTest(context, 'CR-04', testBody({ readings: readings('L/s', ...typed) })));
+      const record = (await bench('CR-04')).tests.find((t) => t.id === id);
+      if (!record) throw new Error('not recorded');
+      return record;
+    };
+    const [low, high] = [await flow('10.0', '10.1', '9.9'), await flow('13.4', '13.5', '13.3')];
+    const of = (stageId: number) => oldPartOf({ machine: b.status.machine, modelled, stageId, before: low, after: high });
+    const old = of(bag?.id ?? 0);
+    expect(old?.load.timesClean).toBeGreaterThan(50);
+    expect(sayOldPart('fleece bag', old ?? { load: { loadPaSM3: 0, resistancePaSM3: 1, timesClean: 1, dustKg: 0 }, dropPa: 0 }, 'metric')).toMatch(/old fleece bag had \d+ times its clean resistance, [\d.]+ kPa/);
+    // A hose has no medium, and a flow that did not rise says nothing of a load.
+    expect(of(b.status.machine.stages.find((s) => s.name === 'hose')?.id ?? 0)).toBeNull();
+    expect(oldPartOf({ machine: b.status.machine, modelled, stageId: bag?.id ?? 0, before: high, after: low })).toBeNull();
   });
 
   it('more flow than the clean path lets through is told, not explained away', async () => {

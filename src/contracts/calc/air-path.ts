@@ -5,13 +5,20 @@ const Factor = z.number();
 
 const Friction = z.union([z.strictObject({ factor: Factor }), z.strictObject({ roughness: QuantityInput })]).describe('A fixed Darcy factor, or the height of the roughness');
 
-const FanInput = z.strictObject({
+const FanByFigures = z.strictObject({
   kind: z.enum(['universal', 'centrifugal', 'pneumatic']).default('universal'),
   sealed: QuantityInput.describe('Lift at no flow'),
   freeFlow: QuantityInput.describe('Flow at no lift'),
   a: Factor.default(0.85).describe('Shape of a universal motor, 0.7 to 1'),
   nominalSupply: QuantityInput.default(620_000),
 });
+
+const FanByPoints = z.strictObject({
+  kind: z.literal('points'),
+  points: z.array(z.strictObject({ flow: QuantityInput, suction: QuantityInput })).max(100).describe('Lift of the fan itself at several flows; the fitted curve is not used outside them'),
+});
+
+const FanInput = z.union([FanByPoints, FanByFigures]);
 
 const flat = [
   z.strictObject({ kind: z.literal('medium'), k1: Factor.describe('Pa s/m'), k2: Factor.default(50_000).describe('Pa s m/kg'), area: QuantityInput, dust: QuantityInput.default(0) }),
@@ -29,7 +36,9 @@ const FlatElement = z.discriminatedUnion('kind', flat);
 export const ElementInput = z.discriminatedUnion('kind', [...flat, z.strictObject({ kind: z.literal('parallel'), ways: z.array(z.array(FlatElement).max(20)).max(8) })]);
 export type ElementInput = z.infer<typeof ElementInput>;
 
-const Leak = z.strictObject({ node: z.int().min(0).describe('0 is before the first element'), area: QuantityInput });
+const Leak = z
+  .union([z.strictObject({ node: z.int().min(0), area: QuantityInput }), z.strictObject({ node: z.int().min(0), holes: z.int().min(0).max(1e6), hole: QuantityInput })])
+  .describe('At a node (0 is before the first element): an area, or so many round holes of one diameter, as of a chafed hose');
 
 export const ChainInput = z.strictObject({ elements: z.array(ElementInput).max(60), leaks: z.array(Leak).max(60).default([]) });
 

@@ -75,6 +75,13 @@ const reduced = (record: TestRecord): ReducedTest => {
   return result.value;
 };
 
+/** Read at one tool of a Y, the flow is that branch's: the main hose carries the others' too, and its speed is not known. */
+const reducedOn = (machine: Machine, record: TestRecord): ReducedTest => {
+  const whole = reduced(record);
+  const branch = record.test.place === 'toolEnd' && machine.stages.some((s) => s.kind === 'wye');
+  return branch ? { ...whole, hoseVelocityMs: null, hoseVelocityExpandedMs: null } : whole;
+};
+
 /** Whether a test is repeats of one figure: only those have a baseline, a limit and a trend. */
 export const isSeries = (record: TestRecord): boolean => METHODS[record.test.method].form === 'series';
 
@@ -95,8 +102,8 @@ export const judgeTest = (input: Omit<StatusInput, 'changes' | 'today'> & { read
   const { record, machine, tests } = input;
   const { place, method } = record.test;
   const baselineRecord = pickBaseline(tests, { place, method, excludeId: record.id, notAfter: record.performedAt, stageId: stageOfTest(record) });
-  const now = reduced(record);
-  const baseline = baselineRecord ? reduced(baselineRecord) : null;
+  const now = reducedOn(machine, record);
+  const baseline = baselineRecord ? reducedOn(machine, baselineRecord) : null;
   const baselineVerdict = judgeAgainstBaseline({ now, baseline, thresholds: input.thresholds });
   const hose = judgeHoseVelocity(now, MACHINE_KINDS[machine.kind].hoseVelocityLimit);
   const earlier = previousOf(record, tests);

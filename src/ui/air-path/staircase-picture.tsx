@@ -21,6 +21,8 @@ interface PictureProps {
   readonly handle: ((position: number) => { readonly pull: number; readonly text: string } | null) | null;
   readonly onPull: (position: number, to: number) => void;
   readonly sayColumn: (position: number) => string;
+  /** Whether the unit is written in the picture's corner. */
+  readonly caption: boolean;
 }
 
 const TOP_PX = 18;
@@ -109,7 +111,7 @@ export const StaircasePicture = (p: PictureProps) => {
       {p.names.map((name, position) => (
         <Column key={`${position}-${name}`} {...p} position={position} y={y} />
       ))}
-      <span className="caption pointer-events-none absolute bottom-0 left-0 text-[0.6875rem]">{prettyUnit(SHOWN[p.units].pressure.unit)} below the room</span>
+      {p.caption && <span className="caption pointer-events-none absolute bottom-0 left-0 text-[0.6875rem]">{prettyUnit(SHOWN[p.units].pressure.unit)} below the room</span>}
     </div>
   );
 };

@@ -94,27 +94,30 @@ const Drawn = ({ view, units, compact = false, hush = false, lines: { asNew, now
     if (!stage || stage.missing || (kind !== 'load' && kind !== 'block')) return null;
     return { pull: pullAt(state, view, position), text: pullText(view, state, position) };
   };
+  // Low, the button lies in the corner that a staircase leaves free: it starts at the room's pressure.
+  const low = compact && !on;
   return (
-    <div>
+    <div className="relative">
       <StaircasePicture
         lines={lines}
         names={names}
         units={units}
-        heightPx={on ? 190 : compact ? 92 : 132}
+        heightPx={on ? 190 : compact ? 76 : 132}
         floorPa={on ? -view.parameters.p0Pa : null}
         selected={on ? state.selected : looked}
         onSelect={(position) => (on && position !== null ? dispatch({ type: 'select', position }) : setLooked(position))}
         handle={on ? handled : null}
         onPull={(position, to) => dispatch({ type: 'pull', position, to })}
         sayColumn={say}
+        caption={!low}
       />
       <StaircaseTable lines={lines} names={names} units={units} />
-      <div className="border-base-300 flex flex-wrap items-center gap-x-4 border-t">
-        <p className="min-w-0 flex-1 basis-64 py-1 text-sm font-semibold">
+      <div className={`border-base-300 flex items-center gap-x-4 border-t ${low ? '' : 'flex-wrap'}`}>
+        <p className={low ? 'min-w-0 flex-1 truncate text-xs leading-5 font-semibold' : 'min-w-0 flex-1 basis-64 py-1 text-sm font-semibold'}>
           {step && looked === null && !on ? `${first.lead}: ${say(at).replace(/^./, (c) => c.toLowerCase())}` : say(at)}
         </p>
-        <Key whatIf={on} />
-        <button type="button" className="choice font-bold" aria-pressed={on} onClick={() => setOn(!on)}>
+        {!low && <Key whatIf={on} />}
+        <button type="button" className={`choice font-bold ${low ? 'absolute bottom-6 left-0 z-10 text-sm' : ''}`} aria-pressed={on} onClick={() => setOn(!on)}>
           What if
         </button>
       </div>

@@ -98,7 +98,7 @@ export const AirPathStrip = ({ machine, due, place = null, openStageId = null, v
           />
         ))}
       </ol>
-      <div className="flex text-xs leading-5 font-semibold">
+      <div className={`text-xs leading-5 font-semibold ${compact ? 'hidden' : 'flex'}`}>
         <span className="truncate" style={{ flex: fan, color: 'var(--ink-open)' }}>
           tool → suction side<span className="hidden sm:inline">: a leak draws air in</span>
         </span>

@@ -61,6 +61,12 @@ describe('calibration on the baselines', () => {
     expect(width(BASELINES.map((o) => ({ ...o, standardUncertainty: o.standardUncertainty / 3 })))).toBeLessThan(0.6 * width(BASELINES));
   });
 
+  it.each([0.035, -0.035])('a reading off by %d stands outside its own interval, on either side, and is told', (off) => {
+    const c = fitted([sealed(), sealed(), hole(0.015, off), hole(0.0151), hole(0.03), hole(0.0301), flow(), across()]);
+    expect(c.compared.filter((x) => !x.agrees).map((x) => x.observation.label)).toEqual(['hole 0.015']);
+    expect(Math.sign(c.compared.find((x) => !x.agrees)?.residual ?? 0)).toBe(-Math.sign(off));
+  });
+
   it('what the data do not settle stays at its typical figure and says so', () => {
     const tight = fitted([sealed(), flow()]);
     const leak = tight.fitted.find((f) => f.name === 'leakM2');
