@@ -174,8 +174,9 @@ describe('a train', () => {
     const of = (m: typeof machine) => trainOfMachine({ machine: m, stairs: null, asNew: null, state: CLEAN_STATE });
     const [whole, without] = [of(machine), of(gone)];
     expect(whole.ok && whole.value.stages.map((s) => s.stage.name)).toEqual(['bag', 'prefilter', 'hepa']);
+    expect(without.ok && without.value.stages.map((s) => s.stage.name)).toEqual(['bag', 'prefilter']);
     expect(without.ok && deservedClass(without.value).usHepa).toBe(false);
-    expect(whole.ok && deservedClass(whole.value).dustClass).toBe('M');
+    expect(whole.ok && deservedClass(whole.value)).toMatchObject({ dustClass: 'M', usHepa: true });
   });
 
   it('refuses what is none, by name and stage', () => {

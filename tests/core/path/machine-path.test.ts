@@ -153,6 +153,9 @@ describe('editing a path', () => {
     expect(reshapes(pathDifferences(before, shorter))).toBe(true);
     const longHose = { ...before, machine: { ...before.machine, hoseLengthM: 10 } };
     expect(reshapes(pathDifferences(before, longHose))).toBe(true);
+    const larger = { ...before, stages: before.stages.map((s) => (s.kind === 'hepa' ? { ...s, spec: stageTemplate('hepa', 'fumeExtractor') } : s)) };
+    expect(pathDifferences(before, larger).map((d) => d.kind)).toContain('resized');
+    expect(reshapes(pathDifferences(before, larger))).toBe(true);
     const swapped = { ...before, stages: [before.stages[1], before.stages[0], ...before.stages.slice(2)].flatMap((s) => (s ? [s] : [])) };
     expect(pathDifferences(before, swapped)).toEqual([{ kind: 'moved' }]);
     expect(pathDifferences(before, before)).toEqual([]);
