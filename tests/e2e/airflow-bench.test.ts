@@ -65,7 +65,7 @@ describe('as found, canister in, as left, with the streaming meter', () => {
     const { page } = visit;
     await page.goto(`${server.url}/m/CR-01/change`);
     await page.waitForSelector('html[data-change=ready]');
-    await page.getByRole('button', { name: /^Canister/ }).click();
+    await page.getByRole('button', { name: /^Canister (due|overdue)/ }).click();
     await page.getByRole('button', { name: /^Test/ }).click();
     await page.getByRole('button', { name: 'Record the change' }).click();
     await page.waitForURL('**/changes/*');
@@ -107,7 +107,7 @@ describe('as found, canister in, as left, with the streaming meter', () => {
 
 describe('on a phone', () => {
   it.each([/^Particle count/, /^Suction curve/, /^Pitot traverse/, /^Orifice plate/, /^Indicator light/, /^Filter weight/, /^Anemometer in a pipe/])('%s fits its width and passes axe', async (name) => {
-    const { page } = await newVisit(browser, { width: 390, height: 1600 });
+    const { page } = await newVisit(browser, { width: 390, height: 2000 });
     await page.goto(`${server.url}/m/CR-07/measure`);
     await page.waitForSelector('html[data-measure=ready]');
     await page.getByRole('button', { name: /other methods/ }).click();
