@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { AirflowTestInput } from '@/contracts/calc/airflow-test';
 import { AirPathInput, CalibrateInput, HoseInput } from '@/contracts/calc/air-path';
+import { DiagnoseInput } from '@/contracts/calc/diagnose';
 import { FilterTrainInput } from '@/contracts/calc/filter-train';
 import { CompareInput, ParticleTestInput, SuctionCurveInput, TraverseInput } from '@/contracts/calc/series';
 import { failure, type Result } from '@/core/failure/failure';
@@ -11,6 +12,7 @@ import { airflowTest } from './airflow-test';
 import { airPath } from './air-path';
 import { calibrate } from './calibrate';
 import { compare } from './compare';
+import { diagnose, nextTest } from './diagnose';
 import { filterTrainCalc } from './filter-train';
 import { hose } from './hose';
 import { particleTest } from './particle-test';
@@ -42,6 +44,8 @@ const CALCULATIONS: Readonly<Record<string, Calculation>> = {
   calibrate: calculation('a kind of machine and its baseline readings in, fan, leak and path with intervals out', CalibrateInput, calibrate),
   'filter-train': calculation('filters with ratings and seats in, penetration by size and the class at best out', FilterTrainInput, filterTrainCalc),
   hose: calculation('a hose and a flow in, velocity, friction and pressure drop out; with a machine, its flow', HoseInput, hose),
+  diagnose: calculation('a machine and evidence in, faults with their probability and what to do next out', DiagnoseInput, diagnose),
+  'next-test': calculation('a machine and evidence in, the next test of a school and the best others out', DiagnoseInput, nextTest),
 };
 
 const pretty = (value: unknown): string => JSON.stringify(value, null, 2);

@@ -89,6 +89,7 @@ const PATH_TEXTS = {
   'stage.name': () => ['Two of one name', 'Two stages of this machine have the same name.', 'Name them apart: "bag 1", "bag 2".'],
   'stage.used': (f) => ['Still named by a rule', `A rule counts the changes of the ${text(f['stage'])}.`, 'Take that rule off first, or mark the stage missing instead.'],
   'edit.stale': () => ['Changed meanwhile', 'Somebody changed this path since you opened it; nothing of yours was saved.', 'Open the editor again and repeat the change.'],
+  'case.refused': (f) => ['Not for this bench', `It has collected ${text(f['what'])}: Moorwind guides no test and no opening on it.`, 'Stop, leave it closed, and call those licensed for it.'],
   'edit.nothing': () => ['Nothing changed', 'The path is as it was.', 'Change something, or leave the editor.'],
   'calibration.one-point': (f) => ['One point is no curve', `These readings show ${text(f['have'])} working point; ${text(f['need'])} are needed to tell fan, leak and path apart.`, 'Add a sealed suction, and a flow or a suction curve, as baseline.'],
   'calibration.no-flow': () => ['No reading with flow', 'Sealed readings alone say nothing of the path.', 'Add a flow, or a suction at one hole, as baseline.'],

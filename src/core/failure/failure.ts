@@ -60,6 +60,7 @@ export type FailureCode =
   | 'stage.used'
   | 'edit.stale'
   | 'edit.nothing'
+  | 'case.refused'
   | 'calibration.one-point'
   | 'calibration.no-flow'
   | 'calibration.contradictory'

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { PathView } from '@/core/calibrate/path-view';
 import { faceVelocity } from '@/core/path/face-velocity';
+import { handleOf } from '@/core/path/handle';
 import type { Staircase, Step } from '@/core/path/staircase';
 import { show, type UnitSystem } from '@/core/units';
 import { sayFace, sayPathBasis, sayStep, sayToday } from '@/messages/air-path';
@@ -10,7 +11,7 @@ import { ToneMark } from '../tone-mark';
 import { type Lines, StaircasePicture } from './staircase-picture';
 import { StaircaseTable } from './staircase-table';
 import { useWhatIf } from './use-what-if';
-import { handleOf, pullAt } from './what-if';
+import { pullAt } from './what-if';
 import { WhatIfFigures } from './what-if-figures';
 import { pullText, WhatIfPanel } from './what-if-panel';
 

@@ -2,7 +2,8 @@ import type { PathView } from '@/core/calibrate/path-view';
 import type { ModelStage } from '@/core/path/machine-path';
 import { fromSi, prettyUnit, SHOWN, show, type UnitSystem } from '@/core/units';
 import { capital } from '@/messages/words';
-import { FARTHEST, handleOf, loadOfPull, pullAt, startWhatIf, type WhatIf, type WhatIfAction } from './what-if';
+import { handleOf } from '@/core/path/handle';
+import { FARTHEST, loadOfPull, pullAt, startWhatIf, type WhatIf, type WhatIfAction } from './what-if';
 
 interface PanelProps {
   readonly view: PathView;

@@ -1,26 +1,7 @@
 import type { PathView } from '@/core/calibrate/path-view';
-import { CLEAN, type ModelStage, type PathState } from '@/core/path/machine-path';
+import { type Handle, blockFactorOf, handleOf, loadOfShare } from '@/core/path/handle';
+import { CLEAN, type PathState } from '@/core/path/machine-path';
 import { speedRatioOfVoltage } from '@/core/path/model/fan';
-
-/** What can be asked of one stage, by how it resists the air. */
-export type Handle = 'load' | 'block' | 'drive' | 'none';
-
-export const handleOf = (stage: ModelStage): Handle => {
-  switch (stage.spec.air.form) {
-    case 'medium':
-      return 'load';
-    case 'line':
-    case 'nozzle':
-    case 'fitting':
-    case 'cyclone':
-    case 'wye':
-      return 'block';
-    case 'fan':
-      return 'drive';
-    case 'none':
-      return 'none';
-  }
-};
 
 /** How far each handle is pulled, 0 as it is clean or open, near 1 shut. */
 export interface WhatIf {
@@ -51,13 +32,9 @@ export const FARTHEST = 0.98;
 
 const held = (t: number): number => Math.min(FARTHEST, Math.max(0, t));
 
-const unitOf = ({ parameters }: PathView): number => parameters.p0Pa / parameters.qMaxM3s;
-
-/** Load in Pa s/m3 at a pull, on the scale of the fan's lift over its free flow. */
-export const loadOfPull = (t: number, view: PathView): number => (unitOf(view) * held(t)) / (1 - held(t));
-const pullOfLoad = (load: number, view: PathView): number => held(load / (load + unitOf(view)));
-/** A share of the opening blocked: an opening's loss goes with one over its area squared. */
-export const blockFactorOf = (t: number): number => 1 / (1 - held(t)) ** 2;
+/** Load in Pa s/m3 at a pull. */
+export const loadOfPull = (t: number, view: PathView): number => loadOfShare(held(t), view.parameters);
+const pullOfLoad = (load: number, { parameters: { p0Pa, qMaxM3s } }: PathView): number => held(load / (load + p0Pa / qMaxM3s));
 
 const kindAt = (view: PathView, position: number): Handle => {
   const stage = view.model.stages[position];
@@ -133,7 +110,7 @@ const driveOf = (s: WhatIf, view: PathView): PathState['drive'] => {
 /** The state the model is asked for. */
 export const stateOfWhatIf = (s: WhatIf, view: PathView): PathState => ({
   stages: Object.fromEntries(
-    view.model.stages.map((_, i) => [i, { ...CLEAN, loadPaSM3: loadOfPull(s.loads[i] ?? 0, view), blockFactor: blockFactorOf(s.blocks[i] ?? 0), removed: s.removed.includes(i) }]),
+    view.model.stages.map((_, i) => [i, { ...CLEAN, loadPaSM3: loadOfPull(s.loads[i] ?? 0, view), blockFactor: blockFactorOf(held(s.blocks[i] ?? 0)), removed: s.removed.includes(i) }]),
   ),
   leaksM2: Object.fromEntries(Object.entries(s.leaksMm2).map(([node, mm2]) => [node, mm2 * 1e-6])),
   hose: s.hose,

@@ -1,0 +1,73 @@
+import { z } from 'zod';
+import { MachineInput } from './air-path';
+import { QuantityInput } from './quantity';
+
+const Place = z.enum(['toolEnd', 'hoseEnd', 'inlet']);
+const Stage = z.string().min(1).max(40).describe('Kind or name of a stage, such as hepa');
+
+const placed = (kind: 'flow' | 'hand' | 'sealed') => z.strictObject({ kind: z.literal(kind), place: Place });
+const staged = (kind: 'stageDp' | 'gauge' | 'lookBag' | 'weigh' | 'takeOut' | 'swap' | 'cleanSide') => z.strictObject({ kind: z.literal(kind), stage: Stage });
+const bare = (kind: 'listen' | 'settings' | 'lookNozzle' | 'lookHose' | 'lamp' | 'lampCoverOff' | 'disc' | 'particles' | 'smoke' | 'voltage' | 'supply') => z.strictObject({ kind: z.literal(kind) });
+
+export const TestInput = z.discriminatedUnion('kind', [
+  placed('flow'),
+  placed('hand'),
+  placed('sealed'),
+  staged('stageDp'),
+  staged('gauge'),
+  staged('lookBag'),
+  staged('weigh'),
+  staged('takeOut'),
+  staged('swap'),
+  staged('cleanSide'),
+  bare('listen'),
+  bare('settings'),
+  bare('lookNozzle'),
+  bare('lookHose'),
+  bare('lamp'),
+  bare('lampCoverOff'),
+  bare('disc'),
+  bare('particles'),
+  bare('smoke'),
+  bare('voltage'),
+  bare('supply'),
+]);
+export type TestInput = z.infer<typeof TestInput>;
+
+const EvidenceInput = z.strictObject({
+  test: TestInput,
+  value: QuantityInput.optional().describe('For a reading'),
+  word: z.string().min(1).max(30).optional().describe('For a look, a light, a sound: one of the words of calc next-test'),
+  out: z.array(Stage).max(20).default([]).describe('Stages that were out of the machine then'),
+  fresh: z.array(Stage).max(20).default([]).describe('Stages that had a new part by then'),
+  struck: z.boolean().default(false),
+});
+
+export const DiagnoseInput = z.strictObject({
+  machine: MachineInput,
+  traits: z.strictObject({ lamp: z.boolean().default(false), brush: z.boolean().default(false), selector: QuantityInput.optional(), nominalVolts: QuantityInput.default(230) }).default({ lamp: false, brush: false, nominalVolts: 230 }),
+  hazard: z.enum(['plain', 'controlled', 'contained']).default('plain'),
+  lastCollected: z.string().max(80).default('').describe('Asbestos, unknown lead and energetic metal are refused'),
+  state: z.enum(['off', 'running', 'open']).default('running'),
+  school: z.enum(['best', 'takeOut', 'swap', 'nozzleInward']).default('best'),
+  evidence: z.array(EvidenceInput).max(60).default([]),
+  skipped: z.array(TestInput).max(60).default([]),
+});
+export type DiagnoseInput = z.infer<typeof DiagnoseInput>;
+
+const Proposed = z.strictObject({ test: z.string(), stage: z.string().nullable(), place: z.string().nullable(), bits: z.number(), minutes: z.number(), outcomes: z.array(z.string()) });
+
+export const DiagnoseOutput = z.strictObject({
+  faults: z.array(z.strictObject({ fault: z.string(), stage: z.string(), probability: z.number(), severity: z.number() })),
+  stages: z.array(z.strictObject({ stage: z.string(), probability: z.number() })),
+  nothingWrong: z.number(),
+  twoFaults: z.number(),
+  contradiction: z.tuple([z.int(), z.int()]).nullable().describe('Two pieces of evidence that cannot both be right, by their place in the input'),
+  advice: z.enum(['test', 'repair', 'close']),
+  doubtMinutes: z.number(),
+  next: Proposed.nullable(),
+});
+export type DiagnoseOutput = z.infer<typeof DiagnoseOutput>;
+
+export const NextTestOutput = z.strictObject({ school: z.string(), next: Proposed.nullable(), others: z.array(Proposed) });
+export type NextTestOutput = z.infer<typeof NextTestOutput>;

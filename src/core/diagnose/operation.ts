@@ -1,0 +1,83 @@
+import type { Place } from '../path/air-path';
+
+/** State a machine is in for a test: off, running, opened. Live parts are never guided. */
+export type TestState = 'off' | 'running' | 'open';
+
+/** Every test of the trade, as something that can be done to this machine. */
+export type Operation =
+  | { readonly kind: 'flow'; readonly place: Exclude<Place, 'outlet'> }
+  | { readonly kind: 'hand'; readonly place: Exclude<Place, 'outlet'> }
+  | { readonly kind: 'sealed'; readonly place: Exclude<Place, 'outlet'> }
+  | { readonly kind: 'stageDp'; readonly position: number }
+  | { readonly kind: 'gauge'; readonly position: number }
+  | { readonly kind: 'listen' }
+  | { readonly kind: 'settings' }
+  | { readonly kind: 'lookNozzle' }
+  | { readonly kind: 'lookHose' }
+  | { readonly kind: 'lookBag'; readonly position: number }
+  | { readonly kind: 'weigh'; readonly position: number }
+  /** Flow at the tool with this stage taken out (and what was taken out before). */
+  | { readonly kind: 'takeOut'; readonly position: number }
+  /** Flow at the tool with a new part in this stage. */
+  | { readonly kind: 'swap'; readonly position: number }
+  | { readonly kind: 'lamp' }
+  | { readonly kind: 'lampCoverOff' }
+  | { readonly kind: 'disc' }
+  | { readonly kind: 'cleanSide'; readonly position: number }
+  | { readonly kind: 'particles' }
+  | { readonly kind: 'smoke' }
+  | { readonly kind: 'voltage' }
+  | { readonly kind: 'supply' };
+
+export interface OperationFacts {
+  readonly minutes: number;
+  /** 0 none to 3 high. */
+  readonly exposure: number;
+  readonly state: TestState;
+  /** Minutes' worth of a part that may be spent. */
+  readonly partMinutes: number;
+}
+
+const fact = (minutes: number, exposure: number, state: TestState): OperationFacts => ({ minutes, exposure, state, partMinutes: 0 });
+
+/** Price of a new part in minutes, where it turns out not to be needed. A Moorwind default, a modelling choice. */
+const PART_MINUTES = 12;
+
+/** What each test costs. Source: common practice, no published source. */
+export const OPERATION_FACTS: Record<Operation['kind'], OperationFacts> = {
+  flow: fact(2, 0, 'running'),
+  hand: fact(0.3, 0, 'running'),
+  sealed: fact(1, 0, 'running'),
+  stageDp: fact(2, 0, 'running'),
+  gauge: fact(0.3, 0, 'running'),
+  listen: fact(1, 0, 'running'),
+  settings: fact(0.5, 0, 'running'),
+  lookNozzle: fact(0.2, 0, 'off'),
+  lookHose: fact(2, 1, 'off'),
+  lookBag: fact(1, 2, 'open'),
+  weigh: fact(1, 1, 'open'),
+  takeOut: fact(5, 3, 'open'),
+  swap: { ...fact(3, 2, 'open'), partMinutes: PART_MINUTES },
+  lamp: fact(0.3, 0, 'running'),
+  lampCoverOff: fact(0.5, 0, 'open'),
+  disc: fact(3, 0, 'running'),
+  cleanSide: fact(2, 2, 'open'),
+  particles: fact(4, 0, 'running'),
+  smoke: fact(3, 0, 'running'),
+  voltage: fact(1, 0, 'running'),
+  supply: fact(1, 0, 'running'),
+};
+
+/** Minutes one unit of exposure is worth by hazard. A Moorwind default, a modelling choice. */
+export const EXPOSURE_MINUTES = { plain: 1, controlled: 2, contained: 4 } as const;
+
+/** Changing the state of the machine costs a little. */
+const STATE_MINUTES = 0.3;
+
+/** Price of a test in minutes: its time, its exposure by the hazard, a part perhaps spent, and a change of state. Throws nothing. */
+export const priceOf = (operation: Operation, { hazard, state }: { readonly hazard: keyof typeof EXPOSURE_MINUTES; readonly state: TestState }): number => {
+  const facts = OPERATION_FACTS[operation.kind];
+  return facts.minutes + facts.exposure * EXPOSURE_MINUTES[hazard] + facts.partMinutes + (facts.state === state ? 0 : STATE_MINUTES);
+};
+
+export const sameOperation = (a: Operation, b: Operation): boolean => JSON.stringify(a) === JSON.stringify(b);
