@@ -89,8 +89,8 @@ describe("the trade's own cases (common practice, no published source)", () => {
     const truth = real(c, { kind: 'lowSupply', position: at(c, 'fan'), severity: 0.7 });
     const p = weighed(c, [reads({ kind: 'flow', place: 'inlet' }, truth.flowM3s('inlet')), looks({ kind: 'gauge', position: hepa }, 'green'), reads({ kind: 'supply' }, 6.2e5 * (1 - 0.7 * 0.7))]);
     expect(p.faults[0]?.kind).toBe('lowSupply');
-    // A dirty HEPA reads red with its air, and green without: green at this little air is no acquittal.
-    const dirty: Fault = { kind: 'blocked', position: hepa, severity: 0.3 };
+    // A dirty HEPA reads amber with its air, and green without: green at this little air is no acquittal.
+    const dirty: Fault = { kind: 'blocked', position: hepa, severity: 0.2 };
     const green = (...faults: readonly Fault[]) => {
       const e = expectedOf({ kind: 'gauge', position: hepa }, real(c, ...faults), c.bench);
       return e.kind === 'words' ? (e.words['green'] ?? 0) : 0;
