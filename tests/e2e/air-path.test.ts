@@ -1,25 +1,13 @@
-import type { Browser, Page } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { newVisit, openBrowser, violations, type Visit } from '../support/browser';
-import { type RunningServer, startServer } from '../support/server';
+import type { Page } from 'playwright-core';
+import { describe, expect, it } from 'vitest';
+import { violations } from '../support/browser';
+import { runningYard } from '../support/running-yard';
 
-let server: RunningServer;
-let browser: Browser;
-let visit: Visit;
-
-beforeAll(async () => {
-  server = await startServer({ seeded: true });
-  browser = await openBrowser();
-  visit = await newVisit(browser);
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.stop();
-});
+const yard = runningYard();
 
 const open = async (path: string, ready: string): Promise<Page> => {
-  const { page } = visit;
-  await page.goto(`${server.url}${path}`);
+  const { page } = yard.visit;
+  await page.goto(`${yard.server.url}${path}`);
   await page.waitForSelector(`html[data-${ready}=ready]`);
   return page;
 };
@@ -83,7 +71,7 @@ describe('the pressure staircase', () => {
     await leak.focus();
     for (let i = 0; i < 40; i += 1) await page.keyboard.press('ArrowRight');
     await expect.poll(() => toolFlow(page)).toBeLessThan(low);
-    expect(visit.complaints).toEqual([]);
+    expect(yard.visit.complaints).toEqual([]);
   });
 
   it('answers what the baseline would be with a 10 m hose, and explains a hose that is none', async () => {
@@ -140,9 +128,9 @@ describe('the machine editor', () => {
     await page.waitForURL('**/m/CR-07/path?saved');
     await page.getByText('The HEPA is missing: this is no HEPA machine until it is back.').waitFor();
     expect(await page.getByRole('navigation', { name: 'Machines' }).getByRole('link', { name: /CR-07/ }).innerText()).toMatch(/class withdrawn/);
-    await page.goto(`${server.url}/m/CR-07/filters`);
+    await page.goto(`${yard.server.url}/m/CR-07/filters`);
     expect(await page.getByRole('main').innerText()).toMatch(/Withdrawn[\s\S]*not shown to be HEPA|not HEPA/);
-    await page.goto(`${server.url}/m/CR-07/file`);
+    await page.goto(`${yard.server.url}/m/CR-07/file`);
     expect(await page.getByText('Air path changed: HEPA found missing').count()).toBe(1);
   });
 
@@ -158,6 +146,6 @@ describe('the machine editor', () => {
     await page.getByRole('button', { name: 'Enter this machine' }).click();
     await page.waitForURL('**/m/CR-31/path?saved');
     await page.getByRole('heading', { name: /Drawn from typical figures of its kind/ }).waitFor();
-    expect(visit.complaints).toEqual([]);
+    expect(yard.visit.complaints).toEqual([]);
   });
 });

@@ -1,38 +1,25 @@
-import type { Browser } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { MeterLine } from '@/contracts/meter-line';
-import { newVisit, openBrowser, type Visit, violations } from '../support/browser';
-import { type RunningServer, startServer } from '../support/server';
+import { newVisit, violations } from '../support/browser';
+import { runningYard } from '../support/running-yard';
 
-let server: RunningServer;
-let browser: Browser;
-let visit: Visit;
+const yard = runningYard();
 
-beforeAll(async () => {
-  server = await startServer({ seeded: true });
-  browser = await openBrowser();
-  visit = await newVisit(browser);
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.stop();
-});
-
-const main = () => visit.page.getByRole('main').innerText();
+const main = () => yard.visit.page.getByRole('main').innerText();
 
 const tickAll = async () => {
-  const { page } = visit;
+  const { page } = yard.visit;
   for (const name of await page.locator('button[role=checkbox]').allInnerTexts()) await page.getByRole('checkbox', { name, exact: true }).click();
 };
 
 const toMethod = async (name: RegExp) => {
-  const { page } = visit;
+  const { page } = yard.visit;
   await page.getByRole('button', { name: /other methods/ }).click();
   await page.getByRole('button', { name }).click();
 };
 
 const hold = async (times: number) => {
-  const { page } = visit;
+  const { page } = yard.visit;
   await page.getByRole('button', { name: 'Listen to the bench meter' }).click();
   for (let i = 0; i < times; i += 1) {
     await page.getByText(/^settled: /).waitFor({ timeout: 30_000 });
@@ -41,7 +28,7 @@ const hold = async (times: number) => {
 };
 
 const record = async (configuration: string) => {
-  const { page } = visit;
+  const { page } = yard.visit;
   await tickAll();
   await page.getByText('When, state, configuration').click();
   await page.getByLabel(/^Configuration/).fill(configuration);
@@ -51,8 +38,8 @@ const record = async (configuration: string) => {
 
 describe('as found, canister in, as left, with the streaming meter', () => {
   it('holds settled means as found', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/m/CR-01/measure`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/m/CR-01/measure`);
     await page.waitForSelector('html[data-measure=ready]');
     await hold(3);
     expect(await page.getByRole('list', { name: 'Readings' }).innerText()).toMatch(/held/);
@@ -62,8 +49,8 @@ describe('as found, canister in, as left, with the streaming meter', () => {
   });
 
   it('changes the canister and measures as left', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/m/CR-01/change`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/m/CR-01/change`);
     await page.waitForSelector('html[data-change=ready]');
     await page.getByRole('button', { name: /^Canister (due|overdue)/ }).click();
     await page.getByRole('button', { name: /^Test/ }).click();
@@ -78,8 +65,8 @@ describe('as found, canister in, as left, with the streaming meter', () => {
   });
 
   it('compares a chain of configurations, each with its share', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/m/CR-01/compare`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/m/CR-01/compare`);
     for (const name of ['as left, after', 'as found, before', 'as left, pleated canister']) {
       await page.locator('li', { hasText: name }).first().getByRole('checkbox').check();
     }
@@ -90,15 +77,15 @@ describe('as found, canister in, as left, with the streaming meter', () => {
   });
 
   it('draws the trend, as a picture, a table and a file', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/m/CR-01/trend`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/m/CR-01/trend`);
     await page.waitForSelector('html[data-trend=ready]');
     expect(await page.locator('canvas').count()).toBeGreaterThan(0);
     expect(await main()).toMatch(/the baseline/);
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name: /PNG/ }).click();
     expect((await download).suggestedFilename()).toMatch(/^CR-01.*\.png$/);
-    const csv = await (await fetch(`${server.url}/api/machines/CR-01/trend.csv?of=anemometer.hoseEnd.`)).text();
+    const csv = await (await fetch(`${yard.server.url}/api/machines/CR-01/trend.csv?of=anemometer.hoseEnd.`)).text();
     expect(csv.split('\r\n')[0]).toContain('mean_m3/s,half_interval_95_m3/s');
     expect(csv.split('\r\n').length).toBeGreaterThan(5);
     expect(await violations(page)).toEqual([]);
@@ -107,8 +94,8 @@ describe('as found, canister in, as left, with the streaming meter', () => {
 
 describe('on a phone', () => {
   it.each([/^Particle count/, /^Suction curve/, /^Pitot traverse/, /^Orifice plate/, /^Indicator light/, /^Filter weight/, /^Anemometer in a pipe/])('%s fits its width and passes axe', async (name) => {
-    const { page } = await newVisit(browser, { width: 390, height: 2000 });
-    await page.goto(`${server.url}/m/CR-07/measure`);
+    const { page } = await newVisit(yard.browser, { width: 390, height: 2000 });
+    await page.goto(`${yard.server.url}/m/CR-07/measure`);
     await page.waitForSelector('html[data-measure=ready]');
     await page.getByRole('button', { name: /other methods/ }).click();
     await page.getByRole('button', { name }).click();
@@ -120,8 +107,8 @@ describe('on a phone', () => {
 
 describe('other ways of measuring', () => {
   it('walks a traverse point by point and gives no verdict before it is whole', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/m/CR-01/measure`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/m/CR-01/measure`);
     await page.waitForSelector('html[data-measure=ready]');
     await toMethod(/^Anemometer traverse/);
     await page.getByLabel('Inside diameter').fill('125 mm');
@@ -136,8 +123,8 @@ describe('other ways of measuring', () => {
   });
 
   it('records a gauge zone and says what green does not prove', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/m/CR-07/measure`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/m/CR-07/measure`);
     await page.waitForSelector('html[data-measure=ready]');
     await toMethod(/^Gauge zone/);
     await page.getByRole('button', { name: 'green', exact: true }).click();
@@ -148,8 +135,8 @@ describe('other ways of measuring', () => {
   });
 
   it('judges a particle count against the room', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/m/CR-07/measure`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/m/CR-07/measure`);
     await page.waitForSelector('html[data-measure=ready]');
     await toMethod(/^Particle count/);
     for (const count of ['333', '6']) {
@@ -160,8 +147,8 @@ describe('other ways of measuring', () => {
   });
 
   it('explains a wrong hose selector and a low voltage on the barge', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/m/CR-11`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/m/CR-11`);
     expect(await main()).toMatch(/the warning would come only at 11\.3 m\/s/);
     expect(await main()).toMatch(/214 V, 7\.0 % below nominal/);
   });
@@ -169,7 +156,7 @@ describe('other ways of measuring', () => {
   it('the stream takes a bridge that speaks its open lines, and counts what it cannot read', async () => {
     const line = { t: new Date().toISOString(), quantity: 'velocity', value: 12.5, unit: 'm/s' };
     expect(MeterLine.safeParse(line).success).toBe(true);
-    const heard = fetch(`${server.url}/api/instruments/2/stream?tag=CR-01&method=anemometer&place=hoseEnd`).then(async (r) => {
+    const heard = fetch(`${yard.server.url}/api/instruments/2/stream?tag=CR-01&method=anemometer&place=hoseEnd`).then(async (r) => {
       const reader = r.body!.getReader();
       let text = '';
       while (!text.includes('12.5')) text += new TextDecoder().decode((await reader.read()).value);
@@ -177,13 +164,13 @@ describe('other ways of measuring', () => {
       return text;
     });
     await new Promise((resolve) => setTimeout(resolve, 400));
-    const posted = await fetch(`${server.url}/api/instruments/2/stream`, { method: 'POST', body: `${JSON.stringify(line)}\n{"garbage"\n` });
+    const posted = await fetch(`${yard.server.url}/api/instruments/2/stream`, { method: 'POST', body: `${JSON.stringify(line)}\n{"garbage"\n` });
     expect(posted.status).toBe(202);
     expect(await posted.json()).toEqual({ accepted: 1, refused: 1 });
     expect(await heard).toContain('"value":12.5');
   });
 
   it('complained of nothing on the way', () => {
-    expect(visit.complaints).toEqual([]);
+    expect(yard.visit.complaints).toEqual([]);
   });
 });

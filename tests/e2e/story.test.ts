@@ -1,24 +1,10 @@
-import type { Browser } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { newVisit, openBrowser, type Visit } from '../support/browser';
-import { type RunningServer, startServer } from '../support/server';
+import { describe, expect, it } from 'vitest';
+import { runningYard } from '../support/running-yard';
 
-let server: RunningServer;
-let browser: Browser;
-let visit: Visit;
-
-beforeAll(async () => {
-  server = await startServer({ seeded: true });
-  browser = await openBrowser();
-  visit = await newVisit(browser);
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.stop();
-});
+const yard = runningYard();
 
 const measure = async (readings: readonly string[]) => {
-  const { page } = visit;
+  const { page } = yard.visit;
   await page.waitForSelector('html[data-measure=ready]');
   for (const reading of readings) {
     await page.fill('#pad', reading);
@@ -30,8 +16,8 @@ const measure = async (readings: readonly string[]) => {
 
 describe('a machine measured and judged, its bag changed, the next change due', () => {
   it('lists the machines, most urgent first, each with its class and its need', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/`);
     const tags = page.getByRole('navigation', { name: 'Machines' }).getByRole('link');
     expect(await tags.count()).toBeGreaterThanOrEqual(6);
     expect(await tags.first().textContent()).toContain('HEPA missing');
@@ -39,7 +25,7 @@ describe('a machine measured and judged, its bag changed, the next change due', 
   });
 
   it('jumps to a machine by / and its tag, and draws its own path with the fan in its place', async () => {
-    const { page } = visit;
+    const { page } = yard.visit;
     await page.waitForSelector('html[data-shell=ready]');
     await page.keyboard.press('/');
     await page.keyboard.type('cr04');
@@ -47,15 +33,15 @@ describe('a machine measured and judged, its bag changed, the next change due', 
     await page.waitForURL('**/m/CR-04');
     const stages = await page.getByRole('region', { name: /air path/i }).getByRole('listitem').allInnerTexts();
     expect(stages.map((s) => s.split('\n')[0])).toEqual(['tool shroud', 'hose', 'inlet', 'fleece bag', 'main filter', 'fan', 'exhaust']);
-    await page.goto(`${server.url}/m/cr-01`);
+    await page.goto(`${yard.server.url}/m/cr-01`);
     const collector = await page.getByRole('region', { name: /air path/i }).getByRole('listitem').allInnerTexts();
     const names = collector.map((s) => s.split('\n')[0]);
     expect(names.indexOf('fan')).toBeLessThan(names.indexOf('canister'));
   });
 
   it('measures as found, judging while typing', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/m/CR-04/measure`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/m/CR-04/measure`);
     await measure(['21.3 cfm', '21.1', '9,95 L/s']);
     const verdict = page.locator('main .panel').first();
     await expect.poll(() => verdict.innerText()).toMatch(/below the 20.0 m\/s of its class/);
@@ -66,11 +52,11 @@ describe('a machine measured and judged, its bag changed, the next change due', 
   });
 
   it('changes the bag from stock, and the due moment moves', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/m/CR-04/plan`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/m/CR-04/plan`);
     const before = await page.getByRole('main').innerText();
     expect(before).toContain('every 14 days');
-    await page.goto(`${server.url}/m/CR-04/change`);
+    await page.goto(`${yard.server.url}/m/CR-04/change`);
     await page.waitForSelector('html[data-change=ready]');
     await page.getByRole('button', { name: /Fleece bag due in/ }).click();
     await page.getByRole('button', { name: /Test a reading/ }).click();
@@ -84,7 +70,7 @@ describe('a machine measured and judged, its bag changed, the next change due', 
   });
 
   it('measures again and sees before and after side by side, with a gain that is real', async () => {
-    const { page } = visit;
+    const { page } = yard.visit;
     await page.getByRole('link', { name: 'Measure again' }).click();
     await measure(['14.3 L/s', '14.2', '14.4', '14.3']);
     await page.getByRole('button', { name: 'Record the test' }).click();
@@ -96,11 +82,11 @@ describe('a machine measured and judged, its bag changed, the next change due', 
   });
 
   it('books the part in the ledger and drops the bag from the round', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/stock`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/stock`);
     const row = page.locator('li', { hasText: 'Fleece bag, M extractor' }).first();
     expect(await row.locator('summary').innerText()).toMatch(/^2/);
-    await page.goto(`${server.url}/round`);
+    await page.goto(`${yard.server.url}/round`);
     const text = await page.getByRole('main').innerText();
     expect(text).toMatch(/Overdue/);
     expect(text).toMatch(/Today/);
@@ -108,8 +94,8 @@ describe('a machine measured and judged, its bag changed, the next change due', 
   });
 
   it('corrects a mistaken record: the correction stands, the original stays readable', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/m/CR-04/file`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/m/CR-04/file`);
     await page.locator('li', { hasText: 'as left' }).first().getByRole('link', { name: 'Correct' }).click();
     await page.waitForSelector('html[data-measure=ready]');
     await page.getByRole('button', { name: /Reading 2, .*Strike it out/ }).click();
@@ -123,17 +109,17 @@ describe('a machine measured and judged, its bag changed, the next change due', 
   });
 
   it('loses nothing when the page is left in the middle', async () => {
-    const { page } = visit;
-    await page.goto(`${server.url}/m/CR-05/measure`);
+    const { page } = yard.visit;
+    await page.goto(`${yard.server.url}/m/CR-05/measure`);
     await page.waitForSelector('html[data-measure=ready]');
     await page.fill('#pad', '36.5');
     await page.keyboard.press('Enter');
-    await page.goto(`${server.url}/round`);
-    await page.goto(`${server.url}/m/CR-05/measure`);
+    await page.goto(`${yard.server.url}/round`);
+    await page.goto(`${yard.server.url}/m/CR-05/measure`);
     await expect.poll(() => page.getByRole('list', { name: 'Readings' }).innerText()).toContain('36.5');
   });
 
   it('complained of nothing on the way', () => {
-    expect(visit.complaints).toEqual([]);
+    expect(yard.visit.complaints).toEqual([]);
   });
 });
