@@ -1,62 +1,109 @@
-import { blockFactorOf, loadOfShare } from '../path/handle';
 import { CLEAN, type MachineModel, type PathParameters, type PathState, type StageState } from '../path/machine-path';
-import type { Fault } from './fault';
+import { blowsOut, type Fault } from './fault';
 
-/** Areas of a leak by severity, mm2: from a scratch to a hole a thumb goes through. */
-const SEAL_LEAK_MM2 = [20, 400] as const;
-const HOSE_LEAK_MM2 = [25, 800] as const;
-const MM2 = 1e-6;
-
-const between = ([low, high]: readonly [number, number], severity: number): number => low * (high / low) ** severity;
-
-/** Part of the speed that is lost by severity: worn brushes, low voltage, a wrong setting. */
-const SPEED_LOST = { weakFan: 0.5, lowVoltage: 0.25, wrongSetting: 0.45, bearings: 0.03 } as const;
+/** What the air feels of a fault, in its own measure: Pa s/m3 of load, a factor of resistance, m2 of leak, a ratio of speed or supply. */
+export type SizeOf = (fault: Fault) => number;
 
 interface Context {
   readonly model: MachineModel;
-  readonly parameters: PathParameters;
+  readonly sizeOf: SizeOf;
 }
 
-const stageChange = (f: Fault, held: StageState, { model, parameters }: Context): StageState => {
+const LEAK_BEHIND_M2 = [2e-5, 3e-4] as const;
+
+const stageChange = (f: Fault, held: StageState, { model, sizeOf }: Context): StageState => {
   const medium = model.stages[f.position]?.spec.air.form === 'medium';
   switch (f.kind) {
     case 'blocked':
-      return medium ? { ...held, loadPaSM3: held.loadPaSM3 + loadOfShare(f.severity, parameters) } : { ...held, blockFactor: held.blockFactor * blockFactorOf(f.severity) };
+      return medium ? { ...held, loadPaSM3: held.loadPaSM3 + sizeOf(f) } : { ...held, blockFactor: held.blockFactor * sizeOf(f) };
     case 'missing':
       return { ...held, removed: true };
     case 'torn':
     case 'misseated':
       // What goes round the medium is not resisted: a share of the air sees next to nothing of it.
-      return { ...held, loadPaSM3: held.loadPaSM3 * (1 - 0.7 * f.severity), blockFactor: held.blockFactor * (1 - 0.5 * f.severity) };
+      return { ...held, loadPaSM3: held.loadPaSM3 * (1 - 0.4 * f.severity), blockFactor: held.blockFactor * (1 - 0.3 * f.severity) };
     default:
       return held;
   }
 };
 
-const leakOf = (f: Fault): { readonly node: number; readonly areaM2: number } | null => {
-  if (f.kind === 'leakingSeal') return { node: f.position, areaM2: between(SEAL_LEAK_MM2, f.severity) * MM2 };
-  // A holed hose leaks along its length; at its end, where the suction is deepest, it costs most.
-  return f.kind === 'hoseHoled' ? { node: f.position + 1, areaM2: between(HOSE_LEAK_MM2, f.severity) * MM2 } : null;
+const leakOf = (f: Fault, { model, sizeOf }: Context): { readonly node: number; readonly areaM2: number } | null => {
+  if (f.kind === 'leakingSeal' && blowsOut(model, f.position)) return { node: f.position, areaM2: LEAK_BEHIND_M2[0] + (LEAK_BEHIND_M2[1] - LEAK_BEHIND_M2[0]) * f.severity };
+  if (f.kind !== 'leakingSeal' && f.kind !== 'hoseHoled') return null;
+  return { node: f.node ?? (f.kind === 'hoseHoled' ? f.position + 1 : f.position), areaM2: sizeOf(f) };
 };
 
-const driveChange = (f: Fault, drive: PathState['drive'], { model }: Context): PathState['drive'] => {
-  if (f.kind === 'lowSupply') {
-    const air = model.stages[f.position]?.spec.air;
-    const nominal = air?.form === 'fan' && air.curve.kind === 'pneumatic' ? air.curve.nominalSupplyPa : 0;
-    return { ...drive, supplyPa: nominal * (1 - 0.7 * f.severity) };
+const BEARINGS_SPEED = 0.97;
+
+const driveChange = (f: Fault, drive: PathState['drive'], { model, sizeOf }: Context): PathState['drive'] => {
+  switch (f.kind) {
+    case 'lowSupply': {
+      const air = model.stages[f.position]?.spec.air;
+      const nominal = air?.form === 'fan' && air.curve.kind === 'pneumatic' ? air.curve.nominalSupplyPa : 0;
+      return { ...drive, supplyPa: nominal * sizeOf(f) };
+    }
+    case 'weakFan':
+    case 'lowVoltage':
+    case 'wrongSetting':
+      return { ...drive, speedRatio: drive.speedRatio * sizeOf(f) };
+    case 'bearings':
+      return { ...drive, speedRatio: drive.speedRatio * BEARINGS_SPEED };
+    default:
+      return drive;
   }
-  const lost = f.kind === 'weakFan' || f.kind === 'lowVoltage' || f.kind === 'wrongSetting' || f.kind === 'bearings' ? SPEED_LOST[f.kind] * f.severity : 0;
-  return { ...drive, speedRatio: drive.speedRatio * (1 - lost) };
 };
 
 /** How a machine stands with faults laid over its state of today. Source: the air-path model; sizes are Moorwind defaults. */
-export const withFaults = (state: PathState, faults: readonly Fault[], context: Context): PathState =>
-  faults.reduce<PathState>((s, f) => {
-    const leak = leakOf(f);
-    return {
-      ...s,
-      stages: { ...s.stages, [f.position]: stageChange(f, s.stages[f.position] ?? CLEAN, context) },
-      leaksM2: leak ? { ...s.leaksM2, [leak.node]: (s.leaksM2[leak.node] ?? 0) + leak.areaM2 } : s.leaksM2,
-      drive: driveChange(f, s.drive, context),
-    };
-  }, state);
+export const withFaults = (state: PathState, faults: readonly Fault[], context: Context): PathState => {
+  const stages = { ...state.stages };
+  const leaksM2 = { ...state.leaksM2 };
+  let { drive } = state;
+  for (const f of faults) {
+    const held = stages[f.position] ?? CLEAN;
+    const changed = stageChange(f, held, context);
+    if (changed !== held) stages[f.position] = changed;
+    const leak = leakOf(f, context);
+    if (leak) leaksM2[leak.node] = (leaksM2[leak.node] ?? 0) + leak.areaM2;
+    drive = driveChange(f, drive, context);
+  }
+  return { ...state, stages, leaksM2, drive };
+};
+
+/** Smallest and largest size a fault is looked for in, and whether a larger one is worse. */
+const rangeOf = (f: Fault, { model, parameters }: { readonly model: MachineModel; readonly parameters: PathParameters }): readonly [harmless: number, worst: number] => {
+  const wholeM3s = parameters.qMaxM3s;
+  switch (f.kind) {
+    case 'blocked':
+      return model.stages[f.position]?.spec.air.form === 'medium' ? [(1e-4 * parameters.p0Pa) / wholeM3s, (1e4 * parameters.p0Pa) / wholeM3s] : [1, 1e8];
+    case 'hoseHoled':
+    case 'leakingSeal':
+      // Against the area that passes the fan's whole flow at its whole lift.
+      return [(1e-4 * wholeM3s) / Math.sqrt(parameters.p0Pa), (1e2 * wholeM3s) / Math.sqrt(parameters.p0Pa)];
+    default:
+      return [1, 0.05];
+  }
+};
+
+const HALVINGS = 24;
+
+/** Finds the size at which a fault by itself costs its severity of the tool's flow, by halving on a logarithm. */
+export const sizeFinder = ({ model, parameters, flowWith }: { readonly model: MachineModel; readonly parameters: PathParameters; readonly flowWith: (fault: Fault | null, sizeOf: SizeOf) => number }): SizeOf => {
+  const held = new Map<string, number>();
+  let sound: number | null = null;
+  return (f) => {
+    const key = `${f.kind} ${f.position} ${f.node ?? ''} ${f.severity}`;
+    const before = held.get(key);
+    if (before !== undefined) return before;
+    sound ??= flowWith(null, () => 1);
+    const [harmless, worst] = rangeOf(f, { model, parameters });
+    let [a, b] = [Math.log(harmless), Math.log(worst)];
+    for (let i = 0; i < HALVINGS; i += 1) {
+      const middle = (a + b) / 2;
+      if (flowWith(f, () => Math.exp(middle)) > (1 - f.severity) * sound) a = middle;
+      else b = middle;
+    }
+    const size = Math.exp((a + b) / 2);
+    held.set(key, size);
+    return size;
+  };
+};

@@ -25,8 +25,10 @@ export interface Fault {
   readonly kind: FaultKind;
   /** Stage it sits at; of the whole machine it is the fan's. */
   readonly position: number;
-  /** 0 to 1, in the fault's own scale. */
+  /** 0 to 1: the share of the tool's flow it costs by itself; of what lets dust past, how much. */
   readonly severity: number;
+  /** Where a leak lies, as a node of the path, when it is not the stage's own. */
+  readonly node?: number;
 }
 
 /** A fault at a stage with the severities it is thought in and how common it is against the others. */
@@ -34,6 +36,8 @@ export interface FaultPlace {
   readonly kind: FaultKind;
   readonly position: number;
   readonly severities: readonly number[];
+  /** Nodes a leak may lie at; the same fault to the technician. */
+  readonly nodes?: readonly number[];
   /** Relative frequency before anything is known. A Moorwind default, a modelling choice. */
   readonly weight: number;
 }
@@ -45,18 +49,21 @@ export interface MachineTraits {
   readonly selectorM: number | null;
 }
 
-/** As fine for pairs as for single faults, and finer where the flow falls faster: a coarse grid starves what lies between. */
-const FINE = [0.2, 0.4, 0.54, 0.65, 0.74, 0.82, 0.89, 0.95] as const;
+/** Share of the flow a fault costs by itself: as fine for pairs as for single faults, since a coarse grid starves what lies between. */
+const LOSSES = [0.12, 0.25, 0.38, 0.5, 0.62, 0.74, 0.86] as const;
+const SUPPLY_LOSSES = [0.12, 0.25, 0.38, 0.5, 0.62] as const;
+const VOLTAGE_LOSSES = [0.07, 0.14, 0.22] as const;
+const HALFWAY = [0.3, 0.8] as const;
 const ONCE = [1] as const;
 
 const ofMedium = (stage: ModelStage, position: number): readonly FaultPlace[] => {
-  if (stage.kind === 'gas') return [{ kind: 'spentGas', position, severities: ONCE, weight: 0.6 }, { kind: 'blocked', position, severities: FINE, weight: 0.3 }];
+  if (stage.kind === 'gas') return [{ kind: 'spentGas', position, severities: ONCE, weight: 0.6 }, { kind: 'blocked', position, severities: LOSSES, weight: 0.3 }];
   const bag = stage.kind === 'bag';
   return [
-    { kind: 'blocked', position, severities: FINE, weight: bag ? 4 : stage.kind === 'hepa' ? 1.2 : 2.5 },
+    { kind: 'blocked', position, severities: LOSSES, weight: bag ? 4 : stage.kind === 'hepa' ? 1.2 : 2.5 },
     { kind: 'missing', position, severities: ONCE, weight: 0.25 },
-    { kind: 'torn', position, severities: [0.3, 0.8], weight: bag ? 0.6 : 0.35 },
-    { kind: 'misseated', position, severities: [0.3, 0.8], weight: bag ? 1 : 0.6 },
+    { kind: 'torn', position, severities: HALFWAY, weight: bag ? 0.6 : 0.35 },
+    { kind: 'misseated', position, severities: HALFWAY, weight: bag ? 1 : 0.6 },
     ...(stage.spec.fit.orientation === 'unmarked' ? [] : [{ kind: 'reversed' as const, position, severities: ONCE, weight: 0.1 }]),
   ];
 };
@@ -66,33 +73,35 @@ const ofStage = (stage: ModelStage, position: number): readonly FaultPlace[] => 
   if (stage.spec.air.form === 'medium') return ofMedium(stage, position);
   if (stage.kind === 'hose' || stage.kind === 'duct') {
     return [
-      { kind: 'blocked', position, severities: FINE, weight: 2.5 },
-      { kind: 'hoseHoled', position, severities: FINE, weight: 0.8 },
+      { kind: 'blocked', position, severities: LOSSES, weight: 2.5 },
+      { kind: 'hoseHoled', position, severities: LOSSES, nodes: position === 0 ? [1] : [position + 1, position], weight: 0.8 },
     ];
   }
+  if (stage.kind === 'ring') return [{ kind: 'leakingSeal', position, severities: HALFWAY, weight: 0.8 }];
   const mouth = stage.kind === 'nozzle' || stage.kind === 'shroud' || stage.kind === 'hood';
-  return mouth || stage.kind === 'inlet' || stage.kind === 'cyclone' ? [{ kind: 'blocked', position, severities: FINE, weight: mouth ? 1.8 : 0.5 }] : [];
+  return mouth || stage.kind === 'inlet' || stage.kind === 'cyclone' ? [{ kind: 'blocked', position, severities: LOSSES, weight: mouth ? 1.8 : 0.5 }] : [];
 };
 
 const ofFan = (model: MachineModel, position: number): readonly FaultPlace[] => {
   const curve = model.stages[position]?.spec.air;
   const kind = curve?.form === 'fan' ? curve.curve.kind : 'universal';
   return [
-    { kind: 'weakFan', position, severities: FINE, weight: 0.8 },
+    { kind: 'weakFan', position, severities: LOSSES, weight: 0.8 },
     { kind: 'bearings', position, severities: ONCE, weight: 0.3 },
-    { kind: 'wrongSetting', position, severities: [0.3, 0.7], weight: 1 },
-    ...(kind === 'universal' ? [{ kind: 'lowVoltage' as const, position, severities: [0.3, 0.6, 0.9], weight: 0.4 }] : []),
-    ...(kind === 'pneumatic' ? [{ kind: 'lowSupply' as const, position, severities: FINE, weight: 1.5 }] : []),
+    { kind: 'wrongSetting', position, severities: LOSSES, weight: 1 },
+    ...(kind === 'universal' ? [{ kind: 'lowVoltage' as const, position, severities: VOLTAGE_LOSSES, weight: 0.4 }] : []),
+    ...(kind === 'pneumatic' ? [{ kind: 'lowSupply' as const, position, severities: SUPPLY_LOSSES, weight: 1.5 }] : []),
   ];
 };
 
 /** Every fault a machine's own path can have. Source: common practice, no published source; weights are Moorwind defaults. */
 export const faultPlaces = (model: MachineModel, traits: MachineTraits): readonly FaultPlace[] => {
   const fan = model.stages.findIndex((s) => s.kind === 'fan');
+  const seal = sealNode(model);
   const gauged = model.stages.some((s) => s.spec.fit.gaugePa !== null);
   return [
     ...model.stages.flatMap(ofStage),
-    { kind: 'leakingSeal', position: sealNode(model), severities: FINE, weight: 0.9 },
+    { kind: 'leakingSeal', position: seal, severities: LOSSES, nodes: seal > 1 ? [seal, seal - 1] : [seal], weight: 0.9 },
     ...ofFan(model, fan),
     ...(traits.selectorM === null ? [] : [{ kind: 'wrongSelector' as const, position: fan, severities: ONCE, weight: 0.5 }]),
     ...(traits.hasLamp || gauged ? [{ kind: 'indicatorOut' as const, position: fan, severities: ONCE, weight: 0.5 }] : []),
@@ -100,6 +109,15 @@ export const faultPlaces = (model: MachineModel, traits: MachineTraits): readonl
   ];
 };
 
-/** Faults that let dust past: silent to every reading of flow. */
-export const SILENT: ReadonlySet<FaultKind> = new Set<FaultKind>(['torn', 'misseated', 'missing', 'spentGas', 'reversed']);
+/** Behind the fan and in front of the filter a leak blows dust out. */
+export const blowsOut = ({ stages }: MachineModel, position: number): boolean => position > stages.findIndex((s) => s.kind === 'fan');
+
+const SILENT: ReadonlySet<FaultKind> = new Set<FaultKind>(['torn', 'misseated', 'missing', 'spentGas', 'reversed']);
+
+/** Faults that let dust past, or blow it out behind the fan: silent to every reading of flow. */
+export const isSilent = ({ kind, position }: Pick<Fault, 'kind' | 'position'>, model: MachineModel): boolean =>
+  SILENT.has(kind) || (kind === 'leakingSeal' && blowsOut(model, position));
+
+/** Faults a machine lives with: they change no flow at the tool and let no dust past. */
+export const isHarmless = ({ kind }: Pick<Fault, 'kind'>): boolean => kind === 'bearings' || kind === 'indicatorOut' || kind === 'wrongSelector';
 

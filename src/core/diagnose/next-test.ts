@@ -1,33 +1,38 @@
 import type { MachineModel } from '../path/machine-path';
-import type { MachineTraits } from './fault';
-import { type EXPOSURE_MINUTES, type Operation, priceOf, type TestState } from './operation';
-import { expectedOf, type Expected, type TestBench } from './outcome';
+import { type MachineTraits } from './fault';
+import { type HazardLevel, type Operation, operationKey, priceOf, type TestState } from './operation';
+import { type Column, foresee } from './foresight';
 import type { Case, Posterior } from './posterior';
+import { curedBy } from './repair';
+import type { Handling } from './signature';
+import { lossOf, type Losses } from './loss';
 
 /** A school of the trade for the order of tests. */
 export type School = 'best' | 'takeOut' | 'swap' | 'nozzleInward';
+export const SCHOOLS: readonly School[] = ['best', 'nozzleInward', 'takeOut', 'swap'];
 
 export interface Asking {
-  readonly hazard: keyof typeof EXPOSURE_MINUTES;
+  readonly hazard: HazardLevel;
   /** State the machine is in now. */
   readonly state: TestState;
-  readonly out: readonly number[];
-  readonly fresh: readonly number[];
+  readonly handling: Handling;
   /** Tests done, and tests the technician would rather not do. */
   readonly not: readonly Operation[];
 }
 
 export interface Proposal {
   readonly operation: Operation;
-  /** Expected information in bits. */
+  /** Expected information about the faults, in bits. */
   readonly bits: number;
   readonly minutes: number;
+  /** By how much the expected loss of acting after it is smaller than of acting now, minutes. */
+  readonly saves: number;
 }
 
 /** Explanations that together hold this much are enough to choose a test by. */
-const ENOUGH = 0.995;
-const MOST_EXPLANATIONS = 700;
-const BINS = 24;
+const ENOUGH = 0.99;
+const MOST_EXPLANATIONS = 240;
+const BINS = 16;
 
 /** Every test this machine's own path allows. */
 export const operationsOf = (model: MachineModel, traits: MachineTraits): readonly Operation[] => {
@@ -41,7 +46,8 @@ export const operationsOf = (model: MachineModel, traits: MachineTraits): readon
     ...media.flatMap((position): readonly Operation[] => [{ kind: 'stageDp', position }, { kind: 'takeOut', position }, { kind: 'swap', position }, { kind: 'weigh', position }]),
     ...at((s) => s.spec.fit.gaugePa !== null).map((position): Operation => ({ kind: 'gauge', position })),
     ...at((s) => s.kind === 'bag').map((position): Operation => ({ kind: 'lookBag', position })),
-    ...at((s) => s.kind === 'hepa' || s.kind === 'mainFilter' || s.kind === 'canister').map((position): Operation => ({ kind: 'cleanSide', position })),
+    ...at((s) => s.spec.air.form === 'medium' && s.kind !== 'bag').map((position): Operation => ({ kind: 'cleanSide', position })),
+    ...(model.stages.some((s) => s.kind === 'gas' && !s.missing) ? [{ kind: 'smell' as const }] : []),
     { kind: 'listen' },
     { kind: 'settings' },
     { kind: 'lookNozzle' },
@@ -54,75 +60,123 @@ export const operationsOf = (model: MachineModel, traits: MachineTraits): readon
   ];
 };
 
+const plogp = (p: number): number => (p > 0 ? -p * Math.log2(p) : 0);
+
 /** Entropy in bits. Source: Shannon 1948. @example entropyBits([0.5, 0.5]) // 1 */
-export const entropyBits = (shares: readonly number[]): number => shares.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
+export const entropyBits = (shares: readonly number[]): number => shares.reduce((sum, p) => sum + plogp(p), 0);
 
 interface Considered {
   readonly index: number;
   readonly weight: number;
-  /** Which cause it stands for: severity aside. */
-  readonly cause: string;
 }
 
-const considered = (c: Case, { weights }: Posterior): readonly Considered[] => {
-  const sorted = c.hypotheses.map((h, index) => ({ index, weight: weights[index] ?? 0, cause: h.faults.map((f) => `${f.kind} ${f.position}`).sort().join(' + ') })).sort((a, b) => b.weight - a.weight);
-  let sum = 0;
+const considered = ({ weights }: Posterior): readonly Considered[] => {
+  const order = Array.from(weights.keys()).filter((i) => (weights[i] ?? 0) > 1e-6).sort((a, b) => (weights[b] ?? 0) - (weights[a] ?? 0));
   const kept: Considered[] = [];
-  for (const h of sorted) {
+  let sum = 0;
+  for (const index of order) {
     if (sum >= ENOUGH || kept.length >= MOST_EXPLANATIONS) break;
-    kept.push(h);
-    sum += h.weight;
+    const weight = weights[index] ?? 0;
+    kept.push({ index, weight });
+    sum += weight;
   }
   return kept.map((h) => ({ ...h, weight: h.weight / sum }));
 };
 
-/** Shares of a number's outcome over bins that are even in the logarithm, from a fiftieth of the sound figure to four times it. */
-const binsOf = (expected: Extract<Expected, { kind: 'number' }>, soundMean: number): readonly number[] => {
-  const [low, high] = [Math.log(soundMean / 50), Math.log(soundMean * 4)];
-  const middle = Math.log(Math.max(expected.mean, soundMean / 50));
-  const sd = Math.max(expected.relative, (high - low) / BINS / 2);
-  const raw = Array.from({ length: BINS }, (_, i) => Math.exp(-0.5 * ((low + ((i + 0.5) * (high - low)) / BINS - middle) / sd) ** 2) + 1e-6);
-  const total = raw.reduce((a, b) => a + b, 0);
-  return raw.map((r) => r / total);
+/** Bins even in the logarithm between the least and the most that is expected, and each explanation's share of them. */
+const binned = (column: Extract<Column, { kind: 'numbers' }>, kept: readonly Considered[]): readonly Float64Array[] => {
+  const logs = kept.map((h) => column.logAt(h.index));
+  const [low, high] = [Math.min(...logs) - 0.1, Math.max(...logs) + 0.1];
+  const width = (high - low) / BINS;
+  return kept.map((h, i) => {
+    const sd = Math.max(column.relativeAt(h.index), width / 2);
+    const shares = new Float64Array(BINS);
+    let total = 0;
+    for (let k = 0; k < BINS; k += 1) {
+      const z = (low + (k + 0.5) * width - (logs[i] ?? 0)) / sd;
+      const share = Math.exp(-0.5 * z * z) + 1e-4;
+      shares[k] = share;
+      total += share;
+    }
+    for (let k = 0; k < BINS; k += 1) shares[k] = (shares[k] ?? 0) / total;
+    return shares;
+  });
 };
 
-const sharesOf = (expected: Expected, soundMean: number): readonly number[] => (expected.kind === 'words' ? Object.values(expected.words) : soundMean > 0 ? binsOf(expected, soundMean) : [1]);
+const sharesOf = (column: Column, kept: readonly Considered[]): readonly Float64Array[] => {
+  if (column.kind === 'numbers') return binned(column, kept);
+  return kept.map((h) => {
+    const e = column.at(h.index);
+    return e.kind === 'words' ? Float64Array.from(Object.values(e.words)) : new Float64Array(1);
+  });
+};
 
-const informationOf = (op: Operation, c: Case, { kept, bench }: { readonly kept: readonly Considered[]; readonly bench: TestBench }): number => {
-  const sound = expectedOf(op, bench.sound, bench);
-  const soundMean = sound.kind === 'number' ? sound.mean : 0;
-  const byOutcome: Map<string, number>[] = [];
-  const totals: number[] = [];
-  const causes = new Map<string, number>();
-  for (const h of kept) {
-    const signature = c.signatures[h.index];
-    if (!signature) continue;
-    causes.set(h.cause, (causes.get(h.cause) ?? 0) + h.weight);
-    sharesOf(expectedOf(op, signature, bench), soundMean).forEach((share, o) => {
-      const joint = share * h.weight;
-      const row = (byOutcome[o] ??= new Map<string, number>());
-      row.set(h.cause, (row.get(h.cause) ?? 0) + joint);
-      totals[o] = (totals[o] ?? 0) + joint;
-    });
+interface Weighing {
+  readonly c: Case;
+  readonly kept: readonly Considered[];
+  readonly asking: Asking;
+  readonly losses: Losses;
+}
+
+/** Uncertainty about the faults one by one, in bits, and what acting on it now may cost, in minutes. */
+const standing = (masses: Float64Array, total: number, losses: Losses): { readonly bits: number; readonly loss: number } => {
+  let [bits, loss] = [0, 0];
+  for (let f = 0; f < masses.length; f += 1) {
+    const p = Math.min(1, (masses[f] ?? 0) / total);
+    if (p === 0) continue;
+    bits += (plogp(p) + plogp(1 - p)) * (losses.weight[f] ?? 1);
+    loss += lossOf(p, f, losses);
   }
-  const after = byOutcome.reduce((sum, row, o) => {
+  return { bits, loss };
+};
+
+const valueOf = (op: Operation, { c, kept, asking, losses }: Weighing): { readonly bits: number; readonly saves: number } => {
+  const shares = sharesOf(foresee(c, op, asking.handling), kept);
+  const outcomes = shares[0]?.length ?? 0;
+  const before = new Float64Array(c.causes.length);
+  const byOutcome = Array.from({ length: outcomes }, () => new Float64Array(c.causes.length));
+  const totals = new Float64Array(outcomes);
+  kept.forEach((h, i) => {
+    const row = shares[i];
+    const causes = c.causesOf[h.index] ?? [];
+    for (const f of causes) before[f] = (before[f] ?? 0) + h.weight;
+    for (let o = 0; o < outcomes; o += 1) {
+      const joint = (row?.[o] ?? 0) * h.weight;
+      totals[o] = (totals[o] ?? 0) + joint;
+      const masses = byOutcome[o];
+      if (masses) for (const f of causes) masses[f] = (masses[f] ?? 0) + joint;
+    }
+  });
+  const now = standing(before, 1, losses);
+  let [bits, loss] = [0, 0];
+  for (let o = 0; o < outcomes; o += 1) {
     const total = totals[o] ?? 0;
-    return total > 0 ? sum + total * entropyBits([...row.values()].map((v) => v / total)) : sum;
-  }, 0);
-  return Math.max(0, entropyBits([...causes.values()]) - after);
+    const masses = byOutcome[o];
+    if (!masses || !(total > 0)) continue;
+    const after = standing(masses, total, losses);
+    bits += total * after.bits;
+    loss += total * after.loss;
+  }
+  return { bits: Math.max(0, now.bits - bits), saves: Math.max(0, now.loss - loss) };
+};
+
+/** Taking out or swapping a part that is out, or new already, or whose fault is cured, tells nothing. */
+const possible = (op: Operation, { out, repairs }: Handling): boolean => {
+  if (!('position' in op)) return true;
+  if (out.includes(op.position)) return false;
+  return !(op.kind === 'swap' || op.kind === 'weigh' || op.kind === 'takeOut') || !curedBy(repairs, { kind: 'torn', position: op.position });
 };
 
 /**
- * Tests in the order of what they are expected to settle for their price: information about the cause per minute.
+ * Tests in the order of what they are expected to settle for their price: information about the faults per minute.
  * Source: expected information (Lindley 1956) over price; prices are common practice and Moorwind defaults.
  */
-export const proposals = (c: Case, posterior: Posterior, asking: Asking): readonly Proposal[] => {
-  const kept = considered(c, posterior);
-  const bench: TestBench = { ...c.bench, out: asking.out, fresh: asking.fresh };
-  const done = new Set(asking.not.map((op) => JSON.stringify(op)));
-  const open = operationsOf(c.bench.suspect.model, c.bench.traits).filter((op) => !done.has(JSON.stringify(op)) && !('position' in op && asking.out.includes(op.position)));
+export const proposals = (c: Case, posterior: Posterior, { asking, losses }: { readonly asking: Asking; readonly losses: Losses }): readonly Proposal[] => {
+  const weighing: Weighing = { c, kept: considered(posterior), asking, losses };
+  const done = new Set(asking.not.map(operationKey));
+  const open = operationsOf(c.bench.mechanic.suspect.model, c.bench.traits).filter((op) => !done.has(operationKey(op)) && possible(op, asking.handling));
   return open
-    .map((operation): Proposal => ({ operation, bits: informationOf(operation, c, { kept, bench }), minutes: priceOf(operation, asking) }))
+    .map((operation): Proposal => ({ operation, minutes: priceOf(operation, asking), ...valueOf(operation, weighing) }))
     .sort((a, b) => b.bits / b.minutes - a.bits / a.minutes);
 };
 
@@ -132,9 +186,8 @@ const FIXED: Record<Exclude<School, 'best'>, (model: MachineModel) => readonly O
   nozzleInward: () => [{ kind: 'lookNozzle' }, { kind: 'flow', place: 'toolEnd' }, { kind: 'flow', place: 'hoseEnd' }, { kind: 'lookHose' }, { kind: 'flow', place: 'inlet' }, { kind: 'sealed', place: 'inlet' }],
 };
 
-/** The next test of a school; null when the school has none left. The probabilities are the same in every school. */
-export const nextOf = (school: School, c: Case, { posterior, asking }: { readonly posterior: Posterior; readonly asking: Asking }): Operation | null => {
-  if (school === 'best') return proposals(c, posterior, asking)[0]?.operation ?? null;
-  const done = new Set(asking.not.map((op) => JSON.stringify(op)));
-  return FIXED[school](c.bench.suspect.model).find((op) => !done.has(JSON.stringify(op))) ?? null;
+/** The next test of a fixed school; null when the school has none left. The probabilities are the same in every school. */
+export const nextOfSchool = (school: Exclude<School, 'best'>, { model, not }: { readonly model: MachineModel; readonly not: readonly Operation[] }): Operation | null => {
+  const done = new Set(not.map(operationKey));
+  return FIXED[school](model).find((op) => !done.has(operationKey(op))) ?? null;
 };

@@ -1,13 +1,13 @@
-import type { Place } from '../path/air-path';
+import type { Where } from './signature';
 
 /** State a machine is in for a test: off, running, opened. Live parts are never guided. */
 export type TestState = 'off' | 'running' | 'open';
 
 /** Every test of the trade, as something that can be done to this machine. */
 export type Operation =
-  | { readonly kind: 'flow'; readonly place: Exclude<Place, 'outlet'> }
-  | { readonly kind: 'hand'; readonly place: Exclude<Place, 'outlet'> }
-  | { readonly kind: 'sealed'; readonly place: Exclude<Place, 'outlet'> }
+  | { readonly kind: 'flow'; readonly place: Where }
+  | { readonly kind: 'hand'; readonly place: Where }
+  | { readonly kind: 'sealed'; readonly place: Where }
   | { readonly kind: 'stageDp'; readonly position: number }
   | { readonly kind: 'gauge'; readonly position: number }
   | { readonly kind: 'listen' }
@@ -25,9 +25,12 @@ export type Operation =
   | { readonly kind: 'disc' }
   | { readonly kind: 'cleanSide'; readonly position: number }
   | { readonly kind: 'particles' }
+  | { readonly kind: 'smell' }
   | { readonly kind: 'smoke' }
   | { readonly kind: 'voltage' }
-  | { readonly kind: 'supply' };
+  | { readonly kind: 'supply' }
+  /** Whether the fault was there to be seen when it was repaired; no test to propose, it comes with the repair. */
+  | { readonly kind: 'found'; readonly fault: string; readonly position: number };
 
 export interface OperationFacts {
   readonly minutes: number;
@@ -59,25 +62,32 @@ export const OPERATION_FACTS: Record<Operation['kind'], OperationFacts> = {
   takeOut: fact(5, 3, 'open'),
   swap: { ...fact(3, 2, 'open'), partMinutes: PART_MINUTES },
   lamp: fact(0.3, 0, 'running'),
-  lampCoverOff: fact(0.5, 0, 'open'),
+  lampCoverOff: fact(0.5, 1, 'open'),
   disc: fact(3, 0, 'running'),
   cleanSide: fact(2, 2, 'open'),
   particles: fact(4, 0, 'running'),
+  smell: fact(0.5, 0, 'running'),
   smoke: fact(3, 0, 'running'),
   voltage: fact(1, 0, 'running'),
   supply: fact(1, 0, 'running'),
+  found: fact(0, 0, 'open'),
 };
 
 /** Minutes one unit of exposure is worth by hazard. A Moorwind default, a modelling choice. */
 export const EXPOSURE_MINUTES = { plain: 1, controlled: 2, contained: 4 } as const;
+export type HazardLevel = keyof typeof EXPOSURE_MINUTES;
 
 /** Changing the state of the machine costs a little. */
 const STATE_MINUTES = 0.3;
 
 /** Price of a test in minutes: its time, its exposure by the hazard, a part perhaps spent, and a change of state. Throws nothing. */
-export const priceOf = (operation: Operation, { hazard, state }: { readonly hazard: keyof typeof EXPOSURE_MINUTES; readonly state: TestState }): number => {
+export const priceOf = (operation: Operation, { hazard, state }: { readonly hazard: HazardLevel; readonly state: TestState }): number => {
   const facts = OPERATION_FACTS[operation.kind];
   return facts.minutes + facts.exposure * EXPOSURE_MINUTES[hazard] + facts.partMinutes + (facts.state === state ? 0 : STATE_MINUTES);
 };
 
-export const sameOperation = (a: Operation, b: Operation): boolean => JSON.stringify(a) === JSON.stringify(b);
+/** A name for a test that two like tests share. */
+export const operationKey = (op: Operation): string =>
+  `${op.kind}${'place' in op ? ` ${op.place}` : ''}${'position' in op ? ` ${op.position}` : ''}${op.kind === 'found' ? ` ${op.fault}` : ''}`;
+
+export const sameOperation = (a: Operation, b: Operation): boolean => operationKey(a) === operationKey(b);

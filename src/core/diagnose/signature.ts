@@ -1,8 +1,15 @@
+import type { Result } from '../failure/failure';
 import { gapOfPlace, type Place } from '../path/air-path';
 import { CLEAN, type MachineModel, type PathParameters, type PathState } from '../path/machine-path';
-import { type Entry, type Staircase, staircase } from '../path/staircase';
-import { withFaults } from './effects';
+import type { Condition } from '../path/model/path';
+import { type OperatingPoint, type ReadyPath, solveReady } from '../path/model/solve';
+import { quickMachine, type QuickMachine, quickPath } from '../path/quick-path';
+import { conditionOf } from '../path/staircase';
+import { sizeFinder, type SizeOf, withFaults } from './effects';
 import type { Fault, FaultKind } from './fault';
+import { curedBy, type Repair } from './repair';
+
+export type Where = Exclude<Place, 'outlet'>;
 
 /** A machine under suspicion. */
 export interface Suspect {
@@ -12,65 +19,144 @@ export interface Suspect {
   readonly state: PathState;
 }
 
-/** What the air-path model says a faulty machine would read. Solved when first asked. */
-export interface Signature {
-  readonly faults: readonly Fault[];
-  /** At the tool as in use, or with the nozzle or hose off. m3/s; 0 where nothing can be solved. */
-  readonly flowM3s: (place: Exclude<Place, 'outlet'>) => number;
-  readonly sealedPa: (place: Exclude<Place, 'outlet'>) => number;
-  /** As in use. null where it cannot be solved. */
-  readonly inUse: () => Staircase | null;
-  /** Tool flow with some stages out and some as new. */
-  readonly flowWith: (change: { readonly out: readonly number[]; readonly fresh: readonly number[] }) => number;
-  /** The same machine once new parts stand in these stages: their own faults are cured, all others stay. */
-  readonly renewed: (positions: readonly number[]) => Signature;
+/** What was done to the machine by the time it is looked at. */
+export interface Handling {
+  /** Stages out of it. */
+  readonly out: readonly number[];
+  readonly repairs: readonly Repair[];
 }
 
-/** Faults that a new, well-seated part takes away. */
-const OF_THE_PART: ReadonlySet<FaultKind> = new Set<FaultKind>(['blocked', 'torn', 'misseated', 'missing', 'reversed', 'spentGas']);
+export const UNTOUCHED: Handling = { out: [], repairs: [] };
 
-const entryAt = (model: MachineModel, place: Exclude<Place, 'outlet'>, sealed: boolean): Entry => {
-  const node = gapOfPlace(model.stages.map((s) => s.kind), place);
-  if (sealed) return { at: 'node', opening: { node, state: 'drawn', flowM3s: 0 } };
-  return place === 'toolEnd' ? { at: 'use' } : { at: 'node', opening: { node, state: 'open' } };
+/** A machine in one state of its air, solved where and when asked; 0 where nothing can be solved. */
+export interface Airs {
+  readonly flowM3s: (where: Where) => number;
+  readonly sealedPa: (where: Where) => number;
+  readonly fanFlowM3s: () => number;
+  /** Lost in a stage as in use, Pa. */
+  readonly dropPa: (position: number) => number;
+}
+
+/** Faults the air does not feel: whole families of explanations share one state of the air. */
+const UNFELT: ReadonlySet<FaultKind> = new Set<FaultKind>(['reversed', 'wrongSelector', 'brushJammed', 'indicatorOut', 'spentGas']);
+
+const WHERE: Record<Where, number> = { toolEnd: 0, hoseEnd: 1, inlet: 2 };
+
+interface Places {
+  readonly node: Record<Where, number>;
+  readonly inUse: Condition;
+  readonly open: Record<Where, Condition>;
+  readonly sealed: Record<Where, Condition>;
+}
+
+const placesOf = (model: MachineModel): Places => {
+  const kinds = model.stages.map((s) => s.kind);
+  const of = <T>(make: (where: Where) => T): Record<Where, T> => ({ toolEnd: make('toolEnd'), hoseEnd: make('hoseEnd'), inlet: make('inlet') });
+  return {
+    node: of((where) => gapOfPlace(kinds, where)),
+    inUse: conditionOf(model, { at: 'use' }),
+    open: of((where) => conditionOf(model, { at: 'node', opening: { node: gapOfPlace(kinds, where), state: 'open' } })),
+    sealed: of((where) => conditionOf(model, { at: 'node', opening: { node: gapOfPlace(kinds, where), state: 'drawn', flowM3s: 0 } })),
+  };
 };
 
-const changed = (state: PathState, { out, fresh }: { readonly out: readonly number[]; readonly fresh: readonly number[] }): PathState => {
+const perTool = (point: OperatingPoint | null): number => (point ? point.toolFlowM3s / Math.max(1, point.mouths.length) : 0);
+
+const pressureAt = (point: OperatingPoint, node: number, from: number): number => (node < from ? (point.mouths[0]?.pressuresPa[node] ?? 0) : (point.pressuresPa[node - from] ?? 0));
+
+const suctionAt = (point: OperatingPoint | null, node: number, from: number): number => (point ? -pressureAt(point, node, from) : 0);
+
+/** Solves one state of a machine's air, each condition once. */
+class SolvedAir implements Airs {
+  private readonly ready: Result<ReadyPath>;
+  private use: OperatingPoint | null | undefined = undefined;
+  private readonly held: (number | undefined)[] = [];
+
+  constructor(
+    private readonly quick: QuickMachine,
+    private readonly places: Places,
+    state: PathState,
+  ) {
+    this.ready = quickPath(quick, state);
+  }
+
+  private solve(condition: Condition): OperatingPoint | null {
+    const solved = this.ready.ok ? solveReady(this.ready.value, condition) : null;
+    return solved?.ok ? solved.value : null;
+  }
+
+  private inUse(): OperatingPoint | null {
+    if (this.use === undefined) this.use = this.solve(this.places.inUse);
+    return this.use;
+  }
+
+  flowM3s(where: Where): number {
+    return (this.held[WHERE[where]] ??= perTool(where === 'toolEnd' ? this.inUse() : this.solve(this.places.open[where])));
+  }
+
+  sealedPa(where: Where): number {
+    return (this.held[3 + WHERE[where]] ??= suctionAt(this.solve(this.places.sealed[where]), this.places.node[where], this.quick.from));
+  }
+
+  fanFlowM3s(): number {
+    return this.inUse()?.fanFlowM3s ?? 0;
+  }
+
+  dropPa(position: number): number {
+    const point = this.inUse();
+    return point ? pressureAt(point, position, this.quick.from) - pressureAt(point, position + 1, this.quick.from) : 0;
+  }
+}
+
+/** A faulty machine as its faults and its handling leave it. */
+export interface Signature {
+  /** Faults that are still there. */
+  readonly faults: readonly Fault[];
+  readonly air: Airs;
+}
+
+/** Works out what a machine with faults would read after some handling; states of the air that are alike are solved once. */
+export interface Mechanic {
+  readonly suspect: Suspect;
+  readonly sound: Signature;
+  /** Size of a fault in its own measure. */
+  readonly sizeOf: SizeOf;
+  readonly signature: (faults: readonly Fault[], handling?: Handling) => Signature;
+}
+
+const handled = (state: PathState, { out, repairs }: Handling): PathState => {
+  if (out.length === 0 && !repairs.some((r) => r.kind === 'newPart')) return state;
   const stages = { ...state.stages };
+  for (const r of repairs) if (r.kind === 'newPart') stages[r.position] = CLEAN;
   for (const i of out) stages[i] = { ...(stages[i] ?? CLEAN), removed: true };
-  for (const i of fresh) stages[i] = CLEAN;
   return { ...state, stages };
 };
 
-/** Makes the signature of a machine with faults. Every figure is solved at most once. */
-export const signatureOf = ({ model, parameters, state }: Suspect, faults: readonly Fault[]): Signature => {
-  const faulty = withFaults(state, faults, { model, parameters });
-  const memo = new Map<string, Staircase | null>();
-  const renewals = new Map<string, Signature>();
-  const solve = (key: string, entry: Entry, at: PathState): Staircase | null => {
-    const held = memo.get(key);
-    if (held !== undefined) return held;
-    const solved = staircase({ model, parameters, state: at, entry });
-    const stairs = solved.ok ? solved.value : null;
-    memo.set(key, stairs);
-    return stairs;
+const nothing = (): Airs => ({ flowM3s: () => 0, sealedPa: () => 0, fanFlowM3s: () => 0, dropPa: () => 0 });
+
+/** A mechanic for one machine. A path that cannot be solved reads 0 everywhere. */
+export const mechanicOf = (suspect: Suspect): Mechanic => {
+  const { model, parameters, state } = suspect;
+  const quick = quickMachine(model, parameters, state);
+  const places = placesOf(model);
+  const flowOf = (at: PathState) => (quick.ok ? new SolvedAir(quick.value, places, at).flowM3s('toolEnd') : 0);
+  const sizeOf = sizeFinder({ model, parameters, flowWith: (fault, size) => flowOf(fault ? withFaults(state, [fault], { model, sizeOf: size }) : state) });
+  const context = { model, sizeOf };
+  const held = new Map<string, Airs>();
+  const signature = (all: readonly Fault[], handling: Handling = UNTOUCHED): Signature => {
+    const { out, repairs } = handling;
+    const faults = repairs.length === 0 ? all : all.filter((f) => !curedBy(repairs, f));
+    let key = `${out.join()}|`;
+    for (const r of repairs) if (r.kind === 'newPart') key += `${r.position},`;
+    for (const f of faults) if (!UNFELT.has(f.kind)) key += `|${f.kind}${f.position}:${f.severity}${f.node === undefined ? '' : `@${f.node}`}`;
+    const before = held.get(key);
+    if (before) return { faults, air: before };
+    const air = quick.ok ? new SolvedAir(quick.value, places, handled(withFaults(handled(state, { out: [], repairs }), faults, context), { out, repairs: [] })) : nothing();
+    held.set(key, air);
+    return { faults, air };
   };
-  return {
-    faults,
-    inUse: () => solve('use', { at: 'use' }, faulty),
-    flowM3s: (place) => solve(place === 'toolEnd' ? 'use' : `open ${place}`, entryAt(model, place, false), faulty)?.flowPerToolM3s ?? 0,
-    sealedPa: (place) => {
-      const node = gapOfPlace(model.stages.map((s) => s.kind), place);
-      return -(solve(`sealed ${place}`, entryAt(model, place, true), faulty)?.nodesPa[node] ?? 0);
-    },
-    renewed: (positions) => {
-      const key = positions.join();
-      const held = renewals.get(key);
-      if (held) return held;
-      const made = signatureOf({ model, parameters, state: changed(state, { out: [], fresh: positions }) }, faults.filter((f) => !(positions.includes(f.position) && OF_THE_PART.has(f.kind))));
-      renewals.set(key, made);
-      return made;
-    },
-    flowWith: (change) => solve(`with ${change.out.join()}/${change.fresh.join()}`, { at: 'use' }, changed(faulty, change))?.flowPerToolM3s ?? 0,
-  };
+  return { suspect, sound: signature([]), sizeOf, signature };
 };
+
+/** What one faulty machine would read. */
+export const signatureOf = (suspect: Suspect, faults: readonly Fault[], handling: Handling = UNTOUCHED): Signature => mechanicOf(suspect).signature(faults, handling);

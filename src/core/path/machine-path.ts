@@ -58,7 +58,8 @@ const FAN_OF = (stage: ModelStage): FanCurve | null => (stage.spec.air.form === 
 /** The fan's own curve as the machine's record has it; null when the path has no fan stage or one without a curve. */
 export const fanCurveOf = (model: MachineModel): FanCurve | null => model.stages.map(FAN_OF).find((c) => c !== null) ?? null;
 
-const fanWith = (curve: FanCurve, { p0Pa, qMaxM3s }: PathParameters): FanCurve => {
+/** A fan curve stretched to the lift and flow that were fitted. */
+export const fanWith = (curve: FanCurve, { p0Pa, qMaxM3s }: PathParameters): FanCurve => {
   if (curve.kind !== 'points') return { ...curve, p0Pa, qMaxM3s };
   // A measured curve keeps its shape: it is stretched to the lift and the flow that were fitted.
   const [low, high] = curve.rangeM3s;

@@ -9,7 +9,8 @@ export const scaleElement = (e: Element, factor: number): Element => {
     case 'cyclone':
       return { ...e, lossK: e.lossK * factor };
     case 'nozzle':
-      return { ...e, coefficient: e.coefficient / Math.sqrt(factor) };
+      // What blocks an opening takes of its area: its coefficient stays what it is.
+      return { ...e, areaM2: e.areaM2 / Math.sqrt(factor) };
     case 'line':
       // Friction is proportional to length at any Reynolds number, so a longer line stands for a rougher one.
       return { ...e, lengthM: e.lengthM * factor, entryK: e.entryK * factor, exitK: e.exitK * factor };

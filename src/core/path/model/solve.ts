@@ -138,22 +138,25 @@ const pointOf = (problem: Problem, root: Root): Result<OperatingPoint> => {
 export interface ReadyPath {
   readonly path: AirPath;
   readonly trunk: ReadyChain;
+  /** The ways in front of a Y, in the order of the path's. */
+  readonly ways: readonly ReadyChain[];
   readonly fan: FanCoefficients;
 }
 
 /** Checks a path and makes it ready for its air and drive. Returns what is wrong by name. */
 export const readyPath = (path: AirPath): Result<ReadyPath> => {
   const fan = checkPath(path);
-  return fan.ok ? ok({ path, fan: fan.value, trunk: readyChain(path.trunk, path.air, fan.value) }) : fan;
+  if (!fan.ok) return fan;
+  return ok({ path, fan: fan.value, trunk: readyChain(path.trunk, path.air, fan.value), ways: path.mouths.map((way) => readyChain(way, path.air, null)) });
 };
 
 /** Solves a ready path; errors and limits as `solvePath`. Source: as `solvePath`. */
-export const solveReady = ({ path, trunk, fan }: ReadyPath, condition: Condition): Result<OperatingPoint> => {
+export const solveReady = ({ path, trunk, ways, fan }: ReadyPath, condition: Condition): Result<OperatingPoint> => {
   const named = checkCondition(path, condition);
   if (!named.ok) return named;
-  const mouths = path.mouths.map((chain, i): ReadyMouth => {
+  const mouths = ways.map((chain, i): ReadyMouth => {
     const opening = condition.mouths[i] ?? { node: 0, state: 'open' };
-    return { chain: readyChain(chain, path.air, null), opening, from: opening.node, trace: newTraces(chain.elements.length), guess: { x: 0, p: 0, slope: 0 } };
+    return { chain, opening, from: opening.node, trace: newTraces(chain.length), guess: { x: 0, p: 0, slope: 0 } };
   });
   const problem: Problem = { trunk, fan, mouths, condition, trace: newTraces(path.trunk.elements.length), nodes: path.trunk.elements.length + 1 };
   if (demandsTooMuch(problem)) return fail(failure('path.no-point', 'start', { freeM3s: freeFlowM3s(fan) }));

@@ -1,0 +1,55 @@
+import { BASELINE_WARN_LOSS } from '../constants/limits';
+import type { MachineModel } from '../path/machine-path';
+import { type FaultKind, type FaultPlace, isSilent, type MachineTraits } from './fault';
+import type { Operation } from './operation';
+import type { Outcome } from './outcome';
+
+/** What somebody said, in the trade's words. */
+export type Complaint = 'noSuction' | 'light' | 'dust' | 'smell' | 'labours' | 'round';
+
+export const COMPLAINTS: readonly Complaint[] = ['noSuction', 'light', 'dust', 'smell', 'labours', 'round'];
+
+/** How much a complaint speaks for a kind of fault. 1 says nothing. Moorwind defaults, modelling choices. */
+const SPEAKS: Record<Complaint, { readonly silent: number; readonly kinds: Partial<Record<FaultKind, number>> }> = {
+  noSuction: { silent: 0.35, kinds: { indicatorOut: 0.2, wrongSelector: 0.2, bearings: 0.4 } },
+  light: { silent: 0.35, kinds: { indicatorOut: 4, wrongSelector: 4, bearings: 0.3 } },
+  dust: { silent: 8, kinds: { blocked: 0.5, indicatorOut: 0.1, wrongSelector: 0.1, bearings: 0.2, leakingSeal: 0.5 } },
+  smell: { silent: 0.6, kinds: { spentGas: 15, bearings: 2, indicatorOut: 0.1, wrongSelector: 0.1 } },
+  labours: { silent: 0.3, kinds: { bearings: 8, weakFan: 1.5, blocked: 1.2, lowVoltage: 2, indicatorOut: 0.1, wrongSelector: 0.1 } },
+  round: { silent: 1, kinds: {} },
+};
+
+export const complaintFactor = (complaint: Complaint, model: MachineModel) => (place: FaultPlace): number => {
+  const { silent, kinds } = SPEAKS[complaint];
+  return (kinds[place.kind] ?? 1) * (isSilent(place, model) && place.kind !== 'spentGas' ? silent : 1);
+};
+
+/** The measures that must be back in their band before the case closes, at the complaint's own place. Source: common practice, no published source. */
+export const measuresOf = (complaint: Complaint, { hasLamp, hasBrush }: MachineTraits): readonly Operation[] => {
+  const flow: Operation = { kind: 'flow', place: 'toolEnd' };
+  switch (complaint) {
+    case 'dust':
+      return [{ kind: 'particles' }];
+    case 'smell':
+      return [{ kind: 'smell' }];
+    // A light going out is a poor closing test: flow is measured too.
+    case 'light':
+      return hasLamp ? [flow, { kind: 'lamp' }] : [flow];
+    case 'labours':
+      return [flow, { kind: 'listen' }];
+    case 'noSuction':
+      return hasBrush ? [flow, { kind: 'settings' }] : [flow];
+    case 'round':
+      return [flow];
+  }
+};
+
+/** Share of the sound machine's flow at which the flow counts as back: the band a loss is warned at, with the reading's own doubt. */
+const BACK_SHARE = 1 - BASELINE_WARN_LOSS.value;
+
+/** Words that say a measure is in its band. */
+const IN_BAND: Partial<Record<Operation['kind'], readonly string[]>> = { particles: ['below', 'notShown'], smell: ['none'], lamp: ['out'], listen: ['normal', 'free'], settings: ['right'] };
+
+/** Whether what a measure gave is in its band. `soundSi` is what the sound machine gives. */
+export const inBand = (operation: Operation, outcome: Outcome, soundSi: number): boolean =>
+  outcome.kind === 'number' ? outcome.valueSi >= BACK_SHARE * soundSi : (IN_BAND[operation.kind] ?? []).includes(outcome.word);

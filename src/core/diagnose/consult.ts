@@ -1,0 +1,77 @@
+import { ok, type Result } from '../failure/failure';
+import { type Advice, adviceOf } from './closing';
+import { type Complaint, inBand, measuresOf } from './complaint';
+import { expectedOf } from './expected';
+import { lossesOf } from './loss';
+import { type Proposal, proposals } from './next-test';
+import { type HazardLevel, type Operation, operationKey, priceOf, sameOperation, type TestState } from './operation';
+import { type Case, type Evidence, type Posterior, weigh } from './posterior';
+import type { Repair } from './repair';
+import { type Handling, UNTOUCHED } from './signature';
+
+/** How far a case has come. */
+export interface Progress {
+  readonly complaint: Complaint;
+  readonly hazard: HazardLevel;
+  /** State the machine is in now. */
+  readonly state: TestState;
+  readonly handling: Handling;
+  readonly evidence: readonly Evidence[];
+  /** Tests the technician would rather not do. */
+  readonly skipped: readonly Operation[];
+}
+
+export interface Consultation {
+  readonly posterior: Posterior;
+  /** Best first. */
+  readonly ranked: readonly Proposal[];
+  readonly advice: Advice;
+  /** Every measure of the complaint is in its band since the last repair. */
+  readonly back: boolean;
+  /** A measure of the complaint that has not been taken since the last repair. */
+  readonly pending: Operation | null;
+}
+
+const sameRepairs = (a: readonly Repair[], b: readonly Repair[]): boolean => a.length === b.length && a.every((r, i) => r.kind === b[i]?.kind && r.position === b[i]?.position);
+
+/** Evidence of the machine as it stands now: nothing was repaired since, nothing out that is not out now. */
+const current = ({ evidence, handling }: Progress): readonly Evidence[] =>
+  evidence.filter((e) => !e.struck && sameRepairs(e.handling.repairs, handling.repairs) && e.handling.out.join() === handling.out.join());
+
+const measured = (c: Case, progress: Progress): { readonly back: boolean; readonly pending: Operation | null } => {
+  const measures = measuresOf(progress.complaint, c.bench.traits);
+  const now = current(progress);
+  // Settings that were right stay right through a repair; everything else is measured again.
+  const held = (m: Operation) => (m.kind === 'settings' ? progress.evidence.find((e) => !e.struck && sameOperation(e.operation, m) && inBand(m, e.outcome, 0)) : undefined);
+  const newest = measures.map((m) => held(m) ?? now.findLast((e) => sameOperation(e.operation, m)) ?? null);
+  const pending = measures.find((m, i) => newest[i] === null && !progress.skipped.some((s) => sameOperation(s, m))) ?? null;
+  const back = newest.every((e) => {
+    if (!e) return false;
+    const sound = expectedOf(e.operation, [], { handling: UNTOUCHED, bench: c.bench });
+    return inBand(e.operation, e.outcome, sound.kind === 'number' ? sound.mean : 0);
+  });
+  return { back, pending };
+};
+
+const isTest = ({ operation, struck }: Evidence): boolean => !struck && operation.kind !== 'found';
+
+/**
+ * Weighs a case and says what comes next: first the complaint's own measure as found, and again after every repair; then
+ * repair, test, close or hand on. `told` hears how far the weighing is, 0 to 1. Errors as `weigh`.
+ */
+export const consult = (c: Case, progress: Progress, told: (share: number) => void = () => undefined): Result<Consultation> => {
+  const weighed = weigh(c, progress.evidence, (done, of) => told((0.7 * done) / of));
+  if (!weighed.ok) return weighed;
+  const posterior = weighed.value;
+  const { back, pending } = measured(c, progress);
+  const { hazard, state, handling, evidence, skipped } = progress;
+  const losses = lossesOf(c, { hazard, repairs: handling.repairs, back });
+  const not = [...current(progress).map((e) => e.operation), ...skipped];
+  const asking = { hazard, state, handling, not };
+  const ranked = proposals(c, posterior, { asking, losses });
+  told(1);
+  const judged = adviceOf({ c, posterior, losses, ranked, back, tests: evidence.filter(isTest).length });
+  if (pending === null) return ok({ posterior, ranked, advice: judged, back, pending });
+  const proposal = ranked.find((p) => operationKey(p.operation) === operationKey(pending)) ?? { operation: pending, bits: 0, saves: 0, minutes: priceOf(pending, asking) };
+  return ok({ posterior, ranked, back, pending, advice: { kind: 'test', proposal, doubtMinutes: judged.doubtMinutes } });
+};

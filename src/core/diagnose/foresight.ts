@@ -1,0 +1,123 @@
+import { expectedIn, handlingOf, type TestBench } from './expected';
+import type { Fault } from './fault';
+import type { Hypothesis } from './hypotheses';
+import { type Operation, operationKey } from './operation';
+import { type Expected, figureLikelihood, likelihood, type Outcome } from './outcome';
+import type { Handling, Signature } from './signature';
+
+/** What every explanation makes a test read, filled as it is asked. */
+export type Column =
+  | { readonly kind: 'words'; readonly at: (index: number) => Expected }
+  | {
+      readonly kind: 'numbers';
+      /** Logarithm of the figure and its floor. */
+      readonly logAt: (index: number) => number;
+      /** Doubt as a share, that of the grades of severity included. */
+      readonly relativeAt: (index: number) => number;
+      readonly floor: number;
+    };
+
+export interface Foresight {
+  readonly columns: Map<string, Column>;
+  readonly signatures: Map<string, (Signature | undefined)[]>;
+}
+
+export const newForesight = (): Foresight => ({ columns: new Map(), signatures: new Map() });
+
+/** For each graded fault of an explanation: the explanations with the next lesser and the next greater severity. */
+export type Neighbours = readonly (readonly (readonly [lesser: number, greater: number])[])[];
+
+/** What a foresight is made of. */
+export interface Foreseen {
+  readonly bench: TestBench;
+  readonly hypotheses: readonly Hypothesis[];
+  readonly neighbours: Neighbours;
+  readonly foresight: Foresight;
+}
+
+export const handlingKey = ({ out, repairs }: Handling): string => `${out.join()}/${repairs.map((r) => `${r.kind}${r.position}`).join()}`;
+
+const gradeKey = (f: Fault, severity: number): string => `${f.kind} ${f.position} ${f.node ?? ''} ${severity}`;
+
+const gradesOf = (hypotheses: readonly Hypothesis[]): ReadonlyMap<string, readonly number[]> => {
+  const grades = new Map<string, readonly number[]>();
+  for (const { faults } of hypotheses) {
+    for (const f of faults) {
+      const key = gradeKey(f, 0);
+      const held = grades.get(key) ?? [];
+      if (!held.includes(f.severity)) grades.set(key, [...held, f.severity].sort((a, b) => a - b));
+    }
+  }
+  return grades;
+};
+
+export const neighboursOf = (hypotheses: readonly Hypothesis[]): Neighbours => {
+  const keyOf = (faults: readonly Fault[], k: number, severity: number) => faults.map((f, i) => gradeKey(f, i === k ? severity : f.severity)).join('+');
+  const index = new Map(hypotheses.map((h, i) => [keyOf(h.faults, -1, 0), i]));
+  const grades = gradesOf(hypotheses);
+  return hypotheses.map(({ faults }, i) =>
+    faults.flatMap((f, k): readonly (readonly [number, number])[] => {
+      const all = grades.get(gradeKey(f, 0)) ?? [];
+      if (all.length < 2) return [];
+      const at = all.indexOf(f.severity);
+      const found = (severity: number | undefined) => (severity === undefined ? i : (index.get(keyOf(faults, k, severity)) ?? i));
+      return [[found(all[at - 1]), found(all[at + 1])]];
+    }),
+  );
+};
+
+/** A severity is anywhere between its grade's neighbours: evenly, so its spread is a step over the root of 12. */
+const GRADE_SPREAD = 1 / Math.sqrt(12);
+
+const signaturesOf = ({ bench, hypotheses, foresight }: Foreseen, handling: Handling): ((index: number) => Signature) => {
+  const key = handlingKey(handling);
+  const held = foresight.signatures.get(key) ?? [];
+  foresight.signatures.set(key, held);
+  return (index) => (held[index] ??= bench.mechanic.signature(hypotheses[index]?.faults ?? [], handling));
+};
+
+const makeColumn = (f: Foreseen, op: Operation, handling: Handling): Column => {
+  const signatureAt = signaturesOf(f, handlingOf(op, handling, f.bench));
+  const first = expectedIn(op, f.bench.mechanic.sound, f.bench);
+  if (first.kind === 'words') {
+    const words: (Expected | undefined)[] = [];
+    return { kind: 'words', at: (index) => (words[index] ??= expectedIn(op, signatureAt(index), f.bench)) };
+  }
+  const { relative, floor } = first;
+  const logs = new Float64Array(f.hypotheses.length).fill(Number.NaN);
+  const logAt = (index: number): number => {
+    const held = logs[index] ?? 0;
+    if (held === held) return held;
+    const e = expectedIn(op, signatureAt(index), f.bench);
+    const log = Math.log((e.kind === 'number' ? e.mean : 0) + floor);
+    logs[index] = log;
+    return log;
+  };
+  const relativeAt = (index: number): number => {
+    let square = relative * relative;
+    for (const [lesser, greater] of f.neighbours[index] ?? []) {
+      const steps = (lesser === index ? 0 : 1) + (greater === index ? 0 : 1);
+      if (steps > 0) square += (((logAt(greater) - logAt(lesser)) * GRADE_SPREAD) / steps) ** 2;
+    }
+    return Math.sqrt(square);
+  };
+  return { kind: 'numbers', logAt, relativeAt, floor };
+};
+
+/** What a test gives under each explanation after some handling; kept, so that nothing is worked out twice. */
+export const foresee = (f: Foreseen, op: Operation, handling: Handling): Column => {
+  const key = `${operationKey(op)}/${handlingKey(handling)}`;
+  const held = f.foresight.columns.get(key);
+  if (held) return held;
+  const made = makeColumn(f, op, handling);
+  f.foresight.columns.set(key, made);
+  return made;
+};
+
+/** How likely an outcome is under one explanation; above 0 always. */
+export const likelihoodAt = (column: Column, index: number, outcome: Outcome): number => {
+  if (column.kind === 'words') return likelihood(outcome, column.at(index));
+  if (outcome.kind !== 'number') return 1;
+  const relative = column.relativeAt(index);
+  return figureLikelihood((Math.log(outcome.valueSi + column.floor) - column.logAt(index)) / relative, relative);
+};

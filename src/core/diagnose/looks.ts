@@ -1,0 +1,108 @@
+import { CLASS_HOSE_VELOCITY } from '../constants/limits';
+import { flowLamp } from '../path/indicator';
+import type { MachineModel } from '../path/machine-path';
+import { blowsOut, type Fault, type FaultKind, type MachineTraits } from './fault';
+import { type Expected, wordShares, yesNo } from './outcome';
+import type { Signature } from './signature';
+
+// How likely each word is when something is looked at, felt or heard. Shares are Moorwind defaults, modelling choices.
+
+export const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
+
+/** How severe the worst of some faults is, 0 where there is none. */
+export const severityOf = (faults: readonly Fault[], kinds: readonly FaultKind[], position?: number): number => {
+  let worst = 0;
+  for (const f of faults) if (f.severity > worst && kinds.includes(f.kind) && (position === undefined || f.position === position)) worst = f.severity;
+  return worst;
+};
+
+export const has = (faults: readonly Fault[], kind: FaultKind, position?: number): boolean => severityOf(faults, [kind], position) > 0;
+
+export const LETS_PAST: readonly FaultKind[] = ['torn', 'misseated'];
+
+/** A hand cannot see 10 to 20 %: the words overlap by that much. Source: common practice, no published source. */
+export const handWords = (ratio: number): Expected => {
+  const [some, much, more] = [logistic((ratio - 0.12) / 0.036), logistic((ratio - 0.6) / 0.08), logistic((ratio - 1.25) / 0.15)];
+  return wordShares({ none: 1 - some, weak: some - much, normal: much - more, strong: more });
+};
+
+/** Labouring or pitch up: little air through the fan. Free-running: much. A slow fan moves less without labouring. */
+export const heard = (s: Signature, sound: Signature): Expected => {
+  const was = sound.air.fanFlowM3s();
+  if (was === 0) return wordShares({ normal: 1, blocked: 1, free: 1, grumble: 1 });
+  const ratio = s.air.fanFlowM3s() / was;
+  const slow = has(s.faults, 'weakFan') || has(s.faults, 'lowVoltage') || has(s.faults, 'wrongSetting') || has(s.faults, 'lowSupply');
+  const blocked = slow ? 0.15 : 0.85 * logistic((0.72 - ratio) / 0.08);
+  const free = 0.8 * logistic((ratio - 1.1) / 0.04);
+  return wordShares({ normal: Math.max(0.08, 1 - blocked - free), blocked, free, grumble: has(s.faults, 'bearings') ? 6 : 0.02 });
+};
+
+export interface LampContext {
+  readonly traits: MachineTraits;
+  readonly hoseM: number | null;
+}
+
+/** A low-flow light: a threshold on the flow in the hose, as the selector takes it. */
+export const lampWords = (faults: readonly Fault[], flowM3s: number, { traits, hoseM }: LampContext): Expected => {
+  if (has(faults, 'indicatorOut')) return yesNo('lit', 'out', 0.85);
+  if (hoseM === null) return yesNo('lit', 'out', 0.5);
+  const selectorM = (traits.selectorM ?? hoseM) * (has(faults, 'wrongSelector') ? 1.33 : 1);
+  const { warnsAtMs } = flowLamp({ selectorM, belowMs: CLASS_HOSE_VELOCITY.value }, { flowM3s, hoseM });
+  const velocity = (4 * flowM3s) / (Math.PI * hoseM ** 2);
+  return yesNo('lit', 'out', logistic((warnsAtMs - velocity) / (0.08 * warnsAtMs)));
+};
+
+export const gaugeWords = (s: Signature, model: MachineModel, position: number): Expected => {
+  const gauge = model.stages[position]?.spec.fit.gaugePa;
+  if (has(s.faults, 'indicatorOut') || !gauge) return wordShares({ green: 1, amber: 1, red: 1 });
+  const above = (limit: number) => logistic((s.air.dropPa(position) - limit) / (0.1 * limit));
+  return wordShares({ green: 1 - above(gauge.amberPa), amber: above(gauge.amberPa) - above(gauge.redPa), red: above(gauge.redPa) });
+};
+
+/** Full, loose dirt beside it, torn, not there: what the open compartment shows. */
+export const bagWords = (faults: readonly Fault[], position: number): Expected => {
+  const full = severityOf(faults, ['blocked'], position);
+  const [beside, tear] = [severityOf(faults, ['misseated'], position), severityOf(faults, ['torn'], position)];
+  return wordShares({
+    clean: 1,
+    full: full > 0 ? 1.2 + 6 * full : 0.05,
+    looseDirt: beside > 0 ? 5 + 3 * beside : tear > 0 ? 1.5 + 1.5 * tear : 0.03,
+    torn: tear > 0 ? 3 + 4 * tear : 0,
+    missing: has(faults, 'missing', position) ? 60 : 0,
+  });
+};
+
+export const finestAt = (model: MachineModel): number => model.stages.findLastIndex((x) => x.spec.air.form === 'medium' && x.kind !== 'gas' && !x.missing);
+
+export const particleWords = (faults: readonly Fault[], model: MachineModel): Expected => {
+  const finest = finestAt(model);
+  const past = Math.max(severityOf(faults, LETS_PAST, finest), has(faults, 'missing', finest) ? 1 : 0, ...faults.filter((f) => f.kind === 'leakingSeal' && blowsOut(model, f.position)).map((f) => f.severity));
+  return wordShares(past > 0 ? { below: 0.6, notShown: 1, above: 6 + 4 * past } : { below: 7, notShown: 1.6, above: 0.12 });
+};
+
+/** The clean side of a filter: dirt at its edge came past the seat, dirt in its middle through a tear; a look also shows that it is there, and its arrow. */
+export const cleanSideWords = (faults: readonly Fault[], position: number): Expected => {
+  const [seat, tear] = [severityOf(faults, ['misseated'], position), severityOf(faults, ['torn'], position)];
+  return wordShares({
+    clean: seat + tear > 0 ? 0.3 : 8,
+    edge: seat > 0 ? 1 + seat : tear > 0 ? 0.3 : 0.15,
+    middle: tear > 0 ? 1 + tear : seat > 0 ? 0.3 : 0.15,
+    missing: has(faults, 'missing', position) ? 60 : 0,
+    reversed: has(faults, 'reversed', position) ? 40 : 0,
+  });
+};
+
+/** Weight against a new part: a blocked one is several times heavier. Source: common practice, no published source. */
+export const weightWords = (faults: readonly Fault[], position: number): Expected => {
+  const loaded = severityOf(faults, ['blocked'], position);
+  const heavy = loaded > 0 ? 0.4 + 0.6 * loaded : 0.02;
+  return wordShares({ nearNew: 0.8 * (1 - heavy), heavier: 0.25, severalTimes: 0.85 * heavy });
+};
+
+export const settingWords = (faults: readonly Fault[], traits: MachineTraits): Expected =>
+  wordShares({
+    right: 1,
+    setting: has(faults, 'wrongSetting') ? 12 : 0,
+    ...(traits.selectorM === null ? {} : { selector: has(faults, 'wrongSelector') ? 12 : 0 }),
+    ...(traits.hasBrush ? { brush: has(faults, 'brushJammed') ? 12 : 0 } : {}),
+  });

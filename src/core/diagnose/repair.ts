@@ -1,0 +1,87 @@
+import type { ModelStage } from '../path/machine-path';
+import { type Fault, type FaultKind } from './fault';
+
+/** What can be done about a fault. Live adjustment of an indicator is not among them: it is sent to those trained for it. */
+export type RepairKind = 'newPart' | 'reseat' | 'clear' | 'newHose' | 'newSeal' | 'serviceFan' | 'supply' | 'settings' | 'indicator' | 'brush';
+
+/** A repair done at a stage. */
+export interface Repair {
+  readonly kind: RepairKind;
+  readonly position: number;
+}
+
+const CURES: Record<RepairKind, readonly FaultKind[]> = {
+  newPart: ['blocked', 'torn', 'misseated', 'missing', 'reversed', 'spentGas'],
+  reseat: ['misseated', 'reversed'],
+  clear: ['blocked'],
+  newHose: ['blocked', 'hoseHoled'],
+  newSeal: ['leakingSeal'],
+  serviceFan: ['weakFan', 'bearings'],
+  supply: ['lowVoltage', 'lowSupply'],
+  settings: ['wrongSetting', 'wrongSelector'],
+  indicator: ['indicatorOut'],
+  brush: ['brushJammed'],
+};
+
+/** Whether a repair takes a fault away. Source: common practice, no published source. */
+export const cures = (repair: Repair, { kind, position }: Pick<Fault, 'kind' | 'position'>): boolean => repair.position === position && CURES[repair.kind].includes(kind);
+
+export const curedBy = (repairs: readonly Repair[], fault: Pick<Fault, 'kind' | 'position'>): boolean => repairs.some((r) => cures(r, fault));
+
+/** The repair a fault asks for at its stage. Source: common practice, no published source. */
+export const repairOf = ({ kind, position }: Pick<Fault, 'kind' | 'position'>, stages: readonly ModelStage[]): Repair => {
+  const medium = stages[position]?.spec.air.form === 'medium';
+  const of = (repair: RepairKind): Repair => ({ kind: repair, position });
+  switch (kind) {
+    case 'blocked':
+      return of(medium ? 'newPart' : 'clear');
+    case 'missing':
+    case 'torn':
+    case 'spentGas':
+      return of('newPart');
+    case 'misseated':
+    case 'reversed':
+      return of('reseat');
+    case 'hoseHoled':
+      return of('newHose');
+    case 'leakingSeal':
+      return of('newSeal');
+    case 'weakFan':
+    case 'bearings':
+      return of('serviceFan');
+    case 'lowVoltage':
+    case 'lowSupply':
+      return of('supply');
+    case 'wrongSetting':
+    case 'wrongSelector':
+      return of('settings');
+    case 'indicatorOut':
+      return of('indicator');
+    case 'brushJammed':
+      return of('brush');
+  }
+};
+
+export interface RepairFacts {
+  readonly minutes: number;
+  /** 0 none to 3 high. */
+  readonly exposure: number;
+  /** Minutes' worth of what is spent where it was not needed. */
+  readonly partMinutes: number;
+}
+
+const fact = (minutes: number, exposure: number, partMinutes: number): RepairFacts => ({ minutes, exposure, partMinutes });
+
+/** What a repair costs. Minutes: common practice, no published source; the parts' worth is a Moorwind default, a modelling choice. */
+export const REPAIR_FACTS: Record<RepairKind, RepairFacts> = {
+  newPart: fact(3, 2, 12),
+  reseat: fact(2, 2, 0),
+  clear: fact(4, 1, 0),
+  newHose: fact(2, 0, 12),
+  newSeal: fact(5, 0, 5),
+  serviceFan: fact(10, 0, 40),
+  supply: fact(2, 0, 0),
+  settings: fact(0.5, 0, 0),
+  indicator: fact(5, 0, 20),
+  brush: fact(5, 1, 0),
+};
