@@ -1,16 +1,19 @@
 import type { DiagnoseInput, DiagnoseOutput, NextTestOutput, TestInput } from '@/contracts/calc/diagnose';
 import { AS_NEW } from '@/core/calibrate/today';
-import { adviceOf } from '@/core/diagnose/closing';
+import { complaintFactor } from '@/core/diagnose/complaint';
+import { consult, type Consultation } from '@/core/diagnose/consult';
+import { expectedOf } from '@/core/diagnose/expected';
 import { faultPlaces } from '@/core/diagnose/fault';
 import { hazardGate } from '@/core/diagnose/hazard-gate';
 import { hypothesesOf } from '@/core/diagnose/hypotheses';
-import { type Asking, nextOf, type Proposal, proposals } from '@/core/diagnose/next-test';
-import type { Operation } from '@/core/diagnose/operation';
-import { expectedOf, type Outcome } from '@/core/diagnose/outcome';
-import { type Case, type Evidence, openCase, type Posterior, weigh } from '@/core/diagnose/posterior';
+import { nextOfSchool, type Proposal } from '@/core/diagnose/next-test';
+import { type Operation, operationKey, QUANTITY_OF, sameOperation } from '@/core/diagnose/operation';
+import type { Outcome } from '@/core/diagnose/outcome';
+import { type Case, type Evidence, openCase } from '@/core/diagnose/posterior';
+import type { Repair } from '@/core/diagnose/repair';
+import { mechanicOf, UNTOUCHED } from '@/core/diagnose/signature';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import type { MachineModel } from '@/core/path/machine-path';
-import type { QuantityKind } from '@/core/units';
 import { machineOf } from './path-input';
 import { collect, readQuantity } from './quantities';
 
@@ -25,10 +28,9 @@ const operationOf = (test: TestInput, model: MachineModel): Result<Operation> =>
   return position.ok ? ok({ kind: test.kind, position: position.value }) : position;
 };
 
-const QUANTITY: Partial<Record<Operation['kind'], QuantityKind>> = { flow: 'flow', sealed: 'pressure', stageDp: 'pressure', takeOut: 'flow', swap: 'flow', voltage: 'voltage', supply: 'pressure' };
 
-const outcomeOf = (e: DiagnoseInput['evidence'][number], kind: Operation['kind']): Result<Outcome> => {
-  const quantity = QUANTITY[kind];
+const outcomeOf = (e: Pick<DiagnoseInput['evidence'][number], 'value' | 'word'>, kind: Operation['kind']): Result<Outcome> => {
+  const quantity = QUANTITY_OF[kind];
   if (quantity === undefined) return e.word === undefined ? fail(failure('detail.word', 'word')) : ok({ kind: 'word', word: e.word });
   if (e.value === undefined) return fail(failure('readings.none', 'value'));
   const read = readQuantity(e.value, quantity, 'value');
@@ -41,13 +43,22 @@ const evidenceOf = (e: DiagnoseInput['evidence'][number], model: MachineModel): 
   const places = (list: readonly string[], path: string) => collect(list.map((s, i) => at(`${path}.${i}`, positionOf(model, s))));
   const [outcome, out, fresh] = [outcomeOf(e, operation.value.kind), places(e.out, 'out'), places(e.fresh, 'fresh')];
   if (!outcome.ok || !out.ok || !fresh.ok) return fail(...[outcome, out, fresh].flatMap((r) => (r.ok ? [] : r.failures)));
-  return ok({ operation: operation.value, outcome: outcome.value, out: out.value, fresh: fresh.value, struck: e.struck });
+  const handling = { out: out.value, repairs: fresh.value.map((position): Repair => ({ kind: 'newPart', position })) };
+  return ok({ operation: operation.value, outcome: outcome.value, handling, struck: e.struck });
+};
+
+const baselineOf = (b: DiagnoseInput['baselines'][number], model: MachineModel): Result<readonly [string, number]> => {
+  const operation = at('test', operationOf(b.test, model));
+  if (!operation.ok) return operation;
+  const outcome = outcomeOf({ value: b.value, word: undefined }, operation.value.kind);
+  if (!outcome.ok) return outcome;
+  return outcome.value.kind === 'number' ? ok([operationKey(operation.value), outcome.value.valueSi]) : fail(failure('readings.none', 'value'));
 };
 
 interface Opened {
   readonly held: Case;
-  readonly posterior: Posterior;
-  readonly asking: Asking;
+  readonly said: Consultation;
+  readonly not: readonly Operation[];
 }
 
 const opened = (input: DiagnoseInput): Result<Opened> => {
@@ -59,25 +70,26 @@ const opened = (input: DiagnoseInput): Result<Opened> => {
   const sizes = collect([readQuantity(input.traits.selector ?? 0, 'length', 'traits.selector'), readQuantity(input.traits.nominalVolts, 'voltage', 'traits.nominalVolts')]);
   const evidence = collect(input.evidence.map((e, i) => at(`evidence.${i}`, evidenceOf(e, model))));
   const skipped = collect(input.skipped.map((t, i) => at(`skipped.${i}`, operationOf(t, model))));
-  if (!sizes.ok || !evidence.ok || !skipped.ok) return fail(...[sizes, evidence, skipped].flatMap((r) => (r.ok ? [] : r.failures)));
+  const baselines = collect(input.baselines.map((b, i) => at(`baselines.${i}`, baselineOf(b, model))));
+  if (!sizes.ok || !evidence.ok || !skipped.ok || !baselines.ok) return fail(...[sizes, evidence, skipped, baselines].flatMap((r) => (r.ok ? [] : r.failures)));
   const [selector = 0, nominalVolts = 230] = sizes.value;
   const traits = { hasLamp: input.traits.lamp, hasBrush: input.traits.brush, selectorM: input.traits.selector === undefined ? null : selector };
-  const held = openCase({ suspect: { model, parameters, state: AS_NEW }, traits, hoseM: model.hoseBoreM, nominalVolts }, hypothesesOf(faultPlaces(model, traits)));
-  const posterior = weigh(held, evidence.value);
-  if (!posterior.ok) return posterior;
-  const { out, fresh } = evidence.value.at(-1) ?? { out: [], fresh: [] };
-  // After a new part the same test is a new question: only what was asked of the machine as it stands is done.
-  const asked = evidence.value.filter((e) => !e.struck && e.fresh.join() === fresh.join());
-  const not = [...asked.map((e) => e.operation), ...skipped.value];
-  return ok({ held, posterior: posterior.value, asking: { hazard: input.hazard, state: input.state, out, fresh, not } });
+  const mechanic = mechanicOf({ model, parameters, state: AS_NEW });
+  // Without baselines of its own the machine is known by typical figures only, and every reading counts for less.
+  const bench = { mechanic, traits, hoseM: model.hoseBoreM, nominalVolts, calibrated: baselines.value.length > 0, baselines: Object.fromEntries(baselines.value) };
+  const held = openCase(bench, hypothesesOf(faultPlaces(model, traits), { record: () => 1, complaint: complaintFactor(input.complaint, model) }));
+  const handling = evidence.value.at(-1)?.handling ?? UNTOUCHED;
+  const said = consult(held, { complaint: input.complaint, hazard: input.hazard, state: input.state, handling, evidence: evidence.value, skipped: skipped.value });
+  if (!said.ok) return said;
+  return ok({ held, said: said.value, not: [...evidence.value.map((e) => e.operation), ...skipped.value] });
 };
 
 const proposed = (p: Proposal, { held }: Opened) => {
   const { operation } = p;
-  const expected = expectedOf(operation, held.bench.sound, held.bench);
+  const expected = expectedOf(operation, [], { handling: UNTOUCHED, bench: held.bench });
   return {
     test: operation.kind,
-    stage: 'position' in operation ? (held.bench.suspect.model.stages[operation.position]?.name ?? null) : null,
+    stage: 'position' in operation ? (held.bench.mechanic.suspect.model.stages[operation.position]?.name ?? null) : null,
     place: 'place' in operation ? operation.place : null,
     bits: p.bits,
     minutes: p.minutes,
@@ -91,19 +103,20 @@ const MOST_FAULTS = 8;
 export const diagnose = (input: DiagnoseInput): Result<DiagnoseOutput> => {
   const o = opened(input);
   if (!o.ok) return o;
-  const { held, posterior, asking } = o.value;
-  const { stages } = held.bench.suspect.model;
-  const best = proposals(held, posterior, asking)[0] ?? null;
-  const advice = adviceOf({ posterior, cured: [], best });
+  const { held, said } = o.value;
+  const { posterior, advice } = said;
+  const { stages } = held.bench.mechanic.suspect.model;
   return ok({
     faults: posterior.faults.slice(0, MOST_FAULTS).map((f) => ({ fault: f.kind, stage: stages[f.position]?.name ?? '', probability: f.probability, severity: f.severity })),
     stages: stages.map((s, i) => ({ stage: s.name, probability: posterior.stages[i] ?? 0 })),
     nothingWrong: posterior.nothing,
     twoFaults: posterior.pair,
     contradiction: posterior.contradiction ? [...posterior.contradiction] : null,
+    back: said.back,
     advice: advice.kind,
+    repair: advice.kind === 'repair' ? advice.repair.kind : null,
     doubtMinutes: advice.doubtMinutes,
-    next: best ? proposed(best, o.value) : null,
+    next: advice.kind === 'test' ? proposed(advice.proposal, o.value) : null,
   });
 };
 
@@ -113,9 +126,8 @@ const MOST_OTHERS = 6;
 export const nextTest = (input: DiagnoseInput): Result<NextTestOutput> => {
   const o = opened(input);
   if (!o.ok) return o;
-  const { held, posterior, asking } = o.value;
-  const ranked = proposals(held, posterior, asking);
-  const wanted = nextOf(input.school, held, { posterior, asking });
-  const next = wanted ? (ranked.find((p) => JSON.stringify(p.operation) === JSON.stringify(wanted)) ?? null) : null;
-  return ok({ school: input.school, next: next ? proposed(next, o.value) : null, others: ranked.filter((p) => p !== next).slice(0, MOST_OTHERS).map((p) => proposed(p, o.value)) });
+  const { held, said, not } = o.value;
+  const wanted = input.school === 'best' ? (said.advice.kind === 'test' ? said.advice.proposal.operation : null) : nextOfSchool(input.school, { model: held.bench.mechanic.suspect.model, not });
+  const next = wanted ? (said.ranked.find((p) => sameOperation(p.operation, wanted)) ?? null) : null;
+  return ok({ school: input.school, next: next ? proposed(next, o.value) : null, others: said.ranked.filter((p) => p !== next).slice(0, MOST_OTHERS).map((p) => proposed(p, o.value)) });
 };

@@ -65,6 +65,18 @@ const MEASURE_TEXTS = {
 const percent = (fact: FactValue | undefined): string => `${Number((100 * Number(fact)).toPrecision(3))} %`;
 const litres = (fact: FactValue | undefined): string => `${Number((1000 * Number(fact)).toPrecision(3))} L/s`;
 
+const OPEN_WORDS: Readonly<Record<string, string>> = {
+  complaintNotBack: 'the complaint\'s own measure is not back in its band at its own place since the last repair',
+  noRootCause: 'nobody has said what the root cause was ("not found" is an answer)',
+  missingUnrecorded: 'a stage is out of the machine, neither put back nor recorded as missing',
+  trialOpen: 'a new part is still on trial: keep it, or put the original back',
+};
+
+const sayOpen = (reasons: string): string => {
+  const said = reasons.split(' ').map((r) => OPEN_WORDS[r] ?? r).join('; ');
+  return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
+};
+
 const PATH_TEXTS = {
   'path.area': () => ['No area', 'A filter or opening without area lets no air through.', 'Type its area; for pleats, the unfolded one.'],
   'path.bore': () => ['No bore', 'A hose, duct or fitting needs an inside diameter above zero.', 'Measure it with a calliper; 5 m is the most Moorwind takes.'],
@@ -90,6 +102,16 @@ const PATH_TEXTS = {
   'stage.used': (f) => ['Still named by a rule', `A rule counts the changes of the ${text(f['stage'])}.`, 'Take that rule off first, or mark the stage missing instead.'],
   'edit.stale': () => ['Changed meanwhile', 'Somebody changed this path since you opened it; nothing of yours was saved.', 'Open the editor again and repeat the change.'],
   'case.refused': (f) => ['Not for this bench', `It has collected ${text(f['what'])}: Moorwind guides no test and no opening on it.`, 'Stop, leave it closed, and call those licensed for it.'],
+  'case.open': () => ['A case is open', 'This machine has a case that is not closed.', 'Go on with that one, or hand it on first.'],
+  'case.unknown': () => ['Unknown case', 'That case is not one of this machine.', 'Open the machine again and choose Find.'],
+  'case.ended': () => ['Case ended', 'This case is closed or handed on; nothing more goes into it.', 'Open a new one.'],
+  'case.event-unknown': () => ['Unknown line', 'That line is not in this case, or was struck out before.', 'Load the page again.'],
+  'case.not-done': (f) => ['Not done yet', sayOpen(text(f['reasons'])), 'The case stays open until that is done.'],
+  'case.not-out': () => ['Not out', 'That stage is not out of the machine.', 'Load the page again.'],
+  'case.trial': () => ['Trial part', 'That does not fit where the new part is now.', 'Load the page again.'],
+  'case.no-part': (f) => ['No spare', `No spare is kept for the ${text(f['stage'])}.`, 'Choose another test, or give the stage its part in the machine editor.'],
+  'case.no-word': () => ['Not one of its outcomes', 'That test does not give that.', 'Choose one of the outcomes, or "I saw something else".'],
+  'case.change': () => ['Another stage\'s change', 'That change is not one of this stage since the case was opened.', 'Record the change of this stage first.'],
   'edit.nothing': () => ['Nothing changed', 'The path is as it was.', 'Change something, or leave the editor.'],
   'calibration.one-point': (f) => ['One point is no curve', `These readings show ${text(f['have'])} working point; ${text(f['need'])} are needed to tell fan, leak and path apart.`, 'Add a sealed suction, and a flow or a suction curve, as baseline.'],
   'calibration.no-flow': () => ['No reading with flow', 'Sealed readings alone say nothing of the path.', 'Add a flow, or a suction at one hole, as baseline.'],

@@ -7,7 +7,7 @@ const Stage = z.string().min(1).max(40).describe('Kind or name of a stage, such 
 
 const placed = (kind: 'flow' | 'hand' | 'sealed') => z.strictObject({ kind: z.literal(kind), place: Place });
 const staged = (kind: 'stageDp' | 'gauge' | 'lookBag' | 'weigh' | 'takeOut' | 'swap' | 'cleanSide') => z.strictObject({ kind: z.literal(kind), stage: Stage });
-const bare = (kind: 'listen' | 'settings' | 'lookNozzle' | 'lookHose' | 'lamp' | 'lampCoverOff' | 'disc' | 'particles' | 'smoke' | 'voltage' | 'supply') => z.strictObject({ kind: z.literal(kind) });
+const bare = (kind: 'listen' | 'settings' | 'lookNozzle' | 'lookHose' | 'lamp' | 'lampCoverOff' | 'disc' | 'particles' | 'smell' | 'smoke' | 'voltage' | 'supply') => z.strictObject({ kind: z.literal(kind) });
 
 export const TestInput = z.discriminatedUnion('kind', [
   placed('flow'),
@@ -28,6 +28,7 @@ export const TestInput = z.discriminatedUnion('kind', [
   bare('lampCoverOff'),
   bare('disc'),
   bare('particles'),
+  bare('smell'),
   bare('smoke'),
   bare('voltage'),
   bare('supply'),
@@ -48,8 +49,10 @@ export const DiagnoseInput = z.strictObject({
   traits: z.strictObject({ lamp: z.boolean().default(false), brush: z.boolean().default(false), selector: QuantityInput.optional(), nominalVolts: QuantityInput.default(230) }).default({ lamp: false, brush: false, nominalVolts: 230 }),
   hazard: z.enum(['plain', 'controlled', 'contained']).default('plain'),
   lastCollected: z.string().max(80).default('').describe('Asbestos, unknown lead and energetic metal are refused'),
+  complaint: z.enum(['noSuction', 'light', 'dust', 'smell', 'labours', 'round']).default('noSuction'),
   state: z.enum(['off', 'running', 'open']).default('running'),
   school: z.enum(['best', 'takeOut', 'swap', 'nozzleInward']).default('best'),
+  baselines: z.array(z.strictObject({ test: TestInput, value: QuantityInput })).max(20).default([]).describe('What the machine read when sound; without any, typical figures are used and every reading counts for less'),
   evidence: z.array(EvidenceInput).max(60).default([]),
   skipped: z.array(TestInput).max(60).default([]),
 });
@@ -63,7 +66,9 @@ export const DiagnoseOutput = z.strictObject({
   nothingWrong: z.number(),
   twoFaults: z.number(),
   contradiction: z.tuple([z.int(), z.int()]).nullable().describe('Two pieces of evidence that cannot both be right, by their place in the input'),
-  advice: z.enum(['test', 'repair', 'close']),
+  back: z.boolean().describe('Every measure of the complaint is in its band since the last new part'),
+  advice: z.enum(['test', 'repair', 'close', 'escalate']),
+  repair: z.string().nullable().describe('What to do, where the advice is to repair'),
   doubtMinutes: z.number(),
   next: Proposed.nullable(),
 });

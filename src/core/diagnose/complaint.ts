@@ -24,6 +24,11 @@ export const complaintFactor = (complaint: Complaint, model: MachineModel) => (p
   return (kinds[place.kind] ?? 1) * (isSilent(place, model) && place.kind !== 'spentGas' ? silent : 1);
 };
 
+/** Faults that are harmless but for the complaint made of them. */
+const COMPLAINED_OF: Partial<Record<Complaint, readonly FaultKind[]>> = { light: ['indicatorOut', 'wrongSelector'], labours: ['bearings'] };
+
+export const complainedOf = (complaint: Complaint, kind: FaultKind): boolean => (COMPLAINED_OF[complaint] ?? []).includes(kind);
+
 /** The measures that must be back in their band before the case closes, at the complaint's own place. Source: common practice, no published source. */
 export const measuresOf = (complaint: Complaint, { hasLamp, hasBrush }: MachineTraits): readonly Operation[] => {
   const flow: Operation = { kind: 'flow', place: 'toolEnd' };

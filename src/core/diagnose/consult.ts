@@ -1,7 +1,7 @@
 import { ok, type Result } from '../failure/failure';
 import { type Advice, adviceOf } from './closing';
 import { type Complaint, inBand, measuresOf } from './complaint';
-import { expectedOf } from './expected';
+import { expectedOf, type TestBench } from './expected';
 import { lossesOf } from './loss';
 import { type Proposal, proposals } from './next-test';
 import { type HazardLevel, type Operation, operationKey, priceOf, sameOperation, type TestState } from './operation';
@@ -38,8 +38,9 @@ const sameRepairs = (a: readonly Repair[], b: readonly Repair[]): boolean => a.l
 const current = ({ evidence, handling }: Progress): readonly Evidence[] =>
   evidence.filter((e) => !e.struck && sameRepairs(e.handling.repairs, handling.repairs) && e.handling.out.join() === handling.out.join());
 
-const measured = (c: Case, progress: Progress): { readonly back: boolean; readonly pending: Operation | null } => {
-  const measures = measuresOf(progress.complaint, c.bench.traits);
+/** Where the complaint's own measures stand: all back in their band, and which is still to be taken since the last repair. */
+export const measuresNow = (bench: TestBench, progress: Progress): { readonly back: boolean; readonly pending: Operation | null } => {
+  const measures = measuresOf(progress.complaint, bench.traits);
   const now = current(progress);
   // Settings that were right stay right through a repair; everything else is measured again.
   const held = (m: Operation) => (m.kind === 'settings' ? progress.evidence.find((e) => !e.struck && sameOperation(e.operation, m) && inBand(m, e.outcome, 0)) : undefined);
@@ -47,11 +48,15 @@ const measured = (c: Case, progress: Progress): { readonly back: boolean; readon
   const pending = measures.find((m, i) => newest[i] === null && !progress.skipped.some((s) => sameOperation(s, m))) ?? null;
   const back = newest.every((e) => {
     if (!e) return false;
-    const sound = expectedOf(e.operation, [], { handling: UNTOUCHED, bench: c.bench });
+    const sound = expectedOf(e.operation, [], { handling: UNTOUCHED, bench });
     return inBand(e.operation, e.outcome, sound.kind === 'number' ? sound.mean : 0);
   });
   return { back, pending };
 };
+
+/** A machine that stands open is looked into before it is closed and measured again, where the look pays. */
+const lookWhileOpen = (ranked: readonly Proposal[]): Proposal | null =>
+  ranked.filter((p) => (p.operation.kind === 'lookBag' || p.operation.kind === 'cleanSide') && p.saves > p.minutes).sort((a, b) => b.saves - b.minutes - (a.saves - a.minutes))[0] ?? null;
 
 const isTest = ({ operation, struck }: Evidence): boolean => !struck && operation.kind !== 'found';
 
@@ -63,15 +68,17 @@ export const consult = (c: Case, progress: Progress, told: (share: number) => vo
   const weighed = weigh(c, progress.evidence, (done, of) => told((0.7 * done) / of));
   if (!weighed.ok) return weighed;
   const posterior = weighed.value;
-  const { back, pending } = measured(c, progress);
+  const { back, pending } = measuresNow(c.bench, progress);
   const { hazard, state, handling, evidence, skipped } = progress;
-  const losses = lossesOf(c, { hazard, repairs: handling.repairs, back });
+  const losses = lossesOf(c, { complaint: progress.complaint, hazard, repairs: handling.repairs, back });
   const not = [...current(progress).map((e) => e.operation), ...skipped];
   const asking = { hazard, state, handling, not };
   const ranked = proposals(c, posterior, { asking, losses });
   told(1);
   const judged = adviceOf({ c, posterior, losses, ranked, back, tests: evidence.filter(isTest).length });
   if (pending === null) return ok({ posterior, ranked, advice: judged, back, pending });
+  const look = state === 'open' ? lookWhileOpen(ranked) : null;
+  if (look) return ok({ posterior, ranked, back, pending, advice: { kind: 'test', proposal: look, doubtMinutes: judged.doubtMinutes } });
   const proposal = ranked.find((p) => operationKey(p.operation) === operationKey(pending)) ?? { operation: pending, bits: 0, saves: 0, minutes: priceOf(pending, asking) };
   return ok({ posterior, ranked, back, pending, advice: { kind: 'test', proposal, doubtMinutes: judged.doubtMinutes } });
 };

@@ -18,7 +18,7 @@ export interface TestBench {
 }
 
 /** The model's doubt and the meter's together: today may sit several per cent off with nothing wrong. Moorwind defaults. */
-const DOUBT = { flow: 0.06, sealed: 0.04, stageDp: 0.35, voltage: 0.015, supply: 0.05 } as const;
+const DOUBT = { flow: 0.05, sealed: 0.03, stageDp: 0.28, voltage: 0.015, supply: 0.05 } as const;
 /** On typical figures a machine's own flow is known to about this much. */
 const UNCALIBRATED = 0.2;
 /** Below this share of the sound figure two readings are alike. */
@@ -34,13 +34,13 @@ const numberOf = (what: Measured, { mean, scale, bench }: { readonly mean: numbe
 };
 
 /** A figure of the model, brought to what the machine itself read when it was sound. */
-const brought = (op: Operation, modelled: number, sound: number, bench: TestBench): { readonly mean: number; readonly scale: number } => {
+const brought = (op: Operation, [modelled, sound]: readonly [modelled: number, sound: number], bench: TestBench): { readonly mean: number; readonly scale: number } => {
   const scale = bench.baselines[operationKey(op)] ?? sound;
   return { mean: sound > 0 ? (modelled * scale) / sound : modelled, scale };
 };
 
 const flowOf = (s: Signature, place: 'toolEnd' | 'hoseEnd' | 'inlet', bench: TestBench): Expected =>
-  numberOf('flow', { ...brought({ kind: 'flow', place }, s.air.flowM3s(place), bench.mechanic.sound.air.flowM3s(place), bench), bench });
+  numberOf('flow', { ...brought({ kind: 'flow', place }, [s.air.flowM3s(place), bench.mechanic.sound.air.flowM3s(place)], bench), bench });
 
 const nominalSupply = (bench: TestBench): number => {
   const air = bench.mechanic.suspect.model.stages.find((x) => x.kind === 'fan')?.spec.air;
@@ -99,9 +99,9 @@ export const expectedIn = (op: Operation, s: Signature, bench: TestBench): Expec
       return handWords(was > 0 ? s.air.flowM3s(op.place) / was : 0);
     }
     case 'sealed':
-      return numberOf('sealed', { ...brought(op, s.air.sealedPa(op.place), sound.air.sealedPa(op.place), bench), bench });
+      return numberOf('sealed', { ...brought(op, [s.air.sealedPa(op.place), sound.air.sealedPa(op.place)], bench), bench });
     case 'stageDp':
-      return numberOf('stageDp', { ...brought(op, Math.max(0, s.air.dropPa(op.position)), sound.air.dropPa(op.position), bench), bench });
+      return numberOf('stageDp', { ...brought(op, [Math.max(0, s.air.dropPa(op.position)), sound.air.dropPa(op.position)], bench), bench });
     case 'gauge':
       return gaugeWords(s, suspect.model, op.position);
     case 'listen':

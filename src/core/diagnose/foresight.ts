@@ -39,11 +39,14 @@ export const handlingKey = ({ out, repairs }: Handling): string => `${out.join()
 
 const gradeKey = (f: Fault, severity: number): string => `${f.kind} ${f.position} ${f.node ?? ''} ${severity}`;
 
+/** Chains of three stand on a grid of their own. */
+const gridKey = (f: Fault, faults: readonly Fault[]): string => `${gradeKey(f, 0)}${faults.length > 2 ? ' in a chain' : ''}`;
+
 const gradesOf = (hypotheses: readonly Hypothesis[]): ReadonlyMap<string, readonly number[]> => {
   const grades = new Map<string, readonly number[]>();
   for (const { faults } of hypotheses) {
     for (const f of faults) {
-      const key = gradeKey(f, 0);
+      const key = gridKey(f, faults);
       const held = grades.get(key) ?? [];
       if (!held.includes(f.severity)) grades.set(key, [...held, f.severity].sort((a, b) => a - b));
     }
@@ -57,7 +60,7 @@ export const neighboursOf = (hypotheses: readonly Hypothesis[]): Neighbours => {
   const grades = gradesOf(hypotheses);
   return hypotheses.map(({ faults }, i) =>
     faults.flatMap((f, k): readonly (readonly [number, number])[] => {
-      const all = grades.get(gradeKey(f, 0)) ?? [];
+      const all = grades.get(gridKey(f, faults)) ?? [];
       if (all.length < 2) return [];
       const at = all.indexOf(f.severity);
       const found = (severity: number | undefined) => (severity === undefined ? i : (index.get(keyOf(faults, k, severity)) ?? i));

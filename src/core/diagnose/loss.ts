@@ -1,3 +1,5 @@
+import type { MachineModel } from '../path/machine-path';
+import { complainedOf, type Complaint } from './complaint';
 import { type Fault, isHarmless, isSilent } from './fault';
 import { EXPOSURE_MINUTES, type HazardLevel } from './operation';
 import type { Case, Cause } from './posterior';
@@ -5,6 +7,8 @@ import { curedBy, REPAIR_FACTS, type Repair, repairOf } from './repair';
 
 /** Minutes a case that comes back costs. A Moorwind default, a modelling choice. */
 export const WRONG_CLOSING_MINUTES = 60;
+/** Dust let past is breathed until somebody looks: it is dearer to leave than what is felt. A Moorwind default. */
+const SILENT_MINUTES = 150;
 /** A fault nobody feels or breathes costs less to leave. */
 const HARMLESS_MINUTES = 15;
 
@@ -25,23 +29,32 @@ export interface Losses {
   readonly weight: readonly number[];
 }
 
-const leftMinutes = (cause: Pick<Fault, 'kind' | 'position'>): number => (isHarmless(cause) ? HARMLESS_MINUTES : WRONG_CLOSING_MINUTES);
+const leftMinutes = (cause: Pick<Fault, 'kind' | 'position'>, model: MachineModel): number => (isHarmless(cause) ? HARMLESS_MINUTES : isSilent(cause, model) ? SILENT_MINUTES : WRONG_CLOSING_MINUTES);
 
 export interface Stand {
+  readonly complaint: Complaint;
   readonly hazard: HazardLevel;
   readonly repairs: readonly Repair[];
   /** The complaint's own measure is back in its band: what could be felt is gone, only the silent is left to ask. */
   readonly back: boolean;
 }
 
-/** Losses as the case stands. Once the flow is back, a fault that is still felt is a contradiction in terms but for its doubt. */
-export const lossesOf = (c: Case, { hazard, repairs, back }: Stand): Losses => {
+/** What leaving a cause costs as the case stands. Once the flow is back, a fault that is still felt is a contradiction in terms but for its doubt. */
+const leftOf = (cause: Cause, model: MachineModel, { complaint, back }: Stand): number => {
+  if (complainedOf(complaint, cause.kind)) return WRONG_CLOSING_MINUTES;
+  return back && !isSilent(cause, model) ? FELT_AFTER_BACK * leftMinutes(cause, model) : leftMinutes(cause, model);
+};
+
+/** Losses as the case stands. */
+export const lossesOf = (c: Case, stand: Stand): Losses => {
   const { model } = c.bench.mechanic.suspect;
+  const { complaint, hazard, repairs, back } = stand;
   const cured = (cause: Cause) => curedBy(repairs, cause);
+  const matters = (cause: Cause) => (complainedOf(complaint, cause.kind) ? 1 : isHarmless(cause) ? 0.3 : isSilent(cause, model) && !back ? SILENT_WHILE_FELT : 1);
   return {
-    left: c.causes.map((x) => (cured(x) ? 0 : back && !isSilent(x, model) ? FELT_AFTER_BACK * leftMinutes(x) : leftMinutes(x))),
+    left: c.causes.map((x) => (cured(x) ? 0 : leftOf(x, model, stand))),
     needless: c.causes.map((x) => needlessMinutes(repairOf(x, model.stages), hazard) + IN_VAIN_MINUTES),
-    weight: c.causes.map((x) => (cured(x) ? 0 : isHarmless(x) ? 0.3 : isSilent(x, model) ? (back ? 1 : SILENT_WHILE_FELT) : 1)),
+    weight: c.causes.map((x) => (cured(x) ? 0 : matters(x))),
   };
 };
 

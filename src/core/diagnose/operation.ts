@@ -1,3 +1,4 @@
+import type { QuantityKind } from '../units';
 import type { Where } from './signature';
 
 /** State a machine is in for a test: off, running, opened. Live parts are never guided. */
@@ -83,8 +84,13 @@ const STATE_MINUTES = 0.3;
 /** Price of a test in minutes: its time, its exposure by the hazard, a part perhaps spent, and a change of state. Throws nothing. */
 export const priceOf = (operation: Operation, { hazard, state }: { readonly hazard: HazardLevel; readonly state: TestState }): number => {
   const facts = OPERATION_FACTS[operation.kind];
-  return facts.minutes + facts.exposure * EXPOSURE_MINUTES[hazard] + facts.partMinutes + (facts.state === state ? 0 : STATE_MINUTES);
+  // A machine that stands open is not opened again: a look into it stirs up less.
+  const exposure = facts.state === 'open' && state === 'open' ? Math.max(0, facts.exposure - 1) : facts.exposure;
+  return facts.minutes + exposure * EXPOSURE_MINUTES[hazard] + facts.partMinutes + (facts.state === state ? 0 : STATE_MINUTES);
 };
+
+/** What a test reads; missing for those that give a word. */
+export const QUANTITY_OF: Partial<Record<Operation['kind'], QuantityKind>> = { flow: 'flow', sealed: 'pressure', stageDp: 'pressure', takeOut: 'flow', swap: 'flow', voltage: 'voltage', supply: 'pressure' };
 
 /** A name for a test that two like tests share. */
 export const operationKey = (op: Operation): string =>

@@ -77,6 +77,9 @@ export const openCase = (bench: TestBench, hypotheses: readonly Hypothesis[]): C
   return { bench, hypotheses, causes, causesOf, neighbours: neighboursOf(hypotheses), rows: new Map(), foresight: newForesight() };
 };
 
+/** The doubts are taken wide so that no true cause is lost; this much sharper, what is told with a probability comes true as often. Tuned on made-up machines. */
+const SHARPNESS = 1.4;
+
 /** A second look at the same thing is no second witness: it counts this much. */
 const REPEATED = 0.35;
 
@@ -193,7 +196,7 @@ export const weigh = (c: Case, evidence: readonly Evidence[], told: (done: numbe
   });
   const logs = Float64Array.from(c.hypotheses, (h) => Math.log(h.prior));
   for (const row of rows) {
-    const share = shareOf(evidence, row.index);
+    const share = SHARPNESS * shareOf(evidence, row.index);
     for (let k = 0; k < logs.length; k += 1) logs[k] = (logs[k] ?? 0) + share * (row.logs[k] ?? 0);
   }
   const weights = normalised(logs);

@@ -40,9 +40,10 @@ const lifeFactor = (used: number): number => FRESH * (OVERDUE / FRESH) ** Math.m
  */
 export const recordFactor = (record: MachineRecord, medium: (position: number) => boolean) => ({ kind, position }: FaultPlace): number => {
   const stage = record.stages[position];
+  const used = stage?.lifeUsed ?? null;
   const again = record.causes.filter((c) => c.kind === kind && c.position === position).reduce((sum, c) => sum + c.weight, 0);
   let factor = 1 + AGAIN * Math.min(3, again);
-  if (kind === 'blocked' && stage?.lifeUsed != null && medium(position)) factor *= lifeFactor(Math.max(0, stage.lifeUsed));
+  if (kind === 'blocked' && used !== null && medium(position)) factor *= lifeFactor(Math.max(0, used));
   if (stage?.justOpened && DONE_WRONG.has(kind)) factor *= JUST_OPENED;
   if (kind === 'blocked' && medium(position)) factor *= (record.wet ? WET : 1) * (record.blinding ? BLINDING : 1);
   return factor;

@@ -62,6 +62,9 @@ export const repairOf = ({ kind, position }: Pick<Fault, 'kind' | 'position'>, s
   }
 };
 
+/** Repairs after which the machine stands open. */
+export const leavesOpen = ({ kind }: Repair): boolean => kind === 'newPart' || kind === 'reseat' || kind === 'newSeal';
+
 export interface RepairFacts {
   readonly minutes: number;
   /** 0 none to 3 high. */

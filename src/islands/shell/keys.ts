@@ -15,6 +15,7 @@ export const SITE_KEYS: readonly Shortcut[] = [
 
 export const MACHINE_KEYS: readonly Shortcut[] = [
   { key: 'm', does: 'Measure' },
+  { key: 'f', does: 'Find the fault: what is wrong, which test next' },
   { key: 'c', does: 'Change a part' },
   { key: 'p', does: 'Plan: when each stage is due' },
   { key: 'a', does: 'Air path: model, fan curve, filters' },
@@ -43,6 +44,8 @@ export const actionOfKey = (key: string, tag: string | null): KeyAction | null =
       return { kind: 'theme' };
     case 'm':
       return machine === null ? null : { kind: 'go', to: `${machine}/measure` };
+    case 'f':
+      return machine === null ? null : { kind: 'go', to: `${machine}/find` };
     case 'c':
       return machine === null ? null : { kind: 'go', to: `${machine}/change` };
     case 'p':

@@ -144,6 +144,28 @@ export interface PathEditTable {
   reshapes: number;
 }
 
+/** One complaint about a machine, and how it was taken up. */
+export interface FaultCaseTable {
+  id: Generated<number>;
+  machine_id: number;
+  opened_at: string;
+  by_initials: string;
+  complaint: string;
+  words: string;
+  hazard: string;
+  last_collected: string;
+  school: string;
+}
+
+/** One line of a case's log. */
+export interface CaseEventTable {
+  id: Generated<number>;
+  case_id: number;
+  at: string;
+  by_initials: string;
+  event_json: string;
+}
+
 /** One row a user action: the client's id makes a double click or a retry one record. */
 export interface UserActionTable {
   client_id: string;
@@ -165,6 +187,8 @@ export interface Tables {
   stage_change: StageChangeTable;
   stock_movement: StockMovementTable;
   path_edit: PathEditTable;
+  fault_case: FaultCaseTable;
+  case_event: CaseEventTable;
   user_action: UserActionTable;
 }
 

@@ -24,5 +24,14 @@ export const recording =
     return result.ok ? json(reply(result.value), 201) : respondProblems(result.failures);
   };
 
+/** An endpoint that reads something of one machine. */
+export const reading =
+  <R>(run: (context: Context, tag: string) => Promise<Result<R>>): APIRoute =>
+  async ({ params }) => {
+    const { context } = await app();
+    const result = await run(context, params['tag'] ?? '');
+    return result.ok ? json(result.value) : respondProblems(result.failures);
+  };
+
 /** For every method an address does not take. */
 export const notThatWay: APIRoute = () => respondProblems([failure('request.method')]);

@@ -12,3 +12,6 @@ export const changeReply = ({ id, short }: ChangeRecorded): RecordedReply => ({
   id,
   warnings: short ? [{ code: 'stock.negative', sentence: sayShort(short) }] : [],
 });
+
+/** For what has nothing to mind. */
+export const plainReply = ({ id }: { readonly id: number }): RecordedReply => ({ id, warnings: [] });

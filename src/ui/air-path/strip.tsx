@@ -22,6 +22,8 @@ interface StripProps {
   readonly compact?: boolean;
   /** The page says itself what the staircase rests on. */
   readonly hush?: boolean;
+  /** How strongly each stage is suspected, by position, 0 to 1; shown instead of its life. */
+  readonly suspicion?: readonly number[] | undefined;
 }
 
 const SIDE_COLOR: Record<Side, string> = {
@@ -39,7 +41,30 @@ const shortLife = (due: StageDue): string =>
         ? 'today'
         : howFar(due.daysLeft);
 
-const StageCell = ({ stage, side, due, open }: { stage: Stage; side: Side; due: StageDue | undefined; open: boolean }) => (
+const HATCH = 'repeating-linear-gradient(135deg, var(--color-error) 0 4px, var(--color-base-100) 4px 7px)';
+
+/** Suspicion as a hatched bar that fills from the left, its number, and for a screen reader in words. */
+const Suspicion = ({ share, name }: { share: number; name: string }) => (
+  <div className="mt-auto pt-1">
+    <div className="border-base-300 h-2.5 border" aria-hidden="true">
+      <div className="h-full" style={{ width: `${Math.round(100 * share)}%`, background: HATCH }} />
+    </div>
+    <span className={`dial block text-xs leading-tight sm:mt-0.5 ${share >= 0.35 ? 'tone-stop font-bold' : 'font-medium'}`}>
+      <span className="sr-only">{name}: suspected with </span>
+      {Math.round(100 * share)} %
+    </span>
+  </div>
+);
+
+interface CellProps {
+  readonly stage: Stage;
+  readonly side: Side;
+  readonly due: StageDue | undefined;
+  readonly open: boolean;
+  readonly suspected: number | null;
+}
+
+const StageCell = ({ stage, side, due, open, suspected }: CellProps) => (
   <li
     className={`flex min-w-0 flex-1 flex-col ${open ? 'bg-base-200' : ''}`}
     style={open ? { boxShadow: 'inset 0 -4px 0 var(--color-primary)' } : undefined}
@@ -52,7 +77,8 @@ const StageCell = ({ stage, side, due, open }: { stage: Stage; side: Side; due: 
       <span className="sr-only sm:hidden">{stage.name}</span>
       {stage.missing && <span className="tone-stop text-xs font-bold">missing</span>}
       {stage.doNotRemove && <span className="soft hidden text-xs sm:block">stays in</span>}
-      {due && (
+      {suspected !== null && <Suspicion share={suspected} name={stage.name} />}
+      {suspected === null && due && (
         <div className="mt-auto pt-1">
           <LifeBar remaining={due.remaining} label={`${stage.name}: ${due.daysLeft === null ? 'no date yet' : dueIn(due.daysLeft)}`} />
           <span className="dial block text-xs leading-tight font-medium sm:mt-0.5" aria-hidden="true">{shortLife(due)}</span>
@@ -79,7 +105,7 @@ const PlacePin = ({ place, gap, count }: { place: Place; gap: number; count: num
 };
 
 /** The machine's air path from tool to room: a glyph per stage in its order, the fan in its place, remaining life. */
-export const AirPathStrip = ({ machine, due, place = null, openStageId = null, view, units, compact = false, hush = false }: StripProps) => {
+export const AirPathStrip = ({ machine, due, place = null, openStageId = null, view, units, compact = false, hush = false, suspicion }: StripProps) => {
   const kinds = machine.stages.map((s) => s.kind);
   const sides = sidesOfPath(kinds);
   if (!sides.ok) return <p className="tone-stop p-3 font-bold">This air path has no single fan: it cannot be drawn.</p>;
@@ -95,6 +121,7 @@ export const AirPathStrip = ({ machine, due, place = null, openStageId = null, v
             side={sides.value[i] ?? 'suction'}
             due={due.find((d) => d.stageId === stage.id)}
             open={stage.id === openStageId}
+            suspected={suspicion ? (suspicion[i] ?? 0) : null}
           />
         ))}
       </ol>

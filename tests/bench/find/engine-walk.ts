@@ -5,7 +5,7 @@ import { hypothesesOf } from '@/core/diagnose/hypotheses';
 import { needlessMinutes } from '@/core/diagnose/loss';
 import { type Operation, OPERATION_FACTS, type TestState } from '@/core/diagnose/operation';
 import { openCase, type Case, type Evidence } from '@/core/diagnose/posterior';
-import { cures, type Repair } from '@/core/diagnose/repair';
+import { cures, leavesOpen, type Repair } from '@/core/diagnose/repair';
 import { recordFactor } from '@/core/diagnose/record-prior';
 import { mechanicOf, UNTOUCHED, type Handling } from '@/core/diagnose/signature';
 import { priceOf } from '@/core/diagnose/operation';
@@ -96,7 +96,7 @@ export const engineWalk = (c: TrueCase): Walk => {
     evidence = [...evidence, { operation: seen, outcome, handling, struck: false }];
     repairs.push(repair);
     handling = { ...handling, repairs: [...repairs] };
-    state = 'off';
+    state = leavesOpen(repair) ? 'open' : 'off';
     trace.push(`REPAIR ${repair.kind} ${c.machine.model.stages[repair.position]?.kind ?? ''} for ${fault.kind} ${fault.probability.toFixed(2)} ${needful ? '' : 'NEEDLESS'} found ${outcome.kind === 'word' ? outcome.word : ''}`);
   }
   const faults = last?.ok ? last.value.posterior.faults : [];

@@ -161,12 +161,12 @@ const drawFaults = (random: Random, machine: TrueMachine, traits: MachineTraits)
     const drive = random.uniform();
     const pneumatic = machine.kind === 'pneumaticHepa';
     if (pneumatic && drive < 0.15) {
-      const supply = between(random, 0.4, 0.78);
+      const supply = between(random, 0.4, 0.7);
       return { faults: [{ kind: 'lowSupply', position: fanAt(machine.model), lay: (m) => withDrive(m, supply ** 1.1, supply ** 0.55), past: 0, leaves: supply }], volts: 1, supply };
     }
     const universal = machine.known.model.stages.some((s) => s.spec.air.form === 'fan' && s.spec.air.curve.kind === 'universal');
     if (universal && drive < 0.04) {
-      const volts = between(random, 0.6, 0.8);
+      const volts = between(random, 0.58, 0.75);
       return { faults: [{ kind: 'lowVoltage', position: fanAt(machine.model), lay: (m) => withDrive(m, volts ** 1.1, volts ** 0.55), past: 0, leaves: volts }], volts, supply: 1 };
     }
     return { faults: [one(0.25, 0.8)], ...none };

@@ -33,7 +33,7 @@ const handWord = (c: TrueCase, ratio: number): string => {
 };
 
 const earWord = (c: TrueCase, m: Standing, faults: readonly TrueFault[]): string => {
-  if (faults.some((f) => f.kind === 'bearings') && chance(c.random, 0.8)) return 'grumble';
+  if (faults.some((f) => f.kind === 'bearings') && chance(c.random, 0.92)) return 'grumble';
   const now = staircase(m);
   const was = staircase(c.machine);
   const ratio = now.ok && was.ok ? now.value.fanFlowM3s / was.value.fanFlowM3s : 1;

@@ -4,6 +4,7 @@ import * as workRecords from './002-work-records';
 import * as stockAndActions from './003-stock-and-actions';
 import * as everyMethod from './004-every-method';
 import * as airPaths from './005-air-paths';
+import * as faultCases from './006-fault-cases';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -12,4 +13,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '003-stock-and-actions': stockAndActions,
   '004-every-method': everyMethod,
   '005-air-paths': airPaths,
+  '006-fault-cases': faultCases,
 };

@@ -1,0 +1,115 @@
+import { AS_NEW } from '../calibrate/today';
+import { baselinesOf, type ModelledMachine } from '../calibrate/machine-model';
+import { observationsOfTest } from '../calibrate/observations-of-tests';
+import type { StageDue } from '../interval/due';
+import { MACHINE_KINDS } from '../machine/kinds';
+import type { Machine } from '../machine/machine';
+import type { MachineModel, PathParameters } from '../path/machine-path';
+import { type ChangeRecord, standing, type TestRecord } from '../record/records';
+import { type CaseRecord, caseState } from './case-log';
+import { type Complaint, complaintFactor } from './complaint';
+import type { TestBench } from './expected';
+import { faultPlaces, type MachineTraits } from './fault';
+import { hypothesesOf } from './hypotheses';
+import { type Case, openCase } from './posterior';
+import { type MachineRecord, recordFactor } from './record-prior';
+import { mechanicOf } from './signature';
+
+/** Everything a case is weighed on. Plain data: it goes to a worker as it is. */
+export interface CaseSetup {
+  readonly model: MachineModel;
+  readonly parameters: PathParameters;
+  readonly traits: MachineTraits;
+  readonly hoseM: number | null;
+  readonly nominalVolts: number;
+  readonly calibrated: boolean;
+  readonly baselines: Readonly<Record<string, number>>;
+  readonly record: MachineRecord;
+}
+
+export interface SetupInput {
+  readonly machine: Machine;
+  readonly modelled: ModelledMachine;
+  readonly tests: readonly TestRecord[];
+  readonly changes: readonly ChangeRecord[];
+  readonly due: readonly StageDue[];
+  /** Earlier cases of this machine, and of the others of its maker and kind. */
+  readonly own: readonly CaseRecord[];
+  readonly twins: readonly CaseRecord[];
+  /** The moment the case is opened. */
+  readonly at: string;
+}
+
+/** Opened this long before the complaint, a stage is under suspicion of having been done wrong. A Moorwind default. */
+const JUST_MS = 4 * 24 * 3_600_000;
+const OF_A_TWIN = 0.5;
+
+export const traitsOf = (machine: Machine): MachineTraits => ({
+  hasLamp: MACHINE_KINDS[machine.kind].hoseVelocityLimit,
+  hasBrush: machine.hasBrush,
+  selectorM: machine.hoseSelectorM,
+});
+
+/** What the machine read when it was sound, by test; the newest baseline of each. */
+const baselinesRead = ({ machine, tests }: SetupInput): Readonly<Record<string, number>> =>
+  Object.fromEntries(
+    baselinesOf(tests, machine.reshapedAt).flatMap((t) =>
+      observationsOfTest(t, machine).flatMap((o): readonly (readonly [string, number])[] => {
+        if (o.what === 'stageDp') return [[`stageDp ${o.position}`, o.value]];
+        if (t.test.place === 'outlet') return [];
+        if (o.what === 'flow') return [[`flow ${t.test.place}`, o.value]];
+        return o.drawnM3s === 0 ? [[`sealed ${t.test.place}`, o.value]] : [];
+      }),
+    ),
+  );
+
+const causesOf = (cases: readonly CaseRecord[], weight: number): MachineRecord['causes'] =>
+  cases.flatMap((c) => {
+    const end = caseState(c).ended?.event;
+    return end?.kind === 'closed' && end.root ? [{ ...end.root, weight }] : [];
+  });
+
+const WET = /\bwet\b|slurry|water|coolant/i;
+const BLINDING = /filler|fairing|plaster|gypsum|drywall/i;
+
+const recordOf = ({ machine, changes, due, own, twins, at }: SetupInput): MachineRecord => ({
+  wet: machine.wetSet || WET.test(machine.lastCollected),
+  blinding: BLINDING.test(machine.lastCollected),
+  causes: [...causesOf(own, 1), ...causesOf(twins, OF_A_TWIN)],
+  stages: machine.stages.map((stage) => {
+    const mine = due.find((d) => d.stageId === stage.id);
+    const opened = standing(changes).some((c) => c.stageId === stage.id && c.performedAt <= at && Date.parse(at) - Date.parse(c.performedAt) <= JUST_MS);
+    return { lifeUsed: mine ? Math.max(0, 1 - mine.remaining) : null, justOpened: opened };
+  }),
+});
+
+/** What a case of this machine is weighed on: its model, its own baselines, and what its record says. */
+export const caseSetup = (input: SetupInput): CaseSetup => {
+  const { machine, modelled } = input;
+  return {
+    model: modelled.model,
+    parameters: modelled.parameters,
+    traits: traitsOf(machine),
+    hoseM: machine.hoseBoreM,
+    nominalVolts: machine.nominalVolts,
+    calibrated: modelled.basis.kind === 'calibrated',
+    baselines: baselinesRead(input),
+    record: recordOf(input),
+  };
+};
+
+export const benchOf = ({ model, parameters, traits, hoseM, nominalVolts, calibrated, baselines }: CaseSetup): TestBench => ({
+  mechanic: mechanicOf({ model, parameters, state: AS_NEW }),
+  traits,
+  hoseM,
+  nominalVolts,
+  calibrated,
+  baselines,
+});
+
+/** Opens the weighing of a case. */
+export const caseOfSetup = (setup: CaseSetup, complaint: Complaint): Case => {
+  const { model, traits, record } = setup;
+  const medium = (position: number) => model.stages[position]?.spec.air.form === 'medium';
+  return openCase(benchOf(setup), hypothesesOf(faultPlaces(model, traits), { record: recordFactor(record, medium), complaint: complaintFactor(complaint, model) }));
+};

@@ -1,0 +1,122 @@
+import { ok, type Result } from '../failure/failure';
+import type { Advice } from './closing';
+import { consult, type Progress } from './consult';
+import { expectedOf } from './expected';
+import { nextOfSchool, type Proposal, type School } from './next-test';
+import { type Operation, OPERATION_FACTS, operationKey, priceOf, sameOperation } from './operation';
+import type { Outcome } from './outcome';
+import { type Case, type FaultProbability, leaning, type Posterior, weigh } from './posterior';
+import { UNTOUCHED } from './signature';
+
+/** A cause with the pieces of evidence that speak most for and against it, by index. */
+export interface ToldCause extends FaultProbability {
+  readonly speaksFor: readonly number[];
+  readonly speaksAgainst: readonly number[];
+}
+
+/** A test as it is put to the technician. */
+export interface ToldTest extends Proposal {
+  /** 0 none to 3 high. */
+  readonly exposure: number;
+  /** What it would read on the sound machine, SI; null for words. */
+  readonly soundSi: number | null;
+  /** Words it may give; empty for a reading. */
+  readonly words: readonly string[];
+}
+
+/** What an outcome would make of the likeliest cause. */
+export interface Meaning {
+  readonly outcome: Outcome;
+  readonly top: FaultProbability | null;
+}
+
+/** Everything a screen says of a case as it stands. Plain data. */
+export interface Findings {
+  readonly causes: readonly ToldCause[];
+  readonly stages: readonly number[];
+  readonly nothing: number;
+  readonly pair: number;
+  readonly contradiction: readonly [number, number] | null;
+  readonly back: boolean;
+  readonly advice: Exclude<Advice, { kind: 'test' }> | { readonly kind: 'test'; readonly test: ToldTest; readonly doubtMinutes: number };
+  /** Of the school followed, where it differs from the advice; null where it has none left. */
+  readonly schoolTest: ToldTest | null;
+  readonly others: readonly ToldTest[];
+  readonly meanings: readonly Meaning[];
+}
+
+const TOLD_CAUSES = 6;
+/** A piece of evidence that moves the odds by less than this, in nats, is not named. */
+const SPEAKS = 0.35;
+const NAMED = 3;
+
+const toldCause = ({ c, progress, posterior }: { readonly c: Case; readonly progress: Progress; readonly posterior: Posterior }, cause: FaultProbability): ToldCause => {
+  const leanings = progress.evidence.flatMap((evidence, index) => (evidence.struck ? [] : [{ index, by: leaning(c, posterior, { evidence, cause }) }]));
+  const strongest = (sign: 1 | -1) => leanings.filter((l) => sign * l.by > SPEAKS).sort((a, b) => sign * (b.by - a.by)).slice(0, NAMED).map((l) => l.index);
+  return { ...cause, speaksFor: strongest(1), speaksAgainst: strongest(-1) };
+};
+
+export const toldTest = (c: Case, proposal: Proposal): ToldTest => {
+  const expected = expectedOf(proposal.operation, [], { handling: UNTOUCHED, bench: c.bench });
+  return {
+    ...proposal,
+    exposure: OPERATION_FACTS[proposal.operation.kind].exposure,
+    soundSi: expected.kind === 'number' ? expected.mean : null,
+    words: expected.kind === 'words' ? Object.keys(expected.words) : [],
+  };
+};
+
+/** A reading as it should be, and one clearly short of it. */
+const SHORT = 0.55;
+
+const outcomesOf = (test: ToldTest): readonly Outcome[] =>
+  test.soundSi === null ? test.words.map((word) => ({ kind: 'word', word })) : [{ kind: 'number', valueSi: test.soundSi }, { kind: 'number', valueSi: SHORT * test.soundSi }];
+
+/** What each outcome of a test would make of the causes. */
+export const meaningsOf = (c: Case, progress: Progress, test: ToldTest): readonly Meaning[] =>
+  outcomesOf(test).map((outcome) => {
+    const weighed = weigh(c, [...progress.evidence, { operation: test.operation, outcome, handling: progress.handling, struck: false }]);
+    const cured = (f: FaultProbability) => progress.handling.repairs.length > 0 && f.probability > 0.98;
+    return { outcome, top: weighed.ok ? (weighed.value.faults.find((f) => !cured(f)) ?? null) : null };
+  });
+
+export interface Asked {
+  readonly c: Case;
+  readonly progress: Progress;
+  readonly school: School;
+}
+
+const schoolOperation = ({ c, progress, school }: Asked): Operation | null => {
+  if (school === 'best') return null;
+  const not = [...progress.evidence.filter((e) => !e.struck).map((e) => e.operation), ...progress.skipped];
+  return nextOfSchool(school, { model: c.bench.mechanic.suspect.model, not });
+};
+
+/** Weighs a case and puts it in the form a screen tells it. Errors as `consult`. */
+export const findingsOf = (asked: Asked, told: (share: number) => void = () => undefined): Result<Findings> => {
+  const { c, progress } = asked;
+  const said = consult(c, progress, (share) => told(0.8 * share));
+  if (!said.ok) return said;
+  const { posterior, advice, ranked, back } = said.value;
+  const of = (operation: Operation): ToldTest =>
+    toldTest(c, ranked.find((p) => sameOperation(p.operation, operation)) ?? { operation, bits: 0, saves: 0, minutes: priceOf(operation, progress) });
+  const wanted = schoolOperation(asked);
+  const test = advice.kind === 'test' ? toldTest(c, advice.proposal) : null;
+  const schoolTest = wanted ? of(wanted) : null;
+  const shown = schoolTest ?? test;
+  const taken = new Set([test, schoolTest].flatMap((t) => (t ? [operationKey(t.operation)] : [])));
+  const findings: Findings = {
+    causes: posterior.faults.slice(0, TOLD_CAUSES).map((f) => toldCause({ c, progress, posterior }, f)),
+    stages: posterior.stages,
+    nothing: posterior.nothing,
+    pair: posterior.pair,
+    contradiction: posterior.contradiction,
+    back,
+    advice: advice.kind === 'test' ? { kind: 'test', test: test ?? of(advice.proposal.operation), doubtMinutes: advice.doubtMinutes } : advice,
+    schoolTest,
+    others: ranked.filter((p) => !taken.has(operationKey(p.operation))).map((p) => toldTest(c, p)),
+    meanings: shown ? meaningsOf(c, progress, shown) : [],
+  };
+  told(1);
+  return ok(findings);
+};

@@ -1,0 +1,48 @@
+import { QUANTITY_OF } from '@/core/diagnose/operation';
+import type { Evidence } from '@/core/diagnose/posterior';
+import type { UnitSystem } from '@/core/units';
+import { likelyWord, sayCause, sayOutcome, sayProbability, testTitle } from '@/messages/find';
+import type { BenchPart } from './parts';
+
+const pieceText = (e: Evidence | undefined, p: { readonly stages: BenchPart['setup']['model']['stages']; readonly units: UnitSystem }): string =>
+  e ? `${testTitle(e.operation, p.stages)}: ${sayOutcome(e.operation, e.outcome, { kind: QUANTITY_OF[e.operation.kind], units: p.units })}` : '';
+
+const LEAST_TOLD = 0.03;
+
+/** The likeliest causes as sentences, with what speaks for and against each. */
+export const Causes = ({ findings, setup, state, units, record }: BenchPart) => {
+  const { stages } = setup.model;
+  const { evidence } = state.progress;
+  const told = findings.causes.filter((c) => c.probability >= LEAST_TOLD);
+  const list = (indexes: readonly number[]) => indexes.map((i) => pieceText(evidence[i], { stages, units })).join('; ');
+  return (
+    <section aria-labelledby="causes" className="min-w-0">
+      <h3 id="causes" className="caption">What it may be{record.events.length === 0 ? ', before any test' : ''}</h3>
+      <ol>
+        {told.map((c) => (
+          <li key={`${c.kind}${c.position}`} className="border-base-300 border-b py-2">
+            <div className="flex items-baseline justify-between gap-3">
+              <span className="leading-tight font-semibold">{sayCause(c, stages)}</span>
+              <span className="text-right whitespace-nowrap">
+                <span className="dial text-xl">{sayProbability(c.probability)}</span>
+                <span className="soft block text-xs">{likelyWord(c.probability)}</span>
+              </span>
+            </div>
+            {c.speaksFor.length > 0 && <p className="text-sm"><span className="tone-stop font-semibold">For it: </span>{list(c.speaksFor)}</p>}
+            {c.speaksAgainst.length > 0 && <p className="text-sm"><span className="tone-good font-semibold">Against it: </span>{list(c.speaksAgainst)}</p>}
+          </li>
+        ))}
+      </ol>
+      <p className="soft pt-1 text-sm">
+        Nothing wrong here: <span className="dial">{sayProbability(findings.nothing)}</span>. Two faults or more at once: <span className="dial">{sayProbability(findings.pair)}</span>.
+      </p>
+    </section>
+  );
+};
+
+export const contradictionText = (findings: BenchPart['findings'], evidence: readonly Evidence[], p: { readonly stages: BenchPart['setup']['model']['stages']; readonly units: UnitSystem }): string | null => {
+  if (!findings.contradiction) return null;
+  const [first, second] = findings.contradiction;
+  return `These two cannot both be right: "${pieceText(evidence[first], p)}" and "${pieceText(evidence[second], p)}". Check the first again.`;
+};
+

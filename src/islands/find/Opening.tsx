@@ -1,0 +1,137 @@
+import { ShieldAlert } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { COMPLAINTS, type Complaint } from '@/core/diagnose/complaint';
+import { SCHOOLS, type School } from '@/core/diagnose/next-test';
+import type { DustHazard, Machine } from '@/core/machine/machine';
+import type { Problem } from '@/messages/failures';
+import { COMPLAINT_WORDS, SCHOOL_WORDS } from '@/messages/find';
+import { HAZARD_CAUTIONS, HAZARD_WORDS } from '@/messages/words';
+import { setChoice } from '@/ui/cookies';
+import { newClientId, postAction } from '@/ui/post-action';
+import { FieldProblems, problemsAt } from '@/ui/problems';
+
+interface OpeningProps {
+  readonly machine: Machine;
+  readonly by: string;
+}
+
+const HAZARDS: readonly DustHazard[] = ['plain', 'controlled', 'contained'];
+
+interface Entry {
+  readonly lastCollected: string;
+  readonly hazard: DustHazard;
+  readonly complaint: Complaint | null;
+  readonly words: string;
+  readonly school: School;
+  readonly by: string;
+}
+
+interface Part {
+  readonly entry: Entry;
+  readonly set: (over: Partial<Entry>) => void;
+  readonly problems: readonly Problem[];
+}
+
+const HazardQuestion = ({ entry, set, problems }: Part) => (
+  <fieldset className="min-w-0">
+    <legend className="mb-1 font-bold">1. What has it been collecting?</legend>
+    <input className="field" aria-label="Last collected" value={entry.lastCollected} maxLength={120} onChange={(e) => set({ lastCollected: e.currentTarget.value })} />
+    <FieldProblems id="collected-problems" problems={problemsAt(problems, 'lastCollected')} />
+    <div className="mt-1 grid grid-cols-3 gap-1">
+      {HAZARDS.map((h) => (
+        <button key={h} type="button" className="choice text-center font-semibold" aria-pressed={entry.hazard === h} onClick={() => set({ hazard: h })}>
+          {HAZARD_WORDS[h]}
+        </button>
+      ))}
+    </div>
+    <p className="tone-watch mt-1 flex items-start gap-2 text-sm font-semibold">
+      <ShieldAlert size={18} aria-hidden="true" className="mt-0.5 shrink-0" />
+      <span>{HAZARD_CAUTIONS[entry.hazard]}</span>
+    </p>
+  </fieldset>
+);
+
+const ComplaintQuestion = ({ entry, set, problems }: Part) => (
+  <fieldset className="min-w-0">
+    <legend className="mb-1 font-bold">2. What is the complaint?</legend>
+    <div className="grid grid-cols-2 gap-1 sm:grid-cols-3">
+      {COMPLAINTS.map((c) => (
+        <button key={c} type="button" className="choice" aria-pressed={entry.complaint === c} onClick={() => set({ complaint: c })}>
+          <span className="block font-semibold">{COMPLAINT_WORDS[c][0]}</span>
+          <span className="soft text-xs">{COMPLAINT_WORDS[c][1]}</span>
+        </button>
+      ))}
+    </div>
+    <FieldProblems id="complaint-problems" problems={problemsAt(problems, 'complaint')} />
+    <label className="mt-1 block">
+      <span className="caption">In their words, one line</span>
+      <input className="field" value={entry.words} maxLength={300} onChange={(e) => set({ words: e.currentTarget.value })} />
+    </label>
+  </fieldset>
+);
+
+const SchoolQuestion = ({ entry, set }: Part) => (
+  <fieldset className="min-w-0">
+    <legend className="mb-1 font-bold">3. Which order of tests?</legend>
+    <div className="grid grid-cols-2 gap-1 sm:grid-cols-4">
+      {SCHOOLS.map((s) => (
+        <button key={s} type="button" className="choice" aria-pressed={entry.school === s} onClick={() => set({ school: s })}>
+          <span className="block font-semibold">{SCHOOL_WORDS[s][0]}</span>
+          <span className="soft text-xs">{SCHOOL_WORDS[s][1]}</span>
+        </button>
+      ))}
+    </div>
+    <p className="soft mt-1 text-sm">The probabilities are the same in every order; leave it at any time.</p>
+  </fieldset>
+);
+
+/** The start of a case: the hazard first, then the complaint in one line. */
+export const Opening = ({ machine, by }: OpeningProps) => {
+  const [entry, setEntry] = useState<Entry>({ lastCollected: machine.lastCollected, hazard: machine.hazard, complaint: null, words: '', school: 'best', by });
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [sending, setSending] = useState(false);
+  useEffect(() => {
+    document.documentElement.dataset['find'] = 'ready';
+  }, []);
+  const set = (over: Partial<Entry>) => {
+    setEntry((held) => ({ ...held, ...over }));
+    setProblems([]);
+  };
+  const start = async () => {
+    setSending(true);
+    const initials = entry.by.trim().toUpperCase();
+    const posted = await postAction(`/api/machines/${encodeURIComponent(machine.tag)}/cases`, { clientId: newClientId(), ...entry, by: initials });
+    setSending(false);
+    if (!posted.ok) {
+      setProblems(posted.problems);
+      return;
+    }
+    setChoice('mw_by', initials);
+    window.location.reload();
+  };
+  const part = { entry, set, problems };
+  const shown = ['lastCollected', 'complaint', 'by'];
+  return (
+    <div className="grid gap-4 py-3 lg:grid-cols-2">
+      <div className="space-y-4">
+        <HazardQuestion {...part} />
+        <SchoolQuestion {...part} />
+      </div>
+      <div className="space-y-4">
+        <ComplaintQuestion {...part} />
+        <div className="flex items-end gap-2">
+          <label className="block w-24 shrink-0">
+            <span className="caption">Initials</span>
+            <input className="field" value={entry.by} maxLength={12} autoComplete="off" onChange={(e) => set({ by: e.currentTarget.value })} />
+          </label>
+          <button type="button" className="go flex-1" disabled={sending || entry.complaint === null} onClick={() => void start()}>
+            {sending ? 'Opening...' : 'Open the case'}
+          </button>
+        </div>
+        <FieldProblems id="by-problems" problems={problemsAt(problems, 'by')} />
+        {entry.complaint === null && <p className="soft text-sm">Choose the complaint. The first test is its own measure, as found.</p>}
+        <FieldProblems id="case-problems" problems={problems.filter((p) => !shown.includes(p.path))} />
+      </div>
+    </div>
+  );
+};

@@ -1,0 +1,92 @@
+import { Wrench } from 'lucide-react';
+import type { SwapStep } from '@/core/diagnose/swap-steps';
+import { sayCause, sayHowRepair, sayProbability, sayRepair } from '@/messages/find';
+import { FieldProblems } from '@/ui/problems';
+import type { BenchPart } from './parts';
+
+type Advised = Extract<BenchPart['findings']['advice'], { kind: 'repair' }>;
+
+/** The repair that is due: the change page for a part, then whether it was so, then the retest. */
+export const RepairCard = ({ advice, ...p }: BenchPart & { readonly advice: Advised }) => {
+  const { machine, setup, changes, ui, dispatch, doIt } = p;
+  const { stages } = setup.model;
+  const { repair, fault } = advice;
+  const stage = machine.stages[repair.position];
+  const change = changes.find((c) => c.stageId === stage?.id) ?? null;
+  const isPart = repair.kind === 'newPart';
+  const done = (found: 'yes' | 'no' | 'unseen') => doIt({ kind: 'repair', repair, fault: { kind: fault.kind, position: fault.position }, found, changeId: change?.id ?? null });
+  return (
+    <section aria-labelledby="repair" className="panel p-3" style={{ borderLeft: '6px solid var(--color-primary)' }}>
+      <p className="caption text-primary flex items-center gap-1 font-bold"><Wrench size={16} aria-hidden="true" /> Put it right</p>
+      <h2 id="repair" className="text-xl leading-tight font-bold sm:text-2xl">{sayRepair(repair, stages)}</h2>
+      <p className="mt-0.5">{sayCause(fault, stages)}: {sayProbability(fault.probability)}. Another test would cost more than trying this for nothing.</p>
+      <p className="soft mt-1 text-sm">{sayHowRepair(repair)}</p>
+      {isPart && stage && (
+        <p className="mt-2">
+          {change ? (
+            <span className="tone-good font-bold">The change of the {stage.name} is on record.</span>
+          ) : (
+            <a className="go inline-flex items-center" href={`/m/${encodeURIComponent(machine.tag)}/change?stage=${stage.id}&case=1`}>Change the {stage.name}</a>
+          )}
+        </p>
+      )}
+      <p className="caption mt-3">Done. What did you find?</p>
+      <div className="grid gap-1 sm:grid-cols-3">
+        <button type="button" className="choice min-h-14 font-bold" disabled={ui.sending} onClick={() => done('yes')}>It was so</button>
+        <button type="button" className="choice min-h-14 font-bold" disabled={ui.sending} onClick={() => done('no')}>It looked right</button>
+        <button type="button" className="choice min-h-14 font-bold" disabled={ui.sending} onClick={() => done('unseen')}>Could not tell</button>
+      </div>
+      <p className="soft mt-1 text-sm">Then the complaint's own measure is taken again, at its own place.</p>
+      <button type="button" className="choice mt-2" onClick={() => dispatch({ type: 'askOn' })}>Rather ask on</button>
+      <FieldProblems id="repair-problems" problems={ui.problems} />
+    </section>
+  );
+};
+
+/** The next step of the swap school, with the parts it moves. */
+export const SwapCard = ({ step, ...p }: BenchPart & { readonly step: SwapStep }) => {
+  const { setup, ui, doIt, machine } = p;
+  const { stages } = setup.model;
+  const name = (i: number) => stages[i]?.name ?? 'stage';
+  const spare = (i: number) => machine.stages[i]?.part ?? null;
+  const button = (label: string, deed: Parameters<typeof doIt>[0]) => (
+    <button key={label} type="button" className="go" disabled={ui.sending} onClick={() => doIt(deed)}>{label}</button>
+  );
+  if (step.kind === 'watch' || step.kind === 'none') return null;
+  const said = (): string => {
+    switch (step.kind) {
+      case 'fit':
+        return `Fit a new ${name(step.position)} on trial. Hold the old one, bagged and tagged: it is not binned until it is proven.`;
+      case 'keep':
+        return `It was ${step.positions.map((i) => `the ${name(i)}`).join(' and ')}: the new stays, the old is spent and goes as waste.`;
+      case 'putBack':
+        return `Not the ${name(step.position)} alone. Put the ORIGINAL ${name(step.position)} back; the new one returns to stock. Then a new ${name(step.next)} goes in.`;
+      case 'fitToo':
+        return `Not this one alone either: both are spent. Fit the new ${name(step.position)} too.`;
+      case 'putAllBack':
+        return 'Neither: every original goes back, the new parts return to stock. Look before the filters: hose, leak, fan.';
+    }
+  };
+  const deeds = (): readonly { readonly label: string; readonly deed: Parameters<typeof doIt>[0] }[] => {
+    switch (step.kind) {
+      case 'fit':
+      case 'fitToo':
+        return [{ label: `New ${name(step.position)} is in: take 1 from stock`, deed: { kind: 'trialIn', position: step.position } }];
+      case 'keep':
+        return step.positions.map((position) => ({ label: `Keep the new ${name(position)}`, deed: { kind: 'trialKeep', position } }));
+      case 'putBack':
+        return [{ label: `Original ${name(step.position)} is back: return 1 to stock`, deed: { kind: 'trialBack', position: step.position } }];
+      case 'putAllBack':
+        return step.positions.map((position) => ({ label: `Original ${name(position)} is back: return 1 to stock`, deed: { kind: 'trialBack', position } }));
+    }
+  };
+  const lacking = step.kind === 'fit' && !spare(step.position);
+  return (
+    <section aria-labelledby="swap" className="panel p-3" style={{ borderLeft: '6px solid var(--color-primary)' }}>
+      <p className="caption text-primary font-bold">Swap in new</p>
+      <h2 id="swap" className="text-lg leading-tight font-bold">{said()}</h2>
+      {lacking ? <p className="tone-watch mt-1 font-semibold">No spare is kept for it: choose another order of tests, or another test.</p> : <div className="mt-2 flex flex-wrap gap-1">{deeds().map((d) => button(d.label, d.deed))}</div>}
+      <FieldProblems id="swap-problems" problems={ui.problems} />
+    </section>
+  );
+};

@@ -1,0 +1,49 @@
+import { useEffect, useRef, useState } from 'react';
+import type { FindReply } from '@/contracts/find';
+import type { CaseSetup } from '@/core/diagnose/case-setup';
+import type { Progress } from '@/core/diagnose/consult';
+import type { School } from '@/core/diagnose/next-test';
+import { type Problem, problemsOf } from '@/messages/failures';
+import type { Failure } from '@/core/failure/failure';
+import { type FindClient, openFind } from '@/workers/find-client';
+
+export type Findings = Extract<FindReply, { told: 'found' }>['findings'];
+
+export interface FindingsUse {
+  /** The newest findings; null until the worker has answered once. */
+  readonly findings: Findings | null;
+  /** How far the weighing is, 0 to 1; 1 when it stands. */
+  readonly share: number;
+  readonly problems: readonly Problem[];
+}
+
+/** How a case stands, weighed in a worker: the page never waits for it. */
+export const useFindings = (setup: CaseSetup, progress: Progress, school: School): FindingsUse => {
+  const [use, setUse] = useState<FindingsUse>({ findings: null, share: 0, problems: [] });
+  const client = useRef<FindClient | null>(null);
+  const { complaint } = progress;
+  const asked = JSON.stringify([progress, school]);
+
+  useEffect(() => {
+    const heard = (reply: FindReply) =>
+      setUse((held) => {
+        if (reply.told === 'progress') return { ...held, share: reply.share };
+        if (reply.told === 'found') return { findings: reply.findings, share: 1, problems: [] };
+        return { ...held, share: 1, problems: problemsOf(reply.failures as readonly Failure[]) };
+      });
+    const opened = openFind({ setup, complaint, heard });
+    client.current = opened;
+    return () => {
+      opened.close();
+      client.current = null;
+    };
+  }, [setup, complaint]);
+
+  useEffect(() => {
+    setUse((held) => ({ ...held, share: 0 }));
+    client.current?.ask(progress, school);
+    // The progress is made anew at every fold; what it says is what matters.
+  }, [asked, setup, complaint]);
+
+  return use;
+};

@@ -1,0 +1,200 @@
+import type { CaseDeed, CaseDeedBody, OpenCaseBody } from '@/contracts/find';
+import { benchOf, caseOfSetup } from '@/core/diagnose/case-setup';
+import { type CaseEvent, type CaseState, type Snapshot } from '@/core/diagnose/case-log';
+import { openReasons } from '@/core/diagnose/closing';
+import { measuresNow } from '@/core/diagnose/consult';
+import { expectedOf, type TestBench } from '@/core/diagnose/expected';
+import { hazardGate } from '@/core/diagnose/hazard-gate';
+import { type Operation, QUANTITY_OF } from '@/core/diagnose/operation';
+import type { Outcome } from '@/core/diagnose/outcome';
+import { weigh } from '@/core/diagnose/posterior';
+import { UNTOUCHED } from '@/core/diagnose/signature';
+import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
+import type { Stage } from '@/core/machine/machine';
+import { standing } from '@/core/record/records';
+import { parseQuantity } from '@/core/units';
+import type { Db } from '../db/connect';
+import { insertChange, loadChanges } from '../repositories/changes';
+import { insertCase, insertCaseEvent } from '../repositories/cases';
+import { findMachine } from '../repositories/machines';
+import { loadSite } from '../repositories/site';
+import { insertMovement } from '../repositories/stock';
+import { type FindPage, findOfTag } from './find-page';
+import { type Context, runOnce } from './user-action';
+
+/** Opens a case: the hazard question is answered first, and what only licensed people may open is refused. */
+export const openFaultCase = async ({ db, now }: Context, tag: string, body: OpenCaseBody): Promise<Result<{ readonly id: number }>> => {
+  const openedAt = now();
+  return runOnce(db, { kind: `open case ${tag}`, body, at: openedAt }, async (tx) => {
+    const found = await findOfTag({ db: tx, now }, tag);
+    if (!found) return fail(failure('machine.unknown', '', { tag }));
+    const gate = hazardGate(body.lastCollected);
+    if (!gate.ok) return gate;
+    if (found.page.open) return fail(failure('case.open'));
+    const { by, complaint, words, lastCollected, hazard, school } = body;
+    return ok({ id: await insertCase(tx, { machineId: found.machineId, openedAt, by, complaint, words, lastCollected, hazard, school }) });
+  });
+};
+
+interface Doing {
+  readonly tx: Db;
+  readonly at: string;
+  readonly by: string;
+  readonly machineId: number;
+  readonly stages: readonly Stage[];
+  readonly page: FindPage;
+  readonly state: CaseState;
+  readonly caseId: number;
+  readonly openedAt: string;
+  readonly bench: TestBench;
+  readonly timeZone: string;
+}
+
+const stageAt = ({ stages }: Doing, position: number): Result<Stage> => {
+  const stage = stages[position];
+  return stage ? ok(stage) : fail(failure('stage.unknown', 'deed.position', { tag: 'This machine' }));
+};
+
+const readSeen = (operation: Operation, seen: Extract<CaseDeed, { kind: 'saw' }>['seen'], bench: TestBench): Result<{ readonly outcome: Outcome; readonly typed: string }> => {
+  const kind = QUANTITY_OF[operation.kind];
+  if (kind === undefined) {
+    if (seen.kind !== 'word') return fail(failure('detail.word', 'deed.seen'));
+    const expected = expectedOf(operation, [], { handling: UNTOUCHED, bench });
+    // "Something else" is kept in the log and weighs nothing.
+    const known = expected.kind === 'words' && (seen.word in expected.words || seen.word === 'other');
+    return known ? ok({ outcome: { kind: 'word', word: seen.word }, typed: '' }) : fail(failure('case.no-word', 'deed.seen'));
+  }
+  if (seen.kind !== 'typed') return fail(failure('readings.none', 'deed.seen'));
+  const read = at('deed.seen', parseQuantity(seen.typed, kind, seen.unit));
+  if (!read.ok) return read;
+  const valueSi = kind === 'pressure' ? Math.abs(read.value.valueSi) : read.value.valueSi;
+  return ok({ outcome: { kind: 'number', valueSi }, typed: `${seen.typed.trim()}${/[a-z%]/i.test(seen.typed) ? '' : ` ${seen.unit}`}` });
+};
+
+const saw = (d: Doing, deed: Extract<CaseDeed, { kind: 'saw' }>): Result<readonly CaseEvent[]> => {
+  if ('position' in deed.operation) {
+    const stage = stageAt(d, deed.operation.position);
+    if (!stage.ok) return stage;
+  }
+  const read = readSeen(deed.operation, deed.seen, d.bench);
+  if (!read.ok) return read;
+  const event: CaseEvent = { kind: 'saw', operation: deed.operation, ...read.value, note: deed.note };
+  if (deed.correctsEventId === null) return ok([event]);
+  const struck = strike(d, { eventId: deed.correctsEventId, because: 'corrected' });
+  return struck.ok ? ok([...struck.value, event]) : struck;
+};
+
+const strike = ({ state }: Doing, { eventId, because }: { readonly eventId: number; readonly because: string }): Result<readonly CaseEvent[]> => {
+  const index = state.evidenceIds.indexOf(eventId);
+  const held = state.progress.evidence[index];
+  return held && !held.struck ? ok([{ kind: 'struck', eventId, because }]) : fail(failure('case.event-unknown', 'deed.eventId'));
+};
+
+/** A new part goes in on trial, or comes back: the ledger moves with it. */
+const trial = async (d: Doing, deed: Extract<CaseDeed, { kind: 'trialIn' | 'trialBack' }>): Promise<Result<readonly CaseEvent[]>> => {
+  const stage = stageAt(d, deed.position);
+  if (!stage.ok) return stage;
+  const inNow = d.state.trials.includes(deed.position);
+  if (inNow !== (deed.kind === 'trialBack')) return fail(failure('case.trial', 'deed.position'));
+  if (!stage.value.part) return fail(failure('case.no-part', 'deed.position', { stage: stage.value.name }));
+  const back = deed.kind === 'trialBack';
+  const note = `case ${d.caseId}: ${back ? 'proved nothing, returned unspoilt' : 'on trial, the old one held'}`;
+  await insertMovement(d.tx, { partId: stage.value.part.id, quantity: back ? 1 : -1, reason: back ? 'returned' : 'taken', at: d.at, by: d.by, changeId: null, note });
+  return ok([{ kind: deed.kind, position: deed.position }]);
+};
+
+/** The trial part stays: the change is recorded now; the part left the shelf when it went in. */
+const keepTrial = async (d: Doing, position: number): Promise<Result<readonly CaseEvent[]>> => {
+  const stage = stageAt(d, position);
+  if (!stage.ok) return stage;
+  if (!d.state.trials.includes(position)) return fail(failure('case.trial', 'deed.position'));
+  const changeId = await insertChange(d.tx, {
+    machineId: d.machineId,
+    stageId: stage.value.id,
+    performedAt: d.at,
+    recordedAt: d.at,
+    by: d.by,
+    note: `Proven in case ${d.caseId}; the part left the stock when it went in on trial, the old one is disposed of.`,
+    reason: 'test',
+    partId: null,
+    quantity: 0,
+    beforeTestId: null,
+    supersedes: null,
+  });
+  return ok([{ kind: 'trialKept', position, changeId }]);
+};
+
+const repair = async (d: Doing, deed: Extract<CaseDeed, { kind: 'repair' }>): Promise<Result<readonly CaseEvent[]>> => {
+  const stage = stageAt(d, deed.repair.position);
+  if (!stage.ok) return stage;
+  if (deed.changeId !== null) {
+    const changes = standing(await loadChanges(d.tx, d.timeZone, d.machineId));
+    if (!changes.some((c) => c.id === deed.changeId && c.stageId === stage.value.id && c.performedAt >= d.openedAt)) return fail(failure('case.change', 'deed.changeId'));
+  }
+  return ok([{ kind: 'repaired', repair: deed.repair, fault: deed.fault, found: deed.found, changeId: deed.changeId }]);
+};
+
+const MOST_SAID = 5;
+
+const snapshotOf = (d: Doing): Snapshot => {
+  const weighed = weigh(caseOfSetup(d.page.setup, d.state.progress.complaint), d.state.progress.evidence);
+  return weighed.ok ? weighed.value.faults.slice(0, MOST_SAID).map(({ kind, position, probability }) => ({ kind, position, probability })) : [];
+};
+
+const close = (d: Doing, deed: Extract<CaseDeed, { kind: 'close' }>): Result<readonly CaseEvent[]> => {
+  const { progress, trials } = d.state;
+  const { back } = measuresNow(d.bench, progress);
+  const { out } = progress.handling;
+  const reasons = [
+    ...openReasons({ complaintBack: back, rootCause: deed.rootCause, leftOut: out.length, recordedMissing: out.filter((p) => d.stages[p]?.missing).length }),
+    ...(trials.length > 0 ? ['trialOpen'] : []),
+  ];
+  if (reasons.length > 0) return fail(failure('case.not-done', 'deed', { reasons: reasons.join(' ') }));
+  return ok([{ kind: 'closed', rootCause: deed.rootCause, root: deed.root, followUp: deed.followUp, snapshot: snapshotOf(d) }]);
+};
+
+const eventsOf = async (d: Doing, deed: CaseDeed): Promise<Result<readonly CaseEvent[]>> => {
+  switch (deed.kind) {
+    case 'saw':
+      return saw(d, deed);
+    case 'strike':
+      return strike(d, deed);
+    case 'skip':
+      return ok([{ kind: 'skipped', operation: deed.operation }]);
+    case 'school':
+      return ok([{ kind: 'school', school: deed.school }]);
+    case 'putBack':
+      return d.state.progress.handling.out.includes(deed.position) ? ok([{ kind: 'putBack', position: deed.position }]) : fail(failure('case.not-out', 'deed.position'));
+    case 'trialIn':
+    case 'trialBack':
+      return trial(d, deed);
+    case 'trialKeep':
+      return keepTrial(d, deed.position);
+    case 'repair':
+      return repair(d, deed);
+    case 'close':
+      return close(d, deed);
+    case 'handOn':
+      return d.state.trials.length > 0 ? fail(failure('case.not-done', 'deed', { reasons: 'trialOpen' })) : ok([{ kind: 'handedOn', because: deed.because, snapshot: snapshotOf(d) }]);
+  }
+};
+
+/** Records one thing done in the open case of a machine, with whatever it moves in stock and file, in one transaction. */
+export const doInCase = async ({ db, now }: Context, tag: string, body: CaseDeedBody): Promise<Result<{ readonly id: number }>> => {
+  const moment = now();
+  return runOnce(db, { kind: `case ${tag}`, body, at: moment }, async (tx) => {
+    const found = await findOfTag({ db: tx, now }, tag);
+    const machine = await findMachine(tx, tag);
+    if (!found || !machine) return fail(failure('machine.unknown', '', { tag }));
+    const { open, earlier } = found.page;
+    if (open?.record.id !== body.caseId) return fail(failure(earlier.some((c) => c.id === body.caseId) ? 'case.ended' : 'case.unknown', 'caseId'));
+    const { timeZone } = await loadSite(tx);
+    const doing: Doing = { tx, at: moment, by: body.by, machineId: machine.id, stages: machine.stages, page: found.page, state: open.state, caseId: open.record.id, openedAt: open.record.openedAt, bench: benchOf(found.page.setup), timeZone };
+    const events = await eventsOf(doing, body.deed);
+    if (!events.ok) return events;
+    let id = 0;
+    for (const event of events.value) id = await insertCaseEvent(tx, { caseId: body.caseId, at: moment, by: body.by, event });
+    return ok({ id });
+  });
+};
+

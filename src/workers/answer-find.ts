@@ -1,0 +1,18 @@
+import type { FindReply, FindRequest } from '@/contracts/find';
+import { caseOfSetup } from '@/core/diagnose/case-setup';
+import { findingsOf } from '@/core/diagnose/findings';
+import type { Case } from '@/core/diagnose/posterior';
+import { failure } from '@/core/failure/failure';
+
+export const openHeld = ({ setup, complaint }: Extract<FindRequest, { ask: 'open' }>): Case => caseOfSetup(setup, complaint);
+
+/** Plain arrays: what is told crosses to the page. */
+const asJson = (value: unknown): unknown => JSON.parse(JSON.stringify(value, (_, v: unknown) => (v instanceof Float64Array ? [...v] : v)));
+
+/** What the worker answers: how the case stands, with the progress told on the way. */
+export const answerFind = (held: Case | null, { id, progress, school }: Extract<FindRequest, { ask: 'consult' }>, tell: (reply: FindReply) => void): FindReply => {
+  if (!held) return { told: 'failed', id, failures: [failure('path.empty')] };
+  const findings = findingsOf({ c: held, progress, school }, (share) => tell({ told: 'progress', id, share }));
+  if (!findings.ok) return { told: 'failed', id, failures: findings.failures.map((f) => ({ ...f, facts: { ...f.facts } })) };
+  return { told: 'found', id, findings: asJson(findings.value) as Extract<FindReply, { told: 'found' }>['findings'] };
+};

@@ -1,0 +1,46 @@
+import { FindReply, type FindRequest } from '@/contracts/find';
+import type { CaseSetup } from '@/core/diagnose/case-setup';
+import type { Complaint } from '@/core/diagnose/complaint';
+import type { Progress } from '@/core/diagnose/consult';
+import type { School } from '@/core/diagnose/next-test';
+
+export interface FindClient {
+  /** Asks how a case stands; an answer to an older question is not heard. */
+  readonly ask: (progress: Progress, school: School) => void;
+  readonly close: () => void;
+}
+
+/** The part of a Worker that is used: a test hands in its own. */
+export interface FindWorkerLike {
+  postMessage: (message: FindRequest) => void;
+  onmessage: ((event: MessageEvent<unknown>) => void) | null;
+  terminate: () => void;
+}
+
+const newWorker = (): FindWorkerLike => new Worker(new URL('./find.worker.ts', import.meta.url), { type: 'module' });
+
+interface Opening {
+  readonly setup: CaseSetup;
+  readonly complaint: Complaint;
+  readonly heard: (reply: FindReply) => void;
+}
+
+const plain = <T>(value: unknown): T => structuredClone(value) as T;
+
+/** Opens a worker that weighs one case. */
+export const openFind = ({ setup, complaint, heard }: Opening, make: () => FindWorkerLike = newWorker): FindClient => {
+  const worker = make();
+  let id = 0;
+  worker.onmessage = (event) => {
+    const reply = FindReply.safeParse(event.data);
+    if (reply.success && reply.data.id === id) heard(reply.data);
+  };
+  worker.postMessage(plain<FindRequest>({ ask: 'open', setup, complaint }));
+  return {
+    ask: (progress, school) => {
+      id += 1;
+      worker.postMessage(plain<FindRequest>({ ask: 'consult', id, progress, school }));
+    },
+    close: () => worker.terminate(),
+  };
+};
