@@ -11,6 +11,7 @@ import { insertMovement } from '@/server/repositories/stock';
 import { insertTest } from '@/server/repositories/tests';
 import { pastOf, type PastEvent } from './history';
 import { insertBaselines } from './baselines';
+import { insertCases } from './cases';
 import { insertPathEdits } from './path-edits';
 import { seeded } from './random';
 import type { MachineSpec, RigSpec } from './scenario';
@@ -269,6 +270,7 @@ export const seedDemo = async (database: Db, { now, seed }: SeedOptions): Promis
       await insertBaselines(seeding, spec, { ...inserted, seed });
     }
     await insertPathEdits(seeding);
+    await insertCases(seeding);
     await insertDeliveries(seeding);
   });
 };

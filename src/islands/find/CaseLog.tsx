@@ -1,47 +1,8 @@
 import { useState } from 'react';
 import type { LoggedEvent } from '@/core/diagnose/case-log';
-import type { FaultKind } from '@/core/diagnose/fault';
 import { QUANTITY_OF } from '@/core/diagnose/operation';
-import { SCHOOL_WORDS, sayFault, sayOutcome, sayRepair, testTitle } from '@/messages/find';
-import type { ModelStage } from '@/core/path/machine-path';
-import type { UnitSystem } from '@/core/units';
+import { sayEvent } from '@/messages/case-report';
 import type { BenchPart } from './parts';
-
-interface LineContext {
-  readonly stages: readonly ModelStage[];
-  readonly units: UnitSystem;
-}
-
-const FOUND = { yes: 'it was so', no: 'it looked right', unseen: 'could not tell' } as const;
-
-/** One line of the log, in words. */
-export const sayEvent = ({ event }: LoggedEvent, { stages, units }: LineContext): string => {
-  const name = (i: number) => stages[i]?.name ?? 'stage';
-  switch (event.kind) {
-    case 'saw':
-      return `${testTitle(event.operation, stages)}: ${sayOutcome(event.operation, event.outcome, { kind: QUANTITY_OF[event.operation.kind], units })}${event.note ? ` (${event.note})` : ''}`;
-    case 'struck':
-      return `Struck out a line: ${event.because}`;
-    case 'skipped':
-      return `Skipped: ${testTitle(event.operation, stages)}`;
-    case 'school':
-      return `Order of tests: ${SCHOOL_WORDS[event.school][0]}`;
-    case 'putBack':
-      return `The ${name(event.position)} is back in`;
-    case 'trialIn':
-      return `New ${name(event.position)} in on trial, from stock; the old one held`;
-    case 'trialBack':
-      return `Original ${name(event.position)} back; the new one returned to stock`;
-    case 'trialKept':
-      return `New ${name(event.position)} stays; the old one disposed of`;
-    case 'repaired':
-      return `${sayRepair(event.repair, stages)}, because ${sayFault({ kind: event.fault.kind as FaultKind, position: event.fault.position }, stages)}: ${FOUND[event.found]}`;
-    case 'closed':
-      return `Closed. Root cause: ${event.rootCause}`;
-    case 'handedOn':
-      return `Handed on: ${event.because}`;
-  }
-};
 
 const clock = (at: string): string => new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
 
@@ -49,7 +10,7 @@ const Line = ({ logged, struck, ...p }: BenchPart & { readonly logged: LoggedEve
   const [asking, setAsking] = useState(false);
   const [because, setBecause] = useState('');
   const { event } = logged;
-  const text = sayEvent(logged, { stages: p.setup.model.stages, units: p.units });
+  const text = sayEvent(logged, { stages: p.setup.model.stages, units: p.units, quantityOf: (op) => QUANTITY_OF[op.kind] });
   const strikable = (event.kind === 'saw' || event.kind === 'repaired') && !struck;
   return (
     <li className="border-base-300 border-b py-1.5">
@@ -57,7 +18,7 @@ const Line = ({ logged, struck, ...p }: BenchPart & { readonly logged: LoggedEve
         <span className="dial soft text-xs" suppressHydrationWarning>{clock(logged.at)} {logged.by}</span>
         <span className={`min-w-0 flex-1 ${struck ? 'line-through opacity-70' : ''}`}>{text}{event.kind === 'saw' && event.typed ? <span className="soft"> typed {event.typed}</span> : null}{struck && <span className="sr-only"> (struck out)</span>}</span>
         {strikable && (
-          <span className="flex gap-1">
+          <span className="flex gap-1 max-sm:basis-full max-sm:justify-end">
             {event.kind === 'saw' && event.operation.kind !== 'takeOut' && <button type="button" className="choice px-2 py-1 text-sm" onClick={() => p.dispatch({ type: 'correct', eventId: logged.id, operation: event.operation })}>Correct</button>}
             <button type="button" className="choice px-2 py-1 text-sm" aria-expanded={asking} onClick={() => setAsking(!asking)}>Strike out</button>
           </span>

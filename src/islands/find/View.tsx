@@ -128,12 +128,12 @@ const CaseBench = (p: CaseBenchProps) => {
   useEffect(() => {
     document.documentElement.dataset['find'] = findings && share >= 1 && !ui.sending ? 'ready' : 'busy';
   }, [findings, share, ui.sending]);
-  const part: BenchPart | null = findings && { machine: p.machine, setup: p.setup, record, state, changes: reply.changes, findings, units: p.units, ui, dispatch, doIt: act, before: p.before };
+  const part: BenchPart | null = findings && { machine: p.machine, setup: p.setup, record, state, changes: reply.changes, findings, units: p.units, ui: share >= 1 ? ui : { ...ui, sending: true }, dispatch, doIt: act, before: p.before };
   return (
     <div>
       <AirPathStrip compact view={p.view} units={p.units} machine={p.machine} due={p.due} suspicion={findings?.stages} />
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 pt-2">
-        <p className="min-w-0 flex-1 font-bold">
+        <p className="min-w-0 font-bold max-lg:basis-full lg:flex-1">
           {COMPLAINT_WORDS[record.complaint][0]}{record.words && <span className="font-normal">: {record.words}</span>}
           <span className="soft font-normal"> · {record.lastCollected}, {HAZARD_WORDS[record.hazard]} work</span>
         </p>

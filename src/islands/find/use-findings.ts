@@ -17,19 +17,25 @@ export interface FindingsUse {
   readonly problems: readonly Problem[];
 }
 
-/** How a case stands, weighed in a worker: the page never waits for it. */
+interface Held extends FindingsUse {
+  /** What the findings answer. */
+  readonly of: string;
+}
+
+/** How a case stands, weighed in a worker: the page never waits for it. What was found for an older state of the case is not ready. */
 export const useFindings = (setup: CaseSetup, progress: Progress, school: School): FindingsUse => {
-  const [use, setUse] = useState<FindingsUse>({ findings: null, share: 0, problems: [] });
+  const [held, setHeld] = useState<Held>({ findings: null, share: 0, problems: [], of: '' });
   const client = useRef<FindClient | null>(null);
   const { complaint } = progress;
   const asked = JSON.stringify([progress, school]);
+  const newest = useRef(asked);
 
   useEffect(() => {
     const heard = (reply: FindReply) =>
-      setUse((held) => {
-        if (reply.told === 'progress') return { ...held, share: reply.share };
-        if (reply.told === 'found') return { findings: reply.findings, share: 1, problems: [] };
-        return { ...held, share: 1, problems: problemsOf(reply.failures as readonly Failure[]) };
+      setHeld((before) => {
+        if (reply.told === 'progress') return { ...before, share: reply.share };
+        const of = newest.current;
+        return reply.told === 'found' ? { findings: reply.findings, share: 1, problems: [], of } : { ...before, share: 1, problems: problemsOf(reply.failures as readonly Failure[]), of };
       });
     const opened = openFind({ setup, complaint, heard });
     client.current = opened;
@@ -40,10 +46,10 @@ export const useFindings = (setup: CaseSetup, progress: Progress, school: School
   }, [setup, complaint]);
 
   useEffect(() => {
-    setUse((held) => ({ ...held, share: 0 }));
+    newest.current = asked;
     client.current?.ask(progress, school);
     // The progress is made anew at every fold; what it says is what matters.
   }, [asked, setup, complaint]);
 
-  return use;
+  return { findings: held.findings, problems: held.problems, share: held.of === asked ? 1 : Math.min(held.share, 0.99) };
 };
