@@ -78,10 +78,10 @@ const whatIfPerS = callsPerSecond(() => {
   if (request.ask === 'solve') AirPathReply.parse(answerAirPath(held, request));
 });
 
-report('path', 0, [
+report({ name: 'path', seed: 0, figures: [
   { id: 'path.solves_per_s', value: solvesPerS, unit: '1/s', goal: 'at least 50 000: ten stages with leaks, described, checked and solved from nothing' },
   { id: 'path.ratio_epanet', value: seconds((r) => r.theirPerS) / seconds((r) => r.ourPerS), unit: '1', goal: 'at least 50: the same networks from description to flow on both sides, one solution of each' },
   { id: 'path.ratio_epanet_held', value: seconds((r) => r.theirHeldPerS) / seconds((r) => r.ourHeldPerS), unit: '1', goal: 'shown, no goal: networks held open and solved again from reset flows' },
   { id: 'path.max_rel_diff_epanet', value: Math.max(...rows.map((r) => r.difference)), unit: '1', goal: `at most 0.005, on ${rows.length} networks` },
   { id: 'path.what_if_per_s', value: whatIfPerS, unit: '1/s', goal: 'at least 600: ten for each frame of a screen' },
-]);
+] });

@@ -31,11 +31,20 @@ export const callsPerSecond = (work: () => unknown, leastMs = 1500): number => {
   return (calls * 1000) / (performance.now() - began);
 };
 
+export interface Report {
+  readonly name: string;
+  readonly seed: number;
+  readonly figures: readonly Figure[];
+  /** The same by kind of machine, or another cut. */
+  readonly tables?: Readonly<Record<string, unknown>>;
+}
+
 /** Prints the figures and writes docs/bench/NAME.json. */
-export const report = (name: string, seed: number, figures: readonly Figure[]): void => {
+export const report = ({ name, seed, figures, tables }: Report): void => {
   const folder = join(process.cwd(), 'docs/bench');
   mkdirSync(folder, { recursive: true });
   const rounded = figures.map((f) => ({ ...f, value: Number(f.value.toPrecision(4)) }));
-  writeFileSync(join(folder, `${name}.json`), `${JSON.stringify({ name, commit: commit(), cores: cpus().length, seed, figures: rounded }, null, 2)}\n`);
+  const whole = { name, commit: commit(), cores: cpus().length, seed, figures: rounded, ...(tables ? { tables } : {}) };
+  writeFileSync(join(folder, `${name}.json`), `${JSON.stringify(whole, null, 2)}\n`);
   console.table(rounded);
 };

@@ -64,10 +64,10 @@ if (points < TESTS) throw new Error(`the trend has ${points} points`);
 const trendMs = testsMs + (await timed(() => Promise.resolve(loadTrend(loaded, key))));
 await db.destroy();
 
-report('measure', SEED, [
+report({ name: 'measure', seed: SEED, figures: [
   { id: 'measure.traverse60_per_s', value: traversesPerS, unit: '1/s', goal: 'shown, no goal' },
   { id: 'measure.traverse60_over_series4', value: seriesPerS / traversesPerS, unit: '1', goal: 'under 15: the price of 60 points against 4' },
   { id: 'measure.trend5000_points', value: points, unit: '1', goal: `at least ${TESTS}` },
   { id: 'measure.trend5000_ms', value: trendMs, unit: 'ms', goal: 'shown, no goal' },
   { id: 'measure.trend5000_over_raw_rows', value: trendMs / rawMs, unit: '1', goal: 'under 10: parsing, reducing and judging against reading the bare rows' },
-]);
+] });

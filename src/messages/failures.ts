@@ -73,7 +73,7 @@ const OPEN_WORDS: Readonly<Record<string, string>> = {
 };
 
 const sayOpen = (reasons: string): string => {
-  const said = reasons.split(' ').map((r) => OPEN_WORDS[r] ?? r).join('; ');
+  const said = reasons.split(' ').flatMap((r) => OPEN_WORDS[r] ?? []).join('; ') || 'something of it is still open';
   return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
 };
 

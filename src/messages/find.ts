@@ -100,7 +100,7 @@ export const testTitle = (op: Operation, stages: readonly Named[]): string => {
     case 'supply':
       return 'Supply pressure while running';
     case 'found':
-      return `Seen at the repair: ${sayFault({ kind: op.fault as FaultKind, position: op.position }, stages)}?`;
+      return `At the repair, "${sayFault({ kind: op.fault as FaultKind, position: op.position }, stages)}"`;
   }
 };
 
@@ -148,7 +148,7 @@ const WORD_LABELS: Partial<Record<Operation['kind'], Readonly<Record<string, str
   particles: { below: 'Fewer than the room', notShown: 'Not shown', above: 'More than the room' },
   smell: { smells: 'It smells', none: 'Nothing' },
   smoke: { leak: 'Drawn in or blown out', tight: 'Tight' },
-  found: { yes: 'It was so', no: 'It looked right' },
+  found: { yes: 'it was so', no: 'it looked right' },
 };
 
 /** Every word a test may give; empty for a reading. */
@@ -204,7 +204,7 @@ export const sayRepair = ({ kind, position }: Repair, stages: readonly Named[]):
 
 const HOW_REPAIR: Partial<Record<RepairKind, string>> = {
   clear: 'Before poking anything in: reverse the hose on the inlet, run, stretch it straight. Then look again, and look at the bag: a pin or a clip may have pierced it.',
-  newPart: 'The change page walks its containment and takes the part from stock.',
+  newPart: 'The change page shows its containment and takes the part from stock; then come back here.',
   reseat: 'Look at collar, thread or latches, and at every seal, one by one.',
 };
 

@@ -6,6 +6,7 @@ import { nextOfSchool, type Proposal, type School } from './next-test';
 import { type Operation, OPERATION_FACTS, operationKey, priceOf, sameOperation } from './operation';
 import type { Outcome } from './outcome';
 import { type Case, type FaultProbability, leaning, type Posterior, weigh } from './posterior';
+import { curedBy } from './repair';
 import { UNTOUCHED } from './signature';
 
 /** A cause with the pieces of evidence that speak most for and against it, by index. */
@@ -66,18 +67,27 @@ export const toldTest = (c: Case, proposal: Proposal): ToldTest => {
   };
 };
 
-/** A reading as it should be, and one clearly short of it. */
-const SHORT = 0.55;
+/** A reading as it should be, and one clearly off it: short, or for a pressure across a stage several times as high. */
+const OFF = { short: 0.55, high: 6 } as const;
 
 const outcomesOf = (test: ToldTest): readonly Outcome[] =>
-  test.soundSi === null ? test.words.map((word) => ({ kind: 'word', word })) : [{ kind: 'number', valueSi: test.soundSi }, { kind: 'number', valueSi: SHORT * test.soundSi }];
+  test.soundSi === null ? test.words.map((word) => ({ kind: 'word', word })) : [{ kind: 'number', valueSi: test.soundSi }, { kind: 'number', valueSi: (test.operation.kind === 'stageDp' ? OFF.high : OFF.short) * test.soundSi }];
+
+/** Probability of a fault that nothing has taken away yet, at each stage. */
+const suspected = (c: Case, { handling }: Progress, { weights }: Posterior): readonly number[] => {
+  const stages = c.bench.mechanic.suspect.model.stages.map(() => 0);
+  c.hypotheses.forEach(({ faults }, i) => {
+    const left = new Set(faults.filter((f) => !curedBy(handling.repairs, f)).map((f) => f.position));
+    for (const position of left) stages[position] = (stages[position] ?? 0) + (weights[i] ?? 0);
+  });
+  return stages;
+};
 
 /** What each outcome of a test would make of the causes. */
 export const meaningsOf = (c: Case, progress: Progress, test: ToldTest): readonly Meaning[] =>
   outcomesOf(test).map((outcome) => {
     const weighed = weigh(c, [...progress.evidence, { operation: test.operation, outcome, handling: progress.handling, struck: false }]);
-    const cured = (f: FaultProbability) => progress.handling.repairs.length > 0 && f.probability > 0.98;
-    return { outcome, top: weighed.ok ? (weighed.value.faults.find((f) => !cured(f)) ?? null) : null };
+    return { outcome, top: weighed.ok ? (weighed.value.faults.find((f) => !curedBy(progress.handling.repairs, f)) ?? null) : null };
   });
 
 export interface Asked {
@@ -107,7 +117,7 @@ export const findingsOf = (asked: Asked, told: (share: number) => void = () => u
   const taken = new Set([test, schoolTest].flatMap((t) => (t ? [operationKey(t.operation)] : [])));
   const findings: Findings = {
     causes: posterior.faults.slice(0, TOLD_CAUSES).map((f) => toldCause({ c, progress, posterior }, f)),
-    stages: posterior.stages,
+    stages: suspected(c, progress, posterior),
     nothing: posterior.nothing,
     pair: posterior.pair,
     contradiction: posterior.contradiction,

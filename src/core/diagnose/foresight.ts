@@ -14,6 +14,8 @@ export type Column =
       readonly logAt: (index: number) => number;
       /** Doubt as a share, that of the grades of severity included. */
       readonly relativeAt: (index: number) => number;
+      /** The same, with a usual grade where its neighbours were never worked out: enough to choose a test by. */
+      readonly roughAt: (index: number) => number;
       readonly floor: number;
     };
 
@@ -72,6 +74,9 @@ export const neighboursOf = (hypotheses: readonly Hypothesis[]): Neighbours => {
 /** A severity is anywhere between its grade's neighbours: evenly, so its spread is a step over the root of 12. */
 const GRADE_SPREAD = 1 / Math.sqrt(12);
 
+/** What a grade usually spreads a reading by. */
+const USUAL_GRADE = 0.07;
+
 const signaturesOf = ({ bench, hypotheses, foresight }: Foreseen, handling: Handling): ((index: number) => Signature) => {
   const key = handlingKey(handling);
   const held = foresight.signatures.get(key) ?? [];
@@ -104,7 +109,16 @@ const makeColumn = (f: Foreseen, op: Operation, handling: Handling): Column => {
     }
     return Math.sqrt(square);
   };
-  return { kind: 'numbers', logAt, relativeAt, floor };
+  const roughAt = (index: number): number => {
+    let square = relative * relative;
+    for (const [lesser, greater] of f.neighbours[index] ?? []) {
+      const steps = (lesser === index ? 0 : 1) + (greater === index ? 0 : 1);
+      const span = (logs[greater] ?? 0) - (logs[lesser] ?? 0);
+      if (steps > 0) square += span === span ? ((span * GRADE_SPREAD) / steps) ** 2 : USUAL_GRADE ** 2;
+    }
+    return Math.sqrt(square);
+  };
+  return { kind: 'numbers', logAt, relativeAt, roughAt, floor };
 };
 
 /** What a test gives under each explanation after some handling; kept, so that nothing is worked out twice. */

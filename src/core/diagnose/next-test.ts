@@ -89,7 +89,7 @@ const binned = (column: Extract<Column, { kind: 'numbers' }>, kept: readonly Con
   const [low, high] = [Math.min(...logs) - 0.1, Math.max(...logs) + 0.1];
   const width = (high - low) / BINS;
   return kept.map((h, i) => {
-    const sd = Math.max(column.relativeAt(h.index), width / 2);
+    const sd = Math.max(column.roughAt(h.index), width / 2);
     const shares = new Float64Array(BINS);
     let total = 0;
     for (let k = 0; k < BINS; k += 1) {

@@ -78,7 +78,7 @@ export const openCase = (bench: TestBench, hypotheses: readonly Hypothesis[]): C
 };
 
 /** The doubts are taken wide so that no true cause is lost; this much sharper, what is told with a probability comes true as often. Tuned on made-up machines. */
-const SHARPNESS = 1.4;
+export const SHARPNESS = 1.4;
 
 /** A second look at the same thing is no second witness: it counts this much. */
 const REPEATED = 0.35;

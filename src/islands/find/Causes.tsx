@@ -1,7 +1,9 @@
 import { QUANTITY_OF } from '@/core/diagnose/operation';
 import type { Evidence } from '@/core/diagnose/posterior';
+import { curedBy } from '@/core/diagnose/repair';
 import type { UnitSystem } from '@/core/units';
 import { likelyWord, sayCause, sayOutcome, sayProbability, testTitle } from '@/messages/find';
+import { ToneMark } from '@/ui/tone-mark';
 import type { BenchPart } from './parts';
 
 const pieceText = (e: Evidence | undefined, p: { readonly stages: BenchPart['setup']['model']['stages']; readonly units: UnitSystem }): string =>
@@ -25,9 +27,10 @@ export const Causes = ({ findings, setup, state, units, record }: BenchPart) => 
               <span className="leading-tight font-semibold">{sayCause(c, stages)}</span>
               <span className="text-right whitespace-nowrap">
                 <span className="dial text-xl">{sayProbability(c.probability)}</span>
-                <span className="soft block text-xs">{likelyWord(c.probability)}</span>
+                {!curedBy(state.progress.handling.repairs, c) && <span className="soft block text-xs">{likelyWord(c.probability)}</span>}
               </span>
             </div>
+            {curedBy(state.progress.handling.repairs, c) && <ToneMark tone="good" word="Put right" size={15} />}
             {c.speaksFor.length > 0 && <p className="text-sm"><span className="tone-stop font-semibold">For it: </span>{list(c.speaksFor)}</p>}
             {c.speaksAgainst.length > 0 && <p className="text-sm"><span className="tone-good font-semibold">Against it: </span>{list(c.speaksAgainst)}</p>}
           </li>

@@ -1,10 +1,19 @@
-import { Wrench } from 'lucide-react';
+import { ShieldAlert, Wrench } from 'lucide-react';
 import type { SwapStep } from '@/core/diagnose/swap-steps';
 import { sayCause, sayHowRepair, sayProbability, sayRepair } from '@/messages/find';
+import { REPAIR_FACTS } from '@/core/diagnose/repair';
+import { HAZARD_CAUTIONS } from '@/messages/words';
 import { FieldProblems } from '@/ui/problems';
 import type { BenchPart } from './parts';
 
 type Advised = Extract<BenchPart['findings']['advice'], { kind: 'repair' }>;
+
+const Caution = ({ record }: Pick<BenchPart, 'record'>) => (
+  <p className="tone-watch mt-1 flex items-start gap-2 text-sm font-semibold">
+    <ShieldAlert size={18} aria-hidden="true" className="mt-0.5 shrink-0" />
+    <span>{HAZARD_CAUTIONS[record.hazard]}</span>
+  </p>
+);
 
 /** The repair that is due: the change page for a part, then whether it was so, then the retest. */
 export const RepairCard = ({ advice, ...p }: BenchPart & { readonly advice: Advised }) => {
@@ -21,6 +30,7 @@ export const RepairCard = ({ advice, ...p }: BenchPart & { readonly advice: Advi
       <h2 id="repair" className="text-xl leading-tight font-bold sm:text-2xl">{sayRepair(repair, stages)}</h2>
       <p className="mt-0.5">{sayCause(fault, stages)}: {sayProbability(fault.probability)}. Another test would cost more than trying this for nothing.</p>
       <p className="soft mt-1 text-sm">{sayHowRepair(repair)}</p>
+      {REPAIR_FACTS[repair.kind].exposure > 0 && <Caution record={p.record} />}
       {isPart && stage && (
         <p className="mt-2">
           {change ? (
@@ -85,6 +95,7 @@ export const SwapCard = ({ step, ...p }: BenchPart & { readonly step: SwapStep }
     <section aria-labelledby="swap" className="panel p-3" style={{ borderLeft: '6px solid var(--color-primary)' }}>
       <p className="caption text-primary font-bold">Swap in new</p>
       <h2 id="swap" className="text-lg leading-tight font-bold">{said()}</h2>
+      {step.kind !== 'keep' && <Caution record={p.record} />}
       {lacking ? <p className="tone-watch mt-1 font-semibold">No spare is kept for it: choose another order of tests, or another test.</p> : <div className="mt-2 flex flex-wrap gap-1">{deeds().map((d) => button(d.label, d.deed))}</div>}
       <FieldProblems id="swap-problems" problems={ui.problems} />
     </section>

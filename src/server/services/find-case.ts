@@ -114,10 +114,10 @@ const keepTrial = async (d: Doing, position: number): Promise<Result<readonly Ca
     performedAt: d.at,
     recordedAt: d.at,
     by: d.by,
-    note: `Proven in case ${d.caseId}; the part left the stock when it went in on trial, the old one is disposed of.`,
+    note: `Proven in case ${d.caseId}; it left the stock when it went in on trial. The old one is disposed of.`,
     reason: 'test',
-    partId: null,
-    quantity: 0,
+    partId: stage.value.part?.id ?? null,
+    quantity: stage.value.part ? 1 : 0,
     beforeTestId: null,
     supersedes: null,
   });

@@ -9,7 +9,7 @@ import { lossesOf } from '@/core/diagnose/loss';
 import { entropyBits, nextOfSchool, operationsOf, proposals, type Asking } from '@/core/diagnose/next-test';
 import { type Operation, OPERATION_FACTS } from '@/core/diagnose/operation';
 import { figureLikelihood, likelihood, type Outcome } from '@/core/diagnose/outcome';
-import { type Case, type Evidence, leaning, likeliest, openCase, type Posterior, weigh } from '@/core/diagnose/posterior';
+import { type Case, type Evidence, leaning, likeliest, openCase, type Posterior, SHARPNESS, weigh } from '@/core/diagnose/posterior';
 import { NO_RECORD, recordFactor } from '@/core/diagnose/record-prior';
 import { curedBy, type Repair, repairOf } from '@/core/diagnose/repair';
 import { type Handling, mechanicOf, type Signature, UNTOUCHED } from '@/core/diagnose/signature';
@@ -168,7 +168,7 @@ describe('weighing', () => {
       const e = meanOf(h.faults);
       const z = Math.log((0.02 + e.floor) / (e.mean + e.floor)) / relativeOf(h);
       const rest = evidence.slice(1).reduce((sum, x) => sum + Math.log(likelihood(x.outcome, expectedOf(x.operation, h.faults, context))), 0);
-      return Math.log(h.prior) + Math.log(figureLikelihood(z, relativeOf(h))) + rest;
+      return Math.log(h.prior) + SHARPNESS * (Math.log(figureLikelihood(z, relativeOf(h))) + rest);
     };
     const p = weighed(c, evidence);
     const nothing = c.hypotheses.findIndex((h) => h.faults.length === 0);

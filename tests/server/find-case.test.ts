@@ -1,0 +1,163 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { CaseDeed, OpenCaseBody } from '@/contracts/find';
+import { CaseSetupJson, FindReply, type FindRequest } from '@/contracts/find';
+import { rootCounts } from '@/components/case-page';
+import type { Result } from '@/core/failure/failure';
+import type { Db } from '@/server/db/connect';
+import { loadChanges } from '@/server/repositories/changes';
+import { loadCases } from '@/server/repositories/cases';
+import { loadLedger, loadParts } from '@/server/repositories/stock';
+import { doInCase, openFaultCase } from '@/server/services/find-case';
+import { findOfTag, openCaseOf } from '@/server/services/find-page';
+import type { Context } from '@/server/services/user-action';
+import { answerFind, openHeld } from '@/workers/answer-find';
+import { type FindWorkerLike, openFind } from '@/workers/find-client';
+import { demoContext, newId } from '../support/database';
+
+let context: Context & { readonly db: Db };
+beforeEach(async () => {
+  context = await demoContext();
+});
+
+const body = (over: Partial<OpenCaseBody> = {}): OpenCaseBody => ({ clientId: newId(), by: 'MK', complaint: 'noSuction', words: 'weak', lastCollected: 'dust', hazard: 'plain', school: 'best', ...over });
+const codes = (result: Result<unknown>) => (result.ok ? ['accepted'] : result.failures.map((f) => `${f.code} ${f.path}`.trim()));
+const open = async (tag: string, over: Partial<OpenCaseBody> = {}): Promise<number> => {
+  const made = await openFaultCase(context, tag, body(over));
+  if (!made.ok) throw new Error(codes(made).join());
+  return made.value.id;
+};
+const act = (tag: string, caseId: number, deed: CaseDeed) => doInCase(context, tag, { clientId: newId(), by: 'MK', caseId, deed });
+const page = async (tag: string) => {
+  const found = await findOfTag(context, tag);
+  if (!found) throw new Error(`no ${tag}`);
+  return found;
+};
+const flow = (typed: string): CaseDeed => ({ kind: 'saw', operation: { kind: 'flow', place: 'toolEnd' }, seen: { kind: 'typed', typed, unit: 'L/s' }, note: '', correctsEventId: null });
+const positionOf = async (tag: string, name: string) => (await page(tag)).page.setup.model.stages.findIndex((s) => s.name === name);
+const onHand = async (code: string) => (await loadParts(context.db)).find((p) => p.code === code);
+
+describe('opening a case', () => {
+  it('is refused on what only licensed people may open, on a machine there is not, and beside an open one; nothing is left of it', async () => {
+    const before = (await loadCases(context.db)).length;
+    expect(codes(await openFaultCase(context, 'CR-02', body({ lastCollected: 'asbestos lagging' })))).toEqual(['case.refused lastCollected']);
+    expect(codes(await openFaultCase(context, 'CR-99', body()))).toEqual(['machine.unknown']);
+    expect(codes(await openFaultCase(context, 'CR-04', body()))).toEqual(['case.open']);
+    expect((await loadCases(context.db)).length).toBe(before);
+  });
+
+  it('the same client id is one case', async () => {
+    const once = body();
+    const [a, b] = [await openFaultCase(context, 'CR-02', once), await openFaultCase(context, 'CR-02', once)];
+    expect(a).toEqual(b);
+    expect((await page('CR-02')).page.open?.record.id).toBe(a.ok ? a.value.id : 0);
+  });
+});
+
+describe('what is done in a case', () => {
+  it('is kept as typed and in SI, corrected by a new line, and refused by name', async () => {
+    const id = await open('CR-02');
+    expect(codes(await act('CR-02', id, flow('61 cfm')))).toEqual(['accepted']);
+    expect(codes(await act('CR-02', id, flow('12 kPa')))).toEqual(['quantity.wrong-unit deed.seen']);
+    expect(codes(await act('CR-02', id, { kind: 'saw', operation: { kind: 'cleanSide', position: 55 }, seen: { kind: 'word', word: 'clean' }, note: '', correctsEventId: null }))).toEqual(['stage.unknown deed.position']);
+    expect(codes(await act('CR-02', id, { kind: 'saw', operation: { kind: 'listen' }, seen: { kind: 'word', word: 'purple' }, note: '', correctsEventId: null }))).toEqual(['case.no-word deed.seen']);
+    expect(codes(await act('CR-02', id, { kind: 'putBack', position: 3 }))).toEqual(['case.not-out deed.position']);
+    expect(codes(await act('CR-02', id + 50, flow('20')))).toEqual(['case.unknown caseId']);
+    const first = (await page('CR-02')).page.open?.record.events[0];
+    expect(first?.event).toMatchObject({ kind: 'saw', typed: '61 cfm', outcome: { kind: 'number' } });
+    expect(codes(await act('CR-02', id, { ...flow('28.8'), correctsEventId: first?.id ?? 0 } as CaseDeed))).toEqual(['accepted']);
+    expect(codes(await act('CR-02', id, { kind: 'strike', eventId: first?.id ?? 0, because: 'twice' }))).toEqual(['case.event-unknown deed.eventId']);
+    const { open: now } = (await page('CR-02')).page;
+    expect(now?.state.progress.evidence.map((e) => e.struck)).toEqual([true, false]);
+    expect(now?.record.events.map((e) => e.event.kind)).toEqual(['saw', 'struck', 'saw']);
+  });
+
+  it('"something else" stays in the log and weighs nothing', async () => {
+    const id = await open('CR-02');
+    const before = (await page('CR-02')).page.setup;
+    expect(codes(await act('CR-02', id, { kind: 'saw', operation: { kind: 'listen' }, seen: { kind: 'word', word: 'other' }, note: 'whistles at the lid', correctsEventId: null }))).toEqual(['accepted']);
+    const { open: now } = (await page('CR-02')).page;
+    const held = openHeld({ ask: 'open', setup: CaseSetupJson.parse(structuredClone(before)), complaint: 'noSuction' });
+    const top = (evidence: readonly unknown[]) => {
+      const reply = answerFind(held, { ask: 'consult', id: 1, school: 'best', progress: structuredClone({ ...now?.state.progress, evidence }) } as Extract<FindRequest, { ask: 'consult' }>, () => undefined);
+      return reply.told === 'found' ? reply.findings.causes[0]?.probability : Number.NaN;
+    };
+    expect(top(now?.state.progress.evidence ?? [])).toBeCloseTo(top([]) ?? 0, 9);
+  });
+
+  it('closes only when the complaint is back at its own place, the root cause is said, nothing is out and no trial is open', async () => {
+    const id = await open('CR-02');
+    const close = (rootCause = 'collar bent'): CaseDeed => ({ kind: 'close', rootCause, root: null, followUp: '' });
+    const reasons = async (deed: CaseDeed) => {
+      const done = await act('CR-02', id, deed);
+      return done.ok ? 'closed' : String(done.failures[0]?.facts['reasons']);
+    };
+    const bag = await positionOf('CR-02', 'paper bag');
+    expect(await reasons(close())).toBe('complaintNotBack');
+    await act('CR-02', id, flow('12'));
+    await act('CR-02', id, { kind: 'saw', operation: { kind: 'takeOut', position: bag }, seen: { kind: 'typed', typed: '50', unit: 'L/s' }, note: '', correctsEventId: null });
+    expect(await reasons(close())).toContain('missingUnrecorded');
+    await act('CR-02', id, { kind: 'putBack', position: bag });
+    await act('CR-02', id, { kind: 'repair', repair: { kind: 'newPart', position: bag }, fault: { kind: 'blocked', position: bag }, found: 'yes', changeId: null });
+    // Good before the repair is not good after it: it is measured again.
+    expect(await reasons(close())).toBe('complaintNotBack');
+    await act('CR-02', id, flow('90'));
+    expect(await reasons(close('not found'))).toBe('closed');
+    expect(codes(await act('CR-02', id, flow('90')))).toEqual(['case.ended caseId']);
+    expect((await page('CR-02')).page.earlier[0]?.events.at(-1)?.event).toMatchObject({ kind: 'closed', rootCause: 'not found' });
+  });
+
+  it('a trial moves the ledger out and back, and a kept part becomes a change; the wrong step is refused', async () => {
+    const id = await open('CR-09', { school: 'swap' });
+    const [pre, gas, hose] = [await positionOf('CR-09', 'pre-filter'), await positionOf('CR-09', 'HEPA'), await positionOf('CR-09', 'arm hose')];
+    const start = (await onHand('F-FUMEP'))?.onHand ?? 0;
+    expect(codes(await act('CR-09', id, { kind: 'trialIn', position: hose }))).toEqual(['case.no-part deed.position']);
+    expect(codes(await act('CR-09', id, { kind: 'trialBack', position: pre }))).toEqual(['case.trial deed.position']);
+    expect(codes(await act('CR-09', id, { kind: 'trialIn', position: pre }))).toEqual(['accepted']);
+    expect((await onHand('F-FUMEP'))?.onHand).toBe(start - 1);
+    await act('CR-09', id, { kind: 'trialBack', position: pre });
+    expect((await onHand('F-FUMEP'))?.onHand).toBe(start);
+    await act('CR-09', id, { kind: 'trialIn', position: gas });
+    expect(codes(await act('CR-09', id, { kind: 'handOn', because: 'leaving' }))).toEqual(['case.not-done deed']);
+    await act('CR-09', id, { kind: 'trialKeep', position: gas });
+    const hepa = await onHand('F-FUMEH');
+    expect((await loadLedger(context.db, hepa?.id ?? 0)).filter((l) => l.note.startsWith(`case ${id}`)).map((l) => l.quantity)).toEqual([-1]);
+    const { machineId } = await page('CR-09');
+    expect((await loadChanges(context.db, 'UTC', machineId)).at(-1)).toMatchObject({ reason: 'test', quantity: 1, partId: hepa?.id });
+  });
+
+  it('the record of earlier cases counts root causes, and the page loads the open one in the shape it says', async () => {
+    const { page: found } = await page('CR-04');
+    expect(rootCounts(found.earlier)).toEqual({ 'misseated 3': 1 });
+    expect(found.setup.record.causes).toContainEqual({ kind: 'misseated', position: 3, weight: 1 });
+    // The twin of the same maker and kind lends its root causes at half their weight.
+    expect((await page('CR-11')).page.setup.record.causes).toContainEqual({ kind: 'misseated', position: 3, weight: 0.5 });
+    const reply = await openCaseOf(context, 'CR-04');
+    expect(reply.ok && reply.value.record?.words).toBe('no suction at the laminate saw');
+    expect(codes(await openCaseOf(context, 'CR-98'))).toEqual(['machine.unknown']);
+  });
+});
+
+describe('the worker', () => {
+  it('tells its progress, then how the case stands; an answer that was overtaken is not heard', async () => {
+    const { page: found } = await page('CR-04');
+    if (!found.open) throw new Error('no open case');
+    const sent: FindRequest[] = [];
+    const fake: FindWorkerLike = { postMessage: (m) => sent.push(m), onmessage: null, terminate: () => undefined };
+    const heard: FindReply[] = [];
+    const client = openFind({ setup: found.setup, complaint: 'noSuction', heard: (r) => heard.push(r) }, () => fake);
+    client.ask(found.open.state.progress, 'best');
+    client.ask(found.open.state.progress, 'takeOut');
+    const [opening, ...questions] = sent;
+    if (opening?.ask !== 'open') throw new Error('not opened first');
+    const held = openHeld(opening);
+    for (const q of questions) if (q.ask === 'consult') fake.onmessage?.({ data: answerFind(held, q, (r) => fake.onmessage?.({ data: r } as MessageEvent<unknown>)) } as MessageEvent<unknown>);
+    expect(new Set(heard.map((r) => r.id))).toEqual(new Set([2]));
+    const last = heard.at(-1);
+    expect(heard.some((r) => r.told === 'progress' && r.share > 0 && r.share < 1)).toBe(true);
+    if (last?.told !== 'found') throw new Error('nothing found');
+    expect(last.findings.schoolTest?.operation).toMatchObject({ kind: 'takeOut' });
+    expect(last.findings.meanings.length).toBeGreaterThan(0);
+    expect(FindReply.safeParse(last).success).toBe(true);
+    expect(answerFind(null, questions[0] as Extract<FindRequest, { ask: 'consult' }>, () => undefined)).toMatchObject({ told: 'failed' });
+  });
+});
