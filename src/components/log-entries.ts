@@ -1,4 +1,5 @@
 import { dayAt } from '@/core/interval/calendar-date';
+import { type CaseRecord, caseState } from '@/core/diagnose/case-log';
 import type { Machine } from '@/core/machine/machine';
 import { pathDifferences, type PathEditRecord, reshapes } from '@/core/machine/path-edit';
 import type { ChangeRecord, TestRecord } from '@/core/record/records';
@@ -9,6 +10,7 @@ import { show, type UnitSystem } from '@/core/units';
 import { sayDifference } from '@/messages/path-edits';
 import { sayMass, sayOther } from '@/messages/outcomes';
 import { type Said, sayBaseline } from '@/messages/verdicts';
+import { sayCaseEnd, sayComplaint } from '@/messages/case-report';
 import { capital, METHOD_WORDS, PLACE_WORDS, PRECONDITION_WORDS, REASON_WORDS } from '@/messages/words';
 import type { Bench } from '@/server/services/bench';
 
@@ -155,11 +157,33 @@ const editEntry = (record: PathEditRecord, { bench, units }: Maker): LogEntry =>
   };
 };
 
+const caseEntry = (record: CaseRecord, { bench }: Maker): LogEntry => {
+  const { ended, progress } = caseState(record);
+  const base = `/m/${encodeURIComponent(bench.status.machine.tag)}`;
+  return {
+    key: `case-${record.id}`,
+    day: dayAt(record.openedAt, bench.yard.site.timeZone),
+    at: record.openedAt,
+    by: record.by,
+    title: `Case: ${sayComplaint(record)}`,
+    text: `${capital(sayCaseEnd(ended))}. ${progress.evidence.length} looked at, ${progress.handling.repairs.length} put right.`,
+    typed: '',
+    note: ended?.event.kind === 'closed' && ended.event.followUp ? `Follow-up: ${ended.event.followUp}` : '',
+    said: null,
+    href: ended ? `${base}/cases/${record.id}` : `${base}/find`,
+    correctHref: null,
+    withdrawn: false,
+    correctedBecause: null,
+    originals: [],
+  };
+};
+
 /** The machine's log, newest first: what stands, with the originals of every correction under it. */
 export const logEntries = (bench: Bench, units: UnitSystem): readonly LogEntry[] => {
   const maker = { bench, units };
   const edits = bench.pathEdits.map((r) => editEntry(r, maker));
-  return [...entriesOf(bench.tests, (r) => testEntry(r, maker)), ...entriesOf(bench.changes, (r) => changeEntry(r, maker)), ...edits].sort((a, b) =>
+  const cases = bench.cases.map((r) => caseEntry(r, maker));
+  return [...cases, ...entriesOf(bench.tests, (r) => testEntry(r, maker)), ...entriesOf(bench.changes, (r) => changeEntry(r, maker)), ...edits].sort((a, b) =>
     a.at === b.at ? (a.key < b.key ? 1 : -1) : a.at < b.at ? 1 : -1,
   );
 };

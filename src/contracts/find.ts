@@ -13,7 +13,7 @@ const Where = z.enum(['toolEnd', 'hoseEnd', 'inlet']);
 const Position = z.int().min(0).max(60);
 
 const placed = (kind: 'flow' | 'hand' | 'sealed') => z.strictObject({ kind: z.literal(kind), place: Where });
-const staged = (kind: 'stageDp' | 'gauge' | 'lookBag' | 'weigh' | 'takeOut' | 'swap' | 'cleanSide') => z.strictObject({ kind: z.literal(kind), position: Position });
+const staged = (kind: 'stageDp' | 'gauge' | 'purge' | 'lookBag' | 'weigh' | 'takeOut' | 'swap' | 'cleanSide') => z.strictObject({ kind: z.literal(kind), position: Position });
 const bare = (kind: 'listen' | 'settings' | 'lookNozzle' | 'lookHose' | 'lamp' | 'lampCoverOff' | 'disc' | 'particles' | 'smell' | 'smoke' | 'voltage' | 'supply') => z.strictObject({ kind: z.literal(kind) });
 
 export const OperationJson = z.discriminatedUnion('kind', [
@@ -22,6 +22,7 @@ export const OperationJson = z.discriminatedUnion('kind', [
   placed('sealed'),
   staged('stageDp'),
   staged('gauge'),
+  staged('purge'),
   staged('lookBag'),
   staged('weigh'),
   staged('takeOut'),
@@ -123,7 +124,7 @@ const ProgressJson = z.strictObject({
 });
 
 export const FindRequest = z.discriminatedUnion('ask', [
-  z.strictObject({ ask: z.literal('open'), setup: CaseSetupJson, complaint: ComplaintName }),
+  z.strictObject({ ask: z.literal('open'), setup: CaseSetupJson, complaint: ComplaintName, words: z.string().max(300) }),
   z.strictObject({ ask: z.literal('consult'), id: z.int(), progress: ProgressJson, school: SchoolName }),
 ]);
 export type FindRequest = z.infer<typeof FindRequest>;

@@ -65,6 +65,8 @@ export const testTitle = (op: Operation, stages: readonly Named[]): string => {
       return `Pressure across the ${nameAt(stages, op.position)}`;
     case 'gauge':
       return `Gauge of the ${nameAt(stages, op.position)}`;
+    case 'purge':
+      return `Gauge of the ${nameAt(stages, op.position)} after a purge`;
     case 'lookBag':
       return `Look into the compartment of the ${nameAt(stages, op.position)}`;
     case 'weigh':
@@ -110,6 +112,7 @@ const HOW: Record<Operation['kind'], string> = {
   sealed: 'Close the place tight with the gauge on it, full speed, read when it stands still. A blocked filter alone does not lower it.',
   stageDp: 'One hose of the gauge before the stage, one behind it, machine running as in use.',
   gauge: 'Machine running as in use, hose on. Low flow makes a dirty filter read green.',
+  purge: 'Run, hose off, close the inlet with its cover, 2 or 3 pulses, wait, read the gauge again. Back to green: carry on; not: change or inspect.',
   listen: 'Start it and watch the body flex. Pitch up and labouring: blocked before the fan. Free-running with no flow: open path or leak.',
   settings: 'Speed on full, bleed closed, selector on the hose that is fitted, brush turning freely.',
   lookNozzle: 'Switch off. Dirt dropped under the nozzle means air no longer carries it.',
@@ -135,6 +138,7 @@ export const testHow = (op: Operation): string => HOW[op.kind];
 const WORD_LABELS: Partial<Record<Operation['kind'], Readonly<Record<string, string>>>> = {
   hand: { none: 'None', weak: 'Weak', normal: 'As usual', strong: 'Stronger' },
   gauge: { green: 'Green', amber: 'Amber', red: 'Red' },
+  purge: { green: 'Back to green', amber: 'Amber', red: 'Red' },
   listen: { normal: 'As usual', blocked: 'Labours, pitch up', free: 'Free-running', grumble: 'Grumbles' },
   settings: { right: 'All right', setting: 'Speed or bleed was wrong', selector: 'Selector was wrong', brush: 'Brush or belt jams' },
   lookNozzle: { dirtDropped: 'Dirt dropped there', clean: 'Clean' },

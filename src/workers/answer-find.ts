@@ -4,7 +4,7 @@ import { findingsOf } from '@/core/diagnose/findings';
 import type { Case } from '@/core/diagnose/posterior';
 import { failure } from '@/core/failure/failure';
 
-export const openHeld = ({ setup, complaint }: Extract<FindRequest, { ask: 'open' }>): Case => caseOfSetup(setup, complaint);
+export const openHeld = ({ setup, complaint, words }: Extract<FindRequest, { ask: 'open' }>): Case => caseOfSetup(setup, { complaint, words });
 
 /** Plain arrays: what is told crosses to the page. */
 const asJson = (value: unknown): unknown => JSON.parse(JSON.stringify(value, (_, v: unknown) => (v instanceof Float64Array ? [...v] : v)));

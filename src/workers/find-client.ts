@@ -22,20 +22,21 @@ const newWorker = (): FindWorkerLike => new Worker(new URL('./find.worker.ts', i
 interface Opening {
   readonly setup: CaseSetup;
   readonly complaint: Complaint;
+  readonly words: string;
   readonly heard: (reply: FindReply) => void;
 }
 
 const plain = <T>(value: unknown): T => structuredClone(value) as T;
 
 /** Opens a worker that weighs one case. */
-export const openFind = ({ setup, complaint, heard }: Opening, make: () => FindWorkerLike = newWorker): FindClient => {
+export const openFind = ({ setup, complaint, words, heard }: Opening, make: () => FindWorkerLike = newWorker): FindClient => {
   const worker = make();
   let id = 0;
   worker.onmessage = (event) => {
     const reply = FindReply.safeParse(event.data);
     if (reply.success && reply.data.id === id) heard(reply.data);
   };
-  worker.postMessage(plain<FindRequest>({ ask: 'open', setup, complaint }));
+  worker.postMessage(plain<FindRequest>({ ask: 'open', setup, complaint, words }));
   return {
     ask: (progress, school) => {
       id += 1;

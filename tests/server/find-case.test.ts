@@ -76,7 +76,7 @@ describe('what is done in a case', () => {
     const before = (await page('CR-02')).page.setup;
     expect(codes(await act('CR-02', id, { kind: 'saw', operation: { kind: 'listen' }, seen: { kind: 'word', word: 'other' }, note: 'whistles at the lid', correctsEventId: null }))).toEqual(['accepted']);
     const { open: now } = (await page('CR-02')).page;
-    const held = openHeld({ ask: 'open', setup: CaseSetupJson.parse(structuredClone(before)), complaint: 'noSuction' });
+    const held = openHeld({ ask: 'open', setup: CaseSetupJson.parse(structuredClone(before)), complaint: 'noSuction', words: '' });
     const top = (evidence: readonly unknown[]) => {
       const reply = answerFind(held, { ask: 'consult', id: 1, school: 'best', progress: structuredClone({ ...now?.state.progress, evidence }) } as Extract<FindRequest, { ask: 'consult' }>, () => undefined);
       return reply.told === 'found' ? reply.findings.causes[0]?.probability : Number.NaN;
@@ -144,7 +144,7 @@ describe('the worker', () => {
     const sent: FindRequest[] = [];
     const fake: FindWorkerLike = { postMessage: (m) => sent.push(m), onmessage: null, terminate: () => undefined };
     const heard: FindReply[] = [];
-    const client = openFind({ setup: found.setup, complaint: 'noSuction', heard: (r) => heard.push(r) }, () => fake);
+    const client = openFind({ setup: found.setup, complaint: 'noSuction', words: '', heard: (r) => heard.push(r) }, () => fake);
     client.ask(found.open.state.progress, 'best');
     client.ask(found.open.state.progress, 'takeOut');
     const [opening, ...questions] = sent;

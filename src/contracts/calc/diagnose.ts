@@ -6,7 +6,7 @@ const Place = z.enum(['toolEnd', 'hoseEnd', 'inlet']);
 const Stage = z.string().min(1).max(40).describe('Kind or name of a stage, such as hepa');
 
 const placed = (kind: 'flow' | 'hand' | 'sealed') => z.strictObject({ kind: z.literal(kind), place: Place });
-const staged = (kind: 'stageDp' | 'gauge' | 'lookBag' | 'weigh' | 'takeOut' | 'swap' | 'cleanSide') => z.strictObject({ kind: z.literal(kind), stage: Stage });
+const staged = (kind: 'stageDp' | 'gauge' | 'purge' | 'lookBag' | 'weigh' | 'takeOut' | 'swap' | 'cleanSide') => z.strictObject({ kind: z.literal(kind), stage: Stage });
 const bare = (kind: 'listen' | 'settings' | 'lookNozzle' | 'lookHose' | 'lamp' | 'lampCoverOff' | 'disc' | 'particles' | 'smell' | 'smoke' | 'voltage' | 'supply') => z.strictObject({ kind: z.literal(kind) });
 
 export const TestInput = z.discriminatedUnion('kind', [
@@ -15,6 +15,7 @@ export const TestInput = z.discriminatedUnion('kind', [
   placed('sealed'),
   staged('stageDp'),
   staged('gauge'),
+  staged('purge'),
   staged('lookBag'),
   staged('weigh'),
   staged('takeOut'),

@@ -7,7 +7,7 @@ import type { Machine } from '../machine/machine';
 import type { MachineModel, PathParameters } from '../path/machine-path';
 import { type ChangeRecord, standing, type TestRecord } from '../record/records';
 import { type CaseRecord, caseState } from './case-log';
-import { type Complaint, complaintFactor } from './complaint';
+import { type Complaint, complaintFactor, wordsFactor } from './complaint';
 import type { TestBench } from './expected';
 import { faultPlaces, type MachineTraits } from './fault';
 import { hypothesesOf } from './hypotheses';
@@ -107,9 +107,16 @@ export const benchOf = ({ model, parameters, traits, hoseM, nominalVolts, calibr
   baselines,
 });
 
+export interface Complained {
+  readonly complaint: Complaint;
+  /** In the words of whoever complained. */
+  readonly words: string;
+}
+
 /** Opens the weighing of a case. */
-export const caseOfSetup = (setup: CaseSetup, complaint: Complaint): Case => {
+export const caseOfSetup = (setup: CaseSetup, { complaint, words }: Complained): Case => {
   const { model, traits, record } = setup;
   const medium = (position: number) => model.stages[position]?.spec.air.form === 'medium';
-  return openCase(benchOf(setup), hypothesesOf(faultPlaces(model, traits), { record: recordFactor(record, medium), complaint: complaintFactor(complaint, model) }));
+  const [recorded, said] = [recordFactor(record, medium), wordsFactor(words)];
+  return openCase(benchOf(setup), hypothesesOf(faultPlaces(model, traits), { record: (place) => recorded(place) * said(place), complaint: complaintFactor(complaint, model) }));
 };

@@ -24,6 +24,23 @@ export const complaintFactor = (complaint: Complaint, model: MachineModel) => (p
   return (kinds[place.kind] ?? 1) * (isSilent(place, model) && place.kind !== 'spentGas' ? silent : 1);
 };
 
+/** What people say, and what it speaks for. Source: common practice, no published source; weights are Moorwind defaults. */
+const SAID: readonly (readonly [RegExp, Partial<Record<FaultKind, number>>])[] = [
+  [/grumbl|rattl|bearing|screech/i, { bearings: 4 }],
+  [/whistl|hiss/i, { leakingSeal: 2, hoseHoled: 2 }],
+  [/after (the |a |its )?(new )?(bag|filter|change|service)/i, { misseated: 2, missing: 2, reversed: 2, leakingSeal: 1.5 }],
+  [/screw|nail|\bpin\b|clip|\brag\b|stuck|swallow|sucked up/i, { blocked: 1.5, torn: 1.5 }],
+  [/brush|roller|\bbelt\b/i, { brushJammed: 4 }],
+  [/generator|extension|shore power|long lead|socket/i, { lowVoltage: 5 }],
+  [/compressor|ring main|air line|second tool/i, { lowSupply: 3 }],
+  [/swapped|other hose|new hose|lent|borrowed/i, { wrongSelector: 3, wrongSetting: 1.5 }],
+  [/smell|stink|odou?r/i, { spentGas: 3 }],
+  [/hot|sparks?|burnt/i, { weakFan: 2, bearings: 2 }],
+];
+
+/** How much the words of a complaint speak for a fault. 1 says nothing. */
+export const wordsFactor = (words: string) => ({ kind }: FaultPlace): number => SAID.reduce((factor, [said, kinds]) => (said.test(words) ? factor * (kinds[kind] ?? 1) : factor), 1);
+
 /** Faults that are harmless but for the complaint made of them. */
 const COMPLAINED_OF: Partial<Record<Complaint, readonly FaultKind[]>> = { light: ['indicatorOut', 'wrongSelector'], labours: ['bearings'] };
 

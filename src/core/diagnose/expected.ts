@@ -1,5 +1,5 @@
 import type { Fault, MachineTraits } from './fault';
-import { bagWords, cleanSideWords, gaugeWords, handWords, has, heard, lampWords, particleWords, settingWords, severityOf, weightWords } from './looks';
+import { bagWords, cleanSideWords, gaugeWords, handWords, has, heard, lampWords, particleWords, purgeWords, settingWords, severityOf, weightWords } from './looks';
 import { type Operation, operationKey } from './operation';
 import { type Expected, yesNo } from './outcome';
 import type { Handling, Mechanic, Signature } from './signature';
@@ -104,6 +104,8 @@ export const expectedIn = (op: Operation, s: Signature, bench: TestBench): Expec
       return numberOf('stageDp', { ...brought(op, [Math.max(0, s.air.dropPa(op.position)), sound.air.dropPa(op.position)], bench), bench });
     case 'gauge':
       return gaugeWords(s, suspect.model, op.position);
+    case 'purge':
+      return purgeWords(s, suspect.model, op.position);
     case 'listen':
       return heard(s, sound);
     case 'settings':

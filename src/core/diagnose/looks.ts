@@ -59,6 +59,16 @@ export const gaugeWords = (s: Signature, model: MachineModel, position: number):
   return wordShares({ green: 1 - above(gauge.amberPa), amber: above(gauge.amberPa) - above(gauge.redPa), red: above(gauge.redPa) });
 };
 
+/** After a purge a light load is gone and the gauge is green again; a caked filter stays where it was. */
+export const purgeWords = (s: Signature, model: MachineModel, position: number): Expected => {
+  const caked = severityOf(s.faults, ['blocked'], position);
+  const before = gaugeWords(s, model, position);
+  const share = before.kind === 'words' ? before.words : {};
+  const freed = caked > 0 ? 0.9 * (1 - caked) : 0;
+  const [amber, red] = [share['amber'] ?? 0, share['red'] ?? 0];
+  return wordShares({ green: (share['green'] ?? 0) + freed * (amber + red), amber: (1 - freed) * amber, red: (1 - freed) * red });
+};
+
 /** Full, loose dirt beside it, torn, not there: what the open compartment shows. */
 export const bagWords = (faults: readonly Fault[], position: number): Expected => {
   const full = severityOf(faults, ['blocked'], position);

@@ -45,6 +45,8 @@ export const operationsOf = (model: MachineModel, traits: MachineTraits): readon
     ...places.flatMap((place): readonly Operation[] => [{ kind: 'flow', place }, { kind: 'hand', place }, { kind: 'sealed', place }]),
     ...media.flatMap((position): readonly Operation[] => [{ kind: 'stageDp', position }, { kind: 'takeOut', position }, { kind: 'swap', position }, { kind: 'weigh', position }]),
     ...at((s) => s.spec.fit.gaugePa !== null).map((position): Operation => ({ kind: 'gauge', position })),
+    // Only what is cleaned by pulse in its place can be purged; a HEPA is not.
+    ...at((s) => s.spec.fit.gaugePa !== null && (s.kind === 'prefilter' || s.kind === 'mainFilter' || s.kind === 'canister')).map((position): Operation => ({ kind: 'purge', position })),
     ...at((s) => s.kind === 'bag').map((position): Operation => ({ kind: 'lookBag', position })),
     ...at((s) => s.spec.air.form === 'medium' && s.kind !== 'bag').map((position): Operation => ({ kind: 'cleanSide', position })),
     ...(model.stages.some((s) => s.kind === 'gas' && !s.missing) ? [{ kind: 'smell' as const }] : []),

@@ -11,6 +11,8 @@ export type Operation =
   | { readonly kind: 'sealed'; readonly place: Where }
   | { readonly kind: 'stageDp'; readonly position: number }
   | { readonly kind: 'gauge'; readonly position: number }
+  /** The gauge after a pulse purge. */
+  | { readonly kind: 'purge'; readonly position: number }
   | { readonly kind: 'listen' }
   | { readonly kind: 'settings' }
   | { readonly kind: 'lookNozzle' }
@@ -54,6 +56,7 @@ export const OPERATION_FACTS: Record<Operation['kind'], OperationFacts> = {
   sealed: fact(1, 0, 'running'),
   stageDp: fact(2, 0, 'running'),
   gauge: fact(0.3, 0, 'running'),
+  purge: fact(1, 1, 'running'),
   listen: fact(1, 0, 'running'),
   settings: fact(0.5, 0, 'running'),
   lookNozzle: fact(0.2, 0, 'off'),

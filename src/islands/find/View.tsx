@@ -78,7 +78,7 @@ const NextCard = (p: BenchPart) => {
 };
 
 const Banners = (p: BenchPart) => {
-  const { state, setup, findings, units, ui, doIt } = p;
+  const { state, setup, findings, units, ui, doIt, machine } = p;
   const { stages } = setup.model;
   const clash = contradictionText(findings, state.progress.evidence, { stages, units });
   const { out } = state.progress.handling;
@@ -93,6 +93,7 @@ const Banners = (p: BenchPart) => {
         <p key={position} className="tone-watch flex flex-wrap items-center gap-2 border-l-4 pl-2 font-semibold" style={{ borderColor: 'var(--color-warning)' }}>
           <span>Out of the machine: {stages[position]?.name}.</span>
           <button type="button" className="choice px-3 font-semibold" disabled={ui.sending} onClick={() => doIt({ kind: 'putBack', position })}>It is back in</button>
+          <a className="underline" href={`/m/${encodeURIComponent(machine.tag)}/edit`}>It stays out: record it as missing</a>
         </p>
       ))}
       {!setup.calibrated && <p className="soft text-sm">No baseline of its own: on typical figures every reading counts for less, by about a fifth of its size.</p>}
@@ -123,7 +124,7 @@ const CaseBench = (p: CaseBenchProps) => {
   const { reply, doIt } = useCase(p.machine.tag, p.open, dispatch);
   const record = reply.record ?? p.record;
   const state = useMemo(() => caseState(record), [record]);
-  const { findings, share, problems } = useFindings(p.setup, state.progress, state.school);
+  const { findings, share, problems } = useFindings(p.setup, state, record.words);
   const act = useCallback((deed: CaseDeed) => void doIt(deed, ui.by), [doIt, ui.by]);
   useEffect(() => {
     document.documentElement.dataset['find'] = findings && share >= 1 && !ui.sending ? 'ready' : 'busy';

@@ -1,8 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { FindReply } from '@/contracts/find';
 import type { CaseSetup } from '@/core/diagnose/case-setup';
-import type { Progress } from '@/core/diagnose/consult';
-import type { School } from '@/core/diagnose/next-test';
+import type { CaseState } from '@/core/diagnose/case-log';
 import { type Problem, problemsOf } from '@/messages/failures';
 import type { Failure } from '@/core/failure/failure';
 import { type FindClient, openFind } from '@/workers/find-client';
@@ -23,7 +22,7 @@ interface Held extends FindingsUse {
 }
 
 /** How a case stands, weighed in a worker: the page never waits for it. What was found for an older state of the case is not ready. */
-export const useFindings = (setup: CaseSetup, progress: Progress, school: School): FindingsUse => {
+export const useFindings = (setup: CaseSetup, { progress, school }: Pick<CaseState, 'progress' | 'school'>, words: string): FindingsUse => {
   const [held, setHeld] = useState<Held>({ findings: null, share: 0, problems: [], of: '' });
   const client = useRef<FindClient | null>(null);
   const { complaint } = progress;
@@ -37,19 +36,19 @@ export const useFindings = (setup: CaseSetup, progress: Progress, school: School
         const of = newest.current;
         return reply.told === 'found' ? { findings: reply.findings, share: 1, problems: [], of } : { ...before, share: 1, problems: problemsOf(reply.failures as readonly Failure[]), of };
       });
-    const opened = openFind({ setup, complaint, heard });
+    const opened = openFind({ setup, complaint, words, heard });
     client.current = opened;
     return () => {
       opened.close();
       client.current = null;
     };
-  }, [setup, complaint]);
+  }, [setup, complaint, words]);
 
   useEffect(() => {
     newest.current = asked;
     client.current?.ask(progress, school);
     // The progress is made anew at every fold; what it says is what matters.
-  }, [asked, setup, complaint]);
+  }, [asked, setup, complaint, words]);
 
   return { findings: held.findings, problems: held.problems, share: held.of === asked ? 1 : Math.min(held.share, 0.99) };
 };

@@ -1,6 +1,8 @@
+import type { CaseRecord } from '@/core/diagnose/case-log';
 import type { ChangeRecord, Instrument, TestRecord } from '@/core/record/records';
 import type { PathEditRecord } from '@/core/machine/path-edit';
 import type { MachineStatus } from '@/core/status/machine-status';
+import { loadCases } from '../repositories/cases';
 import { loadChanges } from '../repositories/changes';
 import { loadPathEdits } from '../repositories/machine-edits';
 import { loadInstruments } from '../repositories/instruments';
@@ -17,6 +19,8 @@ export interface Bench {
   readonly changes: readonly ChangeRecord[];
   /** Every edit of its air path, oldest first. */
   readonly pathEdits: readonly PathEditRecord[];
+  /** Every case of fault finding, oldest first. */
+  readonly cases: readonly CaseRecord[];
   readonly instruments: readonly Instrument[];
   readonly parts: readonly PartOnHand[];
 }
@@ -34,6 +38,7 @@ export const loadBench = async (context: Context, tag: string): Promise<{ yard: 
     tests: await loadTests(context.db, id),
     changes: await loadChanges(context.db, yard.site.timeZone, id),
     pathEdits: await loadPathEdits(context.db, id),
+    cases: await loadCases(context.db, id),
     instruments: await loadInstruments(context.db),
     parts: await loadParts(context.db),
   };

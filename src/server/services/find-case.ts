@@ -46,6 +46,7 @@ interface Doing {
   readonly state: CaseState;
   readonly caseId: number;
   readonly openedAt: string;
+  readonly words: string;
   readonly bench: TestBench;
   readonly timeZone: string;
 }
@@ -137,7 +138,7 @@ const repair = async (d: Doing, deed: Extract<CaseDeed, { kind: 'repair' }>): Pr
 const MOST_SAID = 5;
 
 const snapshotOf = (d: Doing): Snapshot => {
-  const weighed = weigh(caseOfSetup(d.page.setup, d.state.progress.complaint), d.state.progress.evidence);
+  const weighed = weigh(caseOfSetup(d.page.setup, { complaint: d.state.progress.complaint, words: d.words }), d.state.progress.evidence);
   return weighed.ok ? weighed.value.faults.slice(0, MOST_SAID).map(({ kind, position, probability }) => ({ kind, position, probability })) : [];
 };
 
@@ -189,7 +190,7 @@ export const doInCase = async ({ db, now }: Context, tag: string, body: CaseDeed
     const { open, earlier } = found.page;
     if (open?.record.id !== body.caseId) return fail(failure(earlier.some((c) => c.id === body.caseId) ? 'case.ended' : 'case.unknown', 'caseId'));
     const { timeZone } = await loadSite(tx);
-    const doing: Doing = { tx, at: moment, by: body.by, machineId: machine.id, stages: machine.stages, page: found.page, state: open.state, caseId: open.record.id, openedAt: open.record.openedAt, bench: benchOf(found.page.setup), timeZone };
+    const doing: Doing = { tx, at: moment, by: body.by, machineId: machine.id, stages: machine.stages, page: found.page, state: open.state, caseId: open.record.id, openedAt: open.record.openedAt, words: open.record.words, bench: benchOf(found.page.setup), timeZone };
     const events = await eventsOf(doing, body.deed);
     if (!events.ok) return events;
     let id = 0;

@@ -53,10 +53,12 @@ export const findOfTag = async (context: Context, tag: string): Promise<{ readon
   return status ? { yard, machineId: status.machine.id, page: await loadFind(context, yard, status.machine.id) } : null;
 };
 
+/** The open case as it goes to the page. */
+export const replyOf = ({ open, changes }: FindPage): OpenCaseReply => ({ record: open ? OpenCaseReply.shape.record.parse(structuredClone(open.record)) : null, changes: [...changes] });
+
 /** The open case of a machine, as its page loads it anew; `machine.unknown` for another tag. */
 export const openCaseOf = async (context: Context, tag: string): Promise<Result<OpenCaseReply>> => {
   const found = await findOfTag(context, tag);
   if (!found) return fail(failure('machine.unknown', '', { tag }));
-  const { open, changes } = found.page;
-  return ok({ record: open ? OpenCaseReply.shape.record.parse(structuredClone(open.record)) : null, changes: [...changes] });
+  return ok(replyOf(found.page));
 };

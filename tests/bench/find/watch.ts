@@ -103,7 +103,8 @@ export const watch = (op: Operation, c: TrueCase, handling: Handling): Outcome =
       const s = staircase(m);
       return noisy(c, s.ok ? Math.max(0, s.value.steps[op.position]?.dropPa ?? 0) : 0, 0.05, 8);
     }
-    case 'gauge': {
+    case 'gauge':
+    case 'purge': {
       const s = staircase(m);
       const gauge = c.machine.known.model.stages[op.position]?.spec.fit.gaugePa;
       const pa = (s.ok ? (s.value.steps[op.position]?.dropPa ?? 0) : 0) * (1 + 0.08 * c.random.normal());

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { adviceOf, openReasons } from '@/core/diagnose/closing';
+import { wordsFactor } from '@/core/diagnose/complaint';
 import { consult, type Progress } from '@/core/diagnose/consult';
 import { expectedOf } from '@/core/diagnose/expected';
 import { type Fault, type FaultKind, faultPlaces, isSilent, type MachineTraits } from '@/core/diagnose/fault';
@@ -317,6 +318,39 @@ describe('what moves the odds before and after', () => {
     expect(factor('misseated', { lifeUsed: 0.02, justOpened: true })).toBeGreaterThan(2 * factor('misseated', { lifeUsed: 0.02, justOpened: false }));
     expect(factor('torn', { lifeUsed: null, justOpened: false }, [{ kind: 'torn', position: bag, weight: 1 }])).toBeGreaterThan(2);
     expect(factor('torn', { lifeUsed: null, justOpened: false })).toBe(1);
+  });
+
+  it('the words of a complaint move the odds of what they speak of, and of nothing else', () => {
+    const c = caseOf('floorCleaner', { hasBrush: true });
+    const places = faultPlaces(c.bench.mechanic.suspect.model, { ...TRAITS, hasBrush: true });
+    const factor = (words: string, kind: FaultKind) => places.filter((p) => p.kind === kind).map(wordsFactor(words))[0];
+    expect(factor('the brush does not turn', 'brushJammed')).toBeGreaterThan(2);
+    expect(factor('grumbles since Monday', 'bearings')).toBeGreaterThan(2);
+    expect(factor('weak after the new bag', 'misseated')).toBeGreaterThan(1.5);
+    expect(factor('weak after the new bag', 'blocked')).toBe(1);
+    expect(factor('', 'weakFan')).toBe(1);
+  });
+
+  it('a machine on typical figures is told with less certainty than one with baselines of its own', () => {
+    const c = caseOf('shopVacuum');
+    const unknown = openCase({ ...c.bench, calibrated: false }, c.hypotheses);
+    const evidence = [reads({ kind: 'flow', place: 'inlet' }, c.bench.mechanic.sound.air.flowM3s('inlet')), reads(FLOW, 0.4 * flowAt(c.bench.mechanic.sound))];
+    const beforeInlet = (p: Posterior) => p.faults.filter((f) => f.position < at(c, 'inlet')).reduce((sum, f) => sum + f.probability, 0);
+    expect(beforeInlet(weighed(unknown, evidence))).toBeLessThan(beforeInlet(weighed(c, evidence)) - 0.05);
+  });
+
+  it('a purge frees a light cake and not a heavy one, and a HEPA is never purged', () => {
+    const machine = templateMachine('grinderExtractor');
+    const gauge = { amberPa: 900, redPa: 2000 };
+    const model = { ...modelOf(machine), stages: machine.stages.map((s) => (s.kind === 'prefilter' || s.kind === 'hepa' ? { ...s, spec: { ...s.spec, fit: { ...s.spec.fit, gaugePa: gauge } } } : s)) };
+    const c = opened(model, { hasLamp: false, hasBrush: false, selectorM: null });
+    const green = (severity: number) => {
+      const e = expectedOf({ kind: 'purge', position: at(c, 'prefilter') }, [{ kind: 'blocked', position: at(c, 'prefilter'), severity }], { handling: UNTOUCHED, bench: c.bench });
+      return e.kind === 'words' ? (e.words['green'] ?? 0) : 0;
+    };
+    expect(green(0.25)).toBeGreaterThan(0.5);
+    expect(green(0.86)).toBeLessThan(0.25);
+    expect(operationsOf(model, c.bench.traits).filter((op) => op.kind === 'purge')).toEqual([{ kind: 'purge', position: at(c, 'prefilter') }]);
   });
 
   it('a repair takes its own fault away and leaves the others; no repair adjusts an indicator live', () => {
