@@ -59,30 +59,8 @@ const story = async () => {
   await page.context().close();
 };
 
-const hold = async (page: Page, times: number) => {
-  await page.getByRole('button', { name: 'Listen to the bench meter' }).click();
-  for (let i = 0; i < times; i += 1) {
-    await page.getByText(/^settled: /).waitFor();
-    await page.getByRole('button', { name: 'Hold', exact: true }).click();
-    await page.waitForTimeout(500);
-  }
-  await page.getByText(/^settled: /).waitFor();
-};
-
 const airflowBench = async () => {
   const { page } = await newVisit(browser);
-  await page.goto(`${server.url}/m/CR-01/measure`);
-  await page.waitForSelector('html[data-measure=ready]');
-  await hold(page, 3);
-  await take('meter', page);
-  await page.getByRole('button', { name: /other methods/ }).click();
-  await page.getByRole('button', { name: /^Anemometer traverse/ }).click();
-  await page.getByLabel('Inside diameter').fill('125 mm');
-  for (const velocity of ['17.8', '20.1', '22.4', '21.9']) {
-    await page.fill('#pad', velocity);
-    await page.keyboard.press('Enter');
-  }
-  await take('traverse', page);
   await page.goto(`${server.url}/m/CR-01/trend`);
   await page.waitForSelector('html[data-trend=ready]');
   await take('trend', page);
@@ -118,14 +96,31 @@ const airPaths = async () => {
   await page.context().close();
 };
 
+/** The open case of the demo: the next test, and a repair that is due; the indicator check; the report of a case. */
+const finding = async () => {
+  const { page } = await newVisit(browser);
+  await page.goto(`${server.url}/m/CR-04/find`);
+  await page.waitForSelector('html[data-find=ready]');
+  await take('find', page);
+  await page.setViewportSize(PHONE);
+  await take('find-phone', page);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${server.url}/m/CR-05/indicator`);
+  await page.waitForSelector('html[data-indicator=ready]');
+  await take('indicator', page);
+  await page.goto(`${server.url}/m/CR-04/cases/1`);
+  await take('case-report', page);
+  await page.context().close();
+};
+
 await still('round', '/');
 await still('bench', '/m/CR-04');
 await still('board-phone', '/', PHONE);
-await still('measure-phone', '/m/CR-04/measure', PHONE);
 await still('plan', '/m/CR-07/plan');
 await still('stock', '/stock');
 await airPaths();
 await airflowBench();
+await finding();
 await story();
 await browser.close();
 await server.stop();

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { MachineModelJson, PathParametersJson } from './air-path-messages';
 import { HazardName } from './enums';
+import { BareTest, PlacedTest, StagedTest, WherePlace } from './operations';
 import { ClientId, Initials } from './requests';
 
 /** What crosses a boundary of a case: requests, the log's JSON column, and the worker's messages. */
@@ -9,37 +10,12 @@ export const ComplaintName = z.enum(['noSuction', 'light', 'dust', 'smell', 'lab
 export const SchoolName = z.enum(['best', 'nozzleInward', 'takeOut', 'swap']);
 export const FaultKindName = z.enum(['blocked', 'missing', 'torn', 'misseated', 'reversed', 'leakingSeal', 'hoseHoled', 'weakFan', 'bearings', 'lowVoltage', 'lowSupply', 'wrongSetting', 'wrongSelector', 'brushJammed', 'indicatorOut', 'spentGas']);
 const RepairKindName = z.enum(['newPart', 'reseat', 'clear', 'newHose', 'newSeal', 'serviceFan', 'supply', 'settings', 'indicator', 'brush']);
-const Where = z.enum(['toolEnd', 'hoseEnd', 'inlet']);
 const Position = z.int().min(0).max(60);
 
-const placed = (kind: 'flow' | 'hand' | 'sealed') => z.strictObject({ kind: z.literal(kind), place: Where });
-const staged = (kind: 'stageDp' | 'gauge' | 'purge' | 'lookBag' | 'weigh' | 'takeOut' | 'swap' | 'cleanSide') => z.strictObject({ kind: z.literal(kind), position: Position });
-const bare = (kind: 'listen' | 'settings' | 'lookNozzle' | 'lookHose' | 'lamp' | 'lampCoverOff' | 'disc' | 'particles' | 'smell' | 'smoke' | 'voltage' | 'supply') => z.strictObject({ kind: z.literal(kind) });
-
 export const OperationJson = z.discriminatedUnion('kind', [
-  placed('flow'),
-  placed('hand'),
-  placed('sealed'),
-  staged('stageDp'),
-  staged('gauge'),
-  staged('purge'),
-  staged('lookBag'),
-  staged('weigh'),
-  staged('takeOut'),
-  staged('swap'),
-  staged('cleanSide'),
-  bare('listen'),
-  bare('settings'),
-  bare('lookNozzle'),
-  bare('lookHose'),
-  bare('lamp'),
-  bare('lampCoverOff'),
-  bare('disc'),
-  bare('particles'),
-  bare('smell'),
-  bare('smoke'),
-  bare('voltage'),
-  bare('supply'),
+  z.strictObject({ kind: PlacedTest, place: WherePlace }),
+  z.strictObject({ kind: StagedTest, position: Position }),
+  z.strictObject({ kind: BareTest }),
   z.strictObject({ kind: z.literal('found'), fault: z.string().max(30), position: Position }),
 ]);
 

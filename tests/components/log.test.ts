@@ -34,7 +34,9 @@ describe('the log of a machine', () => {
   it('is newest first and holds every record that stands', async () => {
     const b = await bench();
     const entries = logEntries(b, 'metric');
-    expect(entries.length).toBe(b.tests.length + b.changes.length);
+    expect(b.cases.length).toBe(2);
+    expect(entries.length).toBe(b.tests.length + b.changes.length + b.cases.length);
+    expect(entries.find((e) => e.key === `case-${b.cases[0]?.id ?? 0}`)).toMatchObject({ title: 'Case: No suction: weak at the laminate saw after the bag', href: expect.stringContaining('/cases/') as string });
     expect([...entries].map((e) => e.at).sort().reverse()).toEqual(entries.map((e) => e.at));
   });
 

@@ -1,38 +1,14 @@
 import { z } from 'zod';
 import { MachineInput } from './air-path';
+import { BareTest, PlacedTest, StagedTest, WherePlace } from '../operations';
 import { QuantityInput } from './quantity';
 
-const Place = z.enum(['toolEnd', 'hoseEnd', 'inlet']);
 const Stage = z.string().min(1).max(40).describe('Kind or name of a stage, such as hepa');
 
-const placed = (kind: 'flow' | 'hand' | 'sealed') => z.strictObject({ kind: z.literal(kind), place: Place });
-const staged = (kind: 'stageDp' | 'gauge' | 'purge' | 'lookBag' | 'weigh' | 'takeOut' | 'swap' | 'cleanSide') => z.strictObject({ kind: z.literal(kind), stage: Stage });
-const bare = (kind: 'listen' | 'settings' | 'lookNozzle' | 'lookHose' | 'lamp' | 'lampCoverOff' | 'disc' | 'particles' | 'smell' | 'smoke' | 'voltage' | 'supply') => z.strictObject({ kind: z.literal(kind) });
-
 export const TestInput = z.discriminatedUnion('kind', [
-  placed('flow'),
-  placed('hand'),
-  placed('sealed'),
-  staged('stageDp'),
-  staged('gauge'),
-  staged('purge'),
-  staged('lookBag'),
-  staged('weigh'),
-  staged('takeOut'),
-  staged('swap'),
-  staged('cleanSide'),
-  bare('listen'),
-  bare('settings'),
-  bare('lookNozzle'),
-  bare('lookHose'),
-  bare('lamp'),
-  bare('lampCoverOff'),
-  bare('disc'),
-  bare('particles'),
-  bare('smell'),
-  bare('smoke'),
-  bare('voltage'),
-  bare('supply'),
+  z.strictObject({ kind: PlacedTest, place: WherePlace }),
+  z.strictObject({ kind: StagedTest, stage: Stage }),
+  z.strictObject({ kind: BareTest }),
 ]);
 export type TestInput = z.infer<typeof TestInput>;
 

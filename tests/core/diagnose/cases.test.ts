@@ -334,9 +334,9 @@ describe('what moves the odds before and after', () => {
   it('a machine on typical figures is told with less certainty than one with baselines of its own', () => {
     const c = caseOf('shopVacuum');
     const unknown = openCase({ ...c.bench, calibrated: false }, c.hypotheses);
-    const evidence = [reads({ kind: 'flow', place: 'inlet' }, c.bench.mechanic.sound.air.flowM3s('inlet')), reads(FLOW, 0.4 * flowAt(c.bench.mechanic.sound))];
-    const beforeInlet = (p: Posterior) => p.faults.filter((f) => f.position < at(c, 'inlet')).reduce((sum, f) => sum + f.probability, 0);
-    expect(beforeInlet(weighed(unknown, evidence))).toBeLessThan(beforeInlet(weighed(c, evidence)) - 0.05);
+    // A fifth less than typical may be this machine's own way; less than its own baseline it is not.
+    const low = [reads(FLOW, 0.8 * flowAt(c.bench.mechanic.sound))];
+    expect(weighed(unknown, low).nothing).toBeGreaterThan(2 * weighed(c, low).nothing);
   });
 
   it('a purge frees a light cake and not a heavy one, and a HEPA is never purged', () => {
