@@ -69,6 +69,7 @@ const OPEN_WORDS: Readonly<Record<string, string>> = {
   complaintNotBack: 'the complaint\'s own measure is not back in its band at its own place since the last repair',
   noRootCause: 'nobody has said what the root cause was ("not found" is an answer)',
   missingUnrecorded: 'a stage is out of the machine, neither put back nor recorded as missing',
+  noFollowUp: 'this root cause came back: say what will keep it from coming again',
   trialOpen: 'a new part is still on trial: keep it, or put the original back',
 };
 
@@ -102,6 +103,7 @@ const PATH_TEXTS = {
   'stage.used': (f) => ['Still named by a rule', `A rule counts the changes of the ${text(f['stage'])}.`, 'Take that rule off first, or mark the stage missing instead.'],
   'edit.stale': () => ['Changed meanwhile', 'Somebody changed this path since you opened it; nothing of yours was saved.', 'Open the editor again and repeat the change.'],
   'case.refused': (f) => ['Not for this bench', `It has collected ${text(f['what'])}: Moorwind guides no test and no opening on it.`, 'Stop, leave it closed, and call those licensed for it.'],
+  'procedure.school': (f) => ['Not on this machine', `The ${text(f['stage'])} of this machine is not changed that way.`, `It can be done: ${text(f['allowed'])}.`],
   'case.open': () => ['A case is open', 'This machine has a case that is not closed.', 'Go on with that one, or hand it on first.'],
   'case.unknown': () => ['Unknown case', 'That case is not one of this machine.', 'Open the machine again and choose Find.'],
   'case.ended': () => ['Case ended', 'This case is closed or handed on; nothing more goes into it.', 'Open a new one.'],

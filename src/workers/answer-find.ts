@@ -1,6 +1,7 @@
 import type { FindReply, FindRequest } from '@/contracts/find';
 import { caseOfSetup } from '@/core/diagnose/case-setup';
 import { findingsOf } from '@/core/diagnose/findings';
+import { warm } from '@/core/diagnose/foresight';
 import type { Case } from '@/core/diagnose/posterior';
 import { failure } from '@/core/failure/failure';
 
@@ -15,4 +16,11 @@ export const answerFind = (held: Case | null, { id, progress, school }: Extract<
   const findings = findingsOf({ c: held, progress, school }, (share) => tell({ told: 'progress', id, share }));
   if (!findings.ok) return { told: 'failed', id, failures: findings.failures.map((f) => ({ ...f, facts: { ...f.facts } })) };
   return { told: 'found', id, findings: asJson(findings.value) as Extract<FindReply, { told: 'found' }>['findings'] };
+};
+
+/** While the technician does the test that was proposed, what it may give is worked out. */
+export const workAhead = (held: Case | null, { progress }: Extract<FindRequest, { ask: 'consult' }>, reply: FindReply): void => {
+  if (!held || reply.told !== 'found') return;
+  const { advice, schoolTest } = reply.findings;
+  for (const test of [schoolTest, advice.kind === 'test' ? advice.test : null]) if (test) warm(held, test.operation, progress.handling);
 };

@@ -1,6 +1,6 @@
 import { type FindReply, FindRequest } from '@/contracts/find';
 import type { Case } from '@/core/diagnose/posterior';
-import { answerFind, openHeld } from './answer-find';
+import { answerFind, openHeld, workAhead } from './answer-find';
 
 let held: Case | null = null;
 
@@ -13,5 +13,7 @@ self.onmessage = (event: MessageEvent<unknown>) => {
     held = openHeld(request.data);
     return;
   }
-  tell(answerFind(held, request.data, tell));
+  const reply = answerFind(held, request.data, tell);
+  tell(reply);
+  workAhead(held, request.data, reply);
 };

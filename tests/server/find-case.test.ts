@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import type { CaseDeed, OpenCaseBody } from '@/contracts/find';
 import { CaseSetupJson, FindReply, type FindRequest } from '@/contracts/find';
 import { rootCounts } from '@/components/case-page';
+import { benchOf } from '@/core/diagnose/case-setup';
 import type { Result } from '@/core/failure/failure';
 import type { Db } from '@/server/db/connect';
 import { loadChanges } from '@/server/repositories/changes';
@@ -98,12 +99,27 @@ describe('what is done in a case', () => {
     expect(await reasons(close())).toContain('missingUnrecorded');
     await act('CR-02', id, { kind: 'putBack', position: bag });
     await act('CR-02', id, { kind: 'repair', repair: { kind: 'newPart', position: bag }, fault: { kind: 'blocked', position: bag }, found: 'yes', changeId: null });
+    const older = (await loadChanges(context.db, 'UTC', (await page('CR-02')).machineId)).findLast((x) => x.stageId > 0);
+    expect(codes(await act('CR-02', id, { kind: 'repair', repair: { kind: 'newPart', position: bag }, fault: { kind: 'blocked', position: bag }, found: 'yes', changeId: older?.id ?? 0 }))).toEqual(['case.change deed.changeId']);
     // Good before the repair is not good after it: it is measured again.
     expect(await reasons(close())).toBe('complaintNotBack');
     await act('CR-02', id, flow('90'));
     expect(await reasons(close('not found'))).toBe('closed');
     expect(codes(await act('CR-02', id, flow('90')))).toEqual(['case.ended caseId']);
     expect((await page('CR-02')).page.earlier[0]?.events.at(-1)?.event).toMatchObject({ kind: 'closed', rootCause: 'not found' });
+  });
+
+  it('a root cause that came back asks what will keep it from coming again', async () => {
+    const { page: found } = await page('CR-04');
+    const id = found.open?.record.id ?? 0;
+    const root = { kind: 'misseated', position: 3 } as const;
+    const close = (followUp: string): CaseDeed => ({ kind: 'close', rootCause: 'does not sit', root, followUp });
+    await act('CR-04', id, { kind: 'repair', repair: { kind: 'newPart', position: 3 }, fault: root, found: 'yes', changeId: null });
+    await act('CR-04', id, flow('14'));
+    const refused = await act('CR-04', id, close(''));
+    expect(refused.ok ? '' : refused.failures[0]?.facts['reasons']).toBe('noFollowUp');
+    expect(codes(await act('CR-04', id, close('collar guide ordered')))).toEqual(['accepted']);
+    expect(rootCounts((await page('CR-04')).page.earlier)).toEqual({ 'misseated 3': 2 });
   });
 
   it('a trial moves the ledger out and back, and a kept part becomes a change; the wrong step is refused', async () => {
@@ -131,6 +147,12 @@ describe('what is done in a case', () => {
     expect(found.setup.record.causes).toContainEqual({ kind: 'misseated', position: 3, weight: 1 });
     // The twin of the same maker and kind lends its root causes at half their weight.
     expect((await page('CR-11')).page.setup.record.causes).toContainEqual({ kind: 'misseated', position: 3, weight: 0.5 });
+    // Its baselines are of its own tests: none is far from what the model, fitted to them, says.
+    const { baselines } = found.setup;
+    const { sound } = benchOf(found.setup).mechanic;
+    expect(Object.keys(baselines)).toEqual(expect.arrayContaining(['sealed inlet', 'flow hoseEnd', 'stageDp 4']));
+    expect((baselines['sealed inlet'] ?? 0) / sound.air.sealedPa('inlet')).toBeCloseTo(1, 1);
+    expect((baselines['flow hoseEnd'] ?? 0) / sound.air.flowM3s('hoseEnd')).toBeCloseTo(1, 1);
     const reply = await openCaseOf(context, 'CR-04');
     expect(reply.ok && reply.value.record?.words).toBe('no suction at the laminate saw');
     expect(codes(await openCaseOf(context, 'CR-98'))).toEqual(['machine.unknown']);

@@ -131,6 +131,12 @@ export const foresee = (f: Foreseen, op: Operation, handling: Handling): Column 
   return made;
 };
 
+/** Works out a test under every explanation before it is done, so that its outcome is weighed at once. */
+export const warm = (f: Foreseen, op: Operation, handling: Handling): void => {
+  const column = foresee(f, op, handling);
+  f.hypotheses.forEach((_, i) => (column.kind === 'numbers' ? column.relativeAt(i) : column.at(i)));
+};
+
 /** How likely an outcome is under one explanation; above 0 always. */
 export const likelihoodAt = (column: Column, index: number, outcome: Outcome): number => {
   if (column.kind === 'words') return likelihood(outcome, column.at(index));

@@ -61,6 +61,7 @@ export type FailureCode =
   | 'edit.stale'
   | 'edit.nothing'
   | 'case.refused'
+  | 'procedure.school'
   | 'case.open'
   | 'case.unknown'
   | 'case.ended'

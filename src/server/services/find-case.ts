@@ -135,12 +135,19 @@ const repair = async (d: Doing, deed: Extract<CaseDeed, { kind: 'repair' }>): Pr
   return ok([{ kind: 'repaired', repair: deed.repair, fault: deed.fault, found: deed.found, changeId: deed.changeId }]);
 };
 
+type CauseOfCase = Extract<CaseEvent, { kind: 'closed' }>['root'];
+
 const MOST_SAID = 5;
 
 const snapshotOf = (d: Doing): Snapshot => {
   const weighed = weigh(caseOfSetup(d.page.setup, { complaint: d.state.progress.complaint, words: d.words }), d.state.progress.evidence);
   return weighed.ok ? weighed.value.faults.slice(0, MOST_SAID).map(({ kind, position, probability }) => ({ kind, position, probability })) : [];
 };
+
+/** A root cause that was the answer before on this machine. */
+const cameBack = ({ page }: Doing, root: CauseOfCase): boolean =>
+  root !== null &&
+  page.earlier.some((c) => c.events.some(({ event }) => event.kind === 'closed' && event.root?.kind === root.kind && event.root.position === root.position));
 
 const close = (d: Doing, deed: Extract<CaseDeed, { kind: 'close' }>): Result<readonly CaseEvent[]> => {
   const { progress, trials } = d.state;
@@ -149,6 +156,7 @@ const close = (d: Doing, deed: Extract<CaseDeed, { kind: 'close' }>): Result<rea
   const reasons = [
     ...openReasons({ complaintBack: back, rootCause: deed.rootCause, leftOut: out.length, recordedMissing: out.filter((p) => d.stages[p]?.missing).length }),
     ...(trials.length > 0 ? ['trialOpen'] : []),
+    ...(cameBack(d, deed.root) && deed.followUp === '' ? ['noFollowUp'] : []),
   ];
   if (reasons.length > 0) return fail(failure('case.not-done', 'deed', { reasons: reasons.join(' ') }));
   return ok([{ kind: 'closed', rootCause: deed.rootCause, root: deed.root, followUp: deed.followUp, snapshot: snapshotOf(d) }]);

@@ -1,0 +1,147 @@
+import type { DustHazard, Machine } from '../machine/machine';
+import type { CheckKind, Opening, Procedure, RunState, Step, StepKey } from './step';
+
+/** What is wrong with a procedure; none may be walked while it has any. */
+export type Violation =
+  | { readonly kind: 'leftOpen'; readonly opening: Opening }
+  | { readonly kind: 'closedOutOfOrder'; readonly opening: Opening; readonly at: number }
+  | { readonly kind: 'dustyInWrongState'; readonly run: RunState; readonly at: number }
+  | { readonly kind: 'notIsolated'; readonly at: number }
+  | { readonly kind: 'runWhileOpen'; readonly at: number }
+  | { readonly kind: 'partWithoutFate'; readonly part: 'new' | 'old' }
+  | { readonly kind: 'checkMissing'; readonly check: CheckKind }
+  | { readonly kind: 'hazardStepMissing'; readonly step: StepKey }
+  | { readonly kind: 'tooLate'; readonly step: StepKey }
+  | { readonly kind: 'secondLeftOn' }
+  | { readonly kind: 'latchOrder' }
+  | { readonly kind: 'integrityMissing' };
+
+const at = (steps: readonly Step[], want: (s: Step) => boolean): number => steps.findIndex(want);
+const keyAt = (steps: readonly Step[], key: StepKey): number => at(steps, (s) => s.key === key);
+
+const openings = ({ steps, school }: Procedure): readonly Violation[] => {
+  const stack: Opening[] = [];
+  const wrong: Violation[] = [];
+  steps.forEach((s, i) => {
+    if (s.closes !== undefined) {
+      // A running machine draws through its inlets: they close by themselves while the door is still open.
+      const drawn = school === 'running' && s.closes === 'inlet' ? stack.lastIndexOf('inlet') : -1;
+      if (drawn >= 0) stack.splice(drawn, 1);
+      else if (stack.at(-1) === s.closes) stack.pop();
+      else wrong.push({ kind: 'closedOutOfOrder', opening: s.closes, at: i });
+    }
+    if (s.opens !== undefined) stack.push(s.opens);
+  });
+  return [...wrong, ...stack.map((opening): Violation => ({ kind: 'leftOpen', opening }))];
+};
+
+const DUSTY_IN: Record<Procedure['school'], readonly RunState[]> = { off: ['off'], running: ['running'], headAside: ['headAside'], secondVacuum: ['secondVacuum'] };
+
+/** What may be open while the machine runs in a change made off: the inlet, where the air goes in anyway. */
+const HARMLESS: ReadonlySet<Opening> = new Set<Opening>(['inlet']);
+
+const states = ({ steps, school }: Procedure): readonly Violation[] => {
+  const stack: Opening[] = [];
+  const wrong: Violation[] = [];
+  const isolated = keyAt(steps, 'isolate');
+  steps.forEach((s, i) => {
+    if (s.closes !== undefined) stack.pop();
+    if (s.dusty && !DUSTY_IN[school].includes(s.run)) wrong.push({ kind: 'dustyInWrongState', run: s.run, at: i });
+    if (school === 'off' && s.dusty && (isolated < 0 || isolated > i)) wrong.push({ kind: 'notIsolated', at: i });
+    if (school === 'off' && s.run !== 'off' && stack.some((o) => !HARMLESS.has(o))) wrong.push({ kind: 'runWhileOpen', at: i });
+    if (s.opens !== undefined) stack.push(s.opens);
+  });
+  return wrong;
+};
+
+const FATES = { new: { from: ['takeNew'], to: ['fitNew', 'returnNew'] }, old: { from: ['bagOld', 'holdOld'], to: ['disposeOld', 'putOldBack'] } } as const;
+
+const parts = ({ steps }: Procedure): readonly Violation[] =>
+  (['new', 'old'] as const).flatMap((part): readonly Violation[] => {
+    const { from, to } = FATES[part];
+    const taken = at(steps, (s) => s.moves !== undefined && (from as readonly string[]).includes(s.moves));
+    const ended = steps.findLastIndex((s) => s.moves !== undefined && (to as readonly string[]).includes(s.moves));
+    return taken >= 0 && ended < taken ? [{ kind: 'partWithoutFate', part }] : [];
+  });
+
+/** Checks a fitted stage cannot do without, from its own data. */
+const requiredChecks = (procedure: Procedure, machine: Machine): readonly CheckKind[] => {
+  const fits = procedure.steps.some((s) => s.moves === 'fitNew' || s.moves === 'putOldBack');
+  const stage = procedure.stage === null ? undefined : machine.stages[procedure.stage];
+  if (!fits || !stage) return [];
+  const { orientation, seals } = stage.spec.fit;
+  return [
+    ...(stage.kind === 'bag' ? (['collarStraight'] as const) : []),
+    ...(orientation === 'unmarked' ? [] : (['arrowWithFlow', 'gasketSide'] as const)),
+    ...(seals >= 1 ? (['seal1'] as const) : []),
+    ...(seals >= 2 ? (['seal2'] as const) : []),
+  ];
+};
+
+const seats = (procedure: Procedure, machine: Machine): readonly Violation[] => {
+  const fitted = at(procedure.steps, (s) => s.moves === 'fitNew' || s.moves === 'putOldBack');
+  return requiredChecks(procedure, machine)
+    .filter((check) => at(procedure.steps, (s) => s.check === check) < fitted)
+    .map((check): Violation => ({ kind: 'checkMissing', check }));
+};
+
+const BEFORE_TOUCH: Record<DustHazard, readonly StepKey[]> = { plain: ['askHazard'], controlled: ['askHazard', 'putOnRespirator'], contained: ['askHazard', 'putOnRespirator', 'restrictArea', 'putOnCoverall'] };
+
+const hazards = ({ steps }: Procedure, hazard: DustHazard): readonly Violation[] => {
+  const touch = at(steps, (s) => s.opens !== undefined || s.dusty === true);
+  const before = touch < 0 ? (['askHazard'] as const) : BEFORE_TOUCH[hazard];
+  const wrong = before.flatMap((key): readonly Violation[] => {
+    const i = keyAt(steps, key);
+    if (i < 0) return [{ kind: 'hazardStepMissing', step: key }];
+    return touch >= 0 && i > touch ? [{ kind: 'tooLate', step: key }] : [];
+  });
+  const dusty = steps.some((s) => s.dusty);
+  const fits = at(steps, (s) => s.moves === 'fitNew' || s.moves === 'putOldBack');
+  const needs = (key: StepKey, when: boolean): readonly Violation[] => (when && keyAt(steps, key) < 0 ? [{ kind: 'hazardStepMissing', step: key }] : []);
+  const stopped = at(steps, (s) => s.key === 'plugInlet' || s.key === 'connectSecond');
+  const firstDust = at(steps, (s) => s.dusty === true);
+  return [
+    ...wrong,
+    ...needs('wipe', hazard !== 'plain' && fits >= 0),
+    ...(hazard === 'contained' && dusty && stopped < 0 ? [{ kind: 'hazardStepMissing', step: 'plugInlet' } as const] : []),
+    ...(hazard === 'contained' && dusty && procedureOpensDry(steps) && stopped > firstDust ? [{ kind: 'tooLate', step: 'plugInlet' } as const] : []),
+    ...needs('labelWaste', hazard === 'contained' && steps.some((s) => s.moves === 'disposeOld')),
+  ];
+};
+
+/** A running machine draws through its inlet: there it is closed after the door is open. */
+const procedureOpensDry = (steps: readonly Step[]): boolean => !steps.some((s) => s.key === 'breakSuction');
+
+/** A second vacuum that was connected is taken off and stopped before the head goes on. */
+const second = ({ steps }: Procedure): readonly Violation[] => {
+  if (keyAt(steps, 'connectSecond') < 0) return [];
+  const head = keyAt(steps, 'headOn');
+  const ended = (['removeSecond', 'stopSecond'] as const).every((key) => keyAt(steps, key) >= 0 && keyAt(steps, key) < head);
+  return ended ? [] : [{ kind: 'secondLeftOn' }];
+};
+
+/** The two ways with the head aside end in opposite order. */
+const latches = ({ steps, school }: Procedure): readonly Violation[] => {
+  const [latch, off] = [keyAt(steps, 'latch'), keyAt(steps, 'switchOff')];
+  if (school === 'headAside') return latch >= 0 && latch < off ? [] : [{ kind: 'latchOrder' }];
+  if (school === 'secondVacuum') return off >= 0 && off < latch ? [] : [{ kind: 'latchOrder' }];
+  return [];
+};
+
+const tested = ({ steps, integrity }: Procedure): readonly Violation[] => (integrity.length > 0 && keyAt(steps, 'integrityTest') < 0 ? [{ kind: 'integrityMissing' }] : []);
+
+/**
+ * Everything that is wrong with a procedure on its machine: what is left open or closed out of order, dust in the open in
+ * the wrong state, parts without a fate, checks and hazard steps that are missing or late. Empty for a sound one.
+ * Source: common practice, no published source.
+ */
+export const prove = (procedure: Procedure, machine: Machine, hazard: DustHazard): readonly Violation[] => [
+  ...openings(procedure),
+  ...states(procedure),
+  ...parts(procedure),
+  ...seats(procedure, machine),
+  ...hazards(procedure, hazard),
+  ...second(procedure),
+  ...latches(procedure),
+  ...tested(procedure),
+];

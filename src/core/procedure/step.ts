@@ -1,0 +1,164 @@
+/** How the machine runs while a step is done; the air follows from it. */
+export type RunState =
+  | 'off'
+  /** Its own air flows into the opening one works at. */
+  | 'running'
+  /** The running head, set aside, only holds the cake on its own filter. */
+  | 'headAside'
+  /** A second vacuum draws the tank's air through the service port; the head is aside, running. */
+  | 'secondVacuum';
+
+/** The trade's ways to change a part. Source: common practice, no published source. */
+export type ChangeSchool = 'off' | 'running' | 'headAside' | 'secondVacuum';
+
+export const CHANGE_SCHOOLS: readonly ChangeSchool[] = ['off', 'running', 'headAside', 'secondVacuum'];
+
+/** What stands open. */
+export type Opening = 'lid' | 'door' | 'head' | 'fixings' | 'can' | 'oldPart' | 'disposalBag' | 'inlet';
+
+/** Asked one by one, never as a block. */
+export type CheckKind =
+  | 'seal1'
+  | 'seal2'
+  | 'collarStraight'
+  | 'arrowWithFlow'
+  | 'gasketSide'
+  | 'undersideClean'
+  | 'nothingPinched'
+  | 'contactClear'
+  | 'latchCount'
+  | 'threadFlush'
+  | 'wrapAllRound'
+  | 'breathersInside'
+  | 'compartmentClean'
+  | 'bagCount'
+  | 'ringTight'
+  | 'bristlesFree'
+  | 'dry'
+  | 'bonded'
+  | 'hoseLocked'
+  | 'selectorRight';
+
+/** What happens to a part at a step. */
+export type PartMove = 'takeNew' | 'fitNew' | 'bagOld' | 'holdOld' | 'disposeOld' | 'putOldBack' | 'returnNew';
+
+export type CautionKey = 'unplug' | 'respirator' | 'suit' | 'noBrushNoAir' | 'plugFirst' | 'sharp' | 'hotSeal' | 'liveParts' | 'bandClamp' | 'leftHanded' | 'localWaste' | 'noBlowing' | 'bearWeight';
+
+/** What is done; the words for it are in the messages. */
+export type StepKey =
+  | 'askHazard'
+  | 'restrictArea'
+  | 'putOnRespirator'
+  | 'putOnCoverall'
+  | 'isolate'
+  | 'plugInlet'
+  | 'unplugInlet'
+  | 'switchOn'
+  | 'switchOff'
+  | 'crackOpen'
+  | 'open'
+  | 'close'
+  | 'latch'
+  | 'setHeadAside'
+  | 'headOn'
+  | 'connectSecond'
+  | 'startSecond'
+  | 'stopSecond'
+  | 'removeSecond'
+  | 'breakSuction'
+  | 'capOld'
+  | 'closeBreathers'
+  | 'sealMouth'
+  | 'tieOff'
+  | 'twistAndCut'
+  | 'dropDust'
+  | 'drawIntoBag'
+  | 'releaseFixings'
+  | 'tightenFixings'
+  | 'takeOut'
+  | 'lookInside'
+  | 'wipe'
+  | 'decontaminate'
+  | 'prepareNew'
+  | 'fitNew'
+  | 'drawDown'
+  | 'strapRim'
+  | 'holdOld'
+  | 'bagOld'
+  | 'proveIndicator'
+  | 'disposeOld'
+  | 'labelWaste'
+  | 'runAndListen'
+  | 'check'
+  | 'pulse'
+  | 'readGauge'
+  | 'wash'
+  | 'startDrying'
+  | 'emptyInto'
+  | 'reverseHose'
+  | 'lookThrough'
+  | 'discOn'
+  | 'packMachine'
+  | 'bondFirst'
+  | 'measureBaseline'
+  | 'startTimer'
+  | 'integrityTest'
+  | 'measureAfter';
+
+/** One step of a change, in one state of the machine. */
+export interface Step {
+  readonly key: StepKey;
+  readonly run: RunState;
+  /** Position of the stage it is done to; null for the machine. */
+  readonly stage: number | null;
+  readonly opens?: Opening;
+  readonly closes?: Opening;
+  readonly check?: CheckKind;
+  readonly moves?: PartMove;
+  readonly caution?: CautionKey;
+  /** Dust of the dirty side is in the open while this is done. */
+  readonly dusty?: true;
+  /** Why it is there. */
+  readonly because: 'method' | 'controlled' | 'contained' | 'seat' | 'stock' | 'proof' | 'safety';
+}
+
+/** What must have happened before a change is begun. */
+export type Precondition = { readonly kind: 'afterChangeOf'; readonly stage: number } | { readonly kind: 'poweredDown' };
+
+/** A change as it is walked through on one machine. */
+export interface Procedure {
+  readonly id: ProcedureId;
+  readonly stage: number | null;
+  readonly school: ChangeSchool;
+  readonly before: readonly Precondition[];
+  readonly steps: readonly Step[];
+  /** The class wording is suspended until this is passed. */
+  readonly integrity: readonly ('particles' | 'cleanSide' | 'smoke')[];
+  /** Other stages whose part always goes with it. */
+  readonly goesWith: readonly number[];
+  /** Out of service until dry. */
+  readonly driesHours: number | null;
+}
+
+export type ProcedureId =
+  | 'plainBag'
+  | 'safetyBag'
+  | 'endlessLiner'
+  | 'cycloneBag'
+  | 'filterBags'
+  | 'tankBagHeadAside'
+  | 'tankBagSecondVacuum'
+  | 'prefilterWrap'
+  | 'screwHepa'
+  | 'boltedMainFilter'
+  | 'stackedFilter'
+  | 'gasStage'
+  | 'purge'
+  | 'wash'
+  | 'collectorEmpty'
+  | 'centralCan'
+  | 'plainFilter'
+  | 'hosePlug'
+  | 'service'
+  | 'indicatorCheck'
+  | 'commissioning';

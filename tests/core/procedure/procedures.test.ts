@@ -1,0 +1,162 @@
+import { describe, expect, it } from 'vitest';
+import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
+import type { DustHazard, Machine, MachineClass } from '@/core/machine/machine';
+import { assemble } from '@/core/procedure/assemble';
+import { type Job, offersOf } from '@/core/procedure/choose';
+import { prove, type Violation } from '@/core/procedure/prove';
+import { CHANGE_SCHOOLS, type ChangeSchool, type Procedure, type Step } from '@/core/procedure/step';
+import { templateMachine } from '../../support/machines';
+
+const KINDS = Object.keys(MACHINE_KINDS) as readonly MachineKind[];
+const HAZARDS: readonly DustHazard[] = ['plain', 'controlled', 'contained'];
+const CLASS: Partial<Record<MachineKind, MachineClass>> = { mExtractor: 'M', hExtractor: 'H', hepaTank: 'HEPA', grinderExtractor: 'HEPA', pneumaticHepa: 'HEPA' };
+const PART = { id: 1, code: 'P', name: 'part' };
+
+const machineOfKind = (kind: MachineKind): Machine => {
+  const machine = templateMachine(kind, { machineClass: CLASS[kind] ?? null });
+  return { ...machine, stages: machine.stages.map((s) => (s.spec.air.form === 'medium' || s.kind === 'dropChamber' || s.kind === 'cyclone' || s.kind === 'bag' ? { ...s, part: PART } : s)) };
+};
+const made = (machine: Machine, job: Job, hazard: DustHazard): Procedure => {
+  const p = assemble(machine, job, hazard);
+  if (!p.ok) throw new Error(p.failures.map((f) => `${f.code} ${JSON.stringify(f.facts)}`).join());
+  return p.value;
+};
+const stageOf = (machine: Machine, kind: string) => machine.stages.findIndex((s) => s.kind === kind);
+const changeOf = (kind: MachineKind, stage: string, { school = 'off', hazard = 'plain' }: { readonly school?: ChangeSchool; readonly hazard?: DustHazard } = {}) => {
+  const machine = machineOfKind(kind);
+  return { machine, procedure: made(machine, { kind: 'change', stage: stageOf(machine, stage), school }, hazard) };
+};
+const keys = (p: Procedure) => p.steps.map((s) => s.key);
+const before = (p: Procedure, a: string, b: string) => keys(p).indexOf(a as never) >= 0 && keys(p).indexOf(a as never) < keys(p).indexOf(b as never);
+const dropped = (p: Procedure, want: (s: Step) => boolean): Procedure => ({ ...p, steps: p.steps.filter((s) => !want(s)) });
+const kindsOf = (v: readonly Violation[]) => [...new Set(v.map((x) => x.kind))];
+
+/** Every job that every kind of machine allows. */
+const everyJob = (): readonly { readonly machine: Machine; readonly job: Job }[] =>
+  KINDS.flatMap((kind) => {
+    const machine = machineOfKind(kind);
+    const changes = machine.stages.flatMap((stage, i) => CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): Job => ({ kind: 'change', stage: i, school })));
+    const medium = machine.stages.findIndex((s) => s.spec.air.form === 'medium');
+    const whole = (['hosePlug', 'service', 'indicatorCheck', 'commissioning'] as const).map((kind_): Job => ({ kind: kind_ }));
+    return [...changes, ...whole, { kind: 'purge', stage: medium } as const, { kind: 'wash', stage: medium } as const].map((job) => ({ machine, job }));
+  });
+
+describe('every procedure', () => {
+  it('is sound on every kind of machine, in every school it allows, at every hazard', () => {
+    const jobs = everyJob();
+    expect(jobs.length).toBeGreaterThan(80);
+    expect(new Set(jobs.map(({ machine, job }) => made(machine, job, 'plain').id)).size).toBe(21);
+    for (const { machine, job } of jobs) {
+      for (const hazard of HAZARDS) {
+        expect(prove(made(machine, job, hazard), machine, hazard), `${machine.kind} ${JSON.stringify(job)} ${hazard}`).toEqual([]);
+      }
+    }
+  });
+
+  it('loses its soundness with any step that matters: the prover sees each one go (property)', () => {
+    let seen = 0;
+    for (const { machine, job } of everyJob()) {
+      for (const hazard of HAZARDS) {
+        const p = made(machine, job, hazard);
+        p.steps.forEach((s, i) => {
+          const matters = s.opens !== undefined || s.closes !== undefined || ['seal1', 'seal2', 'collarStraight', 'arrowWithFlow', 'gasketSide'].includes(s.check ?? '') || ['putOnRespirator', 'restrictArea', 'putOnCoverall', 'labelWaste', 'askHazard', 'integrityTest', 'removeSecond', 'stopSecond'].includes(s.key) || s.moves === 'disposeOld';
+          if (!matters || s.moves === 'bagOld') return;
+          const fitsNothing = s.check !== undefined && !p.steps.some((x) => x.moves === 'fitNew' || x.moves === 'putOldBack');
+          if (fitsNothing) return;
+          seen += 1;
+          expect(prove({ ...p, steps: p.steps.filter((_, k) => k !== i) }, machine, hazard), `${p.id} ${hazard} without ${s.key} ${s.check ?? ''}`).not.toEqual([]);
+        });
+      }
+    }
+    expect(seen).toBeGreaterThan(800);
+  });
+
+  it('says which schools a stage allows, and refuses the others and what is not changed', () => {
+    const machine = machineOfKind('pneumaticHepa');
+    expect(assemble(machine, { kind: 'change', stage: stageOf(machine, 'bag'), school: 'off' }, 'plain')).toMatchObject({ ok: false, failures: [{ code: 'procedure.school', facts: { allowed: 'running' } }] });
+    expect(assemble(machine, { kind: 'change', stage: stageOf(machine, 'fan'), school: 'off' }, 'plain')).toMatchObject({ ok: false, failures: [{ code: 'stage.not-changeable' }] });
+    expect(assemble(machine, { kind: 'change', stage: 77, school: 'off' }, 'plain')).toMatchObject({ ok: false, failures: [{ code: 'stage.unknown' }] });
+    const held = { ...machine, stages: machine.stages.map((s) => (s.kind === 'bag' ? { ...s, doNotRemove: true } : s)) };
+    expect(offersOf(held, held.stages[stageOf(held, 'bag')] ?? (held.stages[0] as (typeof held.stages)[number]))).toEqual({});
+  });
+});
+
+describe('the facts of the trade (common practice, no published source)', () => {
+  it('a safety bag: the inlet is plugged FIRST, the breathers closed before the mouth is sealed and tied, the breathers seen inside', () => {
+    const { procedure: p } = changeOf('hExtractor', 'bag', { hazard: 'contained' });
+    expect(p.id).toBe('safetyBag');
+    for (const [a, b] of [['plugInlet', 'open'], ['closeBreathers', 'sealMouth'], ['sealMouth', 'tieOff'], ['tieOff', 'bagOld'], ['close', 'unplugInlet']] as const) expect(before(p, a, b), `${a} before ${b}`).toBe(true);
+    expect(p.steps.map((s) => s.check)).toEqual(expect.arrayContaining(['breathersInside', 'contactClear', 'seal1', 'seal2']));
+  });
+
+  it('head set aside: latch, THEN off. With a second vacuum: off, THEN latch; the clean machine stops before the head goes on', () => {
+    const aside = changeOf('hepaTank', 'bag', { school: 'headAside' });
+    const second = changeOf('hepaTank', 'bag', { school: 'secondVacuum', hazard: 'contained' });
+    expect(before(aside.procedure, 'latch', 'switchOff')).toBe(true);
+    expect(before(second.procedure, 'switchOff', 'latch')).toBe(true);
+    expect(before(second.procedure, 'stopSecond', 'headOn')).toBe(true);
+    const swapped = { ...second.procedure, school: 'headAside' as const };
+    expect(kindsOf(prove(swapped, second.machine, 'contained'))).toContain('latchOrder');
+    expect(kindsOf(prove({ ...aside.procedure, steps: aside.procedure.steps.map((s) => ({ ...s, run: 'off' as const })) }, aside.machine, 'plain'))).toContain('dustyInWrongState');
+  });
+
+  it('a pre-filter wrap only right after a bag; a screw-on HEPA off, seated flush, with a new pre-filter and an integrity test', () => {
+    const wrap = changeOf('hepaTank', 'prefilter', { school: 'headAside' });
+    expect(wrap.procedure.before).toEqual([{ kind: 'afterChangeOf', stage: stageOf(wrap.machine, 'bag') }]);
+    expect(wrap.procedure.steps.map((s) => s.check)).toContain('wrapAllRound');
+    const hepa = changeOf('hepaTank', 'hepa', { hazard: 'contained' });
+    expect(hepa.procedure.goesWith).toEqual([stageOf(hepa.machine, 'prefilter')]);
+    expect(hepa.procedure.integrity).toEqual(['particles', 'cleanSide', 'smoke']);
+    expect(hepa.procedure.steps.filter((s) => s.dusty).every((s) => s.run === 'off')).toBe(true);
+    expect(before(hepa.procedure, 'latch', 'integrityTest')).toBe(true);
+    expect(kindsOf(prove(dropped(hepa.procedure, (s) => s.key === 'integrityTest'), hepa.machine, 'contained'))).toContain('integrityMissing');
+  });
+
+  it('a cyclone bag under suction: running all the time, the suction on the door broken before it is opened', () => {
+    const { procedure: p } = changeOf('pneumaticHepa', 'cyclone', { school: 'running', hazard: 'contained' });
+    expect(before(p, 'breakSuction', 'open')).toBe(true);
+    expect(p.steps.filter((s) => s.dusty).every((s) => s.run === 'running')).toBe(true);
+  });
+
+  it('a stacked filter: the old part is held until the light proves the new one, and only then disposed of', () => {
+    const { procedure: p, machine } = changeOf('fumeExtractor', 'prefilter', { hazard: 'controlled' });
+    expect(before(p, 'holdOld', 'proveIndicator')).toBe(true);
+    expect(before(p, 'proveIndicator', 'disposeOld')).toBe(true);
+    expect(kindsOf(prove(dropped(p, (s) => s.moves === 'disposeOld'), machine, 'controlled'))).toContain('partWithoutFate');
+  });
+
+  it('a washed cloth is out of service until dry and never blown out; a purge opens nothing but the inlet', () => {
+    const machine = machineOfKind('shopVacuum');
+    const wash = made(machine, { kind: 'wash', stage: stageOf(machine, 'mainFilter') }, 'plain');
+    expect(wash.driesHours).toBeGreaterThan(0);
+    expect(wash.steps.find((s) => s.key === 'wash')?.caution).toBe('noBlowing');
+    const purge = made(machine, { kind: 'purge', stage: stageOf(machine, 'mainFilter') }, 'contained');
+    expect(purge.steps.flatMap((s) => s.opens ?? [])).toEqual(['inlet']);
+    expect(purge.steps.some((s) => s.dusty)).toBe(false);
+  });
+
+  it('the collector: the band clamp is left alone, the ring seen tight; the central can: hands under it before the latches', () => {
+    const collector = changeOf('singleStageCollector', 'bag');
+    expect(collector.procedure.steps.find((s) => s.opens !== undefined)?.caution).toBe('bandClamp');
+    expect(collector.procedure.steps.map((s) => s.check)).toContain('ringTight');
+    expect(changeOf('centralUnit', 'bag').procedure.steps.find((s) => s.opens === 'can')?.caution).toBe('hotSeal');
+  });
+
+  it('no brushing and no compressed air where dust counts, and only there (29 CFR 1910.242(b), 1926.1153, EN 60335-2-69; from memory)', () => {
+    const cautions = (hazard: DustHazard) => changeOf('mExtractor', 'bag', { hazard }).procedure.steps.map((s) => s.caution);
+    expect(cautions('plain')).not.toContain('noBrushNoAir');
+    expect(cautions('plain')).not.toContain('respirator');
+    expect(cautions('controlled')).toEqual(expect.arrayContaining(['noBrushNoAir', 'respirator']));
+    expect(cautions('controlled')).not.toContain('suit');
+    expect(cautions('contained')).toEqual(expect.arrayContaining(['noBrushNoAir', 'respirator', 'suit', 'plugFirst']));
+  });
+
+  it('commissioning: bonded first, the hose tugged, the selector set, a baseline measured, the timer started at first use', () => {
+    const machine = machineOfKind('mExtractor');
+    const p = made(machine, { kind: 'commissioning' }, 'plain');
+    const order = ['bondFirst', 'measureBaseline', 'startTimer'].map((k) => keys(p).indexOf(k as never));
+    expect(order).toEqual([...order].sort((a, b) => a - b));
+    expect(order[0]).toBeGreaterThan(0);
+    expect(p.steps.map((s) => s.check)).toEqual(expect.arrayContaining(['bonded', 'hoseLocked', 'selectorRight']));
+  });
+});
