@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { AirflowTestInput } from '@/contracts/calc/airflow-test';
 import { AirPathInput, CalibrateInput, HoseInput } from '@/contracts/calc/air-path';
 import { DiagnoseInput } from '@/contracts/calc/diagnose';
+import { CheckProcedureInput, ProcedureInput } from '@/contracts/calc/procedure';
 import { FilterTrainInput } from '@/contracts/calc/filter-train';
 import { CompareInput, ParticleTestInput, SuctionCurveInput, TraverseInput } from '@/contracts/calc/series';
 import { failure, type Result } from '@/core/failure/failure';
@@ -16,6 +17,7 @@ import { diagnose, nextTest } from './diagnose';
 import { filterTrainCalc } from './filter-train';
 import { hose } from './hose';
 import { particleTest } from './particle-test';
+import { checkProcedure, procedureCalc } from './procedure';
 import { suctionCurve } from './suction-curve';
 import { traverse } from './traverse';
 
@@ -46,6 +48,8 @@ const CALCULATIONS: Readonly<Record<string, Calculation>> = {
   hose: calculation('a hose and a flow in, velocity, friction and pressure drop out; with a machine, its flow', HoseInput, hose),
   diagnose: calculation('a machine and evidence in, faults with their probability and what to do next out', DiagnoseInput, diagnose),
   'next-test': calculation('a machine and evidence in, the next test of a school and the best others out', DiagnoseInput, nextTest),
+  procedure: calculation('a machine, a hazard and a job in, the steps and why each is there out', ProcedureInput, procedureCalc),
+  'check-procedure': calculation('the same with steps left out in, what is then wrong with it out', CheckProcedureInput, checkProcedure),
 };
 
 const pretty = (value: unknown): string => JSON.stringify(value, null, 2);
