@@ -46,3 +46,10 @@ export const isolate = (): Step => machineStep('isolate', 'off', { caution: 'unp
 
 /** Closed, run, listened to: the end of every change that leaves the machine ready. */
 export const runUp = (): readonly Step[] => [machineStep('runAndListen', 'running', { because: 'proof' }), machineStep('measureAfter', 'running', { because: 'proof' })];
+
+/** A method of the trade for one stage. */
+export type Method = (c: MethodContext) => readonly Step[];
+
+export const open = (c: MethodContext): Step => step(c, ['open', 'off'], { opens: 'lid', dusty: true });
+export const close = (c: MethodContext): Step => step(c, ['close', 'off'], { closes: 'lid' });
+export const latch = (c: MethodContext, run: 'off' | 'headAside' = 'off'): Step => step(c, ['latch', run], { check: 'latchCount', because: 'seat' });
