@@ -21,7 +21,7 @@ export const kindText = (status: MachineStatus): string => {
   return standing.label ? `${CLASS_WORDS[standing.label]} ${label}` : capital(label);
 };
 
-const toTag = (status: MachineStatus, units: UnitSystem): BoardTag => {
+const toTag = (status: MachineStatus, units: UnitSystem, caseOpen: boolean): BoardTag => {
   const { machine } = status;
   const need = sayNeed(status.need, units);
   const least = status.due.reduce<MachineStatus['due'][number] | null>((a, d) => (a === null || d.remaining < a.remaining ? d : a), null);
@@ -35,10 +35,12 @@ const toTag = (status: MachineStatus, units: UnitSystem): BoardTag => {
     tone: need.tone,
     mark: need.mark,
     need: need.sentence,
+    caseOpen,
     remaining: least?.remaining ?? null,
     remainingText: least ? `${stageName}: ${least.daysLeft === null ? 'no date yet' : dueIn(least.daysLeft)}` : '',
   };
 };
 
-export const boardTags = (machines: readonly MachineStatus[], units: UnitSystem): readonly BoardTag[] =>
-  machines.map((status) => toTag(status, units));
+/** The machines as the board shows them; those with an open case say so. */
+export const boardTags = (machines: readonly MachineStatus[], units: UnitSystem, openCases: ReadonlySet<number> = new Set()): readonly BoardTag[] =>
+  machines.map((status) => toTag(status, units, openCases.has(status.machine.id)));

@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { CaseDeed, OpenCaseBody } from '@/contracts/find';
 import { CaseSetupJson, FindReply, type FindRequest } from '@/contracts/find';
+import { boardTags } from '@/components/board-tags';
 import { rootCounts } from '@/components/case-page';
 import { benchOf } from '@/core/diagnose/case-setup';
 import type { Result } from '@/core/failure/failure';
@@ -153,6 +154,8 @@ describe('what is done in a case', () => {
     expect(Object.keys(baselines)).toEqual(expect.arrayContaining(['sealed inlet', 'flow hoseEnd', 'stageDp 4']));
     expect((baselines['sealed inlet'] ?? 0) / sound.air.sealedPa('inlet')).toBeCloseTo(1, 1);
     expect((baselines['flow hoseEnd'] ?? 0) / sound.air.flowM3s('hoseEnd')).toBeCloseTo(1, 1);
+    const { yard } = await page('CR-04');
+    expect(boardTags(yard.machines, 'metric', yard.openCases).filter((t) => t.caseOpen).map((t) => t.tag)).toEqual(['CR-04']);
     const reply = await openCaseOf(context, 'CR-04');
     expect(reply.ok && reply.value.record?.words).toBe('no suction at the laminate saw');
     expect(codes(await openCaseOf(context, 'CR-98'))).toEqual(['machine.unknown']);

@@ -50,3 +50,22 @@ export const insertCaseEvent = async (db: Db, { caseId, at, by, event }: NewCase
     .executeTakeFirstOrThrow();
   return id;
 };
+
+/** Machines with a case that is neither closed nor handed on. */
+export const machinesWithOpenCase = async (db: Db): Promise<ReadonlySet<number>> => {
+  const rows = await db
+    .selectFrom('fault_case as c')
+    .select('c.machine_id')
+    .where(({ not, exists, selectFrom }) =>
+      not(
+        exists(
+          selectFrom('case_event as e')
+            .select('e.id')
+            .whereRef('e.case_id', '=', 'c.id')
+            .where(({ fn, val }) => fn<string>('json_extract', ['e.event_json', val('$.kind')]), 'in', ['closed', 'handedOn']),
+        ),
+      ),
+    )
+    .execute();
+  return new Set(rows.map((r) => r.machine_id));
+};

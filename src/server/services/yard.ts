@@ -1,5 +1,6 @@
 import { type CalendarDate, dayAt } from '@/core/interval/calendar-date';
 import { type MachineStatus, machineStatus } from '@/core/status/machine-status';
+import { machinesWithOpenCase } from '../repositories/cases';
 import { loadChanges } from '../repositories/changes';
 import { loadMachines } from '../repositories/machines';
 import { loadSite, type Site } from '../repositories/site';
@@ -11,6 +12,8 @@ export interface Yard {
   readonly today: CalendarDate;
   /** Most urgent first. */
   readonly machines: readonly MachineStatus[];
+  /** Machines on which somebody is looking for a fault. */
+  readonly openCases: ReadonlySet<number>;
 }
 
 const grouped = <T extends { readonly machineId: number }>(records: readonly T[]): ReadonlyMap<number, readonly T[]> => {
@@ -39,5 +42,5 @@ export const loadYard = async ({ db, now }: Context): Promise<Yard> => {
     }),
   );
   const order = (a: MachineStatus, b: MachineStatus) => a.need.urgency - b.need.urgency || (a.machine.tag < b.machine.tag ? -1 : 1);
-  return { site, today, machines: [...machines].sort(order) };
+  return { site, today, machines: [...machines].sort(order), openCases: await machinesWithOpenCase(db) };
 };
