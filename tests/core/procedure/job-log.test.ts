@@ -1,0 +1,87 @@
+import { describe, expect, it } from 'vitest';
+import { assemble } from '@/core/procedure/assemble';
+import { doNotRun, type JobEvent, type JobRecord, jobState, refuseJobEvent } from '@/core/procedure/job-log';
+import { templateMachine } from '../../support/machines';
+
+const base = templateMachine('hExtractor', { machineClass: 'H' });
+const machine = { ...base, stages: base.stages.map((s) => (s.kind === 'bag' ? { ...s, part: { id: 1, code: 'B', name: 'bag' } } : s)) };
+const assembled = assemble(machine, { kind: 'change', stage: machine.stages.findIndex((s) => s.kind === 'bag'), school: 'off' }, 'contained');
+if (!assembled.ok) throw new Error('not assembled');
+const procedure = assembled.value;
+
+const job = (...events: readonly (JobEvent | readonly [by: string, event: JobEvent])[]): JobRecord => ({
+  id: 1,
+  machineId: 1,
+  startedAt: '2026-11-24T08:00:00.000Z',
+  by: 'MK',
+  lastCollected: 'copper antifouling',
+  hazard: 'contained',
+  procedure,
+  events: events.map((e, i) => {
+    const [by, event] = 'kind' in e ? ['MK', e] as const : e;
+    return { id: i + 1, at: '2026-11-24T08:10:00.000Z', by, event };
+  }),
+});
+/** Everything up to a step, each check answered as right. */
+const through = (to: number): readonly JobEvent[] => procedure.steps.slice(0, to).map((s, step) => (s.check === undefined ? { kind: 'did', step } : { kind: 'answered', step, right: true, note: '' }));
+const at = (key: string) => procedure.steps.findIndex((s) => s.key === key);
+const refused = (record: JobRecord, event: JobEvent, by = 'MK') => refuseJobEvent(record, { by, event });
+
+describe('a job, step by step', () => {
+  it('knows at every step what stands open, and says "do not run" from the first opening to the last closing', () => {
+    const marks = procedure.steps.map((_, i) => doNotRun(jobState(job(...through(i)))));
+    const [first, last] = [marks.indexOf(true), marks.lastIndexOf(true)];
+    expect(first).toBe(at('open') + 1);
+    expect(last).toBe(at('close'));
+    expect(marks.slice(first, last + 1).every(Boolean)).toBe(true);
+    expect(jobState(job(...through(at('bagOld') + 1))).moves).toEqual(['takeNew', 'bagOld']);
+  });
+
+  it('resumes where it stood: the state is the fold of what was written down, whatever was interrupted', () => {
+    const whole = through(procedure.steps.length);
+    whole.forEach((_, i) => {
+      const cut = job(...whole.slice(0, i));
+      expect(jobState(cut).at).toBe(i);
+      expect(refused(cut, whole[i] as JobEvent)).toBeNull();
+    });
+    expect(refused(job(...whole), { kind: 'finished' })).toBeNull();
+  });
+
+  it('takes no step out of order, no check as done, and no end before the end', () => {
+    const check = procedure.steps.findIndex((s) => s.check !== undefined);
+    expect(refused(job(), { kind: 'did', step: 2 })).toBe('notNext');
+    expect(refused(job(...through(check)), { kind: 'did', step: check })).toBe('isCheck');
+    expect(refused(job(), { kind: 'answered', step: 0, right: true, note: '' })).toBe('noCheck');
+    expect(refused(job(...through(at('bagOld'))), { kind: 'finished' })).toBe('unfinished');
+    expect(refused(job(...through(at('bagOld'))), { kind: 'abandoned', because: 'fire alarm' })).toBe('openStill');
+    expect(refused(job(), { kind: 'abandoned', because: 'called away' })).toBeNull();
+    expect(refused(job({ kind: 'abandoned', because: 'called away' }), { kind: 'did', step: 0 })).toBe('ended');
+  });
+
+  it('a check that is not right is put right and asked again; one left out keeps its reason; back does it again', () => {
+    const check = procedure.steps.findIndex((s) => s.check === 'collarStraight');
+    const bent = job(...through(check), { kind: 'answered', step: check, right: false, note: 'bent' });
+    expect(jobState(bent)).toMatchObject({ at: check, wrong: check });
+    expect(refused(bent, { kind: 'answered', step: check, right: true, note: '' })).toBeNull();
+    const left = job(...through(check), { kind: 'leftOut', step: check, because: 'cannot see it' });
+    expect(jobState(left).leftOut.get(check)).toBe('cannot see it');
+    const back = job(...through(check), { kind: 'leftOut', step: check, because: 'cannot see it' }, { kind: 'back', step: check - 1 });
+    expect(jobState(back)).toMatchObject({ at: check - 1, leftOut: new Map() });
+    expect(refused(job(...through(3)), { kind: 'back', step: 5 })).toBe('notBack');
+  });
+
+  it('one has it in hand: a second tablet is told, and may take it over', () => {
+    const mine = job(...through(2));
+    expect(refused(mine, { kind: 'did', step: 2 }, 'TO')).toBe('notHolder');
+    expect(refused(mine, { kind: 'tookOver' }, 'TO')).toBeNull();
+    const theirs = job(...through(2), ['TO', { kind: 'tookOver' }]);
+    expect(jobState(theirs).holder).toBe('TO');
+    expect(refused(theirs, { kind: 'did', step: 2 }, 'TO')).toBeNull();
+    expect(refused(theirs, { kind: 'did', step: 2 })).toBe('notHolder');
+  });
+
+  it('does not end while a part has no fate', () => {
+    const short: JobRecord = { ...job(), procedure: { ...procedure, steps: procedure.steps.filter((s) => s.moves === 'takeNew') } };
+    expect(refused({ ...short, events: [{ id: 1, at: '', by: 'MK', event: { kind: 'did', step: 0 } }] }, { kind: 'finished' })).toBe('partOut');
+  });
+});
