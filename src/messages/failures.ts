@@ -65,6 +65,18 @@ const MEASURE_TEXTS = {
 const percent = (fact: FactValue | undefined): string => `${Number((100 * Number(fact)).toPrecision(3))} %`;
 const litres = (fact: FactValue | undefined): string => `${Number((1000 * Number(fact)).toPrecision(3))} L/s`;
 
+const JOB_REFUSALS: Readonly<Record<string, string>> = {
+  ended: 'The job is finished or was given up.',
+  notHolder: 'Somebody else has this job in hand.',
+  notNext: 'That is not the step that is next.',
+  isCheck: 'This step is a question: it is answered, not ticked off.',
+  noCheck: 'This step is no question.',
+  notBack: 'That step has not been done yet.',
+  unfinished: 'Steps are left, or a question is not answered.',
+  openStill: 'The machine still stands open: close it first.',
+  partOut: 'A part has no fate yet: fitted, returned, put back or disposed of.',
+};
+
 const OPEN_WORDS: Readonly<Record<string, string>> = {
   complaintNotBack: 'the complaint\'s own measure is not back in its band at its own place since the last repair',
   noRootCause: 'nobody has said what the root cause was ("not found" is an answer)',
@@ -103,6 +115,10 @@ const PATH_TEXTS = {
   'stage.used': (f) => ['Still named by a rule', `A rule counts the changes of the ${text(f['stage'])}.`, 'Take that rule off first, or mark the stage missing instead.'],
   'edit.stale': () => ['Changed meanwhile', 'Somebody changed this path since you opened it; nothing of yours was saved.', 'Open the editor again and repeat the change.'],
   'case.refused': (f) => ['Not for this bench', `It has collected ${text(f['what'])}: Moorwind guides no test and no opening on it.`, 'Stop, leave it closed, and call those licensed for it.'],
+  'job.open': (f) => ['A job is under way', `Somebody (${text(f['holder'])}) is at work on this machine.`, 'Take that job over, or finish it first.'],
+  'job.unknown': () => ['Unknown job', 'That job is not one of this machine.', 'Load the page again.'],
+  'job.refused': (f) => ['Not now', JOB_REFUSALS[text(f['why'])] ?? 'That does not fit the job as it stands.', 'Load the page again to see where it stands.'],
+  'job.not-yet': (f) => ['Not yet', `This is done only right after a change of the ${text(f['stage'])}.`, `Change the ${text(f['stage'])} first, on the same day.`],
   'procedure.school': (f) => ['Not on this machine', `The ${text(f['stage'])} of this machine is not changed that way.`, `It can be done: ${text(f['allowed'])}.`],
   'case.open': () => ['A case is open', 'This machine has a case that is not closed.', 'Go on with that one, or hand it on first.'],
   'case.unknown': () => ['Unknown case', 'That case is not one of this machine.', 'Open the machine again and choose Find.'],

@@ -166,6 +166,26 @@ export interface CaseEventTable {
   event_json: string;
 }
 
+/** One guided change, with its steps as they were assembled at the start. */
+export interface JobTable {
+  id: Generated<number>;
+  machine_id: number;
+  started_at: string;
+  by_initials: string;
+  hazard: string;
+  last_collected: string;
+  procedure_json: string;
+}
+
+/** One line of a job's log. */
+export interface JobEventTable {
+  id: Generated<number>;
+  job_id: number;
+  at: string;
+  by_initials: string;
+  event_json: string;
+}
+
 /** One row a user action: the client's id makes a double click or a retry one record. */
 export interface UserActionTable {
   client_id: string;
@@ -189,6 +209,8 @@ export interface Tables {
   path_edit: PathEditTable;
   fault_case: FaultCaseTable;
   case_event: CaseEventTable;
+  job: JobTable;
+  job_event: JobEventTable;
   user_action: UserActionTable;
 }
 

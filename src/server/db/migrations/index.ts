@@ -5,6 +5,7 @@ import * as stockAndActions from './003-stock-and-actions';
 import * as everyMethod from './004-every-method';
 import * as airPaths from './005-air-paths';
 import * as faultCases from './006-fault-cases';
+import * as jobs from './007-jobs';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -14,4 +15,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '004-every-method': everyMethod,
   '005-air-paths': airPaths,
   '006-fault-cases': faultCases,
+  '007-jobs': jobs,
 };

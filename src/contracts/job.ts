@@ -1,0 +1,68 @@
+import { z } from 'zod';
+import { HazardName } from './enums';
+import { ClientId, Initials } from './requests';
+
+/** What crosses a boundary of a guided change: requests, and the JSON columns of its log. */
+
+const RunStateName = z.enum(['off', 'running', 'headAside', 'secondVacuum']);
+const SchoolName = z.enum(['off', 'running', 'headAside', 'secondVacuum']);
+const OpeningName = z.enum(['lid', 'door', 'head', 'fixings', 'can', 'oldPart', 'disposalBag', 'inlet']);
+const CheckName = z.enum(['seal1', 'seal2', 'collarStraight', 'arrowWithFlow', 'gasketSide', 'undersideClean', 'nothingPinched', 'contactClear', 'latchCount', 'threadFlush', 'wrapAllRound', 'breathersInside', 'compartmentClean', 'bagCount', 'ringTight', 'bristlesFree', 'dry', 'bonded', 'hoseLocked', 'selectorRight']);
+const MoveName = z.enum(['takeNew', 'fitNew', 'bagOld', 'holdOld', 'disposeOld', 'putOldBack', 'returnNew']);
+const CautionName = z.enum(['unplug', 'respirator', 'suit', 'noBrushNoAir', 'plugFirst', 'sharp', 'hotSeal', 'liveParts', 'bandClamp', 'leftHanded', 'localWaste', 'noBlowing', 'bearWeight']);
+const StepKeyName = z.enum(['askHazard', 'restrictArea', 'putOnRespirator', 'putOnCoverall', 'isolate', 'plugInlet', 'unplugInlet', 'switchOn', 'switchOff', 'crackOpen', 'open', 'close', 'latch', 'setHeadAside', 'headOn', 'connectSecond', 'startSecond', 'stopSecond', 'removeSecond', 'breakSuction', 'capOld', 'closeBreathers', 'sealMouth', 'tieOff', 'twistAndCut', 'dropDust', 'drawIntoBag', 'releaseFixings', 'tightenFixings', 'takeOut', 'lookInside', 'wipe', 'decontaminate', 'prepareNew', 'fitNew', 'drawDown', 'strapRim', 'holdOld', 'bagOld', 'proveIndicator', 'disposeOld', 'labelWaste', 'runAndListen', 'check', 'pulse', 'readGauge', 'wash', 'startDrying', 'emptyInto', 'reverseHose', 'lookThrough', 'discOn', 'packMachine', 'bondFirst', 'measureBaseline', 'startTimer', 'integrityTest', 'measureAfter']);
+const ProcedureName = z.enum(['plainBag', 'safetyBag', 'endlessLiner', 'cycloneBag', 'filterBags', 'tankBagHeadAside', 'tankBagSecondVacuum', 'prefilterWrap', 'screwHepa', 'boltedMainFilter', 'stackedFilter', 'gasStage', 'purge', 'wash', 'collectorEmpty', 'centralCan', 'plainFilter', 'hosePlug', 'service', 'indicatorCheck', 'commissioning']);
+
+const Index = z.int().min(0).max(200);
+
+const StepJson = z
+  .strictObject({
+    key: StepKeyName,
+    run: RunStateName,
+    stage: Index.nullable(),
+    opens: OpeningName.optional(),
+    closes: OpeningName.optional(),
+    check: CheckName.optional(),
+    moves: MoveName.optional(),
+    caution: CautionName.optional(),
+    dusty: z.literal(true).optional(),
+    because: z.enum(['method', 'controlled', 'contained', 'seat', 'stock', 'proof', 'safety']),
+  })
+  // A key that is not there stays away, so that what is read is what was written.
+  .transform(({ opens, closes, check, moves, caution, dusty, ...rest }) => ({ ...rest, ...(opens && { opens }), ...(closes && { closes }), ...(check && { check }), ...(moves && { moves }), ...(caution && { caution }), ...(dusty && { dusty }) }));
+
+export const ProcedureJson = z.strictObject({
+  id: ProcedureName,
+  stage: Index.nullable(),
+  school: SchoolName,
+  before: z.array(z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('afterChangeOf'), stage: Index }), z.strictObject({ kind: z.literal('poweredDown') })])),
+  steps: z.array(StepJson).max(200),
+  integrity: z.array(z.enum(['particles', 'cleanSide', 'smoke'])),
+  goesWith: z.array(Index),
+  driesHours: z.number().nullable(),
+});
+
+const Why = z.string().trim().min(1).max(300);
+
+/** One line of a job's log, as it is sent and as it is stored. */
+export const JobEventJson = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('did'), step: Index }),
+  z.strictObject({ kind: z.literal('answered'), step: Index, right: z.boolean(), note: z.string().trim().max(300) }),
+  z.strictObject({ kind: z.literal('leftOut'), step: Index, because: Why }),
+  z.strictObject({ kind: z.literal('back'), step: Index }),
+  z.strictObject({ kind: z.literal('tookOver') }),
+  z.strictObject({ kind: z.literal('finished') }),
+  z.strictObject({ kind: z.literal('abandoned'), because: Why }),
+]);
+
+const JobJson = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('change'), stage: Index, school: SchoolName }),
+  z.strictObject({ kind: z.enum(['purge', 'wash']), stage: Index }),
+  z.strictObject({ kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning']) }),
+]);
+
+export const StartJobBody = z.strictObject({ clientId: ClientId, by: Initials, job: JobJson, hazard: HazardName, lastCollected: z.string().trim().min(1).max(120) });
+export type StartJobBody = z.infer<typeof StartJobBody>;
+
+export const JobDeedBody = z.strictObject({ clientId: ClientId, by: Initials, jobId: z.int().positive(), event: JobEventJson });
+export type JobDeedBody = z.infer<typeof JobDeedBody>;

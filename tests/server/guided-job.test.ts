@@ -1,0 +1,111 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { StartJobBody } from '@/contracts/job';
+import type { Result } from '@/core/failure/failure';
+import { doNotRun, type JobEvent, jobState } from '@/core/procedure/job-log';
+import type { Db } from '@/server/db/connect';
+import { loadChanges } from '@/server/repositories/changes';
+import { loadJobs } from '@/server/repositories/jobs';
+import { findMachine } from '@/server/repositories/machines';
+import { loadParts } from '@/server/repositories/stock';
+import { doInJob, startJob } from '@/server/services/guided-job';
+import type { Context } from '@/server/services/user-action';
+import { demoContext, newId } from '../support/database';
+
+let context: Context & { readonly db: Db };
+beforeEach(async () => {
+  context = await demoContext();
+});
+
+const codes = (r: Result<unknown>) => (r.ok ? ['accepted'] : r.failures.map((f) => `${f.code} ${String(f.facts['why'] ?? f.facts['holder'] ?? f.facts['stage'] ?? f.path)}`.trim()));
+const machine = async (tag: string) => {
+  const found = await findMachine(context.db, tag);
+  if (!found) throw new Error(`no ${tag}`);
+  return found;
+};
+const stage = async (tag: string, name: string) => (await machine(tag)).stages.findIndex((s) => s.name === name);
+const start = async (tag: string, job: StartJobBody['job'], over: Partial<StartJobBody> = {}) => startJob(context, tag, { clientId: newId(), by: 'MK', hazard: 'plain', lastCollected: 'dust', job, ...over });
+const begun = async (tag: string, name: string, school: 'off' | 'headAside' = 'off') => {
+  const r = await start(tag, { kind: 'change', stage: await stage(tag, name), school });
+  if (!r.ok) throw new Error(codes(r).join());
+  return r.value.id;
+};
+const act = (tag: string, jobId: number, event: JobEvent, by = 'MK') => doInJob(context, tag, { clientId: newId(), by, jobId, event });
+const record = async (tag: string, id: number) => {
+  const job = (await loadJobs(context.db, (await machine(tag)).id)).find((j) => j.id === id);
+  if (!job) throw new Error('no job');
+  return job;
+};
+const onHand = async (code: string) => (await loadParts(context.db)).find((p) => p.code === code)?.onHand ?? Number.NaN;
+
+/** Walks on until a step of a kind is next, or to the end. */
+const walk = async (tag: string, id: number, until?: string) => {
+  for (let i = 0; i < 60; i += 1) {
+    const job = await record(tag, id);
+    const { at } = jobState(job);
+    const step = job.procedure.steps[at];
+    if (!step || step.key === until) return;
+    const done = await act(tag, id, step.check ? { kind: 'answered', step: at, right: true, note: '' } : { kind: 'did', step: at });
+    if (!done.ok) throw new Error(codes(done).join());
+  }
+};
+
+describe('a guided change', () => {
+  it('starts with the hazard, one at a time, and only when it may be done', async () => {
+    const bag = { kind: 'change', stage: await stage('CR-02', 'paper bag'), school: 'off' } as const;
+    expect(codes(await start('CR-02', bag, { lastCollected: 'asbestos' }))).toEqual(['case.refused lastCollected']);
+    expect(codes(await start('CR-99', bag))).toEqual(['machine.unknown']);
+    expect(codes(await start('CR-02', { ...bag, school: 'running' }))).toEqual(['procedure.school paper bag']);
+    expect(codes(await start('CR-02', bag))).toEqual(['accepted']);
+    expect(codes(await start('CR-02', bag, { by: 'TO' }))).toEqual(['job.open MK']);
+    // A pre-filter wrap goes in only right after a bag.
+    const wrap = { kind: 'change', stage: await stage('CR-07', 'pre-filter wrap'), school: 'headAside' } as const;
+    expect(codes(await start('CR-07', wrap))).toEqual(['job.not-yet tank bag']);
+    const tank = await begun('CR-07', 'tank bag', 'headAside');
+    await walk('CR-07', tank);
+    await act('CR-07', tank, { kind: 'finished' });
+    expect(codes(await start('CR-07', wrap))).toEqual(['accepted']);
+  });
+
+  it('walked to its end it takes one part from stock, stands in the file, and was "do not run" while it was open', async () => {
+    const before = await onHand('B-SHOP');
+    const id = await begun('CR-02', 'paper bag');
+    await walk('CR-02', id, 'bagOld');
+    expect(doNotRun(jobState(await record('CR-02', id)))).toBe(true);
+    expect(await onHand('B-SHOP')).toBe(before - 1);
+    expect(codes(await act('CR-02', id, { kind: 'finished' }))).toEqual(['job.refused unfinished']);
+    // Back before the shelf and done again: the part is taken once.
+    await act('CR-02', id, { kind: 'back', step: 1 });
+    await walk('CR-02', id);
+    expect(codes(await act('CR-02', id, { kind: 'finished' }))).toEqual(['accepted']);
+    expect(await onHand('B-SHOP')).toBe(before - 1);
+    const { id: machineId } = await machine('CR-02');
+    expect((await loadChanges(context.db, 'UTC', machineId)).at(-1)).toMatchObject({ quantity: 1, note: `Guided, job ${id}.` });
+    expect(codes(await act('CR-02', id, { kind: 'back', step: 0 }))).toEqual(['job.refused ended']);
+  });
+
+  it('given up before the new part is in, it goes back to the shelf; never while the machine stands open', async () => {
+    const before = await onHand('B-SHOP');
+    const id = await begun('CR-02', 'paper bag');
+    await walk('CR-02', id, 'open');
+    expect(codes(await act('CR-02', id, { kind: 'abandoned', because: 'called away' }))).toEqual(['accepted']);
+    expect(await onHand('B-SHOP')).toBe(before);
+    const again = await begun('CR-02', 'paper bag');
+    await walk('CR-02', again, 'bagOld');
+    expect(codes(await act('CR-02', again, { kind: 'abandoned', because: 'fire alarm' }))).toEqual(['job.refused openStill']);
+  });
+
+  it('two tablets: the second is told who has it, and may take it over; a check left out is in the file with its reason', async () => {
+    const id = await begun('CR-04', 'fleece bag');
+    expect(codes(await act('CR-04', id, { kind: 'did', step: 0 }, 'TO'))).toEqual(['job.refused notHolder']);
+    expect(codes(await act('CR-04', id, { kind: 'tookOver' }, 'TO'))).toEqual(['accepted']);
+    expect(codes(await act('CR-04', id, { kind: 'did', step: 0 }))).toEqual(['job.refused notHolder']);
+    await act('CR-04', id, { kind: 'tookOver' });
+    const job = await record('CR-04', id);
+    const collar = job.procedure.steps.findIndex((s) => s.check === 'collarStraight');
+    for (let i = 0; i < collar; i += 1) await act('CR-04', id, job.procedure.steps[i]?.check ? { kind: 'answered', step: i, right: true, note: '' } : { kind: 'did', step: i });
+    await act('CR-04', id, { kind: 'leftOut', step: collar, because: 'no light in the bay' });
+    await walk('CR-04', id);
+    await act('CR-04', id, { kind: 'finished' });
+    expect((await loadChanges(context.db, 'UTC', job.machineId)).at(-1)?.note).toContain('Left out: no light in the bay.');
+  });
+});
