@@ -66,3 +66,20 @@ export type StartJobBody = z.infer<typeof StartJobBody>;
 
 export const JobDeedBody = z.strictObject({ clientId: ClientId, by: Initials, jobId: z.int().positive(), event: JobEventJson });
 export type JobDeedBody = z.infer<typeof JobDeedBody>;
+
+/** The job under way on a machine, as its page loads it anew after each deed. */
+export const OpenJobReply = z.strictObject({
+  record: z
+    .strictObject({
+      id: z.int(),
+      machineId: z.int(),
+      startedAt: z.string(),
+      by: z.string(),
+      lastCollected: z.string(),
+      hazard: HazardName,
+      procedure: ProcedureJson,
+      events: z.array(z.strictObject({ id: z.int(), at: z.string(), by: z.string(), event: JobEventJson })),
+    })
+    .nullable(),
+});
+export type OpenJobReply = z.infer<typeof OpenJobReply>;

@@ -236,6 +236,11 @@ export const Change = (props: ChangeProps) => {
         <ShieldAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
         <span>Last collected: {machine.lastCollected}. {HAZARD_CAUTIONS[machine.hazard]}</span>
       </p>
+      {!correcting && (
+        <p className="pt-3">
+          <a className="choice inline-flex items-center font-semibold" href={`/m/${encodeURIComponent(machine.tag)}/job${state.stageId === null ? '' : `?stage=${state.stageId}`}`}>Guide me through it, step by step</a>
+        </p>
+      )}
       <div className="grid gap-4 py-3 lg:grid-cols-2">
         <div className="space-y-4">
           <StageChoice {...part2} machine={machine} due={props.due} />

@@ -1,7 +1,7 @@
-import { useCallback, useRef, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { type CaseDeed, OpenCaseReply } from '@/contracts/find';
-import { newClientId, postAction } from '@/ui/post-action';
 import { setChoice } from '@/ui/cookies';
+import { usePostOnce } from '@/ui/use-post-once';
 import type { FindAction } from './state';
 
 export interface CaseUse {
@@ -15,17 +15,14 @@ export const useCase = (tag: string, first: OpenCaseReply, dispatch: (action: Fi
   const [reply, setReply] = useState(first);
   const base = `/api/machines/${encodeURIComponent(tag)}/cases`;
   const caseId = reply.record?.id ?? 0;
-  // A double click is one deed: what comes while one is on its way is not heard.
-  const busy = useRef(false);
+  const post = usePostOnce();
   const doIt = useCallback(
     async (deed: CaseDeed, by: string): Promise<boolean> => {
-      if (busy.current) return false;
-      busy.current = true;
       dispatch({ type: 'sending' });
       const initials = by.trim().toUpperCase();
-      const posted = await postAction(`${base}/deeds`, { clientId: newClientId(), by: initials, caseId, deed });
+      const posted = await post(`${base}/deeds`, { by: initials, caseId, deed });
+      if (!posted) return false;
       if (!posted.ok) {
-        busy.current = false;
         dispatch({ type: 'refused', problems: posted.problems });
         return false;
       }
@@ -38,7 +35,6 @@ export const useCase = (tag: string, first: OpenCaseReply, dispatch: (action: Fi
       const fresh = OpenCaseReply.safeParse(await response.json());
       if (fresh.success) setReply(fresh.data);
       else window.location.reload();
-      busy.current = false;
       dispatch({ type: 'done' });
       return true;
     },

@@ -1,4 +1,4 @@
-import type { JobDeedBody, StartJobBody } from '@/contracts/job';
+import { type JobDeedBody, OpenJobReply, type StartJobBody } from '@/contracts/job';
 import { hazardGate } from '@/core/diagnose/hazard-gate';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/interval/calendar-date';
@@ -43,6 +43,13 @@ export const startJob = async ({ db, now }: Context, tag: string, body: StartJob
     const { by, hazard, lastCollected } = body;
     return ok({ id: await insertJob(tx, { machineId: machine.id, startedAt, by, hazard, lastCollected, procedure: procedure.value }) });
   });
+};
+
+/** The job under way on a machine; `machine.unknown` for another tag. */
+export const openJobOf = async ({ db }: Pick<Context, 'db'>, tag: string): Promise<Result<OpenJobReply>> => {
+  const machine = await findMachine(db, tag);
+  if (!machine) return fail(failure('machine.unknown', '', { tag }));
+  return ok(OpenJobReply.parse({ record: unended(await loadJobs(db, machine.id)) }));
 };
 
 interface Booking {
