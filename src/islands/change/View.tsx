@@ -232,15 +232,13 @@ export const Change = (props: ChangeProps) => {
   return (
     <div>
       <AirPathStrip compact view={props.view} units={props.units} machine={machine} due={props.due} openStageId={state.stageId} />
-      <p className="tone-watch mt-3 flex items-start gap-2 border-l-4 pl-2 font-semibold" style={{ borderColor: 'var(--color-warning)' }}>
-        <ShieldAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
-        <span>Last collected: {machine.lastCollected}. {HAZARD_CAUTIONS[machine.hazard]}</span>
-      </p>
-      {!correcting && (
-        <p className="pt-3">
-          <a className="choice inline-flex items-center font-semibold" href={`/m/${encodeURIComponent(machine.tag)}/job${state.stageId === null ? '' : `?stage=${state.stageId}`}`}>Guide me through it, step by step</a>
+      <div className="mt-3 flex flex-wrap items-center gap-3">
+        <p className="tone-watch flex min-w-0 flex-1 basis-72 items-start gap-2 border-l-4 pl-2 font-semibold" style={{ borderColor: 'var(--color-warning)' }}>
+          <ShieldAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
+          <span>Last collected: {machine.lastCollected}. {HAZARD_CAUTIONS[machine.hazard]}</span>
         </p>
-      )}
+        {!correcting && <a className="choice inline-flex shrink-0 items-center font-semibold" href={`/m/${encodeURIComponent(machine.tag)}/job${state.stageId === null ? '' : `?stage=${state.stageId}`}`}>Guide me through it</a>}
+      </div>
       <div className="grid gap-4 py-3 lg:grid-cols-2">
         <div className="space-y-4">
           <StageChoice {...part2} machine={machine} due={props.due} />
