@@ -129,6 +129,7 @@ describe('what is done in a case', () => {
     const start = (await onHand('F-FUMEP'))?.onHand ?? 0;
     expect(codes(await act('CR-09', id, { kind: 'trialIn', position: hose }))).toEqual(['case.no-part deed.position']);
     expect(codes(await act('CR-09', id, { kind: 'trialBack', position: pre }))).toEqual(['case.trial deed.position']);
+    expect(codes(await act('CR-09', id, { kind: 'saw', operation: { kind: 'swap', position: pre }, seen: { kind: 'typed', typed: '20', unit: 'L/s' }, note: '', correctsEventId: null }))).toEqual(['case.trial deed.operation']);
     expect(codes(await act('CR-09', id, { kind: 'trialIn', position: pre }))).toEqual(['accepted']);
     expect((await onHand('F-FUMEP'))?.onHand).toBe(start - 1);
     await act('CR-09', id, { kind: 'trialBack', position: pre });

@@ -97,6 +97,10 @@ export const SwapCard = ({ step, ...p }: BenchPart & { readonly step: SwapStep }
       <h2 id="swap" className="text-lg leading-tight font-bold">{said()}</h2>
       {step.kind !== 'keep' && <Caution record={p.record} />}
       {lacking ? <p className="tone-watch mt-1 font-semibold">No spare is kept for it: choose another order of tests, or another test.</p> : <div className="mt-2 flex flex-wrap gap-1">{deeds().map((d) => button(d.label, d.deed))}</div>}
+      <div className="mt-2 flex flex-wrap gap-1">
+        <button type="button" className="choice" aria-expanded={ui.showOthers} onClick={() => p.dispatch({ type: 'others', show: !ui.showOthers })}>Choose another</button>
+        {ui.picked && <button type="button" className="choice" onClick={() => p.dispatch({ type: 'pick', operation: null })}>Back to the proposed one</button>}
+      </div>
       <FieldProblems id="swap-problems" problems={ui.problems} />
     </section>
   );

@@ -52,7 +52,13 @@ const NextCard = (p: BenchPart) => {
   const { findings, state, ui, setup, machine } = p;
   const bench = useMemo(() => benchOf(setup), [setup]);
   const pending = measuresNow(bench, state.progress).pending;
-  const card = (test: ToldTest, lead: string) => <TestCard {...p} test={test} lead={lead} pending={pending !== null && sameOperation(pending, test.operation)} />;
+  // A new part on trial moves the shelf, whoever proposed it: it goes in by the same step as in the swap school.
+  const card = (test: ToldTest, lead: string) =>
+    test.operation.kind === 'swap' ? (
+      <SwapCard {...p} step={{ kind: 'fit', position: test.operation.position }} />
+    ) : (
+      <TestCard {...p} test={test} lead={lead} pending={pending !== null && sameOperation(pending, test.operation)} />
+    );
   const picked = pickedTest(p);
   if (picked) return card(picked, ui.correcting === null ? 'Your own choice' : 'Correction');
   const { advice, schoolTest } = findings;

@@ -73,6 +73,8 @@ const readSeen = (operation: Operation, seen: Extract<CaseDeed, { kind: 'saw' }>
 };
 
 const saw = (d: Doing, deed: Extract<CaseDeed, { kind: 'saw' }>): Result<readonly CaseEvent[]> => {
+  // A trial part and what is found at a repair have deeds of their own, which move shelf and machine with them.
+  if (deed.operation.kind === 'swap' || deed.operation.kind === 'found') return fail(failure('case.trial', 'deed.operation'));
   if ('position' in deed.operation) {
     const stage = stageAt(d, deed.operation.position);
     if (!stage.ok) return stage;

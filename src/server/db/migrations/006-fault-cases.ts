@@ -1,4 +1,5 @@
 import { type Kysely, sql } from 'kysely';
+import { keepForEver } from '../append-only';
 
 /** Cases of fault finding: the complaint, and everything done about it as lines that are only ever added. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
@@ -22,9 +23,5 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   ) strict`.execute(db);
   await sql`create index fault_case_of_machine on fault_case (machine_id)`.execute(db);
   await sql`create index event_of_case on case_event (case_id)`.execute(db);
-  for (const table of ['fault_case', 'case_event']) {
-    for (const action of ['update', 'delete']) {
-      await sql.raw(`create trigger ${table}_no_${action} before ${action} on ${table} begin select raise(abort, 'records of work are kept'); end`).execute(db);
-    }
-  }
+  await keepForEver(db, ['fault_case', 'case_event']);
 };

@@ -1,4 +1,5 @@
 import { type Kysely, sql } from 'kysely';
+import { keepForEver } from '../append-only';
 
 /** Guided changes: their steps as assembled, and everything done as lines that are only ever added. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
@@ -20,9 +21,5 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   ) strict`.execute(db);
   await sql`create index job_of_machine on job (machine_id)`.execute(db);
   await sql`create index event_of_job on job_event (job_id)`.execute(db);
-  for (const table of ['job', 'job_event']) {
-    for (const action of ['update', 'delete']) {
-      await sql.raw(`create trigger ${table}_no_${action} before ${action} on ${table} begin select raise(abort, 'records of work are kept'); end`).execute(db);
-    }
-  }
+  await keepForEver(db, ['job', 'job_event']);
 };
