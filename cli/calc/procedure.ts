@@ -27,7 +27,7 @@ const machineOf = ({ machine: { kind, machineClass }, hazard, lastCollected }: P
   nominalVolts: 230,
   wetSet: false,
   inServiceOn: '2000-01-01',
-  stages: PATH_TEMPLATES[kind].map((stageKind, i): Stage => ({ id: i + 1, position: i, kind: stageKind, name: stageKind, part: { id: i + 1, code: stageKind, name: stageKind }, missing: false, missingSince: null, doNotRemove: false, firstUsedOn: '2000-01-01', rules: [], spec: stageTemplate(stageKind, kind) })),
+  stages: PATH_TEMPLATES[kind].map((stageKind, i): Stage => ({ id: i + 1, position: i, kind: stageKind, name: stageKind, part: { id: i + 1, code: stageKind, name: stageKind }, missing: false, missingSince: null, doNotRemove: false, firstUsedOn: '2000-01-01', fittedAt: null, proven: [], rules: [], spec: stageTemplate(stageKind, kind) })),
   retired: [],
   editedThrough: 0,
   reshapedAt: null,

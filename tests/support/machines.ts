@@ -16,6 +16,8 @@ export const stageOf = (id: number, over: Partial<Stage> = {}): Stage => ({
   missingSince: null,
   doNotRemove: false,
   firstUsedOn: '2026-01-01',
+  fittedAt: null,
+  proven: [],
   rules: [],
   spec: stageTemplate(over.kind ?? 'bag', 'mExtractor'),
   ...over,

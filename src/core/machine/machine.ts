@@ -2,10 +2,11 @@ import type { CalendarDate } from '../interval/calendar-date';
 import type { RuleRecord } from '../interval/rules';
 import type { StageKind } from '../path/stage-kinds';
 import type { StageSpec } from '../path/stage-spec';
+import { type IntegrityCheck, integrityStanding } from './integrity';
 import type { MachineKind } from './kinds';
+import type { MachineClass } from './machine-class';
 
-/** What the maker tested the machine as; null where it has no class. */
-export type MachineClass = 'L' | 'M' | 'H' | 'HEPA';
+export type { MachineClass } from './machine-class';
 
 export type DustHazard = 'plain' | 'controlled' | 'contained';
 
@@ -22,6 +23,10 @@ export interface Stage {
   readonly doNotRemove: boolean;
   /** First use of what was in it when the machine was entered. */
   readonly firstUsedOn: CalendarDate;
+  /** When a new part was last recorded in it, UTC ISO; null when the record has none. */
+  readonly fittedAt: string | null;
+  /** What was tested of its seat and its clean side, oldest first. */
+  readonly proven: readonly IntegrityCheck[];
   readonly rules: readonly RuleRecord[];
   /** How it resists the air, sits and is rated; the kind's defaults where the record has none of its own. */
   readonly spec: StageSpec;
@@ -58,13 +63,16 @@ export interface Machine {
 /** Why a machine's class may not be said: the tested appliance is not what stands here. */
 export interface Withdrawal {
   readonly stage: Stage;
-  readonly because: 'missing' | 'foreign' | 'reversed';
+  /** `untested`: its filter was changed and the integrity test is still due; `failed`: it was not passed. */
+  readonly because: 'missing' | 'foreign' | 'reversed' | 'untested' | 'failed';
 }
 
-const withdrawalOf = (stage: Stage): Withdrawal | null => {
+const withdrawalOf = (machine: Machine, stage: Stage): Withdrawal | null => {
   if (stage.missing) return { stage, because: 'missing' };
   if (stage.spec.fit.foreign) return { stage, because: 'foreign' };
-  return stage.spec.fit.orientation === 'againstFlow' ? { stage, because: 'reversed' } : null;
+  if (stage.spec.fit.orientation === 'againstFlow') return { stage, because: 'reversed' };
+  const integrity = integrityStanding(machine, stage);
+  return integrity && { stage, because: integrity.failed.length > 0 ? 'failed' : 'untested' };
 };
 
 /** The class that may be said now, what its plate says, and why the two differ. */
@@ -75,11 +83,11 @@ export interface ClassStanding {
 }
 
 /**
- * The class that may be said: a machine with a missing or foreign stage, or one fitted against its arrow, has lost its
- * wording until it is restored. A missing stage is told first. Source: EN 60335-2-69 tests the whole appliance.
+ * The class that may be said: a machine with a missing or foreign stage, one fitted against its arrow, or one whose
+ * new filter has not passed its integrity test, has lost its wording until that is put right. A missing stage is told first. Source: EN 60335-2-69 tests the whole appliance.
  */
 export const classStanding = (machine: Machine): ClassStanding => {
-  const reasons = machine.stages.map(withdrawalOf).filter((w) => w !== null);
+  const reasons = machine.stages.map((s) => withdrawalOf(machine, s)).filter((w) => w !== null);
   const withdrawn = reasons.find((w) => w.because === 'missing') ?? reasons[0] ?? null;
   const onPlate = machine.machineClass;
   return withdrawn ? { label: null, withdrawn, onPlate } : { label: onPlate, withdrawn: null, onPlate };

@@ -1,30 +1,41 @@
 import { fail, ok, type Result } from '../failure/failure';
-import type { DustHazard, Machine } from '../machine/machine';
-import { chooseProcedure, type Chosen, type Job } from './choose';
-import { contain } from './containment';
-import type { MethodContext } from './method';
-import { METHODS_OF } from './methods';
-import type { Precondition, Procedure } from './step';
+import { integrityTestsOf } from '../machine/integrity';
+import type { DustHazard, Machine, Stage } from '../machine/machine';
+import { chooseProcedure, type Chosen, type Job, offersOf } from './choose';
+import { contain, containAgain } from './containment';
+import { alone, type MethodContext } from './method';
+import { METHODS_OF, turnBack } from './methods';
+import type { Precondition, Procedure, ProcedureId, Step } from './step';
 
 /** Hours a washed medium stays out of service. A Moorwind default, a modelling choice. */
 const DRYING_HOURS = 24;
 
-const integrityOf = ({ id }: Chosen, machine: Machine, { stage }: MethodContext): Procedure['integrity'] => {
-  const fine = stage.kind === 'hepa' || stage.kind === 'mainFilter';
-  if (!fine || machine.machineClass === null || machine.machineClass === 'L' || id === 'purge' || id === 'service') return [];
-  return machine.machineClass === 'M' ? ['cleanSide', 'smoke'] : ['particles', 'cleanSide', 'smoke'];
-};
+/** What is done without a new part in the stage leaves its test as it was. */
+const UNTESTED: ReadonlySet<ProcedureId> = new Set<ProcedureId>(['purge', 'service', 'hosePlug', 'indicatorCheck', 'fullSet']);
+
+const integrityOf = ({ id }: Chosen, machine: Machine, { stage }: MethodContext): Procedure['integrity'] => (UNTESTED.has(id) ? [] : integrityTestsOf(machine, stage));
 
 const beforeOf = ({ id }: Chosen, machine: Machine): readonly Precondition[] => {
   const bag = machine.stages.findIndex((s) => s.kind === 'bag');
   return id === 'prefilterWrap' && bag >= 0 ? [{ kind: 'afterChangeOf', stage: bag }] : [];
 };
 
-/** A new pre-filter always goes with a screw-on HEPA. */
-const companions = ({ id }: Chosen, machine: Machine): readonly number[] => {
-  const prefilter = machine.stages.findIndex((s) => s.kind === 'prefilter' && !s.missing);
-  return id === 'screwHepa' && prefilter >= 0 ? [prefilter] : [];
+const positionsOf = (machine: Machine, want: (s: Stage) => boolean): readonly number[] => machine.stages.flatMap((s, i) => (want(s) && !s.missing ? [i] : []));
+
+/** A new pre-filter always goes with a screw-on HEPA; a floor cleaner's full set takes every part that is changed in it. */
+const companions = ({ id, position }: Chosen, machine: Machine): readonly number[] => {
+  if (id === 'screwHepa') return positionsOf(machine, (s) => s.kind === 'prefilter').slice(0, 1);
+  if (id === 'fullSet') return positionsOf(machine, (s) => s.part !== null && Object.keys(offersOf(machine, s)).length > 0).filter((i) => i !== position);
+  return [];
 };
+
+/** Where the old part is held until the new one is proven, what is done when it is not. */
+const turnedBack = ({ id }: Chosen, context: MethodContext, { hazard, integrity }: { readonly hazard: DustHazard; readonly integrity: Procedure['integrity'] }): readonly Step[] => {
+  if (id !== 'stackedFilter') return [];
+  return containAgain([...turnBack(context), ...(integrity.length > 0 ? [testStep(context.position)] : [])], hazard);
+};
+
+const testStep = (stage: number): Step => ({ key: 'integrityTest', run: 'running', stage, because: 'proof' });
 
 /**
  * The procedure of a job on a machine, for a hazard: its method, made for the stage's own fit, with the containment laid
@@ -36,20 +47,21 @@ export const assemble = (machine: Machine, job: Job, hazard: DustHazard): Result
   const { id, school, position } = chosen.value;
   const stage = machine.stages[position];
   if (!stage) return fail({ code: 'stage.unknown', path: 'stage', facts: { tag: machine.tag } });
-  const context: MethodContext = { position, stage };
+  const goesWith = companions(chosen.value, machine);
+  const context: MethodContext = { ...alone(position, stage), with: goesWith.flatMap((i) => (machine.stages[i] ? [alone(i, machine.stages[i])] : [])) };
   const integrity = integrityOf(chosen.value, machine, context);
   const method = METHODS_OF[id](context).filter((s) => s.key !== 'integrityTest' || integrity.length > 0);
   // A fine filter changed by a method without a test of its own is tested all the same.
   const tested = integrity.length > 0 && !method.some((s) => s.key === 'integrityTest');
-  const whole = tested ? [...method, { key: 'integrityTest', run: 'running', stage: position, because: 'proof' } as const] : method;
   return ok({
     id,
-    stage: job.kind === 'change' || 'stage' in job ? position : null,
+    stage: job.kind === 'change' || 'stage' in job || id === 'fullSet' ? position : null,
     school,
     before: beforeOf(chosen.value, machine),
-    steps: contain(whole, hazard),
+    steps: contain(tested ? [...method, testStep(position)] : method, hazard),
+    turnBack: turnedBack(chosen.value, context, { hazard, integrity }),
     integrity,
-    goesWith: companions(chosen.value, machine),
+    goesWith,
     driesHours: id === 'wash' ? DRYING_HOURS : null,
   });
 };

@@ -6,7 +6,24 @@ import type { ChangeSchool, ProcedureId } from './step';
 export type Job =
   | { readonly kind: 'change'; readonly stage: number; readonly school: ChangeSchool }
   | { readonly kind: 'purge' | 'wash'; readonly stage: number }
-  | { readonly kind: 'hosePlug' | 'service' | 'indicatorCheck' | 'commissioning' };
+  | { readonly kind: WholeJob };
+
+/** What is done to the machine rather than to one stage. */
+export type WholeJob = 'hosePlug' | 'service' | 'indicatorCheck' | 'commissioning' | 'fullSet';
+
+const WHOLE_JOBS: readonly WholeJob[] = ['hosePlug', 'indicatorCheck', 'service', 'commissioning', 'fullSet'];
+
+/** The jobs on the whole machine that make sense for its kind. */
+export const wholeJobsOf = ({ kind, stages }: Machine): readonly WholeJob[] =>
+  WHOLE_JOBS.filter((job) => (job === 'fullSet' ? kind === 'floorCleaner' : job === 'hosePlug' ? stages.some((s) => s.kind === 'hose') : job === 'indicatorCheck' ? stages.some((s) => s.spec.fit.gaugePa !== null) || kind === 'mExtractor' || kind === 'hExtractor' || kind === 'fumeExtractor' : true));
+
+/** Whether a stage can be purged by pulses, or washed though it has a spare too. Source: common practice, no published source. */
+export const careOf = ({ kind, spec, part, doNotRemove }: Stage): readonly ('purge' | 'wash')[] => {
+  if (spec.air.form !== 'medium') return [];
+  const pulses = kind === 'mainFilter' || kind === 'canister' || kind === 'cloth' || kind === 'dropChamber';
+  const washes = (kind === 'cloth' || kind === 'foam') && part !== null && !doNotRemove;
+  return [...(pulses ? (['purge'] as const) : []), ...(washes ? (['wash'] as const) : [])];
+};
 
 type Offer = Readonly<Partial<Record<ChangeSchool, ProcedureId>>>;
 
@@ -40,7 +57,7 @@ export const offersOf = (machine: Machine, stage: Stage): Offer => {
       return { off: 'endlessLiner' };
     case 'prefilter':
       if (machine.kind === 'hepaTank') return { headAside: 'prefilterWrap' };
-      return { off: machine.kind === 'floorCleaner' ? 'plainFilter' : 'stackedFilter' };
+      return { off: machine.kind !== 'floorCleaner' ? 'stackedFilter' : stage.part ? 'plainFilter' : 'wash' };
     case 'hepa':
       return { off: machine.kind === 'hepaTank' ? 'screwHepa' : 'stackedFilter' };
     case 'mainFilter':
@@ -64,10 +81,11 @@ export interface Chosen {
   readonly position: number;
 }
 
-const ofWhole = (kind: Extract<Job, { kind: 'hosePlug' | 'service' | 'indicatorCheck' | 'commissioning' }>['kind'], machine: Machine): Chosen => {
+const ofWhole = (kind: WholeJob, machine: Machine): Chosen => {
   const hose = machine.stages.findIndex((s) => s.kind === 'hose' || s.kind === 'duct');
   const medium = machine.stages.findIndex((s) => s.spec.air.form === 'medium');
-  return { id: kind, school: 'off', position: Math.max(0, kind === 'hosePlug' ? hose : medium) };
+  const bag = machine.stages.findIndex((s) => s.kind === 'bag');
+  return { id: kind, school: 'off', position: Math.max(0, kind === 'hosePlug' ? hose : kind === 'fullSet' && bag >= 0 ? bag : medium) };
 };
 
 /**

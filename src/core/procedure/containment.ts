@@ -44,7 +44,7 @@ const withWear = (steps: readonly Step[], contained: boolean): readonly Step[] =
 };
 
 const withLabel = (steps: readonly Step[]): readonly Step[] => {
-  const at = indexOf(steps, (s) => s.moves === 'disposeOld');
+  const at = steps.findLastIndex((s) => s.moves === 'disposeOld');
   return at < 0 ? steps : insertAt(steps, at + 1, [machineStep('labelWaste', steps[at]?.run ?? 'off', { because: 'contained' })]);
 };
 
@@ -56,8 +56,14 @@ const withLabel = (steps: readonly Step[]): readonly Step[] => {
 export const contain = (method: readonly Step[], hazard: DustHazard): readonly Step[] => {
   const asked: readonly Step[] = [machineStep('askHazard', 'off', { because: 'safety' })];
   if (hazard === 'plain') return [...asked, ...method];
+  return [...asked, ...withWear(around(method, hazard), hazard === 'contained')];
+};
+
+const around = (method: readonly Step[], hazard: 'controlled' | 'contained'): readonly Step[] => {
   const contained = hazard === 'contained';
   const wiped = withWipe(method, contained);
-  const plugged = contained ? withLabel(withPlug(wiped)) : wiped;
-  return [...asked, ...withWear(plugged, contained)];
+  return contained ? withLabel(withPlug(wiped)) : wiped;
 };
+
+/** Lays the containment around an opening that follows in the same job: asked and dressed is one already. */
+export const containAgain = (method: readonly Step[], hazard: DustHazard): readonly Step[] => (hazard === 'plain' ? method : around(method, hazard));

@@ -5,7 +5,12 @@ import type { CheckKind, RunState, Step, StepKey } from './step';
 export interface MethodContext {
   readonly position: number;
   readonly stage: Stage;
+  /** Stages whose parts go with it, in one opening. */
+  readonly with: readonly MethodContext[];
 }
+
+/** A stage of its own, with nothing that goes with it. */
+export const alone = (position: number, stage: Stage): MethodContext => ({ position, stage, with: [] });
 
 type Over = Partial<Omit<Step, 'key' | 'run' | 'stage'>>;
 

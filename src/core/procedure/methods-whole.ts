@@ -15,6 +15,7 @@ export const hosePlug: Method = (c) => [
   step(c, ['takeOut', 'off'], { opens: 'inlet', dusty: true }),
   step(c, ['reverseHose', 'running'], { caution: 'sharp' }),
   step(c, ['lookThrough', 'off']),
+  machineStep('stripNozzle', 'off'),
   step(c, ['close', 'off'], { closes: 'inlet' }),
   ...runUp(),
 ];
@@ -47,7 +48,8 @@ export const wash: Method = (c) => [
   open(c),
   step(c, ['takeOut', 'off'], { dusty: true, moves: 'holdOld' }),
   step(c, ['wash', 'off'], { caution: 'noBlowing' }),
-  step(c, ['startDrying', 'off'], { check: 'dry', because: 'seat' }),
+  step(c, ['startDrying', 'off']),
+  step(c, ['check', 'off'], { check: 'dry', because: 'seat' }),
   step(c, ['fitNew', 'off'], { moves: 'putOldBack', dusty: true }),
   ...seatChecks(c, 'off'),
   close(c),

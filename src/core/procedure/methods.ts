@@ -48,18 +48,23 @@ const endlessLiner: Method = (c) => [
   ...runUp(),
 ];
 
+/** A new pre-filter always goes with it: taken, fitted over the new HEPA, and seen. */
 const screwHepa: Method = (c) => [
   ...takeNew(c),
+  ...c.with.flatMap(takeNew),
   isolate(),
   step(c, ['open', 'off'], { opens: 'head', dusty: true }),
+  ...c.with.map((w) => bagOld(w, 'off')),
   step(c, ['releaseFixings', 'off'], { opens: 'fixings', caution: 'leftHanded', dusty: true }),
   bagOld(c, 'off'),
   fitNew(c, 'off'),
   step(c, ['tightenFixings', 'off'], { closes: 'fixings' }),
   ...seatChecks(c, 'off', ['threadFlush', 'undersideClean']),
+  ...c.with.flatMap((w) => [fitNew(w, 'off'), ...seatChecks(w, 'off', ['wrapAllRound'])]),
   step(c, ['close', 'off'], { closes: 'head' }),
   latch(c),
   disposeOld(c),
+  ...c.with.map((w) => disposeOld(w)),
   machineStep('runAndListen', 'running', { because: 'proof' }),
   step(c, ['integrityTest', 'running'], { because: 'proof' }),
   machineStep('measureAfter', 'running', { because: 'proof' }),
@@ -84,7 +89,7 @@ const boltedMainFilter: Method = (c) => [
   machineStep('measureAfter', 'running', { because: 'proof' }),
 ];
 
-/** The old part is held until the light proves the new one. */
+/** The old part is held until the light proves the new one: see `turnBack` for when it does not. */
 const stackedFilter: Method = (c) => [
   ...takeNew(c),
   isolate(),
@@ -95,9 +100,22 @@ const stackedFilter: Method = (c) => [
   ...seatChecks(c, 'off', ['undersideClean']),
   close(c),
   latch(c),
-  step(c, ['proveIndicator', 'running'], { because: 'proof' }),
+  step(c, ['proveIndicator', 'running'], { check: 'lightOut', because: 'proof' }),
   disposeOld(c, 'running'),
   machineStep('measureAfter', 'running', { because: 'proof' }),
+];
+
+/** The new part proved nothing: it comes out again unspoilt and the old one, which was held, goes back in. */
+export const turnBack: Method = (c) => [
+  isolate(),
+  open(c),
+  step(c, ['takeOut', 'off'], { dusty: true }),
+  step(c, ['putOldBack', 'off'], { moves: 'putOldBack', dusty: true }),
+  ...seatChecks(c, 'off', ['undersideClean']),
+  close(c),
+  latch(c),
+  step(c, ['returnNew', 'off'], { moves: 'returnNew', because: 'stock' }),
+  machineStep('runAndListen', 'running', { because: 'proof' }),
 ];
 
 const gasStage: Method = offChange(none, none, ['undersideClean']);
@@ -108,6 +126,7 @@ const collectorEmpty: Method = (c) => [
   step(c, ['open', 'off'], { opens: 'oldPart', caution: 'bandClamp', dusty: true }),
   step(c, ['emptyInto', 'off'], { dusty: true }),
   bagOld(c, 'off'),
+  machineStep('cleanCanister', 'off', { dusty: true, caution: 'noBlowing' }),
   fitNew(c, 'off'),
   ...seatChecks(c, 'off'),
   step(c, ['close', 'off'], { closes: 'oldPart' }),
@@ -132,6 +151,26 @@ const centralCan: Method = (c) => [
 
 const plainFilter: Method = offChange(none, none);
 
+/** Bag, filters and brush roll of a floor cleaner, all in one opening. */
+const fullSet: Method = (c) => {
+  const all = [c, ...c.with];
+  return [
+    ...all.flatMap(takeNew),
+    isolate(),
+    open(c),
+    ...all.map((x) => bagOld(x, 'off')),
+    step(c, ['lookInside', 'off'], { dusty: true, check: 'compartmentClean' }),
+    ...all.flatMap((x) => [fitNew(x, 'off'), ...seatChecks(x, 'off')]),
+    close(c),
+    latch(c),
+    machineStep('cutHair', 'off', { caution: 'bristles' }),
+    machineStep('check', 'off', { check: 'bristlesFree', because: 'seat' }),
+    machineStep('check', 'off', { check: 'spinsFree', because: 'seat' }),
+    ...all.map((x) => disposeOld(x)),
+    ...runUp(),
+  ];
+};
+
 export const METHODS_OF: Record<ProcedureId, Method> = {
   plainBag,
   safetyBag,
@@ -154,4 +193,5 @@ export const METHODS_OF: Record<ProcedureId, Method> = {
   service,
   indicatorCheck,
   commissioning,
+  fullSet,
 };

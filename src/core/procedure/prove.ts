@@ -1,4 +1,4 @@
-import type { DustHazard, Machine } from '../machine/machine';
+import type { DustHazard, Machine, Stage } from '../machine/machine';
 import type { CheckKind, Opening, Procedure, RunState, Step, StepKey } from './step';
 
 /** What is wrong with a procedure; none may be walked while it has any. */
@@ -57,33 +57,37 @@ const states = ({ steps, school }: Procedure): readonly Violation[] => {
 const FATES = { new: { from: ['takeNew'], to: ['fitNew', 'returnNew'] }, old: { from: ['bagOld', 'holdOld'], to: ['disposeOld', 'putOldBack'] } } as const;
 
 const parts = ({ steps }: Procedure): readonly Violation[] =>
-  (['new', 'old'] as const).flatMap((part): readonly Violation[] => {
-    const { from, to } = FATES[part];
-    const taken = at(steps, (s) => s.moves !== undefined && (from as readonly string[]).includes(s.moves));
-    const ended = steps.findLastIndex((s) => s.moves !== undefined && (to as readonly string[]).includes(s.moves));
-    return taken >= 0 && ended < taken ? [{ kind: 'partWithoutFate', part }] : [];
-  });
+  [...new Set(steps.flatMap((s) => (s.moves === undefined ? [] : [s.stage])))].flatMap((stage) =>
+    (['new', 'old'] as const).flatMap((part): readonly Violation[] => {
+      const { from, to } = FATES[part];
+      const moved = (which: readonly string[]) => (s: Step) => s.stage === stage && s.moves !== undefined && which.includes(s.moves);
+      const taken = steps.findIndex(moved(from));
+      // Where the old one went back in, the new one came out again: it goes back to the shelf.
+      const back = part === 'new' ? steps.findLastIndex(moved(['putOldBack'])) : -1;
+      const ends = back >= 0 ? ['returnNew'] : to;
+      return taken >= 0 && steps.findLastIndex(moved(ends)) < Math.max(taken, back) ? [{ kind: 'partWithoutFate', part }] : [];
+    }),
+  );
 
 /** Checks a fitted stage cannot do without, from its own data. */
-const requiredChecks = (procedure: Procedure, machine: Machine): readonly CheckKind[] => {
-  const fits = procedure.steps.some((s) => s.moves === 'fitNew' || s.moves === 'putOldBack');
-  const stage = procedure.stage === null ? undefined : machine.stages[procedure.stage];
-  if (!fits || !stage) return [];
-  const { orientation, seals } = stage.spec.fit;
+const requiredChecks = ({ kind, spec }: Stage): readonly CheckKind[] => {
+  const { orientation, seals } = spec.fit;
   return [
-    ...(stage.kind === 'bag' ? (['collarStraight'] as const) : []),
+    ...(kind === 'bag' ? (['collarStraight'] as const) : []),
     ...(orientation === 'unmarked' ? [] : (['arrowWithFlow', 'gasketSide'] as const)),
     ...(seals >= 1 ? (['seal1'] as const) : []),
     ...(seals >= 2 ? (['seal2'] as const) : []),
   ];
 };
 
-const seats = (procedure: Procedure, machine: Machine): readonly Violation[] => {
-  const fitted = at(procedure.steps, (s) => s.moves === 'fitNew' || s.moves === 'putOldBack');
-  return requiredChecks(procedure, machine)
-    .filter((check) => at(procedure.steps, (s) => s.check === check) < fitted)
-    .map((check): Violation => ({ kind: 'checkMissing', check }));
-};
+const seats = ({ steps }: Procedure, machine: Machine): readonly Violation[] =>
+  steps.flatMap((fit, i) => {
+    if (fit.moves !== 'fitNew' && fit.moves !== 'putOldBack') return [];
+    const stage = fit.stage === null ? undefined : machine.stages[fit.stage];
+    if (!stage) return [];
+    const seen = (check: CheckKind) => steps.some((s, k) => k > i && s.stage === fit.stage && s.check === check);
+    return requiredChecks(stage).filter((check) => !seen(check)).map((check): Violation => ({ kind: 'checkMissing', check }));
+  });
 
 const BEFORE_TOUCH: Record<DustHazard, readonly StepKey[]> = { plain: ['askHazard'], controlled: ['askHazard', 'putOnRespirator'], contained: ['askHazard', 'putOnRespirator', 'restrictArea', 'putOnCoverall'] };
 
@@ -130,12 +134,7 @@ const latches = ({ steps, school }: Procedure): readonly Violation[] => {
 
 const tested = ({ steps, integrity }: Procedure): readonly Violation[] => (integrity.length > 0 && keyAt(steps, 'integrityTest') < 0 ? [{ kind: 'integrityMissing' }] : []);
 
-/**
- * Everything that is wrong with a procedure on its machine: what is left open or closed out of order, dust in the open in
- * the wrong state, parts without a fate, checks and hazard steps that are missing or late. Empty for a sound one.
- * Source: common practice, no published source.
- */
-export const prove = (procedure: Procedure, machine: Machine, hazard: DustHazard): readonly Violation[] => [
+const oneTrack = (procedure: Procedure, machine: Machine, hazard: DustHazard): readonly Violation[] => [
   ...openings(procedure),
   ...states(procedure),
   ...parts(procedure),
@@ -145,3 +144,19 @@ export const prove = (procedure: Procedure, machine: Machine, hazard: DustHazard
   ...latches(procedure),
   ...tested(procedure),
 ];
+
+/** The other end of a procedure that may turn back: what was done until the proof, and from there the old part back in. */
+export const turnedTrack = (procedure: Procedure): readonly Step[] | null => {
+  const proof = procedure.steps.findIndex((s) => s.check === 'lightOut');
+  return procedure.turnBack.length === 0 || proof < 0 ? null : [...procedure.steps.slice(0, proof), ...procedure.turnBack];
+};
+
+/**
+ * Everything that is wrong with a procedure on its machine, down both its ends where it may turn back: what is left open
+ * or closed out of order, dust in the open in the wrong state, parts without a fate, checks and hazard steps that are
+ * missing or late. Empty for a sound one. Source: common practice, no published source.
+ */
+export const prove = (procedure: Procedure, machine: Machine, hazard: DustHazard): readonly Violation[] => {
+  const other = turnedTrack(procedure);
+  return [...oneTrack(procedure, machine, hazard), ...(other ? oneTrack({ ...procedure, steps: other }, machine, hazard) : [])];
+};

@@ -1,3 +1,5 @@
+import type { IntegrityTest } from '../machine/integrity';
+
 /** How the machine runs while a step is done; the air follows from it. */
 export type RunState =
   | 'off'
@@ -37,12 +39,14 @@ export type CheckKind =
   | 'dry'
   | 'bonded'
   | 'hoseLocked'
-  | 'selectorRight';
+  | 'selectorRight'
+  | 'lightOut'
+  | 'spinsFree';
 
 /** What happens to a part at a step. */
 export type PartMove = 'takeNew' | 'fitNew' | 'bagOld' | 'holdOld' | 'disposeOld' | 'putOldBack' | 'returnNew';
 
-export type CautionKey = 'unplug' | 'respirator' | 'suit' | 'noBrushNoAir' | 'plugFirst' | 'sharp' | 'hotSeal' | 'liveParts' | 'bandClamp' | 'leftHanded' | 'localWaste' | 'noBlowing' | 'bearWeight';
+export type CautionKey = 'unplug' | 'respirator' | 'suit' | 'noBrushNoAir' | 'plugFirst' | 'sharp' | 'hotSeal' | 'liveParts' | 'bandClamp' | 'leftHanded' | 'localWaste' | 'noBlowing' | 'bearWeight' | 'bristles';
 
 /** What is done; the words for it are in the messages. */
 export type StepKey =
@@ -85,6 +89,11 @@ export type StepKey =
   | 'strapRim'
   | 'holdOld'
   | 'bagOld'
+  | 'putOldBack'
+  | 'returnNew'
+  | 'cutHair'
+  | 'stripNozzle'
+  | 'cleanCanister'
   | 'proveIndicator'
   | 'disposeOld'
   | 'labelWaste'
@@ -132,8 +141,10 @@ export interface Procedure {
   readonly school: ChangeSchool;
   readonly before: readonly Precondition[];
   readonly steps: readonly Step[];
-  /** The class wording is suspended until this is passed. */
-  readonly integrity: readonly ('particles' | 'cleanSide' | 'smoke')[];
+  /** What is done instead, from the step that was to prove the new part, when it proved nothing; empty where nothing is held. */
+  readonly turnBack: readonly Step[];
+  /** The class wording is suspended until these are passed. */
+  readonly integrity: readonly IntegrityTest[];
   /** Other stages whose part always goes with it. */
   readonly goesWith: readonly number[];
   /** Out of service until dry. */
@@ -161,4 +172,5 @@ export type ProcedureId =
   | 'hosePlug'
   | 'service'
   | 'indicatorCheck'
-  | 'commissioning';
+  | 'commissioning'
+  | 'fullSet';

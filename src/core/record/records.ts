@@ -68,6 +68,8 @@ export interface ChangeRecord extends WorkRecord {
   readonly partId: number | null;
   readonly quantity: number;
   readonly beforeTestId: number | null;
+  /** The guided job it was made in; null for one that was only written down. */
+  readonly jobId: number | null;
 }
 
 export interface Instrument {

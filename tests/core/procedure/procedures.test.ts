@@ -3,7 +3,7 @@ import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
 import type { DustHazard, Machine, MachineClass } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
 import { type Job, offersOf } from '@/core/procedure/choose';
-import { prove, type Violation } from '@/core/procedure/prove';
+import { prove, turnedTrack, type Violation } from '@/core/procedure/prove';
 import { CHANGE_SCHOOLS, type ChangeSchool, type Procedure, type Step } from '@/core/procedure/step';
 import { templateMachine } from '../../support/machines';
 
@@ -37,7 +37,7 @@ const everyJob = (): readonly { readonly machine: Machine; readonly job: Job }[]
     const machine = machineOfKind(kind);
     const changes = machine.stages.flatMap((stage, i) => CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): Job => ({ kind: 'change', stage: i, school })));
     const medium = machine.stages.findIndex((s) => s.spec.air.form === 'medium');
-    const whole = (['hosePlug', 'service', 'indicatorCheck', 'commissioning'] as const).map((kind_): Job => ({ kind: kind_ }));
+    const whole = (['hosePlug', 'service', 'indicatorCheck', 'commissioning', ...(kind === 'floorCleaner' ? (['fullSet'] as const) : [])] as const).map((kind_): Job => ({ kind: kind_ }));
     return [...changes, ...whole, { kind: 'purge', stage: medium } as const, { kind: 'wash', stage: medium } as const].map((job) => ({ machine, job }));
   });
 
@@ -45,11 +45,25 @@ describe('every procedure', () => {
   it('is sound on every kind of machine, in every school it allows, at every hazard', () => {
     const jobs = everyJob();
     expect(jobs.length).toBeGreaterThan(80);
-    expect(new Set(jobs.map(({ machine, job }) => made(machine, job, 'plain').id)).size).toBe(21);
+    expect(new Set(jobs.map(({ machine, job }) => made(machine, job, 'plain').id)).size).toBe(22);
     for (const { machine, job } of jobs) {
       for (const hazard of HAZARDS) {
         expect(prove(made(machine, job, hazard), machine, hazard), `${machine.kind} ${JSON.stringify(job)} ${hazard}`).toEqual([]);
       }
+    }
+  });
+
+  it('may turn back only where the old part is held, and that end is proven too: the old one back in, seen, the new one back on the shelf', () => {
+    const turning = everyJob().filter(({ machine, job }) => made(machine, job, 'contained').turnBack.length > 0);
+    expect(turning.length).toBeGreaterThan(3);
+    for (const { machine, job } of turning) {
+      const p = made(machine, job, 'contained');
+      const track = turnedTrack(p) ?? [];
+      expect(p.steps.some((s) => s.moves === 'holdOld')).toBe(true);
+      expect(track.filter((s) => s.moves !== undefined).map((s) => s.moves)).toEqual(['takeNew', 'holdOld', 'fitNew', 'putOldBack', 'returnNew']);
+      const blind = { ...p, turnBack: p.turnBack.filter((s) => s.check !== 'seal1' && s.check !== 'arrowWithFlow') };
+      if (blind.turnBack.length < p.turnBack.length) expect(kindsOf(prove(blind, machine, 'contained'))).toContain('checkMissing');
+      expect(kindsOf(prove({ ...p, turnBack: p.turnBack.filter((s) => s.moves !== 'returnNew') }, machine, 'contained'))).toContain('partWithoutFate');
     }
   });
 
@@ -105,7 +119,10 @@ describe('the facts of the trade (common practice, no published source)', () => 
     expect(wrap.procedure.before).toEqual([{ kind: 'afterChangeOf', stage: stageOf(wrap.machine, 'bag') }]);
     expect(wrap.procedure.steps.map((s) => s.check)).toContain('wrapAllRound');
     const hepa = changeOf('hepaTank', 'hepa', { hazard: 'contained' });
-    expect(hepa.procedure.goesWith).toEqual([stageOf(hepa.machine, 'prefilter')]);
+    const wrapAt = stageOf(hepa.machine, 'prefilter');
+    expect(hepa.procedure.goesWith).toEqual([wrapAt]);
+    expect(hepa.procedure.steps.filter((s) => s.stage === wrapAt && s.moves !== undefined).map((s) => s.moves)).toEqual(['takeNew', 'bagOld', 'fitNew', 'disposeOld']);
+    expect(hepa.procedure.steps.filter((s) => s.stage === wrapAt).map((s) => s.check)).toContain('wrapAllRound');
     expect(hepa.procedure.integrity).toEqual(['particles', 'cleanSide', 'smoke']);
     expect(hepa.procedure.steps.filter((s) => s.dusty).every((s) => s.run === 'off')).toBe(true);
     expect(before(hepa.procedure, 'latch', 'integrityTest')).toBe(true);
@@ -149,6 +166,15 @@ describe('the facts of the trade (common practice, no published source)', () => 
     expect(cautions('controlled')).toEqual(expect.arrayContaining(['noBrushNoAir', 'respirator']));
     expect(cautions('controlled')).not.toContain('suit');
     expect(cautions('contained')).toEqual(expect.arrayContaining(['noBrushNoAir', 'respirator', 'suit', 'plugFirst']));
+  });
+
+  it('a floor cleaner\'s full set: bag, filters and brush roll in one opening; hair cut with the bristles spared, drive end first, spun', () => {
+    const machine = machineOfKind('floorCleaner');
+    const p = made(machine, { kind: 'fullSet' }, 'plain');
+    expect(p.steps.filter((s) => s.opens !== undefined)).toHaveLength(1);
+    expect(new Set(p.steps.filter((s) => s.moves === 'fitNew').map((s) => s.stage)).size).toBe(3);
+    expect(p.steps.find((s) => s.key === 'cutHair')?.caution).toBe('bristles');
+    expect(p.steps.map((s) => s.check)).toEqual(expect.arrayContaining(['bristlesFree', 'spinsFree']));
   });
 
   it('commissioning: bonded first, the hose tugged, the selector set, a baseline measured, the timer started at first use', () => {
