@@ -12,7 +12,9 @@ import { insertTest } from '@/server/repositories/tests';
 import { pastOf, type PastEvent } from './history';
 import { insertBaselines } from './baselines';
 import { insertCases } from './cases';
+import { insertJobs } from './jobs';
 import { insertPathEdits } from './path-edits';
+import { proveSeat } from './proofs';
 import { seeded } from './random';
 import type { MachineSpec, RigSpec } from './scenario';
 import { CREW, momentOf, type Seeding } from './seeding';
@@ -200,11 +202,13 @@ const insertPast = async (s: Seeding, spec: MachineSpec, { id: machineId, stageI
       partId,
       quantity: partId === null ? 0 : 1,
       beforeTestId: event.measured ? lastTestId : null,
+      jobId: null,
       supersedes: null,
     });
     if (partId !== null) {
       await insertMovement(s.db, { partId, quantity: -1, reason: 'taken', at: performedAt, by, changeId: id, note: '' });
     }
+    if (stage) await proveSeat(s, { machineId, stageId: idOf(stageIds, event.stage), machineClass: spec.machineClass, kind: stage.kind, performedAt, by });
     lastChange = { id, measured: event.measured };
   }
 };
@@ -271,6 +275,7 @@ export const seedDemo = async (database: Db, { now, seed }: SeedOptions): Promis
     }
     await insertPathEdits(seeding);
     await insertCases(seeding);
+    await insertJobs(seeding);
     await insertDeliveries(seeding);
   });
 };

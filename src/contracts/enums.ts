@@ -23,6 +23,7 @@ export const MethodName = z.enum([
 export const PlaceName = z.enum(['toolEnd', 'hoseEnd', 'inlet', 'outlet']);
 export const ChangeReasonName = z.enum(['gauge', 'date', 'count', 'fill', 'damage', 'test', 'precaution']);
 export const MachineClassName = z.enum(['L', 'M', 'H', 'HEPA']);
+export const IntegrityTestName = z.enum(['particles', 'cleanSide', 'smoke']);
 export const HazardName = z.enum(['plain', 'controlled', 'contained']);
 
 export const MachineKindName = z.enum([

@@ -1,17 +1,17 @@
 import { z } from 'zod';
-import { HazardName } from './enums';
-import { ClientId, Initials } from './requests';
+import { ChangeReasonName, HazardName, IntegrityTestName } from './enums';
+import { ClientId, Initials, Note } from './requests';
 
 /** What crosses a boundary of a guided change: requests, and the JSON columns of its log. */
 
 const RunStateName = z.enum(['off', 'running', 'headAside', 'secondVacuum']);
 const SchoolName = z.enum(['off', 'running', 'headAside', 'secondVacuum']);
 const OpeningName = z.enum(['lid', 'door', 'head', 'fixings', 'can', 'oldPart', 'disposalBag', 'inlet']);
-const CheckName = z.enum(['seal1', 'seal2', 'collarStraight', 'arrowWithFlow', 'gasketSide', 'undersideClean', 'nothingPinched', 'contactClear', 'latchCount', 'threadFlush', 'wrapAllRound', 'breathersInside', 'compartmentClean', 'bagCount', 'ringTight', 'bristlesFree', 'dry', 'bonded', 'hoseLocked', 'selectorRight']);
+const CheckName = z.enum(['seal1', 'seal2', 'collarStraight', 'arrowWithFlow', 'gasketSide', 'undersideClean', 'nothingPinched', 'contactClear', 'latchCount', 'threadFlush', 'wrapAllRound', 'breathersInside', 'compartmentClean', 'bagCount', 'ringTight', 'bristlesFree', 'dry', 'bonded', 'hoseLocked', 'selectorRight', 'lightOut', 'spinsFree']);
 const MoveName = z.enum(['takeNew', 'fitNew', 'bagOld', 'holdOld', 'disposeOld', 'putOldBack', 'returnNew']);
-const CautionName = z.enum(['unplug', 'respirator', 'suit', 'noBrushNoAir', 'plugFirst', 'sharp', 'hotSeal', 'liveParts', 'bandClamp', 'leftHanded', 'localWaste', 'noBlowing', 'bearWeight']);
-const StepKeyName = z.enum(['askHazard', 'restrictArea', 'putOnRespirator', 'putOnCoverall', 'isolate', 'plugInlet', 'unplugInlet', 'switchOn', 'switchOff', 'crackOpen', 'open', 'close', 'latch', 'setHeadAside', 'headOn', 'connectSecond', 'startSecond', 'stopSecond', 'removeSecond', 'breakSuction', 'capOld', 'closeBreathers', 'sealMouth', 'tieOff', 'twistAndCut', 'dropDust', 'drawIntoBag', 'releaseFixings', 'tightenFixings', 'takeOut', 'lookInside', 'wipe', 'decontaminate', 'prepareNew', 'fitNew', 'drawDown', 'strapRim', 'holdOld', 'bagOld', 'proveIndicator', 'disposeOld', 'labelWaste', 'runAndListen', 'check', 'pulse', 'readGauge', 'wash', 'startDrying', 'emptyInto', 'reverseHose', 'lookThrough', 'discOn', 'packMachine', 'bondFirst', 'measureBaseline', 'startTimer', 'integrityTest', 'measureAfter']);
-const ProcedureName = z.enum(['plainBag', 'safetyBag', 'endlessLiner', 'cycloneBag', 'filterBags', 'tankBagHeadAside', 'tankBagSecondVacuum', 'prefilterWrap', 'screwHepa', 'boltedMainFilter', 'stackedFilter', 'gasStage', 'purge', 'wash', 'collectorEmpty', 'centralCan', 'plainFilter', 'hosePlug', 'service', 'indicatorCheck', 'commissioning']);
+const CautionName = z.enum(['unplug', 'respirator', 'suit', 'noBrushNoAir', 'plugFirst', 'sharp', 'hotSeal', 'liveParts', 'bandClamp', 'leftHanded', 'localWaste', 'noBlowing', 'bearWeight', 'bristles']);
+const StepKeyName = z.enum(['askHazard', 'restrictArea', 'putOnRespirator', 'putOnCoverall', 'isolate', 'plugInlet', 'unplugInlet', 'switchOn', 'switchOff', 'crackOpen', 'open', 'close', 'latch', 'setHeadAside', 'headOn', 'connectSecond', 'startSecond', 'stopSecond', 'removeSecond', 'breakSuction', 'capOld', 'closeBreathers', 'sealMouth', 'tieOff', 'twistAndCut', 'dropDust', 'drawIntoBag', 'releaseFixings', 'tightenFixings', 'takeOut', 'lookInside', 'wipe', 'decontaminate', 'prepareNew', 'fitNew', 'drawDown', 'strapRim', 'holdOld', 'bagOld', 'putOldBack', 'returnNew', 'cutHair', 'stripNozzle', 'cleanCanister', 'proveIndicator', 'disposeOld', 'labelWaste', 'runAndListen', 'check', 'pulse', 'readGauge', 'wash', 'startDrying', 'emptyInto', 'reverseHose', 'lookThrough', 'discOn', 'packMachine', 'bondFirst', 'measureBaseline', 'startTimer', 'integrityTest', 'measureAfter']);
+const ProcedureName = z.enum(['plainBag', 'safetyBag', 'endlessLiner', 'cycloneBag', 'filterBags', 'tankBagHeadAside', 'tankBagSecondVacuum', 'prefilterWrap', 'screwHepa', 'boltedMainFilter', 'stackedFilter', 'gasStage', 'purge', 'wash', 'collectorEmpty', 'centralCan', 'plainFilter', 'hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet']);
 
 const Index = z.int().min(0).max(200);
 
@@ -37,7 +37,8 @@ export const ProcedureJson = z.strictObject({
   school: SchoolName,
   before: z.array(z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('afterChangeOf'), stage: Index }), z.strictObject({ kind: z.literal('poweredDown') })])),
   steps: z.array(StepJson).max(200),
-  integrity: z.array(z.enum(['particles', 'cleanSide', 'smoke'])),
+  turnBack: z.array(StepJson).max(200).default([]),
+  integrity: z.array(IntegrityTestName),
   goesWith: z.array(Index),
   driesHours: z.number().nullable(),
 });
@@ -51,21 +52,60 @@ export const JobEventJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('leftOut'), step: Index, because: Why }),
   z.strictObject({ kind: z.literal('back'), step: Index }),
   z.strictObject({ kind: z.literal('tookOver') }),
-  z.strictObject({ kind: z.literal('finished') }),
+  z.strictObject({ kind: z.literal('turnedBack'), step: Index }),
+  z.strictObject({ kind: z.literal('photo'), step: Index, photoId: z.int().positive() }),
+  z.strictObject({ kind: z.literal('finished'), wasteKg: z.number().positive().max(500).nullable().default(null) }),
   z.strictObject({ kind: z.literal('abandoned'), because: Why }),
 ]);
 
-const JobJson = z.discriminatedUnion('kind', [
+export const JobJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('change'), stage: Index, school: SchoolName }),
   z.strictObject({ kind: z.enum(['purge', 'wash']), stage: Index }),
-  z.strictObject({ kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning']) }),
+  z.strictObject({ kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet']) }),
 ]);
 
-export const StartJobBody = z.strictObject({ clientId: ClientId, by: Initials, job: JobJson, hazard: HazardName, lastCollected: z.string().trim().min(1).max(120) });
+const startFields = {
+  clientId: ClientId,
+  by: Initials,
+  job: JobJson,
+  hazard: HazardName,
+  lastCollected: z.string().trim().min(1).max(120),
+  reason: ChangeReasonName,
+  /** The ledger says there is none, and it is in the hand all the same. */
+  partInHand: z.boolean(),
+};
+const People = z.union([z.literal(1), z.literal(2)]);
+
+export const StartJobBody = z.strictObject({ ...startFields, people: People });
 export type StartJobBody = z.infer<typeof StartJobBody>;
 
-export const JobDeedBody = z.strictObject({ clientId: ClientId, by: Initials, jobId: z.int().positive(), event: JobEventJson });
+/** A whole change on one sheet, for the experienced: every check answered, none as a block. */
+export const QuickJobBody = z.strictObject({
+  ...startFields,
+  answers: z.array(z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('right') }), z.strictObject({ kind: z.literal('leftOut'), because: Why })])).max(60),
+  wasteKg: z.number().positive().max(500).nullable(),
+});
+export type QuickJobBody = z.infer<typeof QuickJobBody>;
+
+export const JobDeedBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  jobId: z.int().positive(),
+  event: JobEventJson,
+  /** What is printed on the pack that was taken; '' when nobody read it. */
+  partCode: z.string().trim().max(40),
+});
 export type JobDeedBody = z.infer<typeof JobDeedBody>;
+
+/** One test of a fine filter after its change. */
+export const IntegrityBody = z.strictObject({ clientId: ClientId, by: Initials, stageId: z.int().positive(), test: IntegrityTestName, passed: z.boolean(), note: Note });
+export type IntegrityBody = z.infer<typeof IntegrityBody>;
+
+/** Where a photo belongs; the picture itself is the body of the request. */
+export const PhotoQuery = z.strictObject({ clientId: ClientId, by: Initials, jobId: z.coerce.number().int().positive(), step: z.coerce.number().int().min(0).max(200) });
+export type PhotoQuery = z.infer<typeof PhotoQuery>;
+
+export const StagesJson = z.array(z.strictObject({ id: z.int(), name: z.string() }));
 
 /** The job under way on a machine, as its page loads it anew after each deed. */
 export const OpenJobReply = z.strictObject({
@@ -77,9 +117,18 @@ export const OpenJobReply = z.strictObject({
       by: z.string(),
       lastCollected: z.string(),
       hazard: HazardName,
+      reason: ChangeReasonName,
+      people: People,
       procedure: ProcedureJson,
+      stages: StagesJson,
       events: z.array(z.strictObject({ id: z.int(), at: z.string(), by: z.string(), event: JobEventJson })),
     })
     .nullable(),
+  /** The changes this job has put into the file. */
+  changeIds: z.array(z.int()),
+  /** The server's clock, by which a drying time runs. */
+  now: z.string(),
+  /** What is due of the fine filters of this machine, by stage. */
+  integrity: z.array(z.strictObject({ stageId: z.int(), due: z.array(IntegrityTestName), failed: z.array(IntegrityTestName) })),
 });
 export type OpenJobReply = z.infer<typeof OpenJobReply>;

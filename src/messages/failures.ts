@@ -1,3 +1,4 @@
+import { INTEGRITY_WORDS } from './job';
 import type { Failure, FailureCode, FactValue } from '@/core/failure/failure';
 import { type QuantityKind, siUnit } from '@/core/units';
 import { QUANTITY_WORDS } from './words';
@@ -71,7 +72,9 @@ const JOB_REFUSALS: Readonly<Record<string, string>> = {
   notNext: 'That is not the step that is next.',
   isCheck: 'This step is a question: it is answered, not ticked off.',
   noCheck: 'This step is no question.',
-  notBack: 'That step has not been done yet.',
+  notBack: 'There is no way back to that step.',
+  noTurn: 'At this step nothing is held that could go back in.',
+  wet: 'Its drying time is not up yet: answer when it is, or leave the question out with the reason.',
   unfinished: 'Steps are left, or a question is not answered.',
   openStill: 'The machine still stands open: close it first.',
   partOut: 'A part has no fate yet: fitted, returned, put back or disposed of.',
@@ -119,6 +122,15 @@ const PATH_TEXTS = {
   'job.unknown': () => ['Unknown job', 'That job is not one of this machine.', 'Load the page again.'],
   'job.refused': (f) => ['Not now', JOB_REFUSALS[text(f['why'])] ?? 'That does not fit the job as it stands.', 'Load the page again to see where it stands.'],
   'job.not-yet': (f) => ['Not yet', `This is done only right after a change of the ${text(f['stage'])}.`, `Change the ${text(f['stage'])} first, on the same day.`],
+  'job.no-stock': (f) => ['None on the shelf', `The ledger has no free ${text(f['part'])}.`, 'If it is in your hand, say so and begin: a count settles the ledger later.'],
+  'job.untested': (f) => ['Not proven yet', `Still to be passed: ${text(f['tests']).split(',').map((t) => (INTEGRITY_WORDS[t as keyof typeof INTEGRITY_WORDS]?.name ?? t).toLowerCase()).join(', ')}.`, 'Do the test, or leave it out with its reason: the class stays suspended.'],
+  'job.walk-it': () => ['Walk it', 'A contained change is walked step by step, not logged on one sheet.', 'Begin it with the guide.'],
+  'integrity.above': () => ['Counted above the room', 'The last count since the change found more at the exhaust than in the room.', 'Look at the seat and the seals, and count again.'],
+  'integrity.no-count': (f) => ['No count that shows it', f['counted'] === 'notShown' ? 'The last count could not show it either way.' : 'No particle count of this machine since the change.', 'Count at the exhaust, or note who counted and how.'],
+  'integrity.not-due': (f) => ['Not due here', `That test is not due on the ${text(f['stage'])} of this machine.`, 'Load the page again.'],
+  'photo.not-image': () => ['Not a picture', 'That file is no picture that can be kept (JPEG, PNG or WebP).', 'Take a photo, or choose another file.'],
+  'photo.too-large': (f) => ['Too large', `That picture is larger than ${whole(Number(f['most']) / 1_048_576)} MB.`, 'Take it with a lower resolution.'],
+  'photo.unknown': () => ['No such photo', 'That photo is not kept here.', 'Go back to the job.'],
   'procedure.school': (f) => ['Not on this machine', `The ${text(f['stage'])} of this machine is not changed that way.`, `It can be done: ${text(f['allowed'])}.`],
   'case.open': () => ['A case is open', 'This machine has a case that is not closed.', 'Go on with that one, or hand it on first.'],
   'case.unknown': () => ['Unknown case', 'That case is not one of this machine.', 'Open the machine again and choose Find.'],

@@ -18,13 +18,13 @@ const WHY_AGAIN = {
   never: 'never measured',
 } as const;
 
-const WITHDRAWN_MARK = { missing: 'Missing', foreign: 'Foreign', reversed: 'Reversed' } as const;
-const WITHDRAWN_WORD = { missing: 'missing', foreign: 'is not the maker\'s', reversed: 'fitted against its arrow' } as const;
+const WITHDRAWN_MARK = { missing: 'Missing', foreign: 'Foreign', reversed: 'Reversed', untested: 'To test', failed: 'Failed' } as const;
+const WITHDRAWN_WORD = { missing: 'missing', foreign: 'is not the maker\'s', reversed: 'fitted against its arrow', untested: 'changed: integrity test due', failed: 'failed its integrity test' } as const;
 
 /** Why a machine's class may not be said now, in a sentence. */
 export const sayWithdrawal = ({ stage, because }: Withdrawal, machineClass: string | null): string => {
-  const what = { missing: `The ${stage.name} is missing`, foreign: `The ${stage.name} is not the part this machine was tested with`, reversed: `The ${stage.name} is fitted against its arrow` }[because];
-  const until = { missing: 'until it is back', foreign: 'until the right one is back', reversed: 'until it is turned round' }[because];
+  const what = { missing: `The ${stage.name} is missing`, foreign: `The ${stage.name} is not the part this machine was tested with`, reversed: `The ${stage.name} is fitted against its arrow`, untested: `The ${stage.name} is new and not yet proven`, failed: `The ${stage.name} failed its integrity test` }[because];
+  const until = { missing: 'until it is back', foreign: 'until the right one is back', reversed: 'until it is turned round', untested: 'until its integrity test is passed', failed: 'until it is put right and passed' }[because];
   return `${what}: this is no ${machineClass ?? 'rated'} machine ${until}.`;
 };
 

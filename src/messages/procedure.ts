@@ -1,3 +1,4 @@
+import type { StageKind } from '@/core/path/stage-kinds';
 import type { Violation } from '@/core/procedure/prove';
 import type { CautionKey, CheckKind, Opening, ProcedureId, RunState, Step, StepKey } from '@/core/procedure/step';
 
@@ -23,6 +24,7 @@ export const PROCEDURE_WORDS: Record<ProcedureId, string> = {
   service: 'Send away for service',
   indicatorCheck: 'Indicator check',
   commissioning: 'Commissioning',
+  fullSet: 'Full set: bag, filters, brush roll',
 };
 
 const WORDS: Record<StepKey, (name: string) => string> = {
@@ -65,6 +67,11 @@ const WORDS: Record<StepKey, (name: string) => string> = {
   strapRim: () => 'Upper end over the rim, strap and buckle.',
   holdOld: (name) => `Hold the old ${name}, bagged and tagged.`,
   bagOld: (name) => `Old ${name} into its bag, closed at once.`,
+  putOldBack: (name) => `Put the old ${name} back in, the one that was held.`,
+  returnNew: (name) => `New ${name} back to the shelf, marked as opened.`,
+  cutHair: () => 'Brush roll out, drive end last; cut the hair along the groove.',
+  stripNozzle: () => 'Nozzle and wand: apart, clear, together again.',
+  cleanCanister: () => 'Canister: turn the flaps or pulse it, let the dust fall into the liner.',
   proveIndicator: () => 'Run 10 to 15 s and look at the light.',
   disposeOld: (name) => `Old ${name} to its waste.`,
   labelWaste: () => 'Label the waste.',
@@ -106,6 +113,8 @@ export const CHECK_WORDS: Record<CheckKind, string> = {
   dry: 'Is it dry?',
   bonded: 'Is the lead on a bonded point?',
   hoseLocked: 'Does the hose hold a tug?',
+  lightOut: 'Has the light stayed out for 10 to 15 s?',
+  spinsFree: 'Is the roll in, drive end first, and does it spin freely?',
   selectorRight: 'Does the selector stand on this hose?',
 };
 
@@ -123,6 +132,7 @@ export const CAUTION_WORDS: Record<CautionKey, string> = {
   localWaste: 'Waste by your local rules.',
   noBlowing: 'Never blow it out.',
   bearWeight: 'It is heavy when full.',
+  bristles: 'Unplugged; spare the bristles.',
 };
 
 export const RUN_WORDS: Record<RunState, string> = { off: 'off', running: 'running, air into the opening', headAside: 'running head set aside', secondVacuum: 'second vacuum drawing' };
@@ -137,10 +147,16 @@ export const WHY_WORDS: Record<Step['because'], string> = {
   safety: 'before anything else',
 };
 
-/** A step in words; a check is its question. */
-export const sayStepOf = (step: Step, name: string): string => (step.key === 'check' && step.check ? CHECK_WORDS[step.check] : WORDS[step.key](name));
+/** What is changed at a stage, by its name: the bag of a cyclone, the liner of a drop chamber. */
+export const thingAt = ({ kind, name }: { readonly kind: StageKind; readonly name: string }): string => {
+  const carries = kind === 'cyclone' ? 'bag' : kind === 'dropChamber' ? 'liner' : '';
+  return carries === '' || name.includes(carries) ? name : `${name} ${carries}`;
+};
 
-const OPENING_WORDS: Record<Opening, string> = { lid: 'the lid', door: 'the door', head: 'the head', fixings: 'the fixings', can: 'the can', oldPart: 'the old part', disposalBag: 'the disposal bag', inlet: 'the inlet' };
+/** A step in words; a check is its question. */
+export const sayStepOf = (step: Step, name: string): string => (step.check && (step.key === 'check' || step.key === 'proveIndicator') ? CHECK_WORDS[step.check] : WORDS[step.key](name));
+
+export const OPENING_WORDS: Record<Opening, string> = { lid: 'the lid', door: 'the door', head: 'the head', fixings: 'the fixings', can: 'the can', oldPart: 'the old part', disposalBag: 'the disposal bag', inlet: 'the inlet' };
 
 /** What is wrong with a procedure, in a sentence. */
 export const sayViolation = (v: Violation): string => {

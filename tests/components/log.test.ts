@@ -84,8 +84,8 @@ describe('what goes to the bench and the board', () => {
   });
 
   it('every tag of the board has a need in words, a class, and a life that matches its words', async () => {
-    const { machines } = await loadYard(context);
-    const tags = boardTags(machines, 'us');
+    const yard = await loadYard(context);
+    const tags = boardTags(yard, 'us');
     expect(tags.length).toBeGreaterThanOrEqual(6);
     for (const tag of tags) {
       expect(tag.need.length).toBeGreaterThan(3);

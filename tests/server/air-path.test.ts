@@ -152,7 +152,7 @@ describe('editing an air path', () => {
     value(await editPath(context, 'CR-07', body));
     const gone = await bench('CR-07');
     expect(gone.status.need).toMatchObject({ kind: 'missingStage', stageName: 'HEPA', because: 'missing' });
-    expect(boardTags([gone.status], 'metric')[0]).toMatchObject({ classText: 'class withdrawn' });
+    expect(boardTags({ ...gone.yard, machines: [gone.status] }, 'metric')[0]).toMatchObject({ classText: 'class withdrawn' });
     expect(logEntries(gone, 'metric')[0]).toMatchObject({ title: 'Air path changed: HEPA found missing', by: 'TO', note: 'seen at the bag change' });
     // A change of before it was missed does not count; one after does.
     expect(gone.changes.length).toBeGreaterThan(0);

@@ -7,7 +7,8 @@ import { loadChanges } from '@/server/repositories/changes';
 import { loadJobs } from '@/server/repositories/jobs';
 import { findMachine } from '@/server/repositories/machines';
 import { loadParts } from '@/server/repositories/stock';
-import { doInJob, startJob } from '@/server/services/guided-job';
+import { doInJob } from '@/server/services/guided-job';
+import { startJob } from '@/server/services/start-job';
 import type { Context } from '@/server/services/user-action';
 import { demoContext, newId } from '../support/database';
 
@@ -23,13 +24,13 @@ const machine = async (tag: string) => {
   return found;
 };
 const stage = async (tag: string, name: string) => (await machine(tag)).stages.findIndex((s) => s.name === name);
-const start = async (tag: string, job: StartJobBody['job'], over: Partial<StartJobBody> = {}) => startJob(context, tag, { clientId: newId(), by: 'MK', hazard: 'plain', lastCollected: 'dust', job, ...over });
+const start = async (tag: string, job: StartJobBody['job'], over: Partial<StartJobBody> = {}) => startJob(context, tag, { clientId: newId(), by: 'MK', hazard: 'plain', lastCollected: 'dust', reason: 'fill', people: 1, partInHand: false, job, ...over });
 const begun = async (tag: string, name: string, school: 'off' | 'headAside' = 'off') => {
   const r = await start(tag, { kind: 'change', stage: await stage(tag, name), school });
   if (!r.ok) throw new Error(codes(r).join());
   return r.value.id;
 };
-const act = (tag: string, jobId: number, event: JobEvent, by = 'MK') => doInJob(context, tag, { clientId: newId(), by, jobId, event });
+const act = (tag: string, jobId: number, event: JobEvent, by = 'MK') => doInJob(context, tag, { clientId: newId(), by, jobId, event, partCode: '' });
 const record = async (tag: string, id: number) => {
   const job = (await loadJobs(context.db, (await machine(tag)).id)).find((j) => j.id === id);
   if (!job) throw new Error('no job');
@@ -62,7 +63,7 @@ describe('a guided change', () => {
     expect(codes(await start('CR-07', wrap))).toEqual(['job.not-yet tank bag']);
     const tank = await begun('CR-07', 'tank bag', 'headAside');
     await walk('CR-07', tank);
-    await act('CR-07', tank, { kind: 'finished' });
+    await act('CR-07', tank, { kind: 'finished', wasteKg: null });
     expect(codes(await start('CR-07', wrap))).toEqual(['accepted']);
   });
 
@@ -72,11 +73,11 @@ describe('a guided change', () => {
     await walk('CR-02', id, 'bagOld');
     expect(doNotRun(jobState(await record('CR-02', id)))).toBe(true);
     expect(await onHand('B-SHOP')).toBe(before - 1);
-    expect(codes(await act('CR-02', id, { kind: 'finished' }))).toEqual(['job.refused unfinished']);
+    expect(codes(await act('CR-02', id, { kind: 'finished', wasteKg: null }))).toEqual(['job.refused unfinished']);
     // Back before the shelf and done again: the part is taken once.
     await act('CR-02', id, { kind: 'back', step: 1 });
     await walk('CR-02', id);
-    expect(codes(await act('CR-02', id, { kind: 'finished' }))).toEqual(['accepted']);
+    expect(codes(await act('CR-02', id, { kind: 'finished', wasteKg: null }))).toEqual(['accepted']);
     expect(await onHand('B-SHOP')).toBe(before - 1);
     const { id: machineId } = await machine('CR-02');
     expect((await loadChanges(context.db, 'UTC', machineId)).at(-1)).toMatchObject({ quantity: 1, note: `Guided, job ${id}.` });
@@ -105,7 +106,7 @@ describe('a guided change', () => {
     for (let i = 0; i < collar; i += 1) await act('CR-04', id, job.procedure.steps[i]?.check ? { kind: 'answered', step: i, right: true, note: '' } : { kind: 'did', step: i });
     await act('CR-04', id, { kind: 'leftOut', step: collar, because: 'no light in the bay' });
     await walk('CR-04', id);
-    await act('CR-04', id, { kind: 'finished' });
-    expect((await loadChanges(context.db, 'UTC', job.machineId)).at(-1)?.note).toContain('Left out: no light in the bay.');
+    await act('CR-04', id, { kind: 'finished', wasteKg: null });
+    expect([...jobState(await record('CR-04', id)).leftOut.values()]).toEqual(['no light in the bay']);
   });
 });

@@ -118,6 +118,8 @@ export interface StageChangeTable extends WorkColumns {
   part_id: number | null;
   quantity: number;
   before_test_id: number | null;
+  /** The guided job it was made in. */
+  job_id: Generated<number | null>;
 }
 
 export interface StockMovementTable {
@@ -175,6 +177,9 @@ export interface JobTable {
   hazard: string;
   last_collected: string;
   procedure_json: string;
+  reason: Generated<string>;
+  people: Generated<number>;
+  stages_json: Generated<string>;
 }
 
 /** One line of a job's log. */
@@ -184,6 +189,28 @@ export interface JobEventTable {
   at: string;
   by_initials: string;
   event_json: string;
+}
+
+/** One test of a fine filter's seat after its change. */
+export interface IntegrityCheckTable {
+  id: Generated<number>;
+  machine_id: number;
+  stage_id: number;
+  at: string;
+  by_initials: string;
+  test: string;
+  passed: number;
+  note: string;
+}
+
+/** A picture taken at a step of a job. */
+export interface PhotoTable {
+  id: Generated<number>;
+  job_id: number;
+  at: string;
+  by_initials: string;
+  media_type: string;
+  bytes: Uint8Array;
 }
 
 /** One row a user action: the client's id makes a double click or a retry one record. */
@@ -211,6 +238,8 @@ export interface Tables {
   case_event: CaseEventTable;
   job: JobTable;
   job_event: JobEventTable;
+  integrity_check: IntegrityCheckTable;
+  photo: PhotoTable;
   user_action: UserActionTable;
 }
 

@@ -3,25 +3,30 @@ import { fail, failure, type Failure, ok, type Result } from '@/core/failure/fai
 
 export const MAX_BODY_BYTES = 128 * 1024;
 
-const tooLarge = () => fail(failure('request.too-large', '', { most: MAX_BODY_BYTES }));
-
-/** Reads at most the limit; a lying or missing content-length does not get past it. */
-export const readText = async (request: Request): Promise<Result<string>> => {
-  if (Number(request.headers.get('content-length') ?? '0') > MAX_BODY_BYTES) return tooLarge();
-  if (!request.body) return ok('');
+/** Reads at most so many bytes; a lying or missing content-length does not get past it. */
+export const readBytes = async (request: Request, most: number): Promise<Result<Uint8Array>> => {
+  const tooLarge = () => fail(failure('request.too-large', '', { most }));
+  if (Number(request.headers.get('content-length') ?? '0') > most) return tooLarge();
+  if (!request.body) return ok(new Uint8Array());
   const chunks: Uint8Array[] = [];
   let size = 0;
   const reader = request.body.getReader();
   for (let next = await reader.read(); !next.done; next = await reader.read()) {
     size += next.value.byteLength;
-    if (size > MAX_BODY_BYTES) {
+    if (size > most) {
       // Not awaited: a sender that never stops must not hold the answer back.
       void reader.cancel();
       return tooLarge();
     }
     chunks.push(next.value);
   }
-  return ok(new TextDecoder().decode(Buffer.concat(chunks)));
+  return ok(Buffer.concat(chunks));
+};
+
+/** The body as text, of at most the size a form of ours can have. */
+export const readText = async (request: Request): Promise<Result<string>> => {
+  const bytes = await readBytes(request, MAX_BODY_BYTES);
+  return bytes.ok ? ok(new TextDecoder().decode(bytes.value)) : bytes;
 };
 
 const parseJson = (text: string): Result<unknown> => {

@@ -30,6 +30,7 @@ export const loadChanges = async (db: Db, timeZone: string, machineId?: number):
     partId: row.part_id,
     quantity: row.quantity,
     beforeTestId: row.before_test_id,
+    jobId: row.job_id,
   }));
 };
 
@@ -44,6 +45,7 @@ export interface NewChange {
   readonly partId: number | null;
   readonly quantity: number;
   readonly beforeTestId: number | null;
+  readonly jobId: number | null;
   readonly supersedes: { readonly id: number; readonly reason: string; readonly voided: boolean } | null;
 }
 
@@ -61,6 +63,7 @@ export const insertChange = async (db: Db, entry: NewChange): Promise<number> =>
       part_id: entry.partId,
       quantity: entry.quantity,
       before_test_id: entry.beforeTestId,
+      job_id: entry.jobId,
       supersedes_id: entry.supersedes?.id ?? null,
       voided: entry.supersedes?.voided ? 1 : 0,
       correction_reason: entry.supersedes?.reason ?? null,

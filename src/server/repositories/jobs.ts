@@ -1,14 +1,19 @@
-import { HazardName } from '@/contracts/enums';
-import { JobEventJson, ProcedureJson } from '@/contracts/job';
+import { ChangeReasonName, HazardName } from '@/contracts/enums';
+import { JobEventJson, ProcedureJson, StagesJson } from '@/contracts/job';
 import type { JobEvent, JobRecord, LoggedJobEvent } from '@/core/procedure/job-log';
 import type { Db } from '../db/connect';
 
-/** Every job of a machine with its log, oldest first. */
-export const loadJobs = async (db: Db, machineId: number): Promise<readonly JobRecord[]> => {
-  const rows = await db.selectFrom('job').selectAll().where('machine_id', '=', machineId).orderBy('id').execute();
+/** Every job with its log, oldest first; of one machine when it is named. */
+export const loadJobs = async (db: Db, machineId?: number): Promise<readonly JobRecord[]> => {
+  let jobs = db.selectFrom('job').selectAll().orderBy('id');
+  let lines = db.selectFrom('job_event as e').innerJoin('job as j', 'j.id', 'e.job_id').selectAll('e').orderBy('e.id');
+  if (machineId !== undefined) {
+    jobs = jobs.where('machine_id', '=', machineId);
+    lines = lines.where('j.machine_id', '=', machineId);
+  }
+  const rows = await jobs.execute();
   const events = new Map<number, LoggedJobEvent[]>(rows.map((r) => [r.id, []]));
-  const logged = await db.selectFrom('job_event as e').innerJoin('job as j', 'j.id', 'e.job_id').selectAll('e').where('j.machine_id', '=', machineId).orderBy('e.id').execute();
-  for (const e of logged) events.get(e.job_id)?.push({ id: e.id, at: e.at, by: e.by_initials, event: JobEventJson.parse(JSON.parse(e.event_json)) });
+  for (const e of await lines.execute()) events.get(e.job_id)?.push({ id: e.id, at: e.at, by: e.by_initials, event: JobEventJson.parse(JSON.parse(e.event_json)) });
   return rows.map((r) => ({
     id: r.id,
     machineId: r.machine_id,
@@ -16,15 +21,29 @@ export const loadJobs = async (db: Db, machineId: number): Promise<readonly JobR
     by: r.by_initials,
     lastCollected: r.last_collected,
     hazard: HazardName.parse(r.hazard),
+    reason: ChangeReasonName.parse(r.reason),
+    people: r.people === 2 ? 2 : 1,
     procedure: ProcedureJson.parse(JSON.parse(r.procedure_json)),
+    stages: StagesJson.parse(JSON.parse(r.stages_json)),
     events: events.get(r.id) ?? [],
   }));
+};
+
+/** Jobs that have neither been finished nor given up, of the whole yard. */
+export const loadOpenJobs = async (db: Db): Promise<readonly JobRecord[]> => {
+  const ended = await db.selectFrom('job_event').select('job_id').where('event_json', 'like', '{"kind":"finished"%').execute();
+  const gone = await db.selectFrom('job_event').select('job_id').where('event_json', 'like', '{"kind":"abandoned"%').execute();
+  const over = new Set([...ended, ...gone].map((e) => e.job_id));
+  const all = await db.selectFrom('job').select(['id', 'machine_id']).execute();
+  const machines = [...new Set(all.filter((j) => !over.has(j.id)).map((j) => j.machine_id))];
+  const jobs = await Promise.all(machines.map((id) => loadJobs(db, id)));
+  return jobs.flat().filter((j) => !over.has(j.id));
 };
 
 export const insertJob = async (db: Db, job: Omit<JobRecord, 'id' | 'events'>): Promise<number> => {
   const { id } = await db
     .insertInto('job')
-    .values({ machine_id: job.machineId, started_at: job.startedAt, by_initials: job.by, hazard: job.hazard, last_collected: job.lastCollected, procedure_json: JSON.stringify(job.procedure) })
+    .values({ machine_id: job.machineId, started_at: job.startedAt, by_initials: job.by, hazard: job.hazard, last_collected: job.lastCollected, procedure_json: JSON.stringify(job.procedure), reason: job.reason, people: job.people, stages_json: JSON.stringify(job.stages) })
     .returning('id')
     .executeTakeFirstOrThrow();
   return id;

@@ -71,6 +71,11 @@ export const saveStages = async (db: Db, { machineId, stages, missingSince, wasM
   }
 };
 
+/** The timers of a new machine run from its first use, not from the day it was bought. */
+export const startTimers = async (db: Db, stageIds: readonly number[], today: string): Promise<void> => {
+  if (stageIds.length > 0) await db.updateTable('stage').set({ first_used_on: today }).where('id', 'in', stageIds).execute();
+};
+
 export const insertPathEdit = async (db: Db, edit: Omit<PathEditRecord, 'id'> & { readonly reshapes: boolean }): Promise<number> => {
   const { id } = await db
     .insertInto('path_edit')

@@ -1,7 +1,8 @@
-import { HazardName, MachineClassName, MachineKindName, StageKindName } from '@/contracts/enums';
+import { HazardName, IntegrityTestName, MachineClassName, MachineKindName, StageKindName } from '@/contracts/enums';
 import { RuleJson } from '@/contracts/json-columns';
 import { StageSpecJson } from '@/contracts/stage-spec';
 import type { RuleRecord } from '@/core/interval/rules';
+import type { IntegrityCheck } from '@/core/machine/integrity';
 import type { MachineKind } from '@/core/machine/kinds';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { stageTemplate } from '@/core/path/stage-templates';
@@ -17,7 +18,30 @@ const toRule = (row: Row<'rule'>): RuleRecord => ({
   school: row.school,
 });
 
-const toStage = (row: StageRow, rules: readonly RuleRecord[], machineKind: MachineKind): Stage => ({
+interface Seat {
+  readonly fittedAt: ReadonlyMap<number, string>;
+  readonly checks: readonly (IntegrityCheck & { readonly stageId: number })[];
+}
+
+/** When each stage last got a new part, and what was tested of its seat. */
+const loadSeats = async (db: Db): Promise<Seat> => {
+  const fitted = await db
+    .selectFrom('stage_change as c')
+    .leftJoin('stage_change as next', 'next.supersedes_id', 'c.id')
+    .select(({ fn }) => ['c.stage_id', fn.max('c.performed_at').as('at')])
+    .where('next.id', 'is', null)
+    .where('c.voided', '=', 0)
+    .where('c.part_id', 'is not', null)
+    .groupBy('c.stage_id')
+    .execute();
+  const checks = await db.selectFrom('integrity_check').selectAll().orderBy('id').execute();
+  return {
+    fittedAt: new Map(fitted.map((f) => [f.stage_id, f.at])),
+    checks: checks.map((c) => ({ stageId: c.stage_id, test: IntegrityTestName.parse(c.test), passed: c.passed === 1, at: c.at })),
+  };
+};
+
+const toStage = (row: StageRow, { rules, seats }: Pick<Parts, 'rules' | 'seats'>, machineKind: MachineKind): Stage => ({
   id: row.id,
   position: row.position,
   kind: StageKindName.parse(row.kind),
@@ -31,16 +55,19 @@ const toStage = (row: StageRow, rules: readonly RuleRecord[], machineKind: Machi
   missingSince: row.missing_since,
   doNotRemove: row.do_not_remove === 1,
   firstUsedOn: row.first_used_on,
+  fittedAt: seats.fittedAt.get(row.id) ?? null,
+  proven: seats.checks.filter((c) => c.stageId === row.id).map(({ test, passed, at }) => ({ test, passed, at })),
   rules: rules.filter((r) => r.stageId === row.id),
 });
 
 interface Parts {
   readonly stages: readonly StageRow[];
   readonly rules: readonly RuleRecord[];
+  readonly seats: Seat;
   readonly edits: readonly Pick<Row<'path_edit'>, 'id' | 'machine_id' | 'performed_at' | 'reshapes'>[];
 }
 
-const toMachine = (row: Row<'machine'>, { stages: rows, rules, edits }: Parts): Machine => ({
+const toMachine = (row: Row<'machine'>, { stages: rows, rules, seats, edits }: Parts): Machine => ({
   id: row.id,
   tag: row.tag,
   name: row.name,
@@ -57,7 +84,7 @@ const toMachine = (row: Row<'machine'>, { stages: rows, rules, edits }: Parts): 
   nominalVolts: row.nominal_volts,
   wetSet: row.wet_set === 1,
   inServiceOn: row.in_service_on,
-  stages: rows.filter((r) => r.retired_on === null).map((r) => toStage(r, rules, MachineKindName.parse(row.kind))),
+  stages: rows.filter((r) => r.retired_on === null).map((r) => toStage(r, { rules, seats }, MachineKindName.parse(row.kind))),
   retired: rows.filter((r) => r.retired_on !== null).map(({ id, name }) => ({ id, name })),
   editedThrough: Math.max(0, ...edits.map((e) => e.id)),
   reshapedAt: edits.filter((e) => e.reshapes === 1).at(-1)?.performed_at ?? null,
@@ -75,8 +102,10 @@ export const loadMachines = async (db: Db): Promise<readonly Machine[]> => {
     .execute();
   const edits = await db.selectFrom('path_edit').select(['id', 'machine_id', 'performed_at', 'reshapes']).orderBy('id').execute();
   const rules = (await db.selectFrom('rule').selectAll().orderBy('id').execute()).map(toRule);
+  const seats = await loadSeats(db);
   return machines.map((row) =>
     toMachine(row, {
+      seats,
       stages: stages.filter((r) => r.machine_id === row.id),
       rules,
       edits: edits.filter((e) => e.machine_id === row.id),

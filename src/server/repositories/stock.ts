@@ -59,3 +59,9 @@ export const loadLedger = async (db: Db, partId: number): Promise<readonly Ledge
     note: r.note,
   }));
 };
+
+/** The part of every stage of the yard, by the stage's number. */
+export const partOfStages = async (db: Db): Promise<ReadonlyMap<number, number>> => {
+  const rows = await db.selectFrom('stage').select(['id', 'part_id']).where('part_id', 'is not', null).execute();
+  return new Map(rows.flatMap((r) => (r.part_id === null ? [] : [[r.id, r.part_id] as const])));
+};

@@ -1,10 +1,12 @@
 import type { CaseRecord } from '@/core/diagnose/case-log';
 import type { ChangeRecord, Instrument, TestRecord } from '@/core/record/records';
 import type { PathEditRecord } from '@/core/machine/path-edit';
+import type { JobRecord } from '@/core/procedure/job-log';
 import type { MachineStatus } from '@/core/status/machine-status';
 import { loadCases } from '../repositories/cases';
 import { loadChanges } from '../repositories/changes';
 import { loadPathEdits } from '../repositories/machine-edits';
+import { loadJobs } from '../repositories/jobs';
 import { loadInstruments } from '../repositories/instruments';
 import { loadParts, type PartOnHand } from '../repositories/stock';
 import { loadTests } from '../repositories/tests';
@@ -21,6 +23,8 @@ export interface Bench {
   readonly pathEdits: readonly PathEditRecord[];
   /** Every case of fault finding, oldest first. */
   readonly cases: readonly CaseRecord[];
+  /** Every guided job, oldest first. */
+  readonly jobs: readonly JobRecord[];
   readonly instruments: readonly Instrument[];
   readonly parts: readonly PartOnHand[];
 }
@@ -39,6 +43,7 @@ export const loadBench = async (context: Context, tag: string): Promise<{ yard: 
     changes: await loadChanges(context.db, yard.site.timeZone, id),
     pathEdits: await loadPathEdits(context.db, id),
     cases: await loadCases(context.db, id),
+    jobs: await loadJobs(context.db, id),
     instruments: await loadInstruments(context.db),
     parts: await loadParts(context.db),
   };

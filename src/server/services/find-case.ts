@@ -122,6 +122,7 @@ const keepTrial = async (d: Doing, position: number): Promise<Result<readonly Ca
     partId: stage.value.part?.id ?? null,
     quantity: stage.value.part ? 1 : 0,
     beforeTestId: null,
+    jobId: null,
     supersedes: null,
   });
   return ok([{ kind: 'trialKept', position, changeId }]);

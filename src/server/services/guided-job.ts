@@ -1,118 +1,129 @@
-import { type JobDeedBody, OpenJobReply, type StartJobBody } from '@/contracts/job';
-import { hazardGate } from '@/core/diagnose/hazard-gate';
-import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
-import { dayAt } from '@/core/interval/calendar-date';
-import type { Machine, Stage } from '@/core/machine/machine';
-import { assemble } from '@/core/procedure/assemble';
-import { type JobRecord, jobState, refuseJobEvent } from '@/core/procedure/job-log';
-import type { PartMove, Procedure } from '@/core/procedure/step';
+import { type JobDeedBody, OpenJobReply, type QuickJobBody } from '@/contracts/job';
+import { fail, failure, ok, type Result } from '@/core/failure/failure';
+import { integrityStanding } from '@/core/machine/integrity';
+import type { Machine } from '@/core/machine/machine';
+import { type JobEvent, type JobRecord, jobState, refuseJobEvent } from '@/core/procedure/job-log';
 import { standing } from '@/core/record/records';
 import type { Db } from '../db/connect';
-import { insertChange, loadChanges } from '../repositories/changes';
-import { insertJob, insertJobEvent, loadJobs } from '../repositories/jobs';
+import { loadChanges } from '../repositories/changes';
+import { insertJobEvent, loadJobs } from '../repositories/jobs';
 import { findMachine } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
-import { insertMovement } from '../repositories/stock';
+import { type Booking, bookGivenUp, bookStep, stageOfJob } from './job-booking';
+import { openJob } from './start-job';
 import { type Context, runOnce } from './user-action';
 
-const unended = (jobs: readonly JobRecord[]): JobRecord | null => jobs.findLast((j) => jobState(j).ended === null) ?? null;
-
-/** A wrap is changed only right after a bag: the bag's change must be of the same day. */
-const preconditions = async (tx: Db, machine: Machine, { procedure, now }: { readonly procedure: Procedure; readonly now: string }): Promise<Result<true>> => {
-  const { timeZone } = await loadSite(tx);
-  const changes = standing(await loadChanges(tx, timeZone, machine.id));
-  const today = dayAt(now, timeZone);
-  const wanting = procedure.before.find((b) => b.kind === 'afterChangeOf' && !changes.some((c) => c.stageId === machine.stages[b.stage]?.id && c.performedOn === today));
-  return wanting?.kind === 'afterChangeOf' ? fail(failure('job.not-yet', 'job', { stage: machine.stages[wanting.stage]?.name ?? 'stage' })) : ok(true);
-};
-
-/** Starts a guided change: the hazard first, one job at a time on a machine, the steps as they are assembled now. */
-export const startJob = async ({ db, now }: Context, tag: string, body: StartJobBody): Promise<Result<{ readonly id: number }>> => {
-  const startedAt = now();
-  return runOnce(db, { kind: `start job ${tag}`, body, at: startedAt }, async (tx) => {
-    const machine = await findMachine(tx, tag);
-    if (!machine) return fail(failure('machine.unknown', '', { tag }));
-    const gate = hazardGate(body.lastCollected);
-    if (!gate.ok) return gate;
-    const running = unended(await loadJobs(tx, machine.id));
-    if (running) return fail(failure('job.open', '', { holder: jobState(running).holder }));
-    const procedure = at('job', assemble(machine, body.job, body.hazard));
-    if (!procedure.ok) return procedure;
-    const ready = await preconditions(tx, machine, { procedure: procedure.value, now: startedAt });
-    if (!ready.ok) return ready;
-    const { by, hazard, lastCollected } = body;
-    return ok({ id: await insertJob(tx, { machineId: machine.id, startedAt, by, hazard, lastCollected, procedure: procedure.value }) });
-  });
-};
-
 /** The job under way on a machine; `machine.unknown` for another tag. */
-export const openJobOf = async ({ db }: Pick<Context, 'db'>, tag: string): Promise<Result<OpenJobReply>> => {
+export const openJobOf = async ({ db, now }: Context, tag: string): Promise<Result<OpenJobReply>> => {
   const machine = await findMachine(db, tag);
   if (!machine) return fail(failure('machine.unknown', '', { tag }));
-  return ok(OpenJobReply.parse({ record: unended(await loadJobs(db, machine.id)) }));
-};
-
-interface Booking {
-  readonly tx: Db;
-  readonly machine: Machine;
-  readonly record: JobRecord;
-  readonly at: string;
-  readonly by: string;
-}
-
-const stageOfJob = ({ machine, record }: Booking): Stage | null => (record.procedure.stage === null ? null : (machine.stages[record.procedure.stage] ?? null));
-
-/** What a step moves on the shelf; a step done again after "back" moves nothing twice. */
-const bookMove = async (b: Booking, move: PartMove): Promise<void> => {
-  const part = stageOfJob(b)?.part;
-  if (!part || (move !== 'takeNew' && move !== 'returnNew')) return;
-  const before = b.record.events.some(({ event }) => event.kind === 'did' && b.record.procedure.steps[event.step]?.moves === move);
-  if (before) return;
-  await insertMovement(b.tx, { partId: part.id, quantity: move === 'takeNew' ? -1 : 1, reason: move === 'takeNew' ? 'taken' : 'returned', at: b.at, by: b.by, changeId: null, note: `job ${b.record.id}` });
-};
-
-/** A finished change goes into the file; a part that was taken and never fitted goes back to the shelf. */
-const bookEnd = async (b: Booking, how: 'finished' | 'abandoned'): Promise<void> => {
-  const stage = stageOfJob(b);
-  const { moves, leftOut } = jobState(b.record);
-  if (!stage) return;
-  if (how === 'abandoned') {
-    if (stage.part && moves.includes('takeNew') && !moves.includes('fitNew')) await insertMovement(b.tx, { partId: stage.part.id, quantity: 1, reason: 'returned', at: b.at, by: b.by, changeId: null, note: `job ${b.record.id} given up` });
-    return;
-  }
-  if (!moves.includes('fitNew') && !moves.includes('putOldBack')) return;
-  const fitted = stage.part && moves.includes('fitNew') ? stage.part : null;
-  const unseen = leftOut.size === 0 ? '' : ` Left out: ${[...leftOut.values()].join('; ')}.`;
-  await insertChange(b.tx, {
-    machineId: b.machine.id,
-    stageId: stage.id,
-    performedAt: b.at,
-    recordedAt: b.at,
-    by: b.by,
-    note: `Guided, job ${b.record.id}.${unseen}`,
-    reason: 'precaution',
-    partId: fitted?.id ?? null,
-    quantity: fitted ? 1 : 0,
-    beforeTestId: null,
-    supersedes: null,
+  const record = (await loadJobs(db, machine.id)).findLast((j) => jobState(j).ended === null) ?? null;
+  const integrity = machine.stages.flatMap((s) => {
+    const position = record ? record.stages.findIndex((x) => x.id === s.id) : -1;
+    const due = (record && position >= 0 ? dueSince({ machine, record }, position) : null) ?? integrityStanding(machine, s);
+    return due ? [{ stageId: s.id, ...due }] : [];
   });
+  const { timeZone } = await loadSite(db);
+  const changeIds = record ? standing(await loadChanges(db, timeZone, machine.id)).filter((c) => c.jobId === record.id).map((c) => c.id) : [];
+  return ok(OpenJobReply.parse({ record, changeIds, now: now(), integrity }));
+};
+
+/** What a stage still has to pass since its seat was last closed in this job; null where that is nothing. */
+const dueSince = ({ machine, record }: Pick<Booking, 'machine' | 'record'>, position: number) => {
+  const stage = stageOfJob(record, machine, position);
+  const closed = jobState(record).moves.findLast((m) => m.stage === position && (m.move === 'fitNew' || m.move === 'putOldBack'));
+  return stage && closed ? integrityStanding(machine, { ...stage, fittedAt: closed.at }) : null;
+};
+
+/** Every integrity test that is due must have been passed since the part went in, before its step is done. */
+const untested = ({ machine, record }: Booking, step: number): Result<true> => {
+  const s = jobState(record).steps[step];
+  const due = s?.key === 'integrityTest' && s.stage !== null ? dueSince({ machine, record }, s.stage) : null;
+  return due ? fail(failure('job.untested', 'event', { tests: due.due.join(',') })) : ok(true);
+};
+
+/** The pack in the hand is the one this stage takes, if its code was read. */
+const wrongPack = ({ machine, record }: Booking, { event, partCode }: Pick<JobDeedBody, 'event' | 'partCode'>): Result<true> => {
+  const step = event.kind === 'did' ? jobState(record).steps[event.step] : undefined;
+  const stage = step?.moves === 'takeNew' ? stageOfJob(record, machine, step.stage) : null;
+  if (!stage?.part || partCode === '' || partCode.toUpperCase() === stage.part.code.toUpperCase()) return ok(true);
+  return fail(failure('part.wrong-for-stage', 'partCode', { stage: stage.name, fits: `${stage.part.name}, ${stage.part.code}` }));
+};
+
+/** One deed inside a transaction: whether it fits, what it moves, and its line in the log. */
+const deed = async (b: Booking, event: JobEvent, partCode: string): Promise<Result<JobRecord>> => {
+  const why = refuseJobEvent(b.record, { by: b.by, event, at: b.at });
+  if (why) return fail(failure('job.refused', 'event', { why }));
+  const pack = wrongPack(b, { event, partCode });
+  if (!pack.ok) return pack;
+  if (event.kind === 'did') {
+    const proven = untested(b, event.step);
+    if (!proven.ok) return proven;
+    await bookStep(b, jobState(b.record), event.step);
+  }
+  if (event.kind === 'abandoned') await bookGivenUp(b);
+  const logged = { at: b.at, by: b.by, event };
+  const id = await insertJobEvent(b.tx, { jobId: b.record.id, ...logged });
+  return ok({ ...b.record, events: [...b.record.events, { id, ...logged }] });
+};
+
+/** A clock that was set back does not turn the log round: a line is never older than the one before it. */
+const notBefore = (record: JobRecord, now: string): string => {
+  const last = record.events.at(-1)?.at ?? record.startedAt;
+  return now < last ? last : now;
+};
+
+const findJob = async (tx: Db, tag: string, jobId: number): Promise<Result<{ readonly machine: Machine; readonly record: JobRecord }>> => {
+  const machine = await findMachine(tx, tag);
+  if (!machine) return fail(failure('machine.unknown', '', { tag }));
+  const record = (await loadJobs(tx, machine.id)).find((j) => j.id === jobId);
+  return record ? ok({ machine, record }) : fail(failure('job.unknown', 'jobId'));
 };
 
 /** Records one thing done in a job, with what it moves in stock and file, in one transaction. */
 export const doInJob = async ({ db, now }: Context, tag: string, body: JobDeedBody): Promise<Result<{ readonly id: number }>> => {
   const moment = now();
   return runOnce(db, { kind: `job ${tag}`, body, at: moment }, async (tx) => {
-    const machine = await findMachine(tx, tag);
-    if (!machine) return fail(failure('machine.unknown', '', { tag }));
-    const record = (await loadJobs(tx, machine.id)).find((j) => j.id === body.jobId);
-    if (!record) return fail(failure('job.unknown', 'jobId'));
-    const { by, event } = body;
-    const why = refuseJobEvent(record, { by, event });
-    if (why) return fail(failure('job.refused', 'event', { why }));
-    const booking: Booking = { tx, machine, record, at: moment, by };
-    const move = event.kind === 'did' ? record.procedure.steps[event.step]?.moves : undefined;
-    if (move) await bookMove(booking, move);
-    if (event.kind === 'finished' || event.kind === 'abandoned') await bookEnd(booking, event.kind);
-    return ok({ id: await insertJobEvent(tx, { jobId: record.id, at: moment, by, event }) });
+    const found = await findJob(tx, tag, body.jobId);
+    if (!found.ok) return found;
+    const at = notBefore(found.value.record, moment);
+    const done = await deed({ tx, ...found.value, at, by: body.by }, body.event, body.partCode);
+    return done.ok ? ok({ id: done.value.events.at(-1)?.id ?? 0 }) : done;
+  });
+};
+
+/** What a whole sheet says, step by step: ticked off where nothing is asked, answered one by one where something is. */
+const sheetEvents = (record: JobRecord, answers: QuickJobBody['answers']): Result<readonly JobEvent[]> => {
+  const { steps, at } = jobState(record);
+  const asked = steps.flatMap((s, step) => (step >= at && (s.check !== undefined || s.key === 'integrityTest') ? [step] : []));
+  if (asked.length !== answers.length) return fail(failure('job.refused', 'answers', { why: 'unfinished' }));
+  return ok(
+    steps.flatMap((_, step): readonly JobEvent[] => {
+      if (step < at) return [];
+      const answer = answers[asked.indexOf(step)];
+      if (!answer) return [{ kind: 'did', step }];
+      if (answer.kind === 'leftOut') return [{ kind: 'leftOut', step, because: answer.because }];
+      return steps[step]?.check === undefined ? [{ kind: 'did', step }] : [{ kind: 'answered', step, right: true, note: '' }];
+    }),
+  );
+};
+
+/** A whole change from one sheet, in one transaction: begun, every step, finished. A contained change is walked. */
+export const quickJob = async ({ db, now }: Context, tag: string, body: QuickJobBody): Promise<Result<{ readonly id: number }>> => {
+  const at = now();
+  return runOnce(db, { kind: `quick job ${tag}`, body, at }, async (tx) => {
+    if (body.hazard === 'contained') return fail(failure('job.walk-it', 'hazard'));
+    const { by, job, hazard, lastCollected, reason, partInHand } = body;
+    const opened = await openJob(tx, tag, { wanted: { by, job, hazard, lastCollected, reason, partInHand, people: 1 }, startedAt: at });
+    if (!opened.ok) return opened;
+    const events = sheetEvents(opened.value.record, body.answers);
+    if (!events.ok) return events;
+    let { record } = opened.value;
+    for (const event of [...events.value, { kind: 'finished', wasteKg: body.wasteKg } as const]) {
+      const done = await deed({ tx, machine: opened.value.machine, record, at, by }, event, '');
+      if (!done.ok) return done;
+      record = done.value;
+    }
+    return ok({ id: record.id });
   });
 };

@@ -51,6 +51,7 @@ const check = async (tx: Db, tag: string, { body, now }: { body: RecordChangeBod
 };
 
 const newChange = ({ machine, stage }: Checked, body: RecordChangeBody, now: string) => ({
+  jobId: null,
   machineId: machine.id,
   stageId: stage.id,
   performedAt: new Date(body.performedAt).toISOString(),
@@ -113,7 +114,7 @@ export const correctChange = async ({ db, now }: Context, tag: string, body: Cor
     const original = await standingChange(tx, body.supersedesId, checked.value.machine.id);
     if (!original.ok) return original;
     const supersedes = { id: original.value.id, reason: body.correctionReason, voided: false };
-    const id = await insertChange(tx, { ...newChange(checked.value, body, at), supersedes });
+    const id = await insertChange(tx, { ...newChange(checked.value, body, at), jobId: original.value.jobId, supersedes });
     const booking = { changeId: id, at, by: body.by };
     await giveBack(tx, original.value, booking);
     await take(tx, body, booking);

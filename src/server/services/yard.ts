@@ -1,7 +1,9 @@
 import { type CalendarDate, dayAt } from '@/core/interval/calendar-date';
+import { doNotRun, type JobState, jobState } from '@/core/procedure/job-log';
 import { type MachineStatus, machineStatus } from '@/core/status/machine-status';
 import { machinesWithOpenCase } from '../repositories/cases';
 import { loadChanges } from '../repositories/changes';
+import { loadOpenJobs } from '../repositories/jobs';
 import { loadMachines } from '../repositories/machines';
 import { loadSite, type Site } from '../repositories/site';
 import { loadTests } from '../repositories/tests';
@@ -14,6 +16,8 @@ export interface Yard {
   readonly machines: readonly MachineStatus[];
   /** Machines on which somebody is looking for a fault. */
   readonly openCases: ReadonlySet<number>;
+  /** The guided job under way on a machine, by its number. */
+  readonly openJobs: ReadonlyMap<number, JobState>;
 }
 
 const grouped = <T extends { readonly machineId: number }>(records: readonly T[]): ReadonlyMap<number, readonly T[]> => {
@@ -41,6 +45,12 @@ export const loadYard = async ({ db, now }: Context): Promise<Yard> => {
       today,
     }),
   );
-  const order = (a: MachineStatus, b: MachineStatus) => a.need.urgency - b.need.urgency || (a.machine.tag < b.machine.tag ? -1 : 1);
-  return { site, today, machines: [...machines].sort(order), openCases: await machinesWithOpenCase(db) };
+  const openJobs = new Map((await loadOpenJobs(db)).map((j) => [j.machineId, jobState(j)]));
+  // What stands open comes first: somebody is in the middle of it, and nobody may run it.
+  const stands = (m: MachineStatus): number => {
+    const job = openJobs.get(m.machine.id);
+    return job && doNotRun(job) && job.driesUntil === null ? 0 : 1;
+  };
+  const order = (a: MachineStatus, b: MachineStatus) => stands(a) - stands(b) || a.need.urgency - b.need.urgency || (a.machine.tag < b.machine.tag ? -1 : 1);
+  return { site, today, machines: [...machines].sort(order), openCases: await machinesWithOpenCase(db), openJobs };
 };

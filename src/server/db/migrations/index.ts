@@ -6,6 +6,7 @@ import * as everyMethod from './004-every-method';
 import * as airPaths from './005-air-paths';
 import * as faultCases from './006-fault-cases';
 import * as jobs from './007-jobs';
+import * as proofAndPhotos from './008-proof-and-photos';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -16,4 +17,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '005-air-paths': airPaths,
   '006-fault-cases': faultCases,
   '007-jobs': jobs,
+  '008-proof-and-photos': proofAndPhotos,
 };

@@ -1,7 +1,8 @@
 import { StartJobBody } from '@/contracts/job';
 import { notThatWay, reading, recording } from '@/server/http/endpoint';
 import { plainReply } from '@/server/http/replies';
-import { openJobOf, startJob } from '@/server/services/guided-job';
+import { openJobOf } from '@/server/services/guided-job';
+import { startJob } from '@/server/services/start-job';
 
 export const POST = recording({ body: StartJobBody, run: startJob, reply: plainReply });
 export const GET = reading(openJobOf);

@@ -1,0 +1,91 @@
+import type { IntegrityTest } from '@/core/machine/integrity';
+import type { WholeJob } from '@/core/procedure/choose';
+import type { JobEvent, JobRecord, JobState } from '@/core/procedure/job-log';
+import type { Opening, PartMove, RunState } from '@/core/procedure/step';
+import type { HeldPart } from '@/core/stock/held';
+import { CHECK_WORDS, OPENING_WORDS, PROCEDURE_WORDS, sayStepOf } from './procedure';
+import { capital, HAZARD_WORDS } from './words';
+
+export const INTEGRITY_WORDS: Record<IntegrityTest, { readonly name: string; readonly how: string; readonly passed: string; readonly failed: string }> = {
+  particles: { name: 'Particle count at the exhaust', how: 'Count at the exhaust and in the room, same size, same volume. Below the room it holds.', passed: 'Below the room', failed: 'Above the room' },
+  cleanSide: { name: 'Look at the clean side', how: 'Run, stop, pull the plug, look behind the filter: no dust there.', passed: 'Clean', failed: 'Dust behind it' },
+  smoke: { name: 'Smoke along the seals', how: 'Running: smoke along the seat and the lid. It is neither drawn in nor blown out.', passed: 'Still', failed: 'Drawn in or blown out' },
+};
+
+export const WHOLE_JOB_WORDS: Record<WholeJob, string> = { ...PROCEDURE_WORDS };
+
+export const CARE_WORDS = { purge: 'Purge by pulse', wash: 'Wash and dry' } as const;
+
+/** How the machine runs at a step, whatever stands open. */
+export const RUN_SHORT: Record<RunState, string> = { off: 'machine off', running: 'machine running', headAside: 'running head set aside', secondVacuum: 'second vacuum drawing' };
+
+/** Which way the air flows now, in a sentence. */
+export const sayAir = (run: RunState, open: readonly Opening[]): string => {
+  const opened = open.some((o) => o !== 'inlet');
+  if (run === 'off') return opened ? 'Air still: nothing holds the dust back.' : 'Air still: machine off.';
+  if (run === 'headAside') return 'Air only through the head set aside: it holds its own cake, it does not clean the tank.';
+  if (run === 'secondVacuum') return 'The clean machine draws the air out of the tank.';
+  return opened ? 'Air flows into the opening.' : open.includes('inlet') ? 'Running, inlet not open to the hose.' : 'Running: air from tool to room.';
+};
+
+/** What stands open, in words; empty when nothing does. */
+export const sayOpenings = (open: readonly Opening[]): string => open.map((o) => (o === 'inlet' ? 'the inlet is stopped or off' : OPENING_WORDS[o])).join(', ');
+
+/** A machine under a job, short enough for its tag; `until` is the moment it is dry, in words. */
+export const sayUnderJob = (state: JobState, until: string | null): string => {
+  if (until !== null) return `Drying until ${until}: out of service`;
+  return state.open.some((o) => o !== 'inlet') ? `Open, do not run (${state.holder})` : `Job under way (${state.holder})`;
+};
+
+const MOVE_WORDS: Record<PartMove, string> = { takeNew: 'taken from the shelf', fitNew: 'fitted', bagOld: 'old one bagged', holdOld: 'old one held, bagged and tagged', disposeOld: 'old one disposed of', putOldBack: 'old one put back', returnNew: 'new one back on the shelf, opened' };
+
+/** What became of the parts of each stage, a line a stage. */
+export const sayParts = (record: JobRecord, state: JobState): readonly string[] =>
+  [...new Set(state.moves.map((m) => m.stage))].map((stage) => {
+    const name = stage === null ? 'machine' : (record.stages[stage]?.name ?? 'stage');
+    return `${capital(name)}: ${state.moves.filter((m) => m.stage === stage).map((m) => MOVE_WORDS[m.move]).join(', ')}.`;
+  });
+
+/** The waste line: what, of which hazard, how much if it was weighed. null where nothing went to waste. */
+export const sayWaste = (record: JobRecord, state: JobState, mass: string | null): string | null => {
+  const gone = state.moves.filter((m) => m.move === 'disposeOld').map((m) => (m.stage === null ? 'part' : (record.stages[m.stage]?.name ?? 'part')));
+  if (gone.length === 0) return null;
+  return `${capital(gone.join(', '))} with ${record.lastCollected} (${HAZARD_WORDS[record.hazard]} work), ${mass === null ? 'not weighed' : mass}; waste by your local rules.`;
+};
+
+/** One line of a job's log. */
+export const sayJobEvent = (event: JobEvent, record: JobRecord, state: JobState): string => {
+  if ('step' in event) {
+    const step = state.steps[event.step] ?? record.procedure.steps[event.step];
+    const name = step?.stage === null || !step ? 'machine' : (record.stages[step.stage]?.name ?? 'stage');
+    const said = step ? sayStepOf(step, name) : 'Step';
+    const looked = step?.check !== undefined && step.key !== 'check' && step.key !== 'proveIndicator' ? `${said} ${CHECK_WORDS[step.check]}` : said;
+    switch (event.kind) {
+      case 'did':
+        return said;
+      case 'answered':
+        return `${looked} ${event.right ? 'Yes.' : 'No: to be put right.'}`;
+      case 'leftOut':
+        return `${looked} Left out: ${event.because}.`;
+      case 'back':
+        return `Back to: ${said}`;
+      case 'turnedBack':
+        return 'The new one proved nothing: the old one goes back in.';
+      case 'photo':
+        return `Photo at: ${said}`;
+    }
+  }
+  switch (event.kind) {
+    case 'tookOver':
+      return 'Took it over.';
+    case 'finished':
+      return 'Finished.';
+    case 'abandoned':
+      return `Given up: ${event.because}.`;
+  }
+};
+
+const HELD_WORDS: Record<HeldPart['state'], string> = { reserved: 'reserved for a job', out: 'new, on trial or on its way in', old: 'old one held, bagged and tagged' };
+
+/** Where a part is that is neither on the shelf nor in for good. */
+export const sayHeld = ({ state, tag, by }: HeldPart & { readonly tag: string }): string => `1 ${HELD_WORDS[state]}: ${tag}, ${by.kind} ${by.id}`;

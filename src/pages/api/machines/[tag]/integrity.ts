@@ -1,0 +1,7 @@
+import { IntegrityBody } from '@/contracts/job';
+import { notThatWay, recording } from '@/server/http/endpoint';
+import { plainReply } from '@/server/http/replies';
+import { recordIntegrity } from '@/server/services/integrity-check';
+
+export const POST = recording({ body: IntegrityBody, run: recordIntegrity, reply: plainReply });
+export const ALL = notThatWay;

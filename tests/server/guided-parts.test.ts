@@ -1,0 +1,229 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { readFileSync } from 'node:fs';
+import type { IntegrityBody, JobDeedBody, QuickJobBody, StartJobBody } from '@/contracts/job';
+import type { Result } from '@/core/failure/failure';
+import { classStanding } from '@/core/machine/machine';
+import { type JobEvent, jobState } from '@/core/procedure/job-log';
+import { sayHeld } from '@/messages/job';
+import type { Db } from '@/server/db/connect';
+import { loadChanges } from '@/server/repositories/changes';
+import { loadJobs } from '@/server/repositories/jobs';
+import { findMachine } from '@/server/repositories/machines';
+import { loadParts } from '@/server/repositories/stock';
+import { doInJob, openJobOf, quickJob } from '@/server/services/guided-job';
+import { recordIntegrity } from '@/server/services/integrity-check';
+import { keepPhoto, MAX_PHOTO_BYTES } from '@/server/services/job-photo';
+import { recordTest } from '@/server/services/record-test';
+import { startJob } from '@/server/services/start-job';
+import { loadStockDesk } from '@/server/services/stock-desk';
+import type { Context } from '@/server/services/user-action';
+import { readings, testBody } from '../support/bodies';
+import { demoContext, newId, NOW } from '../support/database';
+
+let clock = NOW;
+let context: Context & { readonly db: Db };
+beforeEach(async () => {
+  clock = NOW;
+  context = { ...(await demoContext()), now: () => clock };
+});
+const pass = (minutes: number) => {
+  clock = new Date(Date.parse(clock) + minutes * 60_000).toISOString();
+};
+
+const said = (r: Result<unknown>) => (r.ok ? 'accepted' : `${r.failures[0]?.code} ${String(r.failures[0]?.facts['why'] ?? r.failures[0]?.facts['fits'] ?? r.failures[0]?.facts['tests'] ?? r.failures[0]?.path)}`.trim());
+const machine = async (tag: string) => (await findMachine(context.db, tag)) ?? Promise.reject(new Error(`no ${tag}`));
+const positionOf = async (tag: string, name: string) => (await machine(tag)).stages.findIndex((s) => s.name === name);
+const onHand = async (code: string) => (await loadParts(context.db)).find((p) => p.code === code)?.onHand ?? Number.NaN;
+const start = (tag: string, job: StartJobBody['job'], over: Partial<StartJobBody> = {}) => startJob(context, tag, { clientId: newId(), by: 'MK', hazard: 'plain', lastCollected: 'dust', reason: 'gauge', people: 1, partInHand: false, job, ...over });
+const begin = async (tag: string, name: string, over: Partial<StartJobBody> = {}) => {
+  const r = await start(tag, { kind: 'change', stage: await positionOf(tag, name), school: 'off' }, over);
+  if (!r.ok) throw new Error(said(r));
+  return r.value.id;
+};
+const act = (tag: string, jobId: number, event: JobEvent, over: Partial<JobDeedBody> = {}) => doInJob(context, tag, { clientId: newId(), by: 'MK', jobId, event, partCode: '', ...over });
+const job = async (tag: string, id: number) => (await loadJobs(context.db, (await machine(tag)).id)).find((j) => j.id === id) ?? Promise.reject(new Error('no job'));
+const stateOf = async (tag: string, id: number) => jobState(await job(tag, id));
+const finish = (tag: string, id: number) => act(tag, id, { kind: 'finished', wasteKg: null });
+
+/** Walks on, a minute a step, until a step is next, or to the end; says what the last answer was. */
+const walk = async (tag: string, id: number, until?: string) => {
+  for (let i = 0; i < 70; i += 1) {
+    const { at, steps } = await stateOf(tag, id);
+    const step = steps[at];
+    if (!step || (until !== undefined && [step.key, step.check, step.moves].includes(until as never))) return;
+    pass(1);
+    const done = await act(tag, id, step.check ? { kind: 'answered', step: at, right: true, note: '' } : { kind: 'did', step: at });
+    if (!done.ok) throw new Error(`${step.key}: ${said(done)}`);
+  }
+};
+/** What a whole swap job leaves: the light out, or on again and everything back; or both parts spent. */
+const swap = async (tag: string, name: string, light: 'out' | 'back' | 'unseen') => {
+  const id = await begin(tag, name);
+  await walk(tag, id, 'lightOut');
+  const { at } = await stateOf(tag, id);
+  if (light === 'back') await act(tag, id, { kind: 'turnedBack', step: at });
+  if (light === 'unseen') await act(tag, id, { kind: 'leftOut', step: at, because: 'still lit: the one before it is spent too' });
+  await walk(tag, id, 'integrityTest');
+  const end = await stateOf(tag, id);
+  if (end.steps[end.at]) await act(tag, id, { kind: 'leftOut', step: end.at, because: 'no counter' });
+  await walk(tag, id);
+  expect(said(await finish(tag, id))).toBe('accepted');
+};
+const changesOf = async (tag: string) => (await loadChanges(context.db, 'UTC', (await machine(tag)).id)).filter((c) => c.jobId !== null);
+
+describe('the swap of pre-filter and HEPA: net use (HANDBOOK 10; common practice, no published source)', () => {
+  const net = async (walkIt: () => Promise<void>) => {
+    const before = [await onHand('F-FUMEP'), await onHand('F-FUMEH')] as const;
+    await walkIt();
+    return [(await onHand('F-FUMEP')) - before[0], (await onHand('F-FUMEH')) - before[1], (await changesOf('CR-09')).length];
+  };
+  it('it was the pre-filter: one is used', async () => expect(await net(() => swap('CR-09', 'pre-filter', 'out'))).toEqual([-1, 0, 1]));
+  it('it was the HEPA: the ORIGINAL pre-filter went back, the new one to the shelf', async () =>
+    expect(await net(async () => { await swap('CR-09', 'pre-filter', 'back'); await swap('CR-09', 'HEPA', 'out'); })).toEqual([0, -1, 1]));
+  it('both were spent: one of each', async () =>
+    expect(await net(async () => { await swap('CR-09', 'pre-filter', 'back'); await swap('CR-09', 'HEPA', 'unseen'); await swap('CR-09', 'pre-filter', 'out'); })).toEqual([-1, -1, 2]));
+  it('neither: nothing is used and nothing is in the file as changed', async () =>
+    expect(await net(async () => { await swap('CR-09', 'pre-filter', 'back'); await swap('CR-09', 'HEPA', 'back'); })).toEqual([0, 0, 0]));
+});
+
+describe('parts through a job', () => {
+  it('a HEPA job reserves its wrap, takes both, and both changes are in the file with their reason', async () => {
+    const before = [await onHand('F-HEPA'), await onHand('F-WRAP')] as const;
+    const id = await begin('CR-07', 'HEPA', { reason: 'date' });
+    const held = async () => (await loadStockDesk(context)).lines.flatMap((l) => l.held.map((h) => `${l.part.code} ${h.state}`)).sort();
+    expect(await held()).toEqual(['F-HEPA reserved', 'F-WRAP reserved']);
+    await walk('CR-07', id, 'bagOld');
+    expect(await held()).toEqual(['F-HEPA out', 'F-WRAP out']);
+    await walk('CR-07', id, 'integrityTest');
+    expect([await onHand('F-HEPA'), await onHand('F-WRAP')]).toEqual([before[0] - 1, before[1] - 1]);
+    expect((await changesOf('CR-07')).map((c) => [c.reason, c.quantity])).toEqual([['date', 1], ['date', 1]]);
+  });
+
+  it('what another job has reserved is not free; none on the shelf is said, and gone past only by saying so', async () => {
+    const wraps = await onHand('F-WRAP');
+    await begin('CR-07', 'HEPA');
+    const parts = await loadParts(context.db);
+    const wrap = parts.find((p) => p.code === 'F-WRAP');
+    await context.db.insertInto('stock_movement').values({ part_id: wrap?.id ?? 0, quantity: 1 - wraps, reason: 'counted', at: NOW, by_initials: 'MK', change_id: null, note: '' }).execute();
+    const hepa14 = { kind: 'change', stage: await positionOf('CR-14', 'HEPA'), school: 'off' } as const;
+    expect(said(await start('CR-14', hepa14))).toBe('job.no-stock partInHand');
+    expect(said(await start('CR-14', hepa14, { partInHand: true }))).toBe('accepted');
+  });
+
+  it('a wrong pack is refused with what would fit; the right one is taken, whatever the case of its letters', async () => {
+    const id = await begin('CR-02', 'paper bag');
+    await walk('CR-02', id, 'takeNew');
+    const { at } = await stateOf('CR-02', id);
+    expect(said(await act('CR-02', id, { kind: 'did', step: at }, { partCode: 'F-HEPA' }))).toMatch(/^part.wrong-for-stage .*B-SHOP$/);
+    expect(said(await act('CR-02', id, { kind: 'did', step: at }, { partCode: 'b-shop' }))).toBe('accepted');
+  });
+
+  it('while the old part is held it is said where; put back, nothing is held any more', async () => {
+    const id = await begin('CR-09', 'pre-filter');
+    await walk('CR-09', id, 'lightOut');
+    const lines = (await loadStockDesk(context)).lines.find((l) => l.part.code === 'F-FUMEP')?.held ?? [];
+    expect(lines.map(sayHeld)).toEqual([`1 new, on trial or on its way in: CR-09, job ${id}`, `1 old one held, bagged and tagged: CR-09, job ${id}`]);
+    await act('CR-09', id, { kind: 'turnedBack', step: (await stateOf('CR-09', id)).at });
+    await walk('CR-09', id);
+    expect((await loadStockDesk(context)).lines.find((l) => l.part.code === 'F-FUMEP')?.held).toEqual([]);
+  });
+});
+
+describe('integrity after the change', () => {
+  const prove = (tag: string, over: Partial<IntegrityBody>) => recordIntegrity(context, tag, { clientId: newId(), by: 'MK', stageId: 0, test: 'smoke', passed: true, note: '', ...over });
+
+  it('the class is suspended from the moment the new filter is in, its step is not done before the tests are, and a count decides', async () => {
+    const tag = 'CR-05';
+    const stageId = (await machine(tag)).stages.find((s) => s.name === 'main filter')?.id ?? 0;
+    expect(classStanding(await machine(tag)).label).toBe('H');
+    const id = await begin(tag, 'main filter', { hazard: 'contained' });
+    await walk(tag, id, 'integrityTest');
+    expect(classStanding(await machine(tag))).toMatchObject({ label: null, withdrawn: { because: 'untested' } });
+    const { at } = await stateOf(tag, id);
+    expect(said(await act(tag, id, { kind: 'did', step: at }))).toBe('job.untested particles,cleanSide,smoke');
+    await prove(tag, { stageId, test: 'cleanSide' });
+    await prove(tag, { stageId, test: 'smoke' });
+    expect(said(await prove(tag, { stageId, test: 'particles' }))).toBe('integrity.no-count note');
+    const count = (exhaust: string) =>
+      recordTest(context, tag, testBody({ performedAt: clock, method: 'particles', place: 'outlet', hoseBore: null, detail: { kind: 'particles', sizeUm: 0.3, flow: { typed: '2.83', unit: 'L/min' }, exhaustTime: { typed: '60', unit: 's' }, roomTime: { typed: '60', unit: 's' } }, readings: readings('counts', exhaust, '4200') }));
+    expect(said(await count('9800'))).toBe('accepted');
+    expect(said(await prove(tag, { stageId, test: 'particles' }))).toBe('integrity.above passed');
+    pass(2);
+    expect(said(await count('12'))).toBe('accepted');
+    expect(said(await prove(tag, { stageId, test: 'particles' }))).toBe('accepted');
+    expect(said(await act(tag, id, { kind: 'did', step: at }))).toBe('accepted');
+    expect(classStanding(await machine(tag)).label).toBe('H');
+  });
+
+  it('asks only for what is due there', async () => {
+    const bag = (await machine('CR-05')).stages.find((s) => s.kind === 'bag')?.id ?? 0;
+    expect(said(await prove('CR-05', { stageId: bag }))).toBe('integrity.not-due test');
+    expect(said(await prove('CR-05', { stageId: 99_999 }))).toBe('stage.unknown stageId');
+  });
+});
+
+describe('on one sheet', () => {
+  const sheet = (stage: number, over: Partial<QuickJobBody> = {}): QuickJobBody => ({ clientId: newId(), by: 'MK', job: { kind: 'change', stage, school: 'off' }, hazard: 'plain', lastCollected: 'dust', reason: 'fill', partInHand: false, answers: [], wasteKg: 0.9, ...over });
+  const right = { kind: 'right' } as const;
+
+  it('a plain bag: every question answered, one record, one part, however often it is sent', async () => {
+    const before = await onHand('B-SHOP');
+    const body = sheet(await positionOf('CR-02', 'paper bag'), { answers: [right, { kind: 'leftOut', because: 'too dark' }, right, right] });
+    const first = await quickJob(context, 'CR-02', body);
+    expect(said(first)).toBe('accepted');
+    expect(await quickJob(context, 'CR-02', body)).toEqual(first);
+    expect(await onHand('B-SHOP')).toBe(before - 1);
+    expect(await changesOf('CR-02')).toHaveLength(1);
+    const state = await stateOf('CR-02', first.ok ? first.value.id : 0);
+    expect([...state.leftOut.values()]).toEqual(['too dark']);
+    expect(state.ended?.event).toEqual({ kind: 'finished', wasteKg: 0.9 });
+  });
+
+  it('leaves nothing behind when a question has no answer, and a contained change is walked', async () => {
+    const before = await onHand('B-SHOP');
+    const bag = await positionOf('CR-02', 'paper bag');
+    expect(said(await quickJob(context, 'CR-02', sheet(bag, { answers: [right] })))).toBe('job.refused unfinished');
+    expect(said(await quickJob(context, 'CR-02', sheet(bag, { hazard: 'contained' })))).toBe('job.walk-it hazard');
+    expect(await onHand('B-SHOP')).toBe(before);
+    expect((await openJobOf(context, 'CR-02')).ok && (await loadJobs(context.db, (await machine('CR-02')).id))).toEqual([]);
+  });
+});
+
+describe('what else a job keeps', () => {
+  it('photos: a picture by its bytes, kept with its step; what is none, or too large, is refused', async () => {
+    const id = await begin('CR-02', 'paper bag');
+    const png = new Uint8Array(readFileSync('docs/screenshots/bench.png'));
+    const keep = (bytes: Uint8Array, step = 1) => keepPhoto(context, 'CR-02', { query: { clientId: newId(), by: 'MK', jobId: id, step }, bytes });
+    expect(said(await keep(png))).toBe('accepted');
+    expect((await job('CR-02', id)).events.at(-1)?.event).toMatchObject({ kind: 'photo', step: 1 });
+    expect(said(await keep(new TextEncoder().encode('<svg onload=alert(1)>')))).toBe('photo.not-image photo');
+    expect(said(await keep(new Uint8Array(MAX_PHOTO_BYTES + 1)))).toBe('photo.too-large photo');
+    expect(said(await keep(png, 150))).toBe('job.refused notNext');
+  });
+
+  it('a clock that is set back does not turn the log round', async () => {
+    const id = await begin('CR-02', 'paper bag');
+    await act('CR-02', id, { kind: 'did', step: 1 });
+    pass(-600);
+    expect(said(await act('CR-02', id, { kind: 'did', step: 2 }))).toBe('accepted');
+    const times = (await job('CR-02', id)).events.map((e) => e.at);
+    expect(times).toEqual([...times].sort());
+  });
+
+  it('commissioning starts the timers at first use, of what was never changed', async () => {
+    const r = await start('CR-16', { kind: 'commissioning' });
+    if (!r.ok) throw new Error(said(r));
+    await walk('CR-16', r.value.id);
+    expect((await machine('CR-16')).stages.every((s) => s.firstUsedOn === NOW.slice(0, 10))).toBe(true);
+  });
+
+  it('the demo holds a rinsed filter that dries: answered too early it is refused, in time it is accepted', async () => {
+    const open = await openJobOf(context, 'CR-12');
+    const record = open.ok ? open.value.record : null;
+    const { at, driesUntil } = jobState(record as never);
+    const dry = { kind: 'answered', step: at, right: true, note: '' } as const;
+    expect(said(await act('CR-12', record?.id ?? 0, dry, { by: 'TO' }))).toBe('job.refused wet');
+    clock = driesUntil ?? NOW;
+    expect(said(await act('CR-12', record?.id ?? 0, dry, { by: 'TO' }))).toBe('accepted');
+  });
+});
