@@ -1,15 +1,21 @@
-import { classStanding } from '@/core/machine/machine';
+import { classStanding, type Withdrawal } from '@/core/machine/machine';
 import { MACHINE_KINDS } from '@/core/machine/kinds';
 import type { MachineStatus } from '@/core/status/machine-status';
 import type { UnitSystem } from '@/core/units';
 import type { BoardTag } from '@/islands/board/View';
+import type { Yard } from '@/server/services/yard';
+import { doNotRun, type JobState } from '@/core/procedure/job-log';
+import { sayUnderJob } from '@/messages/job';
 import { dueIn, sayNeed } from '@/messages/needs';
 import { capital, CLASS_WORDS } from '@/messages/words';
+
+/** Withdrawn while something is wrong, suspended while only the proof is due. */
+const WITHDRAWN_TEXT: Record<Withdrawal['because'], string> = { missing: 'class withdrawn', foreign: 'class withdrawn', reversed: 'class withdrawn', failed: 'class withdrawn', untested: 'class suspended' };
 
 /** The class as it may be said of a machine today. */
 export const classText = (status: MachineStatus): string => {
   const standing = classStanding(status.machine);
-  if (standing.withdrawn) return 'class withdrawn';
+  if (standing.withdrawn) return WITHDRAWN_TEXT[standing.withdrawn.because];
   return standing.label ? CLASS_WORDS[standing.label] : 'no class';
 };
 
@@ -17,13 +23,23 @@ export const classText = (status: MachineStatus): string => {
 export const kindText = (status: MachineStatus): string => {
   const { label } = MACHINE_KINDS[status.machine.kind];
   const standing = classStanding(status.machine);
-  if (standing.withdrawn) return `${capital(label)}, class withdrawn`;
+  if (standing.withdrawn) return `${capital(label)}, ${WITHDRAWN_TEXT[standing.withdrawn.because]}`;
   return standing.label ? `${CLASS_WORDS[standing.label]} ${label}` : capital(label);
 };
 
-const toTag = (status: MachineStatus, units: UnitSystem, caseOpen: boolean): BoardTag => {
+type Under = Pick<Yard, 'openCases' | 'openJobs' | 'site'>;
+
+/** The moment a wet medium is dry, in the site's own time. */
+export const dryAt = (until: string, timeZone: string): string => new Date(until).toLocaleString('en-GB', { timeZone, weekday: 'short', hour: '2-digit', minute: '2-digit' });
+
+/** What a guided job says of a machine; null when none is under way. */
+export const underJob = (state: JobState | undefined, timeZone: string): { readonly text: string; readonly stop: boolean } | null =>
+  state ? { text: sayUnderJob(state, state.driesUntil === null ? null : dryAt(state.driesUntil, timeZone)), stop: doNotRun(state) } : null;
+
+const toTag = (status: MachineStatus, units: UnitSystem, under: Under): BoardTag => {
   const { machine } = status;
   const need = sayNeed(status.need, units);
+  const job = underJob(under.openJobs.get(machine.id), under.site.timeZone);
   const least = status.due.reduce<MachineStatus['due'][number] | null>((a, d) => (a === null || d.remaining < a.remaining ? d : a), null);
   const stageName = machine.stages.find((s) => s.id === least?.stageId)?.name ?? '';
   return {
@@ -32,15 +48,14 @@ const toTag = (status: MachineStatus, units: UnitSystem, caseOpen: boolean): Boa
     classText: classText(status),
     kindText: MACHINE_KINDS[machine.kind].label,
     place: machine.place,
-    tone: need.tone,
-    mark: need.mark,
-    need: need.sentence,
-    caseOpen,
+    tone: job?.stop ? 'stop' : need.tone,
+    mark: job?.stop ? 'Open' : need.mark,
+    need: job?.stop ? job.text : need.sentence,
+    flag: job && !job.stop ? 'job under way' : under.openCases.has(machine.id) ? 'case open' : null,
     remaining: least?.remaining ?? null,
     remainingText: least ? `${stageName}: ${least.daysLeft === null ? 'no date yet' : dueIn(least.daysLeft)}` : '',
   };
 };
 
-/** The machines as the board shows them; those with an open case say so. */
-export const boardTags = (machines: readonly MachineStatus[], units: UnitSystem, openCases: ReadonlySet<number> = new Set()): readonly BoardTag[] =>
-  machines.map((status) => toTag(status, units, openCases.has(status.machine.id)));
+/** The machines as the board shows them; those under a job or with an open case say so. */
+export const boardTags = ({ machines, ...under }: Under & Pick<Yard, 'machines'>, units: UnitSystem): readonly BoardTag[] => machines.map((status) => toTag(status, units, under));

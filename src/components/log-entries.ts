@@ -3,10 +3,12 @@ import { type CaseRecord, caseState } from '@/core/diagnose/case-log';
 import type { Machine } from '@/core/machine/machine';
 import { pathDifferences, type PathEditRecord, reshapes } from '@/core/machine/path-edit';
 import type { ChangeRecord, TestRecord } from '@/core/record/records';
+import { type JobRecord, jobState } from '@/core/procedure/job-log';
 import { METHODS } from '@/core/measure/methods';
 import { reduceAny } from '@/core/measure/reduce-any';
 import { isSeries, judgeTest } from '@/core/status/machine-status';
 import { show, type UnitSystem } from '@/core/units';
+import { PROCEDURE_WORDS } from '@/messages/procedure';
 import { sayDifference } from '@/messages/path-edits';
 import { sayMass, sayOther } from '@/messages/outcomes';
 import { type Said, sayBaseline } from '@/messages/verdicts';
@@ -178,12 +180,34 @@ const caseEntry = (record: CaseRecord, { bench }: Maker): LogEntry => {
   };
 };
 
+const jobEntry = (record: JobRecord, { bench }: Maker): LogEntry => {
+  const { ended, leftOut, turnedAt } = jobState(record);
+  const how = ended === null ? 'under way' : ended.event.kind === 'abandoned' ? `given up: ${ended.event.because}` : turnedAt === null ? 'finished' : 'the old part went back in';
+  return {
+    key: `job-${record.id}`,
+    day: dayAt(record.startedAt, bench.yard.site.timeZone),
+    at: record.startedAt,
+    by: record.by,
+    title: `Job: ${PROCEDURE_WORDS[record.procedure.id].toLowerCase()}, ${how}`,
+    text: leftOut.size === 0 ? 'Every check seen.' : `${leftOut.size} left out: ${[...leftOut.values()].join('; ')}.`,
+    typed: '',
+    note: '',
+    said: null,
+    href: `/m/${encodeURIComponent(bench.status.machine.tag)}/jobs/${record.id}`,
+    correctHref: null,
+    withdrawn: false,
+    correctedBecause: null,
+    originals: [],
+  };
+};
+
 /** The machine's log, newest first: what stands, with the originals of every correction under it. */
 export const logEntries = (bench: Bench, units: UnitSystem): readonly LogEntry[] => {
   const maker = { bench, units };
   const edits = bench.pathEdits.map((r) => editEntry(r, maker));
   const cases = bench.cases.map((r) => caseEntry(r, maker));
-  return [...cases, ...entriesOf(bench.tests, (r) => testEntry(r, maker)), ...entriesOf(bench.changes, (r) => changeEntry(r, maker)), ...edits].sort((a, b) =>
+  const jobs = bench.jobs.map((r) => jobEntry(r, maker));
+  return [...cases, ...jobs, ...entriesOf(bench.tests, (r) => testEntry(r, maker)), ...entriesOf(bench.changes, (r) => changeEntry(r, maker)), ...edits].sort((a, b) =>
     a.at === b.at ? (a.key < b.key ? 1 : -1) : a.at < b.at ? 1 : -1,
   );
 };

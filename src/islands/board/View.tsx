@@ -15,8 +15,8 @@ export interface BoardTag {
   readonly tone: Tone;
   readonly mark: string;
   readonly need: string;
-  /** Somebody is looking for a fault on it. */
-  readonly caseOpen: boolean;
+  /** Somebody is at work on it, or looking for a fault; null when nobody is. */
+  readonly flag: string | null;
   readonly remaining: number | null;
   readonly remainingText: string;
 }
@@ -41,7 +41,7 @@ const Tag = ({ tag, current }: { tag: BoardTag; current: boolean }) => (
       <span className="min-w-0 flex-1">
         <ToneMark tone={tag.tone} word={tag.need} size={15} />
       </span>
-      {tag.caseOpen && <span className="tone-open shrink-0 text-xs font-bold whitespace-nowrap">case open</span>}
+      {tag.flag && <span className="tone-open shrink-0 text-xs font-bold whitespace-nowrap">{tag.flag}</span>}
     </span>
     {tag.remaining !== null && (
       <span className="mt-1 block">

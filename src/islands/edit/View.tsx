@@ -110,7 +110,7 @@ export const Edit = (props: EditProps) => {
       return;
     }
     setChoice('mw_by', draft.by.trim().toUpperCase());
-    window.location.assign(`/m/${encodeURIComponent(draft.tag.trim().toUpperCase())}/path?saved`);
+    window.location.assign(`/m/${encodeURIComponent(draft.tag.trim().toUpperCase())}/path?saved${machine ? '' : '=new'}`);
   };
   return (
     <div className="space-y-3 pt-2">

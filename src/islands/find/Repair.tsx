@@ -36,7 +36,10 @@ export const RepairCard = ({ advice, ...p }: BenchPart & { readonly advice: Advi
           {change ? (
             <span className="tone-good font-bold">The change of the {stage.name} is on record.</span>
           ) : (
-            <a className="go inline-flex items-center" href={`/m/${encodeURIComponent(machine.tag)}/change?stage=${stage.id}&case=1`}>Change the {stage.name}</a>
+            <span className="flex flex-wrap gap-1">
+              <a className="go inline-flex items-center" href={`/m/${encodeURIComponent(machine.tag)}/change?stage=${stage.id}&case=1`}>Change the {stage.name}</a>
+              <a className="choice inline-flex items-center font-semibold" href={`/m/${encodeURIComponent(machine.tag)}/job?stage=${stage.id}`}>Guide me through it</a>
+            </span>
           )}
         </p>
       )}

@@ -1,47 +1,130 @@
 import { ShieldAlert } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { DustHazard, Machine } from '@/core/machine/machine';
-import { offersOf } from '@/core/procedure/choose';
+import type { Job } from '@/core/procedure/choose';
 import type { ChangeSchool } from '@/core/procedure/step';
+import { CHANGE_REASONS, type ChangeReason } from '@/core/record/records';
+import type { UnitSystem } from '@/core/units';
 import type { Problem } from '@/messages/failures';
-import { PROCEDURE_WORDS, RUN_WORDS } from '@/messages/procedure';
-import { capital, HAZARD_CAUTIONS, HAZARD_WORDS } from '@/messages/words';
+import { RUN_SHORT } from '@/messages/job';
+import { PROCEDURE_WORDS } from '@/messages/procedure';
+import { HAZARD_CAUTIONS, HAZARD_WORDS, REASON_WORDS } from '@/messages/words';
 import { setChoice } from '@/ui/cookies';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import { usePostOnce } from '@/ui/use-post-once';
+import { type JobChoice, jobChoices } from './choice';
+import { Sheet } from './Sheet';
 
 interface StartProps {
   readonly machine: Machine;
   readonly by: string;
   readonly stageId: number | null;
+  readonly units: UnitSystem;
+  /** Chosen by a link: a job of the whole machine. */
+  readonly wanted: string | null;
 }
 
 const HAZARDS: readonly DustHazard[] = ['plain', 'controlled', 'contained'];
 
-const offersAt = (machine: Machine, position: number) => {
-  const stage = machine.stages[position];
-  const offers = stage ? offersOf(machine, stage) : {};
-  return (Object.keys(offers) as readonly ChangeSchool[]).map((school) => ({ school, id: offers[school] }));
+export interface StartState {
+  readonly hazard: DustHazard;
+  readonly lastCollected: string;
+  readonly reason: ChangeReason;
+  readonly by: string;
+  readonly partInHand: boolean;
+}
+
+type Set = (over: Partial<StartState>) => void;
+
+const Hazard = ({ s, set, problems }: { readonly s: StartState; readonly set: Set; readonly problems: readonly Problem[] }) => (
+  <fieldset>
+    <legend className="mb-1 font-bold">1. What has it been collecting?</legend>
+    <input className="field" aria-label="Last collected" value={s.lastCollected} maxLength={120} onChange={(e) => set({ lastCollected: e.currentTarget.value })} />
+    <FieldProblems id="collected-problems" problems={problemsAt(problems, 'lastCollected')} />
+    <div className="mt-1 grid grid-cols-3 gap-1">
+      {HAZARDS.map((h) => (
+        <button key={h} type="button" className="choice text-center font-semibold" aria-pressed={s.hazard === h} onClick={() => set({ hazard: h })}>{HAZARD_WORDS[h]}</button>
+      ))}
+    </div>
+    <p className="tone-watch mt-1 flex items-start gap-2 text-sm font-semibold"><ShieldAlert size={18} aria-hidden="true" className="mt-0.5 shrink-0" /> <span>{HAZARD_CAUTIONS[s.hazard]}</span></p>
+  </fieldset>
+);
+
+const What = ({ choices, chosen, choose }: { readonly choices: readonly JobChoice[]; readonly chosen: JobChoice | null; readonly choose: (c: JobChoice) => void }) => {
+  const button = (c: JobChoice, small: string) => (
+    <button key={c.key} type="button" className={`choice ${small}`} aria-pressed={chosen?.key === c.key} onClick={() => choose(c)}>{c.label}</button>
+  );
+  return (
+    <fieldset>
+      <legend className="mb-1 font-bold">2. What is done?</legend>
+      <div className="grid grid-cols-2 gap-1 xl:grid-cols-3">{choices.filter((c) => !c.side).map((c) => button(c, 'font-semibold'))}</div>
+      <p className="caption mt-1">or without a new part</p>
+      <div className="flex flex-wrap gap-1">{choices.filter((c) => c.side).map((c) => button(c, 'text-sm'))}</div>
+    </fieldset>
+  );
 };
 
-/** The start of a guided change: the stage, the hazard, and the way the maker built it for. */
-export const Start = ({ machine, by, stageId }: StartProps) => {
-  const [position, setPosition] = useState(() => machine.stages.findIndex((s) => s.id === stageId));
+const Way = ({ chosen, school, setSchool }: { readonly chosen: JobChoice; readonly school: ChangeSchool; readonly setSchool: (s: ChangeSchool) => void }) => (
+  <fieldset>
+    <legend className="mb-1 font-bold">3. Which way?</legend>
+    <div className="grid gap-1 sm:grid-cols-2">
+      {chosen.ways.map((w) => (
+        <button key={w.school} type="button" className="choice" aria-pressed={school === w.school} onClick={() => setSchool(w.school)}>
+          <span className="block font-semibold">{PROCEDURE_WORDS[w.id]}</span>
+          <span className="soft text-xs">{RUN_SHORT[w.school]}{w.school === 'running' ? ', air into the opening' : ''}</span>
+        </button>
+      ))}
+    </div>
+  </fieldset>
+);
+
+const Why = ({ s, set }: { readonly s: StartState; readonly set: Set }) => (
+  <fieldset>
+    <legend className="mb-1 font-bold">Why now?</legend>
+    <div className="flex flex-wrap gap-1">
+      {CHANGE_REASONS.map((r) => (
+        <button key={r} type="button" className="choice text-sm" aria-pressed={s.reason === r} onClick={() => set({ reason: r })}>{REASON_WORDS[r]}</button>
+      ))}
+    </div>
+  </fieldset>
+);
+
+const cardOf = (machine: Machine, job: Job, hazard: DustHazard): string => {
+  const query = new URLSearchParams({ kind: job.kind, hazard, ...('stage' in job ? { stage: String(job.stage) } : {}), ...('school' in job ? { school: job.school } : {}) });
+  return `/m/${encodeURIComponent(machine.tag)}/card?${query}`;
+};
+
+/** The ledger knows of none: said, and gone past only by saying that it is in the hand. */
+const NoStock = ({ s, set, problems }: { readonly s: StartState; readonly set: Set; readonly problems: readonly Problem[] }) =>
+  problems.length === 0 ? null : (
+    <div>
+      <FieldProblems id="stock-problems" problems={problems} />
+      <label className="flex min-h-11 items-center gap-2 font-semibold">
+        <input type="checkbox" className="checkbox" checked={s.partInHand} onChange={(e) => set({ partInHand: e.currentTarget.checked })} />
+        It is in my hand all the same
+      </label>
+    </div>
+  );
+
+/** The start of a guided change: the hazard, the job, the way the maker built it for, and why. */
+export const Start = ({ machine, by, stageId, units, wanted }: StartProps) => {
+  const choices = jobChoices(machine);
+  const [s, setS] = useState<StartState>({ hazard: machine.hazard, lastCollected: machine.lastCollected, reason: 'precaution', by, partInHand: false });
+  const [chosen, setChosen] = useState<JobChoice | null>(() => choices.find((c) => c.key === `stage-${stageId}` || c.key === wanted) ?? null);
   const [school, setSchool] = useState<ChangeSchool | null>(null);
-  const [hazard, setHazard] = useState<DustHazard>(machine.hazard);
-  const [lastCollected, setLastCollected] = useState(machine.lastCollected);
-  const [initials, setInitials] = useState(by);
+  const [people, setPeople] = useState<1 | 2>(1);
+  const [sheet, setSheet] = useState(false);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const post = usePostOnce();
   useEffect(() => {
     document.documentElement.dataset['job'] = 'ready';
   }, []);
-  const offers = offersAt(machine, position);
-  const chosen = school ?? offers[0]?.school ?? null;
+  const way = chosen?.ways.find((w) => w.school === school) ?? chosen?.ways[0] ?? null;
+  const set: Set = (over) => setS((now) => ({ ...now, ...over }));
   const start = async () => {
-    if (chosen === null) return;
-    const upper = initials.trim().toUpperCase();
-    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/jobs`, { by: upper, hazard, lastCollected, job: { kind: 'change', stage: position, school: chosen } });
+    if (!way) return;
+    const upper = s.by.trim().toUpperCase();
+    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/jobs`, { ...s, by: upper, people, job: way.job });
     if (!posted) return;
     if (!posted.ok) {
       setProblems(posted.problems);
@@ -50,53 +133,33 @@ export const Start = ({ machine, by, stageId }: StartProps) => {
     setChoice('mw_by', upper);
     window.location.reload();
   };
+  if (sheet && way) return <Sheet machine={machine} way={way} start={s} units={units} onBack={() => setSheet(false)} />;
+  const stock = problemsAt(problems, 'partInHand');
   return (
-    <div className="grid gap-4 py-3 lg:grid-cols-2">
-      <div className="space-y-4">
-        <fieldset>
-          <legend className="mb-1 font-bold">1. What has it been collecting?</legend>
-          <input className="field" aria-label="Last collected" value={lastCollected} maxLength={120} onChange={(e) => setLastCollected(e.currentTarget.value)} />
-          <FieldProblems id="collected-problems" problems={problemsAt(problems, 'lastCollected')} />
-          <div className="mt-1 grid grid-cols-3 gap-1">
-            {HAZARDS.map((h) => (
-              <button key={h} type="button" className="choice text-center font-semibold" aria-pressed={hazard === h} onClick={() => setHazard(h)}>{HAZARD_WORDS[h]}</button>
-            ))}
-          </div>
-          <p className="tone-watch mt-1 flex items-start gap-2 text-sm font-semibold"><ShieldAlert size={18} aria-hidden="true" className="mt-0.5 shrink-0" /> <span>{HAZARD_CAUTIONS[hazard]}</span></p>
-        </fieldset>
+    <div className="grid gap-x-6 gap-y-3 py-2 lg:grid-cols-2">
+      <div className="space-y-3">
+        <Hazard s={s} set={set} problems={problems} />
+        <Why s={s} set={set} />
       </div>
-      <div className="space-y-4">
-        <fieldset>
-          <legend className="mb-1 font-bold">2. What is changed?</legend>
-          <div className="grid grid-cols-2 gap-1">
-            {machine.stages.map((s, i) =>
-              offersAt(machine, i).length === 0 ? null : (
-                <button key={s.id} type="button" className="choice font-semibold" aria-pressed={position === i} onClick={() => { setPosition(i); setSchool(null); }}>{capital(s.name)}</button>
-              ),
-            )}
-          </div>
-        </fieldset>
-        {offers.length > 0 && (
-          <fieldset>
-            <legend className="mb-1 font-bold">3. Which way?</legend>
-            <div className="grid gap-1">
-              {offers.map(({ school: s, id }) => (
-                <button key={s} type="button" className="choice" aria-pressed={chosen === s} onClick={() => setSchool(s)}>
-                  <span className="block font-semibold">{id ? PROCEDURE_WORDS[id] : ''}</span>
-                  <span className="soft text-xs">machine {RUN_WORDS[s]}</span>
-                </button>
-              ))}
-            </div>
-          </fieldset>
-        )}
-        <div className="flex items-end gap-2">
-          <label className="block w-24 shrink-0">
+      <div className="space-y-3">
+        <What choices={choices} chosen={chosen} choose={(c) => { setChosen(c); setSchool(null); }} />
+        {chosen && way && chosen.ways.length > 1 && <Way chosen={chosen} school={way.school} setSchool={setSchool} />}
+        <div className="flex flex-wrap items-end gap-2">
+          <label className="block w-20 shrink-0">
             <span className="caption">Initials</span>
-            <input className="field" value={initials} maxLength={12} autoComplete="off" onChange={(e) => setInitials(e.currentTarget.value)} />
+            <input className="field" value={s.by} maxLength={12} autoComplete="off" onChange={(e) => set({ by: e.currentTarget.value })} />
           </label>
-          <button type="button" className="go flex-1" disabled={chosen === null} onClick={() => void start()}>Begin</button>
+          <button type="button" className="choice" aria-pressed={people === 2} onClick={() => setPeople(people === 2 ? 1 : 2)}>Two people</button>
+          <button type="button" className="go flex-1" disabled={!way} onClick={() => void start()}>Begin</button>
         </div>
-        <FieldProblems id="start-problems" problems={problems.filter((x) => x.path !== 'lastCollected')} />
+        <FieldProblems id="start-problems" problems={problems.filter((x) => x.path !== 'lastCollected' && x.path !== 'partInHand')} />
+        <NoStock s={s} set={set} problems={stock} />
+        {way && (
+          <p className="flex flex-wrap gap-1">
+            {s.hazard !== 'contained' && <button type="button" className="choice text-sm" onClick={() => setSheet(true)}>On one sheet, for the experienced</button>}
+            <a className="choice inline-flex items-center text-sm" href={cardOf(machine, way.job, s.hazard)}>Print as a card</a>
+          </p>
+        )}
       </div>
     </div>
   );

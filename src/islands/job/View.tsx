@@ -1,15 +1,19 @@
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { OpenJobReply } from '@/contracts/job';
 import type { PathView } from '@/core/calibrate/path-view';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
+import { airNow } from '@/core/procedure/air-now';
 import { doNotRun, type JobEvent, type JobRecord, jobState } from '@/core/procedure/job-log';
 import type { UnitSystem } from '@/core/units';
 import type { Problem } from '@/messages/failures';
+import { sayAir, sayOpenings } from '@/messages/job';
 import { PROCEDURE_WORDS } from '@/messages/procedure';
+import { AirBand } from '@/ui/air-path/air-band';
 import { AirPathStrip } from '@/ui/air-path/strip';
 import { setChoice } from '@/ui/cookies';
 import { usePostOnce } from '@/ui/use-post-once';
+import { Integrity } from './Integrity';
 import { Player } from './Player';
 import { Start } from './Start';
 
@@ -21,58 +25,95 @@ interface JobProps {
   readonly by: string;
   readonly open: OpenJobReply;
   readonly stageId: number | null;
+  readonly wanted: string | null;
+  readonly keysOn: boolean;
 }
+
+/** What board and head of the page say of this machine: when it changes, the whole page is drawn anew. */
+const saysOf = ({ record, changeIds, integrity }: OpenJobReply): string => JSON.stringify([record ? doNotRun(jobState(record)) : null, changeIds, integrity]);
+
+/** The job as the server has it, asked anew after each deed; `reload` answers false when the page itself is on its way. */
+const useJob = (tag: string, first: OpenJobReply) => {
+  const [reply, setReply] = useState(first);
+  const base = `/api/machines/${encodeURIComponent(tag)}/jobs`;
+  const says = saysOf(reply);
+  const reload = useCallback(async () => {
+    const fresh = OpenJobReply.safeParse(await (await fetch(base)).json());
+    if (!fresh.success || !fresh.data.record) return true;
+    if (saysOf(fresh.data) !== says) {
+      window.location.reload();
+      return false;
+    }
+    setReply(fresh.data);
+    return true;
+  }, [base, says]);
+  return { reply, base, reload };
+};
 
 const JobBench = (p: JobProps & { readonly first: JobRecord }) => {
   const { machine } = p;
-  const [record, setRecord] = useState<JobRecord>(p.first);
+  const { reply, base, reload } = useJob(machine.tag, p.open);
+  const record: JobRecord = reply.record ?? p.first;
   const [by, setBy] = useState(p.by || p.first.by);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [sending, setSending] = useState(false);
   const post = usePostOnce();
-  const base = `/api/machines/${encodeURIComponent(machine.tag)}/jobs`;
   useEffect(() => {
     document.documentElement.dataset['job'] = sending ? 'busy' : 'ready';
   }, [sending, record]);
-  const act = async (event: JobEvent) => {
+  const act = async (event: JobEvent, partCode = '') => {
     const initials = by.trim().toUpperCase();
     setSending(true);
-    const posted = await post(`${base}/deeds`, { by: initials, jobId: record.id, event });
+    const posted = await post(`${base}/deeds`, { by: initials, jobId: record.id, event, partCode });
     if (!posted) return;
     if (posted.ok) {
       setChoice('mw_by', initials);
       if (event.kind === 'finished' || event.kind === 'abandoned') {
-        window.location.assign(`/m/${encodeURIComponent(machine.tag)}/file`);
+        window.location.assign(`/m/${encodeURIComponent(machine.tag)}/jobs/${record.id}`);
         return;
       }
     }
     setProblems(posted.ok ? [] : posted.problems);
-    const fresh = OpenJobReply.safeParse(await (await fetch(base)).json());
-    if (fresh.success && fresh.data.record) setRecord(fresh.data.record);
-    setSending(false);
+    if (await reload()) setSending(false);
   };
   const state = jobState(record);
-  const stage = record.procedure.stage === null ? null : (machine.stages[record.procedure.stage]?.id ?? null);
+  const stage = record.procedure.stage === null ? null : (record.stages[record.procedure.stage]?.id ?? null);
+  const position = machine.stages.findIndex((s) => s.id === stage);
+  const step = state.steps[state.at];
+  const run = step?.run ?? state.run;
+  const stop = doNotRun(state);
+  const openings = sayOpenings(state.open);
   return (
     <div>
-      <AirPathStrip compact view={p.view} units={p.units} machine={machine} due={p.due} openStageId={stage} />
+      <AirPathStrip compact bare view={p.view} units={p.units} machine={machine} due={p.due} openStageId={stage} />
+      <AirBand air={airNow({ stages: machine.stages, run, open: state.open, at: position < 0 ? null : position })} names={machine.stages.map((s) => s.name)} sentence={`${sayAir(run, state.open)}${openings === '' ? '' : ` Open: ${openings}.`}`} stop={stop} />
       <p className="pt-2 font-bold">
         {PROCEDURE_WORDS[record.procedure.id]}
         <span className="soft font-normal"> · {record.lastCollected} · in hand: {state.holder}</span>
-        {doNotRun(state) && <span className="bg-error text-error-content ml-2 px-2 py-0.5">open, do not run</span>}
+        {stop && <span className="bg-error text-error-content ml-2 px-2 py-0.5">{state.driesUntil === null ? 'open, do not run' : 'drying, do not run'}</span>}
       </p>
-      <Player key={state.at} machine={machine} record={record} state={state} by={by} setBy={setBy} act={(e) => void act(e)} problems={problems} sending={sending} />
+      <Player key={`${state.at}-${state.turnedAt}`} machine={machine} record={record} state={state} reply={reply} by={by} setBy={setBy} act={(e, code) => void act(e, code)} reload={() => void reload()} problems={problems} sending={sending} units={p.units} keysOn={p.keysOn} />
     </div>
   );
 };
 
 /** The step player of a guided change: the start behind the hazard question, then one step at a time. */
 export const Job = (p: JobProps) => {
+  const [by, setBy] = useState(p.by);
   if (p.open.record) return <JobBench {...p} first={p.open.record} />;
   return (
     <div>
       <AirPathStrip compact view={p.view} units={p.units} machine={p.machine} due={p.due} openStageId={p.stageId} />
-      <Start machine={p.machine} by={p.by} stageId={p.stageId} />
+      {p.open.integrity.map((standing) => (
+        <div key={standing.stageId} className="panel mt-3 max-w-3xl p-4">
+          <label className="float-right block w-20">
+            <span className="caption">Initials</span>
+            <input className="field" value={by} maxLength={12} autoComplete="off" onChange={(e) => setBy(e.currentTarget.value)} />
+          </label>
+          <Integrity machine={p.machine} standing={standing} by={by} onDone={() => window.location.reload()} />
+        </div>
+      ))}
+      <Start machine={p.machine} by={p.by} stageId={p.stageId} units={p.units} wanted={p.wanted} />
     </div>
   );
 };

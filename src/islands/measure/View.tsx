@@ -4,7 +4,7 @@ import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
 import type { LossThresholds } from '@/core/measure/judge-baseline';
 import { parseDetail } from '@/core/measure/detail-entry';
-import { METHODS, preconditionsFor } from '@/core/measure/methods';
+import { type Method, METHODS, preconditionsFor } from '@/core/measure/methods';
 import type { Instrument, TestRecord } from '@/core/record/records';
 import type { UnitSystem } from '@/core/units';
 import { type Problem, problemsOf } from '@/messages/failures';
@@ -43,6 +43,8 @@ interface MeasureProps {
   readonly by: string;
   readonly clientId: string;
   readonly afterChangeId: number | null;
+  /** Asked for by a link; null leaves the method as it was. */
+  readonly method: Method | null;
   /** Set when a record is being corrected. */
   readonly correcting: TestRecord | null;
 }
@@ -69,7 +71,7 @@ const bodyOf = (state: MeasureState, props: MeasureProps) => {
 };
 
 const useMeasure = (props: MeasureProps) => {
-  const { machine, correcting, afterChangeId } = props;
+  const { machine, correcting, afterChangeId, method } = props;
   const [state, dispatch] = useReducer(measureReducer, props, (p): MeasureState => {
     const start = { machine: p.machine, units: p.units, by: p.by, clientId: p.clientId, afterChangeId: p.afterChangeId, previous: p.previous };
     return p.correcting ? stateOfRecord(p.correcting, start) : startState(start);
@@ -81,9 +83,10 @@ const useMeasure = (props: MeasureProps) => {
     // The server cannot know the draft, so it is laid over the first drawing. A correction starts from its record.
     const draft = correcting ? null : readDraft(place);
     if (draft) dispatch({ type: 'restored', state: draft });
+    if (method) dispatch({ type: 'method', method });
     restored.current = true;
     document.documentElement.dataset['measure'] = 'ready';
-  }, [correcting, place]);
+  }, [correcting, place, method]);
 
   useEffect(() => {
     if (restored.current && !correcting) keepDraft(place, state);

@@ -20,6 +20,8 @@ interface StripProps {
   readonly units: UnitSystem;
   /** A low staircase without its sentences. */
   readonly compact?: boolean;
+  /** The path alone, without its staircase. */
+  readonly bare?: boolean;
   /** The page says itself what the staircase rests on. */
   readonly hush?: boolean;
   /** How strongly each stage is suspected, by position, 0 to 1; shown instead of its life. */
@@ -105,7 +107,7 @@ const PlacePin = ({ place, gap, count }: { place: Place; gap: number; count: num
 };
 
 /** The machine's air path from tool to room: a glyph per stage in its order, the fan in its place, remaining life. */
-export const AirPathStrip = ({ machine, due, place = null, openStageId = null, view, units, compact = false, hush = false, suspicion }: StripProps) => {
+export const AirPathStrip = ({ machine, due, place = null, openStageId = null, view, units, compact = false, hush = false, bare = false, suspicion }: StripProps) => {
   const kinds = machine.stages.map((s) => s.kind);
   const sides = sidesOfPath(kinds);
   if (!sides.ok) return <p className="tone-stop p-3 font-bold">This air path has no single fan: it cannot be drawn.</p>;
@@ -133,7 +135,7 @@ export const AirPathStrip = ({ machine, due, place = null, openStageId = null, v
           <span className="hidden sm:inline">pressure side: a leak blows dust </span>→ room
         </span>
       </div>
-      <Stairs view={view} units={units} compact={compact} hush={hush} />
+      {!bare && <Stairs view={view} units={units} compact={compact} hush={hush} />}
     </section>
   );
 };
