@@ -96,7 +96,7 @@ const airPaths = async () => {
   await page.context().close();
 };
 
-/** The open case of the demo: the next test, and a repair that is due; the indicator check; the report of a case. */
+/** The open case of the demo: the next test, and a repair that is due; the report of a case. */
 const finding = async () => {
   const { page } = await newVisit(browser);
   await page.goto(`${server.url}/m/CR-04/find`);
@@ -105,11 +105,31 @@ const finding = async () => {
   await page.setViewportSize(PHONE);
   await take('find-phone', page);
   await page.setViewportSize({ width: 1280, height: 800 });
-  await page.goto(`${server.url}/m/CR-05/indicator`);
-  await page.waitForSelector('html[data-indicator=ready]');
-  await take('indicator', page);
   await page.goto(`${server.url}/m/CR-04/cases/1`);
   await take('case-report', page);
+  await page.context().close();
+};
+
+/** A guided change, at a seat that is looked at while a second vacuum draws the tank's air. */
+const guided = async () => {
+  const { page } = await newVisit(browser);
+  const ready = () => page.waitForSelector('html[data-job=ready]');
+  await page.goto(`${server.url}/m/CR-07/job`);
+  await ready();
+  await page.getByRole('group', { name: /What is done/ }).getByRole('button', { name: 'Tank bag' }).click();
+  await page.getByRole('button', { name: /second vacuum/ }).click();
+  await page.getByLabel('Initials').fill('MK');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.waitForSelector('#step');
+  for (let text = ''; !/collar/.test(text); text = await page.locator('#step').innerText()) {
+    await ready();
+    const old = await page.locator('#step').innerText();
+    if (/collar/.test(old)) break;
+    await page.getByRole('button', { name: /^(Yes|Taken|Done)$/ }).first().click();
+    await page.waitForFunction((was) => document.querySelector('#step')?.textContent !== was, old);
+  }
+  await ready();
+  await take('job', page);
   await page.context().close();
 };
 
@@ -122,5 +142,6 @@ await airPaths();
 await airflowBench();
 await finding();
 await story();
+await guided();
 await browser.close();
 await server.stop();
