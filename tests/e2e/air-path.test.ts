@@ -125,7 +125,7 @@ describe('the machine editor', () => {
     await page.getByLabel('Initials').fill('to');
     await page.getByLabel('Why').fill('not behind the wrap');
     await page.getByRole('button', { name: 'Record the change of path' }).dblclick();
-    await page.waitForURL('**/m/CR-07/path?saved');
+    await page.waitForURL('**/m/CR-07/path?saved*');
     await page.getByText('The HEPA is missing: this is no HEPA machine until it is back.').waitFor();
     expect(await page.getByRole('navigation', { name: 'Machines' }).getByRole('link', { name: /CR-07/ }).innerText()).toMatch(/class withdrawn/);
     await page.goto(`${yard.server.url}/m/CR-07/filters`);
@@ -144,7 +144,7 @@ describe('the machine editor', () => {
     await page.getByLabel('Length', { exact: true }).fill('20 ft');
     await page.getByLabel('Initials').fill('mk');
     await page.getByRole('button', { name: 'Enter this machine' }).click();
-    await page.waitForURL('**/m/CR-31/path?saved');
+    await page.waitForURL('**/m/CR-31/path?saved*');
     await page.getByRole('heading', { name: /Drawn from typical figures of its kind/ }).waitFor();
     expect(yard.visit.complaints).toEqual([]);
   });

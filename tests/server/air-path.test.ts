@@ -15,6 +15,7 @@ import type { Db } from '@/server/db/connect';
 import { airPathOfBench } from '@/server/services/air-path';
 import { type Bench, loadBench } from '@/server/services/bench';
 import { editPath, newMachine } from '@/server/services/edit-path';
+import { recordIntegrity } from '@/server/services/integrity-check';
 import { recordChange } from '@/server/services/record-change';
 import { recordTest } from '@/server/services/record-test';
 import type { Context } from '@/server/services/user-action';
@@ -159,6 +160,11 @@ describe('editing an air path', () => {
     const hepa = gone.status.machine.stages.find((s) => s.name === 'HEPA');
     const later = { ...context, now: () => '2026-11-24T11:00:00.000Z' };
     value(await recordChange(later, 'CR-07', changeBody(hepa?.id ?? 0, { partId: hepa?.part?.id ?? null, performedAt: '2026-11-24T10:59:00.000Z' })));
+    expect(classStanding((await bench('CR-07')).status.machine)).toMatchObject({ label: null, withdrawn: { because: 'untested' } });
+    // It is there again, and its class is said once it is proven.
+    for (const test of ['particles', 'cleanSide', 'smoke'] as const) {
+      value(await recordIntegrity(later, 'CR-07', { clientId: newId(), by: 'TO', stageId: hepa?.id ?? 0, test, passed: true, note: 'counter on loan, 9 against 3100' }));
+    }
     expect(classStanding((await bench('CR-07')).status.machine)).toMatchObject({ label: 'HEPA', withdrawn: null });
   });
 
