@@ -118,6 +118,22 @@ describe('parts through a job', () => {
     expect(said(await act('CR-02', id, { kind: 'did', step: at }, { partCode: 'b-shop' }))).toBe('accepted');
   });
 
+  it('what was measured in the two days before is its "as found"; an older test is not', async () => {
+    const before = async () => {
+      await walk('CR-02', await begin('CR-02', 'paper bag'), 'collarStraight');
+      return (await changesOf('CR-02')).at(-1)?.beforeTestId ?? null;
+    };
+    const measured = await recordTest(context, 'CR-02', testBody({ performedAt: NOW, hoseBore: { typed: '36', unit: 'mm' } }));
+    const testId = measured.ok ? measured.value.id : 0;
+    pass(49 * 60);
+    expect(await before()).toBeNull();
+    context = { ...(await demoContext()), now: () => clock };
+    clock = NOW;
+    const again = await recordTest(context, 'CR-02', testBody({ performedAt: NOW, hoseBore: { typed: '36', unit: 'mm' } }));
+    pass(47 * 60);
+    expect(await before()).toBe(again.ok ? again.value.id : testId);
+  });
+
   it('while the old part is held it is said where; put back, nothing is held any more', async () => {
     const id = await begin('CR-09', 'pre-filter');
     await walk('CR-09', id, 'lightOut');

@@ -109,7 +109,8 @@ describe('a job, step by step', () => {
   });
 
   it('turned back, the other end is walked: no way back over the turn, and no change is made', () => {
-    const fume = templateMachine('fumeExtractor');
+    const bare = templateMachine('fumeExtractor');
+    const fume = { ...bare, stages: bare.stages.map((s) => (s.kind === 'prefilter' ? { ...s, part: { id: 2, code: 'P', name: 'pre-filter' } } : s)) };
     const made = assemble(fume, { kind: 'change', stage: fume.stages.findIndex((s) => s.kind === 'prefilter'), school: 'off' }, 'controlled');
     if (!made.ok) throw new Error('no stack');
     const { steps } = made.value;
@@ -124,6 +125,10 @@ describe('a job, step by step', () => {
     expect(here).toBe(proof);
     expect(refused(turned, { kind: 'back', step: proof - 1 })).toBe('notBack');
     expect(refused(turned, { kind: 'turnedBack', step: proof })).toBe('noTurn');
+    // The new part that came out again must be back on the shelf before it ends.
+    const lost = { ...turned, procedure: { ...made.value, turnBack: made.value.turnBack.filter((s) => s.moves !== 'returnNew') } };
+    const walkedLost = jobState(lost).steps.slice(proof).map((s, i): JobEvent => (s.check === undefined ? { kind: 'did', step: proof + i } : { kind: 'answered', step: proof + i, right: true, note: '' }));
+    expect(refused({ ...lost, events: [...lost.events, ...job(...walkedLost).events] }, { kind: 'finished', wasteKg: null })).toBe('partOut');
     expect(walked.flatMap((_, i) => changeMadeBy(walked, i, i >= proof) ?? [])).toEqual([]);
     // Straight on, the change is true only once the old part is let go.
     const changes = steps.flatMap((s, i) => (changeMadeBy(steps, i, false) ? [s.moves] : []));

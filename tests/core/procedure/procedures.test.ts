@@ -123,6 +123,8 @@ describe('the facts of the trade (common practice, no published source)', () => 
     expect(hepa.procedure.goesWith).toEqual([wrapAt]);
     expect(hepa.procedure.steps.filter((s) => s.stage === wrapAt && s.moves !== undefined).map((s) => s.moves)).toEqual(['takeNew', 'bagOld', 'fitNew', 'disposeOld']);
     expect(hepa.procedure.steps.filter((s) => s.stage === wrapAt).map((s) => s.check)).toContain('wrapAllRound');
+    // The label comes once all that was disposed of is in its waste.
+    expect(keys(hepa.procedure).indexOf('labelWaste')).toBeGreaterThan(keys(hepa.procedure).lastIndexOf('disposeOld'));
     expect(hepa.procedure.integrity).toEqual(['particles', 'cleanSide', 'smoke']);
     expect(hepa.procedure.steps.filter((s) => s.dusty).every((s) => s.run === 'off')).toBe(true);
     expect(before(hepa.procedure, 'latch', 'integrityTest')).toBe(true);
