@@ -46,6 +46,9 @@ const imports = files.flatMap(importsOf);
 const CORE_PACKAGES = ['@stdlib/stats-base-dists-t-cdf', '@stdlib/stats-base-dists-t-quantile',
   '@stdlib/stats-base-dists-binomial-cdf',
   '@stdlib/stats-base-dists-chisquare-quantile',
+  '@stdlib/stats-base-dists-normal-cdf',
+  '@stdlib/stats-base-dists-normal-quantile',
+  '@stdlib/stats-base-dists-poisson-quantile',
   '@date-fns/utc', '@date-fns/tz', 'date-fns'];
 
 /** Who may import whom. First match wins; `types` may be imported as types only. */

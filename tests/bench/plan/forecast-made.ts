@@ -34,7 +34,7 @@ export const useOf = (machine: MadeMachine, today: number): Use => ({
   unsure: machine.logsHours ? 0.22 : 0.3,
 });
 
-export const forecastMade = (machine: MadeMachine, stage: MadeStage, { today, chance, tuning: tuning0 }: { readonly today: number; readonly chance: Chance; readonly tuning?: LifeTuning }): StageForecast | null => {
+export const forecastMade = (machine: MadeMachine, stage: MadeStage, { today, chance, tuning }: { readonly today: number; readonly chance: Chance; readonly tuning?: LifeTuning }): StageForecast | null => {
   if (stage.kind === 'counted') {
     const bag = machine.stages[0];
     if (!bag) return null;
@@ -44,7 +44,6 @@ export const forecastMade = (machine: MadeMachine, stage: MadeStage, { today, ch
     const draws: Draws = drawCount(stage.count - done, { gaps, since: today - (bag.changes.at(-1)?.day ?? 0), templateDays: bag.templateDays }, { chance });
     return firstOf([{ rule: 1, draws }]);
   }
-  const T = (globalThis as any).TUNE; const tuning = tuning0 ?? T;
   const draws = drawWear(historyOf(machine, stage, today), useOf(machine, today), { chance, ...(tuning ? { tuning } : {}) });
   return firstOf([{ rule: 1, draws }]);
 };

@@ -1,0 +1,79 @@
+import type { PlanCost, PlanDays, PlanProblem } from './problem';
+import { chanceBefore, expectedOverrun, expectedWaste } from './reaching';
+
+/**
+ * What a plan costs: openings, life thrown away, days run past the limit. Tasks without a day cost nothing here and are
+ * told apart by the planner. Source: the planning problem as stated in `problem`.
+ */
+export const costOf = ({ machines, tasks }: PlanProblem, days: PlanDays): PlanCost => {
+  const opened = new Set<string>();
+  let openingCost = 0;
+  let wasteCost = 0;
+  let overrunCost = 0;
+  let chance = 0;
+  let placed = 0;
+  tasks.forEach((t, i) => {
+    const day = days[i] ?? null;
+    if (day === null) return;
+    const key = `${t.machine} ${day}`;
+    if (!opened.has(key)) openingCost += machines[t.machine]?.openingCost ?? 0;
+    opened.add(key);
+    wasteCost += t.lifeValuePerDay * expectedWaste(t.reached, day);
+    overrunCost += t.overrunCostPerDay * expectedOverrun(t.reached, day);
+    chance += chanceBefore(t.reached, day);
+    placed += 1;
+  });
+  return { total: openingCost + wasteCost + overrunCost, openings: opened.size, openingCost, wasteCost, overrunCost, overrunChance: placed === 0 ? 0 : chance / placed };
+};
+
+/** What is wrong with a plan; none may stand while it has any. */
+export type PlanViolation =
+  | { readonly kind: 'unplaced'; readonly task: string }
+  | { readonly kind: 'outside'; readonly task: string; readonly day: number }
+  | { readonly kind: 'minutes'; readonly day: number; readonly needed: number; readonly there: number }
+  | { readonly kind: 'blocked'; readonly task: string; readonly day: number }
+  | { readonly kind: 'part'; readonly part: string; readonly day: number; readonly needed: number; readonly there: number }
+  | { readonly kind: 'apart'; readonly task: string; readonly partner: string }
+  | { readonly kind: 'unlocked'; readonly task: string; readonly day: number };
+
+const minutesByDay = ({ machines, tasks }: PlanProblem, days: PlanDays): ReadonlyMap<number, number> => {
+  const used = new Map<number, number>();
+  const opened = new Set<string>();
+  tasks.forEach((t, i) => {
+    const day = days[i] ?? null;
+    if (day === null) return;
+    const key = `${t.machine} ${day}`;
+    const opening = opened.has(key) ? 0 : (machines[t.machine]?.openingMinutes ?? 0);
+    opened.add(key);
+    used.set(day, (used.get(day) ?? 0) + opening + t.minutes);
+  });
+  return used;
+};
+
+const partViolations = ({ tasks, parts, minutes }: PlanProblem, days: PlanDays): readonly PlanViolation[] =>
+  parts.flatMap((part, index) => {
+    for (let day = 0; day < minutes.length; day += 1) {
+      const needed = tasks.reduce((sum, t, i) => sum + (t.part?.index === index && (days[i] ?? Infinity) <= day ? t.part.quantity : 0), 0);
+      const there = part.onHand + part.deliveries.reduce((sum, d) => sum + (d.day <= day ? d.quantity : 0), 0);
+      if (needed > there) return [{ kind: 'part', part: part.id, day, needed, there }];
+    }
+    return [];
+  });
+
+/** Everything that is wrong with a plan, by its own slow count: the planner's plans are held against it. */
+export const violationsOf = (problem: PlanProblem, days: PlanDays): readonly PlanViolation[] => {
+  const { tasks, machines, minutes } = problem;
+  const own = tasks.flatMap((t, i): readonly PlanViolation[] => {
+    const day = days[i] ?? null;
+    if (day === null) return [{ kind: 'unplaced', task: t.id }];
+    const partner = t.onlyWith === null ? -1 : tasks.findIndex((x) => x.id === t.onlyWith);
+    return [
+      ...(day >= 0 && day < minutes.length && Number.isInteger(day) ? [] : [{ kind: 'outside', task: t.id, day } as const]),
+      ...(machines[t.machine]?.blockedDays.has(day) ? [{ kind: 'blocked', task: t.id, day } as const] : []),
+      ...(partner >= 0 && days[partner] !== day ? [{ kind: 'apart', task: t.id, partner: t.onlyWith ?? '' } as const] : []),
+      ...(t.lockedDay !== null && t.lockedDay !== day ? [{ kind: 'unlocked', task: t.id, day } as const] : []),
+    ];
+  });
+  const crowded = [...minutesByDay(problem, days)].filter(([day, needed]) => needed > (minutes[day] ?? 0)).map(([day, needed]): PlanViolation => ({ kind: 'minutes', day, needed, there: minutes[day] ?? 0 }));
+  return [...own, ...crowded, ...partViolations(problem, days)];
+};

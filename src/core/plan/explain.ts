@@ -1,0 +1,71 @@
+import { costOf, violationsOf } from './cost';
+import { eachOnItsOwnDay } from './own-day';
+import type { PlanDays, PlanProblem } from './problem';
+
+/** Why a task sits where it sits. */
+export type PlanReason =
+  | { readonly kind: 'locked' }
+  /** Its own cheapest day. */
+  | { readonly kind: 'own' }
+  /** Moved from its own day into an opening that is there anyway. */
+  | { readonly kind: 'shared'; readonly with: readonly string[]; readonly ownDay: number; readonly saves: number }
+  /** Its own day has no room: the minutes, the part or the machine are not there. */
+  | { readonly kind: 'minutes' | 'part' | 'blocked'; readonly ownDay: number }
+  | { readonly kind: 'traded'; readonly ownDay: number };
+
+const reasonOf = (problem: PlanProblem, days: PlanDays, i: number, own: PlanDays): PlanReason | null => {
+  const task = problem.tasks[i];
+  const [day, ownDay] = [days[i] ?? null, own[i] ?? null];
+  if (!task || day === null) return null;
+  if (task.lockedDay !== null) return { kind: 'locked' };
+  if (ownDay === null || ownDay === day) return { kind: 'own' };
+  const mates = problem.tasks.flatMap((t, k) => (k !== i && t.machine === task.machine && days[k] === day ? [t.id] : []));
+  if (mates.length > 0) {
+    const alone = days.map((d, k) => (k === i ? ownDay : d));
+    return { kind: 'shared', with: mates, ownDay, saves: costOf(problem, alone).total - costOf(problem, days).total };
+  }
+  const broken = new Set(violationsOf(problem, days.map((d, k) => (k === i ? ownDay : d))).map((v) => v.kind));
+  const kind = (['blocked', 'part', 'minutes'] as const).find((k) => broken.has(k));
+  return { kind: kind ?? 'traded', ownDay };
+};
+
+/** Why each task sits where it sits, by its position; null where it has no day. */
+export const explainPlan = (problem: PlanProblem, days: PlanDays): readonly (PlanReason | null)[] => {
+  const own = eachOnItsOwnDay(problem);
+  return problem.tasks.map((_, i) => reasonOf(problem, days, i, own));
+};
+
+/** Which limit keeps a task out of the plan, and the cheapest way out. */
+export type WayOut =
+  | { readonly kind: 'noDay'; readonly task: string }
+  | { readonly kind: 'moreMinutes'; readonly task: string; readonly day: number; readonly minutes: number }
+  | { readonly kind: 'part'; readonly task: string; readonly part: string; readonly by: number; readonly pieces: number }
+  | { readonly kind: 'partner'; readonly task: string; readonly partner: string };
+
+const partShort = (problem: PlanProblem, days: PlanDays, i: number): WayOut | null => {
+  const task = problem.tasks[i];
+  const part = task?.part ? problem.parts[task.part.index] : undefined;
+  if (!task?.part || !part) return null;
+  const all = part.onHand + part.deliveries.reduce((sum, d) => sum + d.quantity, 0);
+  const used = problem.tasks.reduce((sum, t, k) => sum + (t.part?.index === task.part?.index && (days[k] ?? null) !== null ? t.part?.quantity ?? 0 : 0), 0);
+  const pieces = used + task.part.quantity - all;
+  return pieces > 0 ? { kind: 'part', task: task.id, part: part.id, by: Math.max(0, Math.floor(task.reached[2])), pieces } : null;
+};
+
+/** For each task without a day, the limit that breaks and the smallest thing that would let it in. */
+export const waysOut = (problem: PlanProblem, days: PlanDays): readonly WayOut[] =>
+  problem.tasks.flatMap((task, i): readonly WayOut[] => {
+    if ((days[i] ?? null) !== null) return [];
+    const machine = problem.machines[task.machine];
+    const open = problem.minutes.flatMap((_, day) => (machine?.blockedDays.has(day) || (task.lockedDay !== null && task.lockedDay !== day) ? [] : [day]));
+    if (open.length === 0 || !machine) return [{ kind: 'noDay', task: task.id }];
+    const short = partShort(problem, days, i);
+    if (short) return [short];
+    const need = (day: number): number => {
+      const wanted = violationsOf(problem, days.map((d, k) => (k === i ? day : d))).find((v) => v.kind === 'minutes' && v.day === day);
+      return wanted?.kind === 'minutes' ? wanted.needed - wanted.there : 0;
+    };
+    const best = open.map((day) => ({ day, minutes: need(day) })).sort((a, b) => a.minutes - b.minutes || Math.abs(a.day - task.reached[2]) - Math.abs(b.day - task.reached[2]))[0];
+    if (best && best.minutes > 0) return [{ kind: 'moreMinutes', task: task.id, ...best }];
+    return [task.onlyWith === null ? { kind: 'noDay', task: task.id } : { kind: 'partner', task: task.id, partner: task.onlyWith }];
+  });

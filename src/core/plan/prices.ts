@@ -1,0 +1,19 @@
+export interface LifePriced {
+  readonly partPrice: number;
+  /** Middle life of the part, days, above 0. */
+  readonly lifeDays: number;
+  readonly openingCost: number;
+  /** Its own openings set the machine's rhythm (a bag): pulled forward, the next opening comes sooner too. */
+  readonly setsTheRhythm: boolean;
+  /** How much dearer a day past the limit is than a day of life thrown away, above 0. */
+  readonly lateFactor: number;
+}
+
+/**
+ * What a day of life thrown away costs, and a day run past the limit: the part by its life, with its share of an opening
+ * where it sets the rhythm; a late day is that many times dearer. Source: a modelling choice; all of it is an input.
+ */
+export const priceLife = ({ partPrice, lifeDays, openingCost, setsTheRhythm, lateFactor }: LifePriced): { readonly lifeValuePerDay: number; readonly overrunCostPerDay: number } => {
+  const lifeValuePerDay = (partPrice + (setsTheRhythm ? openingCost : 0)) / Math.max(1, lifeDays);
+  return { lifeValuePerDay, overrunCostPerDay: lateFactor * lifeValuePerDay };
+};

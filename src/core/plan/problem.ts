@@ -1,0 +1,57 @@
+import type { ReachQuantiles } from './reaching';
+
+/** One thing to be done once within the horizon. */
+export interface PlanTask {
+  readonly id: string;
+  /** Position of its machine in the list of machines. */
+  readonly machine: number;
+  readonly minutes: number;
+  readonly reached: ReachQuantiles;
+  readonly lifeValuePerDay: number;
+  readonly overrunCostPerDay: number;
+  /** Position of its part in the list of parts, and how many; null when it takes none. */
+  readonly part: { readonly index: number; readonly quantity: number } | null;
+  /** Must be on the same day as this task, of the same machine; null when it stands alone. */
+  readonly onlyWith: string | null;
+  /** The day somebody fixed; null when it is free. */
+  readonly lockedDay: number | null;
+}
+
+export interface PlanMachine {
+  readonly id: string;
+  readonly openingCost: number;
+  readonly openingMinutes: number;
+  readonly blockedDays: ReadonlySet<number>;
+}
+
+export interface PlanPart {
+  readonly id: string;
+  readonly onHand: number;
+  /** What arrives, by day; usable on that day. */
+  readonly deliveries: readonly { readonly day: number; readonly quantity: number }[];
+}
+
+/**
+ * The planning problem: what is done on which day, at the least cost in money. Days count from 0; a machine opened once
+ * on a day for any number of its tasks is one opening.
+ */
+export interface PlanProblem {
+  /** Minutes there are on each day of the horizon. */
+  readonly minutes: readonly number[];
+  readonly machines: readonly PlanMachine[];
+  readonly tasks: readonly PlanTask[];
+  readonly parts: readonly PlanPart[];
+}
+
+/** The day of each task, by its position; null while it has none. */
+export type PlanDays = readonly (number | null)[];
+
+export interface PlanCost {
+  readonly total: number;
+  readonly openings: number;
+  readonly openingCost: number;
+  readonly wasteCost: number;
+  readonly overrunCost: number;
+  /** Mean over the tasks of P(T < x). */
+  readonly overrunChance: number;
+}

@@ -1,0 +1,42 @@
+import type { GroupSet } from './groups';
+import type { PlanProblem } from './problem';
+
+const never = (): boolean => false;
+
+/** What minutes and parts are left while a plan is laid. */
+export class Room {
+  readonly minutes: Float64Array;
+  /** Pieces of each part that may still be used up to each day. */
+  private readonly parts: readonly Float64Array[];
+
+  constructor({ minutes, parts }: PlanProblem) {
+    this.minutes = Float64Array.from(minutes);
+    this.parts = parts.map((p) => Float64Array.from(minutes, (_, day) => p.onHand + p.deliveries.reduce((sum, d) => sum + (d.day <= day ? d.quantity : 0), 0)));
+  }
+
+  /** Whether an opening fits on a day. What is used on a day is gone on every later one too. */
+  fits(set: GroupSet, day: number): boolean {
+    if (!((this.minutes[day] ?? 0) >= set.minutes)) return false;
+    return set.parts.every(({ index, quantity }) => {
+      const there = this.parts[index];
+      if (!there) return false;
+      for (let d = day; d < there.length; d += 1) if ((there[d] ?? 0) < quantity) return false;
+      return true;
+    });
+  }
+
+  /** Takes, or with -1 gives back, what an opening uses. */
+  take(set: GroupSet, day: number, sign: 1 | -1 = 1): void {
+    this.minutes[day] = (this.minutes[day] ?? 0) - sign * set.minutes;
+    for (const { index, quantity } of set.parts) {
+      const there = this.parts[index];
+      if (there) for (let d = day; d < there.length; d += 1) there[d] = (there[d] ?? 0) - sign * quantity;
+    }
+  }
+
+  /** The cheapest day an opening fits on, but for those that are looked past; null when there is none. */
+  cheapest(set: GroupSet, lookPast: () => boolean = never): number | null {
+    for (const day of set.order) if (this.fits(set, day) && !lookPast()) return day;
+    return null;
+  }
+}
