@@ -67,12 +67,12 @@ const sixty = (): number => {
 };
 
 const { gap, firstS, wholeS } = large();
-const figure = (id: string, value: number, goal: string, unit = 'share'): Figure => ({ id, value, unit, goal });
+const figure = (id: string, value: number, goal: string): Figure => ({ id, value, unit: id.endsWith('_s') ? 's' : id === 'plan.machines' ? 'machines' : 'share', goal });
 report({
   name: 'plan',
   seed: FIRST,
   figures: [
-    figure('plan.machines', machines, 'at least 300', 'machines'),
+    figure('plan.machines', machines, 'at least 300'),
     figure('plan.coverage80', all.coverage80, '0.75 to 0.85'),
     figure('plan.coverage80_bags', bags.coverage80, '0.70 to 0.90'),
     figure('plan.coverage80_filters', filters.coverage80, '0.70 to 0.90'),
@@ -89,9 +89,9 @@ report({
     figure('plan.overrun_above', (sum((r) => r.chance) - sum((r) => r.ownChance)) / tasks, 'at most 0.02'),
     figure('plan.gap_small', gapSmall(), 'at most 0.01'),
     figure('plan.gap_large', gap, 'at most 0.03'),
-    figure('plan.first_s', firstS, 'under 1', 's'),
-    figure('plan.whole_s', wholeS, 'under 5', 's'),
-    figure('plan.forecast60_s', sixty(), 'under 3', 's'),
+    figure('plan.first_s', firstS, 'under 1'),
+    figure('plan.whole_s', wholeS, 'under 5'),
+    figure('plan.forecast60_s', sixty(), 'under 3'),
   ],
   tables: { all, bags, filters, counted },
 });

@@ -13,7 +13,7 @@ export type PlanReason =
   | { readonly kind: 'minutes' | 'part' | 'blocked'; readonly ownDay: number }
   | { readonly kind: 'traded'; readonly ownDay: number };
 
-const reasonOf = (problem: PlanProblem, days: PlanDays, i: number, own: PlanDays): PlanReason | null => {
+const reasonOf = (problem: PlanProblem, { days, own }: { readonly days: PlanDays; readonly own: PlanDays }, i: number): PlanReason | null => {
   const task = problem.tasks[i];
   const [day, ownDay] = [days[i] ?? null, own[i] ?? null];
   if (!task || day === null) return null;
@@ -32,7 +32,7 @@ const reasonOf = (problem: PlanProblem, days: PlanDays, i: number, own: PlanDays
 /** Why each task sits where it sits, by its position; null where it has no day. */
 export const explainPlan = (problem: PlanProblem, days: PlanDays): readonly (PlanReason | null)[] => {
   const own = eachOnItsOwnDay(problem);
-  return problem.tasks.map((_, i) => reasonOf(problem, days, i, own));
+  return problem.tasks.map((_, i) => reasonOf(problem, { days, own }, i));
 };
 
 /** Which limit keeps a task out of the plan, and the cheapest way out. */

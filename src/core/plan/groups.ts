@@ -36,7 +36,7 @@ const partsOf = (tasks: readonly PlanTask[]): GroupSet['parts'] => {
 const together = (set: readonly PlanTask[], all: readonly PlanTask[]): boolean =>
   set.every((t) => (t.onlyWith === null || set.some((x) => x.id === t.onlyWith)) && all.every((x) => x.onlyWith !== t.id || set.includes(x)));
 
-const daysOf = (set: readonly PlanTask[], { blockedDays }: PlanMachine, minutes: readonly number[], need: number): readonly number[] => {
+const daysOf = (set: readonly PlanTask[], { blockedDays }: PlanMachine, { minutes, need }: { readonly minutes: readonly number[]; readonly need: number }): readonly number[] => {
   const locked = set.flatMap((t) => (t.lockedDay === null ? [] : [t.lockedDay]));
   return minutes.flatMap((there, day) => (there >= need && !blockedDays.has(day) && locked.every((l) => l === day) ? [day] : []));
 };
@@ -60,7 +60,7 @@ export const groupsOf = (problem: PlanProblem, machine: number): MachineGroups =
     bare[bits] = cost;
     const set = mine.filter((_, i) => bits & (1 << i));
     const minutes = facts.openingMinutes + set.reduce((sum, t) => sum + t.minutes, 0);
-    const days = together(set, mine) ? daysOf(set, facts, problem.minutes, minutes) : [];
+    const days = together(set, mine) ? daysOf(set, facts, { minutes: problem.minutes, need: minutes }) : [];
     sets[bits] = days.length === 0 ? null : { minutes, parts: partsOf(set), cost, order: Uint16Array.from([...days].sort((a, b) => (cost[a] ?? 0) - (cost[b] ?? 0) || a - b)) };
   }
   return { tasks: positions, sets };

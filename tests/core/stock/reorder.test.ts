@@ -1,0 +1,34 @@
+import { describe, expect, it } from 'vitest';
+import { packsToOrder, reorderPoint } from '@/core/stock/reorder';
+
+describe('the reorder point', () => {
+  it('agrees with textbook worked examples (Heizer and Render, Operations Management, CPR kits and a variable lead time; written from memory)', () => {
+    // Mean 350 in the lead time, deviation 10, 95 %: safety 16.5, point 366.5.
+    const kits = reorderPoint({ perDay: 350, perDayDeviation: 10, leadDays: 1, leadDeviation: 0, service: 0.95 });
+    expect(kits.safety).toBeCloseTo(16.45, 1);
+    expect(kits.point).toBeCloseTo(366.45, 1);
+    // Constant demand 10 a day, lead time 6 days with deviation 1, 98 %: safety 2.055 x 10.
+    expect(reorderPoint({ perDay: 10, perDayDeviation: 0, leadDays: 6, leadDeviation: 1, service: 0.98 }).safety).toBeCloseTo(20.55, 1);
+    // Daily demand 150 with 16, lead 5 with 1, 95 %: sqrt(5 x 16^2 + 150^2 x 1) = 154.2, point 750 + 1.645 x 154.2.
+    expect(reorderPoint({ perDay: 150, perDayDeviation: 16, leadDays: 5, leadDeviation: 1, service: 0.95 }).point).toBeCloseTo(1003.6, 0);
+  });
+
+  it('counts pieces where they are few (Poisson tables): mean 2, 95 %: 5; mean 0.5, 90 %: 1; nothing used, nothing held', () => {
+    const of = (mean: number, service: number) => reorderPoint({ perDay: mean / 10, perDayDeviation: Math.sqrt(mean / 10), leadDays: 10, leadDeviation: 0, service }).point;
+    expect([of(2, 0.95), of(0.5, 0.9), of(0, 0.99)]).toEqual([5, 1, 0]);
+  });
+
+  it('refuses what is no demand', () => {
+    expect(() => reorderPoint({ perDay: -1, perDayDeviation: 0, leadDays: 5, leadDeviation: 0, service: 0.9 })).toThrow(RangeError);
+    expect(() => reorderPoint({ perDay: 1, perDayDeviation: 0, leadDays: 5, leadDeviation: 0, service: 1 })).toThrow(RangeError);
+    expect(() => reorderPoint({ perDay: Number.NaN, perDayDeviation: 0, leadDays: 5, leadDeviation: 0, service: 0.9 })).toThrow(RangeError);
+  });
+
+  it('orders in whole packs, counting what is on its way and what is spoken for', () => {
+    const base = { onHand: 3, onOrder: 0, reserved: 0, point: 4, packSize: 5, cover: 6 };
+    expect(packsToOrder(base)).toBe(2);
+    expect(packsToOrder({ ...base, onOrder: 5 })).toBe(0);
+    expect(packsToOrder({ ...base, onOrder: 5, reserved: 5 })).toBe(2);
+    expect(packsToOrder({ ...base, onHand: 5 })).toBe(0);
+  });
+});
