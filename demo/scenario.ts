@@ -1,3 +1,4 @@
+import type { WearRule } from '@/core/interval/rules';
 import type { DustHazard, MachineClass } from '@/core/machine/machine';
 import type { MachineKind } from '@/core/machine/kinds';
 import type { Method } from '@/core/measure/methods';
@@ -25,6 +26,10 @@ export interface StageSpec {
   readonly days?: number;
   readonly countOf?: { readonly stage: string; readonly count: number };
   readonly school?: string;
+  /** A limit of wear beside the calendar. */
+  readonly wear?: WearRule;
+  /** Looks at its fill: days ago, share of the container. */
+  readonly looks?: readonly (readonly [daysAgo: number, share: number])[];
   readonly life?: StageLife;
   /** What the yard knows better than the kind's defaults. */
   readonly knows?: (base: Recorded) => Recorded;
@@ -85,6 +90,8 @@ export interface MachineSpec {
   readonly hoseSelectorM?: number;
   readonly inServiceDaysAgo: number;
   readonly stages: readonly StageSpec[];
+  /** Run hours a worked day, on record for so many days; a new dust since so many days ago. */
+  readonly used?: { readonly hoursADay: number; readonly days: number; readonly newDust?: { readonly daysAgo: number; readonly before: string; readonly times: number } };
   readonly rig: RigSpec | null;
   readonly truth?: Truth;
   readonly story: readonly StoryTest[];
@@ -97,4 +104,7 @@ export interface PartSpec {
   readonly bin: string;
   /** What the shelf shall hold today. */
   readonly today: number;
+  readonly price: number;
+  readonly leadDays: number;
+  readonly shelfDays?: number;
 }

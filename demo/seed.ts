@@ -17,11 +17,11 @@ import { insertPathEdits } from './path-edits';
 import { proveSeat } from './proofs';
 import { seeded } from './random';
 import type { MachineSpec, RigSpec } from './scenario';
+import { insertOrders, insertWear } from './wear';
 import { CREW, momentOf, type Seeding } from './seeding';
 import { SITE } from './site';
 import { specOf } from './truth';
 import { MACHINES, PARTS } from './yard-data';
-
 
 interface MeterSpec {
   readonly name: string;
@@ -111,6 +111,7 @@ const insertRules = async (s: Seeding, spec: MachineSpec, stageIds: ReadonlyMap<
       const { stage: countedStageName, count } = stage.countOf;
       rules.push({ kind: 'countOfChanges', countedStageId: idOf(stageIds, countedStageName), countedStageName, count });
     }
+    if (stage.wear) rules.push(stage.wear);
     for (const rule of rules) {
       const values = { stage_id: idOf(stageIds, stage.name), rule_json: JSON.stringify(rule), school: stage.school ?? '' };
       await s.db.insertInto('rule').values(values).execute();
@@ -261,8 +262,8 @@ export const seedDemo = async (database: Db, { now, seed }: SeedOptions): Promis
     const today = dayAt(now, SITE.timeZone);
     await saveSite(db, SITE);
     const partIds = new Map<string, number>();
-    for (const { code, name, packSize, bin } of PARTS) {
-      const row = await db.insertInto('part').values({ code, name, pack_size: packSize, bin }).returning('id').executeTakeFirstOrThrow();
+    for (const { code, name, packSize, bin, price, leadDays, shelfDays } of PARTS) {
+      const row = await db.insertInto('part').values({ code, name, pack_size: packSize, bin, price, lead_days: leadDays, shelf_days: shelfDays ?? null }).returning('id').executeTakeFirstOrThrow();
       partIds.set(code, row.id);
     }
     const meters = await insertMeters(db, today);
@@ -272,10 +273,12 @@ export const seedDemo = async (database: Db, { now, seed }: SeedOptions): Promis
       await insertRules(seeding, spec, inserted.stageIds);
       await insertPast(seeding, spec, inserted);
       await insertBaselines(seeding, spec, { ...inserted, seed });
+      await insertWear(seeding, spec, inserted);
     }
     await insertPathEdits(seeding);
     await insertCases(seeding);
     await insertJobs(seeding);
     await insertDeliveries(seeding);
+    await insertOrders(seeding);
   });
 };

@@ -23,6 +23,15 @@ export const RuleJson = z.discriminatedUnion('kind', [
     countedStageName: z.string(),
     count: z.int().min(1).max(1000),
   }),
+  z.strictObject({ kind: z.literal('runHours'), hours: z.number().positive().max(100_000) }),
+  z.strictObject({ kind: z.literal('fill'), share: z.number().positive().max(1) }),
+  z.strictObject({ kind: z.literal('flowLost'), share: z.number().positive().max(0.9) }),
+  z.strictObject({ kind: z.literal('gaugeZone'), zone: z.enum(['amber', 'red']) }),
+  z.strictObject({ kind: z.literal('hoseVelocity') }),
+  z.strictObject({ kind: z.literal('indicator') }),
+  z.strictObject({ kind: z.literal('sight'), what: z.string().trim().min(1).max(80) }),
+  z.strictObject({ kind: z.literal('occurrence'), what: z.string().trim().min(1).max(80) }),
+  z.strictObject({ kind: z.literal('together'), stageId: z.int().positive(), stageName: z.string(), how: z.enum(['onlyWith', 'rightAfter']) }),
 ]);
 
 export const PreconditionJson = z.enum([

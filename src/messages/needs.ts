@@ -1,4 +1,4 @@
-import type { StageDue, RuleState } from '@/core/interval/due';
+import type { RuleState, StageDue, UnknownBecause } from '@/core/interval/due';
 import type { Rule } from '@/core/interval/rules';
 import type { Withdrawal } from '@/core/machine/machine';
 import type { Need } from '@/core/status/machine-status';
@@ -59,8 +59,40 @@ export const dueIn = (daysLeft: number): string => {
 };
 
 /** A rule as a technician would say it. */
-export const sayRule = (rule: Rule): string =>
-  rule.kind === 'calendarDays' ? `every ${days(rule.days)}` : `every ${rule.count} changes of the ${rule.countedStageName}`;
+export const sayRule = (rule: Rule): string => {
+  switch (rule.kind) {
+    case 'calendarDays':
+      return `every ${days(rule.days)}`;
+    case 'countOfChanges':
+      return `every ${rule.count} changes of the ${rule.countedStageName}`;
+    case 'runHours':
+      return `every ${rule.hours} run hours`;
+    case 'fill':
+      return `at ${showPercent(rule.share)} full`;
+    case 'flowLost':
+      return `at ${showPercent(rule.share)} of the flow lost`;
+    case 'gaugeZone':
+      return `when the gauge is ${rule.zone}`;
+    case 'hoseVelocity':
+      return 'when the hose is too slow for its class';
+    case 'indicator':
+      return 'when the light comes on';
+    case 'sight':
+      return `when seen: ${rule.what}`;
+    case 'occurrence':
+      return `after any ${rule.what}`;
+    case 'together':
+      return rule.how === 'onlyWith' ? `only with the ${rule.stageName}` : `only right after the ${rule.stageName}`;
+  }
+};
+
+const BECAUSE: Record<UnknownBecause, string> = {
+  noHours: 'no date: no run hours on record',
+  noLook: 'no date: nobody has looked at its fill yet',
+  byTest: 'no date of its own: a test or a gauge tells, see the forecast',
+  bySight: 'no date: it is seen, not counted',
+  withAnother: 'no date of its own',
+};
 
 /** What one rule says today. */
 export const sayRuleState = (state: RuleState): string => {
@@ -72,7 +104,7 @@ export const sayRuleState = (state: RuleState): string => {
     case 'expected':
       return `${sayRule(rule)}${counted}: expected ${state.dueOn ?? ''}`;
     case 'unknown':
-      return `${sayRule(rule)}${counted}: no date yet, too few changes on record`;
+      return `${sayRule(rule)}${counted}: ${state.because === null ? 'no date yet, too few changes on record' : BECAUSE[state.because]}`;
   }
 };
 

@@ -268,7 +268,8 @@ describe('correcting', () => {
     const { id } = value(await recordChange(context, 'CR-04', changeBody(bag.id, { partId, quantity: 2 })));
     const body = changeBody(bag.id, { partId, performedAt: '2026-11-20T10:00:00.000Z' });
     value(await correctChange(context, 'CR-04', { ...body, supersedesId: id, correctionReason: 'it was on Friday, and one bag' }));
-    expect(await dueOf('CR-04', 'fleece bag')).toMatchObject({ dueOn: '2026-12-04' });
+    const moved = await dueOf('CR-04', 'fleece bag');
+    expect([moved?.binding, ...(moved?.others ?? [])].find((r) => r?.rule.kind === 'calendarDays')).toMatchObject({ dueOn: '2026-12-04' });
     expect(await shelf(partId)).toBe(onHand - 1);
   });
 

@@ -1,4 +1,5 @@
 import type { CalendarDate } from '../interval/calendar-date';
+import type { WearFacts } from '../interval/due';
 import type { RuleRecord } from '../interval/rules';
 import type { StageKind } from '../path/stage-kinds';
 import type { StageSpec } from '../path/stage-spec';
@@ -27,6 +28,8 @@ export interface Stage {
   readonly fittedAt: string | null;
   /** What was tested of its seat and its clean side, oldest first. */
   readonly proven: readonly IntegrityCheck[];
+  /** Looks at its fill, oldest first, share of the container. */
+  readonly looks: WearFacts['looks'];
   readonly rules: readonly RuleRecord[];
   /** How it resists the air, sits and is rated; the kind's defaults where the record has none of its own. */
   readonly spec: StageSpec;
@@ -51,6 +54,8 @@ export interface Machine {
   /** Fitted out for wet pick-up. */
   readonly wetSet: boolean;
   readonly inServiceOn: CalendarDate;
+  /** Run hours by day with what was collected, oldest first; the newest word for a day stands. */
+  readonly hours: readonly { readonly day: CalendarDate; readonly hours: number; readonly dust: string }[];
   readonly stages: readonly Stage[];
   /** Stages that were taken out of the path for good: their records still name them. */
   readonly retired: readonly { readonly id: number; readonly name: string }[];

@@ -7,6 +7,8 @@ export interface MachineGroups {
   readonly tasks: readonly number[];
   /** Every set that may be one opening; the index is the set, by bits. null where a set may not be. */
   readonly sets: readonly (GroupSet | null)[];
+  /** What each task costs that finds no day: it is left over to the end of the horizon. */
+  readonly left: readonly number[];
 }
 
 export interface GroupSet {
@@ -41,6 +43,9 @@ const daysOf = (set: readonly PlanTask[], { blockedDays }: PlanMachine, { minute
   return minutes.flatMap((there, day) => (there >= need && !blockedDays.has(day) && locked.every((l) => l === day) ? [day] : []));
 };
 
+/** What a task without a day counts beside its overrun, so that a plan with fewer of them is always the better one. */
+export const UNPLACED = 1e9;
+
 /** Every opening a machine may have, with its cost by day. Source: the planning problem as stated in `problem`. */
 export const groupsOf = (problem: PlanProblem, machine: number): MachineGroups => {
   const positions = problem.tasks.flatMap((t, i) => (t.machine === machine ? [i] : []));
@@ -63,5 +68,5 @@ export const groupsOf = (problem: PlanProblem, machine: number): MachineGroups =
     const days = together(set, mine) ? daysOf(set, facts, { minutes: problem.minutes, need: minutes }) : [];
     sets[bits] = days.length === 0 ? null : { minutes, parts: partsOf(set), cost, order: Uint16Array.from([...days].sort((a, b) => (cost[a] ?? 0) - (cost[b] ?? 0) || a - b)) };
   }
-  return { tasks: positions, sets };
+  return { tasks: positions, sets, left: mine.map((t) => UNPLACED + t.overrunCostPerDay * expectedOverrun(t.reached, horizon)) };
 };

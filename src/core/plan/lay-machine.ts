@@ -15,9 +15,6 @@ export interface LaidMachine {
   readonly left: number;
 }
 
-/** What a task without a day counts, so that a plan with fewer of them is always the better one. */
-export const UNPLACED = 1e9;
-
 const costOn = (set: GroupSet, day: number): number => set.cost[day] ?? Infinity;
 
 interface Best {
@@ -26,14 +23,14 @@ interface Best {
 }
 
 /** For every set of tasks the cheapest way to split it into openings, each on the cheapest day it fits by itself. */
-const splits = (days: readonly (number | null)[], sets: MachineGroups['sets'], count: number): Best => {
-  const size = 2 ** count;
+const splits = (days: readonly (number | null)[], { sets, left, tasks }: MachineGroups): Best => {
+  const size = 2 ** tasks.length;
   const cost = new Float64Array(size);
   const pick = new Int32Array(size);
   for (let all = 1; all < size; all += 1) {
     const low = all & -all;
     // The lowest task left over alone is the way out when it fits nowhere.
-    let best = UNPLACED + (cost[all ^ low] ?? 0);
+    let best = (left[31 - Math.clz32(low)] ?? Infinity) + (cost[all ^ low] ?? 0);
     let chosen = 0;
     for (let part = all; part > 0; part = (part - 1) & all) {
       if (!(part & low)) continue;
@@ -67,10 +64,11 @@ const chosenSets = ({ pick }: Best, all: number): readonly number[] => {
  * openings that fit singly but not together are laid one after the other, the longer first. `lookPast` passes over a day
  * now and then, so that another machine may have it.
  */
-export const layMachine = ({ tasks, sets }: MachineGroups, room: Room, lookPast?: () => boolean): LaidMachine => {
+export const layMachine = (groups: MachineGroups, room: Room, lookPast?: () => boolean): LaidMachine => {
+  const { tasks, sets } = groups;
   const all = 2 ** tasks.length - 1;
   const days = sets.map((set) => (set ? room.cheapest(set, lookPast) : null));
-  const chosen = [...chosenSets(splits(days, sets, tasks.length), all)].sort((a, b) => (sets[b]?.minutes ?? 0) - (sets[a]?.minutes ?? 0));
+  const chosen = [...chosenSets(splits(days, groups), all)].sort((a, b) => (sets[b]?.minutes ?? 0) - (sets[a]?.minutes ?? 0));
   const openings: Laid[] = [];
   let placed = 0;
   for (const bits of chosen) {
@@ -83,13 +81,8 @@ export const layMachine = ({ tasks, sets }: MachineGroups, room: Room, lookPast?
     placed |= bits;
   }
   const left = all & ~placed;
-  return { openings, left, cost: openings.reduce((sum, o) => sum + costOn(o.set, o.day), 0) + UNPLACED * bitCount(left) };
-};
-
-const bitCount = (bits: number): number => {
-  let n = 0;
-  for (let b = bits; b > 0; b &= b - 1) n += 1;
-  return n;
+  const missing = groups.left.reduce((sum, cost, i) => sum + (left & (1 << i) ? cost : 0), 0);
+  return { openings, left, cost: openings.reduce((sum, o) => sum + costOn(o.set, o.day), 0) + missing };
 };
 
 /** Takes a machine's openings out of the room again. */

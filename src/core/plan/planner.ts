@@ -1,5 +1,6 @@
 import { groupsOf, type MachineGroups, MOST_ENUMERATED } from './groups';
-import { layMachine, type LaidMachine, liftMachine, UNPLACED } from './lay-machine';
+import { costOf } from './cost';
+import { layMachine, type LaidMachine, liftMachine } from './lay-machine';
 import type { PlanDays, PlanProblem } from './problem';
 import { Room } from './room';
 
@@ -19,6 +20,8 @@ export interface PlannerOptions {
   readonly random: () => number;
   readonly rounds: number;
 }
+
+const NO_GROUPS: MachineGroups = { tasks: [], sets: [null], left: [] };
 
 /** Rounds between two tellings of how far it is. */
 const TELL_EVERY = 200;
@@ -101,12 +104,12 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
   // The tightest first: what has the fewest days, then what costs most to get wrong.
   const order = groups.map((_, m) => m).sort((a, b) => fewest(groups[a]) - fewest(groups[b]));
   const laid: LaidMachine[] = groups.map(() => ({ openings: [], cost: 0, left: 0 }));
-  for (const m of order) laid[m] = layMachine(groups[m] ?? { tasks: [], sets: [null] }, room);
+  for (const m of order) laid[m] = layMachine(groups[m] ?? NO_GROUPS, room);
   let cost = totalOf(laid);
   let best = { cost, days: daysOfLaid(problem, groups, laid) };
   const told = (round: number): PlanStep => {
     const unplaced = best.days.filter((d) => d === null).length;
-    return { days: best.days, cost: best.cost - UNPLACED * unplaced, unplaced, rounds: round };
+    return { days: best.days, cost: costOf(given, best.days).total, unplaced, rounds: round };
   };
   yield told(0);
   const ids = groups.map((_, m) => m);
@@ -115,7 +118,7 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
     const before = out.map((m) => laid[m]);
     for (const l of before) if (l) liftMachine(l, room);
     const share = random() * LOOK_PAST;
-    for (const m of shuffled(out, random)) laid[m] = layMachine(groups[m] ?? { tasks: [], sets: [null] }, room, () => random() < share);
+    for (const m of shuffled(out, random)) laid[m] = layMachine(groups[m] ?? NO_GROUPS, room, () => random() < share);
     const after = totalOf(laid);
     // A slightly dearer plan is kept now and then, so that it does not stay in the first valley.
     const slack = 0.002 * Math.abs(best.cost) * (1 - round / rounds) * random() * random();

@@ -130,7 +130,7 @@ export const dueOfMachine = ({ machine, changes, today }: Pick<StatusInput, 'mac
   const daysOf = changeDays(machine, changes);
   return machine.stages.flatMap((stage) => {
     const changedOn = daysOf(stage.id).at(-1) ?? stage.firstUsedOn;
-    const due = stage.missing ? null : stageDue({ stageId: stage.id, rules: stage.rules, changedOn, changesOf: daysOf, today });
+    const due = stage.missing ? null : stageDue({ stageId: stage.id, rules: stage.rules, changedOn, changesOf: daysOf, today, wear: { hours: machine.hours, looks: stage.looks } });
     return due ? [due] : [];
   });
 };

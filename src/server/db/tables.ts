@@ -17,6 +17,9 @@ export interface PartTable {
   name: string;
   pack_size: number;
   bin: string;
+  price: Generated<number>;
+  lead_days: Generated<number>;
+  shelf_days: Generated<number | null>;
 }
 
 export interface MachineTable {
@@ -213,6 +216,60 @@ export interface PhotoTable {
   bytes: Uint8Array;
 }
 
+/** Run hours of a machine on a day; the newest word for a day stands. */
+export interface UsageEntryTable {
+  id: Generated<number>;
+  machine_id: number;
+  day: string;
+  hours: number;
+  dust: string;
+  at: string;
+  by_initials: string;
+}
+
+/** How full a stage was seen to be. */
+export interface FillLookTable {
+  id: Generated<number>;
+  stage_id: number;
+  day: string;
+  share: number;
+  at: string;
+  by_initials: string;
+}
+
+export interface PartOrderTable {
+  id: Generated<number>;
+  part_id: number;
+  quantity: number;
+  arrives_on: string;
+  at: string;
+  by_initials: string;
+}
+
+export interface OrderArrivalTable {
+  id: Generated<number>;
+  order_id: number;
+  at: string;
+  by_initials: string;
+}
+
+/** A day somebody fixed for a stage; the newest word stands, null sets it free. */
+export interface PlanLockTable {
+  id: Generated<number>;
+  stage_id: number;
+  day: string | null;
+  at: string;
+  by_initials: string;
+}
+
+export interface OutboxMessageTable {
+  id: Generated<number>;
+  message_key: string;
+  at: string;
+  subject: string;
+  body: string;
+}
+
 /** One row a user action: the client's id makes a double click or a retry one record. */
 export interface UserActionTable {
   client_id: string;
@@ -240,6 +297,12 @@ export interface Tables {
   job_event: JobEventTable;
   integrity_check: IntegrityCheckTable;
   photo: PhotoTable;
+  usage_entry: UsageEntryTable;
+  fill_look: FillLookTable;
+  part_order: PartOrderTable;
+  order_arrival: OrderArrivalTable;
+  plan_lock: PlanLockTable;
+  outbox_message: OutboxMessageTable;
   user_action: UserActionTable;
 }
 

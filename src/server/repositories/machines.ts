@@ -8,6 +8,7 @@ import type { Machine, Stage } from '@/core/machine/machine';
 import { stageTemplate } from '@/core/path/stage-templates';
 import type { Db } from '../db/connect';
 import type { Row } from '../db/tables';
+import { loadWear, type Wear } from './wear';
 
 type StageRow = Row<'stage'> & { part_code: string | null; part_name: string | null };
 
@@ -41,7 +42,7 @@ const loadSeats = async (db: Db): Promise<Seat> => {
   };
 };
 
-const toStage = (row: StageRow, { rules, seats }: Pick<Parts, 'rules' | 'seats'>, machineKind: MachineKind): Stage => ({
+const toStage = (row: StageRow, { rules, seats, wear }: Pick<Parts, 'rules' | 'seats' | 'wear'>, machineKind: MachineKind): Stage => ({
   id: row.id,
   position: row.position,
   kind: StageKindName.parse(row.kind),
@@ -58,16 +59,18 @@ const toStage = (row: StageRow, { rules, seats }: Pick<Parts, 'rules' | 'seats'>
   fittedAt: seats.fittedAt.get(row.id) ?? null,
   proven: seats.checks.filter((c) => c.stageId === row.id).map(({ test, passed, at }) => ({ test, passed, at })),
   rules: rules.filter((r) => r.stageId === row.id),
+  looks: wear.looks.filter((l) => l.stageId === row.id).map(({ day, share }) => ({ day, share })),
 });
 
 interface Parts {
   readonly stages: readonly StageRow[];
   readonly rules: readonly RuleRecord[];
   readonly seats: Seat;
+  readonly wear: Wear;
   readonly edits: readonly Pick<Row<'path_edit'>, 'id' | 'machine_id' | 'performed_at' | 'reshapes'>[];
 }
 
-const toMachine = (row: Row<'machine'>, { stages: rows, rules, seats, edits }: Parts): Machine => ({
+const toMachine = (row: Row<'machine'>, { stages: rows, rules, seats, wear, edits }: Parts): Machine => ({
   id: row.id,
   tag: row.tag,
   name: row.name,
@@ -84,7 +87,8 @@ const toMachine = (row: Row<'machine'>, { stages: rows, rules, seats, edits }: P
   nominalVolts: row.nominal_volts,
   wetSet: row.wet_set === 1,
   inServiceOn: row.in_service_on,
-  stages: rows.filter((r) => r.retired_on === null).map((r) => toStage(r, { rules, seats }, MachineKindName.parse(row.kind))),
+  hours: wear.hours.filter((h) => h.machineId === row.id).map(({ day, hours, dust }) => ({ day, hours, dust })),
+  stages: rows.filter((r) => r.retired_on === null).map((r) => toStage(r, { rules, seats, wear }, MachineKindName.parse(row.kind))),
   retired: rows.filter((r) => r.retired_on !== null).map(({ id, name }) => ({ id, name })),
   editedThrough: Math.max(0, ...edits.map((e) => e.id)),
   reshapedAt: edits.filter((e) => e.reshapes === 1).at(-1)?.performed_at ?? null,
@@ -103,9 +107,11 @@ export const loadMachines = async (db: Db): Promise<readonly Machine[]> => {
   const edits = await db.selectFrom('path_edit').select(['id', 'machine_id', 'performed_at', 'reshapes']).orderBy('id').execute();
   const rules = (await db.selectFrom('rule').selectAll().orderBy('id').execute()).map(toRule);
   const seats = await loadSeats(db);
+  const wear = await loadWear(db);
   return machines.map((row) =>
     toMachine(row, {
       seats,
+      wear,
       stages: stages.filter((r) => r.machine_id === row.id),
       rules,
       edits: edits.filter((e) => e.machine_id === row.id),

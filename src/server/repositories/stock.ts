@@ -7,6 +7,9 @@ export interface PartOnHand {
   readonly name: string;
   readonly packSize: number;
   readonly bin: string;
+  readonly price: number;
+  readonly leadDays: number;
+  readonly shelfDays: number | null;
   readonly onHand: number;
 }
 
@@ -24,7 +27,7 @@ export const loadParts = async (db: Db): Promise<readonly PartOnHand[]> => {
   const parts = await db.selectFrom('part').selectAll().orderBy('code').execute();
   const movements = await db.selectFrom('stock_movement').select(['part_id as partId', 'quantity']).execute();
   const sums = onHand(movements);
-  return parts.map((p) => ({ id: p.id, code: p.code, name: p.name, packSize: p.pack_size, bin: p.bin, onHand: sums.get(p.id) ?? 0 }));
+  return parts.map((p) => ({ id: p.id, code: p.code, name: p.name, packSize: p.pack_size, bin: p.bin, price: p.price, leadDays: p.lead_days, shelfDays: p.shelf_days, onHand: sums.get(p.id) ?? 0 }));
 };
 
 export const insertMovement = async (db: Db, m: NewMovement): Promise<void> => {

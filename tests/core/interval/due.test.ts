@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays, dayAt, daysBetween, isCalendarDate } from '@/core/interval/calendar-date';
-import { type DueInput, stageDue } from '@/core/interval/due';
-import type { Rule, RuleRecord } from '@/core/interval/rules';
+import { type DueInput, NO_WEAR, stageDue } from '@/core/interval/due';
+import { circularAfter, type Rule, type RuleRecord } from '@/core/interval/rules';
 
 const BAG = 1;
 const WRAP = 2;
@@ -11,7 +11,7 @@ const days = (n: number) => record({ kind: 'calendarDays', days: n });
 const bags = (count: number) => record({ kind: 'countOfChanges', countedStageId: BAG, countedStageName: 'bag', count }, 2);
 
 const due = (over: Partial<DueInput>) =>
-  stageDue({ stageId: WRAP, rules: [days(30)], changedOn: '2026-01-01', changesOf: () => [], today: '2026-01-11', ...over });
+  stageDue({ stageId: WRAP, rules: [days(30)], changedOn: '2026-01-01', changesOf: () => [], today: '2026-01-11', wear: NO_WEAR, ...over });
 
 describe('calendar days', () => {
   it('count from the change, over month ends and daylight saving', () => {
@@ -89,5 +89,37 @@ describe('when a stage is due', () => {
         expect(second > first).toBe(true);
       }),
     );
+  });
+});
+
+describe('rules that wear, sight and company reach', () => {
+  const ofRule = (rule: Rule, over: Partial<DueInput> = {}) => due({ rules: [record(rule)], ...over })?.binding;
+
+  it('run hours run by what is logged since the change, and by the use of four weeks', () => {
+    const hours = Array.from({ length: 20 }, (_, i) => ({ day: addDays('2025-12-23', i), hours: 2.8 }));
+    // 11 days of 2.8 h since the change; 56 h in 28 days is 2 h a day; 40 - 30.8 are left.
+    expect(ofRule({ kind: 'runHours', hours: 40 }, { wear: { hours, looks: [] } })).toMatchObject({ dueOn: '2026-01-15', dateIs: 'expected' });
+    expect(ofRule({ kind: 'runHours', hours: 40 })).toMatchObject({ dueOn: null, dateIs: 'unknown', because: 'noHours' });
+  });
+
+  it('a fill by its last look since the change, by the observed rate without one, and by nothing at all it says so', () => {
+    const look = { hours: [], looks: [{ day: '2025-12-20', share: 0.9 }, { day: '2026-01-06', share: 0.25 }] };
+    expect(ofRule({ kind: 'fill', share: 0.5 }, { wear: look })?.dueOn).toBe('2026-01-12');
+    expect(ofRule({ kind: 'fill', share: 0.5 }, { changesOf: () => ['2025-12-12', '2026-01-01'] })?.dueOn).toBe('2026-01-21');
+    expect(ofRule({ kind: 'fill', share: 0.5 })).toMatchObject({ dueOn: null, because: 'noLook' });
+  });
+
+  it('what only a test, an eye or another stage can tell has no date, says why, and never hides one that has', () => {
+    expect(ofRule({ kind: 'flowLost', share: 0.25 })?.because).toBe('byTest');
+    expect(ofRule({ kind: 'sight', what: 'a torn pleat' })?.because).toBe('bySight');
+    const both = due({ rules: [record({ kind: 'together', stageId: 1, stageName: 'bag', how: 'rightAfter' }, 5), days(30)] });
+    expect(both?.binding.rule.kind).toBe('calendarDays');
+    expect(both?.others.map((o) => o.because)).toEqual(['withAnother']);
+  });
+
+  it('finds a ring of "only after"', () => {
+    const after = (stageId: number, other: number): RuleRecord => ({ id: stageId, stageId, school: '', rule: { kind: 'together', stageId: other, stageName: '', how: 'rightAfter' } });
+    expect(circularAfter([after(1, 2), after(2, 3), after(3, 1)])).toEqual([1, 2, 3]);
+    expect(circularAfter([after(1, 2), after(3, 2)])).toBeNull();
   });
 });

@@ -7,6 +7,7 @@ import * as airPaths from './005-air-paths';
 import * as faultCases from './006-fault-cases';
 import * as jobs from './007-jobs';
 import * as proofAndPhotos from './008-proof-and-photos';
+import * as usageAndPlans from './009-usage-and-plans';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -18,4 +19,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '006-fault-cases': faultCases,
   '007-jobs': jobs,
   '008-proof-and-photos': proofAndPhotos,
+  '009-usage-and-plans': usageAndPlans,
 };

@@ -1,0 +1,55 @@
+import type { Db } from '../db/connect';
+
+export interface OpenOrder {
+  readonly id: number;
+  readonly partId: number;
+  readonly quantity: number;
+  readonly arrivesOn: string;
+  readonly by: string;
+}
+
+/** What is ordered and has not arrived, soonest first. */
+export const loadOpenOrders = async (db: Db): Promise<readonly OpenOrder[]> => {
+  const rows = await db.selectFrom('part_order as o').leftJoin('order_arrival as a', 'a.order_id', 'o.id').selectAll('o').where('a.id', 'is', null).orderBy('arrives_on').execute();
+  return rows.map((r) => ({ id: r.id, partId: r.part_id, quantity: r.quantity, arrivesOn: r.arrives_on, by: r.by_initials }));
+};
+
+export const insertOrder = async (db: Db, o: Omit<OpenOrder, 'id'> & { readonly at: string }): Promise<number> => {
+  const { id } = await db.insertInto('part_order').values({ part_id: o.partId, quantity: o.quantity, arrives_on: o.arrivesOn, at: o.at, by_initials: o.by }).returning('id').executeTakeFirstOrThrow();
+  return id;
+};
+
+export const insertArrival = async (db: Db, a: { readonly orderId: number; readonly at: string; readonly by: string }): Promise<void> => {
+  await db.insertInto('order_arrival').values({ order_id: a.orderId, at: a.at, by_initials: a.by }).execute();
+};
+
+/** The day somebody fixed for each stage; only those that stand. */
+export const loadLocks = async (db: Db): Promise<ReadonlyMap<number, string>> => {
+  const rows = await db.selectFrom('plan_lock').selectAll().orderBy('id').execute();
+  const newest = new Map(rows.map((r) => [r.stage_id, r.day]));
+  return new Map([...newest].flatMap(([stage, day]) => (day === null ? [] : [[stage, day] as const])));
+};
+
+export const insertLock = async (db: Db, l: { readonly stageId: number; readonly day: string | null; readonly at: string; readonly by: string }): Promise<number> => {
+  const { id } = await db.insertInto('plan_lock').values({ stage_id: l.stageId, day: l.day, at: l.at, by_initials: l.by }).returning('id').executeTakeFirstOrThrow();
+  return id;
+};
+
+export interface OutboxMessage {
+  readonly id: number;
+  readonly key: string;
+  readonly at: string;
+  readonly subject: string;
+  readonly body: string;
+}
+
+export const loadOutbox = async (db: Db): Promise<readonly OutboxMessage[]> => {
+  const rows = await db.selectFrom('outbox_message').selectAll().orderBy('id', 'desc').execute();
+  return rows.map((r) => ({ id: r.id, key: r.message_key, at: r.at, subject: r.subject, body: r.body }));
+};
+
+/** Puts a message into the outbox, unless one of its key lies there already. */
+export const putMessage = async (db: Db, m: Omit<OutboxMessage, 'id'>): Promise<boolean> => {
+  const done = await db.insertInto('outbox_message').values({ message_key: m.key, at: m.at, subject: m.subject, body: m.body }).onConflict((c) => c.column('message_key').doNothing()).executeTakeFirst();
+  return (done.numInsertedOrUpdatedRows ?? 0n) > 0n;
+};

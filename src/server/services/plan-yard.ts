@@ -1,0 +1,102 @@
+import { addDays, daysBetween } from '@/core/interval/calendar-date';
+import type { StageOutlook } from '@/core/forecast/from-record';
+import type { Machine, Stage } from '@/core/machine/machine';
+import { seeded } from '@/core/numeric/seeded';
+import { bestPlan } from '@/core/plan/planner';
+import type { PlanDays } from '@/core/plan/problem';
+import { PLAN_OPTIONS, type PlanInput, type PlannedMachine, type PlanOptions, yardProblem, type YardProblem } from '@/core/plan/yard-problem';
+import { assemble } from '@/core/procedure/assemble';
+import { freeToTake } from '@/core/stock/held';
+import { loadOpenJobs } from '../repositories/jobs';
+import { loadLocks, loadOpenOrders, type OpenOrder } from '../repositories/plans';
+import { loadParts, partOfStages, type PartOnHand } from '../repositories/stock';
+import type { Context } from './user-action';
+import { worksOn, loadOutlook, type YardOutlook } from './yard-outlook';
+import type { Yard } from './yard';
+
+const LONGEST_DAYS = 52 * 7;
+/** Rounds of the quick plan a page is drawn with; the worker goes on from there. */
+const QUICK_ROUNDS = 400;
+const SEED = 7;
+
+export interface YardPlan {
+  readonly outlook: YardOutlook;
+  readonly input: PlanInput;
+  readonly options: PlanOptions;
+  readonly made: YardProblem;
+  readonly days: PlanDays;
+  readonly parts: readonly PartOnHand[];
+  readonly orders: readonly OpenOrder[];
+}
+
+/** A stage that by rule, or by the way its maker built it, is changed only with another. */
+const withOf = (machine: Machine, stage: Stage): number | null => {
+  const rule = stage.rules.find((r) => r.rule.kind === 'together')?.rule;
+  if (rule?.kind === 'together') return rule.stageId;
+  const position = machine.stages.indexOf(stage);
+  if (stage.kind !== 'prefilter' || machine.kind !== 'hepaTank') return null;
+  const made = assemble(machine, { kind: 'change', stage: position, school: 'headAside' }, machine.hazard);
+  const before = made.ok ? made.value.before.find((b) => b.kind === 'afterChangeOf') : undefined;
+  return before?.kind === 'afterChangeOf' ? (machine.stages[before.stage]?.id ?? null) : null;
+};
+
+const lifeDaysOf = (stage: Stage, outlook: StageOutlook, today: string): number => {
+  const since = stage.fittedAt?.slice(0, 10) ?? stage.firstUsedOn;
+  return Math.max(7, daysBetween({ from: since, to: today }) + (outlook.forecast?.reached[2] ?? 0));
+};
+
+interface Around {
+  readonly today: string;
+  readonly parts: readonly PartOnHand[];
+  readonly locks: ReadonlyMap<number, string>;
+}
+
+const plannedMachine = (machine: Machine, outlooks: readonly StageOutlook[], { today, parts, locks }: Around): PlannedMachine => ({
+  tag: machine.tag,
+  name: machine.name,
+  hazard: machine.hazard,
+  blockedDays: [],
+  stages: outlooks.flatMap((o) => {
+    const stage = machine.stages.find((s) => s.id === o.stageId);
+    if (!stage || !o.forecast) return [];
+    const lock = locks.get(stage.id);
+    const index = parts.findIndex((p) => p.id === stage.part?.id);
+    const lockedDay = lock === undefined ? null : daysBetween({ from: today, to: lock });
+    return [{ stageId: stage.id, name: stage.name, kind: stage.kind, reached: o.forecast.reached, part: index < 0 ? null : index, withStage: withOf(machine, stage), lockedDay: lockedDay !== null && lockedDay >= 0 ? lockedDay : null, lifeDays: lifeDaysOf(stage, o, today) }];
+  }),
+});
+
+/** Everything the plan of the yard is made from. */
+export const loadPlanInput = async (context: Pick<Context, 'db' | 'now'>, yard?: Yard): Promise<Pick<YardPlan, 'outlook' | 'input' | 'parts' | 'orders'>> => {
+  const outlook = await loadOutlook(context, yard);
+  const { today } = outlook.yard;
+  const parts = await loadParts(context.db);
+  const orders = await loadOpenOrders(context.db);
+  const free = freeToTake({ parts, jobs: await loadOpenJobs(context.db), partOf: await partOfStages(context.db) });
+  const around: Around = { today, parts, locks: await loadLocks(context.db) };
+  const works = worksOn(today);
+  const input: PlanInput = {
+    machines: [...outlook.machines].sort((a, b) => (a.machine.tag < b.machine.tag ? -1 : 1)).map(({ machine, outlooks }) => plannedMachine(machine, outlooks, around)),
+    parts: parts.map((p) => ({
+      id: p.code,
+      name: p.name,
+      bin: p.bin,
+      price: p.price,
+      onHand: Math.max(0, free.get(p.id) ?? 0),
+      deliveries: orders.filter((o) => o.partId === p.id).map((o) => ({ day: Math.max(0, daysBetween({ from: today, to: o.arrivesOn })), quantity: o.quantity })),
+    })),
+    works: Array.from({ length: LONGEST_DAYS }, (_, day) => works(day)),
+  };
+  return { outlook, input, parts, orders };
+};
+
+/** The plan of the yard as its pages are drawn with it: deterministic for one day and one record. */
+export const planYard = async (context: Pick<Context, 'db' | 'now'>, { yard, options = PLAN_OPTIONS }: { readonly yard?: Yard; readonly options?: PlanOptions } = {}): Promise<YardPlan> => {
+  const loaded = await loadPlanInput(context, yard);
+  const made = yardProblem(loaded.input, options);
+  const { days } = bestPlan(made.problem, { random: seeded(SEED).uniform, rounds: QUICK_ROUNDS });
+  return { ...loaded, options, made, days };
+};
+
+/** The calendar day of a day of the plan. */
+export const dateOfDay = ({ yard }: YardOutlook, day: number): string => addDays(yard.today, day);

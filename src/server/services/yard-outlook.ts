@@ -1,0 +1,79 @@
+import { type LossSeen, type MachineRecord, outlooksOf, type StageOutlook, type ZoneSeen } from '@/core/forecast/from-record';
+import { addDays, type CalendarDate, dayAt, daysBetween } from '@/core/interval/calendar-date';
+import { isWear } from '@/core/interval/rules';
+import type { Machine } from '@/core/machine/machine';
+import { type ChangeRecord, standing, type TestRecord } from '@/core/record/records';
+import { isSeries, judgeTest } from '@/core/status/machine-status';
+import { loadChanges } from '../repositories/changes';
+import { loadTests } from '../repositories/tests';
+import type { Context } from './user-action';
+import { loadYard, type Yard } from './yard';
+
+export interface MachineOutlook {
+  readonly machine: Machine;
+  readonly outlooks: readonly StageOutlook[];
+}
+
+export interface YardOutlook {
+  readonly yard: Yard;
+  readonly machines: readonly MachineOutlook[];
+}
+
+/** The same yard on the same day is told the same. */
+const SEED = 20_261;
+/** A bag changed so many days before a test is taken as fresh in it. */
+const FRESH_DAYS = 2;
+
+/** Weekends are closed. */
+export const worksOn = (today: CalendarDate) => (day: number): boolean => ![0, 6].includes(new Date(`${addDays(today, day)}T12:00:00Z`).getUTCDay());
+
+interface Told {
+  readonly yard: Yard;
+  readonly machine: Machine;
+  readonly tests: readonly TestRecord[];
+  readonly changes: readonly ChangeRecord[];
+}
+
+/** Losses speak of a filter only when the bag before it was fresh: as found they carry the bag's share. */
+const lossesOf = ({ yard, machine, tests, changes }: Told): readonly LossSeen[] => {
+  const { timeZone, thresholds } = yard.site;
+  const bags = new Set(machine.stages.filter((s) => s.kind === 'bag').map((s) => s.id));
+  const ruled = machine.stages.filter((s) => s.rules.some((r) => r.rule.kind === 'flowLost'));
+  if (ruled.length === 0) return [];
+  return standing(tests).flatMap((record): readonly LossSeen[] => {
+    if (!isSeries(record) || record.isBaseline || record.test.failedPreconditions.length > 0) return [];
+    const day = dayAt(record.performedAt, timeZone);
+    const fresh = bags.size === 0 || changes.some((c) => bags.has(c.stageId) && c.performedAt <= record.performedAt && daysBetween({ from: c.performedOn, to: day }) <= FRESH_DAYS);
+    if (!fresh) return [];
+    const { baseline, reduced } = judgeTest({ machine, tests, thresholds, record });
+    if (!('lossFraction' in baseline)) return [];
+    const deviation = (reduced.repeats.expanded ?? 0.1 * reduced.repeats.mean) / (2 * reduced.repeats.mean);
+    return ruled.map((s) => ({ stageId: s.id, day, share: baseline.lossFraction, deviation }));
+  });
+};
+
+const zonesOf = ({ yard, tests }: Told): readonly ZoneSeen[] =>
+  standing(tests).flatMap(({ test: { detail }, performedAt }) => (detail.kind === 'zone' && detail.stageId !== null && detail.zone !== null ? [{ stageId: detail.stageId, day: dayAt(performedAt, yard.site.timeZone), zone: detail.zone }] : []));
+
+const recordOf = (told: Told): MachineRecord => ({
+  machine: told.machine,
+  changes: told.changes,
+  losses: lossesOf(told),
+  zones: zonesOf(told),
+  today: told.yard.today,
+  works: worksOn(told.yard.today),
+  seed: SEED,
+});
+
+/** When each ruled stage of the yard reaches its first limit, as chances, from what is on record. */
+export const loadOutlook = async (context: Pick<Context, 'db' | 'now'>, yard?: Yard): Promise<YardOutlook> => {
+  const here = yard ?? (await loadYard(context));
+  const tests = await loadTests(context.db);
+  const changes = standing(await loadChanges(context.db, here.site.timeZone));
+  const machines = here.machines.map(({ machine }) => {
+    const wears = machine.stages.some((s) => s.rules.some((r) => isWear(r.rule)));
+    const own = wears ? tests.filter((t) => t.machineId === machine.id) : [];
+    return { machine, outlooks: outlooksOf(recordOf({ yard: here, machine, tests: own, changes: changes.filter((c) => c.machineId === machine.id) })) };
+  });
+  return { yard: here, machines };
+};
