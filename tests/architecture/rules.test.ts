@@ -60,7 +60,7 @@ const LAYERS: readonly { readonly folder: RegExp; readonly may: readonly RegExp[
   { folder: /^server\/db\//, may: [/^server\/db\//, /^contracts\//, /^kysely$/, /^better-sqlite3$/, /^node:/] },
   { folder: /^server\/repositories\//, may: [/^server\/(db|repositories)\//, /^contracts\//, /^core\/interval\/calendar-date$/, /^core\/path\/stage-templates$/, /^core\/stock\//], types: [/^core\//] },
   { folder: /^server\/services\//, may: [/^server\/(repositories|services|instruments)\//, /^core\//, /^contracts\//, /^node:/, /^papaparse$/, /^image-size$/], types: [/^server\/db\//] },
-  { folder: /^server\/http\//, may: [/^server\//, /^core\/failure/, /^contracts\//, /^messages\//], types: [/^astro$/, /^zod$/] },
+  { folder: /^server\/http\//, may: [/^server\//, /^core\/failure/, /^contracts\//, /^messages\//, /^ical-generator$/], types: [/^astro$/, /^zod$/] },
   { folder: /^server\/instruments\//, may: [/^server\//, /^core\//, /^contracts\//, /^node:/] },
   { folder: /^pages\/api\//, may: [/^server\/(http|services)\//, /^contracts\//, /^core\/failure/], types: [/^astro$/] },
   { folder: /^(pages|layouts|components)\//, may: [/^server\/(http\/app|services\/)/, /^(core|contracts|messages|islands|ui|charts|components|layouts|styles)\//, /^node:crypto$/], types: [/^astro$/] },

@@ -151,7 +151,7 @@ describe('guided changes, walked on the page', () => {
     expect(await stepOf(page)).toBe(step);
   });
 
-  it('by keys: d ticks off, y answers, b goes back; a stacked filter that proves nothing is turned back and nothing is used', async () => {
+  it('by keys: y answers, b goes back; a stacked filter that proves nothing is turned back and nothing is used', async () => {
     const page = await begin('CR-09', 'Pre-filter');
     await walk(page, /^Is the seal whole/);
     await page.keyboard.press('y');

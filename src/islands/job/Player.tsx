@@ -174,7 +174,7 @@ const End = ({ p }: { readonly p: PlayerProps }) => {
   );
 };
 
-/** y and n answer, d or Enter ticks off, b goes back: only where a button says the same. */
+/** y and n answer, Enter ticks off, b goes back: only where a button says the same. */
 const useKeys = ({ state, act, sending, keysOn }: PlayerProps): void => {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -185,7 +185,7 @@ const useKeys = ({ state, act, sending, keysOn }: PlayerProps): void => {
       const deed: JobEvent | null =
         step?.check && event.key === 'y' ? { kind: 'answered', step: state.at, right: true, note: '' }
         : step?.check && step.check !== 'lightOut' && event.key === 'n' ? { kind: 'answered', step: state.at, right: false, note: '' }
-        : plain && (event.key === 'd' || event.key === 'Enter') ? { kind: 'did', step: state.at }
+        : plain && event.key === 'Enter' ? { kind: 'did', step: state.at }
         : event.key === 'b' && state.at > 0 ? { kind: 'back', step: state.at - 1 }
         : null;
       if (!deed) return;

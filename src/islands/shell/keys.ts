@@ -7,6 +7,7 @@ export interface Shortcut {
 export const SITE_KEYS: readonly Shortcut[] = [
   { key: '/', does: 'Jump to a machine by its tag' },
   { key: 'r', does: 'Round: what is due' },
+  { key: 'w', does: 'Plan of the yard, by weeks' },
   { key: 's', does: 'Stock' },
   { key: 'u', does: 'Metric or US units' },
   { key: 'd', does: 'Day or night' },
@@ -36,6 +37,8 @@ export const actionOfKey = (key: string, tag: string | null): KeyAction | null =
       return { kind: 'help' };
     case 'r':
       return { kind: 'go', to: '/round' };
+    case 'w':
+      return { kind: 'go', to: '/plan' };
     case 's':
       return { kind: 'go', to: '/stock' };
     case 'u':

@@ -1,4 +1,5 @@
 import type { Generated, Insertable, Selectable } from 'kysely';
+import type { FillLookTable, OrderArrivalTable, OutboxMessageTable, PartOrderTable, PlanLockTable, UsageEntryTable } from './tables-plan';
 
 /** JSON columns hold text; the repositories parse them through `contracts/json-columns`. */
 export interface SiteTable {
@@ -214,60 +215,6 @@ export interface PhotoTable {
   by_initials: string;
   media_type: string;
   bytes: Uint8Array;
-}
-
-/** Run hours of a machine on a day; the newest word for a day stands. */
-export interface UsageEntryTable {
-  id: Generated<number>;
-  machine_id: number;
-  day: string;
-  hours: number;
-  dust: string;
-  at: string;
-  by_initials: string;
-}
-
-/** How full a stage was seen to be. */
-export interface FillLookTable {
-  id: Generated<number>;
-  stage_id: number;
-  day: string;
-  share: number;
-  at: string;
-  by_initials: string;
-}
-
-export interface PartOrderTable {
-  id: Generated<number>;
-  part_id: number;
-  quantity: number;
-  arrives_on: string;
-  at: string;
-  by_initials: string;
-}
-
-export interface OrderArrivalTable {
-  id: Generated<number>;
-  order_id: number;
-  at: string;
-  by_initials: string;
-}
-
-/** A day somebody fixed for a stage; the newest word stands, null sets it free. */
-export interface PlanLockTable {
-  id: Generated<number>;
-  stage_id: number;
-  day: string | null;
-  at: string;
-  by_initials: string;
-}
-
-export interface OutboxMessageTable {
-  id: Generated<number>;
-  message_key: string;
-  at: string;
-  subject: string;
-  body: string;
 }
 
 /** One row a user action: the client's id makes a double click or a retry one record. */

@@ -24,6 +24,10 @@ export const recording =
     return result.ok ? json(reply(result.value), 201) : respondProblems(result.failures);
   };
 
+/** The same for what belongs to the whole site. */
+export const recordingSite = <B, R>({ body, run, reply }: { readonly body: z.ZodType<B>; readonly run: (context: Context, body: B) => Promise<Result<R>>; readonly reply: (value: R) => unknown }): APIRoute =>
+  recording<B, R>({ body, run: (context, _, parsed) => run(context, parsed), reply });
+
 /** An endpoint that reads something of one machine. */
 export const reading =
   <R>(run: (context: Context, tag: string) => Promise<Result<R>>): APIRoute =>

@@ -1,6 +1,9 @@
 import type { StageDue } from '@/core/interval/due';
-import type { Stage } from '@/core/machine/machine';
+import type { Machine, Stage } from '@/core/machine/machine';
 import type { MachineStatus } from '@/core/status/machine-status';
+import { chanceBefore } from '@/core/plan/reaching';
+import type { StageOutlook } from '@/core/forecast/from-record';
+import { planYard, type YardPlan } from './plan-yard';
 import { loadParts, type PartOnHand } from '../repositories/stock';
 import type { Context } from './user-action';
 import { loadYard, type Yard } from './yard';
@@ -12,6 +15,45 @@ export interface RoundLine {
   readonly part: PartOnHand | null;
 }
 
+/** One opening of today's plan. */
+export interface WalkLine {
+  readonly tag: string;
+  readonly name: string;
+  readonly place: string;
+  readonly minutes: number;
+  readonly machine: Machine;
+  readonly items: readonly {
+    readonly stageId: number;
+    readonly stage: string;
+    readonly part: { readonly name: string; readonly bin: string } | null;
+    readonly outlook: StageOutlook;
+    /** Chance of being past the limit when it is left for a week. */
+    readonly pastInAWeek: number;
+  }[];
+}
+
+/** What the plan puts on its first day of work, grouped by machine, place after place. */
+const walkOf = (plan: YardPlan): readonly WalkLine[] => {
+  const first = plan.made.problem.minutes.findIndex((m) => m > 0);
+  return plan.input.machines
+    .flatMap((m, index): readonly WalkLine[] => {
+      const tasks = plan.made.problem.tasks.flatMap((t, i) => (t.machine === index && plan.days[i] === first ? [i] : []));
+      const machine = plan.outlook.machines.find((x) => x.machine.tag === m.tag);
+      if (tasks.length === 0 || !machine) return [];
+      const minutes = (plan.made.problem.machines[index]?.openingMinutes ?? 0) + tasks.reduce((sum, i) => sum + (plan.made.problem.tasks[i]?.minutes ?? 0), 0);
+      return [{ tag: m.tag, name: m.name, place: machine.machine.place, machine: machine.machine, minutes, items: tasks.flatMap((i) => itemOf(plan, i, machine)) }];
+    })
+    .sort((a, b) => (a.place < b.place ? -1 : a.place > b.place ? 1 : a.tag < b.tag ? -1 : 1));
+};
+
+const itemOf = (plan: YardPlan, i: number, { outlooks }: YardPlan['outlook']['machines'][number]): WalkLine['items'] => {
+  const [stage, task] = [plan.made.stages[i], plan.made.problem.tasks[i]];
+  const outlook = outlooks.find((o) => o.stageId === stage?.stageId);
+  if (!stage || !task || !outlook) return [];
+  const part = stage.part === null ? undefined : plan.input.parts[stage.part];
+  return [{ stageId: stage.stageId, stage: stage.name, part: part ? { name: part.name, bin: part.bin } : null, outlook, pastInAWeek: chanceBefore(task.reached, WEEK_DAYS) }];
+};
+
 export interface Round {
   readonly yard: Yard;
   readonly overdue: readonly RoundLine[];
@@ -19,6 +61,8 @@ export interface Round {
   readonly thisWeek: readonly RoundLine[];
   /** Rules that the record cannot date yet. */
   readonly undated: readonly RoundLine[];
+  /** What the plan does today, in walking order. */
+  readonly walk: readonly WalkLine[];
   /** Machines that need something which no date tells: a low flow, a missing stage. */
   readonly attention: readonly MachineStatus[];
 }
@@ -36,6 +80,7 @@ const lines = (yard: Yard, parts: readonly PartOnHand[]): readonly RoundLine[] =
 /** What is due today, this week and overdue, with why, and which machines need looking at. */
 export const loadRound = async (context: Context): Promise<Round> => {
   const yard = await loadYard(context);
+  const plan = await planYard(context, { yard });
   const all = lines(yard, await loadParts(context.db));
   const dated = all
     .flatMap((line) => (line.due.daysLeft === null ? [] : [{ line, days: line.due.daysLeft }]))
@@ -43,6 +88,7 @@ export const loadRound = async (context: Context): Promise<Round> => {
   const pick = (from: number, to: number) => dated.filter(({ days }) => days >= from && days <= to).map(({ line }) => line);
   return {
     yard,
+    walk: walkOf(plan),
     overdue: pick(Number.NEGATIVE_INFINITY, -1),
     today: pick(0, 0),
     thisWeek: pick(1, WEEK_DAYS),

@@ -2,6 +2,9 @@ import { type HeldPart, heldParts, trialParts } from '@/core/stock/held';
 import { loadCases } from '../repositories/cases';
 import { loadOpenJobs } from '../repositories/jobs';
 import { loadLedger, loadParts, partOfStages, type LedgerLine, type PartOnHand } from '../repositories/stock';
+import { type Reorder, reorderOf } from '@/core/stock/demand';
+import type { OpenOrder } from '../repositories/plans';
+import { planYard, type YardPlan } from './plan-yard';
 import type { Context } from './user-action';
 import { loadYard, type Yard } from './yard';
 
@@ -12,6 +15,8 @@ export interface StockLine {
   readonly usedBy: readonly string[];
   /** What open jobs and cases have reserved, taken or hold, with the tag of the machine. */
   readonly held: readonly (HeldPart & { readonly tag: string })[];
+  readonly reorder: Reorder;
+  readonly orders: readonly OpenOrder[];
 }
 
 export interface StockDesk {
@@ -21,17 +26,36 @@ export interface StockDesk {
 
 const SHOWN_LINES = 6;
 
+const YEAR_DAYS = 365;
+const DAY_MS = 86_400_000;
+
+/** Net pieces taken in the last year; a count or a correction settles and is no use. */
+const takenOf = (ledger: readonly LedgerLine[], now: string): number => {
+  const from = new Date(Date.parse(now) - YEAR_DAYS * DAY_MS).toISOString();
+  return -ledger.filter((l) => l.at >= from && (l.reason === 'taken' || l.reason === 'returned')).reduce((sum, l) => sum + l.quantity, 0);
+};
+
+const plannedOf = ({ made, days, input }: YardPlan, part: PartOnHand): number =>
+  made.problem.tasks.filter((t, i) => input.parts[t.part?.index ?? -1]?.id === part.code && ((days[i] ?? null) === null || (days[i] ?? 0) <= part.leadDays)).length;
+
 /** Parts with what is on hand, the newest ledger lines and where they are used; the shortest first. */
 export const loadStockDesk = async (context: Context): Promise<StockDesk> => {
   const yard = await loadYard(context);
   const parts = await loadParts(context.db);
   const machines = yard.machines.map((m) => m.machine);
   const held = [...heldParts({ jobs: await loadOpenJobs(context.db), partOf: await partOfStages(context.db) }), ...trialParts(await loadCases(context.db), machines)];
+  const plan = await planYard(context, { yard });
+  const orderOf = async (part: PartOnHand): Promise<Pick<StockLine, 'ledger' | 'reorder' | 'orders'>> => {
+    const ledger = await loadLedger(context.db, part.id);
+    const orders = plan.orders.filter((o) => o.partId === part.id);
+    const use = { partId: part.id, packSize: part.packSize, onHand: part.onHand, onOrder: orders.reduce((sum, o) => sum + o.quantity, 0), reserved: held.filter((h) => h.partId === part.id && h.state === 'reserved').length, leadDays: part.leadDays, shelfDays: part.shelfDays, taken: takenOf(ledger, context.now()), overDays: YEAR_DAYS, planned: plannedOf(plan, part) };
+    return { ledger: ledger.slice(0, SHOWN_LINES), orders, reorder: reorderOf(use) };
+  };
   const tagOf = (id: number): string => machines.find((m) => m.id === id)?.tag ?? '';
   const lines = await Promise.all(
     parts.map(async (part) => ({
       part,
-      ledger: (await loadLedger(context.db, part.id)).slice(0, SHOWN_LINES),
+      ...(await orderOf(part)),
       held: held.filter((h) => h.partId === part.id).map((h) => ({ ...h, tag: tagOf(h.machineId) })),
       usedBy: yard.machines.filter((m) => m.machine.stages.some((s) => s.part?.id === part.id)).map((m) => m.machine.tag),
     })),

@@ -20,6 +20,8 @@ interface StripProps {
   readonly units: UnitSystem;
   /** A low staircase without its sentences. */
   readonly compact?: boolean;
+  /** Remaining life of each stage as a range, by its number; shown instead of the day. */
+  readonly ranges?: Readonly<Record<number, string>> | undefined;
   /** The path alone, without its staircase. */
   readonly bare?: boolean;
   /** The page says itself what the staircase rests on. */
@@ -64,9 +66,10 @@ interface CellProps {
   readonly due: StageDue | undefined;
   readonly open: boolean;
   readonly suspected: number | null;
+  readonly range: string | null;
 }
 
-const StageCell = ({ stage, side, due, open, suspected }: CellProps) => (
+const StageCell = ({ stage, side, due, open, suspected, range }: CellProps) => (
   <li
     className={`flex min-w-0 flex-1 flex-col ${open ? 'bg-base-200' : ''}`}
     style={open ? { boxShadow: 'inset 0 -4px 0 var(--color-primary)' } : undefined}
@@ -83,7 +86,7 @@ const StageCell = ({ stage, side, due, open, suspected }: CellProps) => (
       {suspected === null && due && (
         <div className="mt-auto pt-1">
           <LifeBar remaining={due.remaining} label={`${stage.name}: ${due.daysLeft === null ? 'no date yet' : dueIn(due.daysLeft)}`} />
-          <span className="dial block text-xs leading-tight font-medium sm:mt-0.5" aria-hidden="true">{shortLife(due)}</span>
+          <span className="dial block text-xs leading-tight font-medium sm:mt-0.5" aria-hidden="true">{range ?? shortLife(due)}</span>
         </div>
       )}
     </div>
@@ -107,7 +110,7 @@ const PlacePin = ({ place, gap, count }: { place: Place; gap: number; count: num
 };
 
 /** The machine's air path from tool to room: a glyph per stage in its order, the fan in its place, remaining life. */
-export const AirPathStrip = ({ machine, due, place = null, openStageId = null, view, units, compact = false, hush = false, bare = false, suspicion }: StripProps) => {
+export const AirPathStrip = ({ machine, due, place = null, openStageId = null, view, units, compact = false, hush = false, bare = false, ranges, suspicion }: StripProps) => {
   const kinds = machine.stages.map((s) => s.kind);
   const sides = sidesOfPath(kinds);
   if (!sides.ok) return <p className="tone-stop p-3 font-bold">This air path has no single fan: it cannot be drawn.</p>;
@@ -123,6 +126,7 @@ export const AirPathStrip = ({ machine, due, place = null, openStageId = null, v
             side={sides.value[i] ?? 'suction'}
             due={due.find((d) => d.stageId === stage.id)}
             open={stage.id === openStageId}
+            range={ranges?.[stage.id] ?? null}
             suspected={suspicion ? (suspicion[i] ?? 0) : null}
           />
         ))}

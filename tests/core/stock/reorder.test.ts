@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { reorderOf } from '@/core/stock/demand';
 import { packsToOrder, reorderPoint } from '@/core/stock/reorder';
 
 describe('the reorder point', () => {
@@ -30,5 +31,16 @@ describe('the reorder point', () => {
     expect(packsToOrder({ ...base, onOrder: 5 })).toBe(0);
     expect(packsToOrder({ ...base, onOrder: 5, reserved: 5 })).toBe(2);
     expect(packsToOrder({ ...base, onHand: 5 })).toBe(0);
+  });
+
+  it('goes by the ledger, and holds at the least what the plan takes before an order is here; what spoils is said', () => {
+    const use = { partId: 1, packSize: 5, onHand: 4, onOrder: 0, reserved: 0, leadDays: 10, shelfDays: null, taken: 24, overDays: 365, planned: 0 };
+    // 24 a year is 0.66 in ten days: the Poisson quantile of 95 % is 2 or 3 with the spread of the lead time.
+    expect(reorderOf(use)).toMatchObject({ packs: 0 });
+    expect([2, 3]).toContain(reorderOf(use).point.point);
+    expect(reorderOf({ ...use, planned: 6 })).toMatchObject({ point: { point: 6 }, packs: 1 });
+    expect(reorderOf({ ...use, onHand: 2 }).packs).toBe(1);
+    expect(reorderOf({ ...use, taken: 0 })).toMatchObject({ packs: 0, perDay: 0 });
+    expect(reorderOf({ ...use, taken: 1, shelfDays: 365 }).spoils).toBe(3);
   });
 });

@@ -1,0 +1,47 @@
+import { type Demand, packsToOrder, reorderPoint, type ReorderPoint } from './reorder';
+
+/** What a part was taken for, and what the plan will take it for. */
+export interface PartUse {
+  readonly partId: number;
+  readonly packSize: number;
+  readonly onHand: number;
+  readonly onOrder: number;
+  readonly reserved: number;
+  readonly leadDays: number;
+  /** Days the part keeps on the shelf; null for ever. */
+  readonly shelfDays: number | null;
+  /** Net pieces taken over so many days. */
+  readonly taken: number;
+  readonly overDays: number;
+  /** Pieces the plan takes within the lead time. */
+  readonly planned: number;
+}
+
+export interface Reorder {
+  readonly partId: number;
+  readonly point: ReorderPoint;
+  readonly perDay: number;
+  readonly packs: number;
+  /** Pieces, on hand, that will not be used before their shelf life ends. */
+  readonly spoils: number;
+}
+
+export const SERVICE = 0.95;
+/** Share of the lead time its own spread is taken for. A Moorwind default. */
+const LEAD_SPREAD = 0.25;
+const MONTH_DAYS = 30;
+
+/**
+ * What to order of a part: single pieces taken at random days at the rate of the ledger, and at the least what the plan
+ * takes within the lead time. Source: as `reorderPoint`; the spread of the lead time is a modelling choice.
+ */
+export const reorderOf = (use: PartUse, service: number = SERVICE): Reorder => {
+  const perDay = Math.max(0, use.taken) / Math.max(1, use.overDays);
+  const demand: Demand = { perDay, perDayDeviation: Math.sqrt(perDay), leadDays: use.leadDays, leadDeviation: LEAD_SPREAD * use.leadDays, service };
+  const usual = reorderPoint(demand);
+  // What the plan takes before an order could be here must be there, whatever the usual use.
+  const point = { ...usual, point: Math.max(usual.point, use.planned) };
+  const packs = packsToOrder({ onHand: use.onHand, onOrder: use.onOrder, reserved: use.reserved, point: point.point, packSize: use.packSize, cover: perDay * MONTH_DAYS });
+  const kept = use.shelfDays === null ? Infinity : perDay * use.shelfDays;
+  return { partId: use.partId, point, perDay, packs: perDay === 0 && use.planned === 0 && use.reserved <= use.onHand + use.onOrder ? 0 : packs, spoils: Math.max(0, Math.floor(use.onHand - kept)) };
+};

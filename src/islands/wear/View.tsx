@@ -1,0 +1,62 @@
+import { useEffect, useState } from 'react';
+import type { Machine } from '@/core/machine/machine';
+import type { Problem } from '@/messages/failures';
+import { capital } from '@/messages/words';
+import { setChoice } from '@/ui/cookies';
+import { FieldProblems } from '@/ui/problems';
+import { usePostOnce } from '@/ui/use-post-once';
+
+interface LogWearProps {
+  readonly machine: Machine;
+  readonly today: string;
+  readonly by: string;
+}
+
+const LOOKS = [['empty', 0.05], ['a quarter', 0.25], ['half', 0.5], ['three quarters', 0.75], ['full', 1]] as const;
+
+/** Run hours of a day, and a coarse look at a fill: the two things that make a forecast its own. */
+export const LogWear = ({ machine, today, by }: LogWearProps) => {
+  const filled = machine.stages.filter((s) => s.kind === 'bag' || s.kind === 'cyclone' || s.kind === 'dropChamber' || s.rules.some((r) => r.rule.kind === 'fill'));
+  const [initials, setInitials] = useState(by);
+  const [day, setDay] = useState(today);
+  const [hours, setHours] = useState('');
+  const [dust, setDust] = useState(machine.hours.at(-1)?.dust ?? machine.lastCollected);
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const post = usePostOnce();
+  useEffect(() => {
+    document.documentElement.dataset['wear'] = 'ready';
+  }, []);
+  const send = async (what: 'usage' | 'looks', body: object) => {
+    const upper = initials.trim().toUpperCase();
+    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/${what}`, { by: upper, day, ...body });
+    if (!posted) return;
+    setProblems(posted.ok ? [] : posted.problems);
+    if (!posted.ok) return;
+    setChoice('mw_by', upper);
+    window.location.reload();
+  };
+  const worked = Number(hours.replace(',', '.').replace(/\s*h(ours)?$/i, ''));
+  return (
+    <section className="panel space-y-2 p-3" aria-labelledby="log-wear">
+      <h2 id="log-wear" className="font-bold">Write down what it did</h2>
+      <div className="flex flex-wrap items-end gap-1">
+        <label className="block w-40"><span className="caption">Day</span><input className="field" type="date" value={day} max={today} onChange={(e) => setDay(e.currentTarget.value)} /></label>
+        <label className="block w-20"><span className="caption">Initials</span><input className="field" value={initials} maxLength={12} autoComplete="off" onChange={(e) => setInitials(e.currentTarget.value)} /></label>
+      </div>
+      <div className="flex flex-wrap items-end gap-1">
+        <label className="block w-20"><span className="caption">Hours run</span><input className="field" inputMode="decimal" value={hours} maxLength={6} onChange={(e) => setHours(e.currentTarget.value)} /></label>
+        <label className="block min-w-40 flex-1"><span className="caption">On what</span><input className="field" value={dust} maxLength={120} onChange={(e) => setDust(e.currentTarget.value)} /></label>
+        <button type="button" className="choice font-semibold" disabled={hours.trim() === '' || !Number.isFinite(worked)} onClick={() => void send('usage', { hours: worked, dust })}>Log the hours</button>
+      </div>
+      {filled.map((s) => (
+        <div key={s.id}>
+          <p className="caption">{capital(s.name)}: how full?</p>
+          <div className="flex flex-wrap gap-1">
+            {LOOKS.map(([word, share]) => <button key={word} type="button" className="choice" onClick={() => void send('looks', { stageId: s.id, share })}>{word}</button>)}
+          </div>
+        </div>
+      ))}
+      <FieldProblems id="wear-problems" problems={problems} />
+    </section>
+  );
+};

@@ -1,0 +1,46 @@
+import type { ForecastBasis, StageOutlook } from '@/core/forecast/from-record';
+import { showPercent } from '@/core/units';
+import { sayRule } from './needs';
+import { days } from './words';
+import type { Machine } from '@/core/machine/machine';
+
+/** Days as a range a person would say: "in 3 to 5 weeks", "now". */
+export const sayRange = (low: number, high: number): string => {
+  const [a, b] = [Math.max(0, Math.round(low)), Math.round(high)];
+  if (b <= 1) return 'now';
+  if (b < 21) return a === b ? `in ${b} days` : `in ${a} to ${b} days`;
+  const weeks = (d: number) => Math.round(d / 7);
+  if (b < 120) return weeks(a) === weeks(b) ? `in ${weeks(b)} weeks` : `in ${weeks(a)} to ${weeks(b)} weeks`;
+  const months = (d: number) => Math.round(d / 30.4);
+  return months(a) === months(b) ? `in ${months(b)} months` : `in ${months(a)} to ${months(b)} months`;
+};
+
+/** The same, short enough for the strip. */
+export const shortRange = (low: number, high: number): string => {
+  if (high < 0) return 'past';
+  const [unit, word] = high < 21 ? [1, 'd'] : high < 120 ? [7, 'wk'] : [30.4, 'mo'];
+  const [a, b] = [Math.max(0, Math.round(low / unit)), Math.round(high / unit)];
+  return a === b ? `${b} ${word}` : `${a}-${b} ${word}`;
+};
+
+/** What a forecast rests on, in a sentence. */
+export const sayBasis = ({ intervals, sights, counts }: ForecastBasis): string => {
+  if (intervals === 0 && sights === 0) return 'Nothing of its own on record yet: the figures of its kind are used.';
+  const what = [...(intervals > 0 ? [`${intervals} finished ${intervals === 1 ? 'interval' : 'intervals'}`] : []), ...(sights > 0 ? [`${sights} ${sights === 1 ? 'look or test' : 'looks or tests'} since`] : [])];
+  return `From ${what.join(' and ')}, counted in ${counts === 'hours' ? 'run hours' : 'days, because no run hours are on record for them'}.`;
+};
+
+/** When a stage reaches its limit, by which rule, and how surely it is past. */
+export const sayOutlook = ({ stageId, forecast }: StageOutlook, machine: Machine): { readonly sentence: string; readonly rules: string } | null => {
+  if (!forecast) return null;
+  const [, low, , high] = forecast.reached;
+  const rules = machine.stages.find((s) => s.id === stageId)?.rules ?? [];
+  const said = forecast.binding.filter((b) => b.chance >= 0.05).map((b) => `${sayRule(rules.find((r) => r.id === b.rule)?.rule ?? { kind: 'indicator' })}${forecast.binding.length > 1 ? ` (${showPercent(b.chance)})` : ''}`);
+  return {
+    sentence:
+      high < 0
+        ? `It is past its limit, by ${days(Math.max(1, Math.round(-high)))} or more.`
+        : `Its limit is reached ${sayRange(low, high)}${forecast.overdue > 0.05 ? `; the chance that it is past already is ${showPercent(forecast.overdue)}` : ''}.`,
+    rules: said.join(', or '),
+  };
+};

@@ -1,0 +1,32 @@
+import type { LogLookBody, LogUsageBody } from '@/contracts/plan';
+import { fail, failure, ok, type Result } from '@/core/failure/failure';
+import { dayAt } from '@/core/interval/calendar-date';
+import { findMachine } from '../repositories/machines';
+import { loadSite } from '../repositories/site';
+import { insertLook, insertUsage } from '../repositories/wear';
+import { type Context, runOnce } from './user-action';
+
+/** Run hours of a machine on a day; the newest word for a day stands. */
+export const logUsage = async ({ db, now }: Context, tag: string, body: LogUsageBody): Promise<Result<{ readonly id: number }>> => {
+  const at = now();
+  return runOnce(db, { kind: `usage ${tag}`, body, at }, async (tx) => {
+    const machine = await findMachine(tx, tag);
+    if (!machine) return fail(failure('machine.unknown', '', { tag }));
+    if (body.day > dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('usage.future', 'day'));
+    const { day, hours, dust, by } = body;
+    return ok({ id: await insertUsage(tx, { machineId: machine.id, day, hours, dust, at, by }) });
+  });
+};
+
+/** How full a stage was seen to be on a day. */
+export const logLook = async ({ db, now }: Context, tag: string, body: LogLookBody): Promise<Result<{ readonly id: number }>> => {
+  const at = now();
+  return runOnce(db, { kind: `look ${tag}`, body, at }, async (tx) => {
+    const machine = await findMachine(tx, tag);
+    if (!machine) return fail(failure('machine.unknown', '', { tag }));
+    if (!machine.stages.some((s) => s.id === body.stageId)) return fail(failure('stage.unknown', 'stageId', { tag }));
+    if (body.day > dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('look.future', 'day'));
+    const { stageId, day, share, by } = body;
+    return ok({ id: await insertLook(tx, { stageId, day, share, at, by }) });
+  });
+};

@@ -1,0 +1,38 @@
+import { standInSender } from '../instruments/stand-in-sender';
+import { loadOutbox, type OutboxMessage } from '../repositories/plans';
+import { type PlanEvent, planEvents } from './plan-events';
+import { planYard } from './plan-yard';
+import { loadStockDesk, type StockLine } from './stock-desk';
+import type { Context } from './user-action';
+
+/** Days before an opening at which it is told. */
+const AHEAD_DAYS = 2;
+const DAY_MS = 86_400_000;
+
+/** What is to be told today; the words for it are made by who asks. */
+export interface ToTell {
+  readonly openings: readonly PlanEvent[];
+  readonly orders: readonly StockLine[];
+  readonly month: string;
+}
+
+/** Openings that come up and parts to order. */
+export const toTell = async (context: Context): Promise<ToTell> => {
+  const plan = await planYard(context);
+  const { today } = plan.outlook.yard;
+  const last = new Date(Date.parse(`${today}T00:00:00Z`) + AHEAD_DAYS * DAY_MS).toISOString().slice(0, 10);
+  const { lines } = await loadStockDesk(context);
+  return { openings: planEvents(plan).filter((e) => e.day <= last), orders: lines.filter((l) => l.reorder.packs > 0), month: today.slice(0, 7) };
+};
+
+/** Sends messages, each key once however often it is asked. Answers how many went out. */
+export const sendMessages = async (context: Context, messages: readonly Pick<OutboxMessage, 'key' | 'subject' | 'body'>[]): Promise<number> => {
+  const sender = standInSender(context.db);
+  const at = context.now();
+  let sent = 0;
+  for (const m of messages) if (await sender.send({ ...m, at })) sent += 1;
+  return sent;
+};
+
+/** Every message that went out, newest first. */
+export const readOutbox = ({ db }: Pick<Context, 'db'>): Promise<readonly OutboxMessage[]> => loadOutbox(db);
