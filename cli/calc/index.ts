@@ -3,6 +3,7 @@ import { AirflowTestInput } from '@/contracts/calc/airflow-test';
 import { AirPathInput, CalibrateInput, HoseInput } from '@/contracts/calc/air-path';
 import { DiagnoseInput } from '@/contracts/calc/diagnose';
 import { CheckProcedureInput, ProcedureInput } from '@/contracts/calc/procedure';
+import { DueInput, ForecastInput, PlanCalcInput, ReorderInput } from '@/contracts/calc/plan';
 import { FilterTrainInput } from '@/contracts/calc/filter-train';
 import { CompareInput, ParticleTestInput, SuctionCurveInput, TraverseInput } from '@/contracts/calc/series';
 import { failure, type Result } from '@/core/failure/failure';
@@ -17,6 +18,7 @@ import { diagnose, nextTest } from './diagnose';
 import { filterTrainCalc } from './filter-train';
 import { hose } from './hose';
 import { particleTest } from './particle-test';
+import { dueCalc, forecastCalc, planCalc, reorderCalc } from './plan';
 import { checkProcedure, procedureCalc } from './procedure';
 import { suctionCurve } from './suction-curve';
 import { traverse } from './traverse';
@@ -48,6 +50,10 @@ const CALCULATIONS: Readonly<Record<string, Calculation>> = {
   hose: calculation('a hose and a flow in, velocity, friction and pressure drop out; with a machine, its flow', HoseInput, hose),
   diagnose: calculation('a machine and evidence in, faults with their probability and what to do next out', DiagnoseInput, diagnose),
   'next-test': calculation('a machine and evidence in, the next test of a school and the best others out', DiagnoseInput, nextTest),
+  due: calculation('rules and what is on record of a stage in, when it is due and by which rule out', DueInput, dueCalc),
+  forecast: calculation('intervals, looks and use of a stage in, quantiles of when its limit is reached out', ForecastInput, forecastCalc),
+  plan: calculation('machines, tasks, minutes and parts in, the cheapest days with their reasons out', PlanCalcInput, planCalc),
+  reorder: calculation('demand, lead time and shelf in, reorder point and packs to order out', ReorderInput, reorderCalc),
   procedure: calculation('a machine, a hazard and a job in, the steps and why each is there out', ProcedureInput, procedureCalc),
   'check-procedure': calculation('the same with steps left out in, what is then wrong with it out', CheckProcedureInput, checkProcedure),
 };

@@ -74,6 +74,7 @@ export const procedureCalc = (input: ProcedureInput): Result<ProcedureOutput> =>
       part: s.moves ?? null,
       why: WHY_WORDS[s.because],
     })),
+    ifItProvesNothing: p.turnBack.map((s) => sayStepOf(s, name(s.stage))),
     integrity: [...p.integrity],
     goesWith: p.goesWith.map(name),
     onlyRightAfter: p.before.flatMap((b) => (b.kind === 'afterChangeOf' ? [name(b.stage)] : [])),

@@ -7,7 +7,7 @@ const Stage = z.string().min(1).max(40).describe('Kind of a stage, such as bag o
 const Job = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('change'), stage: Stage, school: School.default('off') }),
   z.strictObject({ kind: z.enum(['purge', 'wash']), stage: Stage }),
-  z.strictObject({ kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning']) }),
+  z.strictObject({ kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet']) }),
 ]);
 
 export const ProcedureInput = z.strictObject({
@@ -24,6 +24,7 @@ export const ProcedureOutput = z.strictObject({
   procedure: z.string(),
   school: School,
   steps: z.array(StepOutput),
+  ifItProvesNothing: z.array(z.string()).describe('What is done instead, from the proof on, where the old part is held'),
   integrity: z.array(z.string()),
   goesWith: z.array(z.string()),
   onlyRightAfter: z.array(z.string()),

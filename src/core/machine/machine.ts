@@ -1,7 +1,7 @@
 import type { CalendarDate } from '../interval/calendar-date';
 import type { WearFacts } from '../interval/due';
 import type { RuleRecord } from '../interval/rules';
-import type { StageKind } from '../path/stage-kinds';
+import { STAGE_KINDS, type StageKind } from '../path/stage-kinds';
 import type { StageSpec } from '../path/stage-spec';
 import { type IntegrityCheck, integrityStanding } from './integrity';
 import type { MachineKind } from './kinds';
@@ -97,3 +97,6 @@ export const classStanding = (machine: Machine): ClassStanding => {
   const onPlate = machine.machineClass;
   return withdrawn ? { label: null, withdrawn, onPlate } : { label: onPlate, withdrawn: null, onPlate };
 };
+
+/** Whether a stage is changed as a part: by its kind, or because a spare is kept for it, such as the bag of a cyclone. */
+export const isChangeable = ({ kind, part, doNotRemove }: Pick<Stage, 'kind' | 'part' | 'doNotRemove'>): boolean => !doNotRemove && (STAGE_KINDS[kind].changeable || part !== null);

@@ -1,8 +1,7 @@
 import { Minus, Plus, ShieldAlert } from 'lucide-react';
 import { type Dispatch, useEffect, useReducer } from 'react';
 import type { StageDue } from '@/core/interval/due';
-import type { Machine, Stage } from '@/core/machine/machine';
-import { STAGE_KINDS } from '@/core/path/stage-kinds';
+import { isChangeable, type Machine, type Stage } from '@/core/machine/machine';
 import { CHANGE_REASONS, type ChangeRecord } from '@/core/record/records';
 import { dueIn } from '@/messages/needs';
 import { capital, HAZARD_CAUTIONS, REASON_HINTS, REASON_WORDS } from '@/messages/words';
@@ -48,7 +47,7 @@ interface Part {
   readonly dispatch: Dispatch<ChangeAction>;
 }
 
-const changeable = (machine: Machine): readonly Stage[] => machine.stages.filter((s) => STAGE_KINDS[s.kind].changeable && !s.doNotRemove);
+const changeable = (machine: Machine): readonly Stage[] => machine.stages.filter(isChangeable);
 
 const StageChoice = ({ state, dispatch, machine, due }: Part & Pick<ChangeProps, 'machine' | 'due'>) => (
   <fieldset>

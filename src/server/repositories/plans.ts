@@ -23,11 +23,20 @@ export const insertArrival = async (db: Db, a: { readonly orderId: number; reado
   await db.insertInto('order_arrival').values({ order_id: a.orderId, at: a.at, by_initials: a.by }).execute();
 };
 
-/** The day somebody fixed for each stage; only those that stand. */
+/** The day somebody fixed for each stage; only those that stand. A change that was done since has used its day up. */
 export const loadLocks = async (db: Db): Promise<ReadonlyMap<number, string>> => {
   const rows = await db.selectFrom('plan_lock').selectAll().orderBy('id').execute();
-  const newest = new Map(rows.map((r) => [r.stage_id, r.day]));
-  return new Map([...newest].flatMap(([stage, day]) => (day === null ? [] : [[stage, day] as const])));
+  const done = await db
+    .selectFrom('stage_change as c')
+    .leftJoin('stage_change as next', 'next.supersedes_id', 'c.id')
+    .select(({ fn }) => ['c.stage_id', fn.max('c.recorded_at').as('at')])
+    .where('next.id', 'is', null)
+    .where('c.voided', '=', 0)
+    .groupBy('c.stage_id')
+    .execute();
+  const doneAt = new Map(done.map((d) => [d.stage_id, d.at]));
+  const newest = new Map(rows.map((r) => [r.stage_id, r]));
+  return new Map([...newest.values()].flatMap((r) => (r.day === null || (doneAt.get(r.stage_id) ?? '') > r.at ? [] : [[r.stage_id, r.day] as const])));
 };
 
 export const insertLock = async (db: Db, l: { readonly stageId: number; readonly day: string | null; readonly at: string; readonly by: string }): Promise<number> => {

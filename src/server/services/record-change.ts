@@ -1,7 +1,6 @@
 import type { CorrectChangeBody, RecordChangeBody, WithdrawBody } from '@/contracts/requests';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
-import type { Machine, Stage } from '@/core/machine/machine';
-import { STAGE_KINDS } from '@/core/path/stage-kinds';
+import { isChangeable, type Machine, type Stage } from '@/core/machine/machine';
 import type { ChangeRecord } from '@/core/record/records';
 import type { Db } from '../db/connect';
 import { insertChange, loadChanges } from '../repositories/changes';
@@ -26,7 +25,7 @@ interface Checked {
 const checkStage = (machine: Machine, body: RecordChangeBody): Result<Stage> => {
   const stage = machine.stages.find((s) => s.id === body.stageId);
   if (!stage) return fail(failure('stage.unknown', 'stageId', { tag: machine.tag }));
-  if (stage.doNotRemove || !STAGE_KINDS[stage.kind].changeable) {
+  if (!isChangeable(stage)) {
     return fail(failure('stage.not-changeable', 'stageId', { stage: stage.name }));
   }
   if (body.partId !== null && stage.part && body.partId !== stage.part.id) {

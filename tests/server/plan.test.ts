@@ -1,0 +1,168 @@
+import ICAL from 'ical.js';
+import Papa from 'papaparse';
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { Result } from '@/core/failure/failure';
+import { costOf, violationsOf } from '@/core/plan/cost';
+import { explainPlan, waysOut } from '@/core/plan/explain';
+import { eachOnItsOwnDay } from '@/core/plan/own-day';
+import { sayOutlook } from '@/messages/outlook';
+import type { Db } from '@/server/db/connect';
+import { calendarFeed } from '@/server/http/calendar-feed';
+import { sendReminders } from '@/server/http/reminders';
+import { findMachine } from '@/server/repositories/machines';
+import { loadParts } from '@/server/repositories/stock';
+import { lockPlan } from '@/server/services/lock-plan';
+import { logLook, logUsage } from '@/server/services/log-wear';
+import { orderList } from '@/server/services/order-list';
+import { orderArrived, orderPart } from '@/server/services/order-part';
+import { planYard } from '@/server/services/plan-yard';
+import { recordChange } from '@/server/services/record-change';
+import { readOutbox } from '@/server/services/reminders';
+import { loadRound } from '@/server/services/round';
+import { loadStockDesk } from '@/server/services/stock-desk';
+import type { Context } from '@/server/services/user-action';
+import { loadOutlook } from '@/server/services/yard-outlook';
+import { changeBody } from '../support/bodies';
+import { demoContext, newId } from '../support/database';
+
+let context: Context & { readonly db: Db };
+beforeEach(async () => {
+  context = await demoContext();
+});
+
+const said = (r: Result<unknown>) => (r.ok ? 'accepted' : `${r.failures[0]?.code} ${r.failures[0]?.path}`);
+const machine = async (tag: string) => (await findMachine(context.db, tag)) ?? Promise.reject(new Error(`no ${tag}`));
+const stage = async (tag: string, name: string) => (await machine(tag)).stages.find((s) => s.name === name) ?? Promise.reject(new Error(`no ${name}`));
+const outlookOf = async (tag: string, name: string) => {
+  const { id } = await stage(tag, name);
+  return (await loadOutlook(context)).machines.find((m) => m.machine.tag === tag)?.outlooks.find((o) => o.stageId === id) ?? null;
+};
+const who = () => ({ clientId: newId(), by: 'MK' });
+
+describe('the outlook from the record', () => {
+  it('a look moves the forecast, hours make it count in hours, and what it rests on is said', async () => {
+    const before = await outlookOf('CR-07', 'tank bag');
+    expect(before?.basis.counts).toBe('hours');
+    const bag = await stage('CR-07', 'tank bag');
+    expect(said(await logLook(context, 'CR-07', { ...who(), stageId: bag.id, day: '2026-11-24', share: 0.25 }))).toBe('accepted');
+    const after = await outlookOf('CR-07', 'tank bag');
+    expect(after?.basis.sights).toBe((before?.basis.sights ?? 0) + 1);
+    expect(after?.forecast?.overdue).toBeLessThan(before?.forecast?.overdue ?? 0);
+    expect(said(await logUsage(context, 'CR-16', { ...who(), day: '2026-11-24', hours: 3.5, dust: 'rope fibre' }))).toBe('accepted');
+    expect((await machine('CR-16')).hours).toEqual([{ day: '2026-11-24', hours: 3.5, dust: 'rope fibre' }]);
+    // The newest word for a day stands.
+    await logUsage(context, 'CR-16', { ...who(), day: '2026-11-24', hours: 2, dust: 'rope fibre' });
+    expect((await machine('CR-16')).hours.map((h) => h.hours)).toEqual([2]);
+  });
+
+  it('a stage without a record uses the figures of its kind and says so; a rule it cannot forecast is named', async () => {
+    const outlook = await outlookOf('CR-18', 'cone pre-filter');
+    expect(outlook?.forecast?.binding.length).toBeGreaterThan(0);
+    const hepa = await outlookOf('CR-14', 'HEPA');
+    expect(hepa).toMatchObject({ forecast: null, basis: { unknown: [expect.any(Number)] } });
+    expect(hepa && sayOutlook(hepa, await machine('CR-14'))).toBeNull();
+  });
+
+  it('refuses hours and looks of days to come, and stages that are not there', async () => {
+    expect(said(await logUsage(context, 'CR-04', { ...who(), day: '2026-11-25', hours: 1, dust: 'x' }))).toBe('usage.future day');
+    expect(said(await logLook(context, 'CR-04', { ...who(), stageId: 9999, day: '2026-11-24', share: 0.5 }))).toBe('stage.unknown stageId');
+    expect(said(await logUsage(context, 'CR-99', { ...who(), day: '2026-11-24', hours: 1, dust: 'x' }))).toBe('machine.unknown ');
+  });
+});
+
+describe('the plan of the demo yard', () => {
+  it('tells its story: fewer openings than each rule on its own day, the wrap with its bag, the stock that runs out', async () => {
+    const { made, days } = await planYard(context);
+    expect(violationsOf(made.problem, days).filter((v) => v.kind !== 'unplaced' && v.kind !== 'apart')).toEqual([]);
+    const own = costOf(made.problem, eachOnItsOwnDay(made.problem).map((d, i) => ((days[i] ?? null) === null ? null : d)));
+    expect(costOf(made.problem, days).openings).toBeLessThan(0.85 * own.openings);
+    const at = (tag: string, name: string) => days[made.stages.findIndex((s) => s.tag === tag && s.name === name)];
+    expect(at('CR-07', 'pre-filter wrap')).toBe(at('CR-07', 'tank bag'));
+    const ways = waysOut(made.problem, days).map((w) => (w.kind === 'part' ? w.part : w.kind));
+    expect(ways).toContain('F-GAS');
+    expect(explainPlan(made.problem, days).some((r) => r?.kind === 'shared')).toBe(true);
+  });
+
+  it('plans around what is fixed, until it is set free; a day gone by is refused and nothing of it stands', async () => {
+    const bag = await stage('CR-20', 'cyclone');
+    expect(said(await lockPlan(context, { ...who(), locks: [{ stageId: bag.id, day: '2026-12-01' }] }))).toBe('accepted');
+    const day = async () => {
+      const { made, days } = await planYard(context);
+      return days[made.stages.findIndex((s) => s.stageId === bag.id)];
+    };
+    expect(await day()).toBe(7);
+    expect(said(await lockPlan(context, { ...who(), locks: [{ stageId: bag.id, day: null }, { stageId: bag.id, day: '2026-11-01' }] }))).toBe('plan.past locks');
+    expect(await day()).toBe(7);
+    await lockPlan(context, { ...who(), locks: [{ stageId: bag.id, day: null }] });
+    expect(await day()).not.toBe(7);
+  });
+
+  it('today\'s walk goes place after place and says which part, where, and what happens if not', async () => {
+    const { walk } = await loadRound(context);
+    expect(walk.length).toBeGreaterThan(1);
+    expect(walk.map((w) => w.place)).toEqual([...walk.map((w) => w.place)].sort());
+    expect(walk.flatMap((w) => w.items).every((i) => i.pastInAWeek >= 0 && i.pastInAWeek <= 1)).toBe(true);
+    expect(walk.flatMap((w) => w.items).some((i) => i.part?.bin)).toBe(true);
+  });
+});
+
+describe('orders and the outbox', () => {
+  it('an order is counted as on its way, arrives once, and lets the plan in', async () => {
+    const part = (await loadParts(context.db)).find((p) => p.code === 'F-GAS');
+    const placed = async () => {
+      const { made, days } = await planYard(context);
+      return days[made.stages.findIndex((s) => s.tag === 'CR-09' && s.name === 'carbon cell')] ?? null;
+    };
+    expect(await placed()).toBeNull();
+    expect(said(await orderPart(context, { ...who(), partId: part?.id ?? 0, packs: 1, arrivesOn: '2026-11-01' }))).toBe('order.past arrivesOn');
+    const order = await orderPart(context, { ...who(), partId: part?.id ?? 0, packs: 1, arrivesOn: '2026-12-03' });
+    expect(await placed()).toBeGreaterThanOrEqual(9);
+    const orderId = order.ok ? order.value.id : 0;
+    expect(said(await orderArrived(context, { ...who(), orderId }))).toBe('accepted');
+    expect(said(await orderArrived(context, { ...who(), orderId }))).toBe('order.unknown orderId');
+    expect((await loadParts(context.db)).find((p) => p.code === 'F-GAS')?.onHand).toBe(1);
+    expect(await placed()).toBe(0);
+  });
+
+  it('the order list is a table another package reads, and says what the stock desk says', async () => {
+    const parsed = Papa.parse<Record<string, string>>(await orderList(context), { header: true });
+    expect(parsed.errors).toEqual([]);
+    const { lines } = await loadStockDesk(context);
+    expect(parsed.data.map((r) => [r['code'], Number(r['packs'])])).toEqual(lines.filter((l) => l.reorder.packs > 0).map((l) => [l.part.code, l.reorder.packs]));
+    expect(parsed.data.length).toBeGreaterThan(3);
+  });
+
+  it('the calendar is read by an independent package: whole days, and an id that stays when its opening moves (RFC 5545, ical.js)', async () => {
+    const eventsOf = async () => {
+      const component = new ICAL.Component(ICAL.parse(calendarFeed(await planYard(context), context.now())) as unknown[]);
+      return component.getAllSubcomponents('vevent').map((v) => new ICAL.Event(v));
+    };
+    const events = await eventsOf();
+    const { made, days } = await planYard(context);
+    const openings = new Set(made.problem.tasks.flatMap((t, i) => ((days[i] ?? null) === null ? [] : [`${t.machine} ${days[i]}`])));
+    expect(events).toHaveLength(openings.size);
+    expect(events.every((e) => e.startDate.isDate)).toBe(true);
+    expect(new Set(events.map((e) => e.uid)).size).toBe(events.length);
+    const cyclone = events.find((e) => e.summary.startsWith('CR-20'));
+    const { id } = await stage('CR-20', 'cyclone');
+    const bags = await stage('CR-20', 'filter bag');
+    await lockPlan(context, { ...who(), locks: [{ stageId: id, day: '2026-12-18' }, { stageId: bags.id, day: '2026-12-18' }] });
+    const moved = (await eventsOf()).find((e) => e.uid === cyclone?.uid);
+    expect(moved?.startDate.toString()).toBe('2026-12-18');
+    expect(cyclone?.startDate.toString()).not.toBe('2026-12-18');
+    // Once it has been changed, the next opening is another one.
+    const part = (await stage('CR-20', 'cyclone')).part;
+    context = { ...context, now: () => '2026-11-24T11:00:00.000Z' };
+    expect(said(await recordChange(context, 'CR-20', changeBody(id, { partId: part?.id ?? null, performedAt: '2026-11-24T10:30:00.000Z' })))).toBe('accepted');
+    expect((await eventsOf()).some((e) => e.uid === cyclone?.uid)).toBe(false);
+  });
+
+  it('a reminder goes out once, however often it is asked', async () => {
+    const first = await sendReminders(context);
+    expect(first).toBeGreaterThan(3);
+    expect(await sendReminders(context)).toBe(0);
+    const messages = await readOutbox(context);
+    expect(messages).toHaveLength(first);
+    expect(messages.some((m) => m.subject.startsWith('Order Carbon cell'))).toBe(true);
+  });
+});
