@@ -63,7 +63,7 @@ describe('calc plan', () => {
     const more = { ...input, tasks: [...input.tasks, { ...input.tasks[0], id: 'second', machine: 'A' }, { ...input.tasks[0], id: 'shut', machine: 'B', part: null }] };
     const { json } = await run('plan', more);
     expect(json['feasible']).toBe(false);
-    expect((json['doesNotFit'] as readonly { kind: string }[]).map((w) => w.kind).sort()).toEqual(['noDay', 'part']);
+    expect((json['doesNotFit'] as readonly { kind: string }[]).map((w) => w.kind).sort()).toEqual(['moreMinutes', 'part']);
     expect(problems((await run('plan', { ...input, tasks: [{ ...input.tasks[0], machine: 'Z' }] })).json)).toEqual(['field.invalid tasks.0']);
     expect(problems((await run('plan', { ...input, tasks: [{ ...input.tasks[0], reached: [5, 3, 4, 6, 7] }] })).json)).toEqual(['field.invalid tasks.0.reached']);
   });

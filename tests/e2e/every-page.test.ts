@@ -36,6 +36,8 @@ const PAGES = [
   '/m/CR-07/card?kind=change&stage=3&school=secondVacuum&hazard=contained',
   '/m/CR-07/change',
   '/m/CR-07/plan',
+  '/plan',
+  '/outbox',
   '/m/CR-04/file',
   '/m/CR-01/changes/1',
   '/m/CR-01/correct/test/1',
@@ -70,7 +72,7 @@ describe.each(['moor-day', 'moor-night'])('every page in %s', (theme) => {
 });
 
 describe('an empty installation', () => {
-  it.each(['/', '/round', '/stock'])('%s says what to do first', async (path) => {
+  it.each(['/', '/round', '/plan', '/stock'])('%s says what to do first', async (path) => {
     const { page, complaints } = await newVisit(browser);
     await page.goto(`${empty.url}${path}`);
     expect(await page.getByRole('main').innerText()).toMatch(/No machine yet|No part in the catalogue yet/);

@@ -37,7 +37,7 @@ const StockLines = ({ made, days }: { readonly made: YardProblem; readonly days:
     .sort((a, b) => Math.min(...a.line) - Math.min(...b.line))
     .slice(0, 5);
   return (
-    <div aria-label="Stock under the plan">
+    <div role="group" aria-label="Stock under the plan">
       {lines.map(({ part, line }) => {
         const top = Math.max(1, ...line);
         const path = line.map((v, day) => `${day === 0 ? 'M' : 'H'}${(100 * day) / horizon} V${20 - (18 * v) / top}`).join(' ').replace(/^M([\d.]+) V/, 'M$1 ');
@@ -94,7 +94,8 @@ interface ControlsProps {
   readonly setBy: (by: string) => void;
   readonly working: boolean;
   readonly rounds: number;
-  readonly stop: () => void;
+  /** null until there is a plan to stop at. */
+  readonly stop: (() => void) | null;
 }
 
 const Controls = ({ options, setOptions, by, setBy, working, rounds, stop }: ControlsProps) => (
@@ -104,7 +105,7 @@ const Controls = ({ options, setOptions, by, setBy, working, rounds, stop }: Con
     </div>
     <label className="block w-28"><span className="caption">Minutes a day</span><input className="field" type="number" min={0} max={1440} value={options.minutesADay} onChange={(e) => setOptions({ ...options, minutesADay: Math.min(1440, Math.max(0, Number(e.currentTarget.value) || 0)) })} /></label>
     <label className="block w-20"><span className="caption">Initials</span><input className="field" value={by} maxLength={12} autoComplete="off" onChange={(e) => setBy(e.currentTarget.value)} /></label>
-    {working && <span className="flex items-center gap-2 text-sm font-semibold" role="status">Planning, round {rounds} <button type="button" className="choice" onClick={stop}>Stop here</button></span>}
+    {working && <span className="flex items-center gap-2 text-sm font-semibold" role="status">Planning, round {rounds} {stop && <button type="button" className="choice" onClick={stop}>Stop here</button>}</span>}
   </div>
 );
 
@@ -144,12 +145,12 @@ const usePlan = (p: PlanProps) => {
   };
   // Until the first answer of a new problem is there, the old plan does not fit it.
   const fits = result.of === made && result.days.length === made.problem.tasks.length;
-  return { options, setOptions, locks, setLocks, input, made, days: fits ? result.days : made.problem.tasks.map((t) => t.lockedDay), working: !fits || !result.done, rounds: result.rounds, stop };
+  return { options, setOptions, locks, setLocks, input, made, days: fits ? result.days : made.problem.tasks.map((t) => t.lockedDay), fits, working: !fits || !result.done, rounds: fits ? result.rounds : 0, stop };
 };
 
 /** The weeks of the yard: windows of chance, openings that may be moved, stock under them, and what the plan saves. */
 export const Plan = (p: PlanProps) => {
-  const { options, setOptions, locks, setLocks, input, made, days, working, rounds, stop } = usePlan(p);
+  const { options, setOptions, locks, setLocks, input, made, days, fits, working, rounds, stop } = usePlan(p);
   const [chosen, setChosen] = useState<string | null>(null);
   const [by, setBy] = useState(p.by);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
@@ -184,13 +185,22 @@ export const Plan = (p: PlanProps) => {
     const day = (minutes[target] ?? 0) > 0 ? target : nextOpenDay(made.problem, target, 1);
     if (day !== null && day !== o.day) void fix(o, day);
   };
-  const sentence = openings.length === 0 ? 'Nothing is reached in these weeks.' : `${openings.length} openings in ${options.weeks} weeks instead of ${own.openings}${ways.length > 0 ? `; ${ways.length} cannot be done yet` : ''}.`;
+  const sentence = !fits ? 'Planning...' : openings.length === 0 ? 'Nothing is reached in these weeks.' : `${openings.length} openings in ${options.weeks} weeks instead of ${own.openings}${ways.length > 0 ? `; ${ways.length} cannot be done yet` : ''}.`;
+  if (input.machines.length === 0) {
+    return (
+      <div className="px-3 py-3 sm:px-5">
+        <p className="caption">Plan of the yard</p>
+        <h1 className="text-2xl font-bold">No machine yet.</h1>
+        <p className="soft">Enter the first one, or try <code>npm run demo</code> to see a yard at work.</p>
+      </div>
+    );
+  }
   return (
     <div className="px-3 py-3 sm:px-5">
       <p className="caption">Plan of the yard, from {dayText(p.today, 0)}</p>
       <h1 className="text-2xl leading-tight font-bold sm:text-3xl">{sentence}</h1>
       <p className="soft text-sm">Cost {money(plan.total)} against {money(own.total)} with each rule on its own day; chance of being past a limit {showPercent(plan.overrunChance)} against {showPercent(own.overrunChance)}. A model with its prices, not a promise. <a className="underline" href="/api/plan/calendar.ics">Calendar feed</a> · <a className="underline" href="/outbox">Outbox</a></p>
-      <Controls options={options} setOptions={setOptions} by={by} setBy={setBy} working={working} rounds={rounds} stop={stop} />
+      <Controls options={options} setOptions={setOptions} by={by} setBy={setBy} working={working} rounds={rounds} stop={fits ? stop : null} />
       <FieldProblems id="plan-problems" problems={problems} />
       {ways.length > 0 && (
         <ul className="tone-stop mt-2 text-sm font-semibold">
