@@ -64,11 +64,6 @@ const airflowBench = async () => {
   await page.goto(`${server.url}/m/CR-01/trend`);
   await page.waitForSelector('html[data-trend=ready]');
   await take('trend', page);
-  await page.goto(`${server.url}/m/CR-01/compare`);
-  for (const name of ['cloth bag', 'pleated canister']) await page.locator('li', { hasText: name }).first().getByRole('checkbox').check();
-  await page.getByRole('button', { name: 'Compare the ticked tests' }).click();
-  await page.waitForURL('**/compare?test=*');
-  await take('compare', page);
   await page.context().close();
 };
 
@@ -136,7 +131,8 @@ const guided = async () => {
 await still('round', '/');
 await still('bench', '/m/CR-04');
 await still('board-phone', '/', PHONE);
-await still('plan', '/m/CR-07/plan');
+await still('plan', '/plan');
+await still('machine-plan', '/m/CR-04/plan');
 await still('stock', '/stock');
 await airPaths();
 await airflowBench();

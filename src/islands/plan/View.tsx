@@ -43,7 +43,7 @@ const StockLines = ({ made, days }: { readonly made: YardProblem; readonly days:
         const path = line.map((v, day) => `${day === 0 ? 'M' : 'H'}${(100 * day) / horizon} V${20 - (18 * v) / top}`).join(' ').replace(/^M([\d.]+) V/, 'M$1 ');
         return (
           <div key={part.id} className="grid grid-cols-[6.5rem_minmax(0,1fr)] items-center">
-            <span className="truncate pr-1 text-xs font-semibold"><span className="dial">{line[0]}</span> → <span className={`dial ${(line.at(-1) ?? 0) <= 0 ? 'tone-stop' : ''}`}>{line.at(-1)}</span> {part.id}</span>
+            <span className="truncate pr-1 text-xs font-semibold"><span className="dial">{part.onHand}</span> → <span className={`dial ${(line.at(-1) ?? 0) <= 0 ? 'tone-stop' : ''}`}>{line.at(-1)}</span> {part.id}</span>
             <svg viewBox="0 0 100 22" preserveAspectRatio="none" className="border-base-300 h-5 w-full border-b" aria-hidden="true"><path d={`${path} H100`} fill="none" stroke="currentColor" strokeWidth="1.5" vectorEffect="non-scaling-stroke" /></svg>
           </div>
         );
@@ -148,8 +148,8 @@ const usePlan = (p: PlanProps) => {
   return { options, setOptions, locks, setLocks, input, made, days: fits ? result.days : made.problem.tasks.map((t) => t.lockedDay), fits, working: !fits || !result.done, rounds: fits ? result.rounds : 0, stop };
 };
 
-/** The weeks of the yard: windows of chance, openings that may be moved, stock under them, and what the plan saves. */
-export const Plan = (p: PlanProps) => {
+/** The plan, with what it saves. */
+const PlanOfYard = (p: PlanProps) => {
   const { options, setOptions, locks, setLocks, input, made, days, fits, working, rounds, stop } = usePlan(p);
   const [chosen, setChosen] = useState<string | null>(null);
   const [by, setBy] = useState(p.by);
@@ -186,15 +186,6 @@ export const Plan = (p: PlanProps) => {
     if (day !== null && day !== o.day) void fix(o, day);
   };
   const sentence = !fits ? 'Planning...' : openings.length === 0 ? 'Nothing is reached in these weeks.' : `${openings.length} openings in ${options.weeks} weeks instead of ${own.openings}${ways.length > 0 ? `; ${ways.length} cannot be done yet` : ''}.`;
-  if (input.machines.length === 0) {
-    return (
-      <div className="px-3 py-3 sm:px-5">
-        <p className="caption">Plan of the yard</p>
-        <h1 className="text-2xl font-bold">No machine yet.</h1>
-        <p className="soft">Enter the first one, or try <code>npm run demo</code> to see a yard at work.</p>
-      </div>
-    );
-  }
   return (
     <div className="px-3 py-3 sm:px-5">
       <p className="caption">Plan of the yard, from {dayText(p.today, 0)}</p>
@@ -236,3 +227,15 @@ export const Plan = (p: PlanProps) => {
     </div>
   );
 };
+
+/** The weeks of the yard: windows of chance, openings that may be moved, stock under them, and what the plan saves. */
+export const Plan = (p: PlanProps) =>
+  p.input.machines.length > 0 ? (
+    <PlanOfYard {...p} />
+  ) : (
+    <div className="px-3 py-3 sm:px-5">
+      <p className="caption">Plan of the yard</p>
+      <h1 className="text-2xl font-bold">No machine yet.</h1>
+      <p className="soft">Enter the first one, or try <code>npm run demo</code> to see a yard at work.</p>
+    </div>
+  );
