@@ -1,0 +1,26 @@
+import { type Staircase, staircase } from '../path/staircase';
+import type { PathView } from './path-view';
+
+export interface AtDueInput {
+  readonly view: PathView;
+  /** Position of the stage that comes due. */
+  readonly position: number;
+  /** Share of its life that is used today, above 0, at most 1. */
+  readonly shareUsed: number;
+}
+
+/** Less used than this says too little of the load to come. */
+const LEAST_USED = 0.05;
+
+/**
+ * The staircase as it will stand when a stage comes due: its load of today grown in proportion to its life, everything
+ * else as it is. null where the stage carries no load yet, or there is no working point. Source: the air-path model; a
+ * load that grows straight with life is a modelling choice.
+ */
+export const stairsAtDue = ({ view, position, shareUsed }: AtDueInput): Staircase | null => {
+  const today = view.today.state.stages[position];
+  if (!today || !(today.loadPaSM3 > 0) || !(shareUsed >= LEAST_USED && shareUsed <= 1)) return null;
+  const stages = { ...view.today.state.stages, [position]: { ...today, loadPaSM3: today.loadPaSM3 / shareUsed } };
+  const drawn = staircase({ model: view.model, parameters: view.parameters, state: { ...view.today.state, stages } });
+  return drawn.ok ? drawn.value : null;
+};
