@@ -97,6 +97,12 @@ describe('the plan of the demo yard', () => {
     expect(await day()).not.toBe(7);
   });
 
+  it('does not open a machine whose filter hangs up to dry', async () => {
+    const { input } = await planYard(context);
+    expect(input.machines.find((m) => m.tag === 'CR-12')?.blockedDays).toEqual([0]);
+    expect(input.machines.find((m) => m.tag === 'CR-04')?.blockedDays).toEqual([]);
+  });
+
   it('today\'s walk goes place after place and says which part, where, and what happens if not', async () => {
     const { walk } = await loadRound(context);
     expect(walk.length).toBeGreaterThan(1);

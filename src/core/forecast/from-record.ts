@@ -8,11 +8,11 @@ import type { IntervalEnd, PastInterval, Sight, StageHistory } from './history';
 import { drawCount, DRAWS, drawWear, firstOf, type RuleDraws, type StageForecast } from './reach';
 import { daysDrawer, type Use } from './use';
 
-/** Flow lost against the baseline, as a share, seen on a day; only tests that speak of the stage itself. */
+/** What a flow test said of a stage: the share of its limit's load, through the air path; only tests that speak of it. */
 export interface LossSeen {
   readonly stageId: number;
   readonly day: CalendarDate;
-  readonly share: number;
+  readonly ofLimit: number;
   readonly deviation: number;
 }
 
@@ -95,6 +95,9 @@ const foundAt = (stage: Stage, day: CalendarDate, rule: Rule): number | null => 
 /** A look is coarse: a twentieth, and a tenth of what is seen. */
 const lookDeviation = (share: number): number => Math.hypot(0.05, 0.1 * share);
 
+/** A flow test says no more of a filter than this, as a share of its limit. */
+const LEAST_DEVIATION = 0.1;
+
 interface Counted {
   readonly since: CalendarDate;
   readonly loadTo: (day: CalendarDate) => number;
@@ -105,7 +108,7 @@ const sightsOf = (record: MachineRecord, stage: Stage, { rule, counted }: { read
   const limit = limitOf(rule);
   const later = (day: CalendarDate) => day > since && loadTo(day) > 0;
   if (rule.kind === 'fill') return looksBetween(stage, since, record.today).filter((l) => later(l.day)).map((l) => ({ kind: 'share', load: loadTo(l.day), share: l.share / limit, deviation: lookDeviation(l.share) / limit }));
-  if (rule.kind === 'flowLost') return record.losses.filter((l) => l.stageId === stage.id && later(l.day)).map((l) => ({ kind: 'share', load: loadTo(l.day), share: Math.max(0, l.share) / limit, deviation: Math.max(0.03, l.deviation) / limit }));
+  if (rule.kind === 'flowLost') return record.losses.filter((l) => l.stageId === stage.id && later(l.day)).map((l) => ({ kind: 'share', load: loadTo(l.day), share: l.ofLimit, deviation: Math.max(LEAST_DEVIATION, l.deviation) }));
   if (rule.kind === 'gaugeZone') {
     const at = (zone: ZoneSeen['zone']): number => (zone === 'green' ? 0 : zone === 'amber' ? 1 : 2);
     const wanted = at(rule.zone);

@@ -6,6 +6,7 @@ import { bestPlan } from '@/core/plan/planner';
 import type { PlanDays } from '@/core/plan/problem';
 import { PLAN_OPTIONS, type PlanInput, type PlannedMachine, type PlanOptions, yardProblem, type YardProblem } from '@/core/plan/yard-problem';
 import { assemble } from '@/core/procedure/assemble';
+import type { JobState } from '@/core/procedure/job-log';
 import { freeToTake } from '@/core/stock/held';
 import { loadOpenJobs } from '../repositories/jobs';
 import { loadLocks, loadOpenOrders, type OpenOrder } from '../repositories/plans';
@@ -18,6 +19,7 @@ const LONGEST_DAYS = 52 * 7;
 /** Rounds of the quick plan a page is drawn with; the worker goes on from there. */
 const QUICK_ROUNDS = 400;
 const SEED = 7;
+const DAY_MS = 86_400_000;
 
 export interface YardPlan {
   readonly outlook: YardOutlook;
@@ -45,17 +47,26 @@ const lifeDaysOf = (stage: Stage, outlook: StageOutlook, today: string): number 
   return Math.max(7, daysBetween({ from: since, to: today }) + (outlook.forecast?.reached[2] ?? 0));
 };
 
+/** Days on which a machine cannot be opened: what was washed hangs up to dry. */
+const blockedOf = (state: JobState | undefined, now: string): readonly number[] => {
+  if (!state || state.driesUntil === null || state.driesUntil <= now) return [];
+  const days = Math.ceil((Date.parse(state.driesUntil) - Date.parse(now)) / DAY_MS);
+  return Array.from({ length: days }, (_, day) => day);
+};
+
 interface Around {
+  readonly now: string;
+  readonly openJobs: Yard['openJobs'];
   readonly today: string;
   readonly parts: readonly PartOnHand[];
   readonly locks: ReadonlyMap<number, string>;
 }
 
-const plannedMachine = (machine: Machine, outlooks: readonly StageOutlook[], { today, parts, locks }: Around): PlannedMachine => ({
+const plannedMachine = (machine: Machine, outlooks: readonly StageOutlook[], { now, openJobs, today, parts, locks }: Around): PlannedMachine => ({
   tag: machine.tag,
   name: machine.name,
   hazard: machine.hazard,
-  blockedDays: [],
+  blockedDays: blockedOf(openJobs.get(machine.id), now),
   stages: outlooks.flatMap((o) => {
     const stage = machine.stages.find((s) => s.id === o.stageId);
     if (!stage || !o.forecast) return [];
@@ -73,7 +84,7 @@ export const loadPlanInput = async (context: Pick<Context, 'db' | 'now'>, yard?:
   const parts = await loadParts(context.db);
   const orders = await loadOpenOrders(context.db);
   const free = freeToTake({ parts, jobs: await loadOpenJobs(context.db), partOf: await partOfStages(context.db) });
-  const around: Around = { today, parts, locks: await loadLocks(context.db) };
+  const around: Around = { now: context.now(), openJobs: outlook.yard.openJobs, today, parts, locks: await loadLocks(context.db) };
   const works = worksOn(today);
   const input: PlanInput = {
     machines: [...outlook.machines].sort((a, b) => (a.machine.tag < b.machine.tag ? -1 : 1)).map(({ machine, outlooks }) => plannedMachine(machine, outlooks, around)),

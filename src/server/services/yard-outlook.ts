@@ -1,3 +1,5 @@
+import { loadShareOf } from '@/core/calibrate/load-share';
+import { modelledMachine } from '@/core/calibrate/machine-model';
 import { type LossSeen, type MachineRecord, outlooksOf, type StageOutlook, type ZoneSeen } from '@/core/forecast/from-record';
 import { addDays, type CalendarDate, dayAt, daysBetween } from '@/core/interval/calendar-date';
 import { isWear } from '@/core/interval/rules';
@@ -40,6 +42,12 @@ const lossesOf = ({ yard, machine, tests, changes }: Told): readonly LossSeen[] 
   const bags = new Set(machine.stages.filter((s) => s.kind === 'bag').map((s) => s.id));
   const ruled = machine.stages.filter((s) => s.rules.some((r) => r.rule.kind === 'flowLost'));
   if (ruled.length === 0) return [];
+  const modelled = modelledMachine(machine, tests);
+  const shares = ruled.flatMap((s) => {
+    const rule = s.rules.find((r) => r.rule.kind === 'flowLost')?.rule;
+    const share = rule?.kind === 'flowLost' ? loadShareOf({ modelled, position: machine.stages.indexOf(s), limitLoss: rule.share }) : null;
+    return share ? [{ stageId: s.id, share }] : [];
+  });
   return standing(tests).flatMap((record): readonly LossSeen[] => {
     if (!isSeries(record) || record.isBaseline || record.test.failedPreconditions.length > 0) return [];
     const day = dayAt(record.performedAt, timeZone);
@@ -48,7 +56,7 @@ const lossesOf = ({ yard, machine, tests, changes }: Told): readonly LossSeen[] 
     const { baseline, reduced } = judgeTest({ machine, tests, thresholds, record });
     if (!('lossFraction' in baseline)) return [];
     const deviation = (reduced.repeats.expanded ?? 0.1 * reduced.repeats.mean) / (2 * reduced.repeats.mean);
-    return ruled.map((s) => ({ stageId: s.id, day, share: baseline.lossFraction, deviation }));
+    return shares.map(({ stageId, share }) => ({ stageId, day, ofLimit: share(baseline.lossFraction), deviation: (share(baseline.lossFraction + deviation) - share(baseline.lossFraction - deviation)) / 2 }));
   });
 };
 

@@ -1,0 +1,43 @@
+import { CLEAN, type PathState } from '../path/machine-path';
+import { staircase } from '../path/staircase';
+import type { ModelledMachine } from './machine-model';
+import { AS_NEW } from './today';
+
+export interface LoadShareInput {
+  readonly modelled: ModelledMachine;
+  /** Position of the stage that loads. */
+  readonly position: number;
+  /** Share of the flow whose loss is the limit, above 0 and below 1. */
+  readonly limitLoss: number;
+}
+
+const HALVINGS = 40;
+/** No load of the trade is heavier, Pa s/m3. */
+const HEAVIEST = 1e9;
+
+/**
+ * Turns a loss of flow into a share of the limit's load, through the machine's own air path: flow falls slowly at first
+ * and fast at the end, load does not. Answers null where the path has no working point. Source: the air-path model of the
+ * machine, the load found by halving. Valid: a loss above 0 and below 1; 0 for no loss.
+ */
+export const loadShareOf = ({ modelled, position, limitLoss }: LoadShareInput): ((loss: number) => number) | null => {
+  const { model, parameters } = modelled;
+  const flowAt = (loadPaSM3: number): number | null => {
+    const state: PathState = { ...AS_NEW, stages: { ...AS_NEW.stages, [position]: { ...CLEAN, loadPaSM3 } } };
+    const drawn = staircase({ model, parameters, state });
+    return drawn.ok ? drawn.value.toolFlowM3s : null;
+  };
+  const clean = flowAt(0);
+  if (clean === null || !(clean > 0)) return null;
+  const loadOf = (loss: number): number => {
+    let [low, high] = [1, HEAVIEST];
+    for (let i = 0; i < HALVINGS; i += 1) {
+      const middle = Math.sqrt(low * high);
+      if ((flowAt(middle) ?? 0) > (1 - loss) * clean) low = middle;
+      else high = middle;
+    }
+    return Math.sqrt(low * high);
+  };
+  const limit = loadOf(limitLoss);
+  return (loss) => (loss > 0 && loss < 1 ? loadOf(loss) / limit : 0);
+};
