@@ -17,12 +17,13 @@ import { orderList } from '@/server/services/order-list';
 import { orderArrived, orderPart } from '@/server/services/order-part';
 import { planYard } from '@/server/services/plan-yard';
 import { recordChange } from '@/server/services/record-change';
+import { recordTest } from '@/server/services/record-test';
 import { readOutbox } from '@/server/services/reminders';
 import { loadRound } from '@/server/services/round';
 import { loadStockDesk } from '@/server/services/stock-desk';
 import type { Context } from '@/server/services/user-action';
 import { loadOutlook } from '@/server/services/yard-outlook';
-import { changeBody } from '../support/bodies';
+import { changeBody, readings, testBody } from '../support/bodies';
 import { demoContext, newId } from '../support/database';
 
 let context: Context & { readonly db: Db };
@@ -95,6 +96,27 @@ describe('the plan of the demo yard', () => {
     expect(await day()).toBe(7);
     await lockPlan(context, { ...who(), locks: [{ stageId: bag.id, day: null }] });
     expect(await day()).not.toBe(7);
+  });
+
+  it('a day that was fixed is used up by the change it was for', async () => {
+    const bag = await stage('CR-04', 'fleece bag');
+    await lockPlan(context, { ...who(), locks: [{ stageId: bag.id, day: '2026-12-02' }] });
+    const locked = async () => (await planYard(context)).input.machines.find((m) => m.tag === 'CR-04')?.stages.find((s) => s.stageId === bag.id)?.lockedDay;
+    expect(await locked()).toBe(8);
+    context = { ...context, now: () => '2026-11-24T12:00:00.000Z' };
+    expect(said(await recordChange(context, 'CR-04', changeBody(bag.id, { performedAt: '2026-11-24T11:00:00.000Z' })))).toBe('accepted');
+    expect(await locked()).toBeNull();
+  });
+
+  it('a flow as found carries the bag\'s share: only a test just after a bag speaks of the filter', async () => {
+    const before = await outlookOf('CR-04', 'main filter');
+    const loaded = await recordTest(context, 'CR-04', testBody({ performedAt: '2026-11-24T09:00:00.000Z', readings: readings('L/s', '9.1', '9.2', '9.1') }));
+    expect(said(loaded)).toBe('accepted');
+    expect((await outlookOf('CR-04', 'main filter'))?.basis.sights).toBe(before?.basis.sights);
+    const bag = await stage('CR-04', 'fleece bag');
+    await recordChange(context, 'CR-04', changeBody(bag.id, { performedAt: '2026-11-24T09:20:00.000Z' }));
+    await recordTest(context, 'CR-04', testBody({ performedAt: '2026-11-24T09:40:00.000Z', readings: readings('L/s', '12.9', '13.0', '12.9') }));
+    expect((await outlookOf('CR-04', 'main filter'))?.basis.sights).toBe((before?.basis.sights ?? 0) + 1);
   });
 
   it('does not open a machine whose filter hangs up to dry', async () => {

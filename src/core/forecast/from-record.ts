@@ -119,12 +119,14 @@ const sightsOf = (record: MachineRecord, stage: Stage, { rule, counted }: { read
 
 const pastOf = (record: MachineRecord, stage: Stage, { rule, counts, starts }: { readonly rule: Rule; readonly counts: 'hours' | 'days'; readonly starts: readonly CalendarDate[] }): readonly PastInterval[] => {
   const regime = regimeStart(record);
+  const logged = record.machine.hours[0]?.day ?? record.today;
   return starts.slice(1).flatMap((day, i): readonly PastInterval[] => {
     const from = starts[i] ?? day;
     const lasted = daysBetween({ from, to: day });
     const change = record.changes.findLast((c) => c.stageId === stage.id && c.performedOn === day);
     const load = counts === 'hours' ? hoursBetween(record.machine, from, day) : lasted;
-    if (!change || load <= 0) return [];
+    // An interval that began before hours were written down would look shorter than it was.
+    if (!change || load <= 0 || (counts === 'hours' && from < logged)) return [];
     return [{ load, days: Math.max(1, lasted), end: END_OF[change.reason], found: foundAt(stage, day, rule), beforeRegime: regime !== null && from < regime }];
   });
 };

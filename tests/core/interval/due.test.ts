@@ -121,5 +121,8 @@ describe('rules that wear, sight and company reach', () => {
     const after = (stageId: number, other: number): RuleRecord => ({ id: stageId, stageId, school: '', rule: { kind: 'together', stageId: other, stageName: '', how: 'rightAfter' } });
     expect(circularAfter([after(1, 2), after(2, 3), after(3, 1)])).toEqual([1, 2, 3]);
     expect(circularAfter([after(1, 2), after(3, 2)])).toBeNull();
+    // Two that go with each other are one opening, and no ring.
+    const company = (stageId: number, other: number): RuleRecord => ({ ...after(stageId, other), rule: { kind: 'together', stageId: other, stageName: '', how: 'onlyWith' } });
+    expect(circularAfter([company(1, 2), company(2, 1)])).toBeNull();
   });
 });

@@ -40,6 +40,9 @@ describe('the reorder point', () => {
     expect([2, 3]).toContain(reorderOf(use).point.point);
     expect(reorderOf({ ...use, planned: 6 })).toMatchObject({ point: { point: 6 }, packs: 1 });
     expect(reorderOf({ ...use, onHand: 2 }).packs).toBe(1);
+    // An unsure lead time is met by a higher point: 200 in ten days with the spread of it, against the days alone.
+    const busy = { ...use, taken: 7300 };
+    expect(reorderOf(busy).point.safety).toBeGreaterThan(3 * 1.645 * Math.sqrt(200));
     expect(reorderOf({ ...use, taken: 0 })).toMatchObject({ packs: 0, perDay: 0 });
     expect(reorderOf({ ...use, taken: 1, shelfDays: 365 }).spoils).toBe(3);
   });
