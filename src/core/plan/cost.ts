@@ -36,7 +36,8 @@ export type PlanViolation =
   | { readonly kind: 'apart'; readonly task: string; readonly partner: string }
   | { readonly kind: 'unlocked'; readonly task: string; readonly day: number };
 
-const minutesByDay = ({ machines, tasks }: PlanProblem, days: PlanDays): ReadonlyMap<number, number> => {
+/** Minutes a plan takes of each day it uses. */
+export const minutesByDay = ({ machines, tasks }: PlanProblem, days: PlanDays): ReadonlyMap<number, number> => {
   const used = new Map<number, number>();
   const opened = new Set<string>();
   tasks.forEach((t, i) => {
@@ -50,14 +51,25 @@ const minutesByDay = ({ machines, tasks }: PlanProblem, days: PlanDays): Readonl
   return used;
 };
 
-const partViolations = ({ tasks, parts, minutes }: PlanProblem, days: PlanDays): readonly PlanViolation[] =>
-  parts.flatMap((part, index) => {
-    for (let day = 0; day < minutes.length; day += 1) {
-      const needed = tasks.reduce((sum, t, i) => sum + (t.part?.index === index && (days[i] ?? Infinity) <= day ? t.part.quantity : 0), 0);
-      const there = part.onHand + part.deliveries.reduce((sum, d) => sum + (d.day <= day ? d.quantity : 0), 0);
-      if (needed > there) return [{ kind: 'part', part: part.id, day, needed, there }];
-    }
-    return [];
+/** Pieces of a part at the end of each day under a plan, by what comes in and what is taken. */
+export const stockByDay = ({ tasks, parts, minutes }: PlanProblem, days: PlanDays, part: number): readonly number[] => {
+  const p = parts[part];
+  const change = new Float64Array(minutes.length);
+  for (const d of p?.deliveries ?? []) if (d.day < change.length) change[d.day] = (change[d.day] ?? 0) + d.quantity;
+  tasks.forEach((t, i) => {
+    const day = days[i] ?? null;
+    if (t.part?.index === part && day !== null && day >= 0 && day < change.length) change[day] = (change[day] ?? 0) - t.part.quantity;
+  });
+  let there = p?.onHand ?? 0;
+  return Array.from(change, (c) => (there += c));
+};
+
+const partViolations = (problem: PlanProblem, days: PlanDays): readonly PlanViolation[] =>
+  problem.parts.flatMap((part, index) => {
+    const day = stockByDay(problem, days, index).findIndex((there) => there < 0);
+    if (day < 0) return [];
+    const needed = problem.tasks.reduce((sum, t, i) => sum + (t.part?.index === index && (days[i] ?? Infinity) <= day ? t.part.quantity : 0), 0);
+    return [{ kind: 'part', part: part.id, day, needed, there: part.onHand + part.deliveries.reduce((sum, d) => sum + (d.day <= day ? d.quantity : 0), 0) }];
   });
 
 /** Everything that is wrong with a plan, by its own slow count: the planner's plans are held against it. */

@@ -1,4 +1,4 @@
-import { costOf, violationsOf } from './cost';
+import { costOf, minutesByDay, violationsOf } from './cost';
 import { eachOnItsOwnDay } from './own-day';
 import type { PlanDays, PlanProblem } from './problem';
 
@@ -53,19 +53,19 @@ const partShort = (problem: PlanProblem, days: PlanDays, i: number): WayOut | nu
 };
 
 /** For each task without a day, the limit that breaks and the smallest thing that would let it in. */
-export const waysOut = (problem: PlanProblem, days: PlanDays): readonly WayOut[] =>
-  problem.tasks.flatMap((task, i): readonly WayOut[] => {
+export const waysOut = (problem: PlanProblem, days: PlanDays): readonly WayOut[] => {
+  const used = minutesByDay(problem, days);
+  return problem.tasks.flatMap((task, i): readonly WayOut[] => {
     if ((days[i] ?? null) !== null) return [];
     const machine = problem.machines[task.machine];
     const open = problem.minutes.flatMap((_, day) => (machine?.blockedDays.has(day) || (task.lockedDay !== null && task.lockedDay !== day) ? [] : [day]));
     if (open.length === 0 || !machine) return [{ kind: 'noDay', task: task.id }];
     const short = partShort(problem, days, i);
     if (short) return [short];
-    const need = (day: number): number => {
-      const wanted = violationsOf(problem, days.map((d, k) => (k === i ? day : d))).find((v) => v.kind === 'minutes' && v.day === day);
-      return wanted?.kind === 'minutes' ? wanted.needed - wanted.there : 0;
-    };
-    const best = open.map((day) => ({ day, minutes: need(day) })).sort((a, b) => a.minutes - b.minutes || Math.abs(a.day - task.reached[2]) - Math.abs(b.day - task.reached[2]))[0];
+    const opened = new Set(problem.tasks.flatMap((t, k) => (t.machine === task.machine && (days[k] ?? null) !== null ? [days[k]] : [])));
+    const lacking = (day: number): number => Math.max(0, (used.get(day) ?? 0) + task.minutes + (opened.has(day) ? 0 : machine.openingMinutes) - (problem.minutes[day] ?? 0));
+    const best = open.map((day) => ({ day, minutes: lacking(day) })).sort((a, b) => a.minutes - b.minutes || Math.abs(a.day - task.reached[2]) - Math.abs(b.day - task.reached[2]))[0];
     if (best && best.minutes > 0) return [{ kind: 'moreMinutes', task: task.id, ...best }];
     return [task.onlyWith === null ? { kind: 'noDay', task: task.id } : { kind: 'partner', task: task.id, partner: task.onlyWith }];
   });
+};

@@ -1,7 +1,7 @@
 import { Lock } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { addDays } from '@/core/interval/calendar-date';
-import { costOf } from '@/core/plan/cost';
+import { costOf, stockByDay } from '@/core/plan/cost';
 import { explainPlan, waysOut } from '@/core/plan/explain';
 import { eachOnItsOwnDay } from '@/core/plan/own-day';
 import type { PlanDays } from '@/core/plan/problem';
@@ -15,7 +15,7 @@ import { FieldProblems } from '@/ui/problems';
 import { usePostOnce } from '@/ui/use-post-once';
 import { openPlanner, type PlanClient } from '@/workers/plan-client';
 import { type ChipProps, Lanes } from './Lanes';
-import { dayText, namesOf, nextOpenDay, type Opening, openingsOf, stockLine } from './openings';
+import { dayText, namesOf, nextOpenDay, type Opening, openingsOf } from './openings';
 
 interface PlanProps {
   readonly input: PlanInput;
@@ -32,7 +32,7 @@ const ROUNDS = 3000;
 const StockLines = ({ made, days }: { readonly made: YardProblem; readonly days: PlanDays }) => {
   const horizon = made.problem.minutes.length;
   const lines = made.problem.parts
-    .map((p, i) => ({ part: p, line: stockLine(made.problem, days, i), uses: made.problem.tasks.some((t) => t.part?.index === i) }))
+    .map((p, i) => ({ part: p, line: stockByDay(made.problem, days, i), uses: made.problem.tasks.some((t) => t.part?.index === i) }))
     .filter((l) => l.uses)
     .sort((a, b) => Math.min(...a.line) - Math.min(...b.line))
     .slice(0, 5);
@@ -160,7 +160,8 @@ const PlanOfYard = (p: PlanProps) => {
   const plan = costOf(made.problem, days);
   // Held against the same tasks: what has no day in the plan is not counted in the other either.
   const own = costOf(made.problem, eachOnItsOwnDay(made.problem).map((d, i) => ((days[i] ?? null) === null ? null : d)));
-  const ways = waysOut(made.problem, days);
+  // Before the first plan of a new problem is there, nothing can be said of what does not fit.
+  const ways = fits ? waysOut(made.problem, days) : [];
   const stageOf = (task: string) => made.stages.find((s) => String(s.stageId) === task);
   const words = { nameOf: (t: string) => stageOf(t)?.name ?? 'stage', dateOf: (d: number) => dayText(p.today, d), partOf: (c: string) => input.parts.find((x) => x.id === c)?.name ?? c };
   const wordsTagged = { ...words, nameOf: (t: string) => `${stageOf(t)?.name ?? 'stage'} of ${stageOf(t)?.tag ?? ''}` };

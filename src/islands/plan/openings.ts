@@ -28,14 +28,6 @@ export const openingsOf = ({ problem, stages }: YardProblem, days: PlanDays): re
   return [...found.values()].sort((a, b) => a.day - b.day || (a.tag < b.tag ? -1 : 1));
 };
 
-/** Pieces of a part at the end of each day under a plan. */
-export const stockLine = ({ tasks, parts, minutes }: PlanProblem, days: PlanDays, part: number): readonly number[] =>
-  minutes.map((_, day) => {
-    const p = parts[part];
-    const used = tasks.reduce((sum, t, i) => sum + (t.part?.index === part && (days[i] ?? Infinity) <= day ? t.part.quantity : 0), 0);
-    return (p?.onHand ?? 0) + (p?.deliveries ?? []).reduce((sum, d) => sum + (d.day <= day ? d.quantity : 0), 0) - used;
-  });
-
 /** The next day of work from a day on, in a direction; null where the horizon ends. */
 export const nextOpenDay = ({ minutes }: PlanProblem, from: number, step: 1 | -1): number | null => {
   for (let day = from + step; day >= 0 && day < minutes.length; day += step) if ((minutes[day] ?? 0) > 0) return day;
