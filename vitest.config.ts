@@ -15,7 +15,9 @@ export default defineConfig({
         test: {
           name: 'e2e',
           include: ['tests/e2e/**/*.test.ts'],
-          fileParallelism: false,
+          // Each file has a server and a browser of its own; most of its time it waits for them.
+          fileParallelism: true,
+          maxWorkers: 2,
           testTimeout: 60_000,
           hookTimeout: 60_000,
         },

@@ -43,6 +43,9 @@ export type LogUsageBody = z.infer<typeof LogUsageBody>;
 export const LogLookBody = z.strictObject({ clientId: ClientId, by: Initials, stageId: z.int().positive(), day: Day, share: z.number().min(0).max(1.5) });
 export type LogLookBody = z.infer<typeof LogLookBody>;
 
+export const MachineAwayBody = z.strictObject({ clientId: ClientId, by: Initials, from: Day, to: Day, why: z.string().trim().min(1).max(120) });
+export type MachineAwayBody = z.infer<typeof MachineAwayBody>;
+
 export const OrderPartBody = z.strictObject({ clientId: ClientId, by: Initials, partId: z.int().positive(), packs: z.int().min(1).max(100), arrivesOn: Day });
 export type OrderPartBody = z.infer<typeof OrderPartBody>;
 

@@ -131,6 +131,7 @@ const PATH_TEXTS = {
   'photo.not-image': () => ['Not a picture', 'That file is no picture that can be kept (JPEG, PNG or WebP).', 'Take a photo, or choose another file.'],
   'photo.too-large': (f) => ['Too large', `That picture is larger than ${whole(Number(f['most']) / 1_048_576)} MB.`, 'Take it with a lower resolution.'],
   'plan.past': () => ['A day gone by', 'A change cannot be fixed on a day that is over.', 'Choose today or a later day.'],
+  'away.backwards': () => ['Backwards', 'The last day away lies before the first.', 'Change one of the two days.'],
   'usage.future': () => ['Not yet', 'Run hours of a day that has not come cannot be logged.', 'Choose today or an earlier day.'],
   'look.future': () => ['Not yet', 'A look on a day that has not come cannot be logged.', 'Choose today or an earlier day.'],
   'order.unknown': () => ['Unknown order', 'That order is not under way.', 'Load the page again.'],

@@ -5,14 +5,14 @@ import type { Result } from '@/core/failure/failure';
 import { costOf, violationsOf } from '@/core/plan/cost';
 import { explainPlan, waysOut } from '@/core/plan/explain';
 import { eachOnItsOwnDay } from '@/core/plan/own-day';
-import { sayOutlook } from '@/messages/outlook';
+import { sayBasis, sayOutlook } from '@/messages/outlook';
 import type { Db } from '@/server/db/connect';
 import { calendarFeed } from '@/server/http/calendar-feed';
 import { sendReminders } from '@/server/http/reminders';
 import { findMachine } from '@/server/repositories/machines';
 import { loadParts } from '@/server/repositories/stock';
 import { lockPlan } from '@/server/services/lock-plan';
-import { logLook, logUsage } from '@/server/services/log-wear';
+import { logAway, logLook, logUsage } from '@/server/services/log-wear';
 import { orderList } from '@/server/services/order-list';
 import { orderArrived, orderPart } from '@/server/services/order-part';
 import { planYard } from '@/server/services/plan-yard';
@@ -59,6 +59,10 @@ describe('the outlook from the record', () => {
   it('a stage without a record uses the figures of its kind and says so; a rule it cannot forecast is named', async () => {
     const outlook = await outlookOf('CR-18', 'cone pre-filter');
     expect(outlook?.forecast?.binding.length).toBeGreaterThan(0);
+    // The collector was given a canister and another dust: what was before counts little, and that is said.
+    const collector = await outlookOf('CR-01', 'lower bag');
+    expect(collector?.basis.regimeSince).not.toBeNull();
+    expect(collector && sayBasis(collector.basis)).toContain('was of another dust or another path, and counts little.');
     const hepa = await outlookOf('CR-14', 'HEPA');
     expect(hepa).toMatchObject({ forecast: null, basis: { unknown: [expect.any(Number)] } });
     expect(hepa && sayOutlook(hepa, await machine('CR-14'))).toBeNull();
@@ -117,6 +121,17 @@ describe('the plan of the demo yard', () => {
     await recordChange(context, 'CR-04', changeBody(bag.id, { performedAt: '2026-11-24T09:20:00.000Z' }));
     await recordTest(context, 'CR-04', testBody({ performedAt: '2026-11-24T09:40:00.000Z', readings: readings('L/s', '12.9', '13.0', '12.9') }));
     expect((await outlookOf('CR-04', 'main filter'))?.basis.sights).toBe((before?.basis.sights ?? 0) + 1);
+  });
+
+  it('plans around days on which a machine is away; the newest word stands, and backwards is refused', async () => {
+    const away = (from: string, to: string) => logAway(context, 'CR-04', { ...who(), from, to, why: 'lent to the slip' });
+    expect(said(await away('2026-11-30', '2026-11-20'))).toBe('away.backwards to');
+    expect(said(await away('2026-11-24', '2026-12-04'))).toBe('accepted');
+    const plan = await planYard(context);
+    const bag = plan.made.stages.findIndex((s) => s.tag === 'CR-04' && s.name === 'fleece bag');
+    expect(plan.days[bag]).toBe(13);
+    await away('2026-10-01', '2026-10-02');
+    expect((await planYard(context)).days[bag]).toBeLessThan(5);
   });
 
   it('does not open a machine whose filter hangs up to dry', async () => {

@@ -77,6 +77,7 @@ export type FailureCode =
   | 'photo.unknown'
   | 'plan.past'
   | 'usage.future'
+  | 'away.backwards'
   | 'look.future'
   | 'order.unknown'
   | 'order.past'

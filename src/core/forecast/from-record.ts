@@ -40,6 +40,8 @@ export interface ForecastBasis {
   readonly intervals: number;
   readonly sights: number;
   readonly counts: 'hours' | 'days';
+  /** What began before this day was of another dust or another path, and counts little; null where nothing did. */
+  readonly regimeSince: CalendarDate | null;
   /** Rules that cannot be forecast, by their number. */
   readonly unknown: readonly number[];
 }
@@ -199,6 +201,7 @@ export const outlookOf = (record: MachineRecord, stage: Stage): StageOutlook => 
       intervals: history?.past.length ?? changeDaysOf(record, stage.id).length - 1,
       sights: history?.sights.length ?? 0,
       counts: history?.counts ?? 'days',
+      regimeSince: history?.past.some((i) => i.beforeRegime) === true ? regimeStart(record) : null,
       unknown: drawn.flatMap(({ r, draws }) => (draws ? [] : [r.id])),
     },
   };

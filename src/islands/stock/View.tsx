@@ -17,6 +17,7 @@ interface CountProps {
 export const Count = ({ partId, partName, onHand, by, clientId }: CountProps) => {
   const [counted, setCounted] = useState('');
   const [initials, setInitials] = useState(by);
+  const [note, setNote] = useState('');
   const [sending, setSending] = useState(false);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   useEffect(() => {
@@ -28,7 +29,7 @@ export const Count = ({ partId, partName, onHand, by, clientId }: CountProps) =>
       return;
     }
     setSending(true);
-    const body = { clientId, by: initials.trim().toUpperCase(), partId, counted: Number(counted), note: '' };
+    const body = { clientId, by: initials.trim().toUpperCase(), partId, counted: Number(counted), note };
     const posted = await postAction('/api/stock/counts', body);
     if (posted.ok) {
       setChoice('mw_by', initials.trim().toUpperCase());
@@ -58,6 +59,10 @@ export const Count = ({ partId, partName, onHand, by, clientId }: CountProps) =>
           aria-invalid={problems.length > 0}
           onChange={(e) => setCounted(e.target.value)}
         />
+      </label>
+      <label className="block w-40">
+        <span className="caption">Why it differs</span>
+        <input className="field" value={note} maxLength={120} onChange={(e) => setNote(e.target.value)} />
       </label>
       <label className="block w-20">
         <span className="caption">Initials</span>

@@ -20,15 +20,18 @@ export const LogWear = ({ machine, today, by }: LogWearProps) => {
   const [initials, setInitials] = useState(by);
   const [day, setDay] = useState(today);
   const [hours, setHours] = useState('');
+  const [from, setFrom] = useState(today);
+  const [to, setTo] = useState(today);
+  const [why, setWhy] = useState('');
   const [dust, setDust] = useState(machine.hours.at(-1)?.dust ?? machine.lastCollected);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const post = usePostOnce();
   useEffect(() => {
     document.documentElement.dataset['wear'] = 'ready';
   }, []);
-  const send = async (what: 'usage' | 'looks', body: object) => {
+  const send = async (what: 'usage' | 'looks' | 'away', body: object) => {
     const upper = initials.trim().toUpperCase();
-    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/${what}`, { by: upper, day, ...body });
+    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/${what}`, { by: upper, ...(what === 'away' ? {} : { day }), ...body });
     if (!posted) return;
     setProblems(posted.ok ? [] : posted.problems);
     if (!posted.ok) return;
@@ -56,6 +59,15 @@ export const LogWear = ({ machine, today, by }: LogWearProps) => {
           </div>
         </div>
       ))}
+      <details>
+        <summary className="min-h-11 cursor-pointer py-2 font-semibold">Out of service for some days</summary>
+        <div className="flex flex-wrap items-end gap-1">
+          <label className="block w-40"><span className="caption">From</span><input className="field" type="date" value={from} onChange={(e) => setFrom(e.currentTarget.value)} /></label>
+          <label className="block w-40"><span className="caption">To</span><input className="field" type="date" value={to} onChange={(e) => setTo(e.currentTarget.value)} /></label>
+          <label className="block min-w-32 flex-1"><span className="caption">Why</span><input className="field" value={why} maxLength={120} onChange={(e) => setWhy(e.currentTarget.value)} /></label>
+          <button type="button" className="choice font-semibold" disabled={why.trim() === ''} onClick={() => void send('away', { from, to, why })}>Plan around it</button>
+        </div>
+      </details>
       <FieldProblems id="wear-problems" problems={problems} />
     </section>
   );

@@ -53,3 +53,14 @@ export interface OutboxMessageTable {
   subject: string;
   body: string;
 }
+
+/** Days on which a machine is not at hand; the newest word for it stands. */
+export interface MachineAwayTable {
+  id: Generated<number>;
+  machine_id: number;
+  from_day: string;
+  to_day: string;
+  why: string;
+  at: string;
+  by_initials: string;
+}

@@ -1,5 +1,5 @@
 import type { Generated, Insertable, Selectable } from 'kysely';
-import type { FillLookTable, OrderArrivalTable, OutboxMessageTable, PartOrderTable, PlanLockTable, UsageEntryTable } from './tables-plan';
+import type { FillLookTable, MachineAwayTable, OrderArrivalTable, OutboxMessageTable, PartOrderTable, PlanLockTable, UsageEntryTable } from './tables-plan';
 
 /** JSON columns hold text; the repositories parse them through `contracts/json-columns`. */
 export interface SiteTable {
@@ -250,6 +250,7 @@ export interface Tables {
   order_arrival: OrderArrivalTable;
   plan_lock: PlanLockTable;
   outbox_message: OutboxMessageTable;
+  machine_away: MachineAwayTable;
   user_action: UserActionTable;
 }
 

@@ -62,3 +62,21 @@ export const putMessage = async (db: Db, m: Omit<OutboxMessage, 'id'>): Promise<
   const done = await db.insertInto('outbox_message').values({ message_key: m.key, at: m.at, subject: m.subject, body: m.body }).onConflict((c) => c.column('message_key').doNothing()).executeTakeFirst();
   return (done.numInsertedOrUpdatedRows ?? 0n) > 0n;
 };
+
+export interface Away {
+  readonly machineId: number;
+  readonly from: string;
+  readonly to: string;
+  readonly why: string;
+}
+
+/** When each machine is not at hand: the newest word for it. */
+export const loadAway = async (db: Db): Promise<ReadonlyMap<number, Away>> => {
+  const rows = await db.selectFrom('machine_away').selectAll().orderBy('id').execute();
+  return new Map(rows.map((r) => [r.machine_id, { machineId: r.machine_id, from: r.from_day, to: r.to_day, why: r.why }]));
+};
+
+export const insertAway = async (db: Db, a: Away & { readonly at: string; readonly by: string }): Promise<number> => {
+  const { id } = await db.insertInto('machine_away').values({ machine_id: a.machineId, from_day: a.from, to_day: a.to, why: a.why, at: a.at, by_initials: a.by }).returning('id').executeTakeFirstOrThrow();
+  return id;
+};

@@ -1,8 +1,9 @@
-import type { LogLookBody, LogUsageBody } from '@/contracts/plan';
+import type { LogLookBody, LogUsageBody, MachineAwayBody } from '@/contracts/plan';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/interval/calendar-date';
 import { findMachine } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
+import { insertAway } from '../repositories/plans';
 import { insertLook, insertUsage } from '../repositories/wear';
 import { type Context, runOnce } from './user-action';
 
@@ -28,5 +29,17 @@ export const logLook = async ({ db, now }: Context, tag: string, body: LogLookBo
     if (body.day > dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('look.future', 'day'));
     const { stageId, day, share, by } = body;
     return ok({ id: await insertLook(tx, { stageId, day, share, at, by }) });
+  });
+};
+
+/** Days on which a machine is not at hand, so that nothing is planned on them. */
+export const logAway = async ({ db, now }: Context, tag: string, body: MachineAwayBody): Promise<Result<{ readonly id: number }>> => {
+  const at = now();
+  return runOnce(db, { kind: `away ${tag}`, body, at }, async (tx) => {
+    const machine = await findMachine(tx, tag);
+    if (!machine) return fail(failure('machine.unknown', '', { tag }));
+    if (body.to < body.from) return fail(failure('away.backwards', 'to'));
+    const { from, to, why, by } = body;
+    return ok({ id: await insertAway(tx, { machineId: machine.id, from, to, why, at, by }) });
   });
 };

@@ -9,7 +9,7 @@ import { assemble } from '@/core/procedure/assemble';
 import type { JobState } from '@/core/procedure/job-log';
 import { freeToTake } from '@/core/stock/held';
 import { loadOpenJobs } from '../repositories/jobs';
-import { loadLocks, loadOpenOrders, type OpenOrder } from '../repositories/plans';
+import { type Away, loadAway, loadLocks, loadOpenOrders, type OpenOrder } from '../repositories/plans';
 import { loadParts, partOfStages, type PartOnHand } from '../repositories/stock';
 import type { Context } from './user-action';
 import { worksOn, loadOutlook, type YardOutlook } from './yard-outlook';
@@ -47,6 +47,13 @@ const lifeDaysOf = (stage: Stage, outlook: StageOutlook, today: string): number 
   return Math.max(7, daysBetween({ from: since, to: today }) + (outlook.forecast?.reached[2] ?? 0));
 };
 
+/** Days of the plan on which a machine is not at hand. */
+const awayDays = (away: Away | undefined, today: string): readonly number[] => {
+  if (!away) return [];
+  const [from, to] = [daysBetween({ from: today, to: away.from }), daysBetween({ from: today, to: away.to })];
+  return Array.from({ length: LONGEST_DAYS }, (_, day) => day).filter((day) => day >= from && day <= to);
+};
+
 /** Days on which a machine cannot be opened: what was washed hangs up to dry. */
 const blockedOf = (state: JobState | undefined, now: string): readonly number[] => {
   if (!state || state.driesUntil === null || state.driesUntil <= now) return [];
@@ -57,16 +64,17 @@ const blockedOf = (state: JobState | undefined, now: string): readonly number[] 
 interface Around {
   readonly now: string;
   readonly openJobs: Yard['openJobs'];
+  readonly away: ReadonlyMap<number, Away>;
   readonly today: string;
   readonly parts: readonly PartOnHand[];
   readonly locks: ReadonlyMap<number, string>;
 }
 
-const plannedMachine = (machine: Machine, outlooks: readonly StageOutlook[], { now, openJobs, today, parts, locks }: Around): PlannedMachine => ({
+const plannedMachine = (machine: Machine, outlooks: readonly StageOutlook[], { now, openJobs, away, today, parts, locks }: Around): PlannedMachine => ({
   tag: machine.tag,
   name: machine.name,
   hazard: machine.hazard,
-  blockedDays: blockedOf(openJobs.get(machine.id), now),
+  blockedDays: [...new Set([...blockedOf(openJobs.get(machine.id), now), ...awayDays(away.get(machine.id), today)])],
   stages: outlooks.flatMap((o) => {
     const stage = machine.stages.find((s) => s.id === o.stageId);
     if (!stage || !o.forecast) return [];
@@ -84,7 +92,7 @@ export const loadPlanInput = async (context: Pick<Context, 'db' | 'now'>, yard?:
   const parts = await loadParts(context.db);
   const orders = await loadOpenOrders(context.db);
   const free = freeToTake({ parts, jobs: await loadOpenJobs(context.db), partOf: await partOfStages(context.db) });
-  const around: Around = { now: context.now(), openJobs: outlook.yard.openJobs, today, parts, locks: await loadLocks(context.db) };
+  const around: Around = { now: context.now(), openJobs: outlook.yard.openJobs, away: await loadAway(context.db), today, parts, locks: await loadLocks(context.db) };
   const works = worksOn(today);
   const input: PlanInput = {
     machines: [...outlook.machines].sort((a, b) => (a.machine.tag < b.machine.tag ? -1 : 1)).map(({ machine, outlooks }) => plannedMachine(machine, outlooks, around)),

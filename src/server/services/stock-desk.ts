@@ -16,6 +16,8 @@ export interface StockLine {
   /** What open jobs and cases have reserved, taken or hold, with the tag of the machine. */
   readonly held: readonly (HeldPart & { readonly tag: string })[];
   readonly reorder: Reorder;
+  /** Pieces the plan takes before a fresh order could be here. */
+  readonly planned: number;
   readonly orders: readonly OpenOrder[];
 }
 
@@ -45,11 +47,12 @@ export const loadStockDesk = async (context: Context): Promise<StockDesk> => {
   const machines = yard.machines.map((m) => m.machine);
   const held = [...heldParts({ jobs: await loadOpenJobs(context.db), partOf: await partOfStages(context.db) }), ...trialParts(await loadCases(context.db), machines)];
   const plan = await planYard(context, { yard });
-  const orderOf = async (part: PartOnHand): Promise<Pick<StockLine, 'ledger' | 'reorder' | 'orders'>> => {
+  const orderOf = async (part: PartOnHand): Promise<Pick<StockLine, 'ledger' | 'reorder' | 'orders' | 'planned'>> => {
     const ledger = await loadLedger(context.db, part.id);
     const orders = plan.orders.filter((o) => o.partId === part.id);
-    const use = { partId: part.id, packSize: part.packSize, onHand: part.onHand, onOrder: orders.reduce((sum, o) => sum + o.quantity, 0), reserved: held.filter((h) => h.partId === part.id && h.state === 'reserved').length, leadDays: part.leadDays, shelfDays: part.shelfDays, taken: takenOf(ledger, context.now()), overDays: YEAR_DAYS, planned: plannedOf(plan, part) };
-    return { ledger: ledger.slice(0, SHOWN_LINES), orders, reorder: reorderOf(use) };
+    const planned = plannedOf(plan, part);
+    const use = { partId: part.id, packSize: part.packSize, onHand: part.onHand, onOrder: orders.reduce((sum, o) => sum + o.quantity, 0), reserved: held.filter((h) => h.partId === part.id && h.state === 'reserved').length, leadDays: part.leadDays, shelfDays: part.shelfDays, taken: takenOf(ledger, context.now()), overDays: YEAR_DAYS, planned };
+    return { ledger: ledger.slice(0, SHOWN_LINES), orders, planned, reorder: reorderOf(use) };
   };
   const tagOf = (id: number): string => machines.find((m) => m.id === id)?.tag ?? '';
   const lines = await Promise.all(

@@ -8,6 +8,7 @@ import * as faultCases from './006-fault-cases';
 import * as jobs from './007-jobs';
 import * as proofAndPhotos from './008-proof-and-photos';
 import * as usageAndPlans from './009-usage-and-plans';
+import * as outOfService from './010-out-of-service';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -20,4 +21,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '007-jobs': jobs,
   '008-proof-and-photos': proofAndPhotos,
   '009-usage-and-plans': usageAndPlans,
+  '010-out-of-service': outOfService,
 };
