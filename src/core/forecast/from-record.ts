@@ -172,6 +172,9 @@ const drawsOf = (record: MachineRecord, stage: Stage, { id, rule }: RuleRecord):
   if (rule.kind === 'countOfChanges') {
     const counted = changeDaysOf(record, rule.countedStageId);
     const done = counted.filter((d) => d > since).length;
+    // A count that is full was reached on a day that is known.
+    const reachedOn = counted.filter((d) => d > since)[rule.count - 1];
+    if (reachedOn !== undefined) return { rule: id, draws: fixed(daysBetween({ from: record.today, to: reachedOn })) };
     const gaps = counted.slice(1).map((d, i) => daysBetween({ from: counted[i] ?? d, to: d }));
     const last = counted.at(-1) ?? since;
     const kind = record.machine.stages.find((s) => s.id === rule.countedStageId)?.kind;

@@ -1,5 +1,5 @@
 import type { ReachQuantiles } from '../plan/reaching';
-import type { PastInterval, StageHistory } from './history';
+import type { StageHistory } from './history';
 import { believeLife, LIFE_TUNING, lifeQuantile, type LifeTuning } from './life';
 import { type Chance, daysSince, daysDrawer, FURTHEST_DAYS, type Use } from './use';
 
@@ -104,6 +104,3 @@ export const firstOf = (rules: readonly RuleDraws[]): StageForecast | null => {
     overdue: reached.reduce((n, t) => n + (t < 0 ? 1 : 0), 0) / reached.length,
   };
 };
-
-/** The finished intervals of a stage from its changes, for those who have no hours: a day is a load of one. */
-export const inDays = (past: readonly PastInterval[]): readonly PastInterval[] => past.map((i) => ({ ...i, load: i.days }));

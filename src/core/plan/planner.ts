@@ -1,4 +1,4 @@
-import { groupsOf, type MachineGroups, MOST_ENUMERATED } from './groups';
+import { groupsOf, type MachineGroups, MOST_ENUMERATED, UNPLACED } from './groups';
 import { costOf } from './cost';
 import { layMachine, type LaidMachine, liftMachine } from './lay-machine';
 import type { PlanDays, PlanProblem } from './problem';
@@ -121,7 +121,8 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
     for (const m of shuffled(out, random)) laid[m] = layMachine(groups[m] ?? NO_GROUPS, room, () => random() < share);
     const after = totalOf(laid);
     // A slightly dearer plan is kept now and then, so that it does not stay in the first valley.
-    const slack = 0.002 * Math.abs(best.cost) * (1 - round / rounds) * random() * random();
+    // In money only: what a task without a day counts must not make room for plans that are simply dear.
+    const slack = 0.002 * (best.cost % UNPLACED) * (1 - round / rounds) * random() * random();
     if (after <= cost + slack) cost = after;
     else {
       for (const m of out) {

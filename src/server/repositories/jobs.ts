@@ -31,9 +31,8 @@ export const loadJobs = async (db: Db, machineId?: number): Promise<readonly Job
 
 /** Jobs that have neither been finished nor given up, of the whole yard. */
 export const loadOpenJobs = async (db: Db): Promise<readonly JobRecord[]> => {
-  const ended = await db.selectFrom('job_event').select('job_id').where('event_json', 'like', '{"kind":"finished"%').execute();
-  const gone = await db.selectFrom('job_event').select('job_id').where('event_json', 'like', '{"kind":"abandoned"%').execute();
-  const over = new Set([...ended, ...gone].map((e) => e.job_id));
+  const ends = await db.selectFrom('job_event').select('job_id').where((eb) => eb(eb.fn<string>('json_extract', ['event_json', eb.val('$.kind')]), 'in', ['finished', 'abandoned'])).execute();
+  const over = new Set(ends.map((e) => e.job_id));
   const all = await db.selectFrom('job').select(['id', 'machine_id']).execute();
   const machines = [...new Set(all.filter((j) => !over.has(j.id)).map((j) => j.machine_id))];
   const jobs = await Promise.all(machines.map((id) => loadJobs(db, id)));

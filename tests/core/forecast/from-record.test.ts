@@ -44,6 +44,9 @@ describe('what a stage has behind it, from the record', () => {
     };
     expect(at(28)).toBeLessThan(at(1) - 10);
     expect(at(28)).toBeGreaterThan(0);
+    // Full, it was reached on the day of its last bag, and is past by the days since.
+    const full = { ...record({ changes: [change(90), change(60), change(30), change(6)] }), machine: machineOf([bag, wrap]) };
+    expect(outlookOf(full, wrap).forecast).toMatchObject({ overdue: 1, reached: [-6, -6, -6, -6, -6] });
   });
 
   it('a gauge zone is seen on which side of its limit it was', () => {
