@@ -3,7 +3,7 @@ import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/interval/calendar-date';
 import { findMachine } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
-import { insertAway } from '../repositories/plans';
+import { type Away, insertAway, loadAway } from '../repositories/plans';
 import { insertLook, insertUsage } from '../repositories/wear';
 import { type Context, runOnce } from './user-action';
 
@@ -43,3 +43,6 @@ export const logAway = async ({ db, now }: Context, tag: string, body: MachineAw
     return ok({ id: await insertAway(tx, { machineId: machine.id, from, to, why, at, by }) });
   });
 };
+
+/** When a machine is not at hand, as last said; null when nobody said so. */
+export const awayOf = async ({ db }: Pick<Context, 'db'>, machineId: number): Promise<Away | null> => (await loadAway(db)).get(machineId) ?? null;

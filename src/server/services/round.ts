@@ -61,8 +61,9 @@ export interface Round {
   readonly thisWeek: readonly RoundLine[];
   /** Rules that the record cannot date yet. */
   readonly undated: readonly RoundLine[];
-  /** What the plan does today, in walking order. */
+  /** What the plan does on its first day of work, in walking order, and how many days from now that is. */
   readonly walk: readonly WalkLine[];
+  readonly walkInDays: number;
   /** Machines that need something which no date tells: a low flow, a missing stage. */
   readonly attention: readonly MachineStatus[];
 }
@@ -89,6 +90,7 @@ export const loadRound = async (context: Context): Promise<Round> => {
   return {
     yard,
     walk: walkOf(plan),
+    walkInDays: Math.max(0, plan.made.problem.minutes.findIndex((m) => m > 0)),
     overdue: pick(Number.NEGATIVE_INFINITY, -1),
     today: pick(0, 0),
     thisWeek: pick(1, WEEK_DAYS),
