@@ -148,9 +148,10 @@ const main = async (): Promise<void> => {
   const cores = Math.max(1, Math.min(cpus().length, 4));
   const shares = Array.from({ length: cores }, (_, i) => [FIRST + Math.floor((i * CASES) / cores), FIRST + Math.floor(((i + 1) * CASES) / cores) - 1] as const);
   const list = (await Promise.all(shares.map(([from, to]) => child(from, to)))).flat();
-  const tables = { kind: tableBy(list, (o) => o.kind), faults: tableBy(list, (o) => o.group) };
+  const tables = { kind: tableBy(list, (o) => o.kind), faults: tableBy(list, (o) => o.group), level: tableBy(list, (o) => o.level) };
   console.table(tables.kind);
   console.table(tables.faults);
+  console.table(tables.level);
   report({ name: 'find', seed: FIRST, figures: figuresOf(summaryOf(list), ms), tables });
 };
 

@@ -11,6 +11,8 @@ export type FixedSchool = (typeof FIXED_SCHOOLS)[number];
 export interface CaseOutcome {
   readonly seed: number;
   readonly kind: string;
+  /** How its dust is opened. */
+  readonly level: string;
   readonly group: 'nothing' | 'single' | 'pair';
   readonly first: boolean;
   readonly stage: boolean;
@@ -44,6 +46,7 @@ export const outcomeOf = (seed: number): CaseOutcome => {
   return {
     seed,
     kind: c.machine.kind,
+    level: c.hazard,
     group: groupOf(c.faults.length),
     first: walk.first.exact,
     stage: walk.first.stage,
