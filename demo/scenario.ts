@@ -1,5 +1,6 @@
 import type { WearRule } from '@/core/interval/rules';
-import type { DustHazard, MachineClass } from '@/core/machine/machine';
+import type { DustStatement } from '@/core/dust/assess';
+import type { MachineClass } from '@/core/machine/machine';
 import type { MachineKind } from '@/core/machine/kinds';
 import type { Method } from '@/core/measure/methods';
 import type { DuctLoad } from '@/core/measure/needs-of-use';
@@ -26,6 +27,8 @@ export interface StageSpec {
   readonly days?: number;
   readonly countOf?: { readonly stage: string; readonly count: number };
   readonly school?: string;
+  /** The whole machine is examined by its rule: it stands at the fan. */
+  readonly examined?: true;
   /** A limit of wear beside the calendar. */
   readonly wear?: WearRule;
   /** Looks at its fill: days ago, share of the container. */
@@ -83,7 +86,10 @@ export interface MachineSpec {
   readonly place: string;
   readonly machineClass: MachineClass | null;
   readonly lastCollected: string;
-  readonly hazard: DustHazard;
+  /** What was answered or lowered when it was said. */
+  readonly dust?: Partial<DustStatement>;
+  /** Days ago of its last examination, and what was found. */
+  readonly examined?: { readonly daysAgo: number; readonly found: string };
   readonly hasBrush?: boolean;
   readonly hoseBoreM: number | null;
   readonly hoseLengthM: number | null;

@@ -1,3 +1,4 @@
+import { stated } from '@/core/dust/assess';
 import { addDays, dayAt } from '@/core/interval/calendar-date';
 import type { Rule } from '@/core/interval/rules';
 import type { Accuracy } from '@/core/measure/accuracy';
@@ -6,6 +7,7 @@ import type { Instrument } from '@/core/record/records';
 import { fromSi, type QuantityKind, toSi } from '@/core/units';
 import type { Db } from '@/server/db/connect';
 import { insertChange } from '@/server/repositories/changes';
+import { insertCollected } from '@/server/repositories/dusts';
 import { saveSite } from '@/server/repositories/site';
 import { insertMovement } from '@/server/repositories/stock';
 import { insertTest } from '@/server/repositories/tests';
@@ -14,7 +16,7 @@ import { insertBaselines } from './baselines';
 import { insertCases } from './cases';
 import { insertJobs } from './jobs';
 import { insertPathEdits } from './path-edits';
-import { proveSeat } from './proofs';
+import { insertExaminations, proveSeat } from './proofs';
 import { seeded } from './random';
 import type { MachineSpec, RigSpec } from './scenario';
 import { insertOrders, insertWear } from './wear';
@@ -70,8 +72,6 @@ const insertMachine = async (s: Seeding, spec: MachineSpec): Promise<Inserted> =
       maker: spec.maker,
       place: spec.place,
       machine_class: spec.machineClass,
-      last_collected: spec.lastCollected,
-      hazard: spec.hazard,
       has_brush: spec.hasBrush ? 1 : 0,
       hose_bore_m: spec.hoseBoreM,
       hose_length_m: spec.hoseLengthM,
@@ -81,6 +81,9 @@ const insertMachine = async (s: Seeding, spec: MachineSpec): Promise<Inserted> =
     })
     .returning('id')
     .executeTakeFirstOrThrow();
+  if (spec.lastCollected !== 'nothing yet') {
+    await insertCollected(s.db, id, { ...stated(spec.lastCollected, spec.dust ?? {}), since: firstDay, at: momentOf(s, spec.inServiceDaysAgo - 0.1), by: spec.dust?.lowerBecause ? 'TO' : 'AB' });
+  }
   const stageIds = new Map<string, number>();
   for (const [position, stage] of spec.stages.entries()) {
     const row = await s.db
@@ -112,6 +115,7 @@ const insertRules = async (s: Seeding, spec: MachineSpec, stageIds: ReadonlyMap<
       rules.push({ kind: 'countOfChanges', countedStageId: idOf(stageIds, countedStageName), countedStageName, count });
     }
     if (stage.wear) rules.push(stage.wear);
+    if (stage.examined) rules.push({ kind: 'examination', months: 14 });
     for (const rule of rules) {
       const values = { stage_id: idOf(stageIds, stage.name), rule_json: JSON.stringify(rule), school: stage.school ?? '' };
       await s.db.insertInto('rule').values(values).execute();
@@ -274,6 +278,7 @@ export const seedDemo = async (database: Db, { now, seed }: SeedOptions): Promis
       await insertPast(seeding, spec, inserted);
       await insertBaselines(seeding, spec, { ...inserted, seed });
       await insertWear(seeding, spec, inserted);
+      await insertExaminations(seeding, spec, inserted.id);
     }
     await insertPathEdits(seeding);
     await insertCases(seeding);

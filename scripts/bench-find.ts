@@ -52,7 +52,7 @@ interface Latency {
 const oneLatency = ([severity, position]: readonly [number, number], ahead: boolean): Latency => {
   const model = tenStages();
   const mechanic = mechanicOf({ model, parameters: templateParameters(model, 12e-6), state: CLEAN_STATE });
-  const traits = { hasLamp: false, hasBrush: false, selectorM: null };
+  const traits = { hasLamp: false, hasBrush: false, selectorM: null, machineClass: 'HEPA' as const };
   const bench = { mechanic, traits, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated: true, baselines: {} };
   const began = performance.now();
   const c = openCase(bench, hypothesesOf(faultPlaces(model, traits)));

@@ -4,7 +4,9 @@ import { complaintFactor } from '@/core/diagnose/complaint';
 import { consult, type Consultation } from '@/core/diagnose/consult';
 import { expectedOf } from '@/core/diagnose/expected';
 import { faultPlaces } from '@/core/diagnose/fault';
-import { hazardGate } from '@/core/diagnose/hazard-gate';
+import { assessDust, stated } from '@/core/dust/assess';
+import { type DustHazard, worst } from '@/core/dust/level';
+import { BUILT_IN_DUSTS } from '@/core/dust/register';
 import { hypothesesOf } from '@/core/diagnose/hypotheses';
 import { nextOfSchool, type Proposal } from '@/core/diagnose/next-test';
 import { type Operation, operationKey, QUANTITY_OF, sameOperation } from '@/core/diagnose/operation';
@@ -58,12 +60,15 @@ const baselineOf = (b: DiagnoseInput['baselines'][number], model: MachineModel):
 interface Opened {
   readonly held: Case;
   readonly said: Consultation;
+  readonly hazard: DustHazard;
+  readonly out: readonly number[];
   readonly not: readonly Operation[];
 }
 
 const opened = (input: DiagnoseInput): Result<Opened> => {
-  const gate = hazardGate(input.lastCollected);
-  if (!gate.ok) return gate;
+  const dust = input.lastCollected.trim() === '' ? null : assessDust(BUILT_IN_DUSTS, stated(input.lastCollected));
+  if (dust?.refusal) return fail(failure('dust.refused', 'lastCollected', { what: dust.refusal.dust, instead: dust.refusal.instead }));
+  const hazard = worst([input.hazard, ...(dust ? [dust.level] : [])]);
   const machine = machineOf(input.machine);
   if (!machine.ok) return machine;
   const { model, parameters } = machine.value;
@@ -73,15 +78,15 @@ const opened = (input: DiagnoseInput): Result<Opened> => {
   const baselines = collect(input.baselines.map((b, i) => at(`baselines.${i}`, baselineOf(b, model))));
   if (!sizes.ok || !evidence.ok || !skipped.ok || !baselines.ok) return fail(...[sizes, evidence, skipped, baselines].flatMap((r) => (r.ok ? [] : r.failures)));
   const [selector = 0, nominalVolts = 230] = sizes.value;
-  const traits = { hasLamp: input.traits.lamp, hasBrush: input.traits.brush, selectorM: input.traits.selector === undefined ? null : selector };
+  const traits = { hasLamp: input.traits.lamp, hasBrush: input.traits.brush, selectorM: input.traits.selector === undefined ? null : selector, machineClass: input.traits.machineClass };
   const mechanic = mechanicOf({ model, parameters, state: AS_NEW });
   // Without baselines of its own the machine is known by typical figures only, and every reading counts for less.
   const bench = { mechanic, traits, hoseM: model.hoseBoreM, nominalVolts, calibrated: baselines.value.length > 0, baselines: Object.fromEntries(baselines.value) };
   const held = openCase(bench, hypothesesOf(faultPlaces(model, traits), { record: () => 1, complaint: complaintFactor(input.complaint, model) }));
   const handling = evidence.value.at(-1)?.handling ?? UNTOUCHED;
-  const said = consult(held, { complaint: input.complaint, hazard: input.hazard, state: input.state, handling, evidence: evidence.value, skipped: skipped.value });
+  const said = consult(held, { complaint: input.complaint, hazard, state: input.state, handling, evidence: evidence.value, skipped: skipped.value });
   if (!said.ok) return said;
-  return ok({ held, said: said.value, not: [...evidence.value.map((e) => e.operation), ...skipped.value] });
+  return ok({ held, said: said.value, hazard, out: handling.out, not: [...evidence.value.map((e) => e.operation), ...skipped.value] });
 };
 
 const proposed = (p: Proposal, { held }: Opened) => {
@@ -126,8 +131,8 @@ const MOST_OTHERS = 6;
 export const nextTest = (input: DiagnoseInput): Result<NextTestOutput> => {
   const o = opened(input);
   if (!o.ok) return o;
-  const { held, said, not } = o.value;
-  const wanted = input.school === 'best' ? (said.advice.kind === 'test' ? said.advice.proposal.operation : null) : nextOfSchool(input.school, { model: held.bench.mechanic.suspect.model, not });
+  const { held, said, not, hazard, out } = o.value;
+  const wanted = input.school === 'best' ? (said.advice.kind === 'test' ? said.advice.proposal.operation : null) : nextOfSchool(input.school, { model: held.bench.mechanic.suspect.model, traits: held.bench.traits, level: hazard, out, not });
   const next = wanted ? (said.ranked.find((p) => sameOperation(p.operation, wanted)) ?? null) : null;
   return ok({ school: input.school, next: next ? proposed(next, o.value) : null, others: said.ranked.filter((p) => p !== next).slice(0, MOST_OTHERS).map((p) => proposed(p, o.value)) });
 };

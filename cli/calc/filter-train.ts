@@ -23,6 +23,6 @@ export const filterTrainCalc = (input: FilterTrainInput): Result<FilterTrainOutp
     sizes: input.sizesUm.map((sizeUm) => ({ sizeUm, stages: train.value.stages.map((s) => s.seated(sizeUm)), whole: whole(sizeUm), claimed: claimed(sizeUm) })),
     mostPenetrating,
     deserved: { dustClass: deserved.dustClass, usHepa: deserved.usHepa, judgedAtUm: deserved.sizeUm, penetration: deserved.penetration, reason: sayReason(deserved.reason) },
-    sentences: [said.sentence, said.detail, sayUs(deserved), 'A class belongs to the tested appliance; this is arithmetic on what was entered.'].filter((s) => s !== ''),
+    sentences: [said.sentence, said.detail, sayUs(deserved, { label: null, onPlate: null, withdrawn: null }), 'A class belongs to the tested appliance; this is arithmetic on what was entered.'].filter((s) => s !== ''),
   });
 };

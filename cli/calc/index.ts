@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { AirflowTestInput } from '@/contracts/calc/airflow-test';
 import { AirPathInput, CalibrateInput, HoseInput } from '@/contracts/calc/air-path';
 import { DiagnoseInput } from '@/contracts/calc/diagnose';
+import { CheckFindInput, DustInput, IntegrityInput } from '@/contracts/calc/dust';
 import { CheckProcedureInput, ProcedureInput } from '@/contracts/calc/procedure';
 import { DueInput, ForecastInput, PlanCalcInput, ReorderInput } from '@/contracts/calc/plan';
 import { FilterTrainInput } from '@/contracts/calc/filter-train';
@@ -15,6 +16,7 @@ import { airPath } from './air-path';
 import { calibrate } from './calibrate';
 import { compare } from './compare';
 import { diagnose, nextTest } from './diagnose';
+import { checkFind, dustCalc, integrityCalc } from './dust';
 import { filterTrainCalc } from './filter-train';
 import { hose } from './hose';
 import { particleTest } from './particle-test';
@@ -55,6 +57,9 @@ const CALCULATIONS: Readonly<Record<string, Calculation>> = {
   plan: calculation('machines, tasks, minutes and parts in, the cheapest days with their reasons out', PlanCalcInput, planCalc),
   reorder: calculation('demand, lead time and shelf in, reorder point and packs to order out', ReorderInput, reorderCalc),
   procedure: calculation('a machine, a hazard and a job in, the steps and why each is there out', ProcedureInput, procedureCalc),
+  dust: calculation('a text and a rule set in, what dust it is, how it is opened, what is refused and who does it out', DustInput, dustCalc),
+  integrity: calculation('counts behind a filter and in the challenge in, what may pass with its limits and the verdict out', IntegrityInput, integrityCalc),
+  'check-find': calculation('a machine and a level in, whether any order of finding runs it unfiltered out', CheckFindInput, checkFind),
   'check-procedure': calculation('the same with steps left out in, what is then wrong with it out', CheckProcedureInput, checkProcedure),
 };
 

@@ -1,37 +1,12 @@
 import type { CheckProcedureInput, CheckProcedureOutput, ProcedureInput, ProcedureOutput } from '@/contracts/calc/procedure';
-import { hazardGate } from '@/core/diagnose/hazard-gate';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
-import type { Machine, Stage } from '@/core/machine/machine';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/path/stage-templates';
+import type { Machine } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
 import { type Job, offersOf } from '@/core/procedure/choose';
 import { prove } from '@/core/procedure/prove';
 import type { Procedure } from '@/core/procedure/step';
 import { CAUTION_WORDS, CHECK_WORDS, PROCEDURE_WORDS, RUN_WORDS, sayStepOf, sayViolation, WHY_WORDS } from '@/messages/procedure';
-
-/** A machine of a kind as a new record has it, every part of it kept on the shelf. */
-const machineOf = ({ machine: { kind, machineClass }, hazard, lastCollected }: ProcedureInput): Machine => ({
-  id: 0,
-  tag: 'This kind of machine',
-  name: kind,
-  kind,
-  maker: '',
-  place: '',
-  machineClass,
-  lastCollected,
-  hazard,
-  hasBrush: kind === 'floorCleaner',
-  hoseBoreM: null,
-  hoseLengthM: null,
-  hoseSelectorM: null,
-  nominalVolts: 230,
-  wetSet: false,
-  inServiceOn: '2000-01-01', hours: [],
-  stages: PATH_TEMPLATES[kind].map((stageKind, i): Stage => ({ id: i + 1, position: i, kind: stageKind, name: stageKind, part: { id: i + 1, code: stageKind, name: stageKind }, missing: false, missingSince: null, doNotRemove: false, firstUsedOn: '2000-01-01', fittedAt: null, proven: [], looks: [], rules: [], spec: stageTemplate(stageKind, kind) })),
-  retired: [],
-  editedThrough: 0,
-  reshapedAt: null,
-});
+import { templateMachine } from './template-machine';
 
 const jobOf = ({ job }: ProcedureInput, machine: Machine): Result<Job> => {
   if (!('stage' in job)) return ok(job);
@@ -45,12 +20,12 @@ interface Made {
 }
 
 const made = (input: ProcedureInput): Result<Made> => {
-  const gate = hazardGate(input.lastCollected);
-  if (!gate.ok) return gate;
-  const machine = machineOf(input);
+  const of = templateMachine({ ...input.machine, hazard: input.hazard, lastCollected: input.lastCollected });
+  if (!of.ok) return of;
+  const machine = of.value;
   const job = at('job', jobOf(input, machine));
   if (!job.ok) return job;
-  const procedure = at('job', assemble(machine, job.value, input.hazard));
+  const procedure = at('job', assemble(machine, job.value, machine.hazard));
   return procedure.ok ? ok({ machine, procedure: procedure.value }) : procedure;
 };
 
@@ -64,17 +39,18 @@ export const procedureCalc = (input: ProcedureInput): Result<ProcedureOutput> =>
   return ok({
     procedure: PROCEDURE_WORDS[p.id],
     school: p.school,
+    level: machine.hazard,
     steps: p.steps.map((s, i) => ({
       step: i + 1,
       key: s.key,
-      text: sayStepOf(s, name(s.stage)),
+      text: sayStepOf(s, name(s.stage), p.id),
       machine: RUN_WORDS[s.run],
       check: s.check ? CHECK_WORDS[s.check] : null,
       caution: s.caution ? CAUTION_WORDS[s.caution] : null,
       part: s.moves ?? null,
       why: WHY_WORDS[s.because],
     })),
-    ifItProvesNothing: p.turnBack.map((s) => sayStepOf(s, name(s.stage))),
+    ifItProvesNothing: p.turnBack.map((s) => sayStepOf(s, name(s.stage), p.id)),
     integrity: [...p.integrity],
     goesWith: p.goesWith.map(name),
     onlyRightAfter: p.before.flatMap((b) => (b.kind === 'afterChangeOf' ? [name(b.stage)] : [])),
@@ -89,6 +65,6 @@ export const checkProcedure = (input: CheckProcedureInput): Result<CheckProcedur
   if (!result.ok) return result;
   const { machine, procedure } = result.value;
   const left = { ...procedure, steps: procedure.steps.filter((_, i) => !input.without.includes(i + 1)) };
-  const violations = prove(left, machine, input.hazard);
+  const violations = prove(left, machine, machine.hazard);
   return ok({ sound: violations.length === 0, violations: violations.map((v) => ({ kind: v.kind, sentence: sayViolation(v) })) });
 };

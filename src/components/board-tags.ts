@@ -10,7 +10,7 @@ import { dueIn, sayNeed } from '@/messages/needs';
 import { capital, CLASS_WORDS } from '@/messages/words';
 
 /** Withdrawn while something is wrong, suspended while only the proof is due. */
-const WITHDRAWN_TEXT: Record<Withdrawal['because'], string> = { missing: 'class withdrawn', foreign: 'class withdrawn', reversed: 'class withdrawn', failed: 'class withdrawn', untested: 'class suspended' };
+const WITHDRAWN_TEXT: Record<Withdrawal['because'], string> = { missing: 'class withdrawn', foreign: 'class withdrawn', reversed: 'class withdrawn', failed: 'class withdrawn', untested: 'class suspended', unproven: 'class suspended' };
 
 /** The class as it may be said of a machine today. */
 export const classText = (status: MachineStatus): string => {

@@ -8,6 +8,9 @@ import { METHODS } from '@/core/measure/methods';
 import { reduceAny } from '@/core/measure/reduce-any';
 import { isSeries, judgeTest } from '@/core/status/machine-status';
 import { show, type UnitSystem } from '@/core/units';
+import { holdsLimit } from '@/core/machine/integrity';
+import { sayDecontamination, sayDusts, sayLevel } from '@/messages/dust';
+import { INTEGRITY_WORDS, sayPercent } from '@/messages/job';
 import { PROCEDURE_WORDS } from '@/messages/procedure';
 import { sayDifference } from '@/messages/path-edits';
 import { sayMass, sayOther } from '@/messages/outcomes';
@@ -113,7 +116,7 @@ const changeEntry = (record: ChangeRecord, { bench }: Maker): Omit<LogEntry, 'or
     at: record.performedAt,
     by: record.by,
     title: `${capital(stage?.name ?? 'part')} changed: ${REASON_WORDS[record.reason].toLowerCase()}`,
-    text: part ? `${record.quantity} × ${part.name}` : 'The same part, cleaned',
+    text: `${part ? `${record.quantity} × ${part.name}.` : 'No new part from stock.'}${record.how ? ` Not walked step by step: ${record.how.how} (${record.how.by}).` : ''}`,
     typed: '',
     note: record.note,
     said: null,
@@ -201,13 +204,54 @@ const jobEntry = (record: JobRecord, { bench }: Maker): LogEntry => {
   };
 };
 
+const plainEntry = (e: Pick<LogEntry, 'key' | 'at' | 'by' | 'title' | 'text'> & Partial<LogEntry>, { bench }: Maker): LogEntry => ({
+  day: dayAt(e.at, bench.yard.site.timeZone),
+  typed: '',
+  note: '',
+  said: null,
+  href: null,
+  correctHref: null,
+  withdrawn: false,
+  correctedBecause: null,
+  originals: [],
+  ...e,
+});
+
+const screeningEntries = (maker: Maker): readonly LogEntry[] => {
+  const { machine } = maker.bench.status;
+  return machine.stages.flatMap((s) =>
+    s.proven.map((c, i) =>
+      plainEntry({ key: `screening-${s.id}-${i}`, at: c.at, by: c.by, title: `Screening of the ${s.name}: ${INTEGRITY_WORDS[c.test].name.toLowerCase()}, ${c.passed ? 'nothing found' : 'failed'}`, text: c.passed ? 'Screening can fail a filter; it proves no class.' : 'To be put right and screened again.', note: c.note }, maker),
+    ),
+  );
+};
+
+const proofEntries = (maker: Maker): readonly LogEntry[] => {
+  const { machine } = maker.bench.status;
+  return [
+    ...machine.penetration.map((t) =>
+      plainEntry({ key: `penetration-${t.id}`, at: t.at, by: t.by, title: `Penetration test: ${sayPercent(t.share)} passed, ${holdsLimit(t) ? 'holds' : 'above'} the ${sayPercent(t.limit)} of its class`, text: `${t.tester}, ${t.method}, certificate ${t.certificate}, tested ${t.testedOn}.${t.nextDueOn === null ? '' : ` Next due ${t.nextDueOn}.`}` }, maker),
+    ),
+    ...machine.examinations.map((e, i) => plainEntry({ key: `examination-${i}`, at: e.at, by: e.by, title: `Examined by ${e.examiner}`, text: `On ${e.on}. ${e.found}` }, maker)),
+  ];
+};
+
+const dustEntries = (maker: Maker): readonly LogEntry[] => {
+  const { dust } = maker.bench.status.machine;
+  const href = `/m/${encodeURIComponent(maker.bench.status.machine.tag)}/dust`;
+  return [
+    ...dust.collected.flatMap(({ said, standing }) => (said ? [plainEntry({ key: `dust-${said.id}`, at: said.at, by: said.by, title: `Collected: ${said.text}`, text: `${sayDusts(standing)} ${sayLevel(standing)}`, href }, maker)] : [])),
+    ...(dust.last ? [plainEntry({ key: `clean-${dust.last.id}`, at: dust.last.at, by: dust.last.by, title: 'Decontaminated', text: sayDecontamination(dust.last), href }, maker)] : []),
+  ];
+};
+
 /** The machine's log, newest first: what stands, with the originals of every correction under it. */
 export const logEntries = (bench: Bench, units: UnitSystem): readonly LogEntry[] => {
   const maker = { bench, units };
   const edits = bench.pathEdits.map((r) => editEntry(r, maker));
   const cases = bench.cases.map((r) => caseEntry(r, maker));
   const jobs = bench.jobs.map((r) => jobEntry(r, maker));
-  return [...cases, ...jobs, ...entriesOf(bench.tests, (r) => testEntry(r, maker)), ...entriesOf(bench.changes, (r) => changeEntry(r, maker)), ...edits].sort((a, b) =>
+  return [...screeningEntries(maker), ...proofEntries(maker), ...dustEntries(maker), ...cases, ...jobs, ...entriesOf(bench.tests, (r) => testEntry(r, maker)), ...entriesOf(bench.changes, (r) => changeEntry(r, maker)), ...edits].sort((a, b) =>
     a.at === b.at ? (a.key < b.key ? 1 : -1) : a.at < b.at ? 1 : -1,
   );
 };

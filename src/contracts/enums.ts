@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DUST_HAZARDS } from '@/core/dust/level';
 
 export const MethodName = z.enum([
   'flowMeter',
@@ -24,7 +25,7 @@ export const PlaceName = z.enum(['toolEnd', 'hoseEnd', 'inlet', 'outlet']);
 export const ChangeReasonName = z.enum(['gauge', 'date', 'count', 'fill', 'damage', 'test', 'precaution']);
 export const MachineClassName = z.enum(['L', 'M', 'H', 'HEPA']);
 export const IntegrityTestName = z.enum(['particles', 'cleanSide', 'smoke']);
-export const HazardName = z.enum(['plain', 'controlled', 'contained']);
+export const HazardName = z.enum(DUST_HAZARDS);
 
 export const MachineKindName = z.enum([
   'shopVacuum',

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { MachineModelJson, PathParametersJson } from './air-path-messages';
-import { HazardName } from './enums';
+import { DustStatementJson } from './dust';
+import { HazardName, MachineClassName } from './enums';
 import { BareTest, PlacedTest, StagedTest, WherePlace } from './operations';
 import { ClientId, Initials } from './requests';
 
@@ -46,8 +47,7 @@ export const OpenCaseBody = z.strictObject({
   by: Initials,
   complaint: ComplaintName,
   words: z.string().trim().max(300),
-  lastCollected: z.string().trim().min(1).max(120),
-  hazard: HazardName,
+  dust: DustStatementJson,
   school: SchoolName,
 });
 export type OpenCaseBody = z.infer<typeof OpenCaseBody>;
@@ -80,7 +80,7 @@ const StageRecordJson = z.strictObject({ lifeUsed: z.number().nullable(), justOp
 export const CaseSetupJson = z.strictObject({
   model: MachineModelJson,
   parameters: PathParametersJson,
-  traits: z.strictObject({ hasLamp: z.boolean(), hasBrush: z.boolean(), selectorM: z.number().nullable() }),
+  traits: z.strictObject({ hasLamp: z.boolean(), hasBrush: z.boolean(), selectorM: z.number().nullable(), machineClass: MachineClassName.nullable() }),
   hoseM: z.number().nullable(),
   nominalVolts: z.number(),
   calibrated: z.boolean(),
@@ -116,6 +116,7 @@ export const FindingsJson = z.strictObject({
   contradiction: z.tuple([z.int(), z.int()]).nullable(),
   back: z.boolean(),
   advice: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('fitFirst'), position: z.int(), doubtMinutes: z.number() }),
     z.strictObject({ kind: z.literal('close'), doubtMinutes: z.number() }),
     z.strictObject({ kind: z.literal('test'), test: ToldTestJson, doubtMinutes: z.number() }),
     z.strictObject({ kind: z.literal('repair'), fault: FaultTold, repair: RepairJson, doubtMinutes: z.number() }),

@@ -1,17 +1,18 @@
 import { z } from 'zod';
 import { ChangeReasonName, HazardName, IntegrityTestName } from './enums';
-import { ClientId, Initials, Note } from './requests';
+import { DustStatementJson } from './dust';
+import { ClientId, Initials } from './requests';
 
 /** What crosses a boundary of a guided change: requests, and the JSON columns of its log. */
 
 const RunStateName = z.enum(['off', 'running', 'headAside', 'secondVacuum']);
 const SchoolName = z.enum(['off', 'running', 'headAside', 'secondVacuum']);
 const OpeningName = z.enum(['lid', 'door', 'head', 'fixings', 'can', 'oldPart', 'disposalBag', 'inlet']);
-const CheckName = z.enum(['seal1', 'seal2', 'collarStraight', 'arrowWithFlow', 'gasketSide', 'undersideClean', 'nothingPinched', 'contactClear', 'latchCount', 'threadFlush', 'wrapAllRound', 'breathersInside', 'compartmentClean', 'bagCount', 'ringTight', 'bristlesFree', 'dry', 'bonded', 'hoseLocked', 'selectorRight', 'lightOut', 'spinsFree']);
+const CheckName = z.enum(['seal1', 'seal2', 'collarStraight', 'arrowWithFlow', 'gasketSide', 'undersideClean', 'nothingPinched', 'contactClear', 'latchCount', 'threadFlush', 'wrapAllRound', 'breathersInside', 'compartmentClean', 'bagCount', 'ringTight', 'bristlesFree', 'dry', 'bonded', 'hoseLocked', 'selectorRight', 'lightOut', 'lightOn', 'gaugeGreen', 'spinsFree', 'cleanSideClean', 'noEmbers', 'seamRear', 'tabFlush', 'filtersFresh', 'preMotorClean', 'nothingLeft']);
 const MoveName = z.enum(['takeNew', 'fitNew', 'bagOld', 'holdOld', 'disposeOld', 'putOldBack', 'returnNew']);
-const CautionName = z.enum(['unplug', 'respirator', 'suit', 'noBrushNoAir', 'plugFirst', 'sharp', 'hotSeal', 'liveParts', 'bandClamp', 'leftHanded', 'localWaste', 'noBlowing', 'bearWeight', 'bristles']);
-const StepKeyName = z.enum(['askHazard', 'restrictArea', 'putOnRespirator', 'putOnCoverall', 'isolate', 'plugInlet', 'unplugInlet', 'switchOn', 'switchOff', 'crackOpen', 'open', 'close', 'latch', 'setHeadAside', 'headOn', 'connectSecond', 'startSecond', 'stopSecond', 'removeSecond', 'breakSuction', 'capOld', 'closeBreathers', 'sealMouth', 'tieOff', 'twistAndCut', 'dropDust', 'drawIntoBag', 'releaseFixings', 'tightenFixings', 'takeOut', 'lookInside', 'wipe', 'decontaminate', 'prepareNew', 'fitNew', 'drawDown', 'strapRim', 'holdOld', 'bagOld', 'putOldBack', 'returnNew', 'cutHair', 'stripNozzle', 'cleanCanister', 'proveIndicator', 'disposeOld', 'labelWaste', 'runAndListen', 'check', 'pulse', 'readGauge', 'wash', 'startDrying', 'emptyInto', 'reverseHose', 'lookThrough', 'discOn', 'packMachine', 'bondFirst', 'measureBaseline', 'startTimer', 'integrityTest', 'measureAfter']);
-const ProcedureName = z.enum(['plainBag', 'safetyBag', 'endlessLiner', 'cycloneBag', 'filterBags', 'tankBagHeadAside', 'tankBagSecondVacuum', 'prefilterWrap', 'screwHepa', 'boltedMainFilter', 'stackedFilter', 'gasStage', 'purge', 'wash', 'collectorEmpty', 'centralCan', 'plainFilter', 'hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet']);
+const CautionName = z.enum(['unplug', 'locked', 'vented', 'p3', 'sparks', 'innerFilter', 'makersWay', 'hoseStays', 'aloneRunning', 'respiratorLast', 'respirator', 'suit', 'noBrushNoAir', 'plugFirst', 'sharp', 'hotSeal', 'liveParts', 'bandClamp', 'leftHanded', 'localWaste', 'noBlowing', 'bearWeight', 'bristles']);
+const StepKeyName = z.enum(['askHazard', 'restrictArea', 'putOnRespirator', 'putOnCoverall', 'isolate', 'plugInlet', 'unplugInlet', 'switchOn', 'switchOff', 'crackOpen', 'open', 'close', 'latch', 'setHeadAside', 'headOn', 'connectSecond', 'startSecond', 'stopSecond', 'removeSecond', 'breakSuction', 'capOld', 'closeBreathers', 'sealMouth', 'tieOff', 'twistAndCut', 'dropDust', 'drawIntoBag', 'releaseFixings', 'tightenFixings', 'takeOut', 'lookInside', 'wipe', 'decontaminate', 'prepareNew', 'fitNew', 'drawDown', 'strapRim', 'holdOld', 'bagOld', 'putOldBack', 'returnNew', 'cutHair', 'stripNozzle', 'cleanCanister', 'proveIndicator', 'disposeOld', 'labelWaste', 'runAndListen', 'check', 'pulse', 'readGauge', 'wash', 'startDrying', 'emptyInto', 'reverseHose', 'lookThrough', 'discOn', 'packMachine', 'bondFirst', 'measureBaseline', 'startTimer', 'integrityTest', 'measureAfter', 'isolateBreaker', 'isolateAir', 'wipeSuit', 'offOvershoes', 'offCoverall', 'offGloves', 'washHands', 'offRespirator', 'washFace', 'freeArea', 'tieBag', 'wipeBag', 'wipesIntoWaste', 'secondBag', 'lookCleanSide', 'letInletsClose', 'closeGates', 'letSettle', 'lookForEmbers', 'capHose', 'discOff', 'decontaminationNote', 'nameSpare', 'liftAbove', 'backAbove', 'wipeOutside']);
+const ProcedureName = z.enum(['plainBag', 'safetyBag', 'endlessLiner', 'cycloneBag', 'filterBags', 'tankBagHeadAside', 'tankBagSecondVacuum', 'prefilterWrap', 'screwHepa', 'boltedMainFilter', 'stackedFilter', 'gasStage', 'purge', 'wash', 'collectorEmpty', 'centralCan', 'plainFilter', 'hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet', 'linerSection', 'decontamination']);
 
 const Index = z.int().min(0).max(200);
 
@@ -60,16 +61,15 @@ export const JobEventJson = z.discriminatedUnion('kind', [
 
 export const JobJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('change'), stage: Index, school: SchoolName }),
-  z.strictObject({ kind: z.enum(['purge', 'wash']), stage: Index }),
-  z.strictObject({ kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet']) }),
+  z.strictObject({ kind: z.enum(['purge', 'wash', 'section']), stage: Index }),
+  z.strictObject({ kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet', 'decontamination']) }),
 ]);
 
 const startFields = {
   clientId: ClientId,
   by: Initials,
   job: JobJson,
-  hazard: HazardName,
-  lastCollected: z.string().trim().min(1).max(120),
+  dust: DustStatementJson,
   reason: ChangeReasonName,
   /** The ledger says there is none, and it is in the hand all the same. */
   partInHand: z.boolean(),
@@ -96,10 +96,6 @@ export const JobDeedBody = z.strictObject({
   partCode: z.string().trim().max(40),
 });
 export type JobDeedBody = z.infer<typeof JobDeedBody>;
-
-/** One test of a fine filter after its change. */
-export const IntegrityBody = z.strictObject({ clientId: ClientId, by: Initials, stageId: z.int().positive(), test: IntegrityTestName, passed: z.boolean(), note: Note });
-export type IntegrityBody = z.infer<typeof IntegrityBody>;
 
 /** Where a photo belongs; the picture itself is the body of the request. */
 export const PhotoQuery = z.strictObject({ clientId: ClientId, by: Initials, jobId: z.coerce.number().int().positive(), step: z.coerce.number().int().min(0).max(200) });
@@ -129,6 +125,6 @@ export const OpenJobReply = z.strictObject({
   /** The server's clock, by which a drying time runs. */
   now: z.string(),
   /** What is due of the fine filters of this machine, by stage. */
-  integrity: z.array(z.strictObject({ stageId: z.int(), due: z.array(IntegrityTestName), failed: z.array(IntegrityTestName) })),
+  integrity: z.array(z.strictObject({ stageId: z.int(), due: z.array(IntegrityTestName), failed: z.array(IntegrityTestName), penetration: z.enum(['notNeeded', 'due', 'failed']) })),
 });
 export type OpenJobReply = z.infer<typeof OpenJobReply>;

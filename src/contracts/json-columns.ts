@@ -27,6 +27,7 @@ export const RuleJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('fill'), share: z.number().positive().max(1) }),
   z.strictObject({ kind: z.literal('flowLost'), share: z.number().positive().max(0.9) }),
   z.strictObject({ kind: z.literal('gaugeZone'), zone: z.enum(['amber', 'red']) }),
+  z.strictObject({ kind: z.literal('examination'), months: z.int().min(1).max(120) }),
   z.strictObject({ kind: z.literal('hoseVelocity') }),
   z.strictObject({ kind: z.literal('indicator') }),
   z.strictObject({ kind: z.literal('sight'), what: z.string().trim().min(1).max(80) }),

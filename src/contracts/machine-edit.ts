@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { HazardName, MachineClassName, MachineKindName, StageKindName } from './enums';
+import { DustStatementJson } from './dust';
+import { MachineClassName, MachineKindName, StageKindName } from './enums';
 import { ClientId, Initials, Note } from './requests';
 import { StageSpecJson } from './stage-spec';
 
@@ -12,8 +13,6 @@ export const EditedMachineJson = z.strictObject({
   maker: z.string().trim().max(60),
   place: Text(80),
   machineClass: MachineClassName.nullable(),
-  lastCollected: z.string().trim().max(80),
-  hazard: HazardName,
   hasBrush: z.boolean(),
   wetSet: z.boolean(),
   hoseBoreM: Length.max(2).nullable(),
@@ -31,6 +30,15 @@ export const EditedStageJson = z.strictObject({
   doNotRemove: z.boolean(),
   spec: StageSpecJson,
 });
+
+/** An older edit also held what the machine had collected: that is read from its dust history now. */
+const StoredMachineJson = z.preprocess((stored) => {
+  if (typeof stored !== 'object' || stored === null) return stored;
+  const { lastCollected: _words, hazard: _level, ...rest } = stored as Record<string, unknown>;
+  return rest;
+}, EditedMachineJson);
+
+export const StoredSnapshotJson = z.strictObject({ machine: StoredMachineJson, stages: z.array(EditedStageJson).max(30) });
 
 export const PathSnapshotJson = z.strictObject({ machine: EditedMachineJson, stages: z.array(EditedStageJson).max(30) });
 
@@ -57,6 +65,8 @@ export const NewMachineBody = z.strictObject({
     .max(16)
     .regex(/^[A-Za-z0-9][A-Za-z0-9.-]*$/),
   kind: MachineKindName,
+  /** What it has collected so far; "nothing yet" for a new one. */
+  dust: DustStatementJson,
   path: PathSnapshotJson,
 });
 export type NewMachineBody = z.infer<typeof NewMachineBody>;

@@ -75,6 +75,8 @@ const changeFields = {
   quantity: z.int().min(0).max(20),
   beforeTestId: Id.nullable(),
   note: Note,
+  /** Recorded without the steps: who did it and how it was contained; null where nobody has to say. */
+  how: z.strictObject({ by: Initials, how: z.string().trim().min(1).max(300) }).nullable(),
 };
 
 export const RecordChangeBody = z.strictObject(changeFields);

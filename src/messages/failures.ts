@@ -1,3 +1,4 @@
+import { DUST_TEXTS } from './failures-dust';
 import { INTEGRITY_WORDS } from './job';
 import type { Failure, FailureCode, FactValue } from '@/core/failure/failure';
 import { type QuantityKind, siUnit } from '@/core/units';
@@ -117,17 +118,13 @@ const PATH_TEXTS = {
   'stage.name': () => ['Two of one name', 'Two stages of this machine have the same name.', 'Name them apart: "bag 1", "bag 2".'],
   'stage.used': (f) => ['Still named by a rule', `A rule counts the changes of the ${text(f['stage'])}.`, 'Take that rule off first, or mark the stage missing instead.'],
   'edit.stale': () => ['Changed meanwhile', 'Somebody changed this path since you opened it; nothing of yours was saved.', 'Open the editor again and repeat the change.'],
-  'case.refused': (f) => ['Not for this bench', `It has collected ${text(f['what'])}: Moorwind guides no test and no opening on it.`, 'Stop, leave it closed, and call those licensed for it.'],
   'job.open': (f) => ['A job is under way', `Somebody (${text(f['holder'])}) is at work on this machine.`, 'Take that job over, or finish it first.'],
   'job.unknown': () => ['Unknown job', 'That job is not one of this machine.', 'Load the page again.'],
   'job.refused': (f) => ['Not now', JOB_REFUSALS[text(f['why'])] ?? 'That does not fit the job as it stands.', 'Load the page again to see where it stands.'],
   'job.not-yet': (f) => ['Not yet', `This is done only right after a change of the ${text(f['stage'])}.`, `Change the ${text(f['stage'])} first, on the same day.`],
   'job.no-stock': (f) => ['None on the shelf', `The ledger has no free ${text(f['part'])}.`, 'If it is in your hand, say so and begin: a count settles the ledger later.'],
   'job.untested': (f) => ['Not proven yet', `Still to be passed: ${text(f['tests']).split(',').map((t) => (INTEGRITY_WORDS[t as keyof typeof INTEGRITY_WORDS]?.name ?? t).toLowerCase()).join(', ')}.`, 'Do the test, or leave it out with its reason: the class stays suspended.'],
-  'job.walk-it': () => ['Walk it', 'A contained change is walked step by step, not logged on one sheet.', 'Begin it with the guide.'],
-  'integrity.above': () => ['Counted above the room', 'The last count since the change found more at the exhaust than in the room.', 'Look at the seat and the seals, and count again.'],
-  'integrity.no-count': (f) => ['No count that shows it', f['counted'] === 'notShown' ? 'The last count could not show it either way.' : 'No particle count of this machine since the change.', 'Count at the exhaust, or note who counted and how.'],
-  'integrity.not-due': (f) => ['Not due here', `That test is not due on the ${text(f['stage'])} of this machine.`, 'Load the page again.'],
+  'job.walk-it': () => ['Walk it', 'This change is walked step by step, not logged on one sheet: the dust is contained, or the part carries the class.', 'Begin it with the guide.'],
   'photo.not-image': () => ['Not a picture', 'That file is no picture that can be kept (JPEG, PNG or WebP).', 'Take a photo, or choose another file.'],
   'photo.too-large': (f) => ['Too large', `That picture is larger than ${whole(Number(f['most']) / 1_048_576)} MB.`, 'Take it with a lower resolution.'],
   'plan.past': () => ['A day gone by', 'A change cannot be fixed on a day that is over.', 'Choose today or a later day.'],
@@ -197,7 +194,7 @@ const DOOR_TEXTS = {
   'server.bug': () => ['Something broke', 'Moorwind made a mistake; nothing was half-written.', 'Try again. If it stays, note what you did and report it.'],
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;
 
-const TEXTS: Record<FailureCode, (f: Facts) => Text> = { ...QUANTITY_TEXTS, ...MEASURE_TEXTS, ...PATH_TEXTS, ...RECORD_TEXTS, ...DOOR_TEXTS };
+const TEXTS: Record<FailureCode, (f: Facts) => Text> = { ...QUANTITY_TEXTS, ...MEASURE_TEXTS, ...PATH_TEXTS, ...RECORD_TEXTS, ...DUST_TEXTS, ...DOOR_TEXTS };
 
 /** The sentence of a failure: the same on the form, from the endpoint and on the command line. */
 export const problemOf = (f: Failure): Problem => {

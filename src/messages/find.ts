@@ -119,13 +119,13 @@ const HOW: Record<Operation['kind'], string> = {
   lookHose: 'Switch off, hose off, straighten it and look through it to a light. Poke nothing in: reverse it on the inlet, run, stretch it.',
   lookBag: 'Switch off, open the compartment. Loose dirt beside the bag: not seated, or torn. "Lid shut" does not prove "seated".',
   weigh: 'Out, on the scale, against the weight of a new one.',
-  takeOut: 'Switch off, take it out into a bag, close, run, read the flow at the tool. It stays out until you say that it is back.',
-  swap: 'Switch off, hold the old part bagged and tagged, fit the new one, run 10 to 15 s, then look or read.',
+  takeOut: 'Cut it off from its feed, take it out into a bag, close, run, read the flow at the tool. It stays out until you say that it is back.',
+  swap: 'Cut it off from its feed, hold the old part bagged and tagged, fit the new one, close, run 10 to 15 s, then look or read.',
   lamp: 'Full speed, 10 to 15 s after the start.',
-  lampCoverOff: 'Cover off, running for a moment: lit means the indicator lies, out means a real restriction. No filter is touched. Keep away from the fan and from live parts.',
+  lampCoverOff: 'Cut it off from its feed and take the cover off; plug in and run it a moment: lit means the indicator lies, out means a real restriction. No filter is touched. Hands, hair and cuffs away from the opening. Off and unplugged before the cover goes back.',
   disc: 'Fresh bag and filters first. The disc on the hose end, then off again: on, then off, is good.',
   cleanSide: 'Switch off. Dirt at the edge came past the seat, dirt in the middle through a tear. Look that it is there, and at its arrow.',
-  particles: 'Room first, then the exhaust, as long each. Fewer than the room is good; no count proves nothing.',
+  particles: 'Room first, then the exhaust, as long each. Fewer than the room shows no gross leak; no count proves a class.',
   smell: 'Run it a minute and smell at the outlet. Flow never shows a spent gas stage.',
   smoke: 'The smoke pencil slowly along lid, seals and ring: drawn in or blown out is a leak.',
   voltage: 'At the socket while the machine runs. Live parts are not opened.',
@@ -188,8 +188,17 @@ export const sayWhy = (op: Operation, told: { readonly minutes: number; readonly
   return `${splits[op.kind] ?? 'It settles most for its price'}, in ${time}, and ${touched}.`;
 };
 
-/** What to do with the machine for a test: the state is part of it. */
-export const STATE_WORDS = { off: 'switched off', running: 'running', open: 'off, then open' } as const;
+const STATES = { off: 'switched off', running: 'running', open: 'off, then open' } as const;
+const OWN_STATE: Partial<Record<Operation['kind'], string>> = { takeOut: 'off to take it out, closed, then running', swap: 'off to swap it, closed, then running', lampCoverOff: 'off to take the cover off, then running a moment' };
+
+/** What to do with the machine for a test, in one phrase that fits all of it. */
+export const stateWords = ({ kind }: Operation, state: keyof typeof STATES): string => `machine ${OWN_STATE[kind] ?? STATES[state]}`;
+
+/** How the machine stands for the caution of a test. */
+export const standingOf = (state: keyof typeof STATES): 'cutOff' | 'running' => (state === 'running' ? 'running' : 'cutOff');
+
+/** Why parts are not taken out in this dust. */
+export const NO_TAKE_OUT = 'With plain dust only: elsewhere pressure across each stage, a new part swapped in or a look inside the containment answers the same.';
 
 const REPAIR_WORDS: Record<RepairKind, (name: string) => string> = {
   newPart: (name) => `Fit a new ${name}`,

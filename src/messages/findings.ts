@@ -17,11 +17,11 @@ const sayWheel = (f: Extract<Finding, { kind: 'wheel' }>, units: UnitSystem): Sa
   const flow = show('flow', f.flowM3s, units);
   switch (f.decision) {
     case 'pass':
-      return { tone: 'good', mark: 'Enough for the wheel', sentence: `${flow} on this branch, above the ${need}.`, detail: WHEEL_RESERVE };
+      return { tone: 'good', mark: 'Enough flow for the wheel', sentence: `${flow} at this wheel, above the ${need}.`, detail: WHEEL_RESERVE };
     case 'fail':
-      return { tone: 'stop', mark: 'Too little for the wheel', sentence: `${flow} on this branch, below the ${need}.`, detail: WHEEL_RESERVE };
+      return { tone: 'stop', mark: 'Too little for the wheel', sentence: `${flow} at this wheel, below the ${need}.`, detail: WHEEL_RESERVE };
     case 'cannotTell':
-      return { tone: 'open', mark: 'Cannot tell', sentence: `${flow} on this branch; the interval straddles the ${need}.`, detail: WHEEL_RESERVE };
+      return { tone: 'open', mark: 'Cannot tell', sentence: `${flow} at this wheel; the interval straddles the ${need}.`, detail: WHEEL_RESERVE };
     case 'tooFew':
       return { tone: 'open', mark: 'No verdict', sentence: `${flow} so far; the ${need} is judged from three readings on.`, detail: WHEEL_RESERVE };
   }
@@ -53,6 +53,13 @@ const saySettle = (f: Extract<Finding, { kind: 'settle' }>, units: UnitSystem): 
     ? { tone: 'open', mark: 'To settle it', sentence: `${f.how.more} more ${f.how.more === 1 ? 'reading' : 'readings'} would settle it, if they spread like these.`, detail: 'Counted from the spread and the distance to the line.' }
     : { tone: 'open', mark: 'To settle it', sentence: 'More readings will not settle it: the meter or the rig is not good enough so near the line.', detail: `It takes a method good to ± ${goodTo(f, units)} at 95 %: a meter with a smaller error, or a traverse for a centre point.` };
 
+const USE_NOT_JUDGED: Record<Extract<Finding, { kind: 'useNotJudged' }>['because'], readonly [sentence: string, detail: string]> = {
+  branch: ['Read behind the Y it is the flow of all branches together: it says nothing of this wheel.', 'Measure at the tool end of this branch, the other one open.'],
+  hoseOff: ['Read at the bare inlet it lacks the hose: it says nothing of what reaches the tool.', 'Measure at the tool end, through the hose that is used.'],
+  outlet: ['Read at the outlet it holds every leak: it says nothing of what reaches the tool.', 'Measure at the tool end.'],
+  biased: ['A maximum-hold reading is the best moment, not the flow: no verdict rests on it.', 'Take settled readings.'],
+};
+
 /** A finding in words. */
 export const sayFinding = (f: Finding, units: UnitSystem): Said => {
   switch (f.kind) {
@@ -65,6 +72,10 @@ export const sayFinding = (f: Finding, units: UnitSystem): Said => {
       };
     case 'wheel':
       return sayWheel(f, units);
+    case 'useNotJudged': {
+      const [sentence, detail] = USE_NOT_JUDGED[f.because];
+      return { tone: 'open', mark: f.of === 'wheel' ? 'Wheel not judged' : 'Duct not judged', sentence, detail };
+    }
     case 'duct':
       return sayDuct(f, units);
     case 'voltage':

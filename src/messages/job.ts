@@ -1,4 +1,5 @@
 import type { IntegrityTest } from '@/core/machine/integrity';
+import type { ScreeningVerdict } from '@/core/measure/penetration-ratio';
 import type { WholeJob } from '@/core/procedure/choose';
 import type { JobEvent, JobRecord, JobState } from '@/core/procedure/job-log';
 import type { Opening, PartMove, RunState } from '@/core/procedure/step';
@@ -7,14 +8,31 @@ import { CHECK_WORDS, OPENING_WORDS, PROCEDURE_WORDS, sayStepOf } from './proced
 import { capital, HAZARD_WORDS } from './words';
 
 export const INTEGRITY_WORDS: Record<IntegrityTest, { readonly name: string; readonly how: string; readonly passed: string; readonly failed: string }> = {
-  particles: { name: 'Particle count at the exhaust', how: 'Count at the exhaust and in the room, same size, same volume. Below the room it holds.', passed: 'Below the room', failed: 'Above the room' },
-  cleanSide: { name: 'Look at the clean side', how: 'Run, stop, pull the plug, look behind the filter: no dust there.', passed: 'Clean', failed: 'Dust behind it' },
-  smoke: { name: 'Smoke along the seals', how: 'Running: smoke along the seat and the lid. It is neither drawn in nor blown out.', passed: 'Still', failed: 'Drawn in or blown out' },
+  cleanSide: { name: 'Look at the clean side', how: 'The only look that opens it, so it comes first: run it a minute, cut it off from its feed, look behind the filter and at the plenum. No dust there.', passed: 'Clean', failed: 'Dust behind it' },
+  smoke: { name: 'Smoke along the seals', how: 'Running: smoke along the seat and the lid. It is neither drawn in nor blown out. Nothing is opened after it.', passed: 'Still', failed: 'Drawn in or blown out' },
+  particles: { name: 'Particle count at the exhaust', how: 'The room first, then the exhaust: same size, minutes each. The count decides by its limits, not by a look at it.', passed: 'Judge the count', failed: '' },
+};
+
+/** A share as per cent with what it needs. */
+export const sayPercent = (share: number): string => (Number.isFinite(share) ? `${Number((100 * share).toPrecision(2))} %` : 'any share');
+
+/** What a count behind a filter says, by its limits. */
+export const sayScreening = (v: ScreeningVerdict): string => {
+  const could = `A count of this length can show no better than ${sayPercent(v.best)}; the class allows ${sayPercent(v.limit)}.`;
+  const through = `${sayPercent(v.ratio)} of the room's particles were counted through, ${sayPercent(v.low)} to ${sayPercent(v.high)} at 95 % (one-sided limits of the ratio of two Poisson rates, Clopper and Pearson).`;
+  switch (v.outcome) {
+    case 'fails':
+      return `Failed: at least ${sayPercent(v.low)} passes, the class allows ${sayPercent(v.limit)}. ${through}`;
+    case 'screened':
+      return `Screened: at most ${sayPercent(v.high)} passes, under the ${sayPercent(v.figure)} that screening asks. ${v.provesLimit ? '' : `That is no proof of the class. ${could}`}`.trim();
+    case 'notShown':
+      return `Cannot tell: up to ${sayPercent(v.high)} may pass. ${could}`;
+  }
 };
 
 export const WHOLE_JOB_WORDS: Record<WholeJob, string> = { ...PROCEDURE_WORDS };
 
-export const CARE_WORDS = { purge: 'Purge by pulse', wash: 'Wash and dry' } as const;
+export const CARE_WORDS = { purge: 'Purge by pulse', wash: 'Wash and dry', section: 'Section off the liner' } as const;
 
 /** How the machine runs at a step, whatever stands open. */
 export const RUN_SHORT: Record<RunState, string> = { off: 'machine off', running: 'machine running', headAside: 'running head set aside', secondVacuum: 'second vacuum drawing' };
@@ -34,7 +52,8 @@ export const sayOpenings = (open: readonly Opening[]): string => open.map((o) =>
 /** A machine under a job, short enough for its tag; `until` is the moment it is dry, in words. */
 export const sayUnderJob = (state: JobState, until: string | null): string => {
   if (until !== null) return `Drying until ${until}: out of service`;
-  return state.open.some((o) => o !== 'inlet') ? `Open, do not run (${state.holder})` : `Job under way (${state.holder})`;
+  if (!state.open.some((o) => o !== 'inlet')) return `Job under way (${state.holder})`;
+  return state.run === 'off' ? `Open, do not run (${state.holder})` : `Open and running (${state.holder})`;
 };
 
 const MOVE_WORDS: Record<PartMove, string> = { takeNew: 'taken from the shelf', fitNew: 'fitted', bagOld: 'old one bagged', holdOld: 'old one held, bagged and tagged', disposeOld: 'old one disposed of', putOldBack: 'old one put back', returnNew: 'new one back on the shelf, opened' };
@@ -50,7 +69,7 @@ export const sayParts = (record: JobRecord, state: JobState): readonly string[] 
 export const sayWaste = (record: JobRecord, state: JobState, mass: string | null): string | null => {
   const gone = state.moves.filter((m) => m.move === 'disposeOld').map((m) => (m.stage === null ? 'part' : (record.stages[m.stage]?.name ?? 'part')));
   if (gone.length === 0) return null;
-  return `${capital(gone.join(', '))} with ${record.lastCollected} (${HAZARD_WORDS[record.hazard]} work), ${mass === null ? 'not weighed' : mass}; waste by your local rules.`;
+  return `${capital(gone.join(', '))} with ${record.lastCollected} (${HAZARD_WORDS[record.hazard]} work), bagged and tied${record.hazard === 'contained' ? ', second bag, labelled' : ''}, ${mass === null ? 'not weighed' : mass}; waste by your local rules.`;
 };
 
 /** One line of a job's log. */
@@ -58,7 +77,7 @@ export const sayJobEvent = (event: JobEvent, record: JobRecord, state: JobState)
   if ('step' in event) {
     const step = state.steps[event.step] ?? record.procedure.steps[event.step];
     const name = step?.stage === null || !step ? 'machine' : (record.stages[step.stage]?.name ?? 'stage');
-    const said = step ? sayStepOf(step, name) : 'Step';
+    const said = step ? sayStepOf(step, name, record.procedure.id) : 'Step';
     const looked = step?.check !== undefined && step.key !== 'check' && step.key !== 'proveIndicator' ? `${said} ${CHECK_WORDS[step.check]}` : said;
     switch (event.kind) {
       case 'did':

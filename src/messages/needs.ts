@@ -18,19 +18,21 @@ const WHY_AGAIN = {
   never: 'never measured',
 } as const;
 
-const WITHDRAWN_MARK = { missing: 'Missing', foreign: 'Foreign', reversed: 'Reversed', untested: 'To test', failed: 'Failed' } as const;
-const WITHDRAWN_WORD = { missing: 'missing', foreign: 'is not the maker\'s', reversed: 'fitted against its arrow', untested: 'changed: integrity test due', failed: 'failed its integrity test' } as const;
+const WITHDRAWN_MARK = { missing: 'Missing', foreign: 'Foreign', reversed: 'Reversed', untested: 'To test', failed: 'Failed', unproven: 'To prove' } as const;
+const WITHDRAWN_WORD = { missing: 'missing', foreign: 'is not the maker\'s', reversed: 'fitted against its arrow', untested: 'opened: screening due', failed: 'failed its test', unproven: 'screened: penetration test due' } as const;
 
 /** Why a machine's class may not be said now, in a sentence. */
 export const sayWithdrawal = ({ stage, because }: Withdrawal, machineClass: string | null): string => {
-  const what = { missing: `The ${stage.name} is missing`, foreign: `The ${stage.name} is not the part this machine was tested with`, reversed: `The ${stage.name} is fitted against its arrow`, untested: `The ${stage.name} is new and not yet proven`, failed: `The ${stage.name} failed its integrity test` }[because];
-  const until = { missing: 'until it is back', foreign: 'until the right one is back', reversed: 'until it is turned round', untested: 'until its integrity test is passed', failed: 'until it is put right and passed' }[because];
+  const what = { missing: `The ${stage.name} is missing`, foreign: `The ${stage.name} is not the part this machine was tested with`, reversed: `The ${stage.name} is fitted against its arrow`, untested: `The seat of the ${stage.name} was opened and is not yet screened`, failed: `The ${stage.name} failed its test`, unproven: `The ${stage.name} is screened and not yet proven` }[because];
+  const until = { missing: 'until it is back', foreign: 'until the right one is back', reversed: 'until it is turned round', untested: 'until that is passed', failed: 'until it is put right and passed', unproven: 'until a competent person has passed its penetration test' }[because];
   return `${what}: this is no ${machineClass ?? 'rated'} machine ${until}.`;
 };
 
 /** The one thing a machine needs next, short enough for its tag on the board. */
 export const sayNeed = (need: Need, system: UnitSystem): SaidNeed => {
   switch (need.kind) {
+    case 'refused':
+      return { tone: 'stop', mark: 'Stop', sentence: `Has collected ${need.dust}` };
     case 'missingStage':
       return { tone: 'stop', mark: WITHDRAWN_MARK[need.because], sentence: `${capital(need.stageName)} ${WITHDRAWN_WORD[need.because]}` };
     case 'belowClassLimit':
@@ -77,6 +79,8 @@ export const sayRule = (rule: Rule): string => {
       return 'when the hose is too slow for its class';
     case 'indicator':
       return 'when the light comes on';
+    case 'examination':
+      return `examined by a competent person at least every ${rule.months} months`;
     case 'sight':
       return `when seen: ${rule.what}`;
     case 'occurrence':

@@ -25,7 +25,7 @@ export const sayParticles = (p: ParticleVerdict, units: UnitSystem): Said => {
   const detail = `95 % (exact Poisson): exhaust ${show('countConcentration', p.exhaustLimits.low, units)} to ${show('countConcentration', p.exhaustLimits.high, units)}; net ${show('countConcentration', p.netLimits.low, units)} to ${show('countConcentration', p.netLimits.high, units)}; p ${p.p < 0.001 ? 'below 0.001' : `= ${p.p.toFixed(3)}`}.`;
   switch (p.outcome) {
     case 'belowRoom':
-      return { tone: 'good', mark: 'Cleaner than the room', sentence: `The exhaust is cleaner than the room: ${rates}.`, detail };
+      return { tone: 'open', mark: 'Cleaner than the room', sentence: `The exhaust is cleaner than the room: ${rates}.`, detail: `That shows no gross leak; it proves no class. ${detail}` };
     case 'aboveRoom':
       return { tone: 'stop', mark: 'Dirtier than the room', sentence: `The exhaust carries more than the room: ${rates}.`, detail: `A bypass, a tear, fibre from a new part, or droplets; never count in wet exhaust. ${detail}` };
     case 'notShown':

@@ -1,6 +1,6 @@
 import type { EditedMachine, PathDifference, PathSnapshot } from '@/core/machine/path-edit';
 import { show, type UnitSystem } from '@/core/units';
-import { CLASS_WORDS, HAZARD_WORDS } from './words';
+import { CLASS_WORDS } from './words';
 
 const length = (metres: number | null, units: UnitSystem): string => (metres === null ? 'none' : show('length', metres, units));
 
@@ -14,10 +14,6 @@ const sayField = (field: keyof EditedMachine, { machine: m }: PathSnapshot, unit
       return `now in the ${m.place}`;
     case 'machineClass':
       return `class on its plate ${m.machineClass === null ? 'none' : CLASS_WORDS[m.machineClass]}`;
-    case 'lastCollected':
-      return `last collected ${m.lastCollected}`;
-    case 'hazard':
-      return `opened as ${HAZARD_WORDS[m.hazard]}`;
     case 'hasBrush':
       return m.hasBrush ? 'has a brush' : 'has no brush';
     case 'wetSet':

@@ -45,6 +45,8 @@ const imports = files.flatMap(importsOf);
 /** Packages the core may use, one by one: distributions and calendar arithmetic. */
 const CORE_PACKAGES = ['@stdlib/stats-base-dists-t-cdf', '@stdlib/stats-base-dists-t-quantile',
   '@stdlib/stats-base-dists-binomial-cdf',
+  '@stdlib/stats-base-dists-beta-quantile',
+  'fuse.js',
   '@stdlib/stats-base-dists-chisquare-quantile',
   '@stdlib/stats-base-dists-normal-cdf',
   '@stdlib/stats-base-dists-normal-quantile',
@@ -54,11 +56,12 @@ const CORE_PACKAGES = ['@stdlib/stats-base-dists-t-cdf', '@stdlib/stats-base-dis
 /** Who may import whom. First match wins; `types` may be imported as types only. */
 const LAYERS: readonly { readonly folder: RegExp; readonly may: readonly RegExp[]; readonly types?: readonly RegExp[] }[] = [
   { folder: /^core\//, may: [/^core\//, new RegExp(`^(${CORE_PACKAGES.join('|')})$`)] },
-  { folder: /^contracts\//, may: [/^contracts\//, /^zod$/], types: [/^core\//] },
-  { folder: /^messages\//, may: [/^messages\//, /^core\/(units|constants)/], types: [/^core\//, /^contracts\//] },
+  // The lists of names are the core's: schemas are built on them.
+  { folder: /^contracts\//, may: [/^contracts\//, /^zod$/, /^core\/dust\/(dust|level|history)$/], types: [/^core\//] },
+  { folder: /^messages\//, may: [/^messages\//, /^core\/(units|constants)/, /^core\/dust\/equipment$/], types: [/^core\//, /^contracts\//] },
   { folder: /^server\/config/, may: [/^node:/] },
   { folder: /^server\/db\//, may: [/^server\/db\//, /^contracts\//, /^kysely$/, /^better-sqlite3$/, /^node:/] },
-  { folder: /^server\/repositories\//, may: [/^server\/(db|repositories)\//, /^contracts\//, /^core\/interval\/calendar-date$/, /^core\/path\/stage-templates$/, /^core\/stock\//], types: [/^core\//] },
+  { folder: /^server\/repositories\//, may: [/^server\/(db|repositories)\//, /^contracts\//, /^core\/interval\/calendar-date$/, /^core\/path\/stage-templates$/, /^core\/stock\//, /^core\/dust\//], types: [/^core\//] },
   { folder: /^server\/services\//, may: [/^server\/(repositories|services|instruments)\//, /^core\//, /^contracts\//, /^node:/, /^papaparse$/, /^image-size$/], types: [/^server\/db\//] },
   { folder: /^server\/http\//, may: [/^server\//, /^core\/failure/, /^contracts\//, /^messages\//, /^ical-generator$/], types: [/^astro$/, /^zod$/] },
   { folder: /^server\/instruments\//, may: [/^server\//, /^core\//, /^contracts\//, /^node:/] },

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { HazardName, MachineClassName } from '../enums';
 import { MachineInput } from './air-path';
 import { BareTest, PlacedTest, StagedTest, WherePlace } from '../operations';
 import { QuantityInput } from './quantity';
@@ -23,9 +24,9 @@ const EvidenceInput = z.strictObject({
 
 export const DiagnoseInput = z.strictObject({
   machine: MachineInput,
-  traits: z.strictObject({ lamp: z.boolean().default(false), brush: z.boolean().default(false), selector: QuantityInput.optional(), nominalVolts: QuantityInput.default(230) }).default({ lamp: false, brush: false, nominalVolts: 230 }),
-  hazard: z.enum(['plain', 'controlled', 'contained']).default('plain'),
-  lastCollected: z.string().max(80).default('').describe('Asbestos, unknown lead and energetic metal are refused'),
+  traits: z.strictObject({ lamp: z.boolean().default(false), brush: z.boolean().default(false), selector: QuantityInput.optional(), nominalVolts: QuantityInput.default(230), machineClass: MachineClassName.nullable().default(null) }).default({ lamp: false, brush: false, nominalVolts: 230, machineClass: null }),
+  hazard: HazardName.default('plain').describe('May ask for more than the dust does, never for less'),
+  lastCollected: z.string().max(80).default('').describe('Read through the register of dusts; what it refuses is refused'),
   complaint: z.enum(['noSuction', 'light', 'dust', 'smell', 'labours', 'round']).default('noSuction'),
   state: z.enum(['off', 'running', 'open']).default('running'),
   school: z.enum(['best', 'takeOut', 'swap', 'nozzleInward']).default('best'),
@@ -44,7 +45,7 @@ export const DiagnoseOutput = z.strictObject({
   twoFaults: z.number(),
   contradiction: z.tuple([z.int(), z.int()]).nullable().describe('Two pieces of evidence that cannot both be right, by their place in the input'),
   back: z.boolean().describe('Every measure of the complaint is in its band since the last new part'),
-  advice: z.enum(['test', 'repair', 'close', 'escalate']),
+  advice: z.enum(['fitFirst', 'test', 'repair', 'close', 'escalate']),
   repair: z.string().nullable().describe('What to do, where the advice is to repair'),
   doubtMinutes: z.number(),
   next: Proposed.nullable(),

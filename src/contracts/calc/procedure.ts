@@ -6,14 +6,14 @@ const Stage = z.string().min(1).max(40).describe('Kind of a stage, such as bag o
 
 const Job = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('change'), stage: Stage, school: School.default('off') }),
-  z.strictObject({ kind: z.enum(['purge', 'wash']), stage: Stage }),
-  z.strictObject({ kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet']) }),
+  z.strictObject({ kind: z.enum(['purge', 'wash', 'section']), stage: Stage }),
+  z.strictObject({ kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet', 'decontamination']) }),
 ]);
 
 export const ProcedureInput = z.strictObject({
   machine: z.strictObject({ kind: MachineKindName, machineClass: MachineClassName.nullable().default(null) }),
-  hazard: HazardName,
-  lastCollected: z.string().max(120).default('').describe('Asbestos, unknown lead and energetic metal are refused'),
+  hazard: HazardName.describe('May ask for more than the dust does, never for less'),
+  lastCollected: z.string().max(120).default('').describe('Read through the register of dusts; what it refuses is refused'),
   job: Job,
 });
 export type ProcedureInput = z.infer<typeof ProcedureInput>;
@@ -23,6 +23,7 @@ const StepOutput = z.strictObject({ step: z.int(), key: z.string(), text: z.stri
 export const ProcedureOutput = z.strictObject({
   procedure: z.string(),
   school: School,
+  level: HazardName.describe('What governs: the worse of the hazard and the dust'),
   steps: z.array(StepOutput),
   ifItProvesNothing: z.array(z.string()).describe('What is done instead, from the proof on, where the old part is held'),
   integrity: z.array(z.string()),

@@ -48,6 +48,7 @@ export const traitsOf = (machine: Machine): MachineTraits => ({
   hasLamp: MACHINE_KINDS[machine.kind].hoseVelocityLimit,
   hasBrush: machine.hasBrush,
   selectorM: machine.hoseSelectorM,
+  machineClass: machine.machineClass,
 });
 
 /** What the machine read when it was sound, by test; the newest baseline of each. */
@@ -69,12 +70,12 @@ const causesOf = (cases: readonly CaseRecord[], weight: number): MachineRecord['
     return end?.kind === 'closed' && end.root ? [{ ...end.root, weight }] : [];
   });
 
-const WET = /\bwet\b|slurry|water|coolant/i;
-const BLINDING = /filler|fairing|plaster|gypsum|drywall/i;
+/** Dusts that blind a fine medium. Common practice, no published source. */
+const BLINDING = new Set(['filler', 'gypsum', 'silica']);
 
 const recordOf = ({ machine, changes, due, own, twins, at }: SetupInput): MachineRecord => ({
-  wet: machine.wetSet || WET.test(machine.lastCollected),
-  blinding: BLINDING.test(machine.lastCollected),
+  wet: machine.wetSet || machine.dust.standing.dusts.some((d) => d.properties.includes('wet')),
+  blinding: machine.dust.standing.dusts.some((d) => BLINDING.has(d.key)),
   causes: [...causesOf(own, 1), ...causesOf(twins, OF_A_TWIN)],
   stages: machine.stages.map((stage) => {
     const mine = due.find((d) => d.stageId === stage.id);

@@ -5,6 +5,8 @@ import { type Repair, repairOf } from './repair';
 
 /** What stands between a case and its closing. */
 export type Advice =
+  /** Its essential filter is not in: nothing runs before it is. */
+  | { readonly kind: 'fitFirst'; readonly position: number; readonly doubtMinutes: number }
   /** Nothing left that a test would settle for less than its doubt costs. */
   | { readonly kind: 'close'; readonly doubtMinutes: number }
   | { readonly kind: 'test'; readonly proposal: Proposal; readonly doubtMinutes: number }

@@ -2,12 +2,14 @@ import { ok, type Result } from '../failure/failure';
 import { type Advice, adviceOf } from './closing';
 import { type Complaint, inBand, measuresOf } from './complaint';
 import { expectedOf, type TestBench } from './expected';
+import { essentialStage, mayRun } from '../machine/essential';
 import { lossesOf } from './loss';
 import { type Proposal, proposals } from './next-test';
 import { type HazardLevel, type Operation, operationKey, priceOf, sameOperation, type TestState } from './operation';
 import { type Case, type Evidence, type Posterior, weigh } from './posterior';
 import type { Repair } from './repair';
 import { type Handling, UNTOUCHED } from './signature';
+import { standingStages } from './within';
 
 /** How far a case has come. */
 export interface Progress {
@@ -76,6 +78,11 @@ export const consult = (c: Case, progress: Progress, told: (share: number) => vo
   const ranked = proposals(c, posterior, { asking, losses });
   told(1);
   const judged = adviceOf({ c, posterior, losses, ranked, back, tests: evidence.filter(isTest).length });
+  const { stages } = c.bench.mechanic.suspect.model;
+  const standing = standingStages(stages, handling.repairs);
+  if (!mayRun({ stages: standing, out: handling.out, machineClass: c.bench.traits.machineClass, level: hazard })) {
+    return ok({ posterior, ranked, advice: { kind: 'fitFirst', position: Math.max(0, essentialStage(stages)), doubtMinutes: judged.doubtMinutes }, back, pending });
+  }
   if (pending === null) return ok({ posterior, ranked, advice: judged, back, pending });
   const look = state === 'open' ? lookWhileOpen(ranked) : null;
   if (look) return ok({ posterior, ranked, back, pending, advice: { kind: 'test', proposal: look, doubtMinutes: judged.doubtMinutes } });

@@ -1,3 +1,4 @@
+import type { MachineClass } from '../machine/machine-class';
 import type { MachineModel, ModelStage } from '../path/machine-path';
 import { sealNode } from '../path/machine-path';
 
@@ -47,6 +48,8 @@ export interface MachineTraits {
   readonly hasLamp: boolean;
   readonly hasBrush: boolean;
   readonly selectorM: number | null;
+  /** What its maker tested it as; null for none. */
+  readonly machineClass: MachineClass | null;
 }
 
 /** Share of the flow a fault costs by itself: as fine for pairs as for single faults, since a coarse grid starves what lies between. */

@@ -99,7 +99,7 @@ export interface Asked {
 const schoolOperation = ({ c, progress, school }: Asked): Operation | null => {
   if (school === 'best') return null;
   const not = [...progress.evidence.filter((e) => !e.struck).map((e) => e.operation), ...progress.skipped];
-  return nextOfSchool(school, { model: c.bench.mechanic.suspect.model, not });
+  return nextOfSchool(school, { model: c.bench.mechanic.suspect.model, traits: c.bench.traits, level: progress.hazard, out: progress.handling.out, not });
 };
 
 /** Weighs a case and puts it in the form a screen tells it. Errors as `consult`. */

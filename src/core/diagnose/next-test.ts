@@ -1,11 +1,13 @@
 import type { MachineModel } from '../path/machine-path';
 import { type MachineTraits } from './fault';
+import type { DustHazard } from '../dust/level';
 import { type HazardLevel, type Operation, operationKey, priceOf, type TestState } from './operation';
 import { type Column, foresee } from './foresight';
 import type { Case, Posterior } from './posterior';
 import { curedBy } from './repair';
 import type { Handling } from './signature';
 import { lossOf, type Losses } from './loss';
+import { notOffered, standingStages } from './within';
 
 /** A school of the trade for the order of tests. */
 export type School = 'best' | 'takeOut' | 'swap' | 'nozzleInward';
@@ -176,20 +178,44 @@ const possible = (op: Operation, { out, repairs }: Handling): boolean => {
 export const proposals = (c: Case, posterior: Posterior, { asking, losses }: { readonly asking: Asking; readonly losses: Losses }): readonly Proposal[] => {
   const weighing: Weighing = { c, kept: considered(posterior), asking, losses };
   const done = new Set(asking.not.map(operationKey));
-  const open = operationsOf(c.bench.mechanic.suspect.model, c.bench.traits).filter((op) => !done.has(operationKey(op)) && possible(op, asking.handling));
+  const within = { stages: standingStages(c.bench.mechanic.suspect.model.stages, asking.handling.repairs), traits: c.bench.traits, level: asking.hazard, out: asking.handling.out };
+  const open = operationsOf(c.bench.mechanic.suspect.model, c.bench.traits).filter((op) => !done.has(operationKey(op)) && possible(op, asking.handling) && notOffered(op, within) === null);
   return open
     .map((operation): Proposal => ({ operation, minutes: priceOf(operation, asking), ...valueOf(operation, weighing) }))
     .sort((a, b) => b.bits / b.minutes - a.bits / a.minutes);
 };
 
-const FIXED: Record<Exclude<School, 'best'>, (model: MachineModel) => readonly Operation[]> = {
-  takeOut: (m) => m.stages.flatMap((s, position) => (s.spec.air.form === 'medium' && !s.missing ? [{ kind: 'takeOut' as const, position }] : [])),
-  swap: (m) => m.stages.flatMap((s, position) => (s.spec.air.form === 'medium' && !s.missing && s.kind !== 'gas' ? [{ kind: 'swap' as const, position }] : [])),
-  nozzleInward: () => [{ kind: 'lookNozzle' }, { kind: 'flow', place: 'toolEnd' }, { kind: 'flow', place: 'hoseEnd' }, { kind: 'lookHose' }, { kind: 'flow', place: 'inlet' }, { kind: 'sealed', place: 'inlet' }],
+const mediaOf = (m: MachineModel): readonly number[] => m.stages.flatMap((s, position) => (s.spec.air.form === 'medium' && !s.missing ? [position] : []));
+const swapped = (m: MachineModel): readonly Operation[] => mediaOf(m).flatMap((position) => (m.stages[position]?.kind === 'gas' ? [] : [{ kind: 'swap' as const, position }]));
+
+export interface Followed {
+  readonly model: MachineModel;
+  readonly level: DustHazard;
+}
+
+/**
+ * The order of a fixed school. Parts are taken out and the machine run only in plain dust; otherwise the same question,
+ * which stage it is, is answered by the pressure across each, coarse to fine, and then by a new part swapped in.
+ */
+export const orderOf = (school: Exclude<School, 'best'>, { model, level }: Followed): readonly Operation[] => {
+  switch (school) {
+    case 'takeOut':
+      return level === 'plain' ? mediaOf(model).map((position) => ({ kind: 'takeOut', position })) : [...mediaOf(model).map((position): Operation => ({ kind: 'stageDp', position })), ...swapped(model)];
+    case 'swap':
+      return swapped(model);
+    case 'nozzleInward':
+      return [{ kind: 'lookNozzle' }, { kind: 'flow', place: 'toolEnd' }, { kind: 'flow', place: 'hoseEnd' }, { kind: 'lookHose' }, { kind: 'flow', place: 'inlet' }, { kind: 'sealed', place: 'inlet' }];
+  }
 };
 
-/** The next test of a fixed school; null when the school has none left. The probabilities are the same in every school. */
-export const nextOfSchool = (school: Exclude<School, 'best'>, { model, not }: { readonly model: MachineModel; readonly not: readonly Operation[] }): Operation | null => {
+export interface SchoolAsked extends Followed {
+  readonly traits: MachineTraits;
+  readonly out: readonly number[];
+  readonly not: readonly Operation[];
+}
+
+/** The next test of a fixed school that dust and machine allow; null when the school has none left. The probabilities are the same in every school. */
+export const nextOfSchool = (school: Exclude<School, 'best'>, { model, traits, level, out, not }: SchoolAsked): Operation | null => {
   const done = new Set(not.map(operationKey));
-  return FIXED[school](model).find((op) => !done.has(operationKey(op))) ?? null;
+  return orderOf(school, { model, level }).find((op) => !done.has(operationKey(op)) && notOffered(op, { stages: model.stages, traits, level, out }) === null) ?? null;
 };

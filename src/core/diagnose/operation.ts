@@ -1,3 +1,4 @@
+import type { DustHazard } from '../dust/level';
 import type { QuantityKind } from '../units';
 import type { Where } from './signature';
 
@@ -78,8 +79,8 @@ export const OPERATION_FACTS: Record<Operation['kind'], OperationFacts> = {
 };
 
 /** Minutes one unit of exposure is worth by hazard. A Moorwind default, a modelling choice. */
-export const EXPOSURE_MINUTES = { plain: 1, controlled: 2, contained: 4 } as const;
-export type HazardLevel = keyof typeof EXPOSURE_MINUTES;
+export const EXPOSURE_MINUTES: Record<DustHazard, number> = { plain: 1, controlled: 2, contained: 4 };
+export type HazardLevel = DustHazard;
 
 /** Changing the state of the machine costs a little. */
 const STATE_MINUTES = 0.3;

@@ -1,3 +1,4 @@
+import { mostPenetrating } from './rated-curve';
 import { type BuiltStage, type Train } from './train';
 import { DUST_CLASS_PENETRATION, type DustClass, US_HEPA } from './rating';
 
@@ -15,7 +16,7 @@ export interface Deserved {
   readonly usHepa: boolean;
   /** The finest rated stage, on which the class rests; null without one. */
   readonly essential: string | null;
-  /** Where the class was judged: the size the essential stage is rated at, um. */
+  /** Where the class was judged: the size the train holds worst, um. */
   readonly sizeUm: number;
   readonly penetration: number;
   readonly penetrationAt03: number;
@@ -34,25 +35,24 @@ export const classOfPenetration = (penetration: number): DustClass | null => CLA
 export const mostBypass = ({ limit, penetration }: { readonly limit: number; readonly penetration: number }): number => (limit - penetration) / (1 - penetration);
 
 const finest = (train: Train): BuiltStage | null =>
-  train.stages.filter((s) => s.curve.rated).reduce<BuiltStage | null>((best, s) => (best === null || s.medium(s.curve.ratedSizeUm) < best.medium(best.curve.ratedSizeUm) ? s : best), null);
+  train.stages.filter((s) => s.curve.rated).reduce<BuiltStage | null>((best, s) => (best === null || s.claim(s.curve.ratedSizeUm) < best.claim(best.curve.ratedSizeUm) ? s : best), null);
 
-const reasonOf = (train: Train, essential: BuiltStage | null): Reason => {
+const reasonOf = (train: Train, essential: BuiltStage | null, sizeUm: number): Reason => {
   if (!essential) return { kind: 'unrated' };
   const { stage } = essential;
-  const through = essential.medium(essential.curve.ratedSizeUm);
+  const through = essential.claim(sizeUm);
   if (train.wholeBypass > stage.bypass + through) return { kind: 'wholeBypass', bypass: train.wholeBypass };
   return stage.bypass > (1 - stage.bypass) * through ? { kind: 'bypass', stageName: stage.name, bypass: stage.bypass } : { kind: 'element', stageName: stage.name, penetration: through };
 };
 
 /**
  * The class a train would at best deserve, and why: its rated stages with what passes their seats, judged at the size
- * the finest is rated at. The class itself belongs to the tested appliance, never to a sum of parts.
+ * they hold worst and never better than their ratings. The class itself belongs to the tested appliance, never to a sum of parts.
  * Source: EN/IEC 60335-2-69 Annex AA limits, inclusive; HEPA in US usage DOE-STD-3020, 29 CFR 1926.1153.
  */
 export const deservedClass = (train: Train): Deserved => {
   const essential = finest(train);
-  const sizeUm = essential?.curve.ratedSizeUm ?? US_HEPA.sizeUm;
-  const penetration = train.claimed(sizeUm);
+  const { sizeUm, penetration } = essential ? mostPenetrating(train.claimed) : { sizeUm: US_HEPA.sizeUm, penetration: train.claimed(US_HEPA.sizeUm) };
   const penetrationAt03 = train.claimed(US_HEPA.sizeUm);
   return {
     dustClass: essential ? classOfPenetration(penetration) : null,
@@ -61,6 +61,6 @@ export const deservedClass = (train: Train): Deserved => {
     sizeUm,
     penetration,
     penetrationAt03,
-    reason: reasonOf(train, essential),
+    reason: reasonOf(train, essential, sizeUm),
   };
 };

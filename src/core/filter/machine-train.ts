@@ -37,7 +37,8 @@ export const trainOfMachine = (input: TrainOf): Result<Train> =>
           medium: air.medium,
           rating: fit.rating,
           bypass: fit.bypass,
-          faceMs: input.stairs?.steps[position]?.faceVelocityMs ?? null,
+          // A machine whose air stands still says nothing of its velocities.
+          faceMs: input.stairs?.steps[position]?.faceVelocityMs || null,
           timesClean: timesCleanAt(input, position),
         },
       ];

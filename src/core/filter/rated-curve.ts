@@ -1,7 +1,7 @@
 import { SEASONING, SIZE_RANGE_UM } from '../constants/aerosol';
 import { MEDIA, type Medium } from '../constants/media';
-import { fail, failure, ok, type Result } from '../failure/failure';
-import { DUST_CLASS_PENETRATION, DUST_CLASS_SIZE_UM, EN_1822, type FilterRating, MERV_MINIMA, MERV_RANGES_UM } from './rating';
+import { ok, type Result } from '../failure/failure';
+import { checkRating, DUST_CLASS_PENETRATION, EN_1822, type FilterRating, MERV_MINIMA, MERV_RANGES_UM } from './rating';
 import { bedExponent, type FibreBed } from './single-fibre';
 
 /** Share that passes a medium, by particle size in um and face velocity in m/s. */
@@ -56,16 +56,16 @@ const fixedPoints = (rating: FilterRating, medium: Medium, mppsUm: number): Resu
       const { efficiency, sizeUm } = MEDIA[medium].typical;
       return ok([{ sizeUm, penetration: 1 - efficiency }]);
     }
-    case 'point':
-      if (!(rating.efficiency > 0 && rating.efficiency < 1)) return fail(failure('train.rating', 'rating', { efficiency: rating.efficiency }));
-      if (!(rating.sizeUm >= SIZE_RANGE_UM[0] && rating.sizeUm <= SIZE_RANGE_UM[1])) return fail(failure('path.range', 'rating.sizeUm', { field: 'sizeUm', value: rating.sizeUm, low: SIZE_RANGE_UM[0], high: SIZE_RANGE_UM[1] }));
-      return ok([{ sizeUm: rating.sizeUm, penetration: 1 - rating.efficiency }]);
+    case 'point': {
+      const checked = checkRating(rating);
+      return checked.ok ? ok([{ sizeUm: rating.sizeUm, penetration: 1 - rating.efficiency }]) : checked;
+    }
     case 'en1822':
       return ok([{ sizeUm: mppsUm, penetration: 1 - EN_1822[rating.grade].integralPercent / 100 }]);
     case 'merv':
       return ok(mervPoints(rating.merv));
     case 'dustClass':
-      return ok([{ sizeUm: DUST_CLASS_SIZE_UM, penetration: DUST_CLASS_PENETRATION[rating.dustClass] }]);
+      return ok([{ sizeUm: mppsUm, penetration: DUST_CLASS_PENETRATION[rating.dustClass] }]);
   }
 };
 

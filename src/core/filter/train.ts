@@ -28,6 +28,8 @@ export interface BuiltStage {
   readonly curve: RatedCurve;
   /** Of the medium alone. */
   readonly medium: (sizeUm: number) => number;
+  /** The same, clean and never better than its rating: what may be claimed of it. */
+  readonly claim: (sizeUm: number) => number;
   /** With what gets past its seat: b + (1 - b) P. */
   readonly seated: (sizeUm: number) => number;
 }
@@ -37,7 +39,7 @@ export interface Train {
   readonly wholeBypass: number;
   /** Everything in the train, unrated media by their typical figures. */
   readonly whole: (sizeUm: number) => number;
-  /** Only stages with a rating count: what may be claimed. */
+  /** Only stages with a rating count, clean and never better than it: what may be claimed. */
   readonly claimed: (sizeUm: number) => number;
   readonly mostPenetrating: { readonly sizeUm: number; readonly penetration: number };
 }
@@ -59,11 +61,16 @@ const isShare = (x: number): boolean => x >= 0 && x <= 1;
 
 const build = (stage: TrainStage): Result<BuiltStage> => {
   if (!isShare(stage.bypass)) return fail(failure('train.bypass', 'bypass', { bypass: stage.bypass }));
-  const curve = ratedCurve(stage);
+  if (stage.faceMs !== null && !(stage.faceMs > 0)) return fail(failure('train.face', 'faceMs', { faceMs: stage.faceMs }));
+  const [curve, clean] = [ratedCurve(stage), ratedCurve({ ...stage, timesClean: 1 })];
   if (!curve.ok) return curve;
-  const faceMs = stage.faceMs !== null && stage.faceMs > 0 ? stage.faceMs : curve.value.ratedFaceMs;
+  if (!clean.ok) return clean;
+  const { ratedFaceMs } = curve.value;
+  const faceMs = stage.faceMs ?? ratedFaceMs;
   const medium = (sizeUm: number) => curve.value.penetration({ sizeUm, faceMs });
-  return ok({ stage, curve: curve.value, medium, seated: (sizeUm) => pastSeat(stage.bypass, medium(sizeUm)) });
+  // Faster air holds large particles better and small ones worse; a cake holds everything better. Neither betters a rating.
+  const claim = (sizeUm: number) => Math.max(clean.value.penetration({ sizeUm, faceMs }), clean.value.penetration({ sizeUm, faceMs: ratedFaceMs }));
+  return ok({ stage, curve: curve.value, medium, claim, seated: (sizeUm) => pastSeat(stage.bypass, medium(sizeUm)) });
 };
 
 const product = (stages: readonly BuiltStage[], sizeUm: number): number => stages.reduce((p, s) => p * s.seated(sizeUm), 1);
@@ -71,7 +78,7 @@ const product = (stages: readonly BuiltStage[], sizeUm: number): number => stage
 /**
  * The filter train: P(d) = b + (1 - b) prod [b_i + (1 - b_i) P_i(d)], stages in series with what passes each seat.
  * Source: Hinds, ch. 9, with independent stages. Valid: sizes 0.01 to 10 um, shares 0 to 1.
- * Returns `train.empty`, `train.bypass`, `train.rating`, with the stage.
+ * Returns `train.empty`, `train.bypass`, `train.face`, `train.rating`, `train.claim`, with the stage.
  */
 export const filterTrain = ({ stages, wholeBypass }: TrainInput): Result<Train> => {
   if (stages.length === 0) return fail(failure('train.empty'));
@@ -81,12 +88,13 @@ export const filterTrain = ({ stages, wholeBypass }: TrainInput): Result<Train> 
   if (failures.length > 0) return fail(...failures);
   const all = built.flatMap((b) => (b.ok ? [b.value] : []));
   const rated = all.filter((s) => s.curve.rated);
+  const claims = (sizeUm: number) => rated.reduce((p, s) => p * pastSeat(s.stage.bypass, s.claim(sizeUm)), 1);
   const whole = (sizeUm: number) => pastSeat(wholeBypass, product(all, sizeUm));
   return ok({
     stages: all,
     wholeBypass,
     whole,
-    claimed: (sizeUm) => (rated.length === 0 ? 1 : pastSeat(wholeBypass, product(rated, sizeUm))),
+    claimed: (sizeUm) => (rated.length === 0 ? 1 : pastSeat(wholeBypass, claims(sizeUm))),
     mostPenetrating: mostPenetrating(whole, SIZE_RANGE_UM),
   });
 };

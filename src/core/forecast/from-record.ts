@@ -1,4 +1,4 @@
-import { addDays, type CalendarDate, daysBetween } from '../interval/calendar-date';
+import { addDays, addMonths, type CalendarDate, daysBetween } from '../interval/calendar-date';
 import { isWear, type Rule, type RuleRecord } from '../interval/rules';
 import type { Machine, Stage } from '../machine/machine';
 import { seeded } from '../numeric/seeded';
@@ -169,6 +169,7 @@ const drawsOf = (record: MachineRecord, stage: Stage, { id, rule }: RuleRecord):
   const starts = changeDaysOf(record, stage.id);
   const since = starts.at(-1) ?? stage.firstUsedOn;
   if (rule.kind === 'calendarDays') return { rule: id, draws: fixed(daysBetween({ from: record.today, to: addDays(since, rule.days) })) };
+  if (rule.kind === 'examination') return { rule: id, draws: fixed(daysBetween({ from: record.today, to: addMonths(record.machine.examinations.at(-1)?.on ?? since, rule.months) })) };
   if (rule.kind === 'countOfChanges') {
     const counted = changeDaysOf(record, rule.countedStageId);
     const done = counted.filter((d) => d > since).length;

@@ -1,5 +1,5 @@
 import { UTCDate } from '@date-fns/utc';
-import { addDays as addDaysUtc, differenceInCalendarDays, format, isValid } from 'date-fns';
+import { addDays as addDaysUtc, addMonths as addMonthsUtc, differenceInCalendarDays, format, isValid } from 'date-fns';
 import { TZDate } from '@date-fns/tz';
 
 /** A calendar day of the site, "2026-11-24". It has no time and no zone: a due date is a day on the wall. */
@@ -15,6 +15,9 @@ export const isCalendarDate = (text: string): boolean =>
 
 /** The day a number of days on (or back). @example addDays('2026-02-27', 2) // '2026-03-01' */
 export const addDays = (date: CalendarDate, days: number): CalendarDate => format(addDaysUtc(utc(date), days), 'yyyy-MM-dd');
+
+/** The day a number of months on. @example addMonths('2026-01-31', 1) // '2026-02-28' */
+export const addMonths = (date: CalendarDate, months: number): CalendarDate => format(addMonthsUtc(utc(date), months), 'yyyy-MM-dd');
 
 /** Days from one day to a later one; negative when it is earlier. @example daysBetween({ from: '2026-01-31', to: '2026-02-01' }) // 1 */
 export const daysBetween = ({ from, to }: { from: CalendarDate; to: CalendarDate }): number =>

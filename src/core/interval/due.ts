@@ -1,5 +1,5 @@
 import { mean } from '../numeric/moments';
-import { addDays, type CalendarDate, daysBetween } from './calendar-date';
+import { addDays, addMonths, type CalendarDate, daysBetween } from './calendar-date';
 import type { Rule, RuleRecord } from './rules';
 
 /** What one rule says today. */
@@ -53,6 +53,8 @@ export interface DueInput {
   readonly changesOf: (stageId: number) => readonly CalendarDate[];
   readonly today: CalendarDate;
   readonly wear: WearFacts;
+  /** The last examination of the machine; null when the record has none. */
+  readonly examinedOn?: CalendarDate | null;
 }
 
 /** Mean days between changes, from two changes on; null before, when the record shows no rate yet. */
@@ -124,6 +126,11 @@ const ruleState = (input: DueInput, record: RuleRecord): RuleState => {
       const dueOn = addDays(input.changedOn, rule.days);
       return { ...base, remaining: daysBetween({ from: input.today, to: dueOn }) / rule.days, dueOn, dateIs: 'fixed', because: null };
     }
+    case 'examination': {
+      const from = input.examinedOn ?? input.changedOn;
+      const dueOn = addMonths(from, rule.months);
+      return { ...base, remaining: daysBetween({ from: input.today, to: dueOn }) / daysBetween({ from, to: dueOn }), dueOn, dateIs: 'fixed', because: null };
+    }
     case 'runHours':
       return runHoursState(input, base, rule.hours);
     case 'fill':
@@ -140,6 +147,9 @@ const ruleState = (input: DueInput, record: RuleRecord): RuleState => {
       return unknown(base, 'withAnother');
   }
 };
+
+/** What is due, by name: the stage, or the examination of the whole machine. */
+export const dueName = ({ binding }: Pick<StageDue, 'binding'>, stageName: string): string => (binding.rule.kind === 'examination' ? 'examination' : stageName);
 
 const byDue = (a: RuleState, b: RuleState): number => {
   if (a.dueOn !== b.dueOn) return a.dueOn === null ? 1 : b.dueOn === null ? -1 : a.dueOn < b.dueOn ? -1 : 1;

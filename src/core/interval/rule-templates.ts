@@ -23,5 +23,6 @@ export const RULE_TEMPLATES: Partial<Record<StageKind, readonly RuleTemplate[]>>
   cloth: [{ rule: { kind: 'sight', what: 'the deposit stays' }, school: 'wash when the deposit stays' }, days(180, 'half a year')],
   foam: [{ rule: { kind: 'sight', what: 'dirt' }, school: 'rinse when dirty' }, days(90, 'a quarter')],
   gas: [{ rule: { kind: 'sight', what: 'smell' }, school: 'by smell' }, days(180, 'half a year'), { rule: { kind: 'runHours', hours: 800 }, school: 'by run hours' }],
+  fan: [{ rule: { kind: 'examination', months: 14 }, school: 'examination and test at least every 14 months, UK COSHH reg. 9' }, { rule: { kind: 'examination', months: 12 }, school: 'technical inspection once a year, makers of M and H machines' }],
   exhaustFilter: [days(180, 'motor-dust filter, 6 months')],
 };

@@ -17,6 +17,8 @@ export type Rule =
   /** The air in the hose falls below the class limit. */
   | { readonly kind: 'hoseVelocity' }
   | { readonly kind: 'indicator' }
+  /** The whole machine examined by a competent person; it stands at the fan. */
+  | { readonly kind: 'examination'; readonly months: number }
   /** Seen to be dirty or damaged. */
   | { readonly kind: 'sight'; readonly what: string }
   /** After any occurrence of it. */

@@ -1,8 +1,11 @@
+import type { CalendarDate } from '../interval/calendar-date';
 import type { StageKind } from '../path/stage-kinds';
+import { DUST_CLASS_PENETRATION, US_HEPA } from '../filter/rating';
 import type { MachineClass } from './machine-class';
 
-/** What shows that a fine filter sits and holds: counted behind it, seen on its clean side, smoke along its seals. */
-export type IntegrityTest = 'particles' | 'cleanSide' | 'smoke';
+/** Screening on site: seen on the clean side, smoke along the seals, counted behind it. It can fail a filter; it cannot prove a class. */
+export const INTEGRITY_TESTS = ['cleanSide', 'smoke', 'particles'] as const;
+export type IntegrityTest = (typeof INTEGRITY_TESTS)[number];
 
 /** One such test as it was done. */
 export interface IntegrityCheck {
@@ -10,34 +13,83 @@ export interface IntegrityCheck {
   readonly passed: boolean;
   /** UTC ISO. */
   readonly at: string;
+  readonly by: string;
+  readonly note: string;
 }
+
+/** A penetration test of the whole machine by a competent person: what alone proves an H or HEPA class after a change. */
+export interface PenetrationTest {
+  readonly id: number;
+  /** When it was written down, UTC ISO. */
+  readonly at: string;
+  readonly by: string;
+  readonly testedOn: CalendarDate;
+  readonly tester: string;
+  readonly method: string;
+  readonly certificate: string;
+  /** Share that passed, 0 to 1. */
+  readonly share: number;
+  /** Limit it was held against, 0 to 1. */
+  readonly limit: number;
+  readonly nextDueOn: CalendarDate | null;
+}
+
+/** Most that may pass a whole machine of a class, as a share. Source: EN/IEC 60335-2-69 Annex AA; HEPA 29 CFR 1926.1153 and DOE-STD-3020, from memory. */
+export const classLimit = (machineClass: MachineClass): number => (machineClass === 'HEPA' ? 1 - US_HEPA.efficiency : DUST_CLASS_PENETRATION[machineClass]);
+
+/** Inclusive, with a relative slack: 1 - 0.999 must not fail 0.001. */
+export const holdsLimit = ({ share, limit }: Pick<PenetrationTest, 'share' | 'limit'>): boolean => share <= limit * (1 + 1e-9);
 
 interface Classed {
   readonly machineClass: MachineClass | null;
+  readonly penetration?: readonly PenetrationTest[];
 }
 
-const TESTS: Record<MachineClass, readonly IntegrityTest[]> = { L: [], M: ['cleanSide', 'smoke'], H: ['particles', 'cleanSide', 'smoke'], HEPA: ['particles', 'cleanSide', 'smoke'] };
+/** The look at the clean side is the only one that opens: it comes before the others. */
+const TESTS: Record<MachineClass, readonly IntegrityTest[]> = { L: [], M: ['cleanSide', 'smoke'], H: ['cleanSide', 'smoke', 'particles'], HEPA: ['cleanSide', 'smoke', 'particles'] };
+
+const carries = (kind: StageKind): boolean => kind === 'hepa' || kind === 'mainFilter';
 
 /**
- * The tests that are due after the filter that carries a machine's class was changed; none where the stage does not
- * carry it. Source: EN 60335-2-69 tests the whole appliance with its filter; which field test stands in for it is common
+ * The screening that is due after the filter that carries a machine's class was changed; none where the stage does not
+ * carry it. Source: EN 60335-2-69 tests the whole appliance with its filter; which screening stands on site is common
  * practice, no published source.
  */
-export const integrityTestsOf = ({ machineClass }: Classed, { kind }: { readonly kind: StageKind }): readonly IntegrityTest[] =>
-  machineClass === null || (kind !== 'hepa' && kind !== 'mainFilter') ? [] : TESTS[machineClass];
+export const integrityTestsOf = ({ machineClass }: Classed, { kind }: { readonly kind: StageKind }): readonly IntegrityTest[] => (machineClass === null || !carries(kind) ? [] : TESTS[machineClass]);
 
-/** Tests of a stage since its part was last fitted: what still has to be passed, and what failed when last tried. */
+/** Whether the wording of a class comes back only with a penetration test. */
+export const wantsPenetration = ({ machineClass }: Classed, { kind }: { readonly kind: StageKind }): boolean => carries(kind) && (machineClass === 'H' || machineClass === 'HEPA');
+
+/** A stage since its seat was last opened: screening still to be passed, what failed when last tried, and the proof. */
 export interface IntegrityStanding {
   readonly due: readonly IntegrityTest[];
   readonly failed: readonly IntegrityTest[];
+  readonly penetration: 'notNeeded' | 'due' | 'failed';
 }
 
-/** How a stage stands since its part was fitted; null when nothing is due. A later pass undoes a failure. */
-export const integrityStanding = (machine: Classed, stage: { readonly kind: StageKind; readonly fittedAt: string | null; readonly proven: readonly IntegrityCheck[] }): IntegrityStanding | null => {
-  const { fittedAt, proven } = stage;
-  if (fittedAt === null) return null;
-  const lastOf = (test: IntegrityTest) => proven.filter((c) => c.test === test && c.at >= fittedAt).at(-1) ?? null;
-  const wanted = integrityTestsOf(machine, stage);
-  const due = wanted.filter((test) => lastOf(test)?.passed !== true);
-  return due.length === 0 ? null : { due, failed: due.filter((test) => lastOf(test)?.passed === false) };
+export interface SeatFacts {
+  readonly kind: StageKind;
+  /** When its seat was last opened, whoever opened it and however, UTC ISO; null when the record has none. */
+  readonly openedAt: string | null;
+  readonly proven: readonly IntegrityCheck[];
+}
+
+const newestProof = (tests: readonly PenetrationTest[], openedAt: string): PenetrationTest | null => tests.filter((t) => t.at >= openedAt && t.testedOn >= openedAt.slice(0, 10)).at(-1) ?? null;
+
+/**
+ * How a stage stands since its seat was opened; null when nothing is due. A later pass undoes a failure. A look at the
+ * clean side opens the machine: smoke and counts from before it no longer count. A penetration test that held proves
+ * what screening only looks for.
+ */
+export const integrityStanding = (machine: Classed, stage: SeatFacts): IntegrityStanding | null => {
+  const { openedAt, proven } = stage;
+  if (openedAt === null) return null;
+  const looked = proven.filter((c) => c.test === 'cleanSide' && c.at >= openedAt).at(-1)?.at ?? openedAt;
+  const since = (test: IntegrityTest): string => (test === 'cleanSide' ? openedAt : looked);
+  const proof = newestProof(machine.penetration ?? [], looked);
+  if (proof && holdsLimit(proof)) return null;
+  const lastOf = (test: IntegrityTest) => proven.filter((c) => c.test === test && c.at >= since(test)).at(-1) ?? null;
+  const due = integrityTestsOf(machine, stage).filter((test) => lastOf(test)?.passed !== true);
+  const penetration = proof ? 'failed' : wantsPenetration(machine, stage) ? 'due' : 'notNeeded';
+  return due.length === 0 && penetration === 'notNeeded' ? null : { due, failed: due.filter((test) => lastOf(test)?.passed === false), penetration };
 };

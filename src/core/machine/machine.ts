@@ -1,15 +1,17 @@
+import type { MachineDust } from '../dust/history';
+import type { DustHazard } from '../dust/level';
 import type { CalendarDate } from '../interval/calendar-date';
 import type { WearFacts } from '../interval/due';
 import type { RuleRecord } from '../interval/rules';
 import { STAGE_KINDS, type StageKind } from '../path/stage-kinds';
 import type { StageSpec } from '../path/stage-spec';
-import { type IntegrityCheck, integrityStanding } from './integrity';
+import { type IntegrityCheck, integrityStanding, type PenetrationTest } from './integrity';
 import type { MachineKind } from './kinds';
 import type { MachineClass } from './machine-class';
 
 export type { MachineClass } from './machine-class';
 
-export type DustHazard = 'plain' | 'controlled' | 'contained';
+export type { DustHazard } from '../dust/level';
 
 export interface Stage {
   readonly id: number;
@@ -26,13 +28,24 @@ export interface Stage {
   readonly firstUsedOn: CalendarDate;
   /** When a new part was last recorded in it, UTC ISO; null when the record has none. */
   readonly fittedAt: string | null;
-  /** What was tested of its seat and its clean side, oldest first. */
+  /** When its seat was last opened, for a change, a trial, a cleaning or a look, UTC ISO; null when the record has none. */
+  readonly openedAt: string | null;
+  /** What was screened of its seat and its clean side, oldest first. */
   readonly proven: readonly IntegrityCheck[];
   /** Looks at its fill, oldest first, share of the container. */
   readonly looks: WearFacts['looks'];
   readonly rules: readonly RuleRecord[];
   /** How it resists the air, sits and is rated; the kind's defaults where the record has none of its own. */
   readonly spec: StageSpec;
+}
+
+/** An examination by a competent person: what was found, and by whom. */
+export interface Examination {
+  readonly on: CalendarDate;
+  readonly at: string;
+  readonly by: string;
+  readonly examiner: string;
+  readonly found: string;
 }
 
 export interface Machine {
@@ -43,8 +56,11 @@ export interface Machine {
   readonly maker: string;
   readonly place: string;
   readonly machineClass: MachineClass | null;
+  /** What was said last of what it has collected, in the words it was said in. */
   readonly lastCollected: string;
+  /** How it is opened: the worst it has collected since it was last decontaminated. */
   readonly hazard: DustHazard;
+  readonly dust: MachineDust;
   readonly hasBrush: boolean;
   readonly hoseBoreM: number | null;
   readonly hoseLengthM: number | null;
@@ -57,6 +73,10 @@ export interface Machine {
   /** Run hours by day with what was collected, oldest first; the newest word for a day stands. */
   readonly hours: readonly { readonly day: CalendarDate; readonly hours: number; readonly dust: string }[];
   readonly stages: readonly Stage[];
+  /** Examinations of the whole machine by a competent person, oldest first. */
+  readonly examinations: readonly Examination[];
+  /** Penetration tests of the whole machine, oldest first. */
+  readonly penetration: readonly PenetrationTest[];
   /** Stages that were taken out of the path for good: their records still name them. */
   readonly retired: readonly { readonly id: number; readonly name: string }[];
   /** Number of the newest edit of the path; 0 before the first. */
@@ -65,11 +85,13 @@ export interface Machine {
   readonly reshapedAt: string | null;
 }
 
+export const WITHDRAWN_BECAUSE = ['missing', 'foreign', 'reversed', 'untested', 'failed', 'unproven'] as const;
+
 /** Why a machine's class may not be said: the tested appliance is not what stands here. */
 export interface Withdrawal {
   readonly stage: Stage;
-  /** `untested`: its filter was changed and the integrity test is still due; `failed`: it was not passed. */
-  readonly because: 'missing' | 'foreign' | 'reversed' | 'untested' | 'failed';
+  /** `untested`: its seat was opened and the screening is still due; `failed`: a test was not passed; `unproven`: screened, and the penetration test is still due. */
+  readonly because: (typeof WITHDRAWN_BECAUSE)[number];
 }
 
 const withdrawalOf = (machine: Machine, stage: Stage): Withdrawal | null => {
@@ -77,7 +99,7 @@ const withdrawalOf = (machine: Machine, stage: Stage): Withdrawal | null => {
   if (stage.spec.fit.foreign) return { stage, because: 'foreign' };
   if (stage.spec.fit.orientation === 'againstFlow') return { stage, because: 'reversed' };
   const integrity = integrityStanding(machine, stage);
-  return integrity && { stage, because: integrity.failed.length > 0 ? 'failed' : 'untested' };
+  return integrity && { stage, because: integrity.failed.length > 0 || integrity.penetration === 'failed' ? 'failed' : integrity.due.length > 0 ? 'untested' : 'unproven' };
 };
 
 /** The class that may be said now, what its plate says, and why the two differ. */
@@ -89,7 +111,7 @@ export interface ClassStanding {
 
 /**
  * The class that may be said: a machine with a missing or foreign stage, one fitted against its arrow, or one whose
- * new filter has not passed its integrity test, has lost its wording until that is put right. A missing stage is told first. Source: EN 60335-2-69 tests the whole appliance.
+ * filter was opened and not yet proven again, has lost its wording until that is put right. A missing stage is told first. Source: EN 60335-2-69 tests the whole appliance.
  */
 export const classStanding = (machine: Machine): ClassStanding => {
   const reasons = machine.stages.map((s) => withdrawalOf(machine, s)).filter((w) => w !== null);

@@ -1,6 +1,6 @@
 import type { StageKind } from '../path/stage-kinds';
 import type { StageSpec } from '../path/stage-spec';
-import type { DustHazard, Machine, MachineClass } from './machine';
+import type { Machine, MachineClass } from './machine';
 
 /** One stage as the machine editor holds it. */
 export interface EditedStage {
@@ -20,8 +20,6 @@ export interface EditedMachine {
   readonly maker: string;
   readonly place: string;
   readonly machineClass: MachineClass | null;
-  readonly lastCollected: string;
-  readonly hazard: DustHazard;
   readonly hasBrush: boolean;
   readonly wetSet: boolean;
   readonly hoseBoreM: number | null;
@@ -52,8 +50,6 @@ export const snapshotOf = (machine: Machine): PathSnapshot => ({
     maker: machine.maker,
     place: machine.place,
     machineClass: machine.machineClass,
-    lastCollected: machine.lastCollected,
-    hazard: machine.hazard,
     hasBrush: machine.hasBrush,
     wetSet: machine.wetSet,
     hoseBoreM: machine.hoseBoreM,
@@ -79,7 +75,7 @@ const stageDifferences = (was: EditedStage, now: EditedStage): readonly PathDiff
   ...(same([was.spec.fit, was.partId, was.doNotRemove], [now.spec.fit, now.partId, now.doNotRemove]) ? [] : [{ kind: 'refitted' as const, stage: now.name }]),
 ];
 
-const FIELDS: readonly (keyof EditedMachine)[] = ['name', 'maker', 'place', 'machineClass', 'lastCollected', 'hazard', 'hasBrush', 'wetSet', 'hoseBoreM', 'hoseLengthM', 'hoseSelectorM', 'nominalVolts'];
+const FIELDS: readonly (keyof EditedMachine)[] = ['name', 'maker', 'place', 'machineClass', 'hasBrush', 'wetSet', 'hoseBoreM', 'hoseLengthM', 'hoseSelectorM', 'nominalVolts'];
 
 /** What an edit changed, in path order; empty when it changed nothing. */
 export const pathDifferences = (before: PathSnapshot, after: PathSnapshot): readonly PathDifference[] => {

@@ -1,5 +1,6 @@
 import { MEDIA } from '../constants/media';
 import { at, fail, failure, type Failure, ok, type Result } from '../failure/failure';
+import { checkRating } from '../filter/rating';
 import { sidesOfPath } from './air-path';
 import { checkElement } from './model/check-element';
 import { airPathOf, type MachineModel, type ModelStage, type PathParameters } from './machine-path';
@@ -53,6 +54,13 @@ const sameNames = (stages: readonly ModelStage[]): readonly Failure[] => {
   return doubled < 0 ? [] : [failure('stage.name', `stages.${doubled}.name`)];
 };
 
+/** A rating that cannot be meant is explained, not stored. */
+const ratings = (stages: readonly ModelStage[]): readonly Failure[] =>
+  stages.flatMap((s, i) => {
+    const checked = at(`stages.${i}.spec.fit`, checkRating(s.spec.fit.rating));
+    return checked.ok ? [] : checked.failures;
+  });
+
 const whole = (model: MachineModel, parameters: PathParameters): readonly Failure[] => {
   const path = airPathOf(model, parameters, { stages: {}, leaksM2: {}, hose: null, drive: NOMINAL_DRIVE, air: REFERENCE_AIR });
   if (!path.ok) return path.failures;
@@ -72,7 +80,7 @@ export const checkMachinePath = (model: MachineModel, { wet }: { readonly wet: b
   if (!sides.ok) return sides;
   if (stages.length > MOST_STAGES) return fail(failure('path.too-long', 'stages', { have: stages.length, most: MOST_STAGES }));
   const fan = stages.findIndex((s) => s.kind === 'fan');
-  const failures = [...finerFirst(stages, fan), ...gasFirst(stages), ...paperInWet(stages, wet), ...ends(stages, fan), ...sameNames(stages)];
+  const failures = [...finerFirst(stages, fan), ...gasFirst(stages), ...paperInWet(stages, wet), ...ends(stages, fan), ...sameNames(stages), ...ratings(stages)];
   const physical = failures.length > 0 ? [] : whole(model, templateParameters(model, 0));
   return failures.length + physical.length > 0 ? fail(...failures, ...physical) : ok(true);
 };

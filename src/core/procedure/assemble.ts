@@ -1,9 +1,10 @@
 import { fail, ok, type Result } from '../failure/failure';
 import { integrityTestsOf } from '../machine/integrity';
-import type { DustHazard, Machine, Stage } from '../machine/machine';
+import type { DustHazard } from '../dust/level';
+import type { Machine, Stage } from '../machine/machine';
 import { chooseProcedure, type Chosen, type Job, offersOf } from './choose';
 import { contain, containAgain } from './containment';
-import { alone, type MethodContext } from './method';
+import type { MethodContext } from './method';
 import { METHODS_OF, turnBack } from './methods';
 import type { Precondition, Procedure, ProcedureId, Step } from './step';
 
@@ -11,9 +12,12 @@ import type { Precondition, Procedure, ProcedureId, Step } from './step';
 const DRYING_HOURS = 24;
 
 /** What is done without a new part in the stage leaves its test as it was. */
-const UNTESTED: ReadonlySet<ProcedureId> = new Set<ProcedureId>(['purge', 'service', 'hosePlug', 'indicatorCheck', 'fullSet']);
+const UNTESTED: ReadonlySet<ProcedureId> = new Set<ProcedureId>(['purge', 'service', 'hosePlug', 'indicatorCheck', 'fullSet', 'linerSection']);
 
-const integrityOf = ({ id }: Chosen, machine: Machine, { stage }: MethodContext): Procedure['integrity'] => (UNTESTED.has(id) ? [] : integrityTestsOf(machine, stage));
+const integrityOf = ({ id }: Chosen, machine: Machine, { stage, with: others }: MethodContext): { readonly tests: Procedure['integrity']; readonly at: number } => {
+  const carrier = [stage, ...(id === 'decontamination' ? others.map((o) => o.stage) : [])].find((s) => integrityTestsOf(machine, s).length > 0);
+  return UNTESTED.has(id) || !carrier ? { tests: [], at: -1 } : { tests: integrityTestsOf(machine, carrier), at: machine.stages.indexOf(carrier) };
+};
 
 const beforeOf = ({ id }: Chosen, machine: Machine): readonly Precondition[] => {
   const bag = machine.stages.findIndex((s) => s.kind === 'bag');
@@ -22,10 +26,11 @@ const beforeOf = ({ id }: Chosen, machine: Machine): readonly Precondition[] => 
 
 const positionsOf = (machine: Machine, want: (s: Stage) => boolean): readonly number[] => machine.stages.flatMap((s, i) => (want(s) && !s.missing ? [i] : []));
 
-/** A new pre-filter always goes with a screw-on HEPA; a floor cleaner's full set takes every part that is changed in it. */
+/** A new pre-filter always goes with a screw-on HEPA; a full set takes every filter that is changed in it, a decontamination every filter there is. */
 const companions = ({ id, position }: Chosen, machine: Machine): readonly number[] => {
   if (id === 'screwHepa') return positionsOf(machine, (s) => s.kind === 'prefilter').slice(0, 1);
-  if (id === 'fullSet') return positionsOf(machine, (s) => s.part !== null && Object.keys(offersOf(machine, s)).length > 0).filter((i) => i !== position);
+  if (id === 'fullSet') return positionsOf(machine, (s) => s.spec.air.form === 'medium' && Object.keys(offersOf(machine, s)).length > 0).filter((i) => i !== position);
+  if (id === 'service' || id === 'decontamination') return positionsOf(machine, (s) => s.spec.air.form === 'medium' && !s.doNotRemove).filter((i) => i !== position);
   return [];
 };
 
@@ -48,17 +53,18 @@ export const assemble = (machine: Machine, job: Job, hazard: DustHazard): Result
   const stage = machine.stages[position];
   if (!stage) return fail({ code: 'stage.unknown', path: 'stage', facts: { tag: machine.tag } });
   const goesWith = companions(chosen.value, machine);
-  const context: MethodContext = { ...alone(position, stage), with: goesWith.flatMap((i) => (machine.stages[i] ? [alone(i, machine.stages[i])] : [])) };
-  const integrity = integrityOf(chosen.value, machine, context);
+  const of = (i: number, s: Stage): MethodContext => ({ machine, position: i, stage: s, with: [] });
+  const context: MethodContext = { ...of(position, stage), with: goesWith.flatMap((i) => (machine.stages[i] ? [of(i, machine.stages[i])] : [])) };
+  const { tests: integrity, at: tested } = integrityOf(chosen.value, machine, context);
   const method = METHODS_OF[id](context).filter((s) => s.key !== 'integrityTest' || integrity.length > 0);
   // A fine filter changed by a method without a test of its own is tested all the same.
-  const tested = integrity.length > 0 && !method.some((s) => s.key === 'integrityTest');
+  const more = integrity.length > 0 && !method.some((s) => s.key === 'integrityTest') ? [testStep(tested)] : [];
   return ok({
     id,
     stage: job.kind === 'change' || 'stage' in job || id === 'fullSet' ? position : null,
     school,
     before: beforeOf(chosen.value, machine),
-    steps: contain(tested ? [...method, testStep(position)] : method, hazard),
+    steps: contain([...method, ...more], hazard),
     turnBack: turnedBack(chosen.value, context, { hazard, integrity }),
     integrity,
     goesWith,

@@ -1,28 +1,45 @@
 import { fail, failure, ok, type Result } from '../failure/failure';
+import { waysToClean } from '../dust/care';
+import { integrityTestsOf } from '../machine/integrity';
+import type { DustHazard } from '../dust/level';
 import type { Machine, Stage } from '../machine/machine';
 import type { ChangeSchool, ProcedureId } from './step';
 
 /** A job on a machine: a part to change, or something that is done to the whole. */
 export type Job =
   | { readonly kind: 'change'; readonly stage: number; readonly school: ChangeSchool }
-  | { readonly kind: 'purge' | 'wash'; readonly stage: number }
+  | { readonly kind: 'purge' | 'wash' | 'section'; readonly stage: number }
   | { readonly kind: WholeJob };
 
 /** What is done to the machine rather than to one stage. */
-export type WholeJob = 'hosePlug' | 'service' | 'indicatorCheck' | 'commissioning' | 'fullSet';
+export type WholeJob = 'hosePlug' | 'service' | 'indicatorCheck' | 'commissioning' | 'fullSet' | 'decontamination';
 
-const WHOLE_JOBS: readonly WholeJob[] = ['hosePlug', 'indicatorCheck', 'service', 'commissioning', 'fullSet'];
+const WHOLE_JOBS: readonly WholeJob[] = ['hosePlug', 'indicatorCheck', 'service', 'commissioning', 'fullSet', 'decontamination'];
 
 /** The jobs on the whole machine that make sense for its kind. */
 export const wholeJobsOf = ({ kind, stages }: Machine): readonly WholeJob[] =>
   WHOLE_JOBS.filter((job) => (job === 'fullSet' ? kind === 'floorCleaner' : job === 'hosePlug' ? stages.some((s) => s.kind === 'hose') : job === 'indicatorCheck' ? stages.some((s) => s.spec.fit.gaugePa !== null) || kind === 'mExtractor' || kind === 'hExtractor' || kind === 'fumeExtractor' : true));
 
-/** Whether a stage can be purged by pulses, or washed though it has a spare too. Source: common practice, no published source. */
-export const careOf = ({ kind, spec, part, doNotRemove }: Stage): readonly ('purge' | 'wash')[] => {
+/** What cares for a stage without a new part of its own. */
+export type Care = 'purge' | 'wash' | 'section';
+
+/** The class an element carries for its machine; null where it carries none. */
+export const classCarried = (machine: Pick<Machine, 'machineClass'>, stage: Pick<Stage, 'kind'>) => (stage.kind === 'hepa' || stage.kind === 'mainFilter' || integrityTestsOf(machine, stage).length > 0 ? machine.machineClass : null);
+
+/** The ways a stage's medium may be cleaned after what its machine has collected, and why there are none. */
+export const cleaningOf = (machine: Machine, stage: Stage): ReturnType<typeof waysToClean> =>
+  stage.spec.air.form === 'medium' ? waysToClean(stage.spec.air.medium, { standing: { dusts: machine.dust.standing.dusts, level: machine.hazard }, carriesClass: classCarried(machine, stage) }) : { ways: [], because: 'medium' };
+
+/** Whether a stage can be purged by pulses, washed though it has a spare too, or sectioned off, after what was collected. Source: common practice, no published source. */
+export const careOf = (machine: Machine, stage: Stage): readonly Care[] => {
+  const { kind, spec, part, doNotRemove } = stage;
+  if (kind === 'dropChamber') return doNotRemove ? [] : ['section'];
   if (spec.air.form !== 'medium') return [];
-  const pulses = kind === 'mainFilter' || kind === 'canister' || kind === 'cloth' || kind === 'dropChamber';
-  const washes = (kind === 'cloth' || kind === 'foam') && part !== null && !doNotRemove;
-  return [...(pulses ? (['purge'] as const) : []), ...(washes ? (['wash'] as const) : [])];
+  const { ways } = cleaningOf(machine, stage);
+  // The machine's own pulses clean in its place and open nothing: they are no cleaning by hand.
+  const pulses = spec.fit.gaugePa !== null && (kind === 'mainFilter' || kind === 'prefilter' || kind === 'canister') && spec.air.medium !== 'hepaGlass';
+  const washes = !doNotRemove && part !== null && ways.includes('wash');
+  return [...(pulses || ways.includes('machinePulse') ? (['purge'] as const) : []), ...(washes ? (['wash'] as const) : [])];
 };
 
 type Offer = Readonly<Partial<Record<ChangeSchool, ProcedureId>>>;
@@ -45,6 +62,8 @@ const bagOffer = ({ kind }: Machine): Offer => {
   }
 };
 
+const washable = (machine: Machine, stage: Stage): boolean => cleaningOf(machine, stage).ways.includes('wash');
+
 /** The ways a stage of a machine can be changed, as its maker built it; empty for what is not changed. Source: common practice, no published source. */
 export const offersOf = (machine: Machine, stage: Stage): Offer => {
   if (stage.doNotRemove) return {};
@@ -57,7 +76,7 @@ export const offersOf = (machine: Machine, stage: Stage): Offer => {
       return { off: 'endlessLiner' };
     case 'prefilter':
       if (machine.kind === 'hepaTank') return { headAside: 'prefilterWrap' };
-      return { off: machine.kind !== 'floorCleaner' ? 'stackedFilter' : stage.part ? 'plainFilter' : 'wash' };
+      return { off: machine.kind === 'grinderExtractor' ? 'plainFilter' : machine.kind !== 'floorCleaner' ? 'stackedFilter' : stage.part || !washable(machine, stage) ? 'plainFilter' : 'wash' };
     case 'hepa':
       return { off: machine.kind === 'hepaTank' ? 'screwHepa' : 'stackedFilter' };
     case 'mainFilter':
@@ -66,7 +85,7 @@ export const offersOf = (machine: Machine, stage: Stage): Offer => {
       return { off: 'gasStage' };
     case 'foam':
     case 'cloth':
-      return { off: stage.part ? 'plainFilter' : 'wash' };
+      return { off: stage.part || !washable(machine, stage) ? 'plainFilter' : 'wash' };
     case 'canister':
     case 'exhaustFilter':
       return { off: 'plainFilter' };
@@ -96,10 +115,22 @@ export const chooseProcedure = (machine: Machine, job: Job): Result<Chosen> => {
   if (!('stage' in job)) return ok(ofWhole(job.kind, machine));
   const stage = machine.stages[job.stage];
   if (!stage) return fail(failure('stage.unknown', 'stage', { tag: machine.tag }));
-  if (job.kind !== 'change') return stage.spec.air.form === 'medium' ? ok({ id: job.kind, school: 'off', position: job.stage }) : fail(failure('stage.not-changeable', 'stage', { stage: stage.name }));
+  if (job.kind !== 'change') {
+    const cares = careOf(machine, stage);
+    if (cares.includes(job.kind)) return ok({ id: job.kind === 'section' ? 'linerSection' : job.kind, school: 'off', position: job.stage });
+    // A medium that has no spare is washed as its change, where it may be washed at all.
+    if (job.kind === 'wash' && offersOf(machine, stage).off === 'wash') return ok({ id: 'wash', school: 'off', position: job.stage });
+    return fail(failure('part.not-cleanable', 'stage', { stage: stage.name, because: cleaningOf(machine, stage).because ?? 'medium' }));
+  }
   const offers = offersOf(machine, stage);
   const allowed = Object.keys(offers);
   if (allowed.length === 0) return fail(failure('stage.not-changeable', 'stage', { stage: stage.name }));
   const id = offers[job.school];
   return id ? ok({ id, school: job.school, position: job.stage }) : fail(failure('procedure.school', 'school', { stage: stage.name, allowed: allowed.join(', ') }));
+};
+
+/** For the worst dusts the second vacuum is proposed first; otherwise the maker's ways in their own order. */
+export const inOrder = <T extends { readonly school: ChangeSchool }>(ways: readonly T[], hazard: DustHazard): readonly T[] => {
+  const rank = (school: ChangeSchool): number => (hazard === 'contained' && school === 'secondVacuum' ? 0 : 1);
+  return [...ways].sort((a, b) => rank(a.school) - rank(b.school));
 };

@@ -1,69 +1,105 @@
-import type { DustHazard } from '../machine/machine';
-import { machineStep } from './method';
-import type { RunState, Step } from './step';
+import type { DustHazard } from '../dust/level';
+import { machineStep, plugInlet, unplugInlet } from './method';
+import type { Opening, RunState, Step, StepKey } from './step';
 
-const indexOf = (steps: readonly Step[], want: (s: Step) => boolean): number => steps.findIndex(want);
+type Guarded = Exclude<DustHazard, 'plain'>;
 
 const insertAt = (steps: readonly Step[], at: number, more: readonly Step[]): readonly Step[] => (at < 0 ? steps : [...steps.slice(0, at), ...more, ...steps.slice(at)]);
 
-const firstTouch = (steps: readonly Step[]): number => indexOf(steps, (s) => s.opens !== undefined || s.dusty === true);
-
 const runBefore = (steps: readonly Step[], at: number): RunState => steps[at - 1]?.run ?? 'off';
 
-/** The inlet is stopped before anything is opened, unless the method already does it or a second vacuum draws there. */
+/** What holds dust when it is shut; an inlet is only a way in. */
+const CONTAINERS: ReadonlySet<Opening> = new Set<Opening>(['lid', 'door', 'head', 'fixings', 'can', 'oldPart', 'disposalBag']);
+export const opensContainer = (steps: readonly Step[]): boolean => steps.some((s) => s.opens !== undefined && CONTAINERS.has(s.opens));
+
+/** What already holds the inlet: a plug of the method's own, a second vacuum, or the suction of a machine changed while it runs. */
+const INLET_HELD: ReadonlySet<StepKey> = new Set<StepKey>(['plugInlet', 'connectSecond', 'breakSuction']);
+
+/** The inlet is stopped before anything is opened; its plug comes out when all is closed, latched and off. */
 const withPlug = (steps: readonly Step[]): readonly Step[] => {
-  const held = steps.some((s) => s.key === 'plugInlet' || s.key === 'connectSecond');
-  const at = firstTouch(steps);
-  if (held || at < 0) return steps;
-  const run = runBefore(steps, at);
-  const plugged = insertAt(steps, at, [machineStep('plugInlet', run, { opens: 'inlet', caution: 'plugFirst', because: 'contained' })]);
-  const end = plugged.findLastIndex((s) => s.closes !== undefined);
-  return insertAt(plugged, end + 1, [machineStep('unplugInlet', plugged[end]?.run ?? 'off', { closes: 'inlet', because: 'contained' })]);
+  const at = steps.findIndex((s) => s.opens !== undefined || s.dusty === true);
+  if (at < 0 || !opensContainer(steps) || steps.some((s) => INLET_HELD.has(s.key))) return steps;
+  const plugged = insertAt(steps, at, [{ ...plugInlet(runBefore(steps, at)), because: 'contained' }]);
+  const end = plugged.findLastIndex((s) => s.closes !== undefined || s.key === 'latch' || s.key === 'switchOff');
+  return insertAt(plugged, end + 1, [{ ...unplugInlet(), because: 'contained' }]);
+};
+
+/** A hose that comes off in the worst dust is capped at both ends. */
+const withCaps = (steps: readonly Step[]): readonly Step[] => {
+  const at = steps.findIndex((s) => s.key === 'takeOut' && s.opens === 'inlet');
+  return insertAt(steps, at < 0 ? -1 : at + 1, [machineStep('capHose', steps[at]?.run ?? 'off', { dusty: true, because: 'contained' })]);
 };
 
 /** What came loose is wiped up before the new part goes in. */
 const withWipe = (steps: readonly Step[], contained: boolean): readonly Step[] => {
-  const at = indexOf(steps, (s) => s.moves === 'fitNew' || s.moves === 'putOldBack');
+  const at = steps.findIndex((s) => s.moves === 'fitNew' || s.moves === 'putOldBack');
   if (at < 0) return steps;
   const run = steps[at]?.run ?? 'off';
-  const wiped = steps.slice(0, at).some((s) => s.key === 'wipe');
+  const has = (key: StepKey) => steps.slice(0, at).some((s) => s.key === key);
   const wipe = machineStep('wipe', run, { dusty: true, caution: 'noBrushNoAir', because: 'controlled' });
   const clean = machineStep('decontaminate', run, { dusty: true, because: 'contained' });
-  return insertAt(steps, at, [...(wiped ? [] : [wipe]), ...(contained ? [clean] : [])]);
+  return insertAt(steps, at, [...(has('wipe') ? [] : [wipe]), ...(contained && !has('decontaminate') ? [clean] : [])]);
 };
 
-const withWear = (steps: readonly Step[], contained: boolean): readonly Step[] => {
-  const at = firstTouch(steps);
-  if (at < 0) return steps;
-  const wear = [
-    machineStep('putOnRespirator', 'off', { caution: 'respirator', because: 'controlled' }),
-    ...(contained ? [machineStep('restrictArea', 'off', { because: 'contained' }), machineStep('putOnCoverall', 'off', { caution: 'suit', because: 'contained' })] : []),
-  ];
-  // Dressed before the machine is touched at all.
-  return [...wear, ...steps];
+/** Each old part is tied in its bag at once, and in the worst dust wiped; a part that is held is tied too. */
+const withTies = (steps: readonly Step[], contained: boolean): readonly Step[] =>
+  steps.flatMap((s): readonly Step[] => {
+    if (s.moves !== 'bagOld' && s.moves !== 'holdOld') return [s];
+    const more = (key: StepKey): Step => ({ key, run: s.run, stage: s.stage, because: contained ? 'contained' : 'controlled', dusty: true });
+    return [s, more('tieBag'), ...(contained ? [more('wipeBag')] : [])];
+  });
+
+/** The wipes go with the waste; the worst goes into a second bag and is labelled before it leaves the machine. */
+const withWaste = (steps: readonly Step[], contained: boolean): readonly Step[] => {
+  const at = steps.findIndex((s) => s.moves === 'disposeOld');
+  const run = steps[at]?.run ?? 'off';
+  const wiped = steps.some((s) => s.key === 'wipe' || s.key === 'decontaminate');
+  const packed = contained ? [machineStep('secondBag', run, { because: 'contained' }), machineStep('labelWaste', run, { because: 'contained' })] : [];
+  return insertAt(steps, at, [...(wiped ? [machineStep('wipesIntoWaste', run, { because: contained ? 'contained' : 'controlled' })] : []), ...packed]);
 };
 
-const withLabel = (steps: readonly Step[]): readonly Step[] => {
-  const at = steps.findLastIndex((s) => s.moves === 'disposeOld');
-  return at < 0 ? steps : insertAt(steps, at + 1, [machineStep('labelWaste', steps[at]?.run ?? 'off', { because: 'contained' })]);
+const touches = (steps: readonly Step[]): boolean => steps.some((s) => s.opens !== undefined || s.dusty === true);
+
+const DON: Record<Guarded, readonly Step[]> = {
+  controlled: [machineStep('putOnRespirator', 'off', { caution: 'respirator', because: 'controlled' })],
+  contained: [
+    machineStep('restrictArea', 'off', { because: 'contained' }),
+    machineStep('putOnCoverall', 'off', { caution: 'suit', because: 'contained' }),
+    machineStep('putOnRespirator', 'off', { caution: 'p3', because: 'contained' }),
+  ],
 };
+
+/** The order things come off in: what carries dust first, the respirator last and outside. Source: HSE and OSHA guidance for lead and asbestos work, from memory. */
+export const DOFF: Record<Guarded, readonly StepKey[]> = {
+  controlled: ['offGloves', 'washHands', 'offRespirator', 'washFace'],
+  contained: ['wipeSuit', 'offOvershoes', 'offCoverall', 'washHands', 'offRespirator', 'washFace', 'freeArea'],
+};
+
+const doffed = (hazard: Guarded, run: RunState): readonly Step[] => DOFF[hazard].map((key) => machineStep(key, run, { because: hazard, ...(key === 'offRespirator' ? { caution: 'respiratorLast' as const } : {}) }));
+
+const around = (method: readonly Step[], hazard: Guarded): readonly Step[] => {
+  const contained = hazard === 'contained';
+  const packed = withWaste(withTies(withWipe(method, contained), contained), contained);
+  return contained ? withCaps(withPlug(packed)) : packed;
+};
+
+/** Dressed before the machine is touched at all, undressed when all is proven. */
+const worn = (steps: readonly Step[], hazard: Guarded): readonly Step[] => (touches(steps) ? [...DON[hazard], ...steps, ...doffed(hazard, steps.at(-1)?.run ?? 'off')] : steps);
 
 /**
- * Lays the containment of a hazard level around a method: nothing for a nuisance dust but the question; respirator,
- * bagged part and damp wipe for the controlled; area, coverall, plugged inlet, decontamination and labelled waste for
- * the contained. Source: EN 60335-2-69 instructions for M and H; 29 CFR 1926.1153 and 1910.242(b) for brushing and air.
+ * Lays the containment of a hazard level around a method: nothing for a nuisance dust but the question; mask and gloves,
+ * tied bag and damp wipe for the controlled; area, coverall, respirator, plugged inlet, decontamination, second bag and
+ * label for the contained; and everything off again in its order, the respirator last. Source: EN 60335-2-69
+ * instructions for M and H; 29 CFR 1926.1153 and 1910.242(b) for brushing and air; HSE and OSHA for the order of undressing.
  */
 export const contain = (method: readonly Step[], hazard: DustHazard): readonly Step[] => {
   const asked: readonly Step[] = [machineStep('askHazard', 'off', { because: 'safety' })];
-  if (hazard === 'plain') return [...asked, ...method];
-  return [...asked, ...withWear(around(method, hazard), hazard === 'contained')];
+  return hazard === 'plain' ? [...asked, ...method] : [...asked, ...worn(around(method, hazard), hazard)];
 };
 
-const around = (method: readonly Step[], hazard: 'controlled' | 'contained'): readonly Step[] => {
-  const contained = hazard === 'contained';
-  const wiped = withWipe(method, contained);
-  return contained ? withLabel(withPlug(wiped)) : wiped;
+/** Lays the containment around an opening that follows in the same job, dressed already; undressed at its end. */
+export const containAgain = (method: readonly Step[], hazard: DustHazard): readonly Step[] => {
+  if (hazard === 'plain') return method;
+  const steps = around(method, hazard);
+  return [...steps, ...doffed(hazard, steps.at(-1)?.run ?? 'off')];
 };
-
-/** Lays the containment around an opening that follows in the same job: asked and dressed is one already. */
-export const containAgain = (method: readonly Step[], hazard: DustHazard): readonly Step[] => (hazard === 'plain' ? method : around(method, hazard));

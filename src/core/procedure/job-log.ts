@@ -1,5 +1,6 @@
 import type { ChangeReason } from '../record/records';
-import type { Opening, PartMove, Procedure, RunState, Step } from './step';
+import type { DustHazard } from '../dust/level';
+import { type Opening, type PartMove, type Procedure, PROOF_CHECKS, type RunState, type Step } from './step';
 
 /** One thing done in a job. A job is its events; nothing in it is ever overwritten. */
 export type JobEvent =
@@ -30,7 +31,7 @@ export interface JobRecord {
   readonly startedAt: string;
   readonly by: string;
   readonly lastCollected: string;
-  readonly hazard: 'plain' | 'controlled' | 'contained';
+  readonly hazard: DustHazard;
   /** Why it is done. */
   readonly reason: ChangeReason;
   /** Two people: one keeps clean hands. */
@@ -164,7 +165,7 @@ const refuseStep = (event: Extract<JobEvent, { step: number }>, now: string, { r
   const step = state.steps[event.step];
   if (event.kind === 'photo') return step ? null : 'notNext';
   if (!step || event.step !== state.at) return 'notNext';
-  if (event.kind === 'turnedBack') return step.check === 'lightOut' && record.procedure.turnBack.length > 0 && state.turnedAt === null ? null : 'noTurn';
+  if (event.kind === 'turnedBack') return step.check !== undefined && PROOF_CHECKS.has(step.check) && record.procedure.turnBack.length > 0 && state.turnedAt === null ? null : 'noTurn';
   if (event.kind === 'did') return step.check === undefined ? null : 'isCheck';
   if (event.kind === 'leftOut' && step.key === 'integrityTest') return null;
   if (step.check === undefined) return 'noCheck';

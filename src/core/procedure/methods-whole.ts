@@ -1,39 +1,60 @@
-import { close, disposeOld, isolate, latch, machineStep, open, runUp, seatChecks, step, type Method } from './method';
+import { bagOld, close, disposeOld, fitNew, isolate, latch, machineStep, type Method, type MethodContext, open, plugInlet, runUp, seatChecks, step, takeNew, unplugInlet } from './method';
+import type { Step } from './step';
 
-// What is done to a machine or a stage without a new part. Source: common practice, no published source.
+// What is done to a machine or a stage without one new part of its own. Source: common practice, no published source.
 
 export const purge: Method = (c) => [
   machineStep('switchOn', 'running'),
-  machineStep('plugInlet', 'running', { opens: 'inlet' }),
+  plugInlet('running'),
   step(c, ['pulse', 'running']),
   step(c, ['readGauge', 'running'], { because: 'proof' }),
-  machineStep('unplugInlet', 'running', { closes: 'inlet' }),
+  machineStep('switchOff', 'off'),
+  unplugInlet(),
 ];
 
+/** Cut off from its feed again before hands go to the hose after the run. */
 export const hosePlug: Method = (c) => [
-  isolate(),
+  isolate(c),
   step(c, ['takeOut', 'off'], { opens: 'inlet', dusty: true }),
   step(c, ['reverseHose', 'running'], { caution: 'sharp' }),
+  isolate(c),
   step(c, ['lookThrough', 'off']),
-  machineStep('stripNozzle', 'off'),
+  machineStep('stripNozzle', 'off', { dusty: true }),
   step(c, ['close', 'off'], { closes: 'inlet' }),
   ...runUp(),
 ];
 
+const outOf = (c: MethodContext): readonly MethodContext[] => [c, ...c.with];
+
+/** Both media out, the plug stays in, a note of what it held goes with it, and the spare that does its work is named. */
 export const service: Method = (c) => [
-  isolate(),
-  step(c, ['open', 'off'], { opens: 'lid', dusty: true }),
-  step(c, ['takeOut', 'off'], { dusty: true, moves: 'bagOld' }),
+  machineStep('nameSpare', 'off', { because: 'stock' }),
+  isolate(c),
+  machineStep('plugInlet', 'off', { caution: 'plugFirst' }),
+  open(c),
+  ...outOf(c).flatMap((x) => bagOld(x, 'off')),
   machineStep('decontaminate', 'off', { dusty: true, because: 'safety' }),
-  step(c, ['close', 'off'], { closes: 'lid' }),
-  disposeOld(c),
+  close(c),
+  latch(c),
+  machineStep('wipeOutside', 'off', { because: 'safety' }),
+  ...outOf(c).map((x) => disposeOld(x)),
+  machineStep('decontaminationNote', 'off', { because: 'safety' }),
   machineStep('packMachine', 'off', { because: 'safety' }),
 ];
 
-export const indicatorCheck: Method = () => [machineStep('switchOn', 'running'), machineStep('discOn', 'running', { opens: 'inlet' }), machineStep('proveIndicator', 'running', { closes: 'inlet', because: 'proof' })];
+/** Fresh filters first, never on a plugged inlet, and the disc comes off at the end. */
+export const indicatorCheck: Method = () => [
+  machineStep('check', 'off', { check: 'filtersFresh', because: 'proof' }),
+  machineStep('switchOn', 'running'),
+  machineStep('discOn', 'running'),
+  machineStep('proveIndicator', 'running', { check: 'lightOn', because: 'proof' }),
+  machineStep('discOff', 'running'),
+  machineStep('proveIndicator', 'running', { check: 'lightOut', because: 'proof' }),
+  machineStep('switchOff', 'off'),
+];
 
 export const commissioning: Method = (c) => [
-  isolate(),
+  isolate(c),
   machineStep('bondFirst', 'off', { check: 'bonded', because: 'safety' }),
   machineStep('check', 'off', { check: 'hoseLocked', because: 'seat' }),
   machineStep('check', 'off', { check: 'selectorRight', because: 'seat' }),
@@ -44,7 +65,7 @@ export const commissioning: Method = (c) => [
 ];
 
 export const wash: Method = (c) => [
-  isolate(),
+  isolate(c),
   open(c),
   step(c, ['takeOut', 'off'], { dusty: true, moves: 'holdOld' }),
   step(c, ['wash', 'off'], { caution: 'noBlowing' }),
@@ -56,3 +77,28 @@ export const wash: Method = (c) => [
   latch(c),
   ...runUp(),
 ];
+
+/**
+ * What alone clears a machine's dust: outside wiped, every filter that touched it out and away, inside wiped until
+ * nothing is left, new filters in, and the proof of the one that carries the class.
+ */
+export const decontamination: Method = (c) => {
+  const all = outOf(c);
+  return [
+    ...all.flatMap(takeNew),
+    isolate(c),
+    plugInlet(),
+    machineStep('wipeOutside', 'off', { dusty: true, because: 'safety' }),
+    open(c),
+    ...all.flatMap((x) => bagOld(x, 'off')),
+    machineStep('wipe', 'off', { dusty: true, caution: 'noBrushNoAir' }),
+    machineStep('decontaminate', 'off', { dusty: true }),
+    machineStep('check', 'off', { check: 'nothingLeft', because: 'proof' }),
+    ...all.flatMap((x): readonly Step[] => [fitNew(x, 'off'), ...seatChecks(x, 'off')]),
+    close(c),
+    latch(c),
+    unplugInlet(),
+    ...all.map((x) => disposeOld(x)),
+    ...runUp(),
+  ];
+};

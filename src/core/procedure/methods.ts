@@ -1,7 +1,8 @@
-import { bagOld, close, disposeOld, fitNew, isolate, latch, machineStep, open, runUp, seatChecks, step, takeNew, type Method } from './method';
-import { cycloneBag, filterBags, tankBagHeadAside, tankBagSecondVacuum, prefilterWrap } from './methods-running';
-import { commissioning, hosePlug, indicatorCheck, purge, service, wash } from './methods-whole';
-import type { ProcedureId } from './step';
+import { bagOld, close, disposeOld, fitNew, holdOld, isolate, latch, machineStep, type Method, type MethodContext, open, plugInlet, runUp, seatChecks, step, takeNew, unplugInlet } from './method';
+import { centralCan, collectorEmpty, endlessLiner, fullSet, linerSection } from './methods-fixed';
+import { cycloneBag, filterBags, prefilterWrap, tankBagHeadAside, tankBagSecondVacuum } from './methods-running';
+import { commissioning, decontamination, hosePlug, indicatorCheck, purge, service, wash } from './methods-whole';
+import type { ProcedureId, Step } from './step';
 
 // The methods of the trade in our own words, from the machine shut down to the machine run up. Containment is laid
 // around them afterwards. Source: common practice, no published source.
@@ -9,109 +10,109 @@ import type { ProcedureId } from './step';
 /** Off, opened, the old part out into a bag, the new one in, seen, closed. */
 const offChange =
   (before: Method, looked: Method, extra: Parameters<typeof seatChecks>[2] = []): Method =>
-  (c) => [...takeNew(c), isolate(), ...before(c), open(c), ...looked(c), bagOld(c, 'off'), step(c, ['lookInside', 'off'], { dusty: true, check: 'compartmentClean' }), fitNew(c, 'off'), ...seatChecks(c, 'off', extra), close(c), latch(c), disposeOld(c), ...runUp()];
+  (c) => [...takeNew(c), isolate(c), ...before(c), open(c), ...looked(c), ...bagOld(c, 'off'), step(c, ['lookInside', 'off'], { dusty: true, check: 'compartmentClean' }), fitNew(c, 'off'), ...seatChecks(c, 'off', extra), close(c), latch(c), disposeOld(c), ...runUp()];
 
 const none: Method = () => [];
 
 const plainBag: Method = offChange(none, (c) => [step(c, ['capOld', 'off'], { dusty: true })]);
 
+/** The breather holes are open and inside in use; their covers go on only for the removal. */
 const safetyBag: Method = (c) => [
   ...takeNew(c),
-  isolate(),
-  machineStep('plugInlet', 'off', { opens: 'inlet', caution: 'plugFirst', because: 'method' }),
+  isolate(c),
+  plugInlet(),
   open(c),
   step(c, ['closeBreathers', 'off'], { dusty: true }),
   step(c, ['sealMouth', 'off'], { dusty: true }),
   step(c, ['tieOff', 'off'], { dusty: true }),
-  bagOld(c, 'off'),
+  ...bagOld(c, 'off'),
   fitNew(c, 'off'),
   ...seatChecks(c, 'off', ['breathersInside', 'contactClear']),
   close(c),
   latch(c),
-  machineStep('unplugInlet', 'off', { closes: 'inlet' }),
+  unplugInlet(),
   disposeOld(c),
   ...runUp(),
 ];
 
-const endlessLiner: Method = (c) => [
-  ...takeNew(c),
-  isolate(),
-  step(c, ['dropDust', 'off'], { opens: 'oldPart', dusty: true }),
-  step(c, ['twistAndCut', 'off'], { dusty: true }),
-  bagOld(c, 'off'),
+/** Tightened only when arrow, gasket and seat have been seen. */
+const screwed = (c: MethodContext, after: Parameters<typeof seatChecks>[2]): readonly Step[] => [
   fitNew(c, 'off'),
-  ...seatChecks(c, 'off', ['nothingPinched']),
-  step(c, ['drawDown', 'off']),
-  step(c, ['tieOff', 'off']),
-  step(c, ['strapRim', 'off'], { closes: 'oldPart' }),
-  disposeOld(c),
-  ...runUp(),
+  ...seatChecks(c, 'off', ['undersideClean']),
+  step(c, ['tightenFixings', 'off'], { closes: 'fixings' }),
+  ...(after ?? []).map((check): Step => step(c, ['check', 'off'], { check, because: 'seat' })),
 ];
+
+const proof = (c: MethodContext): readonly Step[] => [machineStep('runAndListen', 'running', { because: 'proof' }), machineStep('measureAfter', 'running', { because: 'proof' }), step(c, ['integrityTest', 'running'], { because: 'proof' })];
 
 /** A new pre-filter always goes with it: taken, fitted over the new HEPA, and seen. */
 const screwHepa: Method = (c) => [
   ...takeNew(c),
   ...c.with.flatMap(takeNew),
-  isolate(),
+  isolate(c),
   step(c, ['open', 'off'], { opens: 'head', dusty: true }),
-  ...c.with.map((w) => bagOld(w, 'off')),
+  ...c.with.flatMap((w) => bagOld(w, 'off')),
   step(c, ['releaseFixings', 'off'], { opens: 'fixings', caution: 'leftHanded', dusty: true }),
-  bagOld(c, 'off'),
-  fitNew(c, 'off'),
-  step(c, ['tightenFixings', 'off'], { closes: 'fixings' }),
-  ...seatChecks(c, 'off', ['threadFlush', 'undersideClean']),
+  ...bagOld(c, 'off'),
+  ...screwed(c, ['threadFlush']),
   ...c.with.flatMap((w) => [fitNew(w, 'off'), ...seatChecks(w, 'off', ['wrapAllRound'])]),
   step(c, ['close', 'off'], { closes: 'head' }),
   latch(c),
   disposeOld(c),
   ...c.with.map((w) => disposeOld(w)),
-  machineStep('runAndListen', 'running', { because: 'proof' }),
-  step(c, ['integrityTest', 'running'], { because: 'proof' }),
-  machineStep('measureAfter', 'running', { because: 'proof' }),
+  ...proof(c),
 ];
 
 const boltedMainFilter: Method = (c) => [
   ...takeNew(c),
-  isolate(),
-  machineStep('plugInlet', 'off', { opens: 'inlet', caution: 'plugFirst' }),
+  isolate(c),
+  plugInlet(),
   open(c),
   step(c, ['releaseFixings', 'off'], { opens: 'fixings', dusty: true }),
-  bagOld(c, 'off'),
-  fitNew(c, 'off'),
-  step(c, ['tightenFixings', 'off'], { closes: 'fixings' }),
-  ...seatChecks(c, 'off', ['undersideClean']),
+  ...bagOld(c, 'off'),
+  ...screwed(c, []),
   close(c),
   latch(c),
-  machineStep('unplugInlet', 'off', { closes: 'inlet' }),
+  unplugInlet(),
   disposeOld(c),
-  machineStep('runAndListen', 'running', { because: 'proof' }),
-  step(c, ['integrityTest', 'running'], { because: 'proof' }),
-  machineStep('measureAfter', 'running', { because: 'proof' }),
+  ...proof(c),
 ];
+
+/** Whether something of the stack stands above: it comes off first, top down, and goes back in its order. */
+const above = (c: MethodContext): boolean => c.machine.stages.slice(0, c.position).some((s) => !s.missing && (s.kind === 'prefilter' || s.kind === 'hepa'));
+const lifted = (c: MethodContext): readonly Step[] => (above(c) ? [step(c, ['liftAbove', 'off'], { dusty: true })] : []);
+const put = (c: MethodContext): readonly Step[] => (above(c) ? [step(c, ['backAbove', 'off'], { dusty: true })] : []);
+
+/** An air-driven machine has a gauge instead of a light. */
+const indicated = ({ machine }: MethodContext): Step => machineStep('proveIndicator', 'running', { check: machine.kind === 'pneumaticHepa' ? 'gaugeGreen' : 'lightOut', because: 'proof' });
 
 /** The old part is held until the light proves the new one: see `turnBack` for when it does not. */
 const stackedFilter: Method = (c) => [
   ...takeNew(c),
-  isolate(),
+  isolate(c),
   open(c),
+  ...lifted(c),
   step(c, ['takeOut', 'off'], { dusty: true }),
-  step(c, ['holdOld', 'off'], { moves: 'holdOld', dusty: true }),
+  ...holdOld(c),
   fitNew(c, 'off'),
   ...seatChecks(c, 'off', ['undersideClean']),
+  ...put(c),
   close(c),
   latch(c),
-  step(c, ['proveIndicator', 'running'], { check: 'lightOut', because: 'proof' }),
+  { ...indicated(c), stage: c.position },
   disposeOld(c, 'running'),
   machineStep('measureAfter', 'running', { because: 'proof' }),
 ];
 
 /** The new part proved nothing: it comes out again unspoilt and the old one, which was held, goes back in. */
 export const turnBack: Method = (c) => [
-  isolate(),
+  isolate(c),
   open(c),
+  ...lifted(c),
   step(c, ['takeOut', 'off'], { dusty: true }),
   step(c, ['putOldBack', 'off'], { moves: 'putOldBack', dusty: true }),
   ...seatChecks(c, 'off', ['undersideClean']),
+  ...put(c),
   close(c),
   latch(c),
   step(c, ['returnNew', 'off'], { moves: 'returnNew', because: 'stock' }),
@@ -119,62 +120,13 @@ export const turnBack: Method = (c) => [
 ];
 
 const gasStage: Method = offChange(none, none, ['undersideClean']);
-
-const collectorEmpty: Method = (c) => [
-  ...takeNew(c),
-  isolate(),
-  step(c, ['open', 'off'], { opens: 'oldPart', caution: 'bandClamp', dusty: true }),
-  step(c, ['emptyInto', 'off'], { dusty: true }),
-  bagOld(c, 'off'),
-  machineStep('cleanCanister', 'off', { dusty: true, caution: 'noBlowing' }),
-  fitNew(c, 'off'),
-  ...seatChecks(c, 'off'),
-  step(c, ['close', 'off'], { closes: 'oldPart' }),
-  disposeOld(c),
-  machineStep('runAndListen', 'running', { because: 'proof' }),
-  step(c, ['check', 'running'], { check: 'ringTight', because: 'seat' }),
-  machineStep('measureAfter', 'running', { because: 'proof' }),
-];
-
-const centralCan: Method = (c) => [
-  ...takeNew(c),
-  isolate(),
-  step(c, ['open', 'off'], { opens: 'can', caution: 'hotSeal', dusty: true }),
-  bagOld(c, 'off'),
-  fitNew(c, 'off'),
-  ...seatChecks(c, 'off'),
-  step(c, ['close', 'off'], { closes: 'can', caution: 'bearWeight' }),
-  latch(c),
-  disposeOld(c),
-  ...runUp(),
-];
-
 const plainFilter: Method = offChange(none, none);
-
-/** Bag, filters and brush roll of a floor cleaner, all in one opening. */
-const fullSet: Method = (c) => {
-  const all = [c, ...c.with];
-  return [
-    ...all.flatMap(takeNew),
-    isolate(),
-    open(c),
-    ...all.map((x) => bagOld(x, 'off')),
-    step(c, ['lookInside', 'off'], { dusty: true, check: 'compartmentClean' }),
-    ...all.flatMap((x) => [fitNew(x, 'off'), ...seatChecks(x, 'off')]),
-    close(c),
-    latch(c),
-    machineStep('cutHair', 'off', { caution: 'bristles' }),
-    machineStep('check', 'off', { check: 'bristlesFree', because: 'seat' }),
-    machineStep('check', 'off', { check: 'spinsFree', because: 'seat' }),
-    ...all.map((x) => disposeOld(x)),
-    ...runUp(),
-  ];
-};
 
 export const METHODS_OF: Record<ProcedureId, Method> = {
   plainBag,
   safetyBag,
   endlessLiner,
+  linerSection,
   cycloneBag,
   filterBags,
   tankBagHeadAside,
@@ -194,4 +146,5 @@ export const METHODS_OF: Record<ProcedureId, Method> = {
   indicatorCheck,
   commissioning,
   fullSet,
+  decontamination,
 };

@@ -1,5 +1,7 @@
-import type { DustHazard, Machine, Stage } from '../machine/machine';
-import type { CheckKind, Opening, Procedure, RunState, Step, StepKey } from './step';
+import type { DustHazard } from '../dust/level';
+import type { Machine, Stage } from '../machine/machine';
+import { cleanSideSeen, isolatedAgain, ownOrder, plugLast, proofLast, stopped, tightenedLast, undressed, wasted } from './prove-order';
+import { type CheckKind, type Opening, type Procedure, PROOF_CHECKS, type RunState, type Step, type StepKey } from './step';
 
 /** What is wrong with a procedure; none may be walked while it has any. */
 export type Violation =
@@ -14,7 +16,13 @@ export type Violation =
   | { readonly kind: 'tooLate'; readonly step: StepKey }
   | { readonly kind: 'secondLeftOn' }
   | { readonly kind: 'latchOrder' }
-  | { readonly kind: 'integrityMissing' };
+  | { readonly kind: 'integrityMissing' }
+  | { readonly kind: 'undressOrder' }
+  | { readonly kind: 'wrongIsolation' }
+  | { readonly kind: 'unplugEarly' }
+  | { readonly kind: 'tightenedUnseen' }
+  | { readonly kind: 'openedAfterProof' }
+  | { readonly kind: 'methodOrder'; readonly what: StepKey | CheckKind };
 
 const at = (steps: readonly Step[], want: (s: Step) => boolean): number => steps.findIndex(want);
 const keyAt = (steps: readonly Step[], key: StepKey): number => at(steps, (s) => s.key === key);
@@ -43,11 +51,9 @@ const HARMLESS: ReadonlySet<Opening> = new Set<Opening>(['inlet']);
 const states = ({ steps, school }: Procedure): readonly Violation[] => {
   const stack: Opening[] = [];
   const wrong: Violation[] = [];
-  const isolated = keyAt(steps, 'isolate');
   steps.forEach((s, i) => {
     if (s.closes !== undefined) stack.pop();
     if (s.dusty && !DUSTY_IN[school].includes(s.run)) wrong.push({ kind: 'dustyInWrongState', run: s.run, at: i });
-    if (school === 'off' && s.dusty && (isolated < 0 || isolated > i)) wrong.push({ kind: 'notIsolated', at: i });
     if (school === 'off' && s.run !== 'off' && stack.some((o) => !HARMLESS.has(o))) wrong.push({ kind: 'runWhileOpen', at: i });
     if (s.opens !== undefined) stack.push(s.opens);
   });
@@ -99,22 +105,10 @@ const hazards = ({ steps }: Procedure, hazard: DustHazard): readonly Violation[]
     if (i < 0) return [{ kind: 'hazardStepMissing', step: key }];
     return touch >= 0 && i > touch ? [{ kind: 'tooLate', step: key }] : [];
   });
-  const dusty = steps.some((s) => s.dusty);
   const fits = at(steps, (s) => s.moves === 'fitNew' || s.moves === 'putOldBack');
   const needs = (key: StepKey, when: boolean): readonly Violation[] => (when && keyAt(steps, key) < 0 ? [{ kind: 'hazardStepMissing', step: key }] : []);
-  const stopped = at(steps, (s) => s.key === 'plugInlet' || s.key === 'connectSecond');
-  const firstDust = at(steps, (s) => s.dusty === true);
-  return [
-    ...wrong,
-    ...needs('wipe', hazard !== 'plain' && fits >= 0),
-    ...(hazard === 'contained' && dusty && stopped < 0 ? [{ kind: 'hazardStepMissing', step: 'plugInlet' } as const] : []),
-    ...(hazard === 'contained' && dusty && procedureOpensDry(steps) && stopped > firstDust ? [{ kind: 'tooLate', step: 'plugInlet' } as const] : []),
-    ...needs('labelWaste', hazard === 'contained' && steps.some((s) => s.moves === 'disposeOld')),
-  ];
+  return [...wrong, ...needs('wipe', hazard !== 'plain' && fits >= 0)];
 };
-
-/** A running machine draws through its inlet: there it is closed after the door is open. */
-const procedureOpensDry = (steps: readonly Step[]): boolean => !steps.some((s) => s.key === 'breakSuction');
 
 /** A second vacuum that was connected is taken off and stopped before the head goes on. */
 const second = ({ steps }: Procedure): readonly Violation[] => {
@@ -143,11 +137,20 @@ const oneTrack = (procedure: Procedure, machine: Machine, hazard: DustHazard): r
   ...second(procedure),
   ...latches(procedure),
   ...tested(procedure),
+  ...undressed(procedure, hazard),
+  ...isolatedAgain(procedure, machine),
+  ...plugLast(procedure),
+  ...wasted(procedure, hazard),
+  ...cleanSideSeen(procedure, machine),
+  ...tightenedLast(procedure),
+  ...proofLast(procedure),
+  ...ownOrder(procedure),
+  ...stopped(procedure, hazard),
 ];
 
 /** The other end of a procedure that may turn back: what was done until the proof, and from there the old part back in. */
 export const turnedTrack = (procedure: Procedure): readonly Step[] | null => {
-  const proof = procedure.steps.findIndex((s) => s.check === 'lightOut');
+  const proof = procedure.steps.findIndex((s) => s.check !== undefined && PROOF_CHECKS.has(s.check));
   return procedure.turnBack.length === 0 || proof < 0 ? null : [...procedure.steps.slice(0, proof), ...procedure.turnBack];
 };
 

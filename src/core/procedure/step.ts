@@ -41,12 +41,24 @@ export type CheckKind =
   | 'hoseLocked'
   | 'selectorRight'
   | 'lightOut'
-  | 'spinsFree';
+  | 'lightOn'
+  | 'gaugeGreen'
+  | 'spinsFree'
+  | 'cleanSideClean'
+  | 'noEmbers'
+  | 'seamRear'
+  | 'tabFlush'
+  | 'filtersFresh'
+  | 'preMotorClean'
+  | 'nothingLeft';
+
+/** Checks that prove a new part by the machine's own indicator: there a job may turn back. */
+export const PROOF_CHECKS: ReadonlySet<CheckKind> = new Set<CheckKind>(['lightOut', 'gaugeGreen']);
 
 /** What happens to a part at a step. */
 export type PartMove = 'takeNew' | 'fitNew' | 'bagOld' | 'holdOld' | 'disposeOld' | 'putOldBack' | 'returnNew';
 
-export type CautionKey = 'unplug' | 'respirator' | 'suit' | 'noBrushNoAir' | 'plugFirst' | 'sharp' | 'hotSeal' | 'liveParts' | 'bandClamp' | 'leftHanded' | 'localWaste' | 'noBlowing' | 'bearWeight' | 'bristles';
+export type CautionKey = 'unplug' | 'locked' | 'vented' | 'respirator' | 'p3' | 'suit' | 'sparks' | 'innerFilter' | 'makersWay' | 'hoseStays' | 'aloneRunning' | 'respiratorLast' | 'noBrushNoAir' | 'plugFirst' | 'sharp' | 'hotSeal' | 'liveParts' | 'bandClamp' | 'leftHanded' | 'localWaste' | 'noBlowing' | 'bearWeight' | 'bristles';
 
 /** What is done; the words for it are in the messages. */
 export type StepKey =
@@ -55,6 +67,8 @@ export type StepKey =
   | 'putOnRespirator'
   | 'putOnCoverall'
   | 'isolate'
+  | 'isolateBreaker'
+  | 'isolateAir'
   | 'plugInlet'
   | 'unplugInlet'
   | 'switchOn'
@@ -112,7 +126,33 @@ export type StepKey =
   | 'measureBaseline'
   | 'startTimer'
   | 'integrityTest'
-  | 'measureAfter';
+  | 'measureAfter'
+  // Off again, at the edge of the area, in this order.
+  | 'wipeSuit'
+  | 'offOvershoes'
+  | 'offCoverall'
+  | 'offGloves'
+  | 'washHands'
+  | 'offRespirator'
+  | 'washFace'
+  | 'freeArea'
+  // Waste, from the old part in its bag to the store.
+  | 'tieBag'
+  | 'wipeBag'
+  | 'wipesIntoWaste'
+  | 'secondBag'
+  | 'lookCleanSide'
+  | 'letInletsClose'
+  | 'closeGates'
+  | 'letSettle'
+  | 'lookForEmbers'
+  | 'capHose'
+  | 'discOff'
+  | 'decontaminationNote'
+  | 'nameSpare'
+  | 'liftAbove'
+  | 'backAbove'
+  | 'wipeOutside';
 
 /** One step of a change, in one state of the machine. */
 export interface Step {
@@ -173,4 +213,6 @@ export type ProcedureId =
   | 'service'
   | 'indicatorCheck'
   | 'commissioning'
-  | 'fullSet';
+  | 'fullSet'
+  | 'linerSection'
+  | 'decontamination';

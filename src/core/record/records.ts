@@ -70,6 +70,8 @@ export interface ChangeRecord extends WorkRecord {
   readonly beforeTestId: number | null;
   /** The guided job it was made in; null for one that was only written down. */
   readonly jobId: number | null;
+  /** Recorded without the steps, on dust that wants them: who did it, and how. */
+  readonly how: { readonly by: string; readonly how: string } | null;
 }
 
 export interface Instrument {

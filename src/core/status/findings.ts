@@ -13,6 +13,8 @@ import type { TestUse } from '../record/records';
 export type Finding =
   | { readonly kind: 'selector'; readonly mismatch: SelectorMismatch }
   | { readonly kind: 'wheel'; readonly wheelM: number; readonly needM3s: number; readonly flowM3s: number; readonly decision: Decision | 'tooFew' }
+  /** What this reading cannot say of a wheel or a duct, and why. */
+  | { readonly kind: 'useNotJudged'; readonly of: 'wheel' | 'duct'; readonly because: 'branch' | 'hoseOff' | 'outlet' | 'biased' }
   | { readonly kind: 'duct'; readonly load: DuctLoad; readonly lowMs: number; readonly highMs: number; readonly velocityMs: number; readonly decision: Decision | 'tooFew' }
   | { readonly kind: 'voltage'; readonly volts: number; readonly off: number; readonly flowShare: number }
   | { readonly kind: 'density'; readonly nowKgM3: number; readonly thenKgM3: number }
@@ -44,20 +46,36 @@ const ofMachine = ({ now, machine }: FindingsInput): readonly Finding[] => {
   ];
 };
 
-const ofUse = ({ now, use }: FindingsInput): readonly Finding[] => {
+type NotJudged = Extract<Finding, { kind: 'useNotJudged' }>['because'];
+
+/** Where a reading says nothing of what reaches the tool: without the hose, behind the leaks, of all branches at once, or at its best moment. */
+const useBlocked = ({ now, machine }: FindingsInput, of: 'wheel' | 'duct'): NotJudged | null => {
+  if (now.place === 'inlet') return 'hoseOff';
+  if (now.place === 'outlet') return 'outlet';
+  if (of === 'wheel' && now.place !== 'toolEnd' && machine.stages.some((s) => s.kind === 'wye')) return 'branch';
+  return now.biased ? 'biased' : null;
+};
+
+const ofWheel = (input: FindingsInput, wheelM: number): Finding => {
+  const because = useBlocked(input, 'wheel');
+  if (because) return { kind: 'useNotJudged', of: 'wheel', because };
+  const { mean: flowM3s, expanded } = input.now.repeats;
+  const [branch] = judgeBranches([{ wheelM, flowM3s, expandedM3s: expanded ?? 0 }]);
+  return { kind: 'wheel', wheelM, flowM3s, needM3s: branch?.needM3s ?? 0, decision: expanded === null || !branch ? 'tooFew' : branch.decision };
+};
+
+const ofDuct = (input: FindingsInput, load: DuctLoad): readonly Finding[] => {
+  const because = useBlocked(input, 'duct');
+  if (because) return [{ kind: 'useNotJudged', of: 'duct', because }];
+  const { hoseVelocityMs: velocityMs, hoseVelocityExpandedMs: expandedMs } = input.now;
+  if (velocityMs === null) return [];
+  return [{ kind: 'duct', load, ...DUCT_VELOCITY[load], velocityMs, decision: expandedMs === null ? 'tooFew' : judgeDuct({ load, velocityMs, expandedMs }) }];
+};
+
+const ofUse = (input: FindingsInput): readonly Finding[] => {
+  const { now, use } = input;
   if (now.measurand !== 'flow' || !now.usable) return [];
-  const findings: Finding[] = [];
-  const { mean: flowM3s, expanded } = now.repeats;
-  if (use.wheelM !== null) {
-    const [branch] = judgeBranches([{ wheelM: use.wheelM, flowM3s, expandedM3s: expanded ?? 0 }]);
-    if (branch) findings.push({ kind: 'wheel', wheelM: use.wheelM, flowM3s, needM3s: branch.needM3s, decision: expanded === null ? 'tooFew' : branch.decision });
-  }
-  if (use.ductLoad !== null && now.hoseVelocityMs !== null) {
-    const velocityMs = now.hoseVelocityMs;
-    const decision = now.hoseVelocityExpandedMs === null ? 'tooFew' : judgeDuct({ load: use.ductLoad, velocityMs, expandedMs: now.hoseVelocityExpandedMs });
-    findings.push({ kind: 'duct', load: use.ductLoad, ...DUCT_VELOCITY[use.ductLoad], velocityMs, decision });
-  }
-  return findings;
+  return [...(use.wheelM === null ? [] : [ofWheel(input, use.wheelM)]), ...(use.ductLoad === null ? [] : ofDuct(input, use.ductLoad))];
 };
 
 const ofBaseline = ({ now, baseline }: FindingsInput): readonly Finding[] => {

@@ -1,5 +1,5 @@
 import type { CalendarDate } from '../interval/calendar-date';
-import { type StageDue, stageDue } from '../interval/due';
+import { dueName, type StageDue, stageDue } from '../interval/due';
 import { classStanding, type Machine, type Withdrawal } from '../machine/machine';
 import { MACHINE_KINDS } from '../machine/kinds';
 import { type BaselineVerdict, judgeAgainstBaseline, type LossThresholds } from '../measure/judge-baseline';
@@ -28,6 +28,7 @@ export interface MachineStatus {
 
 /** The one thing a machine needs next, with what orders it on the board (smaller is more urgent). */
 export type Need =
+  | { readonly kind: 'refused'; readonly dust: string; readonly urgency: number }
   | { readonly kind: 'missingStage'; readonly stageName: string; readonly because: Withdrawal['because']; readonly urgency: number }
   | { readonly kind: 'belowClassLimit'; readonly velocityMs: number; readonly urgency: number }
   | { readonly kind: 'lowFlow'; readonly lossFraction: number; readonly act: boolean; readonly suction: boolean; readonly urgency: number }
@@ -130,7 +131,7 @@ export const dueOfMachine = ({ machine, changes, today }: Pick<StatusInput, 'mac
   const daysOf = changeDays(machine, changes);
   return machine.stages.flatMap((stage) => {
     const changedOn = daysOf(stage.id).at(-1) ?? stage.firstUsedOn;
-    const due = stage.missing ? null : stageDue({ stageId: stage.id, rules: stage.rules, changedOn, changesOf: daysOf, today, wear: { hours: machine.hours, looks: stage.looks } });
+    const due = stage.missing ? null : stageDue({ stageId: stage.id, rules: stage.rules, changedOn, changesOf: daysOf, today, wear: { hours: machine.hours, looks: stage.looks }, examinedOn: machine.examinations.at(-1)?.on ?? null });
     return due ? [due] : [];
   });
 };
@@ -168,11 +169,15 @@ const testNeed = (latest: JudgedTest | null, changes: readonly ChangeRecord[]): 
 };
 
 const needOf = ({ machine, changes }: StatusInput, due: readonly StageDue[], latest: JudgedTest | null): Need => {
+  const { refusal } = machine.dust.standing;
+  if (refusal) return { kind: 'refused', dust: refusal.dust, urgency: -2000 };
   const gap = classStanding(machine).withdrawn;
   if (gap) return { kind: 'missingStage', stageName: gap.stage.name, because: gap.because, urgency: -1000 };
   const dated = due.flatMap((d) => (d.daysLeft === null ? [] : [{ stageId: d.stageId, daysLeft: d.daysLeft }]));
   const soonest = dated.reduce<(typeof dated)[number] | null>((a, d) => (a === null || d.daysLeft < a.daysLeft ? d : a), null);
-  const stageName = machine.stages.find((s) => s.id === soonest?.stageId)?.name ?? null;
+  const named = machine.stages.find((s) => s.id === soonest?.stageId)?.name ?? null;
+  const soonestDue = due.find((d) => d.stageId === soonest?.stageId);
+  const stageName = named !== null && soonestDue ? dueName(soonestDue, named) : named;
   const dueNeed: Need | null =
     soonest && stageName !== null && soonest.daysLeft <= 7
       ? { kind: 'due', stageName, daysLeft: soonest.daysLeft, urgency: soonest.daysLeft }

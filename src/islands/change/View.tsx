@@ -1,14 +1,18 @@
 import { Minus, Plus, ShieldAlert } from 'lucide-react';
 import { type Dispatch, useEffect, useReducer } from 'react';
 import type { StageDue } from '@/core/interval/due';
+import type { DustHazard } from '@/core/dust/level';
 import { isChangeable, type Machine, type Stage } from '@/core/machine/machine';
 import { CHANGE_REASONS, type ChangeRecord } from '@/core/record/records';
 import { dueIn } from '@/messages/needs';
-import { capital, HAZARD_CAUTIONS, REASON_HINTS, REASON_WORDS } from '@/messages/words';
+import { cleaningOf } from '@/core/procedure/choose';
+import { CLEANING_WORDS, NO_CARE_WORDS } from '@/messages/dust';
+import { capital, REASON_HINTS, REASON_WORDS, sayCaution } from '@/messages/words';
 import type { PathView } from '@/core/calibrate/path-view';
 import type { UnitSystem } from '@/core/units';
 import { AirPathStrip } from '@/ui/air-path/strip';
 import { setChoice } from '@/ui/cookies';
+import { Refused } from '@/ui/dust/dust-question';
 import { fromLocalField } from '@/ui/local-moment';
 import { postAction } from '@/ui/post-action';
 import { FieldProblems, problemsAt } from '@/ui/problems';
@@ -106,7 +110,21 @@ const Quantity = ({ state, dispatch }: Part) => (
   </div>
 );
 
-const PartChoice = ({ state, dispatch, part }: Part & { readonly part: ShelfPart | null }) => (
+/** The same part again, where its medium and the dust let it be cleaned; otherwise why not. */
+const Cleaned = ({ state, dispatch, machine }: Part & Pick<ChangeProps, 'machine'>) => {
+  const stage = machine.stages.find((s) => s.id === state.stageId);
+  if (!stage) return null;
+  const { ways, because } = cleaningOf(machine, stage);
+  if (because) return <p className="soft self-center text-sm">The {stage.name} {NO_CARE_WORDS[because]}.</p>;
+  return (
+    <button type="button" className="choice" aria-pressed={!state.fromStock} onClick={() => dispatch({ type: 'fromStock', value: false })}>
+      <span className="block font-semibold">The same part, cleaned</span>
+      <span className="soft text-xs">{ways.map((w) => CLEANING_WORDS[w]).join(', ')}; nothing leaves the stock</span>
+    </button>
+  );
+};
+
+const PartChoice = ({ state, dispatch, part, machine }: Part & Pick<ChangeProps, 'machine'> & { readonly part: ShelfPart | null }) => (
   <fieldset>
     <legend className="mb-1 font-bold">Which part?</legend>
     {part ? (
@@ -115,10 +133,7 @@ const PartChoice = ({ state, dispatch, part }: Part & { readonly part: ShelfPart
           <span className="block font-semibold">{part.name}</span>
           <span className="soft text-xs">new, from bin {part.bin}: {part.onHand} on hand</span>
         </button>
-        <button type="button" className="choice" aria-pressed={!state.fromStock} onClick={() => dispatch({ type: 'fromStock', value: false })}>
-          <span className="block font-semibold">The same part, cleaned</span>
-          <span className="soft text-xs">nothing leaves the stock</span>
-        </button>
+        <Cleaned state={state} dispatch={dispatch} machine={machine} />
         {state.fromStock && (
           <div className="flex items-center gap-3 sm:col-span-2">
             <Quantity state={state} dispatch={dispatch} />
@@ -187,9 +202,29 @@ const Signature = ({ state, dispatch, correcting }: Part & { readonly correcting
   );
 };
 
-const KNOWN = ['stageId', 'reason', 'partId', 'by', 'performedAt', 'correctionReason'];
+/** On dust that wants its steps, a change that nobody walked through says how it was done; the file marks it so. */
+const HowDone = ({ state, dispatch, level }: Part & { readonly level: DustHazard }) => (
+  <fieldset>
+    <legend className="font-bold">Not walked step by step: how was it done?</legend>
+    <p className="soft text-sm">{capital(level)} dust. It is marked so in the file; what carries a class is suspended until it is screened and proven.</p>
+    <div className="grid grid-cols-[5rem_1fr] gap-2">
+      <label className="block">
+        <span className="caption">By whom</span>
+        <input className="field" value={state.doneBy} maxLength={12} autoComplete="off" onChange={(e) => dispatch({ type: 'text', field: 'doneBy', value: e.currentTarget.value })} />
+      </label>
+      <label className="block">
+        <span className="caption">How it was contained</span>
+        <input className="field" value={state.doneHow} maxLength={300} placeholder="mask, tied bag, damp wipe, by the machine's own instructions" onChange={(e) => dispatch({ type: 'text', field: 'doneHow', value: e.currentTarget.value })} />
+      </label>
+    </div>
+    <FieldProblems id="how-problems" problems={problemsAt(state.problems, 'how')} />
+  </fieldset>
+);
+
+const KNOWN = ['how', 'stageId', 'reason', 'partId', 'by', 'performedAt', 'correctionReason'];
 
 const bodyOf = (state: ChangeState, part: ShelfPart | null, correcting: ChangeRecord | null) => ({
+  how: state.doneHow.trim() === '' ? null : { by: (state.doneBy.trim() || state.by.trim()).toUpperCase(), how: state.doneHow },
   clientId: state.clientId,
   by: state.by.trim().toUpperCase(),
   performedAt: fromLocalField(state.when) ?? new Date().toISOString(),
@@ -228,13 +263,21 @@ export const Change = (props: ChangeProps) => {
     window.location.assign(`/m/${machine.tag}/changes/${posted.reply.id}`);
   };
   const part2 = { state, dispatch };
+  if (machine.dust.standing.refusal) {
+    return (
+      <div>
+        <AirPathStrip compact view={props.view} units={props.units} machine={machine} due={props.due} />
+        <Refused standing={machine.dust.standing} />
+      </div>
+    );
+  }
   return (
     <div>
       <AirPathStrip compact view={props.view} units={props.units} machine={machine} due={props.due} openStageId={state.stageId} />
       <div className="mt-3 flex flex-wrap items-center gap-3">
         <p className="tone-watch flex min-w-0 flex-1 basis-72 items-start gap-2 border-l-4 pl-2 font-semibold" style={{ borderColor: 'var(--color-warning)' }}>
           <ShieldAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
-          <span>Last collected: {machine.lastCollected}. {HAZARD_CAUTIONS[machine.hazard]}</span>
+          <span>Last collected: {machine.lastCollected}. {sayCaution(machine.hazard, 'cutOff')}</span>
         </p>
         {!correcting && <a className="choice inline-flex shrink-0 items-center font-semibold" href={`/m/${encodeURIComponent(machine.tag)}/job${state.stageId === null ? '' : `?stage=${state.stageId}`}`}>Guide me through it</a>}
       </div>
@@ -244,7 +287,8 @@ export const Change = (props: ChangeProps) => {
           <ReasonChoice {...part2} />
         </div>
         <div className="space-y-4">
-          <PartChoice {...part2} part={part} />
+          <PartChoice {...part2} part={part} machine={machine} />
+          {machine.hazard !== 'plain' && <HowDone {...part2} level={machine.hazard} />}
           <BeforeTest {...part2} before={props.before} />
           <Signature {...part2} correcting={correcting !== null} />
           <div>

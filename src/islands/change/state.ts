@@ -15,6 +15,9 @@ export interface ChangeState {
   /** datetime-local text; '' is now. */
   readonly when: string;
   readonly correctionReason: string;
+  /** Of one that nobody walked through: who did it, and how it was contained. */
+  readonly doneBy: string;
+  readonly doneHow: string;
   readonly sending: boolean;
   readonly problems: readonly Problem[];
 }
@@ -25,7 +28,7 @@ export type ChangeAction =
   | { readonly type: 'fromStock'; readonly value: boolean }
   | { readonly type: 'quantity'; readonly by: 1 | -1 }
   | { readonly type: 'before'; readonly id: number | null }
-  | { readonly type: 'text'; readonly field: 'by' | 'note' | 'when' | 'correctionReason'; readonly value: string }
+  | { readonly type: 'text'; readonly field: 'by' | 'note' | 'when' | 'correctionReason' | 'doneBy' | 'doneHow'; readonly value: string }
   | { readonly type: 'sending' }
   | { readonly type: 'refused'; readonly problems: readonly Problem[] };
 
@@ -33,13 +36,13 @@ const MOST = 20;
 
 const clear = (state: ChangeState, path: string) => state.problems.filter((p) => p.path !== path);
 
-const PATH_OF = { by: 'by', note: 'note', when: 'performedAt', correctionReason: 'correctionReason' } as const;
+const PATH_OF = { by: 'by', note: 'note', when: 'performedAt', correctionReason: 'correctionReason', doneBy: 'how', doneHow: 'how' } as const;
 
 /** The one way the change sheet changes. */
 export const changeReducer = (state: ChangeState, action: ChangeAction): ChangeState => {
   switch (action.type) {
     case 'stage':
-      return { ...state, stageId: action.id, problems: clear(state, 'stageId') };
+      return { ...state, stageId: action.id, fromStock: true, problems: clear(state, 'stageId') };
     case 'reason':
       return { ...state, reason: action.reason, problems: clear(state, 'reason') };
     case 'fromStock':
@@ -75,6 +78,8 @@ export const startChange = ({ clientId, by, stageId, beforeTestId }: Start): Cha
   note: '',
   when: '',
   correctionReason: '',
+  doneBy: by,
+  doneHow: '',
   sending: false,
   problems: [],
 });
@@ -86,4 +91,6 @@ export const changeOfRecord = (record: ChangeRecord, clientId: string): ChangeSt
   quantity: Math.max(1, record.quantity),
   note: record.note,
   when: toLocalField(record.performedAt),
+  doneBy: record.how?.by ?? record.by,
+  doneHow: record.how?.how ?? '',
 });

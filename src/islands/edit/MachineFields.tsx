@@ -1,7 +1,7 @@
 import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
-import type { DustHazard, MachineClass } from '@/core/machine/machine';
+import type { MachineClass } from '@/core/machine/machine';
 import type { UnitSystem } from '@/core/units';
-import { capital, CLASS_WORDS, HAZARD_WORDS } from '@/messages/words';
+import { capital, CLASS_WORDS } from '@/messages/words';
 import { QuantityField } from '@/ui/quantity-field';
 import { Choose, Tick } from './fields';
 import type { Draft, EditAction } from './state';
@@ -15,7 +15,6 @@ interface MachineFieldsProps {
 
 const KINDS = (Object.keys(MACHINE_KINDS) as MachineKind[]).map((k) => [k, capital(MACHINE_KINDS[k].label)] as const);
 const CLASSES: readonly (readonly [MachineClass | '', string])[] = [['', 'none'], ...(Object.keys(CLASS_WORDS) as MachineClass[]).map((c) => [c, CLASS_WORDS[c]] as const)];
-const HAZARDS = (Object.keys(HAZARD_WORDS) as DustHazard[]).map((h) => [h, HAZARD_WORDS[h]] as const);
 
 const Text = ({ label, value, most, onText, needed = false }: { label: string; value: string; most: number; onText: (text: string) => void; needed?: boolean }) => (
   <label className="block">
@@ -37,8 +36,6 @@ export const MachineFields = ({ draft, dispatch, units, fresh }: MachineFieldsPr
       <Text label="Place" value={machine.place} most={80} needed onText={(place) => put({ place })} />
       <Text label="Maker" value={machine.maker} most={60} onText={(maker) => put({ maker })} />
       <Choose label="Class on its plate" value={machine.machineClass ?? ''} options={CLASSES} onChoose={(c) => put({ machineClass: CLASSES.find(([key]) => key === c)?.[0] || null })} />
-      <Text label="Last collected" value={machine.lastCollected} most={80} onText={(lastCollected) => put({ lastCollected })} />
-      <Choose label="Opened as" value={machine.hazard} options={HAZARDS} onChoose={(h) => put({ hazard: HAZARDS.find(([key]) => key === h)?.[0] ?? machine.hazard })} />
       <QuantityField id="machine-bore" label="Bore of its hose or duct" kind="length" units={units} valueSi={machine.hoseBoreM} low={0.005} high={2} mayBeEmpty onBad={onBad} onValue={(hoseBoreM) => put({ hoseBoreM })} />
       <QuantityField id="machine-length" label="Length" kind="length" units={units} unit={units === 'us' ? 'ft' : 'm'} valueSi={machine.hoseLengthM} low={0.05} high={200} mayBeEmpty onBad={onBad} onValue={(hoseLengthM) => put({ hoseLengthM })} />
       <QuantityField id="machine-selector" label="Hose selector is set to" kind="length" units={units} valueSi={machine.hoseSelectorM} low={0.005} high={2} mayBeEmpty hint="Empty where there is none." onBad={onBad} onValue={(hoseSelectorM) => put({ hoseSelectorM })} />

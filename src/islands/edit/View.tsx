@@ -1,8 +1,12 @@
-import { useEffect, useReducer } from 'react';
+import { useEffect, useReducer, useState } from 'react';
+import { type DustStatement, stated } from '@/core/dust/assess';
+import type { Dust } from '@/core/dust/dust';
+import { NO_DUST } from '@/core/dust/history';
 import type { Machine } from '@/core/machine/machine';
 import { show, type UnitSystem } from '@/core/units';
 import { problemsOf } from '@/messages/failures';
 import { setChoice } from '@/ui/cookies';
+import { DustQuestion, dustSaid } from '@/ui/dust/dust-question';
 import { newClientId, postAction } from '@/ui/post-action';
 import { FieldProblems } from '@/ui/problems';
 import { ToneMark } from '@/ui/tone-mark';
@@ -19,6 +23,7 @@ interface EditProps {
   readonly units: UnitSystem;
   readonly by: string;
   readonly clientId: string;
+  readonly ownDusts: readonly Dust[];
 }
 
 const Told = ({ preview, units }: { preview: Preview; units: UnitSystem }) => {
@@ -48,9 +53,9 @@ const Told = ({ preview, units }: { preview: Preview; units: UnitSystem }) => {
   );
 };
 
-const bodyOf = (d: Draft, machine: Machine | null): object => {
+const bodyOf = (d: Draft, machine: Machine | null, dust: DustStatement): object => {
   const signed = { clientId: d.clientId, by: d.by.trim(), note: d.note.trim(), path: snapshotOfDraft(d) };
-  return machine ? { ...signed, seen: machine.editedThrough } : { ...signed, tag: d.tag.trim().toUpperCase(), kind: d.kind };
+  return machine ? { ...signed, seen: machine.editedThrough } : { ...signed, tag: d.tag.trim().toUpperCase(), kind: d.kind, dust };
 };
 
 interface SaveProps {
@@ -99,12 +104,14 @@ export const Edit = (props: EditProps) => {
   useEffect(() => {
     document.documentElement.dataset['edit'] = 'ready';
   }, []);
+  const [dust, setDust] = useState<DustStatement>(() => stated('nothing yet'));
+  const said = dustSaid({ statement: dust, dust: NO_DUST, ownDusts: props.ownDusts });
   const preview = previewOf(draft);
   const selected = draft.stages.find((s) => s.key === draft.selected);
   const needed = neededOf(draft, preview, machine === null);
   const save = async () => {
     dispatch({ type: 'sending' });
-    const posted = await postAction(machine ? `/api/machines/${encodeURIComponent(machine.tag)}/path` : '/api/machines', bodyOf(draft, machine));
+    const posted = await postAction(machine ? `/api/machines/${encodeURIComponent(machine.tag)}/path` : '/api/machines', bodyOf(draft, machine, dust));
     if (!posted.ok) {
       dispatch({ type: 'refused', problems: posted.problems, clientId: newClientId() });
       return;
@@ -118,9 +125,13 @@ export const Edit = (props: EditProps) => {
         <details>
           <summary className="flex min-h-11 cursor-pointer items-center font-bold">The machine: plate, place, hose, voltage</summary>
           <MachineFields draft={draft} dispatch={dispatch} units={units} fresh={false} />
+          <p className="pt-2"><a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/dust`}>What it has collected</a> is said on a page of its own.</p>
         </details>
       ) : (
-        <MachineFields draft={draft} dispatch={dispatch} units={units} fresh />
+        <>
+          <MachineFields draft={draft} dispatch={dispatch} units={units} fresh />
+          <DustQuestion legend="What has it collected so far?" statement={dust} set={(over) => setDust((held) => ({ ...held, ...over }))} said={said} problems={draft.problems} />
+        </>
       )}
       <Told preview={preview} units={units} />
       <div className="grid gap-6 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">

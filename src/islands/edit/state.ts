@@ -87,8 +87,6 @@ const BLANK: EditedMachine = {
   maker: '',
   place: '',
   machineClass: null,
-  lastCollected: 'nothing yet',
-  hazard: 'plain',
   hasBrush: false,
   wetSet: false,
   hoseBoreM: 0.036,

@@ -1,25 +1,24 @@
-import { ShieldAlert } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { COMPLAINTS, type Complaint } from '@/core/diagnose/complaint';
 import { SCHOOLS, type School } from '@/core/diagnose/next-test';
-import type { DustHazard, Machine } from '@/core/machine/machine';
+import type { DustStatement } from '@/core/dust/assess';
+import type { Dust } from '@/core/dust/dust';
+import { lastStatement } from '@/core/dust/history';
+import type { Machine } from '@/core/machine/machine';
 import type { Problem } from '@/messages/failures';
-import { COMPLAINT_WORDS, SCHOOL_WORDS } from '@/messages/find';
-import { HAZARD_CAUTIONS, HAZARD_WORDS } from '@/messages/words';
+import { COMPLAINT_WORDS, NO_TAKE_OUT, SCHOOL_WORDS } from '@/messages/find';
 import { setChoice } from '@/ui/cookies';
+import { DustQuestion, dustSaid } from '@/ui/dust/dust-question';
 import { newClientId, postAction } from '@/ui/post-action';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 
 interface OpeningProps {
   readonly machine: Machine;
   readonly by: string;
+  readonly ownDusts: readonly Dust[];
 }
 
-const HAZARDS: readonly DustHazard[] = ['plain', 'controlled', 'contained'];
-
 interface Entry {
-  readonly lastCollected: string;
-  readonly hazard: DustHazard;
   readonly complaint: Complaint | null;
   readonly words: string;
   readonly school: School;
@@ -31,25 +30,6 @@ interface Part {
   readonly set: (over: Partial<Entry>) => void;
   readonly problems: readonly Problem[];
 }
-
-const HazardQuestion = ({ entry, set, problems }: Part) => (
-  <fieldset className="min-w-0">
-    <legend className="mb-1 font-bold">1. What has it been collecting?</legend>
-    <input className="field" aria-label="Last collected" value={entry.lastCollected} maxLength={120} onChange={(e) => set({ lastCollected: e.currentTarget.value })} />
-    <FieldProblems id="collected-problems" problems={problemsAt(problems, 'lastCollected')} />
-    <div className="mt-1 grid grid-cols-3 gap-1">
-      {HAZARDS.map((h) => (
-        <button key={h} type="button" className="choice text-center font-semibold" aria-pressed={entry.hazard === h} onClick={() => set({ hazard: h })}>
-          {HAZARD_WORDS[h]}
-        </button>
-      ))}
-    </div>
-    <p className="tone-watch mt-1 flex items-start gap-2 text-sm font-semibold">
-      <ShieldAlert size={18} aria-hidden="true" className="mt-0.5 shrink-0" />
-      <span>{HAZARD_CAUTIONS[entry.hazard]}</span>
-    </p>
-  </fieldset>
-);
 
 const ComplaintQuestion = ({ entry, set, problems }: Part) => (
   <fieldset className="min-w-0">
@@ -70,24 +50,26 @@ const ComplaintQuestion = ({ entry, set, problems }: Part) => (
   </fieldset>
 );
 
-const SchoolQuestion = ({ entry, set }: Part) => (
+const SchoolQuestion = ({ entry, set, plain }: Part & { readonly plain: boolean }) => (
   <fieldset className="min-w-0">
     <legend className="mb-1 font-bold">3. Which order of tests?</legend>
     <div className="grid grid-cols-2 gap-1 sm:grid-cols-4">
       {SCHOOLS.map((s) => (
-        <button key={s} type="button" className="choice" aria-pressed={entry.school === s} onClick={() => set({ school: s })}>
+        <button key={s} type="button" className="choice disabled:opacity-50" disabled={s === 'takeOut' && !plain} aria-pressed={entry.school === s} onClick={() => set({ school: s })}>
           <span className="block font-semibold">{SCHOOL_WORDS[s][0]}</span>
           <span className="soft text-xs">{SCHOOL_WORDS[s][1]}</span>
         </button>
       ))}
     </div>
+    {!plain && <p className="tone-open mt-1 text-sm font-semibold">{SCHOOL_WORDS.takeOut[0]}: {NO_TAKE_OUT}</p>}
     <p className="soft mt-1 text-sm">The probabilities are the same in every order; leave it at any time.</p>
   </fieldset>
 );
 
 /** The start of a case: the hazard first, then the complaint in one line. */
-export const Opening = ({ machine, by }: OpeningProps) => {
-  const [entry, setEntry] = useState<Entry>({ lastCollected: machine.lastCollected, hazard: machine.hazard, complaint: null, words: '', school: 'best', by });
+export const Opening = ({ machine, by, ownDusts }: OpeningProps) => {
+  const [entry, setEntry] = useState<Entry>({ complaint: null, words: '', school: 'best', by });
+  const [dust, setDust] = useState<DustStatement>(() => lastStatement(machine.dust, machine.lastCollected));
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [sending, setSending] = useState(false);
   useEffect(() => {
@@ -97,10 +79,12 @@ export const Opening = ({ machine, by }: OpeningProps) => {
     setEntry((held) => ({ ...held, ...over }));
     setProblems([]);
   };
+  const said = dustSaid({ statement: dust, dust: machine.dust, ownDusts });
+  const plain = said.level === 'plain';
   const start = async () => {
     setSending(true);
     const initials = entry.by.trim().toUpperCase();
-    const posted = await postAction(`/api/machines/${encodeURIComponent(machine.tag)}/cases`, { clientId: newClientId(), ...entry, by: initials });
+    const posted = await postAction(`/api/machines/${encodeURIComponent(machine.tag)}/cases`, { clientId: newClientId(), ...entry, school: plain ? entry.school : entry.school === 'takeOut' ? 'best' : entry.school, dust, by: initials });
     setSending(false);
     if (!posted.ok) {
       setProblems(posted.problems);
@@ -110,12 +94,12 @@ export const Opening = ({ machine, by }: OpeningProps) => {
     window.location.reload();
   };
   const part = { entry, set, problems };
-  const shown = ['lastCollected', 'complaint', 'by'];
+  const shown = ['dust.text', 'dust.lowerBecause', 'complaint', 'by'];
   return (
     <div className="grid gap-4 py-3 lg:grid-cols-2">
       <div className="space-y-4">
-        <HazardQuestion {...part} />
-        <SchoolQuestion {...part} />
+        <DustQuestion legend="1. What has it been collecting?" statement={dust} set={(over) => { setDust((held) => ({ ...held, ...over })); setProblems([]); }} said={said} problems={problems} />
+        <SchoolQuestion {...part} plain={plain} />
       </div>
       <div className="space-y-4">
         <ComplaintQuestion {...part} />
@@ -124,7 +108,7 @@ export const Opening = ({ machine, by }: OpeningProps) => {
             <span className="caption">Initials</span>
             <input className="field" value={entry.by} maxLength={12} autoComplete="off" onChange={(e) => set({ by: e.currentTarget.value })} />
           </label>
-          <button type="button" className="go flex-1" disabled={sending || entry.complaint === null} onClick={() => void start()}>
+          <button type="button" className="go flex-1" disabled={sending || entry.complaint === null || said.own.toConfirm.length > 0} onClick={() => void start()}>
             {sending ? 'Opening...' : 'Open the case'}
           </button>
         </div>

@@ -2,16 +2,29 @@ import { ShieldAlert, Wrench } from 'lucide-react';
 import type { SwapStep } from '@/core/diagnose/swap-steps';
 import { sayCause, sayHowRepair, sayProbability, sayRepair } from '@/messages/find';
 import { REPAIR_FACTS } from '@/core/diagnose/repair';
-import { HAZARD_CAUTIONS } from '@/messages/words';
+import { offersOf } from '@/core/procedure/choose';
+import { sayCaution } from '@/messages/words';
 import { FieldProblems } from '@/ui/problems';
 import type { BenchPart } from './parts';
 
 type Advised = Extract<BenchPart['findings']['advice'], { kind: 'repair' }>;
 
+/** The steps of this change as a card: on dust that wants them a trial is opened and closed as a change is. */
+const StepsLink = ({ machine, position, hazard }: { readonly machine: BenchPart['machine']; readonly position: number; readonly hazard: string }) => {
+  const stage = machine.stages[position];
+  const school = stage ? Object.keys(offersOf(machine, stage))[0] : undefined;
+  if (school === undefined) return null;
+  return (
+    <p className="mt-1 text-sm">
+      <a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/card?kind=change&hazard=${hazard}&stage=${position}&school=${school}`}>The steps for opening and closing it, as a card</a>. Whatever carries its class is proven anew afterwards.
+    </p>
+  );
+};
+
 const Caution = ({ record }: Pick<BenchPart, 'record'>) => (
   <p className="tone-watch mt-1 flex items-start gap-2 text-sm font-semibold">
     <ShieldAlert size={18} aria-hidden="true" className="mt-0.5 shrink-0" />
-    <span>{HAZARD_CAUTIONS[record.hazard]}</span>
+    <span>{sayCaution(record.hazard, 'cutOff')}</span>
   </p>
 );
 
@@ -52,6 +65,27 @@ export const RepairCard = ({ advice, ...p }: BenchPart & { readonly advice: Advi
       <p className="soft mt-1 text-sm">Then the complaint's own measure is taken again, at its own place.</p>
       <button type="button" className="choice mt-2" onClick={() => dispatch({ type: 'askOn' })}>Rather ask on</button>
       <FieldProblems id="repair-problems" problems={ui.problems} />
+    </section>
+  );
+};
+
+/** Its essential filter is not in: nothing runs before it is. */
+export const FitFirstCard = ({ position, ...p }: BenchPart & { readonly position: number }) => {
+  const { machine } = p;
+  const stage = machine.stages[position];
+  const base = `/m/${encodeURIComponent(machine.tag)}`;
+  return (
+    <section aria-labelledby="fit-first" className="panel p-3" style={{ borderLeft: '6px solid var(--color-error)' }}>
+      <p className="caption tone-stop font-bold">Do not run it</p>
+      <h2 id="fit-first" className="text-xl leading-tight font-bold sm:text-2xl">Fit the {stage?.name ?? 'filter'} first</h2>
+      <p className="mt-0.5">Nothing holds the dust before the room: no test runs this machine until the {stage?.name ?? 'filter'} is in and its change is on record.</p>
+      <Caution record={p.record} />
+      {stage && (
+        <p className="mt-2 flex flex-wrap gap-1">
+          <a className="go inline-flex items-center" href={`${base}/job?stage=${stage.id}`}>Guide me through it</a>
+          <a className="choice inline-flex items-center font-semibold" href={`${base}/change?stage=${stage.id}&case=1`}>It was changed: record it</a>
+        </p>
+      )}
     </section>
   );
 };
@@ -99,6 +133,7 @@ export const SwapCard = ({ step, ...p }: BenchPart & { readonly step: SwapStep }
       <p className="caption text-primary font-bold">Swap in new</p>
       <h2 id="swap" className="text-lg leading-tight font-bold">{said()}</h2>
       {step.kind !== 'keep' && <Caution record={p.record} />}
+      {step.kind !== 'keep' && p.record.hazard !== 'plain' && <StepsLink machine={machine} position={'position' in step ? step.position : (step.positions[0] ?? 0)} hazard={p.record.hazard} />}
       {lacking ? <p className="tone-watch mt-1 font-semibold">No spare is kept for it: choose another order of tests, or another test.</p> : <div className="mt-2 flex flex-wrap gap-1">{deeds().map((d) => button(d.label, d.deed))}</div>}
       <div className="mt-2 flex flex-wrap gap-1">
         <button type="button" className="choice" aria-expanded={ui.showOthers} onClick={() => p.dispatch({ type: 'others', show: !ui.showOthers })}>Choose another</button>

@@ -2,8 +2,8 @@ import { ShieldAlert, SkipForward, TestTubes } from 'lucide-react';
 import { useState } from 'react';
 import { QUANTITY_OF, OPERATION_FACTS, sameOperation } from '@/core/diagnose/operation';
 import { SHOWN, show } from '@/core/units';
-import { EXPOSURE_WORDS, OTHER_WORD, sayExpected, sayMeaning, sayWhy, STATE_WORDS, testHow, testTitle, wordLabel } from '@/messages/find';
-import { HAZARD_CAUTIONS } from '@/messages/words';
+import { EXPOSURE_WORDS, OTHER_WORD, sayExpected, sayMeaning, sayWhy, standingOf, stateWords, testHow, testTitle, wordLabel } from '@/messages/find';
+import { sayCaution } from '@/messages/words';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import type { BenchPart, ToldTest } from './parts';
 
@@ -108,7 +108,7 @@ export const TestCard = (p: CardProps) => {
         <span className="text-primary flex items-center gap-1 font-bold"><TestTubes size={16} aria-hidden="true" /> {lead}</span>
         <span className="dial">{facts.minutes < 1 ? `${Math.round(facts.minutes * 60)} s` : `${facts.minutes} min`}</span>
         <span>{EXPOSURE_WORDS[facts.exposure]}</span>
-        <span>machine {STATE_WORDS[facts.state]}</span>
+        <span>{stateWords(operation, facts.state)}</span>
       </p>
       <h2 id="next-test" className="text-xl leading-tight font-bold sm:text-2xl">{testTitle(operation, stages)}</h2>
       <p className="mt-0.5">{sayWhy(operation, { minutes: test.minutes, exposure: facts.exposure, pending })}</p>
@@ -116,7 +116,7 @@ export const TestCard = (p: CardProps) => {
       {facts.exposure > 0 && (
         <p className="tone-watch mt-1 flex items-start gap-2 text-sm font-semibold">
           <ShieldAlert size={18} aria-hidden="true" className="mt-0.5 shrink-0" />
-          <span>{HAZARD_CAUTIONS[record.hazard]}</span>
+          <span>{sayCaution(record.hazard, standingOf(facts.state))}</span>
         </p>
       )}
       {operation.kind === 'disc' && (

@@ -8,6 +8,7 @@ import { measuresNow } from '@/core/diagnose/consult';
 import { SCHOOLS } from '@/core/diagnose/next-test';
 import { OPERATION_FACTS, sameOperation } from '@/core/diagnose/operation';
 import { swapStep } from '@/core/diagnose/swap-steps';
+import type { Dust } from '@/core/dust/dust';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
 import type { UnitSystem } from '@/core/units';
@@ -20,7 +21,7 @@ import { Causes, contradictionText } from './Causes';
 import { CloseCard, HandOnCard } from './Ending';
 import { Opening } from './Opening';
 import type { BenchPart, ToldTest } from './parts';
-import { RepairCard, SwapCard } from './Repair';
+import { FitFirstCard, RepairCard, SwapCard } from './Repair';
 import { findReducer, startFind } from './state';
 import { OtherTests, TestCard } from './TestCard';
 import { useCase } from './use-case';
@@ -35,6 +36,7 @@ export interface FindProps {
   readonly before: Readonly<Record<string, number>>;
   readonly units: UnitSystem;
   readonly by: string;
+  readonly ownDusts: readonly Dust[];
 }
 
 /** A test the technician picked, told as the others are. */
@@ -59,6 +61,7 @@ const NextCard = (p: BenchPart) => {
     ) : (
       <TestCard {...p} test={test} lead={lead} pending={pending !== null && sameOperation(pending, test.operation)} />
     );
+  if (findings.advice.kind === 'fitFirst') return <FitFirstCard {...p} position={findings.advice.position} />;
   const picked = pickedTest(p);
   if (picked) return card(picked, ui.correcting === null ? 'Your own choice' : 'Correction');
   const { advice, schoolTest } = findings;
@@ -107,12 +110,12 @@ const Banners = (p: BenchPart) => {
   );
 };
 
-const SchoolSwitch = ({ state, ui, doIt }: BenchPart) => (
+const SchoolSwitch = ({ state, ui, doIt, record }: BenchPart) => (
   <label className="flex items-center gap-2 text-sm">
     <span className="caption">Order of tests</span>
     <select className="field w-auto py-1" value={state.school} disabled={ui.sending} onChange={(e) => doIt({ kind: 'school', school: SCHOOLS.find((s) => s === e.currentTarget.value) ?? 'best' })}>
       {SCHOOLS.map((s) => (
-        <option key={s} value={s}>{SCHOOL_WORDS[s][0]}</option>
+        <option key={s} value={s} disabled={s === 'takeOut' && record.hazard !== 'plain'}>{SCHOOL_WORDS[s][0]}{s === 'takeOut' && record.hazard !== 'plain' ? ' (plain dust only)' : ''}</option>
       ))}
     </select>
   </label>
@@ -176,7 +179,7 @@ export const Find = (props: FindProps) => {
   return (
     <div>
       <AirPathStrip compact view={props.view} units={props.units} machine={props.machine} due={props.due} />
-      <Opening machine={props.machine} by={props.by} />
+      <Opening machine={props.machine} by={props.by} ownDusts={props.ownDusts} />
     </div>
   );
 };

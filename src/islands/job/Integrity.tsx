@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import type { OpenJobReply } from '@/contracts/job';
+import { classLimit } from '@/core/machine/integrity';
 import type { Machine } from '@/core/machine/machine';
 import type { Problem } from '@/messages/failures';
-import { INTEGRITY_WORDS } from '@/messages/job';
-import { capital } from '@/messages/words';
+import { INTEGRITY_WORDS, sayPercent } from '@/messages/job';
+import { capital, CLASS_WORDS } from '@/messages/words';
 import { FieldProblems } from '@/ui/problems';
 import { usePostOnce } from '@/ui/use-post-once';
 
@@ -15,31 +16,40 @@ interface IntegrityProps {
 }
 
 type Due = OpenJobReply['integrity'][number]['due'][number];
+type Sending = Pick<IntegrityProps, 'machine' | 'by' | 'onDone'> & { readonly stageId: number };
 
-const One = ({ test, failed, machine, stageId, by, onDone }: { readonly test: Due; readonly failed: boolean; readonly stageId: number } & Pick<IntegrityProps, 'machine' | 'by' | 'onDone'>) => {
-  const [note, setNote] = useState('');
+const useSend = ({ machine, by, onDone, stageId }: Sending) => {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const post = usePostOnce();
-  const words = INTEGRITY_WORDS[test];
-  const base = `/m/${encodeURIComponent(machine.tag)}`;
-  const say = async (passed: boolean) => {
-    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/integrity`, { by: by.trim().toUpperCase(), stageId, test, passed, note });
+  const send = async (body: object) => {
+    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/integrity`, { by: by.trim().toUpperCase(), stageId, ...body });
     if (!posted) return;
     setProblems(posted.ok ? [] : posted.problems);
     if (posted.ok) onDone();
   };
+  return { problems, send };
+};
+
+const One = ({ test, failed, ...p }: { readonly test: Due; readonly failed: boolean } & Sending) => {
+  const { problems, send } = useSend(p);
+  const words = INTEGRITY_WORDS[test];
+  const base = `/m/${encodeURIComponent(p.machine.tag)}`;
+  const off = p.by.trim() === '';
   return (
     <li className="border-base-300 border-b py-2" data-integrity={test}>
       <p className="font-bold">{words.name}{failed && <span className="tone-stop"> · failed when last tried</span>}</p>
       <p className="soft text-sm">{words.how}</p>
-      <div className="mt-1 grid grid-cols-2 gap-1 sm:grid-cols-[1fr_1fr_2fr]">
-        <button type="button" className="choice text-center font-bold" disabled={by.trim() === ''} onClick={() => void say(true)}>{words.passed}</button>
-        <button type="button" className="choice text-center font-bold" disabled={by.trim() === ''} onClick={() => void say(false)}>{words.failed}</button>
-        {test === 'particles' && (
-          <span className="col-span-2 flex gap-1 sm:col-span-1">
-            <a className="choice inline-flex shrink-0 items-center font-semibold" href={`${base}/measure?method=particles`}>Count</a>
-            <input className="field" aria-label="Who counted, and how" placeholder="or: who counted, how" value={note} maxLength={200} onChange={(e) => setNote(e.currentTarget.value)} />
-          </span>
+      <div className="mt-1 grid grid-cols-2 gap-1">
+        {test === 'particles' ? (
+          <>
+            <a className="choice inline-flex items-center justify-center font-semibold" href={`${base}/measure?method=particles`}>Count</a>
+            <button type="button" className="choice text-center font-bold" disabled={off} onClick={() => void send({ test, note: '' })}>{words.passed}</button>
+          </>
+        ) : (
+          <>
+            <button type="button" className="choice text-center font-bold" disabled={off} onClick={() => void send({ test, passed: true, note: '' })}>{words.passed}</button>
+            <button type="button" className="choice text-center font-bold" disabled={off} onClick={() => void send({ test, passed: false, note: '' })}>{words.failed}</button>
+          </>
         )}
       </div>
       <FieldProblems id={`integrity-${test}`} problems={problems} />
@@ -47,16 +57,52 @@ const One = ({ test, failed, machine, stageId, by, onDone }: { readonly test: Du
   );
 };
 
-/** The tests that are due of a fine filter since it was changed: until they are passed its class is not said. */
-export const Integrity = ({ machine, standing, by, onDone }: IntegrityProps) => (
-  <section aria-labelledby="integrity">
-    <h3 id="integrity" className="text-lg font-bold">{capital(machine.stages.find((s) => s.id === standing.stageId)?.name ?? 'filter')}: to be proven</h3>
-    <p className="tone-stop font-semibold">The {machine.machineClass} class is suspended until this is passed.</p>
-    <ul>
-      {standing.due.map((test) => (
-        <One key={test} test={test} failed={standing.failed.includes(test)} machine={machine} stageId={standing.stageId} by={by} onDone={onDone} />
-      ))}
-    </ul>
-    <p className="soft mt-1 text-xs">A field test of the seat, not a class test: that stays with those authorised.</p>
-  </section>
-);
+/** The penetration test of a competent person: what its paper says. */
+const Penetration = ({ failed, ...p }: { readonly failed: boolean } & Sending) => {
+  const { problems, send } = useSend(p);
+  const [open, setOpen] = useState(false);
+  const [e, setE] = useState({ testedOn: '', tester: '', method: '', certificate: '', percent: '', nextDueOn: '' });
+  const percent = Number(e.percent.replace(',', '.').replace('%', ''));
+  const whole = e.testedOn !== '' && e.tester.trim() !== '' && e.method.trim() !== '' && e.certificate.trim() !== '' && e.percent.trim() !== '' && Number.isFinite(percent) && p.by.trim() !== '';
+  const text = (field: keyof typeof e, label: string, type = 'text') => (
+    <label className="block min-w-0 flex-1 basis-40"><span className="caption">{label}</span><input className="field" type={type} value={e[field]} maxLength={120} autoComplete="off" onChange={(x) => setE({ ...e, [field]: x.currentTarget.value })} /></label>
+  );
+  const { machineClass } = p.machine;
+  return (
+    <li className="py-2" data-integrity="penetration">
+      <p className="font-bold">Penetration test by a competent person{failed && <span className="tone-stop"> · failed when last tried</span>}</p>
+      <p className="soft text-sm">Aerosol through the whole machine; {machineClass === null ? '' : `${CLASS_WORDS[machineClass]} allows ${sayPercent(classLimit(machineClass))}.`} Screening does not stand in for it.</p>
+      {!open && <button type="button" className="choice mt-1 font-semibold" onClick={() => setOpen(true)}>Enter its paper</button>}
+      {open && (
+        <div className="mt-1 flex flex-wrap items-end gap-1">
+          {text('testedOn', 'Tested on', 'date')}
+          {text('tester', 'By whom')}
+          {text('method', 'Method')}
+          {text('certificate', 'Certificate number')}
+          {text('percent', 'Passed, %')}
+          {text('nextDueOn', 'Next due, if said', 'date')}
+          <button type="button" className="go" disabled={!whole} onClick={() => void send({ test: 'penetration', testedOn: e.testedOn, tester: e.tester, method: e.method, certificate: e.certificate, percent, nextDueOn: e.nextDueOn === '' ? null : e.nextDueOn })}>Record it</button>
+        </div>
+      )}
+      <FieldProblems id="integrity-penetration" problems={problems} />
+    </li>
+  );
+};
+
+/** What is due of a filter since its seat was opened: the screening on site, and the proof that is somebody else's. */
+export const Integrity = ({ machine, standing, by, onDone }: IntegrityProps) => {
+  const { due, failed, penetration, stageId } = standing;
+  const p = { machine, by, onDone, stageId };
+  return (
+    <section aria-labelledby="integrity">
+      <h3 id="integrity" className="text-lg font-bold">{capital(machine.stages.find((s) => s.id === stageId)?.name ?? 'filter')}: {due.length > 0 ? 'to be screened' : 'screened, to be proven'}</h3>
+      <p className="tone-stop font-semibold">
+        The {machine.machineClass === null ? 'rated' : CLASS_WORDS[machine.machineClass]} wording is suspended {penetration === 'notNeeded' ? 'until the screening is passed.' : 'until a penetration test is passed. Screening can fail it, never prove it.'}
+      </p>
+      <ul>
+        {due.map((test) => <One key={test} {...p} test={test} failed={failed.includes(test)} />)}
+        {penetration !== 'notNeeded' && <Penetration {...p} failed={penetration === 'failed'} />}
+      </ul>
+    </section>
+  );
+};

@@ -4,11 +4,11 @@ import type { OpenJobReply } from '@/contracts/job';
 import type { Machine } from '@/core/machine/machine';
 import { handsOf } from '@/core/procedure/air-now';
 import type { JobEvent, JobRecord, JobState } from '@/core/procedure/job-log';
-import type { Step } from '@/core/procedure/step';
+import { PROOF_CHECKS, type Step } from '@/core/procedure/step';
 import type { UnitSystem } from '@/core/units';
 import type { Problem } from '@/messages/failures';
 import { RUN_SHORT } from '@/messages/job';
-import { CAUTION_WORDS, CHECK_WORDS, sayStepOf, thingAt, WHY_WORDS } from '@/messages/procedure';
+import { CAUTION_WORDS, CHECK_WORDS, IF_NOT, sayStepOf, thingAt, WHY_WORDS } from '@/messages/procedure';
 import { FieldProblems } from '@/ui/problems';
 import { QuantityField } from '@/ui/quantity-field';
 import { SeatDrawing } from '@/ui/seat-drawing';
@@ -58,7 +58,7 @@ const LeaveOut = ({ act, sending, step, word }: Pick<Acting, 'act' | 'sending'> 
 /** A check as a question: right, not right, or left out with its reason; nothing is taken as seen beforehand. */
 const Answer = ({ state, act, sending, step, turns }: Acting & { readonly step: number; readonly turns: boolean }) => (
   <>
-    {state.wrong === step && <p className="tone-stop mt-2 font-bold">Not right: put it right, then answer again.</p>}
+    {state.wrong === step && <p role="alert" className="tone-stop mt-2 font-bold">{IF_NOT[state.steps[step]?.check ?? 'seal1'] ?? 'Not right: put it right, then answer again.'}</p>}
     <div className="mt-3 grid grid-cols-2 gap-1">
       <button type="button" className="go min-h-16 text-xl" disabled={sending} onClick={() => act({ kind: 'answered', step, right: true, note: '' })}>Yes</button>
       {turns ? (
@@ -89,12 +89,14 @@ const Take = ({ p, step, at }: { readonly p: PlayerProps; readonly step: Step; r
 const Prove = ({ p, step, at }: { readonly p: PlayerProps; readonly step: Step; readonly at: number }) => {
   const stage = stageAt(p, step.stage);
   const standing = p.reply.integrity.find((i) => i.stageId === stage?.id);
+  const screening = standing !== undefined && standing.due.length > 0;
   return (
     <div className="mt-2">
       {standing && <Integrity machine={p.machine} standing={standing} by={p.by} onDone={p.reload} />}
-      {!standing && <p className="tone-good text-lg font-bold">Every integrity test is passed.</p>}
-      <button type="button" className="go mt-3 min-h-16 w-full text-xl" disabled={p.sending || standing !== undefined} onClick={() => p.act({ kind: 'did', step: at })}>Done</button>
-      {standing && <LeaveOut act={p.act} sending={p.sending} step={at} word="Cannot be done here" />}
+      {!standing && <p className="tone-good text-lg font-bold">Screened and proven.</p>}
+      {standing && !screening && <p className="text-lg font-bold">Screened. The job can end; the class wording waits for the penetration test.</p>}
+      <button type="button" className="go mt-3 min-h-16 w-full text-xl" disabled={p.sending || screening} onClick={() => p.act({ kind: 'did', step: at })}>Done</button>
+      {screening && <LeaveOut act={p.act} sending={p.sending} step={at} word="Cannot be done here" />}
     </div>
   );
 };
@@ -120,7 +122,7 @@ const Doing = ({ p, step, at }: { readonly p: PlayerProps; readonly step: Step; 
       </>
     );
   }
-  if (step.check !== undefined) return <Answer state={p.state} act={p.act} sending={p.sending} step={at} turns={step.check === 'lightOut' && p.record.procedure.turnBack.length > 0} />;
+  if (step.check !== undefined) return <Answer state={p.state} act={p.act} sending={p.sending} step={at} turns={PROOF_CHECKS.has(step.check) && p.record.procedure.turnBack.length > 0} />;
   if (step.moves === 'takeNew') return <Take p={p} step={step} at={at} />;
   if (step.key === 'integrityTest') return <Prove p={p} step={step} at={at} />;
   const link = linkOf(p, step);
@@ -145,14 +147,14 @@ const StepCard = ({ p, step }: { readonly p: PlayerProps; readonly step: Step })
         <span>why: {WHY_WORDS[step.because]}</span>
         {record.people === 2 && <span className="inline-flex items-center gap-1"><Hand size={16} aria-hidden="true" /> {handsOf(step)} hands{handsOf(step) === 'dirty' && step.moves === 'bagOld' ? '; clean hands hold the bag open' : ''}</span>}
       </p>
-      <h2 id="step" className="mt-1 text-2xl leading-tight font-bold sm:text-3xl">{sayStepOf(step, name)}</h2>
+      <h2 id="step" className="mt-1 text-2xl leading-tight font-bold sm:text-3xl">{sayStepOf(step, name, record.procedure.id)}</h2>
       {step.check && step.key !== 'check' && step.key !== 'proveIndicator' && <p className="text-lg font-semibold">{CHECK_WORDS[step.check]}</p>}
       {step.caution && (
         <p className="tone-watch mt-2 flex items-center gap-2 text-lg font-semibold"><ShieldAlert size={24} aria-hidden="true" className="shrink-0" /> {CAUTION_WORDS[step.caution]}</p>
       )}
       {stage && <SeatDrawing step={step} fit={stage.spec.fit} />}
       <Doing p={p} step={step} at={state.at} />
-      {next && <p className="soft mt-2 text-sm">Then: {sayStepOf(next, nameAt(p, next.stage))}</p>}
+      {next && <p className="soft mt-2 text-sm">Then: {sayStepOf(next, nameAt(p, next.stage), record.procedure.id)}</p>}
     </section>
   );
 };
@@ -184,7 +186,7 @@ const useKeys = ({ state, act, sending, keysOn }: PlayerProps): void => {
       const plain = step && step.check === undefined && step.key !== 'integrityTest';
       const deed: JobEvent | null =
         step?.check && event.key === 'y' ? { kind: 'answered', step: state.at, right: true, note: '' }
-        : step?.check && step.check !== 'lightOut' && event.key === 'n' ? { kind: 'answered', step: state.at, right: false, note: '' }
+        : step?.check && !PROOF_CHECKS.has(step.check) && event.key === 'n' ? { kind: 'answered', step: state.at, right: false, note: '' }
         : plain && event.key === 'Enter' ? { kind: 'did', step: state.at }
         : event.key === 'b' && state.at > 0 ? { kind: 'back', step: state.at - 1 }
         : null;

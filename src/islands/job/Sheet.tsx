@@ -4,7 +4,8 @@ import type { Machine } from '@/core/machine/machine';
 import type { Step } from '@/core/procedure/step';
 import type { UnitSystem } from '@/core/units';
 import type { Problem } from '@/messages/failures';
-import { CAUTION_WORDS, CHECK_WORDS, PROCEDURE_WORDS, sayStepOf, thingAt } from '@/messages/procedure';
+import { CAUTION_WORDS, CHECK_WORDS, PROCEDURE_WORDS, thingAt } from '@/messages/procedure';
+import { capital } from '@/messages/words';
 import { setChoice } from '@/ui/cookies';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import { QuantityField } from '@/ui/quantity-field';
@@ -22,7 +23,7 @@ interface SheetProps {
 
 type Answer = { readonly kind: 'right' } | { readonly kind: 'leftOut'; readonly because: string } | null;
 
-const askOf = (step: Step, name: string): string => (step.check ? CHECK_WORDS[step.check] : `${sayStepOf(step, name)} Passed, and recorded?`);
+const askOf = (step: Step): string => (step.check ? CHECK_WORDS[step.check] : '');
 
 const Line = ({ question, answer, setAnswer }: { readonly question: string; readonly answer: Answer; readonly setAnswer: (a: Answer) => void }) => (
   <li className="border-base-300 flex flex-wrap items-center gap-2 border-b py-1">
@@ -35,7 +36,7 @@ const Line = ({ question, answer, setAnswer }: { readonly question: string; read
 
 /** A whole change on one sheet: every question in a row, each answered by itself, none beforehand. */
 export const Sheet = ({ machine, way, start, units, onBack }: SheetProps) => {
-  const assembled = assemble(machine, way.job, start.hazard);
+  const assembled = assemble(machine, way.job, machine.hazard);
   const steps = assembled.ok ? assembled.value.steps : [];
   const asked = steps.filter((s) => s.check !== undefined || s.key === 'integrityTest');
   const cautions = [...new Set(steps.flatMap((s) => (s.caution ? [CAUTION_WORDS[s.caution]] : [])))];
@@ -68,7 +69,7 @@ export const Sheet = ({ machine, way, start, units, onBack }: SheetProps) => {
       <p className="soft text-sm">{cautions.join(' ')}</p>
       <ol className="mt-2">
         {asked.map((s, i) => (
-          <Line key={`${s.key}-${s.check}-${s.stage}`} question={askOf(s, nameOf(s))} answer={answers[i] ?? null} setAnswer={(a) => setAnswers((now) => now.map((x, k) => (k === i ? a : x)))} />
+          <Line key={`${s.key}-${s.check}-${s.stage}`} question={`${nameOf(s) === 'machine' ? '' : `${capital(nameOf(s))}: `}${askOf(s)}`} answer={answers[i] ?? null} setAnswer={(a) => setAnswers((now) => now.map((x, k) => (k === i ? a : x)))} />
         ))}
       </ol>
       <div className="mt-3 flex flex-wrap items-end gap-2">

@@ -1,6 +1,10 @@
-import { ShieldAlert } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import type { DustHazard, Machine } from '@/core/machine/machine';
+import type { DustStatement } from '@/core/dust/assess';
+import type { Dust } from '@/core/dust/dust';
+import { lastStatement } from '@/core/dust/history';
+import type { DustHazard } from '@/core/dust/level';
+import type { Machine } from '@/core/machine/machine';
+import { assemble } from '@/core/procedure/assemble';
 import type { Job } from '@/core/procedure/choose';
 import type { ChangeSchool } from '@/core/procedure/step';
 import { CHANGE_REASONS, type ChangeReason } from '@/core/record/records';
@@ -8,8 +12,9 @@ import type { UnitSystem } from '@/core/units';
 import type { Problem } from '@/messages/failures';
 import { RUN_SHORT } from '@/messages/job';
 import { PROCEDURE_WORDS } from '@/messages/procedure';
-import { HAZARD_CAUTIONS, HAZARD_WORDS, REASON_WORDS } from '@/messages/words';
+import { REASON_WORDS } from '@/messages/words';
 import { setChoice } from '@/ui/cookies';
+import { DustQuestion, dustSaid } from '@/ui/dust/dust-question';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import { usePostOnce } from '@/ui/use-post-once';
 import { type JobChoice, jobChoices } from './choice';
@@ -22,33 +27,17 @@ interface StartProps {
   readonly units: UnitSystem;
   /** Chosen by a link: a job of the whole machine. */
   readonly wanted: string | null;
+  readonly ownDusts: readonly Dust[];
 }
 
-const HAZARDS: readonly DustHazard[] = ['plain', 'controlled', 'contained'];
-
 export interface StartState {
-  readonly hazard: DustHazard;
-  readonly lastCollected: string;
+  readonly dust: DustStatement;
   readonly reason: ChangeReason;
   readonly by: string;
   readonly partInHand: boolean;
 }
 
 type Set = (over: Partial<StartState>) => void;
-
-const Hazard = ({ s, set, problems }: { readonly s: StartState; readonly set: Set; readonly problems: readonly Problem[] }) => (
-  <fieldset>
-    <legend className="mb-1 font-bold">1. What has it been collecting?</legend>
-    <input className="field" aria-label="Last collected" value={s.lastCollected} maxLength={120} onChange={(e) => set({ lastCollected: e.currentTarget.value })} />
-    <FieldProblems id="collected-problems" problems={problemsAt(problems, 'lastCollected')} />
-    <div className="mt-1 grid grid-cols-3 gap-1">
-      {HAZARDS.map((h) => (
-        <button key={h} type="button" className="choice text-center font-semibold" aria-pressed={s.hazard === h} onClick={() => set({ hazard: h })}>{HAZARD_WORDS[h]}</button>
-      ))}
-    </div>
-    <p className="tone-watch mt-1 flex items-start gap-2 text-sm font-semibold"><ShieldAlert size={18} aria-hidden="true" className="mt-0.5 shrink-0" /> <span>{HAZARD_CAUTIONS[s.hazard]}</span></p>
-  </fieldset>
-);
 
 const What = ({ choices, chosen, choose }: { readonly choices: readonly JobChoice[]; readonly chosen: JobChoice | null; readonly choose: (c: JobChoice) => void }) => {
   const button = (c: JobChoice, small: string) => (
@@ -94,6 +83,12 @@ const cardOf = (machine: Machine, job: Job, hazard: DustHazard): string => {
   return `/m/${encodeURIComponent(machine.tag)}/card?${query}`;
 };
 
+/** A change that carries a class, or of contained dust, is walked; the rest may go on one sheet. */
+const onSheet = (machine: Machine, way: JobChoice['ways'][number], hazard: DustHazard): boolean => {
+  const made = hazard === 'contained' || way.id === 'decontamination' ? null : assemble({ ...machine, hazard }, way.job, hazard);
+  return made?.ok === true && made.value.integrity.length === 0;
+};
+
 /** The ledger knows of none: said, and gone past only by saying that it is in the hand. */
 const NoStock = ({ s, set, problems }: { readonly s: StartState; readonly set: Set; readonly problems: readonly Problem[] }) =>
   problems.length === 0 ? null : (
@@ -107,10 +102,13 @@ const NoStock = ({ s, set, problems }: { readonly s: StartState; readonly set: S
   );
 
 /** The start of a guided change: the hazard, the job, the way the maker built it for, and why. */
-export const Start = ({ machine, by, stageId, units, wanted }: StartProps) => {
-  const choices = jobChoices(machine);
-  const [s, setS] = useState<StartState>({ hazard: machine.hazard, lastCollected: machine.lastCollected, reason: 'precaution', by, partInHand: false });
-  const [chosen, setChosen] = useState<JobChoice | null>(() => choices.find((c) => c.key === `stage-${stageId}` || c.key === wanted) ?? null);
+export const Start = ({ machine, by, stageId, units, wanted, ownDusts }: StartProps) => {
+  const [s, setS] = useState<StartState>({ dust: lastStatement(machine.dust, machine.lastCollected), reason: 'precaution', by, partInHand: false });
+  const said = dustSaid({ statement: s.dust, dust: machine.dust, ownDusts });
+  const hazard = said.level;
+  const choices = jobChoices(machine, hazard);
+  const [key, setKey] = useState<string | null>(() => choices.find((c) => c.key === `stage-${stageId}` || c.key === wanted)?.key ?? null);
+  const chosen: JobChoice | null = choices.find((c) => c.key === key) ?? null;
   const [school, setSchool] = useState<ChangeSchool | null>(null);
   const [people, setPeople] = useState<1 | 2>(1);
   const [sheet, setSheet] = useState(false);
@@ -133,16 +131,16 @@ export const Start = ({ machine, by, stageId, units, wanted }: StartProps) => {
     setChoice('mw_by', upper);
     window.location.reload();
   };
-  if (sheet && way) return <Sheet machine={machine} way={way} start={s} units={units} onBack={() => setSheet(false)} />;
+  if (sheet && way) return <Sheet machine={{ ...machine, hazard }} way={way} start={s} units={units} onBack={() => setSheet(false)} />;
   const stock = problemsAt(problems, 'partInHand');
   return (
     <div className="grid gap-x-6 gap-y-3 py-2 lg:grid-cols-2">
       <div className="space-y-3">
-        <Hazard s={s} set={set} problems={problems} />
+        <DustQuestion legend="1. What has it been collecting?" statement={s.dust} set={(over) => { set({ dust: { ...s.dust, ...over } }); setProblems([]); }} said={said} problems={problems} />
         <Why s={s} set={set} />
       </div>
       <div className="space-y-3">
-        <What choices={choices} chosen={chosen} choose={(c) => { setChosen(c); setSchool(null); }} />
+        <What choices={choices} chosen={chosen} choose={(c) => { setKey(c.key); setSchool(null); }} />
         {chosen && way && chosen.ways.length > 1 && <Way chosen={chosen} school={way.school} setSchool={setSchool} />}
         <div className="flex flex-wrap items-end gap-2">
           <label className="block w-20 shrink-0">
@@ -150,14 +148,14 @@ export const Start = ({ machine, by, stageId, units, wanted }: StartProps) => {
             <input className="field" value={s.by} maxLength={12} autoComplete="off" onChange={(e) => set({ by: e.currentTarget.value })} />
           </label>
           <button type="button" className="choice" aria-pressed={people === 2} onClick={() => setPeople(people === 2 ? 1 : 2)}>Two people</button>
-          <button type="button" className="go flex-1" disabled={!way} onClick={() => void start()}>Begin</button>
+          <button type="button" className="go flex-1" disabled={!way || said.own.toConfirm.length > 0} onClick={() => void start()}>Begin</button>
         </div>
-        <FieldProblems id="start-problems" problems={problems.filter((x) => x.path !== 'lastCollected' && x.path !== 'partInHand')} />
+        <FieldProblems id="start-problems" problems={problems.filter((x) => !x.path.startsWith('dust') && x.path !== 'partInHand')} />
         <NoStock s={s} set={set} problems={stock} />
         {way && (
           <p className="flex flex-wrap gap-1">
-            {s.hazard !== 'contained' && <button type="button" className="choice text-sm" onClick={() => setSheet(true)}>On one sheet, for the experienced</button>}
-            <a className="choice inline-flex items-center text-sm" href={cardOf(machine, way.job, s.hazard)}>Print as a card</a>
+            {onSheet(machine, way, hazard) && <button type="button" className="choice text-sm" onClick={() => setSheet(true)}>On one sheet, for the experienced</button>}
+            <a className="choice inline-flex items-center text-sm" href={cardOf(machine, way.job, hazard)}>Print as a card</a>
           </p>
         )}
       </div>

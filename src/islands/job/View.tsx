@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import { OpenJobReply } from '@/contracts/job';
 import type { PathView } from '@/core/calibrate/path-view';
+import type { Dust } from '@/core/dust/dust';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
 import { airNow } from '@/core/procedure/air-now';
@@ -27,6 +28,7 @@ interface JobProps {
   readonly stageId: number | null;
   readonly wanted: string | null;
   readonly keysOn: boolean;
+  readonly ownDusts: readonly Dust[];
 }
 
 /** What board and head of the page say of this machine: when it changes, the whole page is drawn anew. */
@@ -90,7 +92,7 @@ const JobBench = (p: JobProps & { readonly first: JobRecord }) => {
       <p className="pt-2 font-bold">
         {PROCEDURE_WORDS[record.procedure.id]}
         <span className="soft font-normal"> · {record.lastCollected} · in hand: {state.holder}</span>
-        {stop && <span className="bg-error text-error-content ml-2 px-2 py-0.5">{state.driesUntil === null ? 'open, do not run' : 'drying, do not run'}</span>}
+        {stop && <span className="bg-error text-error-content ml-2 px-2 py-0.5">{state.driesUntil !== null ? 'drying, do not run' : run === 'off' ? 'open, do not run' : 'open and running: stay with it'}</span>}
       </p>
       <Player key={`${state.at}-${state.turnedAt}`} machine={machine} record={record} state={state} reply={reply} by={by} setBy={setBy} act={(e, code) => void act(e, code)} reload={() => void reload()} problems={problems} sending={sending} units={p.units} keysOn={p.keysOn} />
     </div>
@@ -113,7 +115,7 @@ export const Job = (p: JobProps) => {
           <Integrity machine={p.machine} standing={standing} by={by} onDone={() => window.location.reload()} />
         </div>
       ))}
-      <Start machine={p.machine} by={p.by} stageId={p.stageId} units={p.units} wanted={p.wanted} />
+      <Start ownDusts={p.ownDusts} machine={p.machine} by={p.by} stageId={p.stageId} units={p.units} wanted={p.wanted} />
     </div>
   );
 };

@@ -1,4 +1,5 @@
 import type { Generated, Insertable, Selectable } from 'kysely';
+import type { DecontaminationTable, DustCollectedTable, DustEntryTable, ExaminationTable, PenetrationTestTable, SeatOpeningTable } from './tables-dust';
 import type { FillLookTable, MachineAwayTable, OrderArrivalTable, OutboxMessageTable, PartOrderTable, PlanLockTable, UsageEntryTable } from './tables-plan';
 
 /** JSON columns hold text; the repositories parse them through `contracts/json-columns`. */
@@ -31,8 +32,6 @@ export interface MachineTable {
   maker: string;
   place: string;
   machine_class: string | null;
-  last_collected: string;
-  hazard: string;
   has_brush: number;
   hose_bore_m: number | null;
   hose_length_m: number | null;
@@ -124,6 +123,9 @@ export interface StageChangeTable extends WorkColumns {
   before_test_id: number | null;
   /** The guided job it was made in. */
   job_id: Generated<number | null>;
+  /** Of one that nobody walked through: who did it, and how. */
+  done_by: Generated<string | null>;
+  done_how: Generated<string | null>;
 }
 
 export interface StockMovementTable {
@@ -251,6 +253,12 @@ export interface Tables {
   plan_lock: PlanLockTable;
   outbox_message: OutboxMessageTable;
   machine_away: MachineAwayTable;
+  dust_entry: DustEntryTable;
+  dust_collected: DustCollectedTable;
+  decontamination: DecontaminationTable;
+  penetration_test: PenetrationTestTable;
+  examination: ExaminationTable;
+  seat_opening: SeatOpeningTable;
   user_action: UserActionTable;
 }
 

@@ -31,6 +31,7 @@ export const loadChanges = async (db: Db, timeZone: string, machineId?: number):
     quantity: row.quantity,
     beforeTestId: row.before_test_id,
     jobId: row.job_id,
+    how: row.done_by === null || row.done_how === null ? null : { by: row.done_by, how: row.done_how },
   }));
 };
 
@@ -46,6 +47,8 @@ export interface NewChange {
   readonly quantity: number;
   readonly beforeTestId: number | null;
   readonly jobId: number | null;
+  /** Of one that nobody walked through. */
+  readonly how?: ChangeRecord['how'];
   readonly supersedes: { readonly id: number; readonly reason: string; readonly voided: boolean } | null;
 }
 
@@ -64,6 +67,8 @@ export const insertChange = async (db: Db, entry: NewChange): Promise<number> =>
       quantity: entry.quantity,
       before_test_id: entry.beforeTestId,
       job_id: entry.jobId,
+      done_by: entry.how?.by ?? null,
+      done_how: entry.how?.how ?? null,
       supersedes_id: entry.supersedes?.id ?? null,
       voided: entry.supersedes?.voided ? 1 : 0,
       correction_reason: entry.supersedes?.reason ?? null,

@@ -1,4 +1,4 @@
-import { PathSnapshotJson } from '@/contracts/machine-edit';
+import { StoredSnapshotJson } from '@/contracts/machine-edit';
 import type { EditedMachine, EditedStage, PathEditRecord, PathSnapshot } from '@/core/machine/path-edit';
 import type { Db } from '../db/connect';
 
@@ -7,8 +7,6 @@ const columnsOf = (m: EditedMachine) => ({
   maker: m.maker,
   place: m.place,
   machine_class: m.machineClass,
-  last_collected: m.lastCollected,
-  hazard: m.hazard,
   has_brush: m.hasBrush ? 1 : 0,
   wet_set: m.wetSet ? 1 : 0,
   hose_bore_m: m.hoseBoreM,
@@ -93,7 +91,7 @@ export const insertPathEdit = async (db: Db, edit: Omit<PathEditRecord, 'id'> & 
   return id;
 };
 
-const snapshot = (json: string): PathSnapshot => PathSnapshotJson.parse(JSON.parse(json));
+const snapshot = (json: string): PathSnapshot => StoredSnapshotJson.parse(JSON.parse(json));
 
 /** Every edit of one machine's path, oldest first. */
 export const loadPathEdits = async (db: Db, machineId: number): Promise<readonly PathEditRecord[]> => {

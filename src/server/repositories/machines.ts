@@ -1,6 +1,8 @@
-import { HazardName, IntegrityTestName, MachineClassName, MachineKindName, StageKindName } from '@/contracts/enums';
+import { IntegrityTestName, MachineClassName, MachineKindName, StageKindName } from '@/contracts/enums';
 import { RuleJson } from '@/contracts/json-columns';
 import { StageSpecJson } from '@/contracts/stage-spec';
+import { machineDust } from '@/core/dust/history';
+import type { Dust } from '@/core/dust/dust';
 import type { RuleRecord } from '@/core/interval/rules';
 import type { IntegrityCheck } from '@/core/machine/integrity';
 import type { MachineKind } from '@/core/machine/kinds';
@@ -8,6 +10,8 @@ import type { Machine, Stage } from '@/core/machine/machine';
 import { stageTemplate } from '@/core/path/stage-templates';
 import type { Db } from '../db/connect';
 import type { Row } from '../db/tables';
+import { type DustRecords, loadDustRecords, loadRegister } from './dusts';
+import { loadExaminations, loadPenetrationTests } from './proofs';
 import { loadWear, type Wear } from './wear';
 
 type StageRow = Row<'stage'> & { part_code: string | null; part_name: string | null };
@@ -21,11 +25,28 @@ const toRule = (row: Row<'rule'>): RuleRecord => ({
 
 interface Seat {
   readonly fittedAt: ReadonlyMap<number, string>;
+  readonly openedAt: ReadonlyMap<number, string>;
   readonly checks: readonly (IntegrityCheck & { readonly stageId: number })[];
 }
 
-/** When each stage last got a new part, and what was tested of its seat. */
+/** The later of two moments by stage. */
+const latest = (rows: readonly { readonly stage_id: number; readonly at: string }[]): ReadonlyMap<number, string> => {
+  const found = new Map<number, string>();
+  for (const { stage_id: id, at } of rows) if (at > (found.get(id) ?? '')) found.set(id, at);
+  return found;
+};
+
+/** When each stage last got a new part, when its seat was last opened, and what was tested of it. */
 const loadSeats = async (db: Db): Promise<Seat> => {
+  const openings = await db.selectFrom('seat_opening').select(({ fn }) => ['stage_id', fn.max('at').as('at')]).groupBy('stage_id').execute();
+  const changed = await db
+    .selectFrom('stage_change as c')
+    .leftJoin('stage_change as next', 'next.supersedes_id', 'c.id')
+    .select(({ fn }) => ['c.stage_id', fn.max('c.performed_at').as('at')])
+    .where('next.id', 'is', null)
+    .where('c.voided', '=', 0)
+    .groupBy('c.stage_id')
+    .execute();
   const fitted = await db
     .selectFrom('stage_change as c')
     .leftJoin('stage_change as next', 'next.supersedes_id', 'c.id')
@@ -38,7 +59,8 @@ const loadSeats = async (db: Db): Promise<Seat> => {
   const checks = await db.selectFrom('integrity_check').selectAll().orderBy('id').execute();
   return {
     fittedAt: new Map(fitted.map((f) => [f.stage_id, f.at])),
-    checks: checks.map((c) => ({ stageId: c.stage_id, test: IntegrityTestName.parse(c.test), passed: c.passed === 1, at: c.at })),
+    openedAt: latest([...openings, ...changed]),
+    checks: checks.map((c) => ({ stageId: c.stage_id, test: IntegrityTestName.parse(c.test), passed: c.passed === 1, at: c.at, by: c.by_initials, note: c.note })),
   };
 };
 
@@ -57,7 +79,8 @@ const toStage = (row: StageRow, { rules, seats, wear }: Pick<Parts, 'rules' | 's
   doNotRemove: row.do_not_remove === 1,
   firstUsedOn: row.first_used_on,
   fittedAt: seats.fittedAt.get(row.id) ?? null,
-  proven: seats.checks.filter((c) => c.stageId === row.id).map(({ test, passed, at }) => ({ test, passed, at })),
+  openedAt: seats.openedAt.get(row.id) ?? null,
+  proven: seats.checks.filter((c) => c.stageId === row.id).map(({ test, passed, at, by, note }) => ({ test, passed, at, by, note })),
   rules: rules.filter((r) => r.stageId === row.id),
   looks: wear.looks.filter((l) => l.stageId === row.id).map(({ day, share }) => ({ day, share })),
 });
@@ -67,10 +90,22 @@ interface Parts {
   readonly rules: readonly RuleRecord[];
   readonly seats: Seat;
   readonly wear: Wear;
+  readonly register: readonly Dust[];
+  readonly dust: DustRecords;
+  readonly proofs: { readonly penetration: Awaited<ReturnType<typeof loadPenetrationTests>>; readonly examinations: Awaited<ReturnType<typeof loadExaminations>> };
   readonly edits: readonly Pick<Row<'path_edit'>, 'id' | 'machine_id' | 'performed_at' | 'reshapes'>[];
 }
 
-const toMachine = (row: Row<'machine'>, { stages: rows, rules, seats, wear, edits }: Parts): Machine => ({
+/** What a machine has collected, and the words it was last said in. */
+const dustOf = (machineId: number, { register, dust, wear }: Parts): Pick<Machine, 'dust' | 'hazard' | 'lastCollected'> => {
+  const entries = dust.entries.get(machineId) ?? [];
+  const hours = wear.hours.filter((h) => h.machineId === machineId);
+  const of = machineDust(register, { entries, hours, decontaminations: dust.decontaminations.get(machineId) ?? [] });
+  const newest = of.collected[0]?.text ?? (of.last ? 'nothing since it was decontaminated' : 'nothing yet');
+  return { dust: of, hazard: of.standing.level, lastCollected: newest };
+};
+
+const toMachine = (row: Row<'machine'>, parts: Parts): Machine => ({
   id: row.id,
   tag: row.tag,
   name: row.name,
@@ -78,8 +113,7 @@ const toMachine = (row: Row<'machine'>, { stages: rows, rules, seats, wear, edit
   maker: row.maker,
   place: row.place,
   machineClass: MachineClassName.nullable().parse(row.machine_class),
-  lastCollected: row.last_collected,
-  hazard: HazardName.parse(row.hazard),
+  ...dustOf(row.id, parts),
   hasBrush: row.has_brush === 1,
   hoseBoreM: row.hose_bore_m,
   hoseLengthM: row.hose_length_m,
@@ -87,11 +121,13 @@ const toMachine = (row: Row<'machine'>, { stages: rows, rules, seats, wear, edit
   nominalVolts: row.nominal_volts,
   wetSet: row.wet_set === 1,
   inServiceOn: row.in_service_on,
-  hours: wear.hours.filter((h) => h.machineId === row.id).map(({ day, hours, dust }) => ({ day, hours, dust })),
-  stages: rows.filter((r) => r.retired_on === null).map((r) => toStage(r, { rules, seats, wear }, MachineKindName.parse(row.kind))),
-  retired: rows.filter((r) => r.retired_on !== null).map(({ id, name }) => ({ id, name })),
-  editedThrough: Math.max(0, ...edits.map((e) => e.id)),
-  reshapedAt: edits.filter((e) => e.reshapes === 1).at(-1)?.performed_at ?? null,
+  hours: parts.wear.hours.filter((h) => h.machineId === row.id).map(({ day, hours, dust }) => ({ day, hours, dust })),
+  stages: parts.stages.filter((r) => r.retired_on === null).map((r) => toStage(r, parts, MachineKindName.parse(row.kind))),
+  examinations: parts.proofs.examinations.filter((e) => e.machineId === row.id),
+  penetration: parts.proofs.penetration.filter((t) => t.machineId === row.id),
+  retired: parts.stages.filter((r) => r.retired_on !== null).map(({ id, name }) => ({ id, name })),
+  editedThrough: Math.max(0, ...parts.edits.map((e) => e.id)),
+  reshapedAt: parts.edits.filter((e) => e.reshapes === 1).at(-1)?.performed_at ?? null,
 });
 
 /** Every machine with its stages in path order, by tag. */
@@ -108,10 +144,15 @@ export const loadMachines = async (db: Db): Promise<readonly Machine[]> => {
   const rules = (await db.selectFrom('rule').selectAll().orderBy('id').execute()).map(toRule);
   const seats = await loadSeats(db);
   const wear = await loadWear(db);
+  const [register, dust] = [await loadRegister(db), await loadDustRecords(db)];
+  const proofs = { penetration: await loadPenetrationTests(db), examinations: await loadExaminations(db) };
   return machines.map((row) =>
     toMachine(row, {
       seats,
       wear,
+      register,
+      dust,
+      proofs,
       stages: stages.filter((r) => r.machine_id === row.id),
       rules,
       edits: edits.filter((e) => e.machine_id === row.id),

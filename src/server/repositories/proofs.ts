@@ -1,4 +1,5 @@
-import type { IntegrityTest } from '@/core/machine/integrity';
+import type { IntegrityTest, PenetrationTest } from '@/core/machine/integrity';
+import type { Examination } from '@/core/machine/machine';
 import type { Db } from '../db/connect';
 
 export interface NewIntegrityCheck {
@@ -42,4 +43,35 @@ export const insertPhoto = async (db: Db, p: Photo): Promise<number> => {
 export const findPhoto = async (db: Db, id: number): Promise<Photo | null> => {
   const r = await db.selectFrom('photo').selectAll().where('id', '=', id).executeTakeFirst();
   return r ? { jobId: r.job_id, at: r.at, by: r.by_initials, mediaType: r.media_type, bytes: r.bytes } : null;
+};
+
+export const insertPenetrationTest = async (db: Db, machineId: number, t: Omit<PenetrationTest, 'id'>): Promise<number> => {
+  const { id } = await db
+    .insertInto('penetration_test')
+    .values({ machine_id: machineId, tested_on: t.testedOn, tester: t.tester, method: t.method, certificate: t.certificate, share: t.share, limit_share: t.limit, next_due_on: t.nextDueOn, at: t.at, by_initials: t.by })
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  return id;
+};
+
+/** Every penetration test with its machine, oldest first. */
+export const loadPenetrationTests = async (db: Db): Promise<readonly (PenetrationTest & { readonly machineId: number })[]> => {
+  const rows = await db.selectFrom('penetration_test').selectAll().orderBy('at').orderBy('id').execute();
+  return rows.map((r) => ({ id: r.id, machineId: r.machine_id, at: r.at, by: r.by_initials, testedOn: r.tested_on, tester: r.tester, method: r.method, certificate: r.certificate, share: r.share, limit: r.limit_share, nextDueOn: r.next_due_on }));
+};
+
+export const insertExamination = async (db: Db, machineId: number, e: Examination): Promise<number> => {
+  const { id } = await db.insertInto('examination').values({ machine_id: machineId, examined_on: e.on, examiner: e.examiner, found: e.found, at: e.at, by_initials: e.by }).returning('id').executeTakeFirstOrThrow();
+  return id;
+};
+
+/** Every examination with its machine, oldest first. */
+export const loadExaminations = async (db: Db): Promise<readonly (Examination & { readonly id: number; readonly machineId: number })[]> => {
+  const rows = await db.selectFrom('examination').selectAll().orderBy('examined_on').orderBy('id').execute();
+  return rows.map((r) => ({ id: r.id, machineId: r.machine_id, on: r.examined_on, at: r.at, by: r.by_initials, examiner: r.examiner, found: r.found }));
+};
+
+/** The seat of a stage was opened: what carries a class is proven anew. */
+export const insertSeatOpening = async (db: Db, o: { readonly stageId: number; readonly why: string; readonly at: string; readonly by: string }): Promise<void> => {
+  await db.insertInto('seat_opening').values({ stage_id: o.stageId, why: o.why, at: o.at, by_initials: o.by }).execute();
 };

@@ -10,6 +10,7 @@ import { insertMachine, insertPathEdit, saveStages, tagTaken, updateMachine } fr
 import { findMachine } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
 import { loadParts } from '../repositories/stock';
+import { keepStatement } from './state-dust';
 import { type Context, runOnce } from './user-action';
 
 export interface PathEdited {
@@ -87,6 +88,8 @@ export const newMachine = async ({ db, now }: Context, body: NewMachineBody): Pr
     const id = await insertMachine(tx, { ...body.path.machine, tag, kind: body.kind, inServiceOn: today });
     const stages = body.path.stages.map((s) => ({ ...s, id: null }));
     await saveStages(tx, { machineId: id, stages, missingSince: new Map(), wasMissing: new Set(), at: performedAt, today });
-    return ok({ id, tag });
+    const made = await findMachine(tx, tag);
+    const said = made ? await keepStatement(tx, made, { statement: body.dust, by: body.by, at: performedAt }) : null;
+    return said && !said.ok ? said : ok({ id, tag });
   });
 };

@@ -4,13 +4,15 @@ import { type CaseEvent, type CaseState, type Snapshot } from '@/core/diagnose/c
 import { openReasons } from '@/core/diagnose/closing';
 import { measuresNow } from '@/core/diagnose/consult';
 import { expectedOf, type TestBench } from '@/core/diagnose/expected';
-import { hazardGate } from '@/core/diagnose/hazard-gate';
-import { type Operation, QUANTITY_OF } from '@/core/diagnose/operation';
+import { operationsOf } from '@/core/diagnose/next-test';
+import { notOffered, standingStages } from '@/core/diagnose/within';
+import { integrityTestsOf } from '@/core/machine/integrity';
+import { type Operation, QUANTITY_OF, sameOperation } from '@/core/diagnose/operation';
 import type { Outcome } from '@/core/diagnose/outcome';
 import { weigh } from '@/core/diagnose/posterior';
 import { UNTOUCHED } from '@/core/diagnose/signature';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
-import type { Stage } from '@/core/machine/machine';
+import type { Machine, Stage } from '@/core/machine/machine';
 import { standing } from '@/core/record/records';
 import { parseQuantity } from '@/core/units';
 import type { Db } from '../db/connect';
@@ -20,6 +22,8 @@ import { findMachine } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
 import { insertMovement } from '../repositories/stock';
 import { type FindPage, findOfTag } from './find-page';
+import { insertSeatOpening } from '../repositories/proofs';
+import { refusedBy, stateBefore } from './state-dust';
 import { type Context, runOnce } from './user-action';
 
 /** Opens a case: the hazard question is answered first, and what only licensed people may open is refused. */
@@ -28,10 +32,14 @@ export const openFaultCase = async ({ db, now }: Context, tag: string, body: Ope
   return runOnce(db, { kind: `open case ${tag}`, body, at: openedAt }, async (tx) => {
     const found = await findOfTag({ db: tx, now }, tag);
     if (!found) return fail(failure('machine.unknown', '', { tag }));
-    const gate = hazardGate(body.lastCollected);
-    if (!gate.ok) return gate;
+    const machine = await findMachine(tx, tag);
+    if (!machine) return fail(failure('machine.unknown', '', { tag }));
+    const { by, complaint, words, school } = body;
+    const said = await stateBefore(tx, machine, { statement: body.dust, by, at: openedAt });
+    if (!said.ok) return said;
     if (found.page.open) return fail(failure('case.open'));
-    const { by, complaint, words, lastCollected, hazard, school } = body;
+    const { hazard, lastCollected } = said.value;
+    if (school === 'takeOut' && hazard !== 'plain') return fail(failure('case.take-out', 'school'));
     return ok({ id: await insertCase(tx, { machineId: found.machineId, openedAt, by, complaint, words, lastCollected, hazard, school }) });
   });
 };
@@ -40,6 +48,7 @@ interface Doing {
   readonly tx: Db;
   readonly at: string;
   readonly by: string;
+  readonly machine: Machine;
   readonly machineId: number;
   readonly stages: readonly Stage[];
   readonly page: FindPage;
@@ -72,6 +81,16 @@ const readSeen = (operation: Operation, seen: Extract<CaseDeed, { kind: 'saw' }>
   return ok({ outcome: { kind: 'number', valueSi }, typed: `${seen.typed.trim()}${/[a-z%]/i.test(seen.typed) ? '' : ` ${seen.unit}`}` });
 };
 
+/** A test this machine's path has, and its dust allows as it stands now. */
+const offered = ({ page, state }: Doing, operation: Operation): Result<true> => {
+  const { model, traits } = page.setup;
+  const { handling, hazard } = state.progress;
+  if (!operationsOf(model, traits).some((op) => sameOperation(op, operation))) return ok(true);
+  // A part that is put out already was taken out in its own time: the reading with it out is refused all the same.
+  const because = notOffered(operation, { stages: standingStages(model.stages, handling.repairs), traits, level: hazard, out: handling.out });
+  return because ? fail(failure('case.not-offered', 'deed.operation', { because })) : ok(true);
+};
+
 const saw = (d: Doing, deed: Extract<CaseDeed, { kind: 'saw' }>): Result<readonly CaseEvent[]> => {
   // A trial part and what is found at a repair have deeds of their own, which move shelf and machine with them.
   if (deed.operation.kind === 'swap' || deed.operation.kind === 'found') return fail(failure('case.trial', 'deed.operation'));
@@ -79,6 +98,8 @@ const saw = (d: Doing, deed: Extract<CaseDeed, { kind: 'saw' }>): Result<readonl
     const stage = stageAt(d, deed.operation.position);
     if (!stage.ok) return stage;
   }
+  const allowed = offered(d, deed.operation);
+  if (!allowed.ok) return allowed;
   const read = readSeen(deed.operation, deed.seen, d.bench);
   if (!read.ok) return read;
   const event: CaseEvent = { kind: 'saw', operation: deed.operation, ...read.value, note: deed.note };
@@ -123,6 +144,7 @@ const keepTrial = async (d: Doing, position: number): Promise<Result<readonly Ca
     quantity: stage.value.part ? 1 : 0,
     beforeTestId: null,
     jobId: null,
+    how: d.state.progress.hazard === 'plain' ? null : { by: d.by, how: `in case ${d.caseId}, as a trial` },
     supersedes: null,
   });
   return ok([{ kind: 'trialKept', position, changeId }]);
@@ -174,7 +196,7 @@ const eventsOf = async (d: Doing, deed: CaseDeed): Promise<Result<readonly CaseE
     case 'skip':
       return ok([{ kind: 'skipped', operation: deed.operation }]);
     case 'school':
-      return ok([{ kind: 'school', school: deed.school }]);
+      return deed.school === 'takeOut' && d.state.progress.hazard !== 'plain' ? fail(failure('case.take-out', 'deed.school')) : ok([{ kind: 'school', school: deed.school }]);
     case 'putBack':
       return d.state.progress.handling.out.includes(deed.position) ? ok([{ kind: 'putBack', position: deed.position }]) : fail(failure('case.not-out', 'deed.position'));
     case 'trialIn':
@@ -191,6 +213,21 @@ const eventsOf = async (d: Doing, deed: CaseDeed): Promise<Result<readonly CaseE
   }
 };
 
+/** Stages whose seat a line of the log opened. */
+const opensSeat = (event: CaseEvent): readonly number[] => {
+  if (event.kind === 'trialIn' || event.kind === 'trialBack' || event.kind === 'putBack') return [event.position];
+  if (event.kind === 'saw') return event.operation.kind === 'takeOut' || event.operation.kind === 'weigh' || event.operation.kind === 'cleanSide' ? [event.operation.position] : [];
+  return event.kind === 'repaired' && (event.repair.kind === 'reseat' || event.repair.kind === 'newPart' || event.repair.kind === 'newSeal') ? [event.repair.position] : [];
+};
+
+/** What carries a class and was opened in a case is proven anew. */
+const bookOpenings = async ({ tx, machine, stages, at, by, caseId }: Doing, events: readonly CaseEvent[]): Promise<void> => {
+  for (const position of events.flatMap(opensSeat)) {
+    const stage = stages[position];
+    if (stage && integrityTestsOf(machine, stage).length > 0) await insertSeatOpening(tx, { stageId: stage.id, why: `case ${caseId}`, at, by });
+  }
+};
+
 /** Records one thing done in the open case of a machine, with whatever it moves in stock and file, in one transaction. */
 export const doInCase = async ({ db, now }: Context, tag: string, body: CaseDeedBody): Promise<Result<{ readonly id: number }>> => {
   const moment = now();
@@ -200,10 +237,14 @@ export const doInCase = async ({ db, now }: Context, tag: string, body: CaseDeed
     if (!found || !machine) return fail(failure('machine.unknown', '', { tag }));
     const { open, earlier } = found.page;
     if (open?.record.id !== body.caseId) return fail(failure(earlier.some((c) => c.id === body.caseId) ? 'case.ended' : 'case.unknown', 'caseId'));
+    const refused = refusedBy(machine);
+    // What only others may open is closed or handed on, and nothing else.
+    if (refused && body.deed.kind !== 'handOn') return refused;
     const { timeZone } = await loadSite(tx);
-    const doing: Doing = { tx, at: moment, by: body.by, machineId: machine.id, stages: machine.stages, page: found.page, state: open.state, caseId: open.record.id, openedAt: open.record.openedAt, words: open.record.words, bench: benchOf(found.page.setup), timeZone };
+    const doing: Doing = { tx, machine, at: moment, by: body.by, machineId: machine.id, stages: machine.stages, page: found.page, state: open.state, caseId: open.record.id, openedAt: open.record.openedAt, words: open.record.words, bench: benchOf(found.page.setup), timeZone };
     const events = await eventsOf(doing, body.deed);
     if (!events.ok) return events;
+    await bookOpenings(doing, events.value);
     let id = 0;
     for (const event of events.value) id = await insertCaseEvent(tx, { caseId: body.caseId, at: moment, by: body.by, event });
     return ok({ id });

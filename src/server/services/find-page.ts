@@ -3,6 +3,7 @@ import { modelledMachine } from '@/core/calibrate/machine-model';
 import { type CaseRecord, type CaseState, caseState } from '@/core/diagnose/case-log';
 import { type CaseSetup, caseSetup } from '@/core/diagnose/case-setup';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
+import { worst } from '@/core/dust/level';
 import { standing } from '@/core/record/records';
 import { loadChanges } from '../repositories/changes';
 import { loadCases } from '../repositories/cases';
@@ -29,7 +30,9 @@ export const loadFind = async ({ db, now }: Context, yard: Yard, machineId: numb
   const { machine } = status;
   const [tests, changes, cases] = [await loadTests(db, machineId), await loadChanges(db, yard.site.timeZone, machineId), await loadCases(db)];
   const own = cases.filter((c) => c.machineId === machineId);
-  const record = own.findLast((c) => !ended(c)) ?? null;
+  const found = own.findLast((c) => !ended(c)) ?? null;
+  // A case opened before the machine collected worse goes on as the worse demands.
+  const record = found && { ...found, hazard: worst([found.hazard, machine.hazard]) };
   const kin = yard.machines.filter(({ machine: m }) => m.id !== machine.id && m.kind === machine.kind && m.maker === machine.maker).map((m) => m.machine.id);
   const setup = caseSetup({
     machine,

@@ -6,7 +6,10 @@ import { isSeries } from '@/core/status/machine-status';
 import { dayAt } from '@/core/interval/calendar-date';
 import type { Db } from '../db/connect';
 import { insertChange, loadChanges } from '../repositories/changes';
+import { integrityTestsOf } from '@/core/machine/integrity';
+import { insertDecontamination } from '../repositories/dusts';
 import { startTimers } from '../repositories/machine-edits';
+import { insertSeatOpening } from '../repositories/proofs';
 import { loadSite } from '../repositories/site';
 import { insertMovement } from '../repositories/stock';
 import { loadTests } from '../repositories/tests';
@@ -66,6 +69,8 @@ const bookChange = async (b: Booking, made: NonNullable<ReturnType<typeof change
   });
 };
 
+const OPENS_SEAT: ReadonlySet<NonNullable<Step['moves']>> = new Set<NonNullable<Step['moves']>>(['bagOld', 'holdOld', 'fitNew', 'putOldBack']);
+
 /** What a step moves: the shelf, the file, the timers of a new machine. A step done again after "back" moves nothing twice. */
 export const bookStep = async (b: Booking, state: JobState, index: number): Promise<void> => {
   const step: Step | undefined = state.steps[index];
@@ -73,6 +78,8 @@ export const bookStep = async (b: Booking, state: JobState, index: number): Prom
   const stage = stageOfJob(b.record, b.machine, step.stage);
   if (step.moves === 'takeNew') await move(b, stage, { quantity: -1, note: `job ${b.record.id}` });
   if (step.moves === 'returnNew') await move(b, stage, { quantity: 1, note: `job ${b.record.id}: proved nothing, opened` });
+  // Whatever opens the seat that carries a class has it proven anew, a part put back too.
+  if (stage && step.moves !== undefined && OPENS_SEAT.has(step.moves) && integrityTestsOf(b.machine, stage).length > 0) await insertSeatOpening(b.tx, { stageId: stage.id, why: `job ${b.record.id}`, at: b.at, by: b.by });
   const made = changeMadeBy(state.steps, index, state.turnedAt !== null && index >= state.turnedAt);
   if (made) await bookChange(b, made, state.moves.find((m) => m.stage === made.stage && m.move === 'fitNew')?.at ?? b.at);
   if (step.key === 'startTimer') {
@@ -89,4 +96,12 @@ export const bookGivenUp = async (b: Booking): Promise<void> => {
     if (moves.some((m) => m.stage === stage && (m.move === 'fitNew' || m.move === 'returnNew'))) continue;
     await move(b, stageOfJob(b.record, b.machine, stage), { quantity: 1, note: `job ${b.record.id} given up` });
   }
+};
+
+/** A decontamination walked to its end with nothing left out but its proof clears the machine's dust. */
+export const bookCleared = async (b: Booking, state: JobState): Promise<void> => {
+  if (b.record.procedure.id !== 'decontamination') return;
+  if ([...state.leftOut.keys()].some((i) => state.steps[i]?.key !== 'integrityTest')) return;
+  const { timeZone } = await loadSite(b.tx);
+  await insertDecontamination(b.tx, b.machine.id, { at: b.at, on: dayAt(b.at, timeZone), by: b.by, how: 'job', paper: '', jobId: b.record.id });
 };

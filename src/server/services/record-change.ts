@@ -2,6 +2,7 @@ import type { CorrectChangeBody, RecordChangeBody, WithdrawBody } from '@/contra
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { isChangeable, type Machine, type Stage } from '@/core/machine/machine';
 import type { ChangeRecord } from '@/core/record/records';
+import { cleaningOf } from '@/core/procedure/choose';
 import type { Db } from '../db/connect';
 import { insertChange, loadChanges } from '../repositories/changes';
 import { findMachine } from '../repositories/machines';
@@ -9,6 +10,7 @@ import { loadSite } from '../repositories/site';
 import { insertMovement, loadParts } from '../repositories/stock';
 import { loadTests } from '../repositories/tests';
 import { checkMoment } from './check-moment';
+import { refusedBy } from './state-dust';
 import { type Context, runOnce } from './user-action';
 
 export interface ChangeRecorded {
@@ -28,6 +30,11 @@ const checkStage = (machine: Machine, body: RecordChangeBody): Result<Stage> => 
   if (!isChangeable(stage)) {
     return fail(failure('stage.not-changeable', 'stageId', { stage: stage.name }));
   }
+  if (body.partId === null && stage.part && stage.spec.air.form === 'medium') {
+    const { because } = cleaningOf(machine, stage);
+    if (because) return fail(failure('part.not-cleanable', 'partId', { stage: stage.name, because }));
+  }
+  if (machine.hazard !== 'plain' && body.how === null) return fail(failure('change.how', 'how'));
   if (body.partId !== null && stage.part && body.partId !== stage.part.id) {
     return fail(failure('part.wrong-for-stage', 'partId', { stage: stage.name, fits: stage.part.name }));
   }
@@ -37,6 +44,8 @@ const checkStage = (machine: Machine, body: RecordChangeBody): Result<Stage> => 
 const check = async (tx: Db, tag: string, { body, now }: { body: RecordChangeBody; now: string }): Promise<Result<Checked>> => {
   const machine = await findMachine(tx, tag);
   if (!machine) return fail(failure('machine.unknown', '', { tag }));
+  const refused = refusedBy(machine);
+  if (refused) return refused;
   const { timeZone } = await loadSite(tx);
   const wrong = checkMoment({ performedAt: body.performedAt, now, machine, timeZone });
   const stage = checkStage(machine, body);
@@ -61,6 +70,7 @@ const newChange = ({ machine, stage }: Checked, body: RecordChangeBody, now: str
   partId: body.partId,
   quantity: body.partId === null ? 0 : body.quantity,
   beforeTestId: body.beforeTestId,
+  how: body.how,
 });
 
 const shortOf = async (tx: Db, partId: number | null): Promise<ChangeRecorded['short']> => {

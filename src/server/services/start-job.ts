@@ -1,5 +1,4 @@
 import type { StartJobBody } from '@/contracts/job';
-import { hazardGate } from '@/core/diagnose/hazard-gate';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/interval/calendar-date';
 import type { Machine } from '@/core/machine/machine';
@@ -14,6 +13,7 @@ import { insertJob, insertJobEvent, loadJobs, loadOpenJobs } from '../repositori
 import { findMachine } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
 import { loadParts, partOfStages } from '../repositories/stock';
+import { stateBefore } from './state-dust';
 import { type Context, runOnce } from './user-action';
 
 /** A wrap is changed only right after a bag: the bag's change must be of the same day. */
@@ -40,24 +40,26 @@ export interface Opened {
 
 type Wanted = Omit<StartJobBody, 'clientId'>;
 
-/** Opens a job inside a transaction: the hazard first, one job at a time on a machine, its parts on the shelf. */
-export const openJob = async (tx: Db, tag: string, { wanted, startedAt }: { readonly wanted: Wanted; readonly startedAt: string }): Promise<Result<Opened>> => {
-  const machine = await findMachine(tx, tag);
-  if (!machine) return fail(failure('machine.unknown', '', { tag }));
-  const gate = hazardGate(wanted.lastCollected);
-  if (!gate.ok) return gate;
+/** Opens a job inside a transaction: what it has collected first, one job at a time on a machine, its parts on the shelf. */
+export const openJob = async (tx: Db, tag: string, { wanted, startedAt }: { readonly wanted: Wanted; readonly startedAt: string }): Promise<Result<Opened> & { readonly keep?: true }> => {
+  const found = await findMachine(tx, tag);
+  if (!found) return fail(failure('machine.unknown', '', { tag }));
+  const { by, reason, people } = wanted;
+  const said = await stateBefore(tx, found, { statement: wanted.dust, by, at: startedAt });
+  if (!said.ok) return said;
+  const machine = said.value;
+  const { hazard, lastCollected } = machine;
   const running = (await loadJobs(tx, machine.id)).findLast((j) => jobState(j).ended === null);
   if (running) return fail(failure('job.open', '', { holder: jobState(running).holder }));
-  const procedure = at('job', assemble(machine, wanted.job, wanted.hazard));
+  const procedure = at('job', assemble(machine, wanted.job, hazard));
   if (!procedure.ok) return procedure;
   const ready = await preconditions(tx, machine, { procedure: procedure.value, now: startedAt });
   if (!ready.ok) return ready;
   const stocked = wanted.partInHand ? ok(true) : await partsReady(tx, machine, procedure.value);
   if (!stocked.ok) return stocked;
-  const { by, hazard, lastCollected, reason, people } = wanted;
   const job = { machineId: machine.id, startedAt, by, hazard, lastCollected, reason, people, procedure: procedure.value, stages: machine.stages.map(({ id, name }) => ({ id, name })) };
   const id = await insertJob(tx, job);
-  // The hazard was asked before the start: its step is done with it.
+  // What it has collected was asked before the start: that step is done with it.
   const asked = { at: startedAt, by, event: { kind: 'did', step: 0 } } as const;
   const eventId = await insertJobEvent(tx, { jobId: id, ...asked });
   return ok({ machine, record: { ...job, id, events: [{ id: eventId, ...asked }] } });

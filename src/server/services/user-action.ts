@@ -22,13 +22,18 @@ class RolledBack<T> extends Error {
   }
 }
 
+/** A refusal whose facts are kept: what was said stays on record although what was asked is not done. */
+type Kept<T> = Result<T> & { readonly keep?: true };
+
+export const refuseAndKeep = (refused: { readonly ok: false; readonly failures: Extract<Result<never>, { ok: false }>['failures'] }): Kept<never> => ({ ...refused, keep: true });
+
 const hashOf = (body: unknown): string => createHash('sha256').update(JSON.stringify(body)).digest('hex');
 
 /**
  * Runs one user action as one transaction, once. The same client id with the same request answers what it answered
- * the first time; with another request it is refused. A failing action leaves nothing behind.
+ * the first time; with another request it is refused. A failing action leaves nothing behind, unless it says what is kept of it.
  */
-export const runOnce = async <T>(db: Db, action: UserAction, work: (tx: Db) => Promise<Result<T>>): Promise<Result<T>> => {
+export const runOnce = async <T>(db: Db, action: UserAction, work: (tx: Db) => Promise<Kept<T>>): Promise<Result<T>> => {
   const requestHash = hashOf(action.body);
   try {
     return await db.transaction().execute(async (tx) => {
@@ -39,7 +44,7 @@ export const runOnce = async <T>(db: Db, action: UserAction, work: (tx: Db) => P
           : fail(failure('action.reused', 'clientId'));
       }
       const result = await work(tx);
-      if (!result.ok) throw new RolledBack(result);
+      if (!result.ok && !result.keep) throw new RolledBack(result);
       await tx
         .insertInto('user_action')
         .values({

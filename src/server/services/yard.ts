@@ -1,8 +1,10 @@
+import type { Dust } from '@/core/dust/dust';
 import { type CalendarDate, dayAt } from '@/core/interval/calendar-date';
 import { doNotRun, type JobState, jobState } from '@/core/procedure/job-log';
 import { type MachineStatus, machineStatus } from '@/core/status/machine-status';
 import { machinesWithOpenCase } from '../repositories/cases';
 import { loadChanges } from '../repositories/changes';
+import { loadOwnDusts } from '../repositories/dusts';
 import { loadOpenJobs } from '../repositories/jobs';
 import { loadMachines } from '../repositories/machines';
 import { loadSite, type Site } from '../repositories/site';
@@ -12,6 +14,8 @@ import type { Context } from './user-action';
 export interface Yard {
   readonly site: Site;
   readonly today: CalendarDate;
+  /** The site's own entries of the register of dusts. */
+  readonly ownDusts: readonly Dust[];
   /** Most urgent first. */
   readonly machines: readonly MachineStatus[];
   /** Machines on which somebody is looking for a fault. */
@@ -52,5 +56,5 @@ export const loadYard = async ({ db, now }: Context): Promise<Yard> => {
     return job && doNotRun(job) && job.driesUntil === null ? 0 : 1;
   };
   const order = (a: MachineStatus, b: MachineStatus) => stands(a) - stands(b) || a.need.urgency - b.need.urgency || (a.machine.tag < b.machine.tag ? -1 : 1);
-  return { site, today, machines: [...machines].sort(order), openCases: await machinesWithOpenCase(db), openJobs };
+  return { site, today, ownDusts: await loadOwnDusts(db), machines: [...machines].sort(order), openCases: await machinesWithOpenCase(db), openJobs };
 };

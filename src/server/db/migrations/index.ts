@@ -9,6 +9,7 @@ import * as jobs from './007-jobs';
 import * as proofAndPhotos from './008-proof-and-photos';
 import * as usageAndPlans from './009-usage-and-plans';
 import * as outOfService from './010-out-of-service';
+import * as dustDecides from './011-dust-decides';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -22,4 +23,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '008-proof-and-photos': proofAndPhotos,
   '009-usage-and-plans': usageAndPlans,
   '010-out-of-service': outOfService,
+  '011-dust-decides': dustDecides,
 };

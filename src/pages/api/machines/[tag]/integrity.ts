@@ -1,4 +1,4 @@
-import { IntegrityBody } from '@/contracts/job';
+import { IntegrityBody } from '@/contracts/dust';
 import { notThatWay, recording } from '@/server/http/endpoint';
 import { plainReply } from '@/server/http/replies';
 import { recordIntegrity } from '@/server/services/integrity-check';

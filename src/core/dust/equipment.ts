@@ -1,0 +1,16 @@
+import type { DustStanding } from './assess';
+import type { DustHazard } from './level';
+
+/** What is worn. */
+export const EQUIPMENT = ['eyes', 'halfMask', 'p3', 'gloves', 'coverall', 'tapedGloves', 'overshoes'] as const;
+export type Equipment = (typeof EQUIPMENT)[number];
+
+/** Protective equipment by level. Source: HSE and OSHA guidance for lead and asbestos work, from memory; handbook, section 18. */
+export const EQUIPMENT_OF: Record<DustHazard, readonly Equipment[]> = {
+  plain: ['eyes'],
+  controlled: ['halfMask', 'gloves', 'eyes'],
+  contained: ['p3', 'coverall', 'tapedGloves', 'overshoes', 'eyes'],
+};
+
+/** What the waste label says of what a machine has collected, each once. */
+export const wasteOf = ({ dusts }: Pick<DustStanding, 'dusts'>): readonly string[] => [...new Set(dusts.map((d) => d.waste))];

@@ -1,0 +1,113 @@
+import type { CalendarDate } from '../interval/calendar-date';
+import { assessDust, type DustStanding, type DustStatement, stated, together } from './assess';
+import type { Dust } from './dust';
+import { normalised } from './text';
+
+/** One thing said of what a machine has collected. Nothing of it is ever overwritten. */
+export interface CollectedEntry extends DustStatement {
+  readonly id: number;
+  /** Since when, as far as anybody knows; null when nobody does. */
+  readonly since: CalendarDate | null;
+  /** When it was said, UTC ISO. */
+  readonly at: string;
+  readonly by: string;
+}
+
+/** Run hours written down with a dust: a fact of its own. */
+export interface CollectedHours {
+  readonly day: CalendarDate;
+  readonly dust: string;
+}
+
+export const DECONTAMINATED_BY = ['job', 'contractor'] as const;
+
+/** A recorded decontamination: a job of its own walked to its end, or a contractor's with his paper. */
+export interface Decontamination {
+  readonly id: number;
+  readonly at: string;
+  readonly on: CalendarDate;
+  readonly by: string;
+  readonly how: (typeof DECONTAMINATED_BY)[number];
+  /** Who did it and on which paper; '' for a job of one's own. */
+  readonly paper: string;
+  readonly jobId: number | null;
+}
+
+export interface DustHistory {
+  readonly entries: readonly CollectedEntry[];
+  readonly hours: readonly CollectedHours[];
+  readonly decontaminations: readonly Decontamination[];
+}
+
+/** One dust text of a machine since its last decontamination, with what follows from it. */
+export interface CollectedDust {
+  readonly text: string;
+  readonly from: CalendarDate | null;
+  readonly to: CalendarDate | null;
+  readonly said: CollectedEntry | null;
+  readonly standing: DustStanding;
+}
+
+export interface MachineDust {
+  /** Newest first. */
+  readonly collected: readonly CollectedDust[];
+  /** The worst of all of it governs. */
+  readonly standing: DustStanding;
+  readonly last: Decontamination | null;
+}
+
+/** The same words for the same dust are one line; what was answered last of them holds. */
+const lines = (history: DustHistory, last: Decontamination | null): ReadonlyMap<string, { readonly said: CollectedEntry | null; readonly text: string; readonly days: readonly (CalendarDate | null)[] }> => {
+  const entries = history.entries.filter((e) => last === null || e.at > last.at);
+  // Hours of the very day of a decontamination count: nobody wrote down whether they came before it.
+  const hours = history.hours.filter((h) => h.dust.trim() !== '' && (last === null || h.day >= last.on));
+  const found = new Map<string, { said: CollectedEntry | null; text: string; days: readonly (CalendarDate | null)[] }>();
+  for (const e of entries) {
+    const key = normalised(e.text);
+    found.set(key, { said: e, text: e.text, days: [...(found.get(key)?.days ?? []), e.since] });
+  }
+  // What was answered of these words before is remembered, even from before a decontamination.
+  const saidBefore = (key: string) => history.entries.findLast((e) => normalised(e.text) === key) ?? null;
+  for (const h of hours) {
+    const key = normalised(h.dust);
+    const known = found.get(key);
+    found.set(key, { said: known?.said ?? saidBefore(key), text: known?.text ?? h.dust, days: [...(known?.days ?? []), h.day] });
+  }
+  return found;
+};
+
+const edge = (days: readonly (CalendarDate | null)[], which: 'first' | 'last'): CalendarDate | null => {
+  const sorted = days.filter((d) => d !== null).sort();
+  return (which === 'first' ? sorted[0] : sorted.at(-1)) ?? null;
+};
+
+/**
+ * What a machine has collected since it was last decontaminated; the worst of it governs, whatever was collected since.
+ * Only a recorded decontamination clears it. A machine of which nothing is known has collected nothing.
+ * Source: common practice, no published source.
+ */
+export const machineDust = (register: readonly Dust[], history: DustHistory): MachineDust => {
+  const last = history.decontaminations.at(-1) ?? null;
+  const collected = [...lines(history, last).values()]
+    .map(({ said, text, days }): CollectedDust => ({ text, said, from: edge(days, 'first'), to: edge(days, 'last'), standing: assessDust(register, said ?? stated(text)) }))
+    .sort((a, b) => ((b.said?.at ?? b.to ?? '') < (a.said?.at ?? a.to ?? '') ? -1 : 1));
+  return { collected, standing: together(collected.map((c) => c.standing)), last };
+};
+
+export const NO_DUST: MachineDust = { collected: [], standing: together([]), last: null };
+
+/** A machine's dust as it would stand with one more statement: what a page shows while it is typed. */
+export const withStatement = (register: readonly Dust[], { collected, last }: MachineDust, statement: DustStatement): MachineDust => {
+  const key = normalised(statement.text);
+  const said: CollectedDust = { text: statement.text, said: null, from: null, to: null, standing: assessDust(register, statement) };
+  const all = [said, ...collected.filter((c) => normalised(c.text) !== key)];
+  return { collected: all, standing: together(all.map((c) => c.standing)), last };
+};
+
+/** What was last said of a machine, with its answers, to be said again or otherwise. */
+export const lastStatement = ({ collected }: MachineDust, words: string): DustStatement => {
+  const newest = collected[0];
+  if (!newest?.said) return stated(newest?.text ?? words);
+  const { text, confirmed, denied, answers, own, lowerBecause } = newest.said;
+  return { text, confirmed, denied, answers, own, lowerBecause };
+};

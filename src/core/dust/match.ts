@@ -1,0 +1,98 @@
+import Fuse from 'fuse.js';
+import type { Dust } from './dust';
+import { couldName, normalised, wordsOf } from './text';
+
+/** A dust that a text was found to name. */
+export interface DustMatch {
+  readonly key: string;
+  /** The words of the text that led to it. */
+  readonly words: string;
+  /** 1 when the words are in the register as they stand; below 1 when they are only like one of its words. */
+  readonly chance: number;
+  readonly exact: boolean;
+}
+
+export interface TextMatch {
+  readonly matches: readonly DustMatch[];
+  /** Words that could name a dust and led nowhere. */
+  readonly notUnderstood: readonly string[];
+}
+
+interface Index {
+  readonly phrases: ReadonlyMap<string, string>;
+  readonly longest: number;
+  /** Words alone, for typing slips. */
+  readonly fuse: Fuse<{ readonly phrase: string; readonly key: string }>;
+}
+
+/** Furthest that a slip may be from a word of the register, 0 the same to 1 anything. A Moorwind default. */
+const FURTHEST = 0.3;
+/** A shorter word is too easily another one. */
+const SHORTEST = 5;
+
+const indexOf = (register: readonly Dust[]): Index => {
+  const offered = register.filter((d) => !d.retired);
+  const phrases = new Map(offered.flatMap((d) => [d.name, ...d.synonyms].map((s) => [normalised(s), d.key] as const)));
+  const list = [...phrases].filter(([p]) => p.length >= SHORTEST).map(([phrase, key]) => ({ phrase, key }));
+  const fuse = new Fuse(list, { keys: ['phrase'], includeScore: true, threshold: FURTHEST, location: 0, distance: 12, minMatchCharLength: 3 });
+  return { phrases, fuse, longest: Math.max(1, ...[...phrases.keys()].map((p) => p.split(' ').length)) };
+};
+
+/** A register's index is made once for as long as that register is used: it depends on nothing else. */
+const HELD = new WeakMap<readonly Dust[], Index>();
+const held = (register: readonly Dust[]): Index => {
+  const known = HELD.get(register);
+  if (known) return known;
+  const made = indexOf(register);
+  HELD.set(register, made);
+  return made;
+};
+
+const singular = (phrase: string): readonly string[] => [phrase, ...(phrase.endsWith('es') ? [phrase.slice(0, -2)] : []), ...(phrase.endsWith('s') ? [phrase.slice(0, -1)] : [])];
+
+/** A slip is about as long as the word it was meant to be. */
+const alike = (a: string, b: string): boolean => Math.abs(a.length - b.length) <= Math.max(1, Math.floor(b.length / 4));
+
+const slips = (index: Index, word: string): readonly DustMatch[] => {
+  if (word.length < SHORTEST) return [];
+  const found = index.fuse.search(word).filter((r) => alike(word, r.item.phrase));
+  const byKey = new Map<string, DustMatch>();
+  for (const r of found) {
+    const chance = Math.round(100 * (1 - (r.score ?? 1))) / 100;
+    if (chance > (byKey.get(r.item.key)?.chance ?? 0)) byKey.set(r.item.key, { key: r.item.key, words: word, chance, exact: false });
+  }
+  return [...byKey.values()].sort((a, b) => b.chance - a.chance).slice(0, 3);
+};
+
+/**
+ * What dusts a text names, by the register's own words: the longest phrase first, so that "aluminium oxide paper" is no
+ * aluminium, and what is left over by its likeness to a word (fuse.js), as a question to the technician, never as an answer.
+ * Source: common practice, no published source. Returns nothing for an empty text.
+ */
+export const matchDusts = (register: readonly Dust[], text: string): TextMatch => {
+  const index = held(register);
+  const words = wordsOf(text);
+  const matches: DustMatch[] = [];
+  const notUnderstood: string[] = [];
+  for (let i = 0; i < words.length; ) {
+    let taken = 0;
+    for (let n = Math.min(index.longest, words.length - i); n > 0 && taken === 0; n -= 1) {
+      const phrase = words.slice(i, i + n).join(' ');
+      const key = singular(phrase).map((p) => index.phrases.get(p)).find((k) => k !== undefined);
+      if (key === undefined) continue;
+      taken = n;
+      if (!matches.some((m) => m.key === key && m.exact)) matches.push({ key, words: phrase, chance: 1, exact: true });
+    }
+    if (taken === 0) {
+      const word = words[i] ?? '';
+      if (couldName(word)) {
+        const like = slips(index, word).filter((m) => !matches.some((x) => x.key === m.key));
+        if (like.length > 0) matches.push(...like);
+        else notUnderstood.push(word);
+      }
+      taken = 1;
+    }
+    i += taken;
+  }
+  return { matches, notUnderstood };
+};

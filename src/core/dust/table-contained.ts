@@ -1,0 +1,100 @@
+import type { Dust } from './dust';
+import { entryOf, eu, osha, uk } from './entry';
+
+/** Dusts that are opened contained. Limits from memory of the sources named with them. */
+export const CONTAINED_DUSTS: readonly Dust[] = [
+  entryOf('toxicMetal', {
+    key: 'lead',
+    name: 'lead paint',
+    synonyms: [
+      'lead', 'lead paint', 'lead primer', 'lead dust', 'lead paint unknown', 'unknown lead', 'red lead', 'white lead', 'minium', 'lead flashing', 'solder dross', 'leaded', 'leaded paint', 'keel lead', 'blei', 'bleifarbe', 'bleimennige', 'mennige', 'bleihaltige farbe', 'plomb', 'peinture au plomb', 'minium de plomb', 'cerusa', 'ceruse', 'plomo', 'pintura con plomo', 'minio', 'piombo', 'vernice al piombo', 'lood', 'loodverf', 'loodmenie', 'menie', 'olow', 'farba olowiowa',
+    ],
+    limits: [osha(0.05, 'lead, as Pb', '29 CFR 1910.1025 and 1926.62, from memory of the source'), uk(0.15, 'lead, Control of Lead at Work Regulations')],
+    waste: 'lead',
+    note: 'Hygiene rules; licensed or notified work in places. No eating or smoking before hands and face are washed.',
+  }),
+  entryOf('toxicMetal', {
+    key: 'oldPaint',
+    name: 'old paint of unknown make',
+    synonyms: [
+      'old paint', 'old primer', 'old varnish and paint', 'old coating', 'old coatings', 'unknown paint', 'paint unknown', 'paint of unknown age', 'pre 1978 paint', 'pre 1992 paint', 'old gloss', 'old topcoat', 'flaking paint', 'alte farbe', 'alter anstrich', 'altanstrich', 'altfarbe', 'alte grundierung', 'vieille peinture', 'ancienne peinture', 'pintura vieja', 'pintura antigua', 'vecchia vernice', 'vernice vecchia', 'oude verf', 'oude primer',
+    ],
+    limits: [osha(0.05, 'lead, as Pb, until tested', '29 CFR 1926.62, from memory of the source')],
+    waste: 'old paint, taken for lead',
+    note: 'Counts as lead until tested: before 1978 in the US, before 1992 in the UK.',
+  }),
+  entryOf('toxicMetal', {
+    key: 'chromate',
+    name: 'chromate or zinc chromate primer',
+    synonyms: ['chromate', 'chromate primer', 'zinc chromate', 'zinc chromate primer', 'strontium chromate', 'hexavalent chromium', 'chrome vi', 'chrome 6', 'chromium vi', 'chromium 6', 'cr6', 'cr vi', 'yellow primer', 'chromat', 'zinkchromat', 'chromatgrundierung', 'sechswertiges chrom', 'chrome hexavalent', 'chromate de zinc', 'cromo hexavalente', 'cromato', 'cromato de zinc', 'cromo esavalente', 'cromato di zinco', 'zinkchromaat', 'chroom 6'],
+    limits: [osha(0.005, 'hexavalent chromium', '29 CFR 1910.1026, from memory of the source'), eu(0.005, 'hexavalent chromium')],
+    properties: ['toxicMetal', 'carcinogen', 'sensitiser'],
+    waste: 'hexavalent chromium, hazardous',
+    note: 'Wipe down everything that leaves the area.',
+  }),
+  entryOf('toxicMetal', {
+    key: 'cadmium',
+    name: 'cadmium plating',
+    synonyms: ['cadmium', 'cadmium plating', 'cadmium plated', 'cad plating', 'cadmio', 'kadmium', 'cadmium plate'],
+    limits: [osha(0.005, 'cadmium', '29 CFR 1910.1027, from memory of the source')],
+    properties: ['toxicMetal', 'carcinogen'],
+    waste: 'cadmium, hazardous',
+  }),
+  entryOf('toxicMetal', {
+    key: 'antifouling',
+    name: 'antifouling',
+    synonyms: ['antifouling', 'anti fouling', 'antifoul', 'copper antifouling', 'copper paint', 'bottom paint', 'tributyltin', 'tbt', 'copper dust', 'copper', 'cuprous oxide', 'metal paint', 'kupfer', 'unterwasseranstrich', 'kupferfarbe', 'peinture antifouling', 'antisalissure', 'cuivre', 'patente', 'antiincrustante', 'cobre', 'antivegetativa', 'rame', 'aangroeiwerende verf', 'koper'],
+    limits: [osha(1, 'copper dust'), uk(1, 'copper dust')],
+    neededClass: { eu_uk: 'M', us: 'HEPA' },
+    waste: 'antifouling: copper, perhaps tributyltin',
+    note: 'Toxic. Wet methods preferred; old coats may hold tributyltin.',
+  }),
+  entryOf('toxicMetal', {
+    key: 'otherToxicMetal',
+    name: 'beryllium, arsenic, nickel or cobalt',
+    synonyms: ['beryllium', 'beryllium copper', 'berilio', 'berillio', 'arsenic', 'arsenico', 'cca', 'cca treated', 'treated timber old', 'nickel', 'niquel', 'nichel', 'cobalt', 'cobalto', 'tungsten carbide', 'hardmetal', 'mercury', 'quecksilber', 'mercure', 'mercurio'],
+    properties: ['toxicMetal', 'carcinogen', 'sensitiser'],
+    waste: 'toxic metal, hazardous',
+  }),
+  entryOf('silica', {
+    key: 'silica',
+    name: 'respirable crystalline silica: concrete, stone, mortar, brick',
+    synonyms: [
+      'silica', 'respirable crystalline silica', 'rcs', 'crystalline silica', 'quartz', 'quarz', 'concrete', 'concrete dust', 'beton', 'cement', 'zement', 'ciment', 'mortar', 'mortel', 'moertel', 'brick', 'bricks', 'brickwork', 'masonry', 'stone', 'sandstone', 'granite', 'limestone', 'stone dust', 'stein', 'steinstaub', 'tile', 'tiles', 'ceramic tile', 'porcelain', 'fibre cement', 'fiber cement', 'cement board', 'sand', 'slate', 'quartz worktop', 'engineered stone', 'worktop', 'grout', 'screed', 'estrich', 'render', 'blasting sand', 'sandblasting', 'basalt', 'flint', 'terrazzo', 'paving', 'kerb', 'tarmac', 'asphalt', 'road dust',
+      'ziegel', 'fliesen', 'schiefer', 'sandstein', 'granit', 'silice', 'brique', 'mortier', 'pierre', 'carrelage', 'ardoise', 'gres', 'hormigon', 'cemento', 'ladrillo', 'mortero', 'piedra', 'azulejo', 'pizarra', 'calcestruzzo', 'malta', 'mattone', 'pietra', 'piastrelle', 'ardesia', 'sabbia', 'baksteen', 'kwarts', 'kwartsstof', 'steen', 'tegels', 'specie', 'arena', 'sable', 'zand', 'diatomaceous earth', 'kieselgur',
+    ],
+    limits: [osha(0.05, 'respirable crystalline silica, action level 0.025', '29 CFR 1926.1153 and 1910.1053, from memory of the source'), eu(0.1, 'respirable crystalline silica'), uk(0.1, 'respirable crystalline silica')],
+    waste: 'crystalline silica',
+    note: 'No dry sweeping, no compressed air. The US task table asks for flow, shroud, pre-separator or filter cleaning, and by task a respirator.',
+  }),
+  entryOf('sensitiser', {
+    key: 'ceramicFibre',
+    name: 'refractory ceramic fibre',
+    synonyms: ['ceramic fibre', 'ceramic fiber', 'refractory ceramic fibre', 'rcf', 'keramikfaser', 'fibre ceramique', 'fibra ceramica', 'keramische vezel'],
+    properties: ['carcinogen'],
+    neededClass: { eu_uk: 'H', us: 'HEPA' },
+    level: 'contained',
+    cleanedBy: [],
+    waste: 'refractory ceramic fibre',
+  }),
+  entryOf('sensitiser', {
+    key: 'soot',
+    name: 'soot or coal tar',
+    synonyms: ['soot', 'fire soot', 'chimney soot', 'coal tar', 'russ', 'kaminruss', 'suie', 'hollin', 'fuliggine', 'roet', 'creosote'],
+    properties: ['carcinogen', 'combustible'],
+    neededClass: { eu_uk: 'H', us: 'HEPA' },
+    level: 'contained',
+    asks: ['hotOrFuel'],
+    cleanedBy: [],
+    waste: 'soot',
+    note: 'Soot is an established carcinogen (IARC 1, from memory).',
+  }),
+  entryOf('biological', {
+    key: 'biological',
+    name: 'mould, droppings, sewage or pharmacy dust',
+    synonyms: ['mold', 'mould', 'black mould', 'black mold', 'mildew', 'droppings', 'bird droppings', 'pigeon droppings', 'guano', 'rodent droppings', 'mouse droppings', 'sewage', 'pharmacy', 'pharmaceutical', 'drug powder', 'tablet dust', 'schimmel', 'vogelkot', 'taubenkot', 'abwasser', 'moisissure', 'moisissures', 'fientes', 'eaux usees', 'moho', 'excrementos', 'aguas residuales', 'muffa', 'escrementi', 'guano di piccione', 'liquami', 'uitwerpselen', 'duivenpoep', 'rioolwater'],
+    limits: [],
+    waste: 'biological, sealed',
+    note: 'Short bag time, sealed bag, disinfect what was touched.',
+  }),
+];

@@ -1,0 +1,128 @@
+import { useEffect, useState } from 'react';
+import type { DustStatement } from '@/core/dust/assess';
+import type { Dust } from '@/core/dust/dust';
+import { lastStatement } from '@/core/dust/history';
+import { integrityStanding } from '@/core/machine/integrity';
+import type { Machine } from '@/core/machine/machine';
+import type { Problem } from '@/messages/failures';
+import { setChoice } from '@/ui/cookies';
+import { DustQuestion, dustSaid } from '@/ui/dust/dust-question';
+import { FieldProblems } from '@/ui/problems';
+import { usePostOnce } from '@/ui/use-post-once';
+
+interface DustPageProps {
+  readonly machine: Machine;
+  readonly ownDusts: readonly Dust[];
+  readonly today: string;
+  readonly by: string;
+}
+
+/** One post at a time to an address of this machine; the page is loaded anew when it was taken. */
+const useRecord = (tag: string) => {
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const post = usePostOnce();
+  const record = async (what: string, by: string, body: object) => {
+    const upper = by.trim().toUpperCase();
+    const posted = await post(`/api/machines/${encodeURIComponent(tag)}/${what}`, { by: upper, ...body });
+    if (!posted) return;
+    setProblems(posted.ok ? [] : posted.problems);
+    if (!posted.ok) return;
+    setChoice('mw_by', upper);
+    window.location.reload();
+  };
+  return { problems, record };
+};
+
+interface TextProps {
+  readonly label: string;
+  readonly value: string;
+  readonly onText: (value: string) => void;
+  readonly type?: string;
+  readonly wide?: boolean;
+}
+
+const Text = ({ label, value, onText, type = 'text', wide = false }: TextProps) => (
+  <label className={`block min-w-0 ${wide ? 'flex-1 basis-56' : 'w-40'}`}>
+    <span className="caption">{label}</span>
+    <input className="field" type={type} value={value} maxLength={400} autoComplete="off" onChange={(e) => onText(e.currentTarget.value)} />
+  </label>
+);
+
+const Cleared = ({ machine, today, by }: DustPageProps) => {
+  const { problems, record } = useRecord(machine.tag);
+  const [open, setOpen] = useState(false);
+  const [e, setE] = useState({ on: today, who: '', paper: '' });
+  const refused = machine.dust.standing.refusal !== null;
+  return (
+    <section aria-labelledby="clear" className="space-y-2">
+      <h2 id="clear" className="text-xl font-bold">Clear it</h2>
+      <p className="soft text-sm">Only a decontamination on record clears what a machine has collected. Time does not, and neither does other dust after it.</p>
+      <p className="flex flex-wrap gap-1">
+        {!refused && <a className="choice inline-flex items-center font-semibold" href={`/m/${encodeURIComponent(machine.tag)}/job?job=decontamination`}>Walk the decontamination</a>}
+        <button type="button" className="choice font-semibold" aria-expanded={open} onClick={() => setOpen(!open)}>Done by a contractor</button>
+      </p>
+      {open && (
+        <div className="flex flex-wrap items-end gap-1">
+          <Text label="On" type="date" value={e.on} onText={(on) => setE({ ...e, on })} />
+          <Text label="Contractor" wide value={e.who} onText={(who) => setE({ ...e, who })} />
+          <Text label="Number of the paper" value={e.paper} onText={(paper) => setE({ ...e, paper })} />
+          <button type="button" className="go" disabled={by.trim() === '' || e.who.trim() === '' || e.paper.trim() === ''} onClick={() => void record('decontaminated', by, e)}>Record it</button>
+        </div>
+      )}
+      <FieldProblems id="clear-problems" problems={problems} />
+    </section>
+  );
+};
+
+const Examination = ({ machine, today, by }: DustPageProps) => {
+  const { problems, record } = useRecord(machine.tag);
+  const [e, setE] = useState({ on: today, examiner: '', found: '' });
+  return (
+    <section aria-labelledby="examination" className="space-y-2">
+      <h2 id="examination" className="text-xl font-bold">Log an examination</h2>
+      <p className="soft text-sm">By a competent person: makers ask it of M and H machines once a year, UK COSHH reg. 9 at least every 14 months. Its rule is under Plan, at the fan.</p>
+      <div className="flex flex-wrap items-end gap-1">
+        <Text label="On" type="date" value={e.on} onText={(on) => setE({ ...e, on })} />
+        <Text label="Examined by" wide value={e.examiner} onText={(examiner) => setE({ ...e, examiner })} />
+        <Text label="What was found" wide value={e.found} onText={(found) => setE({ ...e, found })} />
+        <button type="button" className="go" disabled={by.trim() === '' || e.examiner.trim() === '' || e.found.trim() === ''} onClick={() => void record('examinations', by, e)}>Record it</button>
+      </div>
+      <FieldProblems id="examination-problems" problems={problems} />
+    </section>
+  );
+};
+
+/** What a machine has collected: said, answered, cleared; and the examinations that are somebody else's. */
+export const DustPage = (props: DustPageProps) => {
+  const { machine, ownDusts, today } = props;
+  const [by, setBy] = useState(props.by);
+  const [statement, setStatement] = useState<DustStatement>(() => lastStatement(machine.dust, machine.lastCollected));
+  const [since, setSince] = useState(today);
+  const { problems, record } = useRecord(machine.tag);
+  useEffect(() => {
+    document.documentElement.dataset['dust'] = 'ready';
+  }, []);
+  const said = dustSaid({ statement, dust: machine.dust, ownDusts });
+  const suspended = machine.stages.filter((s) => integrityStanding(machine, s) !== null);
+  const p = { ...props, by };
+  return (
+    <div className="grid gap-x-8 gap-y-5 py-3 lg:grid-cols-2">
+      <div className="space-y-3">
+        <DustQuestion legend="What has it collected now?" statement={statement} set={(over) => setStatement((held) => ({ ...held, ...over }))} said={said} problems={problems} />
+        <div className="flex flex-wrap items-end gap-1">
+          <Text label="Since, if known" type="date" value={since} onText={setSince} />
+          <label className="block w-20"><span className="caption">Initials</span><input className="field" value={by} maxLength={12} autoComplete="off" onChange={(e) => setBy(e.currentTarget.value)} /></label>
+          <button type="button" className="go flex-1" disabled={by.trim() === '' || statement.text.trim() === '' || said.own.toConfirm.length > 0} onClick={() => void record('dust', by, { dust: statement, since: since === '' ? null : since })}>Keep it on record</button>
+        </div>
+        <FieldProblems id="dust-problems" problems={problems.filter((x) => !x.path.startsWith('dust'))} />
+      </div>
+      <div className="space-y-5">
+        <Cleared {...p} />
+        {suspended.length > 0 && (
+          <p><a className="choice inline-flex items-center font-semibold" href={`/m/${encodeURIComponent(machine.tag)}/job`}>Screening and proof of the {suspended.map((s) => s.name).join(', ')}</a></p>
+        )}
+        <Examination {...p} />
+      </div>
+    </div>
+  );
+};
