@@ -8,7 +8,7 @@ import { CHECK_WORDS, OPENING_WORDS, PROCEDURE_WORDS, sayStepOf } from './proced
 import { capital, HAZARD_WORDS } from './words';
 
 export const INTEGRITY_WORDS: Record<IntegrityTest, { readonly name: string; readonly how: string; readonly passed: string; readonly failed: string }> = {
-  cleanSide: { name: 'Look at the clean side', how: 'The only look that opens it, so it comes first: run it a minute, cut it off from its feed, look behind the filter and at the plenum. No dust there.', passed: 'Clean', failed: 'Dust behind it' },
+  cleanSide: { name: 'Look at the clean side', how: 'The only look that opens it, so it comes first: run it a minute, cut it off from its feed, plug the inlet again where the dust is contained, look behind the filter. No dust there.', passed: 'Clean', failed: 'Dust behind it' },
   smoke: { name: 'Smoke along the seals', how: 'Running: smoke along the seat and the lid. It is neither drawn in nor blown out. Nothing is opened after it.', passed: 'Still', failed: 'Drawn in or blown out' },
   particles: { name: 'Particle count at the exhaust', how: 'The room first, then the exhaust: same size, minutes each. The count decides by its limits, not by a look at it.', passed: 'Judge the count', failed: '' },
 };

@@ -107,9 +107,10 @@ const WORDS: Record<StepKey, (name: string) => string> = {
   wipeBag: () => 'Wipe the bag.',
   wipesIntoWaste: () => 'Wipes into a bag, tied: the same waste as the part.',
   secondBag: () => 'All of it into a second bag, tied.',
-  lookCleanSide: (name) => `Look at the clean side of the old ${name}, and behind it.`,
+  lookCleanSide: (name) => `Lift the old ${name}, its bag held under it: look at its clean side, and behind it.`,
   letInletsClose: () => 'Let the inlets close.',
   closeGates: () => 'Shut the gates.',
+  openGates: () => 'Open the gates again.',
   letSettle: () => 'Wait for the dust to settle.',
   lookForEmbers: () => 'Look and smell before it is emptied.',
   capHose: () => 'Cap both ends of the hose.',
@@ -210,14 +211,17 @@ const OWN: Partial<Record<ProcedureId, Partial<Record<StepKey, (name: string) =>
   centralCan: { open: () => 'Hands under the can, latches off, twist it off its notches.' },
   collectorEmpty: { open: (name) => `Take the ${name} off its ring.` },
   indicatorCheck: { switchOn: () => 'Full speed, hose on.' },
-  endlessLiner: { plugInlet: () => 'Close the inlet with its cover, still running.', drawDown: () => 'Draw the film down from the new cassette.' },
-  linerSection: { plugInlet: () => 'Close the inlet with its cover, still running.', drawDown: () => 'Draw the next section down.' },
+  endlessLiner: { unplugInlet: () => 'Off, film on: cover off the inlet, hose on again.', plugInlet: () => 'Close the inlet with its cover, still running.', drawDown: () => 'Draw the film down from the new cassette.' },
+  linerSection: { unplugInlet: () => 'Off and tied: cover off the inlet, hose on again.', plugInlet: () => 'Close the inlet with its cover, still running.', drawDown: () => 'Draw the next section down.' },
   purge: { plugInlet: () => 'Hose off, close the inlet with its cover, still running.', unplugInlet: () => 'Off: cover off, hose on again.' },
 };
 
+/** What is put on and taken off by the dust that asks for it. */
+const CONTROLLED: Partial<Record<StepKey, string>> = { putOnRespirator: 'Put mask and gloves on.', offRespirator: 'Mask off, last of all, away from the dust.' };
+
 /** A step in words, in the sentence its method has for it; a check is its question. */
 export const sayStepOf = (step: Step, name: string, method?: ProcedureId): string =>
-  step.check && (step.key === 'check' || step.key === 'proveIndicator') ? CHECK_WORDS[step.check] : ((method ? OWN[method]?.[step.key] : undefined) ?? WORDS[step.key])(name);
+  step.check && (step.key === 'check' || step.key === 'proveIndicator') ? CHECK_WORDS[step.check] : (step.because === 'controlled' ? CONTROLLED[step.key] : undefined) ?? ((method ? OWN[method]?.[step.key] : undefined) ?? WORDS[step.key])(name);
 
 /** What "no" means at a check, beyond "put it right". */
 export const IF_NOT: Partial<Record<CheckKind, string>> = {

@@ -28,7 +28,7 @@ describe('calc diagnose and next-test', () => {
     ['a stage the machine lacks', { machine, evidence: [{ test: { kind: 'cleanSide', stage: 'gas' }, word: 'dirty' }] }, 'stage.unknown evidence.0.test.stage'],
     ['a look without a word', { machine, evidence: [{ test: { kind: 'listen' } }] }, 'detail.word evidence.0.word'],
     ['a reading without a figure', { machine, evidence: [{ test: { kind: 'flow', place: 'inlet' } }] }, 'readings.none evidence.0.value'],
-    ['asbestos', { machine, lastCollected: 'asbestos board' }, 'case.refused lastCollected'],
+    ['asbestos', { machine, lastCollected: 'asbestos board' }, 'dust.refused lastCollected'],
     ['a negative flow', { machine, evidence: [{ test: { kind: 'flow', place: 'inlet' }, value: -1 }] }, 'path.range evidence.0'],
   ])('%s is refused by name', async (_what, input, code) => {
     const { code: exit, json } = await run('diagnose', input);

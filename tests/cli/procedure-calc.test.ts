@@ -34,7 +34,7 @@ describe('calc procedure and check-procedure', () => {
   });
 
   it.each<[string, object, string]>([
-    ['asbestos', { machine: H, hazard: 'contained', lastCollected: 'asbestos', job: job('bag') }, 'case.refused lastCollected'],
+    ['asbestos', { machine: H, hazard: 'contained', lastCollected: 'asbestos', job: job('bag') }, 'dust.refused lastCollected'],
     ['a school the machine was not built for', { machine: H, hazard: 'plain', job: job('bag', 'running') }, 'procedure.school job.school'],
     ['a stage it lacks', { machine: H, hazard: 'plain', job: job('cyclone') }, 'stage.unknown job.stage'],
     ['a fan', { machine: H, hazard: 'plain', job: job('fan') }, 'stage.not-changeable job.stage'],

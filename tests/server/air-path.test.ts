@@ -224,8 +224,9 @@ describe('a new machine', () => {
     note: '',
     tag: 'cr-30',
     kind: 'hepaTank',
+    dust: dustBody('nothing yet'),
     path: {
-      machine: { name: 'Godwit', maker: 'Maker C', place: 'loft', machineClass: 'HEPA', lastCollected: 'nothing yet', hazard: 'plain', hasBrush: false, wetSet: false, hoseBoreM: 0.032, hoseLengthM: 3, hoseSelectorM: null, nominalVolts: 230 },
+      machine: { name: 'Godwit', maker: 'Maker C', place: 'loft', machineClass: 'HEPA', hasBrush: false, wetSet: false, hoseBoreM: 0.032, hoseLengthM: 3, hoseSelectorM: null, nominalVolts: 230 },
       stages: PATH_TEMPLATES.hepaTank.map((kind) => ({ id: null, kind, name: kind, partId: null, missing: false, doNotRemove: false, spec: stageTemplate(kind, 'hepaTank') })),
     },
     ...over,

@@ -14,6 +14,7 @@ import { findOfTag, openCaseOf } from '@/server/services/find-page';
 import type { Context } from '@/server/services/user-action';
 import { answerFind, openHeld } from '@/workers/answer-find';
 import { type FindWorkerLike, openFind } from '@/workers/find-client';
+import { dustBody } from '../support/bodies';
 import { demoContext, newId } from '../support/database';
 
 let context: Context & { readonly db: Db };
@@ -21,7 +22,7 @@ beforeEach(async () => {
   context = await demoContext();
 });
 
-const body = (over: Partial<OpenCaseBody> = {}): OpenCaseBody => ({ clientId: newId(), by: 'MK', complaint: 'noSuction', words: 'weak', lastCollected: 'dust', hazard: 'plain', school: 'best', ...over });
+const body = (over: Partial<OpenCaseBody> = {}): OpenCaseBody => ({ clientId: newId(), by: 'MK', complaint: 'noSuction', words: 'weak', dust: dustBody(), school: 'best', ...over });
 const codes = (result: Result<unknown>) => (result.ok ? ['accepted'] : result.failures.map((f) => `${f.code} ${f.path}`.trim()));
 const open = async (tag: string, over: Partial<OpenCaseBody> = {}): Promise<number> => {
   const made = await openFaultCase(context, tag, body(over));
@@ -41,7 +42,7 @@ const onHand = async (code: string) => (await loadParts(context.db)).find((p) =>
 describe('opening a case', () => {
   it('is refused on what only licensed people may open, on a machine there is not, and beside an open one; nothing is left of it', async () => {
     const before = (await loadCases(context.db)).length;
-    expect(codes(await openFaultCase(context, 'CR-02', body({ lastCollected: 'asbestos lagging' })))).toEqual(['case.refused lastCollected']);
+    expect(codes(await openFaultCase(context, 'CR-02', body({ dust: dustBody('asbestos lagging') })))).toEqual(['dust.refused dust.text']);
     expect(codes(await openFaultCase(context, 'CR-99', body()))).toEqual(['machine.unknown']);
     expect(codes(await openFaultCase(context, 'CR-04', body()))).toEqual(['case.open']);
     expect((await loadCases(context.db)).length).toBe(before);

@@ -10,6 +10,7 @@ import { loadParts } from '@/server/repositories/stock';
 import { doInJob } from '@/server/services/guided-job';
 import { startJob } from '@/server/services/start-job';
 import type { Context } from '@/server/services/user-action';
+import { dustBody } from '../support/bodies';
 import { demoContext, newId } from '../support/database';
 
 let context: Context & { readonly db: Db };
@@ -24,7 +25,7 @@ const machine = async (tag: string) => {
   return found;
 };
 const stage = async (tag: string, name: string) => (await machine(tag)).stages.findIndex((s) => s.name === name);
-const start = async (tag: string, job: StartJobBody['job'], over: Partial<StartJobBody> = {}) => startJob(context, tag, { clientId: newId(), by: 'MK', hazard: 'plain', lastCollected: 'dust', reason: 'fill', people: 1, partInHand: false, job, ...over });
+const start = async (tag: string, job: StartJobBody['job'], over: Partial<StartJobBody> = {}) => startJob(context, tag, { clientId: newId(), by: 'MK', dust: dustBody(), reason: 'fill', people: 1, partInHand: false, job, ...over });
 const begun = async (tag: string, name: string, school: 'off' | 'headAside' = 'off') => {
   const r = await start(tag, { kind: 'change', stage: await stage(tag, name), school });
   if (!r.ok) throw new Error(codes(r).join());
@@ -53,7 +54,7 @@ const walk = async (tag: string, id: number, until?: string) => {
 describe('a guided change', () => {
   it('starts with the hazard, one at a time, and only when it may be done', async () => {
     const bag = { kind: 'change', stage: await stage('CR-02', 'paper bag'), school: 'off' } as const;
-    expect(codes(await start('CR-02', bag, { lastCollected: 'asbestos' }))).toEqual(['case.refused lastCollected']);
+    expect(codes(await start('CR-02', bag, { dust: dustBody('asbestos') }))).toEqual(['dust.refused dust.text']);
     expect(codes(await start('CR-99', bag))).toEqual(['machine.unknown']);
     expect(codes(await start('CR-02', { ...bag, school: 'running' }))).toEqual(['procedure.school paper bag']);
     expect(codes(await start('CR-02', bag))).toEqual(['accepted']);

@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { readFileSync } from 'node:fs';
-import type { IntegrityBody, JobDeedBody, QuickJobBody, StartJobBody } from '@/contracts/job';
+import type { IntegrityBody } from '@/contracts/dust';
+import type { JobDeedBody, QuickJobBody, StartJobBody } from '@/contracts/job';
 import type { Result } from '@/core/failure/failure';
 import { classStanding } from '@/core/machine/machine';
 import { type JobEvent, jobState } from '@/core/procedure/job-log';
@@ -17,7 +18,7 @@ import { recordTest } from '@/server/services/record-test';
 import { startJob } from '@/server/services/start-job';
 import { loadStockDesk } from '@/server/services/stock-desk';
 import type { Context } from '@/server/services/user-action';
-import { readings, testBody } from '../support/bodies';
+import { dustBody, readings, testBody } from '../support/bodies';
 import { demoContext, newId, NOW } from '../support/database';
 
 let clock = NOW;
@@ -34,7 +35,7 @@ const said = (r: Result<unknown>) => (r.ok ? 'accepted' : `${r.failures[0]?.code
 const machine = async (tag: string) => (await findMachine(context.db, tag)) ?? Promise.reject(new Error(`no ${tag}`));
 const positionOf = async (tag: string, name: string) => (await machine(tag)).stages.findIndex((s) => s.name === name);
 const onHand = async (code: string) => (await loadParts(context.db)).find((p) => p.code === code)?.onHand ?? Number.NaN;
-const start = (tag: string, job: StartJobBody['job'], over: Partial<StartJobBody> = {}) => startJob(context, tag, { clientId: newId(), by: 'MK', hazard: 'plain', lastCollected: 'dust', reason: 'gauge', people: 1, partInHand: false, job, ...over });
+const start = (tag: string, job: StartJobBody['job'], over: Partial<StartJobBody> = {}) => startJob(context, tag, { clientId: newId(), by: 'MK', dust: dustBody(), reason: 'gauge', people: 1, partInHand: false, job, ...over });
 const begin = async (tag: string, name: string, over: Partial<StartJobBody> = {}) => {
   const r = await start(tag, { kind: 'change', stage: await positionOf(tag, name), school: 'off' }, over);
   if (!r.ok) throw new Error(said(r));
@@ -152,7 +153,7 @@ describe('integrity after the change', () => {
     const tag = 'CR-05';
     const stageId = (await machine(tag)).stages.find((s) => s.name === 'main filter')?.id ?? 0;
     expect(classStanding(await machine(tag)).label).toBe('H');
-    const id = await begin(tag, 'main filter', { hazard: 'contained' });
+    const id = await begin(tag, 'main filter');
     await walk(tag, id, 'integrityTest');
     expect(classStanding(await machine(tag))).toMatchObject({ label: null, withdrawn: { because: 'untested' } });
     const { at } = await stateOf(tag, id);
@@ -179,7 +180,7 @@ describe('integrity after the change', () => {
 });
 
 describe('on one sheet', () => {
-  const sheet = (stage: number, over: Partial<QuickJobBody> = {}): QuickJobBody => ({ clientId: newId(), by: 'MK', job: { kind: 'change', stage, school: 'off' }, hazard: 'plain', lastCollected: 'dust', reason: 'fill', partInHand: false, answers: [], wasteKg: 0.9, ...over });
+  const sheet = (stage: number, over: Partial<QuickJobBody> = {}): QuickJobBody => ({ clientId: newId(), by: 'MK', job: { kind: 'change', stage, school: 'off' }, dust: dustBody(), reason: 'fill', partInHand: false, answers: [], wasteKg: 0.9, ...over });
   const right = { kind: 'right' } as const;
 
   it('a plain bag: every question answered, one record, one part, however often it is sent', async () => {
@@ -199,7 +200,7 @@ describe('on one sheet', () => {
     const before = await onHand('B-SHOP');
     const bag = await positionOf('CR-02', 'paper bag');
     expect(said(await quickJob(context, 'CR-02', sheet(bag, { answers: [right] })))).toBe('job.refused unfinished');
-    expect(said(await quickJob(context, 'CR-02', sheet(bag, { hazard: 'contained' })))).toBe('job.walk-it hazard');
+    expect(said(await quickJob(context, 'CR-02', sheet(bag, { dust: dustBody('lead paint') })))).toBe('job.walk-it dust.text');
     expect(await onHand('B-SHOP')).toBe(before);
     expect((await openJobOf(context, 'CR-02')).ok && (await loadJobs(context.db, (await machine('CR-02')).id))).toEqual([]);
   });

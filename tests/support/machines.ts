@@ -1,3 +1,4 @@
+import { NO_DUST } from '@/core/dust/history';
 import type { MachineKind } from '@/core/machine/kinds';
 import type { Machine, Stage } from '@/core/machine/machine';
 import type { MachineModel, PathState } from '@/core/path/machine-path';
@@ -17,6 +18,7 @@ export const stageOf = (id: number, over: Partial<Stage> = {}): Stage => ({
   doNotRemove: false,
   firstUsedOn: '2026-01-01',
   fittedAt: null,
+  openedAt: null,
   proven: [],
   looks: [],
   rules: [],
@@ -34,6 +36,7 @@ export const machineOf = (stages: readonly Stage[], over: Partial<Machine> = {})
   machineClass: 'M',
   lastCollected: 'dust',
   hazard: 'plain',
+  dust: NO_DUST,
   hasBrush: false,
   hoseBoreM: 0.027,
   hoseLengthM: 3,
@@ -43,6 +46,8 @@ export const machineOf = (stages: readonly Stage[], over: Partial<Machine> = {})
   inServiceOn: '2026-01-01',
   hours: [],
   stages,
+  examinations: [],
+  penetration: [],
   retired: [],
   editedThrough: 0,
   reshapedAt: null,

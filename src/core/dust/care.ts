@@ -10,9 +10,9 @@ const CARE_OF: Record<Medium, readonly CleaningWay[]> = {
   fleeceBag: [],
   clothBag: ['shake', 'wash'],
   paperBag: [],
-  pleatedPolyester: ['machinePulse'],
+  pleatedPolyester: ['machinePulse', 'vacuum'],
   fineDustFleece: [],
-  nanofibre: ['machinePulse'],
+  nanofibre: ['machinePulse', 'vacuum'],
   hepaGlass: [],
   carbonBed: [],
 };

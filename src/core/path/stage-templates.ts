@@ -94,7 +94,7 @@ const BAG_OF: Partial<Record<MachineKind, StageSpec>> = {
 };
 
 const MAIN_OF: Partial<Record<MachineKind, StageSpec>> = {
-  mExtractor: medium('pleatedPolyester', 0.5, { bypass: 0.0002, rating: { scale: 'point', efficiency: 0.9995, sizeUm: 0.3 } }),
+  mExtractor: medium('pleatedPolyester', 0.5, { bypass: 0.0002, rating: { scale: 'point', efficiency: 0.9998, sizeUm: 0.3 } }),
   hExtractor: hMain,
 };
 

@@ -37,9 +37,10 @@ export const careOf = (machine: Machine, stage: Stage): readonly Care[] => {
   if (spec.air.form !== 'medium') return [];
   const { ways } = cleaningOf(machine, stage);
   // The machine's own pulses clean in its place and open nothing: they are no cleaning by hand.
-  const pulses = spec.fit.gaugePa !== null && (kind === 'mainFilter' || kind === 'prefilter' || kind === 'canister') && spec.air.medium !== 'hepaGlass';
+  const built = (machine.kind === 'mExtractor' && kind === 'mainFilter') || (machine.kind === 'grinderExtractor' && kind === 'prefilter') || (spec.fit.gaugePa !== null && (kind === 'mainFilter' || kind === 'canister'));
+  const pulses = built && spec.air.medium !== 'hepaGlass';
   const washes = !doNotRemove && part !== null && ways.includes('wash');
-  return [...(pulses || ways.includes('machinePulse') ? (['purge'] as const) : []), ...(washes ? (['wash'] as const) : [])];
+  return [...(pulses ? (['purge'] as const) : []), ...(washes ? (['wash'] as const) : [])];
 };
 
 type Offer = Readonly<Partial<Record<ChangeSchool, ProcedureId>>>;

@@ -75,7 +75,11 @@ export const DOFF: Record<Guarded, readonly StepKey[]> = {
   contained: ['wipeSuit', 'offOvershoes', 'offCoverall', 'washHands', 'offRespirator', 'washFace', 'freeArea'],
 };
 
-const doffed = (hazard: Guarded, run: RunState): readonly Step[] => DOFF[hazard].map((key) => machineStep(key, run, { because: hazard, ...(key === 'offRespirator' ? { caution: 'respiratorLast' as const } : {}) }));
+/** Off first, if it still runs; then what was worn, in its order. */
+const doffed = (hazard: Guarded, run: RunState): readonly Step[] => [
+  ...(run === 'off' ? [] : [machineStep('switchOff', 'off')]),
+  ...DOFF[hazard].map((key) => machineStep(key, 'off', { because: hazard, ...(key === 'offRespirator' && hazard === 'contained' ? { caution: 'respiratorLast' as const } : {}) })),
+];
 
 const around = (method: readonly Step[], hazard: Guarded): readonly Step[] => {
   const contained = hazard === 'contained';

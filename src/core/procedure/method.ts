@@ -44,11 +44,11 @@ export const hasCleanSide = ({ kind }: Pick<Stage, 'kind'>): boolean => kind ===
 
 const lookCleanSide = (c: MethodContext, run: RunState): readonly Step[] => (hasCleanSide(c.stage) ? [step(c, ['lookCleanSide', run], { check: 'cleanSideClean', dusty: true, because: 'proof' })] : []);
 
-/** The old part is drawn out into its bag, in a state of the machine; its clean side and what lies behind it are looked at. */
-export const bagOld = (c: MethodContext, run: RunState): readonly Step[] => [step(c, ['bagOld', run], { moves: 'bagOld', dusty: true }), ...lookCleanSide(c, run)];
+/** The old part is lifted, its clean side and what lies behind it are looked at, and it is drawn into its bag. */
+export const bagOld = (c: MethodContext, run: RunState): readonly Step[] => [...lookCleanSide(c, run), step(c, ['bagOld', run], { moves: 'bagOld', dusty: true })];
 
 /** The old part is held, bagged and tagged, until the new one is proven. */
-export const holdOld = (c: MethodContext): readonly Step[] => [step(c, ['holdOld', 'off'], { moves: 'holdOld', dusty: true }), ...lookCleanSide(c, 'off')];
+export const holdOld = (c: MethodContext): readonly Step[] => [...lookCleanSide(c, 'off'), step(c, ['holdOld', 'off'], { moves: 'holdOld', dusty: true })];
 
 export const fitNew = (c: MethodContext, run: RunState): Step => step(c, ['fitNew', run], { moves: 'fitNew', dusty: true });
 

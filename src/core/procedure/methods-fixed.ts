@@ -34,6 +34,7 @@ export const endlessLiner: Method = (c) => [
 export const linerSection: Method = (c) => [
   ...dropped(c),
   ...section(c),
+  step(c, ['wipe', 'off'], { dusty: true, caution: 'noBrushNoAir' }),
   step(c, ['drawDown', 'off']),
   step(c, ['tieOff', 'off'], { closes: 'oldPart' }),
   unplugInlet(),
@@ -56,6 +57,7 @@ export const collectorEmpty: Method = (c) => [
   ...seatChecks(c, 'off'),
   step(c, ['close', 'off'], { closes: 'oldPart' }),
   disposeOld(c),
+  machineStep('openGates', 'off'),
   machineStep('runAndListen', 'running', { because: 'proof' }),
   step(c, ['check', 'running'], { check: 'ringTight', because: 'seat' }),
   machineStep('measureAfter', 'running', { because: 'proof' }),

@@ -69,14 +69,13 @@ export const wasted = ({ steps }: Procedure, hazard: DustHazard): readonly Viola
   return [...bags, ...packed];
 };
 
-/** The old element's clean side and what lies behind it are looked at before the new one goes in. */
+/** The old element's clean side and what lies behind it are looked at before it is in its bag and the new one goes in. */
 export const cleanSideSeen = ({ steps }: Procedure, machine: Pick<Machine, 'stages'>): readonly Violation[] =>
   steps.flatMap((s, at): readonly Violation[] => {
     const stage: Stage | undefined = s.stage === null ? undefined : machine.stages[s.stage];
     if ((s.moves !== 'bagOld' && s.moves !== 'holdOld') || !stage || !hasCleanSide(stage) || steps.some((x) => x.key === 'wash')) return [];
-    const fit = steps.findIndex((x, k) => k > at && x.stage === s.stage && x.moves === 'fitNew');
-    const seen = steps.findIndex((x, k) => k > at && x.stage === s.stage && x.check === 'cleanSideClean');
-    return seen >= 0 && (fit < 0 || seen < fit) ? [] : [{ kind: 'checkMissing', check: 'cleanSideClean' }];
+    const seen = steps.findIndex((x) => x.stage === s.stage && x.check === 'cleanSideClean');
+    return seen >= 0 && seen < at ? [] : [{ kind: 'checkMissing', check: 'cleanSideClean' }];
   });
 
 const BEFORE_TIGHT: ReadonlySet<CheckKind> = new Set<CheckKind>(['arrowWithFlow', 'gasketSide', 'seal1', 'seal2', 'undersideClean']);
@@ -96,7 +95,7 @@ const OWN_ORDER: Partial<Record<Procedure['id'], readonly (StepKey | CheckKind)[
   safetyBag: ['plugInlet', 'open', 'closeBreathers', 'sealMouth', 'tieOff', 'bagOld', 'fitNew', 'breathersInside'],
   endlessLiner: ['switchOn', 'plugInlet', 'pulse', 'letSettle', 'switchOff', 'isolate', 'twistAndCut', 'bagOld', 'fitNew'],
   linerSection: ['switchOn', 'plugInlet', 'pulse', 'letSettle', 'switchOff', 'isolate', 'twistAndCut', 'bagOld', 'drawDown'],
-  collectorEmpty: ['isolateBreaker', 'closeGates', 'cleanCanister', 'letSettle', 'noEmbers', 'open', 'emptyInto'],
+  collectorEmpty: ['isolateBreaker', 'closeGates', 'cleanCanister', 'letSettle', 'noEmbers', 'open', 'emptyInto', 'close', 'openGates', 'runAndListen'],
   indicatorCheck: ['filtersFresh', 'switchOn', 'discOn', 'lightOn', 'discOff', 'lightOut', 'switchOff'],
   service: ['nameSpare', 'plugInlet', 'open', 'bagOld', 'decontaminate', 'close', 'decontaminationNote', 'packMachine'],
   cycloneBag: ['switchOn', 'breakSuction', 'open', 'letInletsClose', 'drawIntoBag'],

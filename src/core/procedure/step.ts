@@ -144,6 +144,7 @@ export type StepKey =
   | 'lookCleanSide'
   | 'letInletsClose'
   | 'closeGates'
+  | 'openGates'
   | 'letSettle'
   | 'lookForEmbers'
   | 'capHose'

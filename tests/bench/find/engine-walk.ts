@@ -87,6 +87,7 @@ export const engineWalk = (c: TrueCase): Walk => {
       trace.push(`${shown(c, operation)} = ${outcome.kind === 'word' ? outcome.word : outcome.valueSi.toPrecision(3)}  [${posterior.faults.slice(0, 2).map((f) => `${f.kind} ${c.machine.model.stages[f.position]?.kind ?? ''} ${f.probability.toFixed(2)}`).join(', ')}]`);
       continue;
     }
+    if (advice.kind === 'fitFirst') throw new Error('a made-up machine lacks its essential filter');
     const { fault, repair } = advice;
     first ??= { exact: isTrue(fault), stage: c.faults.some((t) => t.position === fault.position) };
     const needful = left(c, repairs).some((f) => cures(repair, f));

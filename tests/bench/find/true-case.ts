@@ -3,6 +3,7 @@ import type { FaultKind, MachineTraits } from '@/core/diagnose/fault';
 import type { HazardLevel } from '@/core/diagnose/operation';
 import type { MachineRecord } from '@/core/diagnose/record-prior';
 import type { MachineKind } from '@/core/machine/kinds';
+import type { MachineClass } from '@/core/machine/machine-class';
 import { CLEAN, type MachineModel, type PathState } from '@/core/path/machine-path';
 import { type Random, seeded } from '../../../demo/random';
 import { between, chance, pick, sealAt, type Standing, trueFlow, type TrueMachine, trueMachine } from './true-machine';
@@ -213,6 +214,8 @@ const recordOf = (random: Random, machine: TrueMachine, faults: readonly TrueFau
 
 export const KINDS: readonly MachineKind[] = ['shopVacuum', 'mExtractor', 'hExtractor', 'hepaTank', 'grinderExtractor', 'pneumaticHepa', 'singleStageCollector', 'cycloneCollector', 'fumeExtractor', 'floorCleaner', 'centralUnit'];
 
+const CLASS: Partial<Record<MachineKind, MachineClass>> = { mExtractor: 'M', hExtractor: 'H', hepaTank: 'HEPA', grinderExtractor: 'HEPA', pneumaticHepa: 'HEPA' };
+
 const HAZARDS: Partial<Record<MachineKind, readonly HazardLevel[]>> = { hExtractor: ['contained'], hepaTank: ['contained', 'controlled'], grinderExtractor: ['controlled', 'contained'], pneumaticHepa: ['contained'], floorCleaner: ['plain'] };
 
 /** A machine with hidden faults, from a seed. */
@@ -222,7 +225,7 @@ export const trueCase = (seed: number): TrueCase => {
   let machine = trueMachine(random, kind);
   while (!machine) machine = trueMachine(random, kind);
   const hasLamp = kind === 'mExtractor' || kind === 'hExtractor' || (kind === 'hepaTank' && chance(random, 0.5));
-  const traits: MachineTraits = { hasLamp, hasBrush: kind === 'floorCleaner', selectorM: hasLamp ? machine.known.model.hoseBoreM : null };
+  const traits: MachineTraits = { hasLamp, hasBrush: kind === 'floorCleaner', selectorM: hasLamp ? machine.known.model.hoseBoreM : null, machineClass: CLASS[kind] ?? null };
   const { faults, volts, supply } = drawFaults(random, machine, traits);
   const bore = machine.known.model.hoseBoreM ?? 0.036;
   const c = {

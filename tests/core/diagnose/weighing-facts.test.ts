@@ -16,7 +16,7 @@ import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
 
 // Facts of the trade about what readings and looks can tell (common practice, no published source).
 
-const TRAITS: MachineTraits = { hasLamp: false, hasBrush: false, selectorM: null };
+const TRAITS: MachineTraits = { hasLamp: false, hasBrush: false, selectorM: null, machineClass: null };
 const FLOW: Operation = { kind: 'flow', place: 'toolEnd' };
 
 const caseOf = (kind: MachineKind, baselines: Readonly<Record<string, number>> = {}): Case => {

@@ -7,7 +7,7 @@ import { machineOf, stageOf } from '../../support/machines';
 
 const TODAY = '2026-11-24';
 const ago = (days: number) => addDays(TODAY, -days);
-const change = (days: number, reason: ChangeReason = 'fill'): ChangeRecord => ({ id: days, machineId: 1, stageId: 1, performedAt: `${ago(days)}T10:00:00.000Z`, recordedAt: `${ago(days)}T10:00:00.000Z`, performedOn: ago(days), by: 'MK', note: '', supersedesId: null, supersededById: null, voided: false, correctionReason: null, reason, partId: 1, quantity: 1, beforeTestId: null, jobId: null });
+const change = (days: number, reason: ChangeReason = 'fill'): ChangeRecord => ({ id: days, machineId: 1, stageId: 1, performedAt: `${ago(days)}T10:00:00.000Z`, recordedAt: `${ago(days)}T10:00:00.000Z`, performedOn: ago(days), by: 'MK', note: '', supersedesId: null, supersededById: null, voided: false, correctionReason: null, reason, partId: 1, quantity: 1, beforeTestId: null, jobId: null, how: null });
 const HALF: Rule = { kind: 'fill', share: 0.5 };
 const bag = stageOf(1, { kind: 'bag', name: 'bag', firstUsedOn: ago(120), rules: [{ id: 1, stageId: 1, rule: HALF, school: 'half full' }] });
 const hoursOf = (from: number, dustUntil = 0) => Array.from({ length: from + 1 }, (_, i) => ({ day: ago(from - i), hours: 2, dust: from - i > dustUntil && dustUntil > 0 ? 'softwood' : 'filler' }));

@@ -5,7 +5,7 @@ import { machineOf, stageOf } from '../../support/machines';
 
 const FITTED = '2026-11-24T10:00:00.000Z';
 const later = (minutes: number) => new Date(Date.parse(FITTED) + minutes * 60_000).toISOString();
-const check = (test: 'particles' | 'cleanSide' | 'smoke', passed: boolean, minutes: number) => ({ test, passed, at: later(minutes) });
+const check = (test: 'particles' | 'cleanSide' | 'smoke', passed: boolean, minutes: number) => ({ test, passed, at: later(minutes), by: 'MK', note: '' });
 const filter = (over = {}) => stageOf(1, { kind: 'mainFilter', name: 'main filter', fittedAt: FITTED, ...over });
 
 describe('integrity after a change of the filter that carries the class', () => {

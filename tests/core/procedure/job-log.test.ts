@@ -90,8 +90,9 @@ describe('a job, step by step', () => {
   });
 
   it('washed, it is out of service until its time is up by the log, not by a tablet; who knows it is dry sooner says why', () => {
-    const cleaner = templateMachine('shopVacuum');
-    const wash = assemble(cleaner, { kind: 'wash', stage: cleaner.stages.findIndex((s) => s.kind === 'mainFilter') }, 'plain');
+    const template = templateMachine('floorCleaner');
+    const cleaner = { ...template, stages: template.stages.map((s) => ({ ...s, part: { id: 1, code: 'P', name: 'part' } })) };
+    const wash = assemble(cleaner, { kind: 'wash', stage: cleaner.stages.findIndex((s) => s.kind === 'exhaustFilter') }, 'plain');
     if (!wash.ok) throw new Error('no wash');
     const hung = wash.value.steps.findIndex((s) => s.key === 'startDrying');
     const wet: JobRecord = { ...job(), procedure: wash.value, events: wash.value.steps.slice(0, hung + 1).map((_, step) => ({ id: step, at: NOW, by: 'MK', event: { kind: 'did', step } })) };

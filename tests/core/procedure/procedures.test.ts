@@ -1,14 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
-import type { DustHazard, Machine, MachineClass } from '@/core/machine/machine';
+import { DUST_HAZARDS, type DustHazard } from '@/core/dust/level';
+import { MEDIA } from '@/core/constants/media';
+import type { Machine, MachineClass } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
-import { type Job, offersOf } from '@/core/procedure/choose';
+import { careOf, chooseProcedure, inOrder, type Job, offersOf, wholeJobsOf } from '@/core/procedure/choose';
 import { prove, turnedTrack, type Violation } from '@/core/procedure/prove';
 import { CHANGE_SCHOOLS, type ChangeSchool, type Procedure, type Step } from '@/core/procedure/step';
 import { templateMachine } from '../../support/machines';
 
 const KINDS = Object.keys(MACHINE_KINDS) as readonly MachineKind[];
-const HAZARDS: readonly DustHazard[] = ['plain', 'controlled', 'contained'];
+const HAZARDS = DUST_HAZARDS;
 const CLASS: Partial<Record<MachineKind, MachineClass>> = { mExtractor: 'M', hExtractor: 'H', hepaTank: 'HEPA', grinderExtractor: 'HEPA', pneumaticHepa: 'HEPA' };
 const PART = { id: 1, code: 'P', name: 'part' };
 
@@ -36,16 +38,16 @@ const everyJob = (): readonly { readonly machine: Machine; readonly job: Job }[]
   KINDS.flatMap((kind) => {
     const machine = machineOfKind(kind);
     const changes = machine.stages.flatMap((stage, i) => CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): Job => ({ kind: 'change', stage: i, school })));
-    const medium = machine.stages.findIndex((s) => s.spec.air.form === 'medium');
-    const whole = (['hosePlug', 'service', 'indicatorCheck', 'commissioning', ...(kind === 'floorCleaner' ? (['fullSet'] as const) : [])] as const).map((kind_): Job => ({ kind: kind_ }));
-    return [...changes, ...whole, { kind: 'purge', stage: medium } as const, { kind: 'wash', stage: medium } as const].map((job) => ({ machine, job }));
+    const care = machine.stages.flatMap((stage, i) => careOf(machine, stage).map((kind_): Job => ({ kind: kind_, stage: i })));
+    const whole = wholeJobsOf(machine).map((kind_): Job => ({ kind: kind_ }));
+    return [...changes, ...whole, ...care].map((job) => ({ machine, job }));
   });
 
 describe('every procedure', () => {
   it('is sound on every kind of machine, in every school it allows, at every hazard', () => {
     const jobs = everyJob();
-    expect(jobs.length).toBeGreaterThan(80);
-    expect(new Set(jobs.map(({ machine, job }) => made(machine, job, 'plain').id)).size).toBe(22);
+    expect(jobs.length * HAZARDS.length).toBeGreaterThan(240);
+    expect(new Set(jobs.map(({ machine, job }) => made(machine, job, 'plain').id)).size).toBe(24);
     for (const { machine, job } of jobs) {
       for (const hazard of HAZARDS) {
         expect(prove(made(machine, job, hazard), machine, hazard), `${machine.kind} ${JSON.stringify(job)} ${hazard}`).toEqual([]);
@@ -73,7 +75,7 @@ describe('every procedure', () => {
       for (const hazard of HAZARDS) {
         const p = made(machine, job, hazard);
         p.steps.forEach((s, i) => {
-          const matters = s.opens !== undefined || s.closes !== undefined || ['seal1', 'seal2', 'collarStraight', 'arrowWithFlow', 'gasketSide'].includes(s.check ?? '') || ['putOnRespirator', 'restrictArea', 'putOnCoverall', 'labelWaste', 'askHazard', 'integrityTest', 'removeSecond', 'stopSecond'].includes(s.key) || s.moves === 'disposeOld';
+          const matters = s.opens !== undefined || s.closes !== undefined || ['seal1', 'seal2', 'collarStraight', 'arrowWithFlow', 'gasketSide'].includes(s.check ?? '') || ['putOnRespirator', 'restrictArea', 'putOnCoverall', 'labelWaste', 'askHazard', 'integrityTest', 'removeSecond', 'stopSecond', 'tieBag', 'wipeBag', 'secondBag', 'wipesIntoWaste', 'lookCleanSide', 'wipeSuit', 'offCoverall', 'offRespirator', 'washFace', 'capHose', 'unplugInlet'].includes(s.key) || s.moves === 'disposeOld';
           if (!matters || s.moves === 'bagOld') return;
           const fitsNothing = s.check !== undefined && !p.steps.some((x) => x.moves === 'fitNew' || x.moves === 'putOldBack');
           if (fitsNothing) return;
@@ -123,9 +125,9 @@ describe('the facts of the trade (common practice, no published source)', () => 
     expect(hepa.procedure.goesWith).toEqual([wrapAt]);
     expect(hepa.procedure.steps.filter((s) => s.stage === wrapAt && s.moves !== undefined).map((s) => s.moves)).toEqual(['takeNew', 'bagOld', 'fitNew', 'disposeOld']);
     expect(hepa.procedure.steps.filter((s) => s.stage === wrapAt).map((s) => s.check)).toContain('wrapAllRound');
-    // The label comes once all that was disposed of is in its waste.
-    expect(keys(hepa.procedure).indexOf('labelWaste')).toBeGreaterThan(keys(hepa.procedure).lastIndexOf('disposeOld'));
-    expect(hepa.procedure.integrity).toEqual(['particles', 'cleanSide', 'smoke']);
+    // Wipes and second bag before the label, the label before anything leaves for the store.
+    for (const [a, b] of [['wipesIntoWaste', 'secondBag'], ['secondBag', 'labelWaste'], ['labelWaste', 'disposeOld']] as const) expect(before(hepa.procedure, a, b)).toBe(true);
+    expect(hepa.procedure.integrity).toEqual(['cleanSide', 'smoke', 'particles']);
     expect(hepa.procedure.steps.filter((s) => s.dusty).every((s) => s.run === 'off')).toBe(true);
     expect(before(hepa.procedure, 'latch', 'integrityTest')).toBe(true);
     expect(kindsOf(prove(dropped(hepa.procedure, (s) => s.key === 'integrityTest'), hepa.machine, 'contained'))).toContain('integrityMissing');
@@ -145,8 +147,9 @@ describe('the facts of the trade (common practice, no published source)', () => 
   });
 
   it('a washed cloth is out of service until dry and never blown out; a purge opens nothing but the inlet', () => {
-    const machine = machineOfKind('shopVacuum');
-    const wash = made(machine, { kind: 'wash', stage: stageOf(machine, 'mainFilter') }, 'plain');
+    const cleaner = machineOfKind('floorCleaner');
+    const wash = made(cleaner, { kind: 'wash', stage: stageOf(cleaner, 'exhaustFilter') }, 'plain');
+    const machine = machineOfKind('mExtractor');
     expect(wash.driesHours).toBeGreaterThan(0);
     expect(wash.steps.find((s) => s.key === 'wash')?.caution).toBe('noBlowing');
     const purge = made(machine, { kind: 'purge', stage: stageOf(machine, 'mainFilter') }, 'contained');
@@ -167,7 +170,7 @@ describe('the facts of the trade (common practice, no published source)', () => 
     expect(cautions('plain')).not.toContain('respirator');
     expect(cautions('controlled')).toEqual(expect.arrayContaining(['noBrushNoAir', 'respirator']));
     expect(cautions('controlled')).not.toContain('suit');
-    expect(cautions('contained')).toEqual(expect.arrayContaining(['noBrushNoAir', 'respirator', 'suit', 'plugFirst']));
+    expect(cautions('contained')).toEqual(expect.arrayContaining(['noBrushNoAir', 'p3', 'suit', 'plugFirst']));
   });
 
   it('a floor cleaner\'s full set: bag, filters and brush roll in one opening; hair cut with the bristles spared, drive end first, spun', () => {

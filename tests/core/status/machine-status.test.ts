@@ -35,7 +35,7 @@ const test = (id: number, day: string, litres: number, { raw, ...over }: Partial
   ...over,
 });
 
-const change = (id: number, day: string): ChangeRecord => ({ ...work(id, `${day}T12:00:00.000Z`), performedOn: day, stageId: 1, reason: 'fill', partId: null, quantity: 0, beforeTestId: null, jobId: null });
+const change = (id: number, day: string): ChangeRecord => ({ ...work(id, `${day}T12:00:00.000Z`), performedOn: day, stageId: 1, reason: 'fill', partId: null, quantity: 0, beforeTestId: null, jobId: null, how: null });
 
 const base = test(1, '2026-01-01', 15, { isBaseline: true });
 const status = (over: { machine?: Machine; tests?: readonly TestRecord[]; changes?: readonly ChangeRecord[]; today?: string } = {}) =>
