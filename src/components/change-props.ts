@@ -3,7 +3,7 @@ import { standing } from '@/core/record/records';
 import { METHODS } from '@/core/measure/methods';
 import { isSeries, judgeTest } from '@/core/status/machine-status';
 import { show, type UnitSystem } from '@/core/units';
-import type { BeforeChoice } from '@/islands/change/View';
+import type { BeforeChoice } from '@/islands/change/how-done';
 import { PLACE_WORDS } from '@/messages/words';
 import type { Bench } from '@/server/services/bench';
 

@@ -34,8 +34,7 @@ export const EditedStageJson = z.strictObject({
 /** An older edit also held what the machine had collected: that is read from its dust history now. */
 const StoredMachineJson = z.preprocess((stored) => {
   if (typeof stored !== 'object' || stored === null) return stored;
-  const { lastCollected: _words, hazard: _level, ...rest } = stored as Record<string, unknown>;
-  return rest;
+  return Object.fromEntries(Object.entries(stored).filter(([key]) => key !== 'lastCollected' && key !== 'hazard'));
 }, EditedMachineJson);
 
 export const StoredSnapshotJson = z.strictObject({ machine: StoredMachineJson, stages: z.array(EditedStageJson).max(30) });

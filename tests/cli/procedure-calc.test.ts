@@ -15,7 +15,7 @@ describe('calc procedure and check-procedure', () => {
     const p = ProcedureOutput.parse((await run('procedure', { machine: H, hazard: 'contained', job: job('bag') })).json);
     expect(p.procedure).toBe('Sealed safety bag');
     expect(p.steps[0]?.text).toContain('collected');
-    expect(p.steps.at(-1)?.key).toBe('measureAfter');
+    expect(p.steps.map((s) => s.key).slice(-8)).toEqual(['switchOff', 'wipeSuit', 'offOvershoes', 'offCoverall', 'washHands', 'offRespirator', 'washFace', 'freeArea']);
     expect(p.steps.find((s) => s.key === 'restrictArea')?.why).toBe('contained dust');
     expect(p.steps.every((s, i) => s.step === i + 1 && s.text.length > 3 && !/undefined|null/.test(s.text))).toBe(true);
     const two = ProcedureOutput.parse((await run('procedure', { machine: { kind: 'hepaTank', machineClass: 'HEPA' }, hazard: 'controlled', job: job('bag', 'secondVacuum') })).json);
@@ -25,11 +25,11 @@ describe('calc procedure and check-procedure', () => {
   it('is sound as it is, and says in a sentence what a left-out step does to it', async () => {
     const input = { machine: H, hazard: 'contained', job: job('mainFilter') };
     const p = ProcedureOutput.parse((await run('procedure', input)).json);
-    expect(p.integrity).toEqual(['particles', 'cleanSide', 'smoke']);
+    expect(p.integrity).toEqual(['cleanSide', 'smoke', 'particles']);
     expect(CheckProcedureOutput.parse((await run('check-procedure', input)).json)).toEqual({ sound: true, violations: [] });
     const without = async (key: string) => CheckProcedureOutput.parse((await run('check-procedure', { ...input, without: [p.steps.find((s) => s.key === key)?.step ?? 0] })).json);
     expect((await without('integrityTest')).violations.map((v) => v.kind)).toEqual(['integrityMissing']);
-    expect((await without('isolate')).violations[0]?.sentence).toContain('before the plug is pulled');
+    expect((await without('isolate')).violations[0]?.sentence).toContain('before the machine is cut off from its feed');
     expect((await without('close')).violations.map((v) => v.sentence).join()).toContain('The lid is left open.');
   });
 

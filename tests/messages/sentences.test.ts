@@ -27,7 +27,7 @@ const clean = (text: string) => {
 describe('every failure has a sentence', () => {
   it('reads the codes at all', () => expect(CODES.length).toBeGreaterThan(40));
   it.each(CODES)('%s', (code) => {
-    const facts = { kind: 'flow', wanted: 'flow', is: 'velocity', typed: 'x', unit: 'fpm', number: 3, length: 50, most: 40, value: 2, low: 0.005, high: 1, barometricPa: 101_325, pressurePa: 101_325, altitudeM: 1200, count: 90, factor: 2, reads: 'flow', day: '2027-01-01', inServiceOn: '2024-01-01', tag: 'CR-99', stage: 'fan', fits: 'bag', what: 'asbestos', freeM3s: 0.05, flowM3s: 0.04, lowM3s: 0.01, highM3s: 0.03, efficiency: 1.2, bypass: 3, name: 'x', celsius: 3, relativeHumidity: 2 };
+    const facts = { kind: 'flow', wanted: 'flow', is: 'velocity', typed: 'x', unit: 'fpm', number: 3, length: 50, most: 40, value: 2, low: 0.005, high: 1, barometricPa: 101_325, pressurePa: 101_325, altitudeM: 1200, count: 90, factor: 2, reads: 'flow', day: '2027-01-01', inServiceOn: '2024-01-01', tag: 'CR-99', stage: 'fan', fits: 'bag', what: 'asbestos', freeM3s: 0.05, flowM3s: 0.04, lowM3s: 0.01, highM3s: 0.03, efficiency: 1.2, bypass: 3, name: 'x', best: 0.001, figure: 0.005, sizeUm: 0.03, faceMs: 0, level: 'contained', words: 'asbesots', names: 'asbestos', because: 'dust', word: 'lead', instead: 'licensedContractor', celsius: 3, relativeHumidity: 2 };
     const problem = problemOf(failure(code, 'field', facts));
     [problem.title, problem.sentence, problem.hint].forEach(clean);
     expect(problem.sentence).toMatch(/[.]$/);

@@ -20,7 +20,7 @@ import { recordChange } from '@/server/services/record-change';
 import { recordTest } from '@/server/services/record-test';
 import type { Context } from '@/server/services/user-action';
 import { loadYard } from '@/server/services/yard';
-import { changeBody, readings, testBody } from '../support/bodies';
+import { changeBody, dustBody, readings, testBody } from '../support/bodies';
 import { demoContext, newId } from '../support/database';
 
 let context: Context & { readonly db: Db };
@@ -136,7 +136,7 @@ describe('the demo machines', () => {
     expect(greenshank.card.deserved.usHepa).toBe(false);
     const oystercatcher = await cardOf('CR-05');
     expect(oystercatcher.card.deserved.dustClass).toBe('H');
-    expect(oystercatcher.label.may.sentence).toContain('may be called H class');
+    expect(oystercatcher.label.may.sentence).toContain('"H class" may be said');
   });
 });
 
@@ -162,9 +162,9 @@ describe('editing an air path', () => {
     value(await recordChange(later, 'CR-07', changeBody(hepa?.id ?? 0, { partId: hepa?.part?.id ?? null, performedAt: '2026-11-24T10:59:00.000Z' })));
     expect(classStanding((await bench('CR-07')).status.machine)).toMatchObject({ label: null, withdrawn: { because: 'untested' } });
     // It is there again, and its class is said once it is proven.
-    for (const test of ['particles', 'cleanSide', 'smoke'] as const) {
-      value(await recordIntegrity(later, 'CR-07', { clientId: newId(), by: 'TO', stageId: hepa?.id ?? 0, test, passed: true, note: 'counter on loan, 9 against 3100' }));
-    }
+    const signed = { by: 'TO', stageId: hepa?.id ?? 0 };
+    for (const test of ['cleanSide', 'smoke'] as const) value(await recordIntegrity(later, 'CR-07', { clientId: newId(), ...signed, test, passed: true, note: '' }));
+    value(await recordIntegrity(later, 'CR-07', { clientId: newId(), ...signed, test: 'penetration', testedOn: '2026-11-24', tester: 'the test firm', method: 'photometer', certificate: 'P-1', percent: 0.01, nextDueOn: null }));
     expect(classStanding((await bench('CR-07')).status.machine)).toMatchObject({ label: 'HEPA', withdrawn: null });
   });
 

@@ -173,7 +173,7 @@ describe('the worker', () => {
     const heard: FindReply[] = [];
     const client = openFind({ setup: found.setup, complaint: 'noSuction', words: '', heard: (r) => heard.push(r) }, () => fake);
     client.ask(found.open.state.progress, 'best');
-    client.ask(found.open.state.progress, 'takeOut');
+    client.ask({ ...found.open.state.progress, hazard: 'plain' }, 'takeOut');
     const [opening, ...questions] = sent;
     if (opening?.ask !== 'open') throw new Error('not opened first');
     const held = openHeld(opening);

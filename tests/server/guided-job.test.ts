@@ -54,7 +54,10 @@ const walk = async (tag: string, id: number, until?: string) => {
 describe('a guided change', () => {
   it('starts with the hazard, one at a time, and only when it may be done', async () => {
     const bag = { kind: 'change', stage: await stage('CR-02', 'paper bag'), school: 'off' } as const;
-    expect(codes(await start('CR-02', bag, { dust: dustBody('asbestos') }))).toEqual(['dust.refused dust.text']);
+    // It stays refused, whatever is typed next.
+    const other = { kind: 'change', stage: await stage('CR-16', 'paper bag'), school: 'off' } as const;
+    expect(codes(await start('CR-16', other, { dust: dustBody('asbestos') }))).toEqual(['dust.refused dust.text']);
+    expect(codes(await start('CR-16', other))).toEqual(['dust.refused dust.text']);
     expect(codes(await start('CR-99', bag))).toEqual(['machine.unknown']);
     expect(codes(await start('CR-02', { ...bag, school: 'running' }))).toEqual(['procedure.school paper bag']);
     expect(codes(await start('CR-02', bag))).toEqual(['accepted']);

@@ -108,7 +108,7 @@ describe('the plan of the demo yard', () => {
     const locked = async () => (await planYard(context)).input.machines.find((m) => m.tag === 'CR-04')?.stages.find((s) => s.stageId === bag.id)?.lockedDay;
     expect(await locked()).toBe(8);
     context = { ...context, now: () => '2026-11-24T12:00:00.000Z' };
-    expect(said(await recordChange(context, 'CR-04', changeBody(bag.id, { performedAt: '2026-11-24T11:00:00.000Z' })))).toBe('accepted');
+    expect(said(await recordChange(context, 'CR-04', changeBody(bag.id, { partId: bag.part?.id ?? null, performedAt: '2026-11-24T11:00:00.000Z' })))).toBe('accepted');
     expect(await locked()).toBeNull();
   });
 
@@ -118,7 +118,7 @@ describe('the plan of the demo yard', () => {
     expect(said(loaded)).toBe('accepted');
     expect((await outlookOf('CR-04', 'main filter'))?.basis.sights).toBe(before?.basis.sights);
     const bag = await stage('CR-04', 'fleece bag');
-    await recordChange(context, 'CR-04', changeBody(bag.id, { performedAt: '2026-11-24T09:20:00.000Z' }));
+    await recordChange(context, 'CR-04', changeBody(bag.id, { partId: bag.part?.id ?? null, performedAt: '2026-11-24T09:20:00.000Z' }));
     await recordTest(context, 'CR-04', testBody({ performedAt: '2026-11-24T09:40:00.000Z', readings: readings('L/s', '12.9', '13.0', '12.9') }));
     expect((await outlookOf('CR-04', 'main filter'))?.basis.sights).toBe((before?.basis.sights ?? 0) + 1);
   });

@@ -182,7 +182,7 @@ describe('comparing and the trend', () => {
     const wanted = { method: 'flowMeter', place: 'hoseEnd' } as const;
     const before = standInTarget(await bench('CR-04'), wanted);
     const bag = await stageOf('CR-04', 'fleece bag');
-    value(await recordChange(context, 'CR-04', changeBody(bag.id)));
+    value(await recordChange(context, 'CR-04', changeBody(bag.id, { partId: bag.part?.id ?? null })));
     expect(standInTarget(await bench('CR-04'), wanted) / before).toBeGreaterThan(1.3);
   });
 });
@@ -201,7 +201,7 @@ describe('changing a stage', () => {
   it('counts on the stage that counts it', async () => {
     const bag = await stageOf('CR-07', 'tank bag');
     const before = await dueOf('CR-07', 'pre-filter wrap');
-    value(await recordChange(context, 'CR-07', changeBody(bag.id)));
+    value(await recordChange(context, 'CR-07', changeBody(bag.id, { partId: bag.part?.id ?? null })));
     const after = await dueOf('CR-07', 'pre-filter wrap');
     expect(after?.binding.counted).toBe((before?.binding.counted ?? 0) + 1);
   });
@@ -209,7 +209,7 @@ describe('changing a stage', () => {
   it('shows before and after of a change with the gain and whether it is real', async () => {
     const bag = await stageOf('CR-04', 'fleece bag');
     const before = value(await recordTest(context, 'CR-04', testBody({ readings: readings('L/s', '10.0', '9.9', '10.1') })));
-    const change = value(await recordChange(context, 'CR-04', changeBody(bag.id, { beforeTestId: before.id })));
+    const change = value(await recordChange(context, 'CR-04', changeBody(bag.id, { beforeTestId: before.id, partId: bag.part?.id ?? null })));
     value(await recordTest(context, 'CR-04', testBody({ afterChangeId: change.id, bagState: 'asLeft' })));
     const story = changeStory(await bench('CR-04'), change.id);
     expect(story?.comparison).toMatchObject({ outcome: 'more' });
@@ -236,7 +236,7 @@ describe('changing a stage', () => {
   ] as const)('refuses %s and writes nothing', async (_what, owner, name, over, code) => {
     const stage = await stageOf(owner, name);
     const before = [await countRows('stage_change'), await countRows('stock_movement')];
-    expect(codes(await recordChange(context, 'CR-04', changeBody(stage.id, over)))).toContain(code);
+    expect(codes(await recordChange(context, 'CR-04', changeBody(stage.id, { partId: stage.part?.id ?? null, ...over })))).toContain(code);
     expect([await countRows('stage_change'), await countRows('stock_movement')]).toEqual(before);
   });
 

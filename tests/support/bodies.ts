@@ -46,6 +46,6 @@ export const changeBody = (stageId: number, over: Partial<RecordChangeBody> = {}
   quantity: 1,
   beforeTestId: null,
   note: '',
-  how: null,
+  how: { by: 'MK', how: 'mask, tied bag, damp wipe' },
   ...over,
 });

@@ -41,14 +41,17 @@ export const isolatedAgain = ({ steps, school }: Procedure, { kind }: Pick<Machi
   });
 };
 
-/** The plug holds the dust until the machine is closed, latched and off. */
+/** The plug holds the dust until the machine is closed, latched and off; whoever opens it again plugs it again. */
 export const plugLast = ({ steps, id }: Procedure): readonly Violation[] => {
-  const out = firstOf(steps, 'unplugInlet');
   const plugged = firstOf(steps, 'plugInlet');
-  if (plugged >= 0 && out < 0 && id !== 'service') return [{ kind: 'leftOpen', opening: 'inlet' }];
-  if (out < 0) return [];
-  const later = steps.slice(out + 1).some((s) => s.key === 'latch' || (s.closes !== undefined && s.closes !== 'inlet') || s.moves === 'fitNew');
-  return later || steps[out]?.run !== 'off' ? [{ kind: 'unplugEarly' }] : [];
+  if (plugged >= 0 && lastOf(steps, (s) => s.key === 'unplugInlet') < lastOf(steps, (s) => s.key === 'plugInlet') && id !== 'service') return [{ kind: 'leftOpen', opening: 'inlet' }];
+  const early = steps.some((out, at) => {
+    if (out.key !== 'unplugInlet') return false;
+    const again = steps.findIndex((s, i) => i > at && s.key === 'plugInlet');
+    const open = steps.slice(at + 1, again < 0 ? steps.length : again);
+    return out.run !== 'off' || open.some((s) => s.key === 'latch' || s.opens === 'lid' || (s.closes !== undefined && s.closes !== 'inlet') || s.moves === 'fitNew');
+  });
+  return early ? [{ kind: 'unplugEarly' }] : [];
 };
 
 /** Old part bagged, tied, wiped, second bag, label, then away; the wipes with it. */

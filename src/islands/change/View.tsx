@@ -1,7 +1,6 @@
 import { Minus, Plus, ShieldAlert } from 'lucide-react';
-import { type Dispatch, useEffect, useReducer } from 'react';
+import { useEffect, useReducer } from 'react';
 import type { StageDue } from '@/core/interval/due';
-import type { DustHazard } from '@/core/dust/level';
 import { isChangeable, type Machine, type Stage } from '@/core/machine/machine';
 import { CHANGE_REASONS, type ChangeRecord } from '@/core/record/records';
 import { dueIn } from '@/messages/needs';
@@ -16,21 +15,14 @@ import { Refused } from '@/ui/dust/dust-question';
 import { fromLocalField } from '@/ui/local-moment';
 import { postAction } from '@/ui/post-action';
 import { FieldProblems, problemsAt } from '@/ui/problems';
-import { type ChangeAction, changeOfRecord, changeReducer, type ChangeState, startChange } from './state';
+import { BeforeTest, type BeforeChoice, HowDone, type Part } from './how-done';
+import { changeOfRecord, changeReducer, type ChangeState, startChange } from './state';
 
 export interface ShelfPart {
   readonly id: number;
   readonly name: string;
   readonly bin: string;
   readonly onHand: number;
-}
-
-/** A test that may stand as "before", its words made on the server. */
-export interface BeforeChoice {
-  readonly id: number;
-  readonly words: string;
-  /** Fresh enough to be this change's "as found" without being chosen. */
-  readonly recent: boolean;
 }
 
 interface ChangeProps {
@@ -44,11 +36,6 @@ interface ChangeProps {
   readonly clientId: string;
   readonly stageId: number | null;
   readonly correcting: ChangeRecord | null;
-}
-
-interface Part {
-  readonly state: ChangeState;
-  readonly dispatch: Dispatch<ChangeAction>;
 }
 
 const changeable = (machine: Machine): readonly Stage[] => machine.stages.filter(isChangeable);
@@ -152,22 +139,6 @@ const PartChoice = ({ state, dispatch, part, machine }: Part & Pick<ChangeProps,
   </fieldset>
 );
 
-const BeforeTest = ({ state, dispatch, before }: Part & Pick<ChangeProps, 'before'>) => (
-  <label className="block">
-    <span className="font-bold">Measured before</span>
-    <select
-      className="field mt-1"
-      value={state.beforeTestId ?? ''}
-      onChange={(e) => dispatch({ type: 'before', id: e.target.value === '' ? null : Number(e.target.value) })}
-    >
-      <option value="">not measured as found</option>
-      {before.map((b) => (
-        <option key={b.id} value={b.id}>{b.words}</option>
-      ))}
-    </select>
-  </label>
-);
-
 const Signature = ({ state, dispatch, correcting }: Part & { readonly correcting: boolean }) => {
   const field = (name: 'by' | 'when' | 'note' | 'correctionReason', path: string) => ({
     className: 'field',
@@ -201,25 +172,6 @@ const Signature = ({ state, dispatch, correcting }: Part & { readonly correcting
     </div>
   );
 };
-
-/** On dust that wants its steps, a change that nobody walked through says how it was done; the file marks it so. */
-const HowDone = ({ state, dispatch, level }: Part & { readonly level: DustHazard }) => (
-  <fieldset>
-    <legend className="font-bold">Not walked step by step: how was it done?</legend>
-    <p className="soft text-sm">{capital(level)} dust. It is marked so in the file; what carries a class is suspended until it is screened and proven.</p>
-    <div className="grid grid-cols-[5rem_1fr] gap-2">
-      <label className="block">
-        <span className="caption">By whom</span>
-        <input className="field" value={state.doneBy} maxLength={12} autoComplete="off" onChange={(e) => dispatch({ type: 'text', field: 'doneBy', value: e.currentTarget.value })} />
-      </label>
-      <label className="block">
-        <span className="caption">How it was contained</span>
-        <input className="field" value={state.doneHow} maxLength={300} placeholder="mask, tied bag, damp wipe, by the machine's own instructions" onChange={(e) => dispatch({ type: 'text', field: 'doneHow', value: e.currentTarget.value })} />
-      </label>
-    </div>
-    <FieldProblems id="how-problems" problems={problemsAt(state.problems, 'how')} />
-  </fieldset>
-);
 
 const KNOWN = ['how', 'stageId', 'reason', 'partId', 'by', 'performedAt', 'correctionReason'];
 

@@ -138,14 +138,31 @@ describe('a train', () => {
   it('bypass decides: M needs under 0.07 % past a 99.97 % element and 0.095 % past an H14; H under 0.005 % less its own', () => {
     expect(mostBypass({ limit: 0.001, penetration: 0.0003 }) * 100).toBeCloseTo(0.07, 3);
     expect(mostBypass({ limit: 0.001, penetration: 0.00005 }) * 100).toBeCloseTo(0.095, 3);
-    expect(judged([stage({ bypass: 0.00069 })]).dustClass).toBe('M');
-    expect(judged([stage({ bypass: 0.00072 })]).dustClass).toBe('L');
+    // Judged at the size it holds worst, a 99.97 % element at 0.3 um leaves less room for its seat than that.
+    expect(judged([stage({ bypass: 0.0001 })]).dustClass).toBe('M');
+    expect(judged([stage({ bypass: 0.00069 })]).dustClass).toBe('L');
     const h14: FilterRating = { scale: 'en1822', grade: 'H14' };
     expect(judged([stage({ rating: h14, bypass: 0.00094 })]).dustClass).toBe('M');
     expect(judged([stage({ rating: h14, bypass: 0.00096 })]).dustClass).toBe('L');
     const u15: FilterRating = { scale: 'en1822', grade: 'U15' };
     expect(judged([stage({ rating: u15, bypass: 0.000044 })]).dustClass).toBe('H');
     expect(judged([stage({ rating: u15, bypass: 0.000046 })]).dustClass).toBe('M');
+  });
+
+  it('overspeed and a dust cake never better a class: judged at the worst size, never above the rating', () => {
+    const face = (times: number) => judged([stage({ faceMs: Math.sqrt(MEDIA.hepaGlass.adviceMs[0] * MEDIA.hepaGlass.adviceMs[1]) * times })]);
+    const rated = face(1);
+    expect(rated.dustClass).toBe('M');
+    for (const times of [0.25, 0.5, 2, 4, 8]) {
+      expect(face(times).penetration).toBeGreaterThanOrEqual(rated.penetration * (1 - 1e-9));
+      expect(face(times).dustClass).not.toBe('H');
+    }
+    const cloth = { medium: 'pleatedPolyester', rating: { scale: 'point', efficiency: 0.9, sizeUm: 0.3 } } as const;
+    expect(judged([stage({ ...cloth, timesClean: 50 })]).penetration).toBeCloseTo(judged([stage(cloth)]).penetration, 12);
+    // The size it is judged at is the worst there is: none of a fine scan passes more.
+    const t = train([stage({ bypass: 0.0001 })]);
+    const d = deservedClass(t);
+    for (let i = 0; i <= 400; i += 1) expect(t.claimed(0.01 * 1000 ** (i / 400))).toBeLessThanOrEqual(d.penetration * (1 + 1e-6));
   });
 
   it('says what dominates', () => {
@@ -188,5 +205,9 @@ describe('a train', () => {
     expect(codes([stage(), stage({ bypass: 1.5 })])).toEqual(['train.bypass stages.1.bypass']);
     expect(codes([stage({ rating: { scale: 'point', efficiency: 1, sizeUm: 0.3 } })])).toEqual(['train.rating stages.0.rating']);
     expect(codes([stage()], Number.NaN)).toEqual(['train.bypass wholeBypass']);
+    expect(codes([stage({ faceMs: 0 })])).toEqual(['train.face stages.0.faceMs']);
+    expect(codes([stage({ faceMs: -0.02 })])).toEqual(['train.face stages.0.faceMs']);
+    // HEPA is 99.97 % at 0.3 um (29 CFR 1926.1153, DOE-STD-3020): at 0.03 it is a slip, and is explained.
+    expect(codes([stage({ rating: { scale: 'point', efficiency: 0.9997, sizeUm: 0.03 } })])).toEqual(['train.claim stages.0.rating.sizeUm']);
   });
 });

@@ -9,7 +9,7 @@ import { type Finding, findingsOf } from '@/core/status/findings';
 import { flowTest, limits, reduce } from '../../support/readings';
 
 const HOSE = 0.036;
-const machine = { kind: 'mExtractor', hoseSelectorM: HOSE, nominalVolts: 230 } as Machine;
+const machine = { kind: 'mExtractor', hoseSelectorM: HOSE, nominalVolts: 230, stages: [] as Machine['stages'] } as Machine;
 const litres = (...values: readonly number[]) => values.map((v) => v / 1000);
 const atVelocity = (...ms: readonly number[]) => ms.map((v) => v * boreAreaM2(HOSE));
 

@@ -1,0 +1,53 @@
+import type { Dispatch } from 'react';
+import type { DustHazard } from '@/core/dust/level';
+import { capital } from '@/messages/words';
+import { FieldProblems, problemsAt } from '@/ui/problems';
+import type { ChangeAction, ChangeState } from './state';
+
+/** A test that may stand as "before", its words made on the server. */
+export interface BeforeChoice {
+  readonly id: number;
+  readonly words: string;
+  /** Fresh enough to be this change's "as found" without being chosen. */
+  readonly recent: boolean;
+}
+
+export interface Part {
+  readonly state: ChangeState;
+  readonly dispatch: Dispatch<ChangeAction>;
+}
+
+export const BeforeTest = ({ state, dispatch, before }: Part & { readonly before: readonly BeforeChoice[] }) => (
+  <label className="block">
+    <span className="font-bold">Measured before</span>
+    <select
+      className="field mt-1"
+      value={state.beforeTestId ?? ''}
+      onChange={(e) => dispatch({ type: 'before', id: e.target.value === '' ? null : Number(e.target.value) })}
+    >
+      <option value="">not measured as found</option>
+      {before.map((b) => (
+        <option key={b.id} value={b.id}>{b.words}</option>
+      ))}
+    </select>
+  </label>
+);
+
+/** On dust that wants its steps, a change that nobody walked through says how it was done; the file marks it so. */
+export const HowDone = ({ state, dispatch, level }: Part & { readonly level: DustHazard }) => (
+  <fieldset>
+    <legend className="font-bold">Not walked step by step: how was it done?</legend>
+    <p className="soft text-sm">{capital(level)} dust. It is marked so in the file; what carries a class is suspended until it is screened and proven.</p>
+    <div className="grid grid-cols-[5rem_1fr] gap-2">
+      <label className="block">
+        <span className="caption">By whom</span>
+        <input className="field" value={state.doneBy} maxLength={12} autoComplete="off" onChange={(e) => dispatch({ type: 'text', field: 'doneBy', value: e.currentTarget.value })} />
+      </label>
+      <label className="block">
+        <span className="caption">How it was contained</span>
+        <input className="field" value={state.doneHow} maxLength={300} placeholder="mask, tied bag, damp wipe, by the machine's own instructions" onChange={(e) => dispatch({ type: 'text', field: 'doneHow', value: e.currentTarget.value })} />
+      </label>
+    </div>
+    <FieldProblems id="how-problems" problems={problemsAt(state.problems, 'how')} />
+  </fieldset>
+);
