@@ -48,6 +48,7 @@ const story = async () => {
   await page.waitForSelector('html[data-change=ready]');
   await page.getByRole('button', { name: /^Fleece bag due/ }).click();
   await page.getByRole('button', { name: /^Test/ }).click();
+  await page.getByLabel('How it was contained').fill('mask on, bag tied in the machine, damp wipe');
   await take('change', page);
   await page.getByRole('button', { name: 'Record the change' }).click();
   await page.waitForURL('**/changes/*');

@@ -125,7 +125,7 @@ const HOW: Record<Operation['kind'], string> = {
   lampCoverOff: 'Cut it off from its feed and take the cover off; plug in and run it a moment: lit means the indicator lies, out means a real restriction. No filter is touched. Hands, hair and cuffs away from the opening. Off and unplugged before the cover goes back.',
   disc: 'Fresh bag and filters first. The disc on the hose end, then off again: on, then off, is good.',
   cleanSide: 'Switch off. Dirt at the edge came past the seat, dirt in the middle through a tear. Look that it is there, and at its arrow.',
-  particles: 'Room first, then the exhaust, as long each. Fewer than the room shows no gross leak; no count proves a class.',
+  particles: 'Room first, then the exhaust, as long each. A sound filter lets almost nothing through: fewer than the room alone clears nothing.',
   smell: 'Run it a minute and smell at the outlet. Flow never shows a spent gas stage.',
   smoke: 'The smoke pencil slowly along lid, seals and ring: drawn in or blown out is a leak.',
   voltage: 'At the socket while the machine runs. Live parts are not opened.',

@@ -24,8 +24,9 @@ const WITHDRAWN_WORD = { missing: 'missing', foreign: 'is not the maker\'s', rev
 /** Why a machine's class may not be said now, in a sentence. */
 export const sayWithdrawal = ({ stage, because }: Withdrawal, machineClass: string | null): string => {
   const what = { missing: `The ${stage.name} is missing`, foreign: `The ${stage.name} is not the part this machine was tested with`, reversed: `The ${stage.name} is fitted against its arrow`, untested: `The seat of the ${stage.name} was opened and is not yet screened`, failed: `The ${stage.name} failed its test`, unproven: `The ${stage.name} is screened and not yet proven` }[because];
-  const until = { missing: 'until it is back', foreign: 'until the right one is back', reversed: 'until it is turned round', untested: 'until that is passed', failed: 'until it is put right and passed', unproven: 'until a competent person has passed its penetration test' }[because];
-  return `${what}: this is no ${machineClass ?? 'rated'} machine ${until}.`;
+  const proven = machineClass === 'H' || machineClass === 'HEPA' ? 'screened, and proven by a penetration test' : 'screened';
+  const until = { missing: `back, ${proven}`, foreign: `the right one again, ${proven}`, reversed: `turned round, ${proven}`, untested: proven, failed: `put right, ${proven}`, unproven: 'proven by a penetration test of a competent person' }[because];
+  return `${what}: this is no ${machineClass ?? 'rated'} machine until it is ${until}.`;
 };
 
 /** The one thing a machine needs next, short enough for its tag on the board. */

@@ -1,9 +1,12 @@
 import { INDICATOR_FROM } from '@/core/constants/limits';
 import type { GaugeZone, HandWord, LightState, MethodDetail } from '@/core/measure/detail';
 import type { Reduced } from '@/core/measure/reduce-any';
+import { DUST_CLASS_PENETRATION } from '@/core/filter/rating';
 import type { ParticleVerdict } from '@/core/measure/particle-count';
+import { penetrationLimits, type PenetrationLimits } from '@/core/measure/penetration-ratio';
 import type { SuctionCurve } from '@/core/measure/suction-curve';
 import { show, type UnitSystem } from '@/core/units';
+import { sayPercent } from './job';
 import type { Said } from './verdicts';
 
 export const HAND_WORDS: Record<HandWord, string> = { none: 'nothing', weak: 'weak', normal: 'normal', strong: 'strong' };
@@ -19,13 +22,20 @@ export const sayCurve = ({ peak, rangeM3s }: SuctionCurve, units: UnitSystem): S
     : { tone: 'open', mark: 'Peak outside', sentence: `The power is still ${power} at the last opening (${where}): its peak lies outside the points.`, detail: 'Add a larger or a smaller opening.' };
 };
 
-/** What the two counts say of the exhaust. */
-export const sayParticles = (p: ParticleVerdict, units: UnitSystem): Said => {
+/** Two counts in words: what of the room comes through, and never that a lower count clears a filter. */
+export const sayParticles = (p: ParticleVerdict, { units, passed }: { readonly units: UnitSystem; readonly passed: PenetrationLimits }): Said => {
   const rates = `${show('countConcentration', p.exhaustPerM3, units)} in the exhaust, ${show('countConcentration', p.roomPerM3, units)} in the room`;
   const detail = `95 % (exact Poisson): exhaust ${show('countConcentration', p.exhaustLimits.low, units)} to ${show('countConcentration', p.exhaustLimits.high, units)}; net ${show('countConcentration', p.netLimits.low, units)} to ${show('countConcentration', p.netLimits.high, units)}; p ${p.p < 0.001 ? 'below 0.001' : `= ${p.p.toFixed(3)}`}.`;
   switch (p.outcome) {
     case 'belowRoom':
-      return { tone: 'open', mark: 'Cleaner than the room', sentence: `The exhaust is cleaner than the room: ${rates}.`, detail: `That shows no gross leak; it proves no class. ${detail}` };
+      return passed.low > DUST_CLASS_PENETRATION.L
+        ? { tone: 'stop', mark: 'Leaks', sentence: `It leaks: ${sayPercent(passed.ratio)} of what is in the room comes out of it, ${rates}.`, detail: `At least ${sayPercent(passed.low)} passes; no dust class lets more than ${sayPercent(DUST_CLASS_PENETRATION.L)} through. Do not run it in dust. ${detail}` }
+        : {
+            tone: 'open',
+            mark: `At most ${sayPercent(passed.high)}`,
+            sentence: `${passed.ratio === 0 ? 'Nothing was counted coming through' : `${sayPercent(passed.ratio)} of what is in the room comes through`}; up to ${sayPercent(passed.high)} may: ${rates}.`,
+            detail: `A count proves no class. ${detail}`,
+          };
     case 'aboveRoom':
       return { tone: 'stop', mark: 'Dirtier than the room', sentence: `The exhaust carries more than the room: ${rates}.`, detail: `A bypass, a tear, fibre from a new part, or droplets; never count in wet exhaust. ${detail}` };
     case 'notShown':
@@ -75,7 +85,7 @@ export const sayOther = (reduced: Exclude<Reduced, { form: 'series' }>, units: U
     case 'curve':
       return sayCurve(reduced.curve, units);
     case 'particles':
-      return sayParticles(reduced.particles, units);
+      return sayParticles(reduced.particles, { units, passed: penetrationLimits({ through: reduced.counted.exhaust, challenge: reduced.counted.room }) });
     case 'word':
       return sayWord(reduced.detail, stageName);
   }

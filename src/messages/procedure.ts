@@ -93,7 +93,7 @@ const WORDS: Record<StepKey, (name: string) => string> = {
   bondFirst: () => 'Bonding lead first: snap it home, clamp it to a bonded point.',
   measureBaseline: () => 'Measure the baseline.',
   startTimer: () => 'Start the timers: at first use, not at purchase.',
-  integrityTest: (name) => `Integrity test of the ${name}.`,
+  integrityTest: (name) => `Screen the ${name}: clean side, smoke, particle count.`,
   measureAfter: () => 'Measure again, same place, same way.',
   wipeSuit: () => 'At the edge of the area: wipe the coverall and the outside of the gloves.',
   offOvershoes: () => 'Overshoes off.',
@@ -258,7 +258,7 @@ export const sayViolation = (v: Violation): string => {
     case 'latchOrder':
       return 'Latch and off are the wrong way round for this method.';
     case 'integrityMissing':
-      return 'A fine filter was changed without its integrity test.';
+      return 'A fine filter was changed without being screened.';
     case 'undressOrder':
       return 'Protective equipment comes off in the wrong order: what carries dust first, the respirator last.';
     case 'wrongIsolation':

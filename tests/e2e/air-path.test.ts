@@ -126,7 +126,7 @@ describe('the machine editor', () => {
     await page.getByLabel('Why').fill('not behind the wrap');
     await page.getByRole('button', { name: 'Record the change of path' }).dblclick();
     await page.waitForURL('**/m/CR-07/path?saved*');
-    await page.getByText('The HEPA is missing: this is no HEPA machine until it is back.').waitFor();
+    await page.getByText('The HEPA is missing: this is no HEPA machine until it is back, screened, and proven by a penetration test.').waitFor();
     expect(await page.getByRole('navigation', { name: 'Machines' }).getByRole('link', { name: /CR-07/ }).innerText()).toMatch(/class withdrawn/);
     await page.goto(`${yard.server.url}/m/CR-07/filters`);
     expect(await page.getByRole('main').innerText()).toMatch(/Withdrawn[\s\S]*not shown to be HEPA|not HEPA/);

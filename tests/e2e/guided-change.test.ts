@@ -55,7 +55,7 @@ describe('guided changes, walked on the page', () => {
     expect(seen.size).toBe(8);
   });
 
-  it('the contained change of an H main filter, from the hazard gate to the passed integrity test, do-not-run while it is open, into the report and the file', async () => {
+  it('the contained change of an H main filter: dressed, plugged, the old clean side seen, screened by a count, undressed in order; the class waits for the paper', async () => {
     const page = await begin('CR-05', 'Main filter');
     const first = await walk(page, /^Old main filter into its bag/);
     expect(await page.locator('main').getByText('open, do not run').count()).toBe(1);
@@ -64,12 +64,12 @@ describe('guided changes, walked on the page', () => {
     await page.reload();
     await ready(page);
     expect(await stepOf(page)).toMatch(/^Old main filter into its bag/);
-    const seen = [...first, ...(await walk(page, /^Integrity test/))];
-    const order = [/respirator/, /area off/, /coverall/, /plug\.$/, /Plug the inlet/, /^Open at/, /into its bag/, /damp cloth/, /Decontaminate/, /arrow/, /^Close at/, /plug out of the inlet/, /Label the waste/].map((r) => indexOf(seen, r));
-    expect(order.every((i) => i >= 0)).toBe(true);
+    const seen = [...first, ...(await walk(page, /^Screen/))];
+    const order = [/area/i, /coverall/i, /respirator/i, /pull the plug/, /Plug the inlet/, /^Open at/, /clean side/i, /into its bag/, /arrow/, /^Close at/, /comes out of the inlet/, /Label the waste/].map((r) => indexOf(seen, r));
+    expect(order.every((i) => i >= 0), seen.map((s) => s.split('\n')[0]).join(' | ')).toBe(true);
     expect(order).toEqual([...order].sort((a, b) => a - b));
     expect(await page.locator('main').getByText('open, do not run').count()).toBe(0);
-    // The class is not said until the tests are passed, and the step is not done before.
+    // The class is not said, and the step is not done before it is screened.
     expect(await head(page)).toContain('class suspended');
     expect(await page.getByRole('button', { name: 'Done', exact: true }).isDisabled()).toBe(true);
     for (const answer of ['Clean', 'Still']) {
@@ -77,22 +77,53 @@ describe('guided changes, walked on the page', () => {
       await page.locator(`[data-integrity]:has-text("${answer}")`).waitFor({ state: 'detached' });
       await ready(page);
     }
-    await page.getByRole('button', { name: 'Below the room' }).click();
-    await page.getByText('No particle count of this machine since the change.').waitFor();
-    await page.getByLabel('Who counted, and how').fill('the hire firm, 0.3 um, 12 against 4200');
-    await page.getByRole('button', { name: 'Below the room' }).click();
-    await page.getByText('Every integrity test is passed.').waitFor();
+    const here = page.url();
+    const counted = async (room: string, exhaust: string) => {
+      await page.getByRole('link', { name: 'Count', exact: true }).click();
+      await page.waitForSelector('html[data-measure=ready]');
+      for (const count of [room, exhaust]) {
+        await page.fill('#pad', count);
+        await page.keyboard.press('Enter');
+      }
+      for (const name of await page.locator('button[role=checkbox]').allInnerTexts()) await page.getByRole('checkbox', { name, exact: true }).click();
+      await page.getByLabel('Initials').fill('MK');
+      await page.getByRole('button', { name: 'Record the test' }).click();
+      await page.waitForURL('**/file?*');
+      await page.goto(here);
+      await ready(page);
+      await page.getByLabel('Initials').fill('MK');
+      await page.getByRole('button', { name: 'Judge the count' }).click();
+    };
+    await page.getByRole('button', { name: 'Judge the count' }).click();
+    await page.getByText('No particle count from 0.3').waitFor();
+    // A minute in clean air cannot tell; 600 of 900 is a filter that leaks; a long clean count screens it.
+    await counted('300', '0');
+    await page.getByText('may pass; a count of this length').waitFor();
+    await counted('900', '600');
+    await page.getByText('failed when last tried').waitFor();
+    expect(await page.getByRole('button', { name: 'Done', exact: true }).isDisabled()).toBe(true);
+    await counted('2547', '0');
+    await page.getByText('until a penetration test is passed').waitFor();
+    await page.getByText('to be screened').waitFor({ state: 'detached' });
     await ready(page);
-    expect(await head(page)).toContain('H class');
-    await walk(page);
+    const undressing = await walk(page);
+    const off = [/^Switch off/i, /coverall/i, /hands/i, /respirator/i, /face/i].map((r) => indexOf(undressing, r));
+    expect(off, undressing.join(' | ')).toEqual([...off].sort((a, b) => a - b));
+    expect(off[0]).toBeGreaterThanOrEqual(0);
     await page.getByLabel('Waste, if weighed').fill('1.4 kg');
     await page.getByRole('button', { name: /^Finish/ }).click();
     await page.waitForURL('**/jobs/*');
     const report = await page.locator('main').innerText();
-    for (const told of ['Bolted main filter: finished.', '1400 g', 'waste by your local rules', 'Still', 'the hire firm', 'Main filter: due in']) expect(report.toLowerCase()).toContain(told.toLowerCase());
+    for (const told of ['Bolted main filter: finished.', '1400 g', 'waste by your local rules', 'Still', 'Main filter: due in']) expect(report.toLowerCase()).toContain(told.toLowerCase());
+    expect(await head(page)).toContain('class suspended');
     await page.goto(`${yard.server.url}/m/CR-05/file`);
     expect(await page.locator('main').innerText()).toContain('Main filter changed');
-  });
+    // No order of finding takes a filter out of it, and one kind of clean is not offered either.
+    await page.goto(`${yard.server.url}/m/CR-05/change`);
+    await page.waitForSelector('html[data-change=ready]');
+    await page.getByRole('group', { name: 'What was changed?' }).getByRole('button', { name: /^Main filter/ }).click();
+    expect(await page.getByRole('button', { name: /same part, cleaned/ }).count()).toBe(0);
+  }, 180_000);
 
   it('a tank bag with a second vacuum: off, then latch; another pair of hands is told who has it', async () => {
     const page = await begin('CR-07', 'Tank bag', /second vacuum/);
@@ -112,16 +143,18 @@ describe('guided changes, walked on the page', () => {
     expect(await page.locator('main').innerText()).toContain('Took it over.');
   });
 
-  it('asbestos stops it with the reason, and what was typed is still there', async () => {
+  it.each(['Asbestplatten', 'chrysotile', 'AIB from the ceiling'])('%s stops it with the reason, and what was typed is still there', async (typed) => {
     const { page } = await newVisit(yard.browser);
-    await page.goto(`${yard.server.url}/m/CR-02/job`);
+    await page.goto(`${yard.server.url}/m/CR-18/job`);
     await ready(page);
-    await page.getByLabel('Last collected').fill('asbestos cord');
-    await page.getByRole('button', { name: 'Paper bag', exact: true }).click();
+    await page.getByLabel('Last collected').fill(typed);
+    await page.getByText('Nothing here is opened, run or tested.').waitFor();
+    await page.getByRole('button', { name: 'Drop chamber', exact: true }).click();
     await page.getByLabel('Initials').fill('MK');
-    await page.getByRole('button', { name: 'Begin' }).click();
-    await page.getByText('Moorwind guides no test and no opening on it').waitFor();
-    expect(await page.getByLabel('Last collected').inputValue()).toBe('asbestos cord');
+    await page.getByRole('button', { name: 'Keep the refusal on record' }).click();
+    await page.getByText('Moorwind guides no test, no run and no opening on it').waitFor();
+    expect(await page.getByLabel('Last collected').inputValue()).toBe(typed);
+    expect(await page.locator('#step').count()).toBe(0);
   });
 
   it('a plain bag on one sheet: every question by itself, a double click is one record', async () => {

@@ -45,7 +45,7 @@ export class CaseWalker {
     await this.page.getByRole('button', { name: new RegExp(`^${complaint}`) }).click();
     await this.page.getByRole('button', { name: new RegExp(`^${school}`) }).click();
     await this.page.getByLabel('In their words').fill(words);
-    await this.page.getByLabel('Initials').fill('MK');
+    await this.page.getByLabel('Initials', { exact: true }).fill('MK');
     await this.page.getByRole('button', { name: 'Open the case' }).click();
     await this.page.waitForSelector('#next-test, #swap');
     await this.ready();

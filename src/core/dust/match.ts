@@ -23,6 +23,8 @@ interface Index {
   readonly longest: number;
   /** Words alone, for typing slips. */
   readonly fuse: Fuse<{ readonly phrase: string; readonly key: string }>;
+  /** The same, for words run together. */
+  readonly single: readonly { readonly phrase: string; readonly key: string }[];
 }
 
 /** Furthest that a slip may be from a word of the register, 0 the same to 1 anything. A Moorwind default. */
@@ -35,7 +37,7 @@ const indexOf = (register: readonly Dust[]): Index => {
   const phrases = new Map(offered.flatMap((d) => [d.name, ...d.synonyms].map((s) => [normalised(s), d.key] as const)));
   const list = [...phrases].filter(([p]) => p.length >= SHORTEST).map(([phrase, key]) => ({ phrase, key }));
   const fuse = new Fuse(list, { keys: ['phrase'], includeScore: true, threshold: FURTHEST, location: 0, distance: 12, minMatchCharLength: 3 });
-  return { phrases, fuse, longest: Math.max(1, ...[...phrases.keys()].map((p) => p.split(' ').length)) };
+  return { phrases, fuse, single: list.filter(({ phrase }) => !phrase.includes(' ')), longest: Math.max(1, ...[...phrases.keys()].map((p) => p.split(' ').length)) };
 };
 
 /** A register's index is made once for as long as that register is used: it depends on nothing else. */
@@ -53,13 +55,20 @@ const singular = (phrase: string): readonly string[] => [phrase, ...(phrase.ends
 /** A slip is about as long as the word it was meant to be. */
 const alike = (a: string, b: string): boolean => Math.abs(a.length - b.length) <= Math.max(1, Math.floor(b.length / 4));
 
+/** A word that begins or ends with one of the register, as "Asbestschnur" does: how much of it that word is. */
+const compound = (word: string, phrase: string): number =>
+  !phrase.includes(' ') && word.length > phrase.length && (word.startsWith(phrase) || word.endsWith(phrase)) ? phrase.length / word.length : 0;
+
 const slips = (index: Index, word: string): readonly DustMatch[] => {
   if (word.length < SHORTEST) return [];
-  const found = index.fuse.search(word).filter((r) => alike(word, r.item.phrase));
+  const likely = [
+    ...index.fuse.search(word).filter((r) => alike(word, r.item.phrase)).map((r) => ({ key: r.item.key, chance: 1 - (r.score ?? 1) })),
+    ...index.single.map(({ phrase, key }) => ({ key, chance: compound(word, phrase) })).filter((r) => r.chance > 0),
+  ];
   const byKey = new Map<string, DustMatch>();
-  for (const r of found) {
-    const chance = Math.round(100 * (1 - (r.score ?? 1))) / 100;
-    if (chance > (byKey.get(r.item.key)?.chance ?? 0)) byKey.set(r.item.key, { key: r.item.key, words: word, chance, exact: false });
+  for (const r of likely) {
+    const chance = Math.round(100 * r.chance) / 100;
+    if (chance > (byKey.get(r.key)?.chance ?? 0)) byKey.set(r.key, { key: r.key, words: word, chance, exact: false });
   }
   return [...byKey.values()].sort((a, b) => b.chance - a.chance).slice(0, 3);
 };

@@ -8,7 +8,7 @@ export const REFUSED_DUSTS: readonly Dust[] = [
     name: 'asbestos',
     synonyms: [
       'asbestos', 'asbest', 'azbest', 'azbestu', 'amiante', 'amianto', 'asbesto', 'chrysotile', 'chrysotil', 'crisotilo', 'crisotile', 'amosite', 'amosit', 'crocidolite', 'krokydolith', 'crocidolita', 'tremolite', 'tremolit', 'anthophyllite', 'actinolite',
-      'white asbestos', 'brown asbestos', 'blue asbestos', 'acm', 'acms', 'aib', 'asbestos cement', 'asbestos board', 'asbestos insulating board', 'asbestzement', 'asbestcement', 'asbestplaat', 'fibrociment amiante', 'fibrocemento con amianto', 'limpet', 'limpet coating', 'sprayed coating', 'sprayed insulation',
+      'white asbestos', 'brown asbestos', 'blue asbestos', 'acm', 'acms', 'aib', 'asbestos cement', 'asbestos board', 'asbestos insulating board', 'asbestzement', 'asbestplatte', 'asbestplatten', 'asbestschnur', 'asbestpappe', 'asbestcement', 'asbestplaat', 'asbestplaten', 'plaque d amiante', 'plaques d amiante', 'amiante ciment', 'cemento amianto', 'placa de amianto',  'fibrociment amiante', 'fibrocemento con amianto', 'limpet', 'limpet coating', 'sprayed coating', 'sprayed insulation',
     ],
     limits: [osha(0.1, 'fibres per cm3, not mg/m3', '29 CFR 1910.1001 and 1926.1101, from memory of the source')],
     waste: 'asbestos: not by us',

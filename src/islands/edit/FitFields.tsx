@@ -56,7 +56,7 @@ export const FitFields = (p: StageFieldProps) => {
         <RatingFields {...p} />
         <NumberField label="Bypass past its seat, %" value={Number((fit.bypass * 100).toPrecision(6))} low={0} high={100} step={0.001} onValue={(percent) => put({ bypass: percent / 100 })} />
       </Grid>
-      <Tick label="Not the maker's part" hint="A foreign part withdraws the machine's class until the right one is back." on={fit.foreign} onTick={(foreign) => put({ foreign })} />
+      <Tick label="Not the maker's part" hint="A foreign part withdraws the machine's class until the right one is in and proven." on={fit.foreign} onTick={(foreign) => put({ foreign })} />
       <Tick label="A coloured gauge reads across it" on={gauge !== null} onTick={(on) => put({ gaugePa: on ? { amberPa: 1500, redPa: 3000 } : null })} />
       {gauge && (
         <Grid>

@@ -38,7 +38,7 @@ export const StageForm = (p: StageFormProps) => {
       {stage.spec.air.form === 'medium' && <FitFields {...p} key={`${stage.key}-fit`} />}
       {stage.kind !== 'fan' && (
         <div className="grid sm:grid-cols-2">
-          {facts.filters && <Tick label="It is missing" hint="Recorded, and the class wording is withdrawn everywhere until it is back." on={stage.missing} onTick={(missing) => change({ missing })} />}
+          {facts.filters && <Tick label="It is missing" hint="Recorded, and the class wording is withdrawn everywhere until it is back and proven." on={stage.missing} onTick={(missing) => change({ missing })} />}
           <Tick label="Do not remove" hint={`${capital(facts.label)} that stays in, however dirty it looks.`} on={stage.doNotRemove} onTick={(doNotRemove) => change({ doNotRemove })} />
         </div>
       )}

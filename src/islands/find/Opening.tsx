@@ -8,7 +8,7 @@ import type { Machine } from '@/core/machine/machine';
 import type { Problem } from '@/messages/failures';
 import { COMPLAINT_WORDS, NO_TAKE_OUT, SCHOOL_WORDS } from '@/messages/find';
 import { setChoice } from '@/ui/cookies';
-import { DustQuestion, dustSaid } from '@/ui/dust/dust-question';
+import { DustQuestion, dustSaid, KEEP_REFUSAL } from '@/ui/dust/dust-question';
 import { newClientId, postAction } from '@/ui/post-action';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 
@@ -109,7 +109,7 @@ export const Opening = ({ machine, by, ownDusts }: OpeningProps) => {
             <input className="field" value={entry.by} maxLength={12} autoComplete="off" onChange={(e) => set({ by: e.currentTarget.value })} />
           </label>
           <button type="button" className="go flex-1" disabled={sending || entry.complaint === null || said.own.toConfirm.length > 0} onClick={() => void start()}>
-            {sending ? 'Opening...' : 'Open the case'}
+            {said.machine.standing.refusal ? KEEP_REFUSAL : sending ? 'Opening...' : 'Open the case'}
           </button>
         </div>
         <FieldProblems id="by-problems" problems={problemsAt(problems, 'by')} />

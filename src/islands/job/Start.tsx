@@ -14,7 +14,7 @@ import { RUN_SHORT } from '@/messages/job';
 import { PROCEDURE_WORDS } from '@/messages/procedure';
 import { REASON_WORDS } from '@/messages/words';
 import { setChoice } from '@/ui/cookies';
-import { DustQuestion, dustSaid } from '@/ui/dust/dust-question';
+import { DustQuestion, dustSaid, KEEP_REFUSAL } from '@/ui/dust/dust-question';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import { usePostOnce } from '@/ui/use-post-once';
 import { type JobChoice, jobChoices } from './choice';
@@ -148,7 +148,7 @@ export const Start = ({ machine, by, stageId, units, wanted, ownDusts }: StartPr
             <input className="field" value={s.by} maxLength={12} autoComplete="off" onChange={(e) => set({ by: e.currentTarget.value })} />
           </label>
           <button type="button" className="choice" aria-pressed={people === 2} onClick={() => setPeople(people === 2 ? 1 : 2)}>Two people</button>
-          <button type="button" className="go flex-1" disabled={!way || said.own.toConfirm.length > 0} onClick={() => void start()}>Begin</button>
+          <button type="button" className="go flex-1" disabled={!way || said.own.toConfirm.length > 0} onClick={() => void start()}>{said.machine.standing.refusal ? KEEP_REFUSAL : 'Begin'}</button>
         </div>
         <FieldProblems id="start-problems" problems={problems.filter((x) => !x.path.startsWith('dust') && x.path !== 'partInHand')} />
         <NoStock s={s} set={set} problems={stock} />

@@ -35,7 +35,7 @@ const dueSince = ({ machine, record }: Pick<Booking, 'machine' | 'record'>, posi
   return stage && closed ? integrityStanding(machine, { ...stage, openedAt: closed.at }) : null;
 };
 
-/** Every integrity test that is due must have been passed since the part went in, before its step is done. */
+/** Every screening that is due must have been passed since the part went in, before its step is done. */
 const untested = ({ machine, record }: Booking, step: number): Result<true> => {
   const s = jobState(record).steps[step];
   const due = s?.key === 'integrityTest' && s.stage !== null ? dueSince({ machine, record }, s.stage) : null;

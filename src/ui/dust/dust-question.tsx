@@ -101,6 +101,9 @@ const worseBefore = ({ own, machine, level }: DustSaid): string | null => {
   return worse ? `It collected worse before: ${worse.text}. ${capital(level)} until it is decontaminated.` : null;
 };
 
+/** What is pressed where nothing may be begun: that it was refused is kept. */
+export const KEEP_REFUSAL = 'Keep the refusal on record';
+
 export const Refused = ({ standing }: { readonly standing: Pick<DustStanding, 'refusal'> }) =>
   standing.refusal && (
     <div role="alert" className="tone-stop mt-1 flex items-start gap-2 border-l-4 pl-2" style={{ borderColor: 'var(--color-error)' }}>
