@@ -54,7 +54,7 @@ describe('as found, canister in, as left, with the streaming meter', () => {
     await page.waitForSelector('html[data-change=ready]');
     await page.getByRole('button', { name: /^Canister (due|overdue)/ }).click();
     await page.getByRole('button', { name: /^Test/ }).click();
-    await page.getByLabel('How it was contained').fill('outdoors, masked, both pleated drums bagged');
+    await page.getByLabel('How it was contained').fill('mask on, canister bagged where it came off');
     await page.getByRole('button', { name: 'Record the change' }).click();
     await page.waitForURL('**/changes/*');
     await page.getByRole('link', { name: 'Measure again' }).click();

@@ -1,4 +1,4 @@
-import { classesDiffer, type Dust, type DustAnswers, type DustQuestion, DUST_QUESTIONS, type NeededClass, type Referral, type RuleSet } from './dust';
+import { classesDiffer, type Dust, type DustAnswers, type DustFamily, type DustQuestion, DUST_QUESTIONS, type NeededClass, type Referral, type RuleSet } from './dust';
 import { type DustHazard, isBelow, worst } from './level';
 import { type DustMatch, matchDusts } from './match';
 import { wordsOf } from './text';
@@ -79,9 +79,13 @@ const refusalOf = (dusts: readonly Dust[]): Refusal | null => {
   return found?.refused ? { dust: found.name, why: found.note, instead: found.refused } : null;
 };
 
+/** Old, these may hold what was built in before the ban: plaster, tiles, wool, jointing. Source: HSE guidance, from memory. */
+const IN_BUILDINGS: ReadonlySet<DustFamily> = new Set<DustFamily>(['nuisance', 'silica', 'sensitiser']);
+
 /** A claim of "free" without its paper is not refused; a board that may hold it is, until the paper is seen. */
-const openQuestions = (statement: DustStatement, { dusts }: Understood, unknown: boolean): readonly DustQuestion[] => {
-  const wanted = new Set([...dusts.flatMap((d) => d.asks), ...(unknown ? OF_UNKNOWN : [])]);
+const openQuestions = (statement: DustStatement, { dusts }: Understood, { unknown, aged }: { readonly unknown: boolean; readonly aged: boolean }): readonly DustQuestion[] => {
+  const building: readonly DustQuestion[] = aged && dusts.some((d) => IN_BUILDINGS.has(d.family)) ? ['oldBuilding'] : [];
+  const wanted = new Set([...dusts.flatMap((d) => d.asks), ...building, ...(unknown ? OF_UNKNOWN : [])]);
   return DUST_QUESTIONS.filter((q) => wanted.has(q) && (statement.answers[q] === undefined || statement.answers[q] === 'notKnown'));
 };
 
@@ -93,7 +97,7 @@ const openQuestions = (statement: DustStatement, { dusts }: Understood, unknown:
  */
 export const assessDust = (register: readonly Dust[], statement: DustStatement): DustStanding => {
   if (isNothing(statement.text) && statement.confirmed.length === 0) return { ...NOTHING_YET, level: statement.own ?? 'plain' };
-  const { matches, notUnderstood } = matchDusts(register, statement.text);
+  const { matches, notUnderstood, aged } = matchDusts(register, statement.text);
   const all = understood(register, statement, matches);
   const named = free(statement) ? { ...all, dusts: all.dusts.filter((d) => !ofFree(d)) } : all;
   const settled = new Set([...named.dusts.map((d) => d.key), ...statement.denied]);
@@ -104,7 +108,7 @@ export const assessDust = (register: readonly Dust[], statement: DustStatement):
   // A dust chosen from the register stands for the words that led nowhere.
   const chosen = statement.confirmed.some((k) => !matches.some((m) => m.key === k));
   const unknown = !chosen && (left.length > 0 || (all.dusts.length === 0 && toConfirm.length === 0));
-  const questions = openQuestions(statement, all, unknown).filter((q) => !(q === 'provenFree' && free(statement)));
+  const questions = openQuestions(statement, all, { unknown, aged }).filter((q) => !(q === 'provenFree' && free(statement)));
   const refusal = refusalOf(named.dusts);
   const open = toConfirm.length > 0 || questions.length > 0 || named.lost.length > 0;
   const byRegister = worst([...named.dusts.map((d) => d.level), ...(open ? (['contained'] as const) : [])]);
@@ -137,13 +141,15 @@ export const differs = (standing: Pick<DustStanding, 'neededClass'>): boolean =>
 export const together = (standings: readonly DustStanding[]): DustStanding => {
   const dusts = [...new Map(standings.flatMap((s) => s.dusts).map((d) => [d.key, d])).values()];
   const level = worst(standings.map((s) => s.level));
-  const lowered = standings.flatMap((s) => (s.lowered ? [s.lowered] : []))[0] ?? null;
+  const byRegister = worst(standings.map((s) => s.byRegister));
+  // Lowered in effect only: beside a dust that stands as the register says, nothing is.
+  const lowered = isBelow(level, byRegister) ? (standings.flatMap((s) => (s.lowered ? [s.lowered] : []))[0] ?? null) : null;
   return {
     dusts,
     toConfirm: standings.flatMap((s) => s.toConfirm),
     questions: DUST_QUESTIONS.filter((q) => standings.some((s) => s.questions.includes(q))),
     notUnderstood: [...new Set(standings.flatMap((s) => s.notUnderstood))],
-    byRegister: worst(standings.map((s) => s.byRegister)),
+    byRegister,
     level,
     lowered,
     refusal: standings.find((s) => s.refusal)?.refusal ?? null,

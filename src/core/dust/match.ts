@@ -1,6 +1,6 @@
 import Fuse from 'fuse.js';
 import type { Dust } from './dust';
-import { couldName, normalised, wordsOf } from './text';
+import { couldName, normalised, saysOld, wordsOf } from './text';
 
 /** A dust that a text was found to name. */
 export interface DustMatch {
@@ -16,6 +16,8 @@ export interface TextMatch {
   readonly matches: readonly DustMatch[];
   /** Words that could name a dust and led nowhere. */
   readonly notUnderstood: readonly string[];
+  /** Something of it is called old, or dated before 2000. */
+  readonly aged: boolean;
 }
 
 interface Index {
@@ -83,6 +85,7 @@ export const matchDusts = (register: readonly Dust[], text: string): TextMatch =
   const words = wordsOf(text);
   const matches: DustMatch[] = [];
   const notUnderstood: string[] = [];
+  let aged = false;
   for (let i = 0; i < words.length; ) {
     let taken = 0;
     for (let n = Math.min(index.longest, words.length - i); n > 0 && taken === 0; n -= 1) {
@@ -94,6 +97,7 @@ export const matchDusts = (register: readonly Dust[], text: string): TextMatch =
     }
     if (taken === 0) {
       const word = words[i] ?? '';
+      aged ||= saysOld(word);
       if (couldName(word)) {
         const like = slips(index, word).filter((m) => !matches.some((x) => x.key === m.key));
         if (like.length > 0) matches.push(...like);
@@ -103,5 +107,5 @@ export const matchDusts = (register: readonly Dust[], text: string): TextMatch =
     }
     i += taken;
   }
-  return { matches, notUnderstood };
+  return { matches, notUnderstood, aged };
 };

@@ -21,5 +21,10 @@ const HOW_AND_WHERE =
   'van het een en met uit stof fijn oud oude op pyl z ze i';
 const NOISE = new Set(HOW_AND_WHERE.split(' '));
 
+const OLD = new Set('old alt alte alter altes alten vieux vieil vieille vieilles viejo vieja viejos viejas vecchio vecchia vecchi vecchie oud oude antique original'.split(' '));
+
+/** Whether a word says that a thing is old, or is a year before 2000. */
+export const saysOld = (word: string): boolean => OLD.has(word) || /^1[89]\d\ds?$/.test(word);
+
 /** Whether a word could name a dust: not one of how and where, not a number, not a scrap. */
-export const couldName = (word: string): boolean => word.length >= 3 && !NOISE.has(word) && !/^\d+$/.test(word);
+export const couldName = (word: string): boolean => word.length >= 3 && !NOISE.has(word) && !/^\d+s?$/.test(word);
