@@ -6,5 +6,8 @@ declare module 'jstat' {
   interface Poisson {
     cdf(count: number, mean: number): number;
   }
-  export const jStat: { studentt: Student; poisson: Poisson };
+  interface FisherF {
+    inv(p: number, over: number, under: number): number;
+  }
+  export const jStat: { studentt: Student; poisson: Poisson; centralF: FisherF; gammaln(x: number): number };
 }
