@@ -4,12 +4,15 @@ import type { FailureCode } from '@/core/failure/failure';
 import { failure } from '@/core/failure/failure';
 import type { BaselineVerdict } from '@/core/measure/judge-baseline';
 import type { ClassVerdict } from '@/core/measure/judge-class';
+import { judgeParticles } from '@/core/measure/particle-count';
+import { judgeScreening } from '@/core/measure/penetration-ratio';
 import type { Finding } from '@/core/status/findings';
 import type { Need } from '@/core/status/machine-status';
 import { problemOf } from '@/messages/failures';
-import { dueIn, sayNeed } from '@/messages/needs';
+import { sayScreening } from '@/messages/job';
+import { dueIn, sayNeed, sayWithdrawal } from '@/messages/needs';
 import { sayFinding } from '@/messages/findings';
-import { sayMass, sayWord } from '@/messages/outcomes';
+import { sayMass, sayOther, sayWord } from '@/messages/outcomes';
 import { pressingFirst, sayBaseline, sayComparison, sayHose } from '@/messages/verdicts';
 import { howFar } from '@/messages/words';
 
@@ -75,6 +78,36 @@ describe('verdicts are sentences in either unit', () => {
     const c = { difference: 0.0398, relative: 0.17327, expanded: null, degreesOfFreedom: null, p: null, differs: [] as const };
     expect(sayComparison({ outcome: 'tooFew', ...c }, 'flow').sentence).toBe('Flow changed by +17 %; with so few readings it cannot be told how much of this is noise.');
     expect(sayComparison({ outcome: 'more', ...c, expanded: 0.001, p: 0.0001 }, 'flow')).toMatchObject({ tone: 'good', sentence: 'Flow is up 17 %, and the gain is real.' });
+  });
+});
+
+describe('two counts in words', () => {
+  const of = (exhaust: number, room: number) => {
+    const counted = { exhaust: { count: exhaust, volumeM3: 0.00283 }, room: { count: room, volumeM3: 0.00283 } };
+    return sayOther({ form: 'particles', particles: judgeParticles(counted), sizeUm: 0.3, counted }, 'metric', 'HEPA');
+  };
+
+  it('fewer than the room clears nothing: 600 of 900 leaks, 6 of 333 says what may pass, none says the same', () => {
+    expect(of(600, 900)).toMatchObject({ tone: 'stop', mark: 'Leaks', sentence: expect.stringMatching(/^It leaks: 67 %/) });
+    expect(of(6, 333)).toMatchObject({ tone: 'open', sentence: expect.stringMatching(/^1.8 % of what is in the room comes through; up to 3.6 % may/) });
+    expect(of(0, 300)).toMatchObject({ tone: 'open', mark: 'At most 1 %' });
+    expect(of(900, 300).tone).toBe('stop');
+    for (const said of [of(600, 900), of(6, 333), of(0, 300)]) expect(`${said.sentence} ${said.detail}`).not.toMatch(/no gross leak|passed|clean/i);
+  });
+
+  it('what a screening count proves is said with what it could never show', () => {
+    const said = (through: number, challenge: number) => sayScreening(judgeScreening({ through: { count: through, volumeM3: 1 }, challenge: { count: challenge, volumeM3: 1 } }, { limit: 0.00005 }));
+    expect(said(600, 900)).toMatch(/^Failed: at least 61 % passes, the class allows 0.005 %/);
+    expect(said(0, 2547)).toMatch(/^Screened: at most 0.12 % passes.*no proof of the class.*no better than 0.12 %/);
+    expect(said(0, 300)).toMatch(/^Cannot tell: up to 1 % may pass/);
+  });
+
+  it('a withdrawn class says all that brings it back, for H and HEPA with the penetration test', () => {
+    const stage = { id: 1, name: 'main filter' } as never;
+    for (const because of ['missing', 'foreign', 'reversed', 'untested', 'failed', 'unproven'] as const) {
+      expect(sayWithdrawal({ stage, because }, 'H')).toMatch(/penetration test/);
+      if (because !== 'unproven') expect(sayWithdrawal({ stage, because }, 'M')).toMatch(/screened\.$/);
+    }
   });
 });
 

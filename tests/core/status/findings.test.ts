@@ -96,6 +96,20 @@ describe('what else there is to say of a test', () => {
     expect(only(find({ now: calm, over: { failedPreconditions: ['settled'] }, use: { wheelM: 0.1143, ductLoad: null } }), 'wheel')).toEqual([]);
   });
 
+  it('no wheel and no duct is declared served by a reading that is not of this branch: Y at the hose end, bare inlet, outlet, best moment (common practice, no published source)', () => {
+    const use = { wheelM: 0.1143, ductLoad: 'woodChips' as const };
+    const wye = { stages: [{ kind: 'wye' }] as unknown as Machine['stages'] };
+    const cfm355 = litres(167.5, 167.6, 167.4);
+    const why = (over: Partial<TestReadings>, at: Partial<Machine> = {}) => only(find({ now: cfm355, over, use, machine: at }), 'useNotJudged').map((f) => (f.kind === 'useNotJudged' ? `${f.of} ${f.because}` : ''));
+    expect(why({}, wye)).toEqual(['wheel branch']);
+    expect(why({ place: 'inlet' })).toEqual(['wheel hoseOff', 'duct hoseOff']);
+    expect(why({ place: 'outlet' })).toEqual(['wheel outlet', 'duct outlet']);
+    expect(why({ maxHold: true })).toEqual(['wheel biased', 'duct biased']);
+    for (const over of [{ place: 'inlet' as const }, { place: 'outlet' as const }, { maxHold: true }]) expect(only(find({ now: cfm355, over, use }), 'wheel')).toEqual([]);
+    // On its own branch, at the tool, it is judged.
+    expect(only(find({ now: cfm355, over: { place: 'toolEnd' }, use, machine: wye }), 'wheel')).toHaveLength(1);
+  });
+
   it('the change since the test before', () => {
     expect(only(find({ now: litres(27, 27.1, 26.9), previous: calm }), 'previous')[0]).toMatchObject({ day: '2026-11-01', comparison: { outcome: 'less' } });
   });
