@@ -98,9 +98,6 @@ const finding = async () => {
   await page.goto(`${server.url}/m/CR-04/find`);
   await page.waitForSelector('html[data-find=ready]');
   await take('find', page);
-  await page.setViewportSize(PHONE);
-  await take('find-phone', page);
-  await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`${server.url}/m/CR-04/cases/1`);
   await take('case-report', page);
   await page.context().close();
@@ -135,6 +132,7 @@ await still('board-phone', '/', PHONE);
 await still('plan', '/plan');
 await still('machine-plan', '/m/CR-04/plan');
 await still('stock', '/stock');
+await still('dust', '/m/CR-12/dust');
 await airPaths();
 await airflowBench();
 await finding();

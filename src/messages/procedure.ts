@@ -1,3 +1,4 @@
+import type { DustHazard } from '@/core/dust/level';
 import type { StageKind } from '@/core/path/stage-kinds';
 import type { Violation } from '@/core/procedure/prove';
 import type { CautionKey, CheckKind, Opening, ProcedureId, RunState, Step, StepKey } from '@/core/procedure/step';
@@ -64,7 +65,7 @@ const WORDS: Record<StepKey, (name: string) => string> = {
   takeOut: (name) => `Take the ${name} off.`,
   lookInside: () => 'Look into the compartment: loose dirt means it did not sit, or is torn.',
   wipe: () => 'Wipe the opening with a damp cloth.',
-  decontaminate: () => 'Decontaminate what was touched.',
+  decontaminate: () => 'Decontaminate what was touched, and the floor.',
   prepareNew: (name) => `Take a new ${name} from the shelf and lay it ready.`,
   fitNew: (name) => `Fit the ${name} by its guides, fully home.`,
   drawDown: () => 'Draw the film down.',
@@ -97,12 +98,12 @@ const WORDS: Record<StepKey, (name: string) => string> = {
   measureAfter: () => 'Measure again, same place, same way.',
   wipeSuit: () => 'At the edge of the area: wipe the coverall and the outside of the gloves.',
   offOvershoes: () => 'Overshoes off.',
-  offCoverall: () => 'Coverall off, rolled inside out, the gloves with it, into the waste.',
+  offCoverall: () => 'Coverall off, rolled inside out, the gloves with it, into a waste bag: tie it.',
   offGloves: () => 'Gloves off, inside out, into the waste.',
   washHands: () => 'Wash the hands.',
   offRespirator: () => 'Respirator off, last of all.',
   washFace: () => 'Wash hands and face; no eating or smoking before.',
-  freeArea: () => 'Waste away, floor wiped: open the area again.',
+  freeArea: () => 'Waste to its store by your local rules; open the area again.',
   tieBag: () => 'Twist the bag, bend the neck over, tie it.',
   wipeBag: () => 'Wipe the bag.',
   wipesIntoWaste: () => 'Wipes into a bag, tied: the same waste as the part.',
@@ -113,7 +114,7 @@ const WORDS: Record<StepKey, (name: string) => string> = {
   openGates: () => 'Open the gates again.',
   letSettle: () => 'Wait for the dust to settle.',
   lookForEmbers: () => 'Look and smell before it is emptied.',
-  capHose: () => 'Cap both ends of the hose.',
+  capHose: () => 'Cap the inlet, and both ends of the hose until it goes back on.',
   discOff: () => 'Disc off again.',
   decontaminationNote: () => 'Write the decontamination note: what it held, what was done, what could not be cleaned.',
   nameSpare: () => 'Name the machine that does its work meanwhile; reserve the days.',
@@ -213,15 +214,22 @@ const OWN: Partial<Record<ProcedureId, Partial<Record<StepKey, (name: string) =>
   indicatorCheck: { switchOn: () => 'Full speed, hose on.' },
   endlessLiner: { unplugInlet: () => 'Off, film on: cover off the inlet, hose on again.', plugInlet: () => 'Close the inlet with its cover, still running.', drawDown: () => 'Draw the film down from the new cassette.' },
   linerSection: { unplugInlet: () => 'Off and tied: cover off the inlet, hose on again.', plugInlet: () => 'Close the inlet with its cover, still running.', drawDown: () => 'Draw the next section down.' },
+  hosePlug: { close: () => 'Hose and nozzle back on, tight.' },
   purge: { plugInlet: () => 'Hose off, close the inlet with its cover, still running.', unplugInlet: () => 'Off: cover off, hose on again.' },
 };
 
-/** What is put on and taken off by the dust that asks for it. */
-const CONTROLLED: Partial<Record<StepKey, string>> = { putOnRespirator: 'Put mask and gloves on.', offRespirator: 'Mask off, last of all, away from the dust.' };
+/** Where the level says it otherwise than the method does. */
+const BY_LEVEL: Record<Exclude<DustHazard, 'plain'>, Partial<Record<StepKey, (name: string) => string>>> = {
+  controlled: { switchOff: () => 'Switch off.', putOnRespirator: () => 'Put mask and gloves on.', offRespirator: () => 'Mask off, last of all, away from the dust.' },
+  // Nobody carries it to the store in the coverall it was packed in.
+  contained: { switchOff: () => 'Switch off.', disposeOld: (name) => `Old ${name}, wiped, set down at the edge of the area: it goes to the store last.` },
+};
+
+const byLevel = ({ because, key }: Step) => (because === 'controlled' || because === 'contained' ? BY_LEVEL[because][key] : undefined);
 
 /** A step in words, in the sentence its method has for it; a check is its question. */
 export const sayStepOf = (step: Step, name: string, method?: ProcedureId): string =>
-  step.check && (step.key === 'check' || step.key === 'proveIndicator') ? CHECK_WORDS[step.check] : (step.because === 'controlled' ? CONTROLLED[step.key] : undefined) ?? ((method ? OWN[method]?.[step.key] : undefined) ?? WORDS[step.key])(name);
+  step.check && (step.key === 'check' || step.key === 'proveIndicator') ? CHECK_WORDS[step.check] : (byLevel(step) ?? (method ? OWN[method]?.[step.key] : undefined) ?? WORDS[step.key])(name);
 
 /** What "no" means at a check, beyond "put it right". */
 export const IF_NOT: Partial<Record<CheckKind, string>> = {

@@ -49,13 +49,14 @@ const withTies = (steps: readonly Step[], contained: boolean): readonly Step[] =
     return [s, more('tieBag'), ...(contained ? [more('wipeBag')] : [])];
   });
 
-/** The wipes go with the waste; the worst goes into a second bag and is labelled before it leaves the machine. */
+/** The wipes go with the waste; the worst goes into a second bag, is labelled, and waits at the edge until who did it is undressed. */
 const withWaste = (steps: readonly Step[], contained: boolean): readonly Step[] => {
   const at = steps.findIndex((s) => s.moves === 'disposeOld');
   const run = steps[at]?.run ?? 'off';
   const wiped = steps.some((s) => s.key === 'wipe' || s.key === 'decontaminate');
   const packed = contained ? [machineStep('secondBag', run, { because: 'contained' }), machineStep('labelWaste', run, { because: 'contained' })] : [];
-  return insertAt(steps, at, [...(wiped ? [machineStep('wipesIntoWaste', run, { because: contained ? 'contained' : 'controlled' })] : []), ...packed]);
+  const held = contained ? steps.map((s): Step => (s.moves === 'disposeOld' ? { ...s, because: 'contained' } : s)) : steps;
+  return insertAt(held, at, [...(wiped ? [machineStep('wipesIntoWaste', run, { because: contained ? 'contained' : 'controlled' })] : []), ...packed]);
 };
 
 const touches = (steps: readonly Step[]): boolean => steps.some((s) => s.opens !== undefined || s.dusty === true);
@@ -77,7 +78,7 @@ export const DOFF: Record<Guarded, readonly StepKey[]> = {
 
 /** Off first, if it still runs; then what was worn, in its order. */
 const doffed = (hazard: Guarded, run: RunState): readonly Step[] => [
-  ...(run === 'off' ? [] : [machineStep('switchOff', 'off')]),
+  ...(run === 'off' ? [] : [machineStep('switchOff', 'off', { because: hazard })]),
   ...DOFF[hazard].map((key) => machineStep(key, 'off', { because: hazard, ...(key === 'offRespirator' && hazard === 'contained' ? { caution: 'respiratorLast' as const } : {}) })),
 ];
 
