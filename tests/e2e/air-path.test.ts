@@ -142,7 +142,10 @@ describe('the machine editor', () => {
     await page.getByLabel('Place').fill('joinery shop');
     await page.getByLabel('Bore of its hose or duct').fill('15 cm');
     await page.getByLabel('Length', { exact: true }).fill('20 ft');
-    await page.getByLabel('Initials').fill('mk');
+    await page.getByLabel('Initials', { exact: true }).fill('mk');
+    // Nobody takes a machine for clean unless somebody says so.
+    expect(await page.getByRole('button', { name: 'Enter this machine' }).isDisabled()).toBe(true);
+    await page.getByLabel('Last collected').fill('oak and ply');
     await page.getByRole('button', { name: 'Enter this machine' }).click();
     await page.waitForURL('**/m/CR-31/path?saved*');
     await page.getByRole('heading', { name: /Drawn from typical figures of its kind/ }).waitFor();

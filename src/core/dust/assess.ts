@@ -50,7 +50,7 @@ const MEANS: Record<DustQuestion, string | null> = { oldPaint: 'oldPaint', stone
 /** Asked of a dust that is not in the register: what could make it dangerous. */
 const OF_UNKNOWN: readonly DustQuestion[] = ['oldPaint', 'stone', 'oldBuilding', 'brightMetal', 'hotOrFuel', 'biological'];
 
-const NOTHING = new Set(['nothing', 'nothing yet', 'none', 'unused', 'new', 'never used', 'not used yet']);
+const NOTHING = new Set(['nothing', 'nothing yet', 'none', 'unused', 'new', 'never used', 'not used yet', 'nothing since it was decontaminated']);
 const isNothing = (text: string): boolean => NOTHING.has(wordsOf(text).join(' '));
 
 const RANK: readonly NeededClass[] = ['L', 'M', 'H', 'HEPA'];

@@ -6,7 +6,7 @@ import type { Machine } from '@/core/machine/machine';
 import { show, type UnitSystem } from '@/core/units';
 import { problemsOf } from '@/messages/failures';
 import { setChoice } from '@/ui/cookies';
-import { DustQuestion, dustSaid } from '@/ui/dust/dust-question';
+import { DustQuestion, type DustSaid, dustSaid } from '@/ui/dust/dust-question';
 import { newClientId, postAction } from '@/ui/post-action';
 import { FieldProblems } from '@/ui/problems';
 import { ToneMark } from '@/ui/tone-mark';
@@ -97,6 +97,9 @@ const neededOf = (d: Draft, preview: Preview, fresh: boolean): string => {
   return d.by.trim() === '' ? 'Sign with your initials.' : '';
 };
 
+/** A machine that is entered is mostly not new: nobody takes it for clean unless somebody says so. */
+const dustNeeded = ({ own }: DustSaid, text: string): string => (text.trim() === '' ? 'Say what it has collected; "nothing yet" if it was never used.' : own.toConfirm.length > 0 ? 'Say yes or no to what it may have collected.' : '');
+
 /** The machine editor: the path by drag, by arrows or by template; each stage's part, seat and rating; the machine. */
 export const Edit = (props: EditProps) => {
   const { machine, units, parts } = props;
@@ -104,11 +107,11 @@ export const Edit = (props: EditProps) => {
   useEffect(() => {
     document.documentElement.dataset['edit'] = 'ready';
   }, []);
-  const [dust, setDust] = useState<DustStatement>(() => stated('nothing yet'));
+  const [dust, setDust] = useState<DustStatement>(() => stated(''));
   const said = dustSaid({ statement: dust, dust: NO_DUST, ownDusts: props.ownDusts });
   const preview = previewOf(draft);
   const selected = draft.stages.find((s) => s.key === draft.selected);
-  const needed = neededOf(draft, preview, machine === null);
+  const needed = neededOf(draft, preview, machine === null) || (machine === null ? dustNeeded(said, dust.text) : '');
   const save = async () => {
     dispatch({ type: 'sending' });
     const posted = await postAction(machine ? `/api/machines/${encodeURIComponent(machine.tag)}/path` : '/api/machines', bodyOf(draft, machine, dust));

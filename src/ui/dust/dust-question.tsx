@@ -114,15 +114,11 @@ export const Refused = ({ standing }: { readonly standing: Pick<DustStanding, 'r
     </div>
   );
 
-/** The first question of all work: what it has been collecting, and what follows from it. */
-export const DustQuestion = ({ statement, set, said, problems, legend }: QuestionProps) => {
+/** What follows from what was typed: likenesses, questions, the refusal, or the level with what is worn. */
+const Follows = ({ statement, set, said, problems }: Omit<QuestionProps, 'legend'>) => {
   const before = worseBefore(said);
-  const here = problems.filter((p) => p.path === 'dust.text' || p.path === 'dust');
   return (
-    <fieldset className="min-w-0">
-      <legend className="mb-1 font-bold">{legend}</legend>
-      <input className="field" aria-label="Last collected" value={statement.text} maxLength={120} autoComplete="off" onChange={(e) => set({ text: e.currentTarget.value, confirmed: [], denied: [], answers: {}, own: null, lowerBecause: '' })} />
-      <FieldProblems id="collected-problems" problems={here} />
+    <>
       <Likenesses statement={statement} set={set} said={said} />
       <Questions statement={statement} set={set} said={said} />
       <Refused standing={said.machine.standing} />
@@ -136,6 +132,16 @@ export const DustQuestion = ({ statement, set, said, problems, legend }: Questio
           <p className="soft text-sm">{sayNeededClass(said.machine.standing)} Check your local limit and rules.</p>
         </>
       )}
-    </fieldset>
+    </>
   );
 };
+
+/** The first question of all work: what it has been collecting, and what follows from it. */
+export const DustQuestion = ({ legend, ...p }: QuestionProps) => (
+  <fieldset className="min-w-0">
+    <legend className="mb-1 font-bold">{legend}</legend>
+    <input className="field" aria-label="Last collected" value={p.statement.text} maxLength={120} autoComplete="off" onChange={(e) => p.set({ text: e.currentTarget.value, confirmed: [], denied: [], answers: {}, own: null, lowerBecause: '' })} />
+    <FieldProblems id="collected-problems" problems={p.problems.filter((x) => x.path === 'dust.text' || x.path === 'dust')} />
+    {p.statement.text.trim() === '' ? <p className="soft text-sm">As it is said in the yard: sawdust, old primer, concrete; "nothing yet" if it was never used.</p> : <Follows {...p} />}
+  </fieldset>
+);

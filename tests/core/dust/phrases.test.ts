@@ -89,7 +89,7 @@ describe('a word that is not known', () => {
 
   it('an empty field and noise words alone are no answer; "nothing yet" is', () => {
     for (const text of ['', '   ', 'dust', 'fine dust from last week']) expect([text, said(text).level]).toEqual([text, 'contained']);
-    expect(said('nothing yet').level).toBe('plain');
+    for (const text of ['nothing yet', 'Never used', 'nothing since it was decontaminated']) expect([text, said(text).level, said(text).questions]).toEqual([text, 'plain', []]);
   });
 });
 
