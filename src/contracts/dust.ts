@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CLEANING_WAYS, DUST_ANSWERS, DUST_FAMILIES, DUST_PROPERTIES, DUST_QUESTIONS, type Dust, NEEDED_CLASSES, REFERRALS } from '@/core/dust/dust';
+import { CLEANING_WAYS, DUST_ANSWERS, DUST_FAMILIES, DUST_PROPERTIES, DUST_QUESTIONS, type Dust, NEEDED_CLASSES, REFERRALS, RULE_SETS } from '@/core/dust/dust';
 import { DUST_HAZARDS } from '@/core/dust/level';
 import { ClientId, Initials, Note } from './requests';
 
@@ -49,6 +49,10 @@ export type DecontaminatedBody = z.infer<typeof DecontaminatedBody>;
 
 export const EditDustBody = z.strictObject({ clientId: ClientId, by: Initials, dust: DustJson });
 export type EditDustBody = z.infer<typeof EditDustBody>;
+
+/** Whose limits and classes the site works to. */
+export const RuleSetBody = z.strictObject({ clientId: ClientId, by: Initials, ruleSet: z.enum(RULE_SETS) });
+export type RuleSetBody = z.infer<typeof RuleSetBody>;
 
 /** A thorough examination by a competent person. */
 export const ExaminationBody = z.strictObject({ clientId: ClientId, by: Initials, on: Day, examiner: z.string().trim().min(1).max(120), found: z.string().trim().min(1).max(400) });

@@ -44,6 +44,18 @@ describe('the register of dusts', () => {
     await page.getByText('Nothing in the register is called that').waitFor();
   });
 
+  it('shows whose limits the site works to, and takes the other when it is chosen', async () => {
+    const page = await desk();
+    await page.getByLabel('What would somebody type?').fill('concrete');
+    const entry = page.locator('[data-dust=silica]');
+    expect(await entry.innerText()).toMatch(/EU\/UK: M class\. US: HEPA\. They differ: take the stricter\.[\s\S]*EU\/UK rules here/);
+    await page.getByLabel('Initials', { exact: true }).fill('MK');
+    await Promise.all([page.waitForNavigation(), page.getByRole('group', { name: /Rules this site/ }).getByRole('button', { name: 'US' }).click()]);
+    await page.waitForSelector('html[data-dusts=ready]');
+    await page.getByLabel('What would somebody type?').fill('concrete');
+    expect(await entry.innerText()).toMatch(/US rules here/);
+  });
+
   it('takes a dust of the site\'s own, and refuses to make a shipped one less; a machine that collects it follows', async () => {
     const page = await desk();
     await page.getByLabel('What would somebody type?').fill('kiln fluff');

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { CLEANING_WAYS, type Dust, DUST_FAMILIES, DUST_QUESTIONS, NEEDED_CLASSES, type NeededClass, REFERRALS, type RuleSet } from '@/core/dust/dust';
+import { CLEANING_WAYS, type Dust, DUST_FAMILIES, DUST_QUESTIONS, NEEDED_CLASSES, type NeededClass, REFERRALS, RULE_SETS, type RuleSet } from '@/core/dust/dust';
 import { DUST_HAZARDS } from '@/core/dust/level';
 import { matchDusts } from '@/core/dust/match';
 import { builtIn, registerOf } from '@/core/dust/register';
@@ -108,6 +108,28 @@ const Entry = ({ dust, ruleSet, onEdit }: { readonly dust: Dust; readonly ruleSe
   </li>
 );
 
+/** Whose limits the site works to; where they disagree both are shown, and the stricter governs. */
+const Rules = ({ ruleSet, by }: { readonly ruleSet: RuleSet; readonly by: string }) => {
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const post = usePostOnce();
+  const choose = async (wanted: RuleSet) => {
+    const posted = await post('/api/rule-set', { by: by.trim().toUpperCase(), ruleSet: wanted });
+    if (!posted) return;
+    setProblems(posted.ok ? [] : posted.problems);
+    if (posted.ok) window.location.reload();
+  };
+  return (
+    <div>
+      <div role="group" aria-label="Rules this site works to" className="flex flex-wrap items-center gap-1">
+        <span className="font-semibold">Rules this site works to:</span>
+        {RULE_SETS.map((r) => <button key={r} type="button" className="choice px-4 font-semibold" aria-pressed={r === ruleSet} disabled={by.trim() === '' && r !== ruleSet} onClick={() => void choose(r)}>{RULE_SET_WORDS[r]}</button>)}
+        <span className="soft text-sm">{by.trim() === '' ? 'Initials first.' : 'Where they disagree both are shown, and the stricter governs.'}</span>
+      </div>
+      <FieldProblems id="rule-problems" problems={problems} />
+    </div>
+  );
+};
+
 /** The register of dusts: found by what people type, each with what follows from it; the site's own beside what ships. */
 export const Register = ({ ownDusts, ruleSet, by: first }: RegisterProps) => {
   const register = useMemo(() => registerOf(ownDusts), [ownDusts]);
@@ -125,6 +147,10 @@ export const Register = ({ ownDusts, ruleSet, by: first }: RegisterProps) => {
       <div className="flex flex-wrap items-end gap-2">
         <label className="block min-w-0 flex-1 basis-72"><span className="caption">What would somebody type?</span><input className="field" value={typed} maxLength={120} autoComplete="off" placeholder="Bleimennige, ash veneer, concrete..." onChange={(e) => setTyped(e.currentTarget.value)} /></label>
         <button type="button" className="go" onClick={() => setEditing({ ...BLANK, name: typed })}>Add a dust</button>
+      </div>
+      <div className="flex flex-wrap items-end gap-4">
+        {!editing && <label className="block w-20"><span className="caption">Initials</span><input className="field" value={by} maxLength={12} autoComplete="off" onChange={(e) => setBy(e.currentTarget.value)} /></label>}
+        <Rules ruleSet={ruleSet} by={by} />
       </div>
       {editing && <Form key={editing.key} first={editing} by={by} setBy={setBy} onDone={() => window.location.reload()} />}
       {shown.length === 0 && <p className="py-4 font-semibold">Nothing in the register is called that. A machine that collects it is opened contained until it is answered what it is; or add it.</p>}

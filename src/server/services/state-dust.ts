@@ -1,4 +1,4 @@
-import type { DecontaminatedBody, EditDustBody, ExaminationBody, StateDustBody } from '@/contracts/dust';
+import type { DecontaminatedBody, EditDustBody, ExaminationBody, RuleSetBody, StateDustBody } from '@/contracts/dust';
 import { assessDust, type DustStatement } from '@/core/dust/assess';
 import { checkDust } from '@/core/dust/edit';
 import { isBelow } from '@/core/dust/level';
@@ -10,7 +10,7 @@ import type { Db } from '../db/connect';
 import { insertCollected, insertDecontamination, insertDust, loadRegister } from '../repositories/dusts';
 import { findMachine } from '../repositories/machines';
 import { insertExamination } from '../repositories/proofs';
-import { loadSite } from '../repositories/site';
+import { loadSite, saveSite } from '../repositories/site';
 import { type Context, refuseAndKeep, runOnce } from './user-action';
 
 /** What nothing may be done on; null where the machine may be worked at. */
@@ -87,6 +87,13 @@ export const editDust = async ({ db, now }: Context, body: EditDustBody): Promis
     return checked.ok ? ok({ id: await insertDust(tx, { dust: checked.value, at, by: body.by }) }) : checked;
   });
 };
+
+/** The rule set that a site works to: it is shown first; where the two disagree both are, and the stricter governs. */
+export const chooseRuleSet = async ({ db, now }: Context, body: RuleSetBody): Promise<Result<{ readonly id: number }>> =>
+  runOnce(db, { kind: 'rule set', body, at: now() }, async (tx) => {
+    await saveSite(tx, { ...(await loadSite(tx)), ruleSet: body.ruleSet });
+    return ok({ id: 1 });
+  });
 
 /** A thorough examination by a competent person: who did it, and what was found. */
 export const recordExamination = async ({ db, now }: Context, tag: string, body: ExaminationBody): Promise<Result<{ readonly id: number }>> => {

@@ -1,0 +1,92 @@
+import { describe, expect, it } from 'vitest';
+import { traitsOf } from '@/core/diagnose/case-setup';
+import { operationsOf } from '@/core/diagnose/next-test';
+import { notOffered } from '@/core/diagnose/within';
+import { assessDust, stated } from '@/core/dust/assess';
+import { DUST_QUESTIONS, REFERRALS } from '@/core/dust/dust';
+import { DUST_HAZARDS } from '@/core/dust/level';
+import { BUILT_IN_DUSTS, registerOf } from '@/core/dust/register';
+import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
+import { assemble } from '@/core/procedure/assemble';
+import { careOf, type Job, offersOf, wholeJobsOf } from '@/core/procedure/choose';
+import { CHANGE_SCHOOLS } from '@/core/procedure/step';
+import { QUESTION_WORDS, REFERRAL_WORDS, sayDusts, sayEquipment, sayLevel, sayLimit, sayNeededClass } from '@/messages/dust';
+import { testHow } from '@/messages/find';
+import { sayStepOf } from '@/messages/procedure';
+import { sayCaution } from '@/messages/words';
+import { modelOf, templateMachine } from '../support/machines';
+
+const KINDS = Object.keys(MACHINE_KINDS) as readonly MachineKind[];
+const plain = (text: string) => {
+  expect(text.length).toBeGreaterThan(2);
+  expect(text).not.toMatch(/undefined|NaN|null|\[object|Infinity|\s\s|\.\./);
+};
+
+describe('what follows from a dust, in words', () => {
+  it('is said whole for every dust of the register, with its limits to be checked', () => {
+    for (const d of BUILT_IN_DUSTS) {
+      const s = assessDust(registerOf([]), stated(d.synonyms[0] ?? d.name));
+      [sayDusts(s), sayLevel(s), sayNeededClass(s), ...d.limits.map(sayLimit), d.note === '' ? 'no note' : d.note].forEach(plain);
+      expect(sayDusts(s).toLowerCase()).toContain(d.name.slice(0, 6).toLowerCase());
+    }
+    for (const level of DUST_HAZARDS) plain(sayEquipment(level));
+    for (const r of REFERRALS) plain(REFERRAL_WORDS[r]);
+    for (const q of DUST_QUESTIONS) expect(QUESTION_WORDS[q]).toMatch(/\?$/);
+  });
+
+  it('asks for the stricter where the rule sets differ, and says so', () => {
+    expect(sayNeededClass(assessDust(registerOf([]), stated('concrete')))).toMatch(/EU\/UK: M.*US: HEPA.*stricter/);
+    expect(sayNeededClass(assessDust(registerOf([]), stated('lead')))).not.toMatch(/differ/);
+  });
+});
+
+describe('cautions fit what the machine is doing', () => {
+  it('running work is not told to unplug first; open work is told to cut it off; the worst dust names respirator, plug and bags', () => {
+    for (const level of DUST_HAZARDS) {
+      expect(sayCaution(level, 'cutOff')).toMatch(/cut it off/i);
+      expect(sayCaution(level, 'running')).not.toMatch(/unplug|cut it off|pull the plug/i);
+    }
+    expect(sayCaution('contained', 'cutOff')).toMatch(/respirator[\s\S]*inlet plugged[\s\S]*second bag[\s\S]*respirator off last/);
+    expect(sayCaution('controlled', 'cutOff')).toMatch(/no dry brushing, no compressed air/);
+  });
+
+  it('a card of a test never says off and running at once, and none offered in contained dust asks to smell or take a cover off', () => {
+    for (const kind of KINDS) {
+      const machine = templateMachine(kind);
+      const traits = traitsOf(machine);
+      for (const op of operationsOf(modelOf(machine), traits)) {
+        const allowed = notOffered(op, { stages: machine.stages, traits, level: 'contained', out: [] }) === null;
+        if (allowed) expect(testHow(op)).not.toMatch(/smell at|cover off|run, read the flow/i);
+      }
+    }
+  });
+});
+
+describe('procedures in words', () => {
+  const jobs = KINDS.flatMap((kind) => {
+    const machine = templateMachine(kind);
+    const changes = machine.stages.flatMap((stage, i) => CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): Job => ({ kind: 'change', stage: i, school })));
+    const care = machine.stages.flatMap((stage, i) => careOf(machine, stage).map((k): Job => ({ kind: k, stage: i })));
+    return [...changes, ...care, ...wholeJobsOf(machine).map((k): Job => ({ kind: k }))].map((job) => ({ machine, job }));
+  });
+
+  it('a switch-off is said as its method says it only in its own place; waste waits at the edge; nobody takes off a respirator before the coverall', () => {
+    let contained = 0;
+    for (const { machine, job } of jobs) {
+      const made = assemble(machine, job, 'contained');
+      if (!made.ok) throw new Error(made.failures.map((f) => f.code).join());
+      const said = made.value.steps.map((s) => sayStepOf(s, machine.stages[s.stage ?? -1]?.name ?? 'machine', made.value.id));
+      said.forEach(plain);
+      const at = (words: RegExp) => said.findIndex((s) => words.test(s));
+      const latch = at(/^Latch it/);
+      const late = said.findLastIndex((s) => /before it is latched/.test(s));
+      if (late >= 0) expect(late, made.value.id).toBeLessThan(latch);
+      if (at(/^Coverall off/) < 0) continue;
+      contained += 1;
+      expect(at(/^Coverall off/)).toBeLessThan(at(/^Respirator off/));
+      expect(said.some((s) => /^Old .* to the waste store/.test(s)), made.value.id).toBe(false);
+      if (at(/^Cap the inlet/) >= 0) expect(said.some((s) => /back on, tight/.test(s))).toBe(true);
+    }
+    expect(contained).toBeGreaterThan(30);
+  });
+});
