@@ -1,7 +1,7 @@
 import type { ParticleTestInput, ParticleTestOutput } from '@/contracts/calc/series';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { type Counted, type Interval, judgeParticles } from '@/core/measure/particle-count';
-import { penetrationLimits } from '@/core/measure/penetration-ratio';
+import { judgeRoomCount } from '@/core/measure/penetration-ratio';
 import { sayParticles } from '@/messages/outcomes';
 import { collect, inSi, readQuantity } from './quantities';
 
@@ -22,7 +22,7 @@ export const particleTest = (input: ParticleTestInput): Result<ParticleTestOutpu
   const v = judgeParticles({ exhaust: exhaust.value, room: room.value });
   return ok({
     outcome: v.outcome,
-    sentence: sayParticles(v, { units: input.units, passed: penetrationLimits({ through: exhaust.value, challenge: room.value }) }).sentence,
+    sentence: sayParticles(v, { units: input.units, passed: judgeRoomCount({ exhaust: exhaust.value, room: room.value }) }).sentence,
     exhaust: inSi(v.exhaustPerM3, 'countConcentration'),
     exhaustLimits: limits(v.exhaustLimits),
     room: inSi(v.roomPerM3, 'countConcentration'),

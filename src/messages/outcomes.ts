@@ -1,9 +1,8 @@
 import { INDICATOR_FROM } from '@/core/constants/limits';
 import type { GaugeZone, HandWord, LightState, MethodDetail } from '@/core/measure/detail';
 import type { Reduced } from '@/core/measure/reduce-any';
-import { DUST_CLASS_PENETRATION } from '@/core/filter/rating';
 import type { ParticleVerdict } from '@/core/measure/particle-count';
-import { penetrationLimits, type PenetrationLimits } from '@/core/measure/penetration-ratio';
+import type { RoomCount } from '@/core/measure/penetration-ratio';
 import type { SuctionCurve } from '@/core/measure/suction-curve';
 import { show, type UnitSystem } from '@/core/units';
 import { sayPercent } from './job';
@@ -23,13 +22,13 @@ export const sayCurve = ({ peak, rangeM3s }: SuctionCurve, units: UnitSystem): S
 };
 
 /** Two counts in words: what of the room comes through, and never that a lower count clears a filter. */
-export const sayParticles = (p: ParticleVerdict, { units, passed }: { readonly units: UnitSystem; readonly passed: PenetrationLimits }): Said => {
+export const sayParticles = (p: ParticleVerdict, { units, passed }: { readonly units: UnitSystem; readonly passed: RoomCount }): Said => {
   const rates = `${show('countConcentration', p.exhaustPerM3, units)} in the exhaust, ${show('countConcentration', p.roomPerM3, units)} in the room`;
   const detail = `95 % (exact Poisson): exhaust ${show('countConcentration', p.exhaustLimits.low, units)} to ${show('countConcentration', p.exhaustLimits.high, units)}; net ${show('countConcentration', p.netLimits.low, units)} to ${show('countConcentration', p.netLimits.high, units)}; p ${p.p < 0.001 ? 'below 0.001' : `= ${p.p.toFixed(3)}`}.`;
   switch (p.outcome) {
     case 'belowRoom':
-      return passed.low > DUST_CLASS_PENETRATION.L
-        ? { tone: 'stop', mark: 'Leaks', sentence: `It leaks: ${sayPercent(passed.ratio)} of what is in the room comes out of it, ${rates}.`, detail: `At least ${sayPercent(passed.low)} passes; no dust class lets more than ${sayPercent(DUST_CLASS_PENETRATION.L)} through. Do not run it in dust. ${detail}` }
+      return passed.leaks
+        ? { tone: 'stop', mark: 'Leaks', sentence: `It leaks: ${sayPercent(passed.ratio)} of what is in the room comes out of it, ${rates}.`, detail: `At least ${sayPercent(passed.low)} passes; no dust class lets more than ${sayPercent(passed.loosestLimit)} through. Do not run it in dust. ${detail}` }
         : {
             tone: 'open',
             mark: `At most ${sayPercent(passed.high)}`,
@@ -85,7 +84,7 @@ export const sayOther = (reduced: Exclude<Reduced, { form: 'series' }>, units: U
     case 'curve':
       return sayCurve(reduced.curve, units);
     case 'particles':
-      return sayParticles(reduced.particles, { units, passed: penetrationLimits({ through: reduced.counted.exhaust, challenge: reduced.counted.room }) });
+      return sayParticles(reduced.particles, { units, passed: reduced.passed });
     case 'word':
       return sayWord(reduced.detail, stageName);
   }

@@ -137,7 +137,9 @@ describe('guided changes, walked on the page', () => {
     await page.getByText('in hand: TO').waitFor();
     await ready(page);
     const rest = await walk(page);
-    expect(indexOf(rest, /^Switch off/)).toBeLessThan(indexOf(rest, /Latch/));
+    const off = indexOf([...seen, ...rest], /^Dirty machine off/);
+    expect(off).toBeGreaterThan(0);
+    expect(off).toBeLessThan(indexOf([...seen, ...rest], /^Latch/));
     await page.getByRole('button', { name: /^Finish/ }).click();
     await page.waitForURL('**/jobs/*');
     expect(await page.locator('main').innerText()).toContain('Took it over.');

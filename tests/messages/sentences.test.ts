@@ -5,7 +5,7 @@ import { failure } from '@/core/failure/failure';
 import type { BaselineVerdict } from '@/core/measure/judge-baseline';
 import type { ClassVerdict } from '@/core/measure/judge-class';
 import { judgeParticles } from '@/core/measure/particle-count';
-import { judgeScreening } from '@/core/measure/penetration-ratio';
+import { judgeRoomCount, judgeScreening } from '@/core/measure/penetration-ratio';
 import type { Finding } from '@/core/status/findings';
 import type { Need } from '@/core/status/machine-status';
 import { problemOf } from '@/messages/failures';
@@ -84,7 +84,7 @@ describe('verdicts are sentences in either unit', () => {
 describe('two counts in words', () => {
   const of = (exhaust: number, room: number) => {
     const counted = { exhaust: { count: exhaust, volumeM3: 0.00283 }, room: { count: room, volumeM3: 0.00283 } };
-    return sayOther({ form: 'particles', particles: judgeParticles(counted), sizeUm: 0.3, counted }, 'metric', 'HEPA');
+    return sayOther({ form: 'particles', particles: judgeParticles(counted), sizeUm: 0.3, counted, passed: judgeRoomCount(counted) }, 'metric', 'HEPA');
   };
 
   it('fewer than the room clears nothing: 600 of 900 leaks, 6 of 333 says what may pass, none says the same', () => {

@@ -1,6 +1,7 @@
 import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import type { Constant } from '../constants/constant';
 import { CONFIDENCE } from '../constants/limits';
+import { DUST_CLASS_PENETRATION } from '../filter/rating';
 import type { Counted } from './particle-count';
 
 /** What a count through a filter says of what passes it. Shares, 0 and up. */
@@ -37,6 +38,24 @@ export const penetrationLimits = ({ through, challenge }: { readonly through: Co
     high: upper(n),
     best: upper(0),
   };
+};
+
+/** What an exhaust lets through of the room, held against what the loosest class of dust machines allows. */
+export interface RoomCount extends PenetrationLimits {
+  /** What an L class machine may let through; every other class allows less. */
+  readonly loosestLimit: number;
+  /** More than that is shown to pass. */
+  readonly leaks: boolean;
+}
+
+/**
+ * Judges a count in the exhaust against the room's for any machine: it leaks when its lower limit is above what the
+ * loosest class allows; fewer than the room alone clears nothing. Source: limits as `penetrationLimits`; EN/IEC 60335-2-69
+ * Annex AA, class L, from memory of the table. Throws as `penetrationLimits`.
+ */
+export const judgeRoomCount = ({ exhaust, room }: { readonly exhaust: Counted; readonly room: Counted }): RoomCount => {
+  const limits = penetrationLimits({ through: exhaust, challenge: room });
+  return { ...limits, loosestLimit: DUST_CLASS_PENETRATION.L, leaks: limits.low > DUST_CLASS_PENETRATION.L };
 };
 
 /** Most that a screening count may leave open for an H or HEPA filter to count as screened: a gross leak would show. */

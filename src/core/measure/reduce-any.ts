@@ -4,6 +4,7 @@ import { EXHAUST_SLOT, type MethodDetail, ROOM_SLOT } from './detail';
 import { METHODS } from './methods';
 import { orificeFlowM3s } from './orifice';
 import { type Counted, judgeParticles, type ParticleVerdict } from './particle-count';
+import { judgeRoomCount, type RoomCount } from './penetration-ratio';
 import { type ReducedTest, reduceTest, type TestReadings } from './reduce-test';
 import { fitSuctionCurve, type SuctionCurve, type CurvePoint } from './suction-curve';
 
@@ -11,7 +12,7 @@ import { fitSuctionCurve, type SuctionCurve, type CurvePoint } from './suction-c
 export type Reduced =
   | { readonly form: 'series'; readonly series: ReducedTest }
   | { readonly form: 'curve'; readonly curve: SuctionCurve; readonly points: readonly CurvePoint[] }
-  | { readonly form: 'particles'; readonly particles: ParticleVerdict; readonly sizeUm: number; readonly counted: { readonly exhaust: Counted; readonly room: Counted } }
+  | { readonly form: 'particles'; readonly particles: ParticleVerdict; readonly sizeUm: number; readonly counted: { readonly exhaust: Counted; readonly room: Counted }; readonly passed: RoomCount }
   | { readonly form: 'word'; readonly detail: MethodDetail };
 
 const reduceCurve = (test: TestReadings): Result<Reduced> => {
@@ -43,7 +44,7 @@ const reduceParticles = (test: TestReadings): Result<Reduced> => {
   const [exhaust, room] = [of(EXHAUST_SLOT, detail.exhaustS), of(ROOM_SLOT, detail.roomS)];
   if (exhaust.counts === 0 || room.counts === 0) return fail(failure('particles.both', 'readings'));
   if (!test.readingsSi.every((c) => Number.isInteger(c))) return fail(failure('particles.whole', 'readings'));
-  return ok({ form: 'particles', particles: judgeParticles({ exhaust, room }), sizeUm: detail.sizeUm, counted: { exhaust, room } });
+  return ok({ form: 'particles', particles: judgeParticles({ exhaust, room }), sizeUm: detail.sizeUm, counted: { exhaust, room }, passed: judgeRoomCount({ exhaust, room }) });
 };
 
 /**
