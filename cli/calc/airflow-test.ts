@@ -1,12 +1,12 @@
 import type { AirflowTestInput, AirflowTestOutput } from '@/contracts/calc/airflow-test';
 import { BASELINE_ACT_LOSS, BASELINE_WARN_LOSS, CENTRE_PROFILE_FACTOR } from '@/core/constants/limits';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
-import { MACHINE_KINDS } from '@/core/machine/kinds';
 import type { Accuracy } from '@/core/measure/accuracy';
-import { type BaselineVerdict, judgeAgainstBaseline } from '@/core/measure/judge-baseline';
-import { type ClassVerdict, judgeHoseVelocity } from '@/core/measure/judge-class';
+import type { BaselineVerdict } from '@/core/measure/judge-baseline';
+import type { ClassVerdict } from '@/core/measure/judge-class';
 import { METHODS } from '@/core/measure/methods';
 import { type ReducedTest, reduceTest, type TestReadings } from '@/core/measure/reduce-test';
+import { judgeReadings } from '@/core/status/judge-test';
 import { type Said, sayBaseline, sayHose } from '@/messages/verdicts';
 import { collect, inSi, inSiOrNull, readQuantity } from './quantities';
 
@@ -133,13 +133,11 @@ export const airflowTest = (input: AirflowTestInput): Result<AirflowTestOutput> 
   const before = parsed.value.baseline ? reduceTest(parsed.value.baseline) : null;
   if (before && !before.ok) return before;
   const thresholds = input.thresholds ?? { warnLoss: BASELINE_WARN_LOSS.value, actLoss: BASELINE_ACT_LOSS.value };
-  const hasLimit = input.machineKind !== undefined && MACHINE_KINDS[input.machineKind].hoseVelocityLimit;
   return ok(
     report({
       input,
       reduced: reduced.value,
-      baseline: judgeAgainstBaseline({ now: reduced.value, baseline: before?.value ?? null, thresholds }),
-      hose: judgeHoseVelocity(reduced.value, hasLimit),
+      ...judgeReadings({ now: reduced.value, baseline: before?.value ?? null, thresholds, kind: input.machineKind ?? null }),
     }),
   );
 };

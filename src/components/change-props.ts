@@ -1,7 +1,7 @@
 import { dayAt } from '@/core/interval/calendar-date';
 import { standing } from '@/core/record/records';
 import { METHODS } from '@/core/measure/methods';
-import { isSeries, judgeTest } from '@/core/status/machine-status';
+import { isSeries, judgeTest } from '@/core/status/judge-test';
 import { show, type UnitSystem } from '@/core/units';
 import type { BeforeChoice } from '@/islands/change/how-done';
 import { PLACE_WORDS } from '@/messages/words';

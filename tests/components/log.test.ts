@@ -1,4 +1,4 @@
-import { isSeries } from '@/core/status/machine-status';
+import { isSeries } from '@/core/status/judge-test';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { boardTags } from '@/components/board-tags';
 import { beforeChoices } from '@/components/change-props';

@@ -1,5 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
+import { parseTestEntry } from '@/core/measure/test-entry';
 import type { Instrument, TestRecord } from '@/core/record/records';
+import { judgeTest } from '@/core/status/judge-test';
 import { liveResult, padFailures } from '@/islands/measure/live';
 import { startState, stateOfRecord } from '@/islands/measure/start';
 import { hear, SILENCE } from '@/islands/measure/meter';
@@ -34,6 +36,38 @@ const live = (state: MeasureState) =>
     thresholds: { warnLoss: 0.15, actLoss: 0.25 },
     excludeId: null,
   });
+
+describe('the pad and the record are judged by one judge', () => {
+  const wye = () => {
+    const { machine } = bench.status;
+    const hose = machine.stages.findIndex((s) => s.kind === 'hose');
+    return { ...machine, stages: machine.stages.flatMap((s, i) => (i === hose ? [s, { ...s, id: 9001, kind: 'wye' as const, name: 'Y' }] : [s])) };
+  };
+  const both = (state: MeasureState, machine = bench.status.machine, tests = bench.tests) => {
+    const shown = liveResult({ state, machine, wanted: [], instruments: bench.instruments, tests, altitudeM: 4, thresholds: { warnLoss: 0.15, actLoss: 0.25 }, excludeId: null });
+    const parsed = parseTestEntry(toEntry(state, []), { altitudeM: 4, instrument: bench.instruments.find((x) => x.id === state.instrumentId) ?? null });
+    const sample = bench.tests.at(-1);
+    if (shown.form !== 'series' || !parsed.ok || !sample) throw new Error('no series');
+    const record: TestRecord = { ...sample, id: 9002, performedAt: '2026-12-31T00:00:00.000Z', isBaseline: false, use: { wheelM: null, ductLoad: null }, test: parsed.value.test };
+    return { shown: shown.judged, kept: judgeTest({ machine, tests, thresholds: { warnLoss: 0.15, actLoss: 0.25 }, record }) };
+  };
+  const typed = (place: MeasureState['place'], ...values: readonly string[]) => after({ ...start(), place }, ...values.flatMap((v) => [type(v), enter]));
+
+  it('10 L/s at a tool of a Y is not held against the main hose, on the page as in the file', () => {
+    const { shown, kept } = both(typed('toolEnd', '10', '10', '10'), wye());
+    expect(shown.hose).toMatchObject({ outcome: 'notJudged' });
+    expect([shown.hose, shown.baseline, shown.findings]).toEqual([kept.hose, kept.baseline, kept.findings]);
+    expect(both(typed('hoseEnd', '10', '10', '10'), wye()).shown.hose.outcome).toBe('fail');
+  });
+
+  it('the test before is the same one for both, a baseline too', () => {
+    const base = bench.tests.find((t) => t.isBaseline && t.test.method === 'flowMeter' && t.test.place === 'hoseEnd');
+    if (!base) throw new Error('no baseline');
+    const { shown, kept } = both(typed('hoseEnd', '9.1', '9.0', '9.2'), bench.status.machine, [base]);
+    expect(shown.findings).toEqual(kept.findings);
+    expect(shown.findings.filter((f) => f.kind === 'previous')).toMatchObject([{ day: base.performedAt.slice(0, 10) }]);
+  });
+});
 
 describe('the reading pad', () => {
   it('keeps the unit typed last for the next bare number', () => {

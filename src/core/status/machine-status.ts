@@ -1,22 +1,10 @@
 import type { CalendarDate } from '../interval/calendar-date';
 import { dueName, type StageDue, stageDue } from '../interval/due';
 import { classStanding, type Machine, type Withdrawal } from '../machine/machine';
-import { MACHINE_KINDS } from '../machine/kinds';
-import { type BaselineVerdict, judgeAgainstBaseline, type LossThresholds } from '../measure/judge-baseline';
-import { type ClassVerdict, judgeHoseVelocity } from '../measure/judge-class';
-import { METHODS } from '../measure/methods';
-import { type ReducedTest, reduceTest } from '../measure/reduce-test';
+import type { BaselineVerdict, LossThresholds } from '../measure/judge-baseline';
 import { type ChangeRecord, standing, type TestRecord } from '../record/records';
-import { type Finding, findingsOf } from './findings';
-
-export interface JudgedTest {
-  readonly record: TestRecord;
-  readonly reduced: ReducedTest;
-  readonly baseline: BaselineVerdict;
-  readonly baselineId: number | null;
-  readonly hose: ClassVerdict;
-  readonly findings: readonly Finding[];
-}
+import { METHODS } from '../measure/methods';
+import { type JudgedTest, judgeTest } from './judge-test';
 
 export interface MachineStatus {
   readonly machine: Machine;
@@ -44,80 +32,6 @@ export interface StatusInput {
   readonly thresholds: LossThresholds;
   readonly today: CalendarDate;
 }
-
-interface BaselineWanted {
-  readonly place: TestRecord['test']['place'];
-  readonly method: TestRecord['test']['method'];
-  readonly excludeId: number | null;
-  readonly stageId: number | null;
-  /** Not newer than this moment; any when it is left out. */
-  readonly notAfter?: string;
-}
-
-/** The newest standing baseline of one place and method: series of different rigs are never mixed. */
-export const pickBaseline = (tests: readonly TestRecord[], wanted: BaselineWanted): TestRecord | null =>
-  standing(tests)
-    .filter(
-      (t) =>
-        t.isBaseline &&
-        t.id !== wanted.excludeId &&
-        t.test.failedPreconditions.length === 0 &&
-        t.test.place === wanted.place &&
-        t.test.method === wanted.method &&
-        stageOfTest(t) === wanted.stageId &&
-        (wanted.notAfter === undefined || t.performedAt <= wanted.notAfter),
-    )
-    .reduce<TestRecord | null>((best, t) => (best === null || t.performedAt > best.performedAt ? t : best), null);
-
-const reduced = (record: TestRecord): ReducedTest => {
-  const result = reduceTest(record.test);
-  // A record was reduced once before it was stored; that it no longer can be is a bug, not a typing slip.
-  if (!result.ok) throw new Error(`test ${record.id} cannot be reduced: ${result.failures.map((f) => f.code).join()}`);
-  return result.value;
-};
-
-/** Read at one tool of a Y, the flow is that branch's: the main hose carries the others' too, and its speed is not known. */
-const reducedOn = (machine: Machine, record: TestRecord): ReducedTest => {
-  const whole = reduced(record);
-  const branch = record.test.place === 'toolEnd' && machine.stages.some((s) => s.kind === 'wye');
-  return branch ? { ...whole, hoseVelocityMs: null, hoseVelocityExpandedMs: null } : whole;
-};
-
-/** Whether a test is repeats of one figure: only those have a baseline, a limit and a trend. */
-export const isSeries = (record: TestRecord): boolean => METHODS[record.test.method].form === 'series';
-
-const sameSeries = (a: TestRecord, b: TestRecord): boolean =>
-  a.test.place === b.test.place && a.test.method === b.test.method && stageOfTest(a) === stageOfTest(b);
-
-const stageOfTest = ({ test: { detail } }: TestRecord): number | null => ('stageId' in detail ? detail.stageId : null);
-
-/** The newest usable test of the same place and method before another; null when it is the first. */
-export const previousOf = (record: TestRecord, tests: readonly TestRecord[]): TestRecord | null =>
-  standing(tests).reduce<TestRecord | null>((best, t) => {
-    const counts = t.id !== record.id && t.performedAt < record.performedAt && sameSeries(t, record) && t.test.failedPreconditions.length === 0;
-    return counts && (best === null || t.performedAt > best.performedAt) ? t : best;
-  }, null);
-
-/** Judges one recorded series test against the baseline that held at its time, the class limit, and what it is for. */
-export const judgeTest = (input: Omit<StatusInput, 'changes' | 'today'> & { readonly record: TestRecord }): JudgedTest => {
-  const { record, machine, tests } = input;
-  const { place, method } = record.test;
-  const baselineRecord = pickBaseline(tests, { place, method, excludeId: record.id, notAfter: record.performedAt, stageId: stageOfTest(record) });
-  const now = reducedOn(machine, record);
-  const baseline = baselineRecord ? reducedOn(machine, baselineRecord) : null;
-  const baselineVerdict = judgeAgainstBaseline({ now, baseline, thresholds: input.thresholds });
-  const hose = judgeHoseVelocity(now, MACHINE_KINDS[machine.kind].hoseVelocityLimit);
-  const earlier = previousOf(record, tests);
-  const previous = earlier ? { reduced: reduced(earlier), day: earlier.performedAt.slice(0, 10) } : null;
-  return {
-    record,
-    reduced: now,
-    baseline: baselineVerdict,
-    baselineId: baselineRecord?.id ?? null,
-    hose,
-    findings: findingsOf({ now, machine, use: record.use, baseline, baselineVerdict, hose, previous }),
-  };
-};
 
 /** Days of the standing changes of a stage, ascending, first use first. */
 const changeDays = (machine: Machine, changes: readonly ChangeRecord[]) => (stageId: number): readonly CalendarDate[] => {

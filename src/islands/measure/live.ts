@@ -1,16 +1,14 @@
 import type { Failure } from '@/core/failure/failure';
 import type { Machine } from '@/core/machine/machine';
-import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { type Question, questionReading } from '@/core/machine/plausible';
-import { type BaselineVerdict, judgeAgainstBaseline, type LossThresholds } from '@/core/measure/judge-baseline';
-import { type ClassVerdict, judgeHoseVelocity } from '@/core/measure/judge-class';
+import type { LossThresholds } from '@/core/measure/judge-baseline';
 import { METHODS, type Precondition } from '@/core/measure/methods';
 import { type Reduced, reduceAny } from '@/core/measure/reduce-any';
-import { type ReducedTest, reduceTest } from '@/core/measure/reduce-test';
+import type { ReducedTest } from '@/core/measure/reduce-test';
 import { parseReading, parseTestEntry, parseWheel } from '@/core/measure/test-entry';
 import type { Instrument, TestRecord, TestUse } from '@/core/record/records';
-import { type Finding, findingsOf } from '@/core/status/findings';
-import { pickBaseline } from '@/core/status/machine-status';
+import { type JudgedSeries, judgeSeries } from '@/core/status/judge-test';
+import { fromLocalField } from '@/ui/local-moment';
 import { readingsOf } from './pads';
 import { type MeasureState, orNull, toEntry } from './state';
 
@@ -27,12 +25,7 @@ export interface LiveInput {
   readonly excludeId: number | null;
 }
 
-export interface Judged {
-  readonly reduced: ReducedTest;
-  readonly baseline: BaselineVerdict;
-  readonly baselineRecord: TestRecord | null;
-  readonly hose: ClassVerdict;
-  readonly findings: readonly Finding[];
+export interface Judged extends JudgedSeries {
   readonly question: Question | null;
 }
 
@@ -41,36 +34,20 @@ export type Live =
   | { readonly form: 'series'; readonly judged: Judged }
   | { readonly form: 'other'; readonly reduced: Exclude<Reduced, { form: 'series' }> };
 
-const reducedOf = (record: TestRecord | null): ReducedTest | null => {
-  const result = record ? reduceTest(record.test) : null;
-  return result?.ok ? result.value : null;
-};
-
 const useOf = (state: MeasureState): TestUse => {
   const typed = orNull(state.wheel);
   const wheel = typed ? parseWheel(typed) : null;
   return { wheelM: wheel?.ok ? wheel.value : null, ductLoad: state.ductLoad };
 };
 
-const judge = (input: LiveInput, reduced: ReducedTest): Judged => {
-  const { state, machine, tests, excludeId } = input;
-  const { place, method } = state;
-  const baselineRecord = pickBaseline(tests, { place, method, excludeId, stageId: reduced.stageId });
-  const baseline = reducedOf(baselineRecord);
-  const verdict = judgeAgainstBaseline({ now: reduced, baseline, thresholds: input.thresholds });
-  const hose = judgeHoseVelocity(reduced, MACHINE_KINDS[machine.kind].hoseVelocityLimit);
-  const earlier = tests.findLast((t) => !t.isBaseline && t.id !== excludeId && t.test.place === place && t.test.method === method) ?? null;
-  const before = reducedOf(earlier);
-  const previous = before && earlier ? { reduced: before, day: earlier.performedAt.slice(0, 10) } : null;
+/** A test without a moment of its own is done now: later than anything on record. */
+const NOW = '9999';
+
+const judge = (input: LiveInput, { test, reduced }: { readonly test: TestRecord['test']; readonly reduced: ReducedTest }): Judged => {
+  const { state, machine, tests, thresholds, excludeId } = input;
+  const at = { id: excludeId, performedAt: fromLocalField(state.when) ?? NOW, test };
   const questions = reduced.values.flatMap((valueSi) => questionReading({ kind: machine.kind, measurand: reduced.measurand, valueSi }) ?? []);
-  return {
-    reduced,
-    baseline: verdict,
-    baselineRecord,
-    hose,
-    findings: findingsOf({ now: reduced, machine, use: useOf(state), baseline, baselineVerdict: verdict, hose, previous }),
-    question: questions[0] ?? null,
-  };
+  return { ...judgeSeries({ machine, tests, thresholds, at, reduced, use: useOf(state) }), question: questions[0] ?? null };
 };
 
 /** What was typed so far says, by the same functions that judge the record later. */
@@ -84,7 +61,7 @@ export const liveResult = (input: LiveInput): Live => {
   const result = reduceAny(parsed.value.test);
   if (!result.ok) return { form: 'nothing', failures: result.failures };
   return result.value.form === 'series'
-    ? { form: 'series', judged: judge(input, result.value.series) }
+    ? { form: 'series', judged: judge(input, { test: parsed.value.test, reduced: result.value.series }) }
     : { form: 'other', reduced: result.value };
 };
 

@@ -1,7 +1,8 @@
 import type { StageDue } from '@/core/interval/due';
 import { type Comparison, compareTests } from '@/core/measure/compare-tests';
 import { type ChangeRecord, standing, type TestRecord, type WorkRecord } from '@/core/record/records';
-import { dueOfMachine, isSeries, type JudgedTest, judgeTest } from '@/core/status/machine-status';
+import { isSeries, type JudgedTest, judgeTest } from '@/core/status/judge-test';
+import { dueOfMachine } from '@/core/status/machine-status';
 import type { Bench } from './bench';
 
 export interface ChangeStory {

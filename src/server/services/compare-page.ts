@@ -2,7 +2,7 @@ import { dayAt } from '@/core/interval/calendar-date';
 import { type ChainLink, compareChain } from '@/core/measure/chain';
 import { type Comparison, compareTests, type Differs } from '@/core/measure/compare-tests';
 import { standing, type TestRecord } from '@/core/record/records';
-import { isSeries, type JudgedTest, judgeTest } from '@/core/status/machine-status';
+import { isSeries, type JudgedTest, judgeTest } from '@/core/status/judge-test';
 import type { Bench } from './bench';
 
 export interface Chosen {

@@ -2,7 +2,7 @@ import { standing } from '@/core/record/records';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { changeMadeBy, type JobRecord, type JobState, jobState } from '@/core/procedure/job-log';
 import type { Step } from '@/core/procedure/step';
-import { isSeries } from '@/core/status/machine-status';
+import { isSeries } from '@/core/status/judge-test';
 import { dayAt } from '@/core/interval/calendar-date';
 import type { Db } from '../db/connect';
 import { insertChange, loadChanges } from '../repositories/changes';

@@ -3,7 +3,7 @@ import { METHODS, type Method } from '@/core/measure/methods';
 import { reduceTest } from '@/core/measure/reduce-test';
 import type { Place } from '@/core/path/air-path';
 import { standing } from '@/core/record/records';
-import { isSeries } from '@/core/status/machine-status';
+import { isSeries } from '@/core/status/judge-test';
 import type { Bench } from './bench';
 
 export interface TrendKey {

@@ -5,7 +5,7 @@ import { addDays, type CalendarDate, dayAt, daysBetween } from '@/core/interval/
 import { isWear } from '@/core/interval/rules';
 import type { Machine } from '@/core/machine/machine';
 import { type ChangeRecord, standing, type TestRecord } from '@/core/record/records';
-import { isSeries, judgeTest } from '@/core/status/machine-status';
+import { isSeries, judgeTest } from '@/core/status/judge-test';
 import { loadChanges } from '../repositories/changes';
 import { loadTests } from '../repositories/tests';
 import type { Context } from './user-action';

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Machine } from '@/core/machine/machine';
 import type { ChangeRecord, TestRecord } from '@/core/record/records';
-import { machineStatus, pickBaseline, previousOf } from '@/core/status/machine-status';
+import { pickBaseline, previousOf } from '@/core/status/judge-test';
+import { machineStatus } from '@/core/status/machine-status';
 import type { TestReadings } from '@/core/measure/reduce-test';
 import { machineOf, stageOf } from '../../support/machines';
 import { flowTest } from '../../support/readings';

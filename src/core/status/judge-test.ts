@@ -1,0 +1,124 @@
+import { MACHINE_KINDS, type MachineKind } from '../machine/kinds';
+import type { Machine } from '../machine/machine';
+import { type BaselineVerdict, judgeAgainstBaseline, type LossThresholds } from '../measure/judge-baseline';
+import { type ClassVerdict, judgeHoseVelocity } from '../measure/judge-class';
+import { METHODS } from '../measure/methods';
+import { type ReducedTest, reduceTest } from '../measure/reduce-test';
+import { standing, type TestRecord, type TestUse } from '../record/records';
+import { type Finding, findingsOf } from './findings';
+
+// The one judge of a series of readings: what the pad shows while it is typed, what the record says later, and what the
+// command line answers are decided here and nowhere else.
+
+export interface JudgedSeries {
+  readonly reduced: ReducedTest;
+  readonly baseline: BaselineVerdict;
+  readonly baselineRecord: TestRecord | null;
+  readonly hose: ClassVerdict;
+  readonly findings: readonly Finding[];
+}
+
+export interface JudgedTest extends Omit<JudgedSeries, 'baselineRecord'> {
+  readonly record: TestRecord;
+  readonly baselineId: number | null;
+}
+
+interface Readings {
+  readonly now: ReducedTest;
+  readonly baseline: ReducedTest | null;
+  readonly thresholds: LossThresholds;
+  /** Null where nobody says what machine it is: then no limit holds. */
+  readonly kind: MachineKind | null;
+}
+
+/** Reduced readings against a baseline and the limit of the machine's kind. Source: JCGM 106 for both decisions. */
+export const judgeReadings = ({ now, baseline, thresholds, kind }: Readings): { readonly baseline: BaselineVerdict; readonly hose: ClassVerdict } => ({
+  baseline: judgeAgainstBaseline({ now, baseline, thresholds }),
+  hose: judgeHoseVelocity(now, kind !== null && MACHINE_KINDS[kind].hoseVelocityLimit),
+});
+
+interface BaselineWanted {
+  readonly place: TestRecord['test']['place'];
+  readonly method: TestRecord['test']['method'];
+  readonly excludeId: number | null;
+  readonly stageId: number | null;
+  /** Not newer than this moment; any when it is left out. */
+  readonly notAfter?: string;
+}
+
+/** The newest standing baseline of one place and method: series of different rigs are never mixed. */
+export const pickBaseline = (tests: readonly TestRecord[], wanted: BaselineWanted): TestRecord | null =>
+  standing(tests)
+    .filter(
+      (t) =>
+        t.isBaseline &&
+        t.id !== wanted.excludeId &&
+        t.test.failedPreconditions.length === 0 &&
+        t.test.place === wanted.place &&
+        t.test.method === wanted.method &&
+        stageOfTest(t) === wanted.stageId &&
+        (wanted.notAfter === undefined || t.performedAt <= wanted.notAfter),
+    )
+    .reduce<TestRecord | null>((best, t) => (best === null || t.performedAt > best.performedAt ? t : best), null);
+
+const reduced = (record: TestRecord): ReducedTest => {
+  const result = reduceTest(record.test);
+  // A record was reduced once before it was stored; that it no longer can be is a bug, not a typing slip.
+  if (!result.ok) throw new Error(`test ${record.id} cannot be reduced: ${result.failures.map((f) => f.code).join()}`);
+  return result.value;
+};
+
+/** Read at one tool of a Y, the flow is that branch's: the main hose carries the others' too, and its speed is not known. */
+const onBranch = (machine: Pick<Machine, 'stages'>, { place, reduced: whole }: { readonly place: TestRecord['test']['place']; readonly reduced: ReducedTest }): ReducedTest =>
+  place === 'toolEnd' && machine.stages.some((s) => s.kind === 'wye') ? { ...whole, hoseVelocityMs: null, hoseVelocityExpandedMs: null } : whole;
+
+const recordOn = (machine: Machine, record: TestRecord): ReducedTest => onBranch(machine, { place: record.test.place, reduced: reduced(record) });
+
+/** Whether a test is repeats of one figure: only those have a baseline, a limit and a trend. */
+export const isSeries = (record: TestRecord): boolean => METHODS[record.test.method].form === 'series';
+
+const stageOfTest = ({ test: { detail } }: Pick<TestRecord, 'test'>): number | null => ('stageId' in detail ? detail.stageId : null);
+
+/** Where a series stands among the others: what it reads, and when; a test that is being typed has no number yet. */
+export interface SeriesAt {
+  readonly id: number | null;
+  readonly performedAt: string;
+  readonly test: Pick<TestRecord['test'], 'place' | 'method' | 'detail'>;
+}
+
+const sameSeries = (a: Pick<TestRecord, 'test'> | SeriesAt, b: SeriesAt): boolean =>
+  a.test.place === b.test.place && a.test.method === b.test.method && ('stageId' in a.test.detail ? a.test.detail.stageId : null) === ('stageId' in b.test.detail ? b.test.detail.stageId : null);
+
+/** The newest usable test of the same place, method and stage before another; null when it is the first. */
+export const previousOf = (at: SeriesAt, tests: readonly TestRecord[]): TestRecord | null =>
+  standing(tests).reduce<TestRecord | null>((best, t) => {
+    const counts = t.id !== at.id && t.performedAt < at.performedAt && sameSeries(t, at) && t.test.failedPreconditions.length === 0;
+    return counts && (best === null || t.performedAt > best.performedAt) ? t : best;
+  }, null);
+
+interface SeriesInput {
+  readonly machine: Machine;
+  readonly tests: readonly TestRecord[];
+  readonly thresholds: LossThresholds;
+  readonly at: SeriesAt;
+  readonly reduced: ReducedTest;
+  readonly use: TestUse;
+}
+
+/** Judges a series, typed or recorded, against the baseline that held at its time, the class limit, and what it is for. */
+export const judgeSeries = ({ machine, tests, thresholds, at, reduced: whole, use }: SeriesInput): JudgedSeries => {
+  const { place, method, detail } = at.test;
+  const baselineRecord = pickBaseline(tests, { place, method, excludeId: at.id, notAfter: at.performedAt, stageId: 'stageId' in detail ? detail.stageId : null });
+  const now = onBranch(machine, { place, reduced: whole });
+  const baseline = baselineRecord ? recordOn(machine, baselineRecord) : null;
+  const judged = judgeReadings({ now, baseline, thresholds, kind: machine.kind });
+  const earlier = previousOf(at, tests);
+  const previous = earlier ? { reduced: reduced(earlier), day: earlier.performedAt.slice(0, 10) } : null;
+  return { reduced: now, ...judged, baselineRecord, findings: findingsOf({ now, machine, use, baseline, baselineVerdict: judged.baseline, hose: judged.hose, previous }) };
+};
+
+/** One recorded series test, judged. */
+export const judgeTest = ({ record, ...yard }: Pick<SeriesInput, 'machine' | 'tests' | 'thresholds'> & { readonly record: TestRecord }): JudgedTest => {
+  const { baselineRecord, ...judged } = judgeSeries({ ...yard, at: record, reduced: reduced(record), use: record.use });
+  return { record, ...judged, baselineId: baselineRecord?.id ?? null };
+};
