@@ -1,6 +1,6 @@
 import type { AirflowTestInput, AirflowTestOutput } from '@/contracts/calc/airflow-test';
 import { BASELINE_ACT_LOSS, BASELINE_WARN_LOSS, CENTRE_PROFILE_FACTOR } from '@/core/constants/limits';
-import { fail, failure, ok, type Result } from '@/core/failure/failure';
+import { fail, ok, type Result } from '@/core/failure/failure';
 import type { Accuracy } from '@/core/measure/accuracy';
 import type { BaselineVerdict } from '@/core/measure/judge-baseline';
 import type { ClassVerdict } from '@/core/measure/judge-class';
@@ -8,7 +8,7 @@ import { METHODS } from '@/core/measure/methods';
 import { type ReducedTest, reduceTest, type TestReadings } from '@/core/measure/reduce-test';
 import { judgeReadings } from '@/core/status/judge-test';
 import { type Said, sayBaseline, sayHose } from '@/messages/verdicts';
-import { collect, inSi, inSiOrNull, readQuantity } from './quantities';
+import { collect, inSi, inSiOrNull, readQuantity, readSigned } from './quantities';
 
 const accuracyOf = (input: AirflowTestInput): Result<Accuracy | null> => {
   if (!input.instrument) return ok(null);
@@ -32,22 +32,9 @@ interface Series {
   readonly barometricPa: number;
 }
 
-/** Signs as on the bench: suction may be typed with a minus, flow and velocity may not. */
-const readSeries = (input: AirflowTestInput, { readings, path, barometricPa }: Series) => {
-  const { reads, measurand } = METHODS[input.method];
-  return collect(
-    readings.map((r, i): Result<number> => {
-      const at = `${path}.${i}`;
-      const value = readQuantity(r, reads, at);
-      if (!value.ok) return value;
-      const size = Math.abs(value.value);
-      if (measurand === 'suction') {
-        return size < barometricPa ? ok(size) : fail(failure('suction.impossible', at, { number: size, unit: 'Pa', barometricPa }));
-      }
-      return value.value >= 0 ? value : fail(failure('quantity.negative', at, { number: value.value, unit: reads === 'flow' ? 'm3/s' : 'm/s' }));
-    }),
-  );
-};
+/** Signs as on the bench. */
+const readSeries = (input: AirflowTestInput, { readings, path, barometricPa }: Series) =>
+  collect(readings.map((r, i) => readSigned(r, { method: input.method, path: `${path}.${i}`, barometricPa })));
 
 const toReadings = (input: AirflowTestInput): Result<{ test: TestReadings; baseline: TestReadings | null }> => {
   const air = input.air ?? { temperature: { value: 20, unit: 'degC' }, relativeHumidity: 0.5, pressure: 101_325 };

@@ -81,6 +81,13 @@ describe('calc', () => {
     expect(await calc('suction-curve', { points: [point(0, 22), point(10, 20)] })).toMatchObject({ refused: expect.stringContaining('curve.too-few') });
   });
 
+  it('suction with a minus is suction: -92 to -80 inH2O is a loss of 13 %, on the command line as on the pad', async () => {
+    const inH2O = (...values: readonly number[]) => values.map((value) => ({ value, unit: 'inH2O' }));
+    const minus = await calc('compare', { quantity: 'pressure', before: inH2O(-92, -92.1, -91.9), after: inH2O(-80, -80.1, -79.9) });
+    expect(minus).toEqual(await calc('compare', { quantity: 'pressure', before: inH2O(92, 92.1, 91.9), after: inH2O(80, 80.1, 79.9) }));
+    expect(minus).toMatchObject({ outcome: 'less', relative: expect.closeTo(-0.1304, 3) });
+  });
+
   it('particle-test: 6 against 333, and what is no count', async () => {
     const side = (count: number) => ({ count, time: { value: 60, unit: 's' }, flow: { value: 2.83, unit: 'L/min' } });
     expect(await calc('particle-test', { exhaust: side(6), room: side(333) })).toMatchObject({ outcome: 'belowRoom' });

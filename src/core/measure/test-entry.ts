@@ -3,10 +3,11 @@ import { looksReducedToSeaLevel, standardPressurePa } from '../air/standard-atmo
 import { at, fail, failure, type Failure, ok, type Result } from '../failure/failure';
 import type { Place } from '../path/air-path';
 import type { Reading, ReadingHow } from '../record/records';
-import { type ParsedQuantity, parseQuantity, type QuantityKind } from '../units';
+import { parseQuantity, type QuantityKind } from '../units';
 import type { Accuracy } from './accuracy';
 import { type DetailEntry, DETAILS_OF, parseDetail } from './detail-entry';
 import { METHODS, type Method, type Precondition } from './methods';
+import { signedReading } from './reading-sign';
 import type { TestReadings } from './reduce-test';
 import type { Typed } from './typed';
 
@@ -69,20 +70,6 @@ const parseAir = (entry: AirEntry, altitudeM: number): Result<AirState> => {
   return ok({ temperatureK: temperature.value.valueSi, relativeHumidity: humidity.value.valueSi, pressurePa });
 };
 
-/** A manometer may show suction as a minus; flow and velocity have no other side. */
-const signed = (parsed: ParsedQuantity, method: Method, barometricPa: number): Result<number> => {
-  const { measurand } = METHODS[method];
-  if (measurand === 'suction' || measurand === 'airPower') {
-    const suction = Math.abs(parsed.valueSi);
-    return suction < barometricPa
-      ? ok(suction)
-      : fail(failure('suction.impossible', '', { number: Math.abs(parsed.number), unit: parsed.unit, barometricPa }));
-  }
-  if (parsed.valueSi >= 0) return ok(parsed.valueSi);
-  const code = method === 'pitot' || method === 'pitotTraverse' ? 'pitot.negative-point' : 'quantity.negative';
-  return fail(failure(code, '', { number: parsed.number, unit: parsed.unit }));
-};
-
 /** One typed reading of a method in SI, its sign settled. Barometric pressure in Pa bounds a suction. */
 export const parseReading = (
   entry: TestEntry['readings'][number],
@@ -90,7 +77,8 @@ export const parseReading = (
 ): Result<Reading> => {
   const parsed = parseQuantity(entry.typed, METHODS[method].reads, entry.unit);
   if (!parsed.ok) return parsed;
-  const value = signed(parsed.value, method, barometricPa);
+  const { valueSi, number, unit } = parsed.value;
+  const value = signedReading({ method, valueSi, shown: { number, unit }, barometricPa });
   if (!value.ok) return value;
   return ok({
     typed: entry.typed.trim(),

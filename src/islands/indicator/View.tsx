@@ -81,6 +81,7 @@ export const IndicatorCheck = ({ tag, boreM, selectorM, hasLamp, filters, caseId
   const [uncovered, setUncovered] = useState<DiscSeen['uncovered'] | null>(null);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [kept, setKept] = useState<'no' | 'going' | 'yes'>('no');
+  const [initials, setInitials] = useState(by);
   useEffect(() => {
     document.documentElement.dataset['indicator'] = 'ready';
   }, []);
@@ -95,7 +96,7 @@ export const IndicatorCheck = ({ tag, boreM, selectorM, hasLamp, filters, caseId
     if (!verdict || caseId === null || kept !== 'no') return;
     setKept('going');
     const deed = { kind: 'saw', operation: { kind: 'disc' }, seen: { kind: 'word', word: verdict === 'good' ? 'good' : 'bad' }, note: VERDICT_WORDS[verdict][0], correctsEventId: null };
-    const posted = await postAction(`/api/machines/${encodeURIComponent(tag)}/cases/deeds`, { clientId: newClientId(), by: by || 'XX', caseId, deed });
+    const posted = await postAction(`/api/machines/${encodeURIComponent(tag)}/cases/deeds`, { clientId: newClientId(), by: initials.trim().toUpperCase(), caseId, deed });
     setKept(posted.ok ? 'yes' : 'no');
     setProblems(posted.ok ? [] : posted.problems);
   };
@@ -118,7 +119,12 @@ export const IndicatorCheck = ({ tag, boreM, selectorM, hasLamp, filters, caseId
             <div role="status">
               <p className="text-xl"><ToneMark tone={verdict === 'good' ? 'good' : 'stop'} word={VERDICT_WORDS[verdict][0]} /></p>
               <p>{VERDICT_WORDS[verdict][1]}</p>
-              {caseId !== null && kept !== 'yes' && <button type="button" className="go mt-2" onClick={() => void keep()}>Keep it in the open case</button>}
+              {caseId !== null && kept !== 'yes' && (
+                <p className="mt-2 flex items-end gap-1">
+                  <label className="block w-20"><span className="caption">Initials</span><input className="field" value={initials} maxLength={12} autoComplete="off" onChange={(e) => setInitials(e.currentTarget.value)} /></label>
+                  <button type="button" className="go" disabled={initials.trim() === '' || kept === 'going'} onClick={() => void keep()}>Keep it in the open case</button>
+                </p>
+              )}
               {kept === 'yes' && <p className="tone-good font-bold">In the log of the case.</p>}
               {caseId === null && <p className="soft">Open a case under Find to keep it.</p>}
             </div>
