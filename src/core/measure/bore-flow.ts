@@ -1,5 +1,6 @@
 /**
  * Cross-section of a round bore, m2, from its diameter in m. Valid: above 0; throws RangeError otherwise.
+ * Source: area of a circle, geometry.
  * @example boreAreaM2(0.027) // 5.7256e-4 m2
  */
 export const boreAreaM2 = (diameterM: number): number => {

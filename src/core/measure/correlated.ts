@@ -42,7 +42,7 @@ export const combineSides = (input: {
   return { uncertainty, degreesOfFreedom: weight > 0 ? uncertainty ** 4 / weight : Number.POSITIVE_INFINITY };
 };
 
-/** The side of a comparison that repeats make; null under three repeats, where nothing is compared. */
+/** The side of a comparison that repeats make; null under three repeats, where nothing is compared. Source: three repeats at least, a Moorwind default. */
 export const sideOf = (repeats: Repeats): Side | null =>
   repeats.expanded === null || repeats.repeatUncertainty === null
     ? null

@@ -103,7 +103,7 @@ const parseParticles = (entry: Extract<DetailEntry, { kind: 'particles' }>): Res
   return parts.ok ? ok({ kind: 'particles', sizeUm: entry.sizeUm, ...parts.value }) : parts;
 };
 
-/** Reads a method's detail into SI, or says what is missing, beside its field. Lengths 1 mm to 3 m, times to a day. */
+/** Reads a method's detail into SI, or says what is missing, beside its field. Lengths 1 mm to 3 m, times to a day. Source: the ranges are Moorwind's own. */
 export const parseDetail = (entry: DetailEntry): Result<MethodDetail> => {
   switch (entry.kind) {
     case 'none':

@@ -77,7 +77,7 @@ export type Precondition = 'speedHigh' | 'bleedClosed' | 'hoseAsBaseline' | 'set
 
 const AIR: readonly Precondition[] = ['speedHigh', 'bleedClosed', 'hoseAsBaseline'];
 
-/** The preconditions to be ticked for a method, in the order a technician meets them. */
+/** The preconditions to be ticked for a method, in the order a technician meets them. Source: common practice, no published source. */
 export const preconditionsFor = (input: { method: Method; hasBrush: boolean }): readonly Precondition[] => {
   const brush = input.hasBrush ? (['brushStated'] as const) : [];
   switch (METHODS[input.method].group) {

@@ -12,7 +12,7 @@ export interface OrificeState {
   readonly pipeM: number | null;
 }
 
-/** Diameter ratio; 0 for the free room. Throws RangeError for an orifice as wide as its pipe or wider. */
+/** Diameter ratio; 0 for the free room. Throws RangeError for an orifice as wide as its pipe or wider. Source: ISO 5167-1, beta = d/D. */
 export const diameterRatio = ({ orificeM, pipeM }: Pick<OrificeState, 'orificeM' | 'pipeM'>): number => {
   if (!(orificeM > 0)) throw new RangeError(`orifice ${orificeM} m is not above 0`);
   if (pipeM === null) return 0;

@@ -66,7 +66,7 @@ export interface ReducedTest {
   readonly failedPreconditions: readonly Precondition[];
 }
 
-/** What two tests have in common, so that its error cancels between them. */
+/** What two tests have in common, so that its error cancels between them. Source: JCGM 100, 5.2 (correlated inputs). */
 export const commonOf = (a: ReducedTest, b: ReducedTest): Common => ({
   instrument: a.instrumentId !== null && a.instrumentId === b.instrumentId,
   rig: a.rigKey === b.rigKey,

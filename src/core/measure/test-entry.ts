@@ -70,7 +70,7 @@ const parseAir = (entry: AirEntry, altitudeM: number): Result<AirState> => {
   return ok({ temperatureK: temperature.value.valueSi, relativeHumidity: humidity.value.valueSi, pressurePa });
 };
 
-/** One typed reading of a method in SI, its sign settled. Barometric pressure in Pa bounds a suction. */
+/** One typed reading of a method in SI, its sign settled. Barometric pressure in Pa bounds a suction. Source: as `signedReading`. */
 export const parseReading = (
   entry: TestEntry['readings'][number],
   { method, barometricPa }: { method: Method; barometricPa: number },
@@ -132,7 +132,7 @@ const detailOf = (entry: TestEntry) =>
 
 /**
  * Reads a whole test entry into SI, or says everything that is wrong with it, each beside its field. The bench and
- * the server call this same function, so that what the screen accepts the record accepts.
+ * the server call this same function, so that what the screen accepts the record accepts. Source: as each part names it.
  */
 export const parseTestEntry = (entry: TestEntry, context: EntryContext): Result<ParsedTest> => {
   const air = parseAir(entry.air, context.altitudeM);
@@ -176,7 +176,7 @@ export const parseTestEntry = (entry: TestEntry, context: EntryContext): Result<
 
 const WHEEL_RANGE_M = [0.02, 1] as const;
 
-/** A grinder's wheel as typed, m. Valid: 20 mm to 1 m. */
+/** A grinder's wheel as typed, m. Valid: 20 mm to 1 m. Source: the range is Moorwind's own. */
 export const parseWheel = (entry: Typed): Result<number> => {
   const parsed = at('wheel', parseQuantity(entry.typed, 'length', entry.unit));
   if (!parsed.ok) return parsed;

@@ -1,4 +1,4 @@
-/** Arithmetic mean of one or more numbers, in their own unit. Throws RangeError on an empty list. */
+/** Arithmetic mean of one or more numbers, in their own unit. Throws RangeError on an empty list. Source: JCGM 100, 4.2.1. */
 export const mean = (values: readonly number[]): number => {
   if (values.length === 0) throw new RangeError('mean of no values');
   return values.reduce((sum, v) => sum + v, 0) / values.length;

@@ -6,7 +6,7 @@ export interface Random {
   readonly normal: () => number;
 }
 
-/** The mulberry32 generator with Box-Muller normals: small, seeded, the same everywhere. */
+/** The mulberry32 generator with Box-Muller normals: small, seeded, the same everywhere. Source: mulberry32, public domain; Box and Muller 1958. */
 export const seeded = (seed: number): Random => {
   let state = seed >>> 0;
   const uniform = () => {

@@ -15,7 +15,7 @@ export const studentFactor = ({ confidence, degreesOfFreedom }: { confidence: nu
 };
 
 /**
- * Two-sided p of a t statistic. Same source, validity and errors as `studentFactor`.
+ * Two-sided p of a t statistic. Source, validity and errors: as `studentFactor`.
  * @example studentTwoSidedP({ t: 2.776, degreesOfFreedom: 4 }) // 0.05
  */
 export const studentTwoSidedP = ({ t, degreesOfFreedom }: { t: number; degreesOfFreedom: number }): number => {
