@@ -1,4 +1,4 @@
-import { classStanding, type Withdrawal } from '@/core/machine/machine';
+import { classStanding, type Machine, type Withdrawal } from '@/core/machine/machine';
 import { MACHINE_KINDS } from '@/core/machine/kinds';
 import type { MachineStatus } from '@/core/status/machine-status';
 import type { UnitSystem } from '@/core/units';
@@ -7,7 +7,7 @@ import type { Yard } from '@/server/services/yard';
 import { doNotRun, type JobState } from '@/core/procedure/job-log';
 import { sayUnderJob } from '@/messages/job';
 import { dueIn, sayNeed } from '@/messages/needs';
-import { capital, CLASS_WORDS } from '@/messages/words';
+import { capital, CLASS_WORDS, HAZARD_WORDS } from '@/messages/words';
 
 /** Withdrawn while something is wrong, suspended while only the proof is due. */
 const WITHDRAWN_TEXT: Record<Withdrawal['because'], string> = { missing: 'class withdrawn', foreign: 'class withdrawn', reversed: 'class withdrawn', failed: 'class withdrawn', untested: 'class suspended', unproven: 'class suspended' };
@@ -36,6 +36,9 @@ export const dryAt = (until: string, timeZone: string): string => new Date(until
 export const underJob = (state: JobState | undefined, timeZone: string): { readonly text: string; readonly stop: boolean } | null =>
   state ? { text: sayUnderJob(state, state.driesUntil === null ? null : dryAt(state.driesUntil, timeZone)), stop: doNotRun(state) } : null;
 
+/** How it is opened, where its dust asks for more than care, and who is at work on it. */
+const flagOf = ({ hazard }: Machine, work: string | null): string | null => [hazard === 'plain' ? null : HAZARD_WORDS[hazard], work].filter((w) => w !== null).join(', ') || null;
+
 const toTag = (status: MachineStatus, units: UnitSystem, under: Under): BoardTag => {
   const { machine } = status;
   const need = sayNeed(status.need, units);
@@ -51,7 +54,7 @@ const toTag = (status: MachineStatus, units: UnitSystem, under: Under): BoardTag
     tone: job?.stop ? 'stop' : need.tone,
     mark: job?.stop ? 'Open' : need.mark,
     need: job?.stop ? job.text : need.sentence,
-    flag: job && !job.stop ? 'job under way' : under.openCases.has(machine.id) ? 'case open' : null,
+    flag: flagOf(machine, job && !job.stop ? 'job under way' : under.openCases.has(machine.id) ? 'case open' : null),
     remaining: least?.remaining ?? null,
     remainingText: least ? `${stageName}: ${least.daysLeft === null ? 'no date yet' : dueIn(least.daysLeft)}` : '',
   };

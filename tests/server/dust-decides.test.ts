@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Migrator, sql } from 'kysely';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { boardTags } from '@/components/board-tags';
 import { StoredSnapshotJson } from '@/contracts/machine-edit';
 import { builtIn } from '@/core/dust/register';
 import type { Result } from '@/core/failure/failure';
@@ -147,6 +148,8 @@ describe('what a machine has collected', () => {
     await state('CR-02', 'chrysotile');
     const { yard } = await loadBench(context, 'CR-02');
     expect(yard.machines[0]).toMatchObject({ machine: { tag: 'CR-02' }, need: { kind: 'refused' } });
+    const flags = new Map(boardTags(yard, 'metric').map((t) => [t.tag, t.flag ?? '']));
+    expect([flags.get('CR-05'), flags.get('CR-12')?.includes('contained')]).toEqual(['contained', false]);
   });
 });
 

@@ -41,7 +41,7 @@ const Tag = ({ tag, current }: { tag: BoardTag; current: boolean }) => (
       <span className="min-w-0 flex-1">
         <ToneMark tone={tag.tone} word={tag.need} size={15} />
       </span>
-      {tag.flag && <span className="tone-open shrink-0 text-xs font-bold whitespace-nowrap">{tag.flag}</span>}
+      {tag.flag && <span className="tone-open shrink-0 text-xs font-bold max-w-24 text-right">{tag.flag}</span>}
     </span>
     {tag.remaining !== null && (
       <span className="mt-1 block">
