@@ -141,6 +141,13 @@ describe('what a machine has collected', () => {
     expect(await page.locator('main').innerText()).toMatch(/sound, seals dry/);
   });
 
+  it('an examination on the walk is logged, not begun as a change', async () => {
+    const { page } = await newVisit(yard.browser);
+    await page.goto(`${yard.server.url}/round`);
+    await page.getByRole('link', { name: /^Log the examination of CR-01/ }).first().click();
+    await page.waitForURL('**/m/CR-01/dust#examination');
+  });
+
   it('a refusal is first on the board, on the header, and shuts measuring, finding and changing', async () => {
     const page = await dustOf('CR-18');
     await page.getByLabel('Last collected').fill('amiante');

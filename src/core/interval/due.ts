@@ -148,8 +148,11 @@ const ruleState = (input: DueInput, record: RuleRecord): RuleState => {
   }
 };
 
+/** What an examination is called wherever stages are due: it is of the whole machine. */
+export const EXAMINATION = 'examination';
+
 /** What is due, by name: the stage, or the examination of the whole machine. */
-export const dueName = ({ binding }: Pick<StageDue, 'binding'>, stageName: string): string => (binding.rule.kind === 'examination' ? 'examination' : stageName);
+export const dueName = ({ binding }: Pick<StageDue, 'binding'>, stageName: string): string => (binding.rule.kind === 'examination' ? EXAMINATION : stageName);
 
 const byDue = (a: RuleState, b: RuleState): number => {
   if (a.dueOn !== b.dueOn) return a.dueOn === null ? 1 : b.dueOn === null ? -1 : a.dueOn < b.dueOn ? -1 : 1;

@@ -1,3 +1,4 @@
+import { EXAMINATION } from '@/core/interval/due';
 import { addDays, daysBetween } from '@/core/interval/calendar-date';
 import type { StageOutlook } from '@/core/forecast/from-record';
 import type { Machine, Stage } from '@/core/machine/machine';
@@ -81,7 +82,7 @@ const plannedMachine = (machine: Machine, outlooks: readonly StageOutlook[], { n
     const lock = locks.get(stage.id);
     const index = parts.findIndex((p) => p.id === stage.part?.id);
     const lockedDay = lock === undefined ? null : daysBetween({ from: today, to: lock });
-    return [{ stageId: stage.id, name: stage.rules.some((r) => r.rule.kind === 'examination') ? 'examination' : stage.name, kind: stage.kind, reached: o.forecast.reached, part: index < 0 ? null : index, withStage: withOf(machine, stage), lockedDay: lockedDay !== null && lockedDay >= 0 ? lockedDay : null, lifeDays: lifeDaysOf(stage, o, today) }];
+    return [{ stageId: stage.id, name: stage.rules.some((r) => r.rule.kind === 'examination') ? EXAMINATION : stage.name, kind: stage.kind, reached: o.forecast.reached, part: index < 0 ? null : index, withStage: withOf(machine, stage), lockedDay: lockedDay !== null && lockedDay >= 0 ? lockedDay : null, lifeDays: lifeDaysOf(stage, o, today) }];
   }),
 });
 
