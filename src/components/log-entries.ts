@@ -142,24 +142,32 @@ const entriesOf = <T extends Chained>(records: readonly T[], make: (r: T) => Omi
   return records.filter((r) => r.supersededById === null).map((r) => ({ ...make(r), originals: originals(r) }));
 };
 
-const editEntry = (record: PathEditRecord, { bench, units }: Maker): LogEntry => {
-  const told = pathDifferences(record.before, record.after).map((d) => sayDifference(d, record.after, units));
-  return {
-    key: `edit-${record.id}`,
-    day: dayAt(record.performedAt, bench.yard.site.timeZone),
-    at: record.performedAt,
-    by: record.by,
-    title: `Air path changed: ${told.slice(0, 3).join(', ')}${told.length > 3 ? ` and ${told.length - 3} more` : ''}`,
-    text: `${told.length > 3 ? `Also ${told.slice(3).join(', ')}. ` : ''}${reshapes(pathDifferences(record.before, record.after)) ? 'Baselines before this no longer speak of the path.' : ''}`,
-    typed: '',
-    note: record.note,
-    said: null,
-    href: null,
-    correctHref: null,
-    withdrawn: false,
-    correctedBecause: null,
-    originals: [],
-  };
+const plainEntry = (e: Pick<LogEntry, 'key' | 'at' | 'by' | 'title' | 'text'> & Partial<LogEntry>, { bench }: Maker): LogEntry => ({
+  day: dayAt(e.at, bench.yard.site.timeZone),
+  typed: '',
+  note: '',
+  said: null,
+  href: null,
+  correctHref: null,
+  withdrawn: false,
+  correctedBecause: null,
+  originals: [],
+  ...e,
+});
+
+const editEntry = (record: PathEditRecord, maker: Maker): LogEntry => {
+  const told = pathDifferences(record.before, record.after).map((d) => sayDifference(d, record.after, maker.units));
+  return plainEntry(
+    {
+      key: `edit-${record.id}`,
+      at: record.performedAt,
+      by: record.by,
+      title: `Air path changed: ${told.slice(0, 3).join(', ')}${told.length > 3 ? ` and ${told.length - 3} more` : ''}`,
+      text: `${told.length > 3 ? `Also ${told.slice(3).join(', ')}. ` : ''}${reshapes(pathDifferences(record.before, record.after)) ? 'Baselines before this no longer speak of the path.' : ''}`,
+      note: record.note,
+    },
+    maker,
+  );
 };
 
 const caseEntry = (record: CaseRecord, { bench }: Maker): LogEntry => {
@@ -203,19 +211,6 @@ const jobEntry = (record: JobRecord, { bench }: Maker): LogEntry => {
     originals: [],
   };
 };
-
-const plainEntry = (e: Pick<LogEntry, 'key' | 'at' | 'by' | 'title' | 'text'> & Partial<LogEntry>, { bench }: Maker): LogEntry => ({
-  day: dayAt(e.at, bench.yard.site.timeZone),
-  typed: '',
-  note: '',
-  said: null,
-  href: null,
-  correctHref: null,
-  withdrawn: false,
-  correctedBecause: null,
-  originals: [],
-  ...e,
-});
 
 const screeningEntries = (maker: Maker): readonly LogEntry[] => {
   const { machine } = maker.bench.status;
