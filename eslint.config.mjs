@@ -18,7 +18,10 @@ export default tseslint.config(
       parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname },
     },
   },
-  { files: ['tests/**'], rules: { 'max-lines-per-function': 'off', 'max-params': 'off', '@typescript-eslint/no-non-null-assertion': 'off' } },
+  {
+    files: ['tests/**'],
+    rules: { 'max-lines-per-function': 'off', 'max-params': 'off', '@typescript-eslint/no-non-null-assertion': 'off' },
+  },
   {
     files: ['**/*.mjs'],
     extends: [tseslint.configs.disableTypeChecked],

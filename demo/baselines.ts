@@ -31,14 +31,30 @@ const gaugeFor = (pa: number): typeof GAUGE | typeof FINE => (pa < 2400 ? FINE :
 
 const sealedTest = (real: TrueMachine, place: Place): Taken => {
   const pa = real.sealedPa(place);
-  return { method: 'sealedSuction', place, ...gaugeFor(pa), noise: 0.003, detail: { kind: 'none' }, valuesSi: [pa], repeats: 4 };
+  return {
+    method: 'sealedSuction',
+    place,
+    ...gaugeFor(pa),
+    noise: 0.003,
+    detail: { kind: 'none' },
+    valuesSi: [pa],
+    repeats: 4,
+  };
 };
 
 const curveTest = (real: TrueMachine, truth: Truth, place: Place): Taken => {
   const holes = [0, ...truth.holesMm];
   const valuesSi = holes.map((mm) => (mm === 0 ? real.sealedPa(place) : real.behindHolePa(place, mm / 1000)));
   const orifices = holes.map((mm) => ({ typed: String(mm), unit: 'mm' }));
-  return { method: 'suctionCurve', place, ...gaugeFor(Math.max(...valuesSi)), noise: 0.004, detail: { kind: 'curve', orifices, coefficient: 0.61 }, valuesSi, repeats: 3 };
+  return {
+    method: 'suctionCurve',
+    place,
+    ...gaugeFor(Math.max(...valuesSi)),
+    noise: 0.004,
+    detail: { kind: 'curve', orifices, coefficient: 0.61 },
+    valuesSi,
+    repeats: 3,
+  };
 };
 
 const flowTest = (real: TrueMachine): Taken => ({
@@ -53,11 +69,23 @@ const flowTest = (real: TrueMachine): Taken => ({
   repeats: 4,
 });
 
-const acrossTests = (real: TrueMachine, spec: MachineSpec, { truth, stageIds }: { truth: Truth; stageIds: ReadonlyMap<string, number> }): readonly Taken[] =>
+const acrossTests = (
+  real: TrueMachine,
+  spec: MachineSpec,
+  { truth, stageIds }: { truth: Truth; stageIds: ReadonlyMap<string, number> },
+): readonly Taken[] =>
   truth.across.map((name): Taken => {
     const position = spec.stages.findIndex((s) => s.name === name);
     const detail = { kind: 'stage' as const, stageId: stageIds.get(name) ?? null };
-    return { method: 'stageDp', place: 'toolEnd', ...FINE, noise: 0.01, detail, valuesSi: [real.stageDropPa(position, 'toolEnd')], repeats: 3 };
+    return {
+      method: 'stageDp',
+      place: 'toolEnd',
+      ...FINE,
+      noise: 0.01,
+      detail,
+      valuesSi: [real.stageDropPa(position, 'toolEnd')],
+      repeats: 3,
+    };
   });
 
 const entryOf = (taken: Taken, random: Random): TestEntry => ({
@@ -65,7 +93,11 @@ const entryOf = (taken: Taken, random: Random): TestEntry => ({
   place: taken.place,
   readings: taken.valuesSi.flatMap((si, slot) =>
     Array.from({ length: taken.repeats }, (_, i) => ({
-      typed: fromSi(taken.unit === 'L/s' ? 'flow' : 'pressure', si * (1 + taken.noise * random.normal()), taken.unit).toFixed(taken.decimals),
+      typed: fromSi(
+        taken.unit === 'L/s' ? 'flow' : 'pressure',
+        si * (1 + taken.noise * random.normal()),
+        taken.unit,
+      ).toFixed(taken.decimals),
       unit: taken.unit,
       slot: taken.method === 'suctionCurve' ? slot : i,
       how: 'typed' as const,
@@ -75,7 +107,11 @@ const entryOf = (taken: Taken, random: Random): TestEntry => ({
   bore: null,
   profileFactor: null,
   hoseBore: null,
-  air: { temperature: { typed: '20', unit: 'degC' }, humidity: { typed: '50', unit: '%' }, pressure: { typed: '101325', unit: 'Pa' } },
+  air: {
+    temperature: { typed: '20', unit: 'degC' },
+    humidity: { typed: '50', unit: '%' },
+    pressure: { typed: '101325', unit: 'Pa' },
+  },
   detail: taken.detail,
   volts: null,
   rigSeries: 1,
@@ -89,7 +125,11 @@ interface SeededMachine {
 }
 
 /** The baselines a careful technician takes of a machine in good order: sealed, curve, flow, and across its filters. */
-export const insertBaselines = async (s: Seeding, spec: MachineSpec, { id, stageIds, seed }: SeededMachine): Promise<void> => {
+export const insertBaselines = async (
+  s: Seeding,
+  spec: MachineSpec,
+  { id, stageIds, seed }: SeededMachine,
+): Promise<void> => {
   const { truth, rig } = spec;
   if (!truth || !rig) return;
   // Its own stream of chance: the rest of the history stays as it was.
@@ -105,7 +145,8 @@ export const insertBaselines = async (s: Seeding, spec: MachineSpec, { id, stage
   for (const taken of list) {
     const instrument = s.meters.find((m) => m.name === taken.instrument) ?? null;
     const parsed = parseTestEntry(entryOf(taken, random), { altitudeM: SITE.altitudeM, instrument });
-    if (!parsed.ok) throw new Error(`baseline of ${spec.tag}: ${parsed.failures.map((f) => `${f.code} ${f.path}`).join()}`);
+    if (!parsed.ok)
+      throw new Error(`baseline of ${spec.tag}: ${parsed.failures.map((f) => `${f.code} ${f.path}`).join()}`);
     await insertTest(s.db, {
       machineId: id,
       performedAt,

@@ -15,8 +15,20 @@ interface DemoCase {
 }
 
 const litres = (n: number): number => n / 1000;
-const flow = (n: number): CaseEvent => ({ kind: 'saw', operation: { kind: 'flow', place: 'toolEnd' }, outcome: { kind: 'number', valueSi: litres(n) }, typed: `${n} L/s`, note: '' });
-const saw = (operation: Extract<CaseEvent, { kind: 'saw' }>['operation'], word: string, note = ''): CaseEvent => ({ kind: 'saw', operation, outcome: { kind: 'word', word }, typed: '', note });
+const flow = (n: number): CaseEvent => ({
+  kind: 'saw',
+  operation: { kind: 'flow', place: 'toolEnd' },
+  outcome: { kind: 'number', valueSi: litres(n) },
+  typed: `${n} L/s`,
+  note: '',
+});
+const saw = (operation: Extract<CaseEvent, { kind: 'saw' }>['operation'], word: string, note = ''): CaseEvent => ({
+  kind: 'saw',
+  operation,
+  outcome: { kind: 'word', word },
+  typed: '',
+  note,
+});
 
 const CASES: readonly DemoCase[] = [
   {
@@ -29,9 +41,21 @@ const CASES: readonly DemoCase[] = [
       flow(7.1),
       saw({ kind: 'settings' }, 'right'),
       saw({ kind: 'lookBag', position: at('fleece bag') }, 'looseDirt', 'collar bent, the lid closed over it'),
-      { kind: 'repaired', repair: { kind: 'newPart', position: at('fleece bag') }, fault: { kind: 'misseated', position: at('fleece bag') }, found: 'yes', changeId: null },
+      {
+        kind: 'repaired',
+        repair: { kind: 'newPart', position: at('fleece bag') },
+        fault: { kind: 'misseated', position: at('fleece bag') },
+        found: 'yes',
+        changeId: null,
+      },
       flow(12.6),
-      { kind: 'closed', rootCause: 'the fleece bag does not sit: collar bent, lid closed over it', root: { kind: 'misseated', position: at('fleece bag') }, followUp: 'Show the collar to the laminate crew.', snapshot: [{ kind: 'misseated', position: at('fleece bag'), probability: 0.97 }] },
+      {
+        kind: 'closed',
+        rootCause: 'the fleece bag does not sit: collar bent, lid closed over it',
+        root: { kind: 'misseated', position: at('fleece bag') },
+        followUp: 'Show the collar to the laminate crew.',
+        snapshot: [{ kind: 'misseated', position: at('fleece bag'), probability: 0.97 }],
+      },
     ],
   },
   {
@@ -44,10 +68,22 @@ const CASES: readonly DemoCase[] = [
       flow(20.4),
       saw({ kind: 'lamp' }, 'lit'),
       saw({ kind: 'settings' }, 'selector', 'selector on 36, hose was the 27'),
-      { kind: 'repaired', repair: { kind: 'settings', position: at('fan') }, fault: { kind: 'wrongSelector', position: at('fan') }, found: 'yes', changeId: null },
+      {
+        kind: 'repaired',
+        repair: { kind: 'settings', position: at('fan') },
+        fault: { kind: 'wrongSelector', position: at('fan') },
+        found: 'yes',
+        changeId: null,
+      },
       flow(20.6),
       saw({ kind: 'lamp' }, 'out'),
-      { kind: 'closed', rootCause: 'the hose selector does not fit the hose: hose swapped between two machines', root: { kind: 'wrongSelector', position: at('fan') }, followUp: '', snapshot: [{ kind: 'wrongSelector', position: at('fan'), probability: 0.98 }] },
+      {
+        kind: 'closed',
+        rootCause: 'the hose selector does not fit the hose: hose swapped between two machines',
+        root: { kind: 'wrongSelector', position: at('fan') },
+        followUp: '',
+        snapshot: [{ kind: 'wrongSelector', position: at('fan'), probability: 0.98 }],
+      },
     ],
   },
   {
@@ -60,11 +96,13 @@ const CASES: readonly DemoCase[] = [
   },
 ];
 
-const positionIn = (machine: Machine) => (name: string): number => {
-  const position = machine.stages.findIndex((s) => s.name === name);
-  if (position < 0) throw new Error(`${machine.tag} has no ${name}`);
-  return position;
-};
+const positionIn =
+  (machine: Machine) =>
+  (name: string): number => {
+    const position = machine.stages.findIndex((s) => s.name === name);
+    if (position < 0) throw new Error(`${machine.tag} has no ${name}`);
+    return position;
+  };
 
 /** Five minutes from one line of a log to the next. */
 const LINE_DAYS = 5 / (24 * 60);
@@ -75,7 +113,17 @@ export const insertCases = async (s: Seeding): Promise<void> => {
     const machine = await findMachine(s.db, c.tag);
     if (!machine) throw new Error(`the demo has no ${c.tag}`);
     const { complaint, words, by } = c;
-    const id = await insertCase(s.db, { machineId: machine.id, openedAt: momentOf(s, c.daysAgo), by, complaint, words, hazard: machine.hazard, lastCollected: machine.lastCollected, school: 'best' });
-    for (const [i, event] of c.events(positionIn(machine)).entries()) await insertCaseEvent(s.db, { caseId: id, at: momentOf(s, c.daysAgo - (i + 1) * LINE_DAYS), by, event });
+    const id = await insertCase(s.db, {
+      machineId: machine.id,
+      openedAt: momentOf(s, c.daysAgo),
+      by,
+      complaint,
+      words,
+      hazard: machine.hazard,
+      lastCollected: machine.lastCollected,
+      school: 'best',
+    });
+    for (const [i, event] of c.events(positionIn(machine)).entries())
+      await insertCaseEvent(s.db, { caseId: id, at: momentOf(s, c.daysAgo - (i + 1) * LINE_DAYS), by, event });
   }
 };

@@ -27,6 +27,11 @@ export const insertJobs = async (s: Seeding): Promise<void> => {
     stages: machine.stages.map(({ id, name }) => ({ id, name })),
   });
   for (let step = 0; step <= hung; step += 1) {
-    await insertJobEvent(s.db, { jobId, at: momentOf(s, begun - step * 0.02 * HOURS), by: 'TO', event: { kind: 'did', step } });
+    await insertJobEvent(s.db, {
+      jobId,
+      at: momentOf(s, begun - step * 0.02 * HOURS),
+      by: 'TO',
+      event: { kind: 'did', step },
+    });
   }
 };

@@ -21,7 +21,21 @@ const EDITS: readonly DemoEdit[] = [
     reshapes: true,
     before: (now) => ({
       ...now,
-      stages: now.stages.map((s) => (s.name === 'canister' ? { ...s, id: null, kind: 'cloth', name: 'cloth bag', partId: null, spec: { ...stageTemplate('cloth', 'singleStageCollector'), air: { form: 'medium', medium: 'clothBag', areaM2: 0.65, k1PaSM: null, inParallel: 1 } } } : s)),
+      stages: now.stages.map((s) =>
+        s.name === 'canister'
+          ? {
+              ...s,
+              id: null,
+              kind: 'cloth',
+              name: 'cloth bag',
+              partId: null,
+              spec: {
+                ...stageTemplate('cloth', 'singleStageCollector'),
+                air: { form: 'medium', medium: 'clothBag', areaM2: 0.65, k1PaSM: null, inParallel: 1 },
+              },
+            }
+          : s,
+      ),
     }),
   },
   {
@@ -40,7 +54,15 @@ export const insertPathEdits = async (s: Seeding): Promise<void> => {
     if (!machine) throw new Error(`the demo has no ${edit.tag}`);
     const after = snapshotOf(machine);
     const performedAt = momentOf(s, edit.daysAgo);
-    await insertPathEdit(s.db, { machineId: machine.id, performedAt, by: CREW[0], note: edit.note, before: edit.before(after), after, reshapes: edit.reshapes });
+    await insertPathEdit(s.db, {
+      machineId: machine.id,
+      performedAt,
+      by: CREW[0],
+      note: edit.note,
+      before: edit.before(after),
+      after,
+      reshapes: edit.reshapes,
+    });
     for (const stage of machine.stages.filter((x) => x.missing)) {
       await s.db.updateTable('stage').set({ missing_since: performedAt }).where('id', '=', stage.id).execute();
     }

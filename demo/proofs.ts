@@ -19,22 +19,49 @@ const QUARTER_HOUR_MS = 900_000;
 const THREE_DAYS_MS = 3 * 24 * 3_600_000;
 
 /** The screening after a change of the filter that carries a machine's class, and for H and HEPA the test of the firm that came three days later. */
-export const proveSeat = async (s: Seeding, { machineId, stageId, machineClass, kind, performedAt, by }: ChangedSeat): Promise<void> => {
+export const proveSeat = async (
+  s: Seeding,
+  { machineId, stageId, machineClass, kind, performedAt, by }: ChangedSeat,
+): Promise<void> => {
   const at = new Date(Date.parse(performedAt) + QUARTER_HOUR_MS).toISOString();
   for (const test of integrityTestsOf({ machineClass }, { kind })) {
-    await insertIntegrityCheck(s.db, { machineId, stageId, at, by, test, passed: true, note: test === 'particles' ? 'counter of the yard, five minutes each' : '' });
+    await insertIntegrityCheck(s.db, {
+      machineId,
+      stageId,
+      at,
+      by,
+      test,
+      passed: true,
+      note: test === 'particles' ? 'counter of the yard, five minutes each' : '',
+    });
   }
   if (machineClass !== 'H' && machineClass !== 'HEPA') return;
   if (integrityTestsOf({ machineClass }, { kind }).length === 0) return;
   const tested = new Date(Date.parse(performedAt) + THREE_DAYS_MS).toISOString();
   const testedOn = tested.slice(0, 10);
   const limit = classLimit(machineClass);
-  await insertPenetrationTest(s.db, machineId, { at: tested, by, testedOn, tester: 'the test firm from the estuary', method: 'aerosol photometer', certificate: `P-${machineId}${testedOn.slice(2, 4)}${testedOn.slice(5, 7)}`, share: limit * 0.4, limit, nextDueOn: addDays(testedOn, 365) });
+  await insertPenetrationTest(s.db, machineId, {
+    at: tested,
+    by,
+    testedOn,
+    tester: 'the test firm from the estuary',
+    method: 'aerosol photometer',
+    certificate: `P-${machineId}${testedOn.slice(2, 4)}${testedOn.slice(5, 7)}`,
+    share: limit * 0.4,
+    limit,
+    nextDueOn: addDays(testedOn, 365),
+  });
 };
 
 /** The examination a machine last had, by somebody competent. */
 export const insertExaminations = async (s: Seeding, spec: MachineSpec, machineId: number): Promise<void> => {
   if (!spec.examined) return;
   const { daysAgo, found } = spec.examined;
-  await insertExamination(s.db, machineId, { on: addDays(s.today, -daysAgo), at: momentOf(s, daysAgo), by: 'AB', examiner: 'the inspector of the insurers', found });
+  await insertExamination(s.db, machineId, {
+    on: addDays(s.today, -daysAgo),
+    at: momentOf(s, daysAgo),
+    by: 'AB',
+    examiner: 'the inspector of the insurers',
+    found,
+  });
 };

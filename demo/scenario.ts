@@ -97,7 +97,11 @@ export interface MachineSpec {
   readonly inServiceDaysAgo: number;
   readonly stages: readonly StageSpec[];
   /** Run hours a worked day, on record for so many days; a new dust since so many days ago. */
-  readonly used?: { readonly hoursADay: number; readonly days: number; readonly newDust?: { readonly daysAgo: number; readonly before: string; readonly times: number } };
+  readonly used?: {
+    readonly hoursADay: number;
+    readonly days: number;
+    readonly newDust?: { readonly daysAgo: number; readonly before: string; readonly times: number };
+  };
   readonly rig: RigSpec | null;
   readonly truth?: Truth;
   readonly story: readonly StoryTest[];

@@ -41,13 +41,28 @@ const limits = (relative: number, absoluteSi: number, resolutionSi: number): Acc
 });
 
 const METERS: readonly MeterSpec[] = [
-  { name: 'Flow hood meter', reads: 'flow', accuracy: limits(0.03, toSi('flow', 0.2, 'L/s'), toSi('flow', 0.1, 'L/s')), calibrationDueInDays: 120 },
+  {
+    name: 'Flow hood meter',
+    reads: 'flow',
+    accuracy: limits(0.03, toSi('flow', 0.2, 'L/s'), toSi('flow', 0.1, 'L/s')),
+    calibrationDueInDays: 120,
+  },
   { name: 'Vane anemometer 2', reads: 'velocity', accuracy: limits(0.015, 0.1, 0.1), calibrationDueInDays: -20 },
-  { name: 'Water-column gauge', reads: 'pressure', accuracy: limits(0.01, 50, toSi('pressure', 1, 'inH2O')), calibrationDueInDays: 300 },
+  {
+    name: 'Water-column gauge',
+    reads: 'pressure',
+    accuracy: limits(0.01, 50, toSi('pressure', 1, 'inH2O')),
+    calibrationDueInDays: 300,
+  },
   { name: 'Particle counter', reads: 'count', accuracy: limits(0.1, 0, 1), calibrationDueInDays: 90 },
   { name: 'Socket power meter, volts', reads: 'voltage', accuracy: limits(0.01, 0.5, 0.1), calibrationDueInDays: 200 },
   { name: 'Micromanometer, 2500 Pa', reads: 'pressure', accuracy: limits(0.01, 2, 1), calibrationDueInDays: 210 },
-  { name: 'Socket power meter, amperes', reads: 'current', accuracy: limits(0.02, 0.05, 0.01), calibrationDueInDays: 200 },
+  {
+    name: 'Socket power meter, amperes',
+    reads: 'current',
+    accuracy: limits(0.02, 0.05, 0.01),
+    calibrationDueInDays: 200,
+  },
 ];
 
 const idOf = (map: ReadonlyMap<string, number>, key: string): number => {
@@ -82,7 +97,12 @@ const insertMachine = async (s: Seeding, spec: MachineSpec): Promise<Inserted> =
     .returning('id')
     .executeTakeFirstOrThrow();
   if (spec.lastCollected !== 'nothing yet') {
-    await insertCollected(s.db, id, { ...stated(spec.lastCollected, spec.dust ?? {}), since: firstDay, at: momentOf(s, spec.inServiceDaysAgo - 0.1), by: spec.dust?.lowerBecause ? 'TO' : 'AB' });
+    await insertCollected(s.db, id, {
+      ...stated(spec.lastCollected, spec.dust ?? {}),
+      since: firstDay,
+      at: momentOf(s, spec.inServiceDaysAgo - 0.1),
+      by: spec.dust?.lowerBecause ? 'TO' : 'AB',
+    });
   }
   const stageIds = new Map<string, number>();
   for (const [position, stage] of spec.stages.entries()) {
@@ -117,7 +137,11 @@ const insertRules = async (s: Seeding, spec: MachineSpec, stageIds: ReadonlyMap<
     if (stage.wear) rules.push(stage.wear);
     if (stage.examined) rules.push({ kind: 'examination', months: 14 });
     for (const rule of rules) {
-      const values = { stage_id: idOf(stageIds, stage.name), rule_json: JSON.stringify(rule), school: stage.school ?? '' };
+      const values = {
+        stage_id: idOf(stageIds, stage.name),
+        rule_json: JSON.stringify(rule),
+        school: stage.school ?? '',
+      };
       await s.db.insertInto('rule').values(values).execute();
     }
   }
@@ -143,7 +167,11 @@ interface TestPlace {
   readonly afterChangeId: number | null;
 }
 
-const insertPastTest = async (s: Seeding, event: Extract<PastEvent, { kind: 'test' }>, place: TestPlace): Promise<number> => {
+const insertPastTest = async (
+  s: Seeding,
+  event: Extract<PastEvent, { kind: 'test' }>,
+  place: TestPlace,
+): Promise<number> => {
   const { rig, spec } = place;
   const instrument = s.meters.find((m) => m.name === rig.instrument) ?? null;
   const entry = {
@@ -211,9 +239,25 @@ const insertPast = async (s: Seeding, spec: MachineSpec, { id: machineId, stageI
       supersedes: null,
     });
     if (partId !== null) {
-      await insertMovement(s.db, { partId, quantity: -1, reason: 'taken', at: performedAt, by, changeId: id, note: '' });
+      await insertMovement(s.db, {
+        partId,
+        quantity: -1,
+        reason: 'taken',
+        at: performedAt,
+        by,
+        changeId: id,
+        note: '',
+      });
     }
-    if (stage) await proveSeat(s, { machineId, stageId: idOf(stageIds, event.stage), machineClass: spec.machineClass, kind: stage.kind, performedAt, by });
+    if (stage)
+      await proveSeat(s, {
+        machineId,
+        stageId: idOf(stageIds, event.stage),
+        machineClass: spec.machineClass,
+        kind: stage.kind,
+        performedAt,
+        by,
+      });
     lastChange = { id, measured: event.measured };
   }
 };
@@ -230,7 +274,13 @@ const insertDeliveries = async (s: Seeding): Promise<void> => {
     const needed = part.today - (taken.sum ?? 0);
     const opening = needed % part.packSize;
     const base = { partId, by: 'AB', changeId: null };
-    await insertMovement(s.db, { ...base, quantity: opening, reason: 'opening', at: momentOf(s, 729), note: 'counted at the start' });
+    await insertMovement(s.db, {
+      ...base,
+      quantity: opening,
+      reason: 'opening',
+      at: momentOf(s, 729),
+      note: 'counted at the start',
+    });
     const packs = (needed - opening) / part.packSize;
     for (let i = 0; i < packs; i += 1) {
       const at = momentOf(s, 720 - (i * 700) / packs);
@@ -245,7 +295,12 @@ const insertMeters = async (db: Db, today: string): Promise<readonly Instrument[
     const calibrationDueOn = addDays(today, m.calibrationDueInDays);
     const { id } = await db
       .insertInto('instrument')
-      .values({ name: m.name, reads: m.reads, accuracy_json: JSON.stringify(m.accuracy), calibration_due_on: calibrationDueOn })
+      .values({
+        name: m.name,
+        reads: m.reads,
+        accuracy_json: JSON.stringify(m.accuracy),
+        calibration_due_on: calibrationDueOn,
+      })
       .returning('id')
       .executeTakeFirstOrThrow();
     meters.push({ id, name: m.name, reads: m.reads, accuracy: m.accuracy, calibrationDueOn });
@@ -262,12 +317,17 @@ export interface SeedOptions {
 /** Writes Curlew Reach Boatyard into an empty, migrated database, in one transaction. Throws when it is not empty. */
 export const seedDemo = async (database: Db, { now, seed }: SeedOptions): Promise<void> => {
   await database.transaction().execute(async (db) => {
-    if (await db.selectFrom('machine').select('id').executeTakeFirst()) throw new Error('the database already holds machines');
+    if (await db.selectFrom('machine').select('id').executeTakeFirst())
+      throw new Error('the database already holds machines');
     const today = dayAt(now, SITE.timeZone);
     await saveSite(db, SITE);
     const partIds = new Map<string, number>();
     for (const { code, name, packSize, bin, price, leadDays, shelfDays } of PARTS) {
-      const row = await db.insertInto('part').values({ code, name, pack_size: packSize, bin, price, lead_days: leadDays, shelf_days: shelfDays ?? null }).returning('id').executeTakeFirstOrThrow();
+      const row = await db
+        .insertInto('part')
+        .values({ code, name, pack_size: packSize, bin, price, lead_days: leadDays, shelf_days: shelfDays ?? null })
+        .returning('id')
+        .executeTakeFirstOrThrow();
       partIds.set(code, row.id);
     }
     const meters = await insertMeters(db, today);

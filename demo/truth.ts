@@ -44,7 +44,9 @@ const solved = (spec: MachineSpec, parameters: PathParameters, stray: Readonly<R
   const model = modelOf(spec);
   const kinds = spec.stages.map((s) => s.kind);
   const state = {
-    stages: Object.fromEntries(Object.entries(stray).map(([i, f]) => [i, { loadPaSM3: 0, blockFactor: f, removed: false }])),
+    stages: Object.fromEntries(
+      Object.entries(stray).map(([i, f]) => [i, { loadPaSM3: 0, blockFactor: f, removed: false }]),
+    ),
     leaksM2: {},
     hose: null,
     drive: NOMINAL_DRIVE,
@@ -52,12 +54,19 @@ const solved = (spec: MachineSpec, parameters: PathParameters, stray: Readonly<R
   };
   const run = (entry: Entry): Staircase => {
     const result = staircase({ model, parameters, state, entry });
-    if (!result.ok) throw new Error(`the true ${spec.tag} cannot be solved: ${result.failures.map((f) => `${f.code} ${f.path}`).join()}`);
+    if (!result.ok)
+      throw new Error(
+        `the true ${spec.tag} cannot be solved: ${result.failures.map((f) => `${f.code} ${f.path}`).join()}`,
+      );
     return result.value;
   };
   const node = (place: Place) => gapOfPlace(kinds, place);
-  const open = (place: Place): Entry => (place === 'toolEnd' || place === 'outlet' ? { at: 'use' } : { at: 'node', opening: { node: node(place), state: 'open' } });
-  const drawn = (place: Place, flowM3s: number) => -(run({ at: 'node', opening: { node: node(place), state: 'drawn', flowM3s } }).nodesPa[node(place)] ?? 0);
+  const open = (place: Place): Entry =>
+    place === 'toolEnd' || place === 'outlet'
+      ? { at: 'use' }
+      : { at: 'node', opening: { node: node(place), state: 'open' } };
+  const drawn = (place: Place, flowM3s: number) =>
+    -(run({ at: 'node', opening: { node: node(place), state: 'drawn', flowM3s } }).nodesPa[node(place)] ?? 0);
   return { run, open, drawn };
 };
 
@@ -69,7 +78,12 @@ interface Fitting {
 
 /** The scale on the path (or the fan's lift, where only suction is read) that makes the clean reading the yard's own. */
 const fitTo = (truth: Truth, { read, wanted, by }: Fitting): PathParameters => {
-  const base: PathParameters = { p0Pa: truth.p0Pa, qMaxM3s: truth.qMaxM3s, leakM2: truth.leakM2, pathScale: truth.pathScale ?? 1 };
+  const base: PathParameters = {
+    p0Pa: truth.p0Pa,
+    qMaxM3s: truth.qMaxM3s,
+    leakM2: truth.leakM2,
+    pathScale: truth.pathScale ?? 1,
+  };
   const at = (x: number): PathParameters => ({ ...base, [by]: base[by] * Math.exp(x) });
   const falls = by === 'pathScale' ? 1 : -1;
   const found = bracketedNewton({
@@ -107,7 +121,15 @@ export const trueMachine = (spec: MachineSpec, truth: Truth, random: Random): Tr
     flowM3s: (place) => s.run(s.open(place)).flowPerToolM3s,
     stageDropPa: (position, place) => s.run(s.open(place)).steps[position]?.dropPa ?? 0,
     behindHolePa: (place, orificeM) => {
-      const through = (pa: number) => orificeFlowM3s({ orificeM, coefficient: PLATE_C, differentialPa: pa, upstreamPa: ROOM_PA, densityKgM3: REFERENCE_AIR.densityKgM3, pipeM: null });
+      const through = (pa: number) =>
+        orificeFlowM3s({
+          orificeM,
+          coefficient: PLATE_C,
+          differentialPa: pa,
+          upstreamPa: ROOM_PA,
+          densityKgM3: REFERENCE_AIR.densityKgM3,
+          pipeM: null,
+        });
       const found = bracketedNewton({
         low: 1,
         high: Math.min(ROOM_PA / 4.2, parameters.p0Pa),

@@ -24,18 +24,40 @@ export const insertWear = async (s: Seeding, spec: MachineSpec, { id, stageIds }
       if (uniform() < 0.04) busy = busy > 1 ? 0.8 : 1.5;
       const before = used.newDust !== undefined && daysAgo > used.newDust.daysAgo;
       if (weekend(day) || uniform() < 0.1) continue;
-      const hours = Math.round(10 * Math.min(9, used.hoursADay * busy * (0.6 + 0.8 * uniform()) * (before ? (used.newDust?.times ?? 1) : 1))) / 10;
-      await insertUsage(s.db, { machineId: id, day, hours, dust: before ? (used.newDust?.before ?? '') : spec.lastCollected, at: momentOf(s, daysAgo), by: 'AB' });
+      const hours =
+        Math.round(
+          10 * Math.min(9, used.hoursADay * busy * (0.6 + 0.8 * uniform()) * (before ? (used.newDust?.times ?? 1) : 1)),
+        ) / 10;
+      await insertUsage(s.db, {
+        machineId: id,
+        day,
+        hours,
+        dust: before ? (used.newDust?.before ?? '') : spec.lastCollected,
+        at: momentOf(s, daysAgo),
+        by: 'AB',
+      });
     }
   }
   for (const stage of spec.stages) {
     for (const [daysAgo, share] of stage.looks ?? []) {
-      await insertLook(s.db, { stageId: stageIds.get(stage.name) ?? 0, day: addDays(s.today, -daysAgo), share, at: momentOf(s, daysAgo), by: 'MK' });
+      await insertLook(s.db, {
+        stageId: stageIds.get(stage.name) ?? 0,
+        day: addDays(s.today, -daysAgo),
+        share,
+        at: momentOf(s, daysAgo),
+        by: 'MK',
+      });
     }
   }
 };
 
 /** What is on order: the collector's canister, which takes four weeks. */
 export const insertOrders = async (s: Seeding): Promise<void> => {
-  await insertOrder(s.db, { partId: s.partIds.get('F-CAN') ?? 0, quantity: 1, arrivesOn: addDays(s.today, 19), at: momentOf(s, 9), by: 'AB' });
+  await insertOrder(s.db, {
+    partId: s.partIds.get('F-CAN') ?? 0,
+    quantity: 1,
+    arrivesOn: addDays(s.today, 19),
+    at: momentOf(s, 9),
+    by: 'AB',
+  });
 };

@@ -28,18 +28,33 @@ const walkSpan = (from: number, to: number): void => {
 
 const child = (from: number, to: number): Promise<readonly CaseOutcome[]> =>
   new Promise((resolve, reject) => {
-    const run = spawn(process.execPath, ['--import', 'tsx', 'scripts/bench-find.ts', String(from), String(to)], { stdio: ['ignore', 'pipe', 'inherit'] });
+    const run = spawn(process.execPath, ['--import', 'tsx', 'scripts/bench-find.ts', String(from), String(to)], {
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
     let text = '';
     run.stdout.on('data', (chunk: Buffer) => {
       text += chunk.toString();
     });
-    run.on('exit', (code) => (code === 0 ? resolve(text.trim().split('\n').map((line) => JSON.parse(line) as CaseOutcome)) : reject(new Error(`a share of the bench ended with ${String(code)}`))));
+    run.on('exit', (code) =>
+      code === 0
+        ? resolve(
+            text
+              .trim()
+              .split('\n')
+              .map((line) => JSON.parse(line) as CaseOutcome),
+          )
+        : reject(new Error(`a share of the bench ended with ${String(code)}`)),
+    );
   });
 
 /** Ten stages: the pneumatic machine with a muffler before its exhaust. */
 const tenStages = () => {
   const machine = templateMachine('pneumaticHepa');
-  const stages = [...machine.stages.slice(0, -1), stageOf(90, { position: 8, kind: 'muffler', name: 'muffler', spec: stageTemplate('muffler', 'pneumaticHepa') }), ...machine.stages.slice(-1)];
+  const stages = [
+    ...machine.stages.slice(0, -1),
+    stageOf(90, { position: 8, kind: 'muffler', name: 'muffler', spec: stageTemplate('muffler', 'pneumaticHepa') }),
+    ...machine.stages.slice(-1),
+  ];
   return modelOf({ ...machine, stages });
 };
 
@@ -62,13 +77,23 @@ const oneLatency = ([severity, position]: readonly [number, number], ahead: bool
   let openMs = 0;
   for (let i = 0; i < 8; i += 1) {
     const asked = performance.now();
-    const said = consult(c, { complaint: 'noSuction', hazard: 'controlled', state, handling: UNTOUCHED, evidence, skipped: [] });
+    const said = consult(c, {
+      complaint: 'noSuction',
+      hazard: 'controlled',
+      state,
+      handling: UNTOUCHED,
+      evidence,
+      skipped: [],
+    });
     if (i === 0) openMs = performance.now() - began;
     else stepsMs.push(performance.now() - asked);
     if (!said.ok || said.value.advice.kind !== 'test') break;
     const { operation } = said.value.advice.proposal;
     const e = expectedOf(operation, [{ kind: 'blocked', position, severity }], { handling: UNTOUCHED, bench });
-    const outcome = e.kind === 'number' ? ({ kind: 'number', valueSi: e.mean } as const) : ({ kind: 'word', word: Object.entries(e.words).sort((a, b) => b[1] - a[1])[0]?.[0] ?? '' } as const);
+    const outcome =
+      e.kind === 'number'
+        ? ({ kind: 'number', valueSi: e.mean } as const)
+        : ({ kind: 'word', word: Object.entries(e.words).sort((a, b) => b[1] - a[1])[0]?.[0] ?? '' } as const);
     evidence = [...evidence, { operation, outcome, handling: UNTOUCHED, struck: false }];
     state = OPERATION_FACTS[operation.kind].state;
     if (ahead) warm(c, operation, UNTOUCHED);
@@ -76,7 +101,8 @@ const oneLatency = ([severity, position]: readonly [number, number], ahead: bool
   return { openMs, stepsMs };
 };
 
-const quantile = (list: readonly number[], q: number): number => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(q * list.length))] ?? Number.NaN;
+const quantile = (list: readonly number[], q: number): number =>
+  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(q * list.length))] ?? Number.NaN;
 
 interface Latencies {
   readonly median: number;
@@ -91,7 +117,15 @@ const latencies = (): Latencies => {
   const steps = (ahead: boolean) => cases.map((x) => oneLatency(x, ahead));
   const [cold, warmed] = [steps(false), steps(true)];
   const msOf = (runs: readonly Latency[]) => runs.flatMap((r) => r.stepsMs);
-  return { median: quantile(msOf(warmed), 0.5), most: quantile(msOf(warmed), 0.95), mostCold: quantile(msOf(cold), 0.95), open: quantile(cold.map((r) => r.openMs), 0.5) };
+  return {
+    median: quantile(msOf(warmed), 0.5),
+    most: quantile(msOf(warmed), 0.95),
+    mostCold: quantile(msOf(cold), 0.95),
+    open: quantile(
+      cold.map((r) => r.openMs),
+      0.5,
+    ),
+  };
 };
 
 type Told = readonly [id: string, value: number, unit: string, goal: string];
@@ -110,9 +144,19 @@ const figuresOf = (s: Summary, ms: Latencies): readonly Figure[] => {
     ['done_ratio', s.doneRatio, '1', 'at most 0.60: with 60 minutes for a wrong closing, against the best school'],
     ['priced_ratio', s.pricedRatio, '1', 'at most 0.75: minutes, exposure and needless parts, against the best school'],
     ['ece', s.calibration, '1', 'at most 0.05'],
-    ['latency_ms', ms.median, 'ms', 'under 150: posterior and next test on ten stages with pairs, median of the steps of six cases'],
+    [
+      'latency_ms',
+      ms.median,
+      'ms',
+      'under 150: posterior and next test on ten stages with pairs, median of the steps of six cases',
+    ],
     ['latency_p95_ms', ms.most, 'ms', 'shown, no goal: the slowest of twenty steps'],
-    ['latency_cold_p95_ms', ms.mostCold, 'ms', 'shown, no goal: the same when the proposed test was not worked out while it was done'],
+    [
+      'latency_cold_p95_ms',
+      ms.mostCold,
+      'ms',
+      'shown, no goal: the same when the proposed test was not worked out while it was done',
+    ],
     ['open_ms', ms.open, 'ms', 'shown, no goal: opening the case and its first test'],
     ['escalated', s.escalated, '1', 'shown, no goal'],
     ['tests', s.tests, 'tests a case', 'shown, no goal'],
@@ -140,15 +184,27 @@ const rowOf = (s: Summary): Readonly<Record<string, number>> => ({
   nozzle_inward: round(s.schools.nozzleInward.done),
 });
 
-const tableBy = (list: readonly CaseOutcome[], key: (o: CaseOutcome) => string): Readonly<Record<string, Readonly<Record<string, number>>>> =>
-  Object.fromEntries([...new Set(list.map(key))].sort().map((k) => [k, rowOf(summaryOf(list.filter((o) => key(o) === k)))]));
+const tableBy = (
+  list: readonly CaseOutcome[],
+  key: (o: CaseOutcome) => string,
+): Readonly<Record<string, Readonly<Record<string, number>>>> =>
+  Object.fromEntries(
+    [...new Set(list.map(key))].sort().map((k) => [k, rowOf(summaryOf(list.filter((o) => key(o) === k)))]),
+  );
 
 const main = async (): Promise<void> => {
   const ms = latencies();
   const cores = Math.max(1, Math.min(cpus().length, 4));
-  const shares = Array.from({ length: cores }, (_, i) => [FIRST + Math.floor((i * CASES) / cores), FIRST + Math.floor(((i + 1) * CASES) / cores) - 1] as const);
+  const shares = Array.from(
+    { length: cores },
+    (_, i) => [FIRST + Math.floor((i * CASES) / cores), FIRST + Math.floor(((i + 1) * CASES) / cores) - 1] as const,
+  );
   const list = (await Promise.all(shares.map(([from, to]) => child(from, to)))).flat();
-  const tables = { kind: tableBy(list, (o) => o.kind), faults: tableBy(list, (o) => o.group), level: tableBy(list, (o) => o.level) };
+  const tables = {
+    kind: tableBy(list, (o) => o.kind),
+    faults: tableBy(list, (o) => o.group),
+    level: tableBy(list, (o) => o.level),
+  };
   console.table(tables.kind);
   console.table(tables.faults);
   console.table(tables.level);

@@ -32,7 +32,10 @@ const gapSmall = (): number => {
   let worst = 0;
   for (let seed = FIRST; seed < FIRST + 60; seed += 1) {
     const problem = madeProblem(seed, { machines: 3, days: 8, tasks: 2, minutes: 45 + 20 * (seed % 3), short: true });
-    const best = bruteForce(problem, { cost: (d) => costOf(problem, d).total, stands: (d) => violationsOf(problem, d).length === 0 });
+    const best = bruteForce(problem, {
+      cost: (d) => costOf(problem, d).total,
+      stands: (d) => violationsOf(problem, d).length === 0,
+    });
     if (!best) continue;
     const plan = bestPlan(problem, { random: seeded(1).uniform, rounds: 2000 });
     worst = Math.max(worst, plan.unplaced > 0 ? 1 : costOf(problem, plan.days).total / best.cost - 1);
@@ -60,14 +63,23 @@ const large = (): Large => {
 };
 
 const sixty = (): number => {
-  const some: { readonly machine: MadeMachine; readonly today: number }[] = yards.flatMap(({ yard }) => yard.machines.map((machine) => ({ machine, today: yard.today }))).slice(0, 60);
+  const some: { readonly machine: MadeMachine; readonly today: number }[] = yards
+    .flatMap(({ yard }) => yard.machines.map((machine) => ({ machine, today: yard.today })))
+    .slice(0, 60);
   const began = performance.now();
-  some.forEach(({ machine, today }, i) => machine.stages.forEach((stage) => forecastMade(machine, stage, { today, chance: seeded(i) })));
+  some.forEach(({ machine, today }, i) =>
+    machine.stages.forEach((stage) => forecastMade(machine, stage, { today, chance: seeded(i) })),
+  );
   return (performance.now() - began) / 1000;
 };
 
 const { gap, firstS, wholeS } = large();
-const figure = (id: string, value: number, goal: string): Figure => ({ id, value, unit: id.endsWith('_s') ? 's' : id === 'plan.machines' ? 'machines' : 'share', goal });
+const figure = (id: string, value: number, goal: string): Figure => ({
+  id,
+  value,
+  unit: id.endsWith('_s') ? 's' : id === 'plan.machines' ? 'machines' : 'share',
+  goal,
+});
 report({
   name: 'plan',
   seed: FIRST,

@@ -37,11 +37,22 @@ const step = (Date.parse(NOW) - began) / (TESTS + 1);
 await db.transaction().execute(async (tx) => {
   for (let i = 0; i < TESTS; i += 1) {
     const typed = noisy(3, 40).map((v) => v.toFixed(1));
-    const parsed = parseTestEntry(testBody({ readings: padReadings('L/s', ...typed) }), { altitudeM: 4, instrument: null });
+    const parsed = parseTestEntry(testBody({ readings: padReadings('L/s', ...typed) }), {
+      altitudeM: 4,
+      instrument: null,
+    });
     if (!parsed.ok) throw new Error('bench entry');
     const at = new Date(began + step * (i + 1)).toISOString();
     const common = { machineId: machine.id, performedAt: at, recordedAt: at, by: 'MK', note: '', parsed: parsed.value };
-    await insertTest(tx, { ...common, isBaseline: false, bagState: 'asFound', afterChangeId: null, configuration: '', use: NO_USE, supersedes: null });
+    await insertTest(tx, {
+      ...common,
+      isBaseline: false,
+      bagState: 'asFound',
+      afterChangeId: null,
+      configuration: '',
+      use: NO_USE,
+      supersedes: null,
+    });
   }
 });
 
@@ -55,7 +66,12 @@ const timed = async (work: () => Promise<unknown>, rounds = 5): Promise<number> 
 const key = { method: 'flowMeter', place: 'hoseEnd', stageId: null } as const;
 const rawMs = await timed(async () => {
   await db.selectFrom('airflow_test').selectAll().where('machine_id', '=', machine.id).execute();
-  await db.selectFrom('test_reading as r').innerJoin('airflow_test as t', 't.id', 'r.test_id').selectAll('r').where('t.machine_id', '=', machine.id).execute();
+  await db
+    .selectFrom('test_reading as r')
+    .innerJoin('airflow_test as t', 't.id', 'r.test_id')
+    .selectAll('r')
+    .where('t.machine_id', '=', machine.id)
+    .execute();
 });
 const testsMs = await timed(() => loadTests(db, machine.id));
 const loaded = { ...first, tests: await loadTests(db, machine.id) };
@@ -64,10 +80,24 @@ if (points < TESTS) throw new Error(`the trend has ${points} points`);
 const trendMs = testsMs + (await timed(() => Promise.resolve(loadTrend(loaded, key))));
 await db.destroy();
 
-report({ name: 'measure', seed: SEED, figures: [
-  { id: 'measure.traverse60_per_s', value: traversesPerS, unit: '1/s', goal: 'shown, no goal' },
-  { id: 'measure.traverse60_over_series4', value: seriesPerS / traversesPerS, unit: '1', goal: 'under 15: the price of 60 points against 4' },
-  { id: 'measure.trend5000_points', value: points, unit: '1', goal: `at least ${TESTS}` },
-  { id: 'measure.trend5000_ms', value: trendMs, unit: 'ms', goal: 'shown, no goal' },
-  { id: 'measure.trend5000_over_raw_rows', value: trendMs / rawMs, unit: '1', goal: 'under 10: parsing, reducing and judging against reading the bare rows' },
-] });
+report({
+  name: 'measure',
+  seed: SEED,
+  figures: [
+    { id: 'measure.traverse60_per_s', value: traversesPerS, unit: '1/s', goal: 'shown, no goal' },
+    {
+      id: 'measure.traverse60_over_series4',
+      value: seriesPerS / traversesPerS,
+      unit: '1',
+      goal: 'under 15: the price of 60 points against 4',
+    },
+    { id: 'measure.trend5000_points', value: points, unit: '1', goal: `at least ${TESTS}` },
+    { id: 'measure.trend5000_ms', value: trendMs, unit: 'ms', goal: 'shown, no goal' },
+    {
+      id: 'measure.trend5000_over_raw_rows',
+      value: trendMs / rawMs,
+      unit: '1',
+      goal: 'under 10: parsing, reducing and judging against reading the bare rows',
+    },
+  ],
+});

@@ -9,18 +9,28 @@ export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const cache = join(root, '.cache');
 
 export const run = (command, args, options = {}) => {
-  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options, env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', ...options.env } });
+  const { status } = spawnSync(command, args, {
+    cwd: root,
+    stdio: 'inherit',
+    ...options,
+    env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', ...options.env },
+  });
   return status ?? 1;
 };
 
 const filesBelow = (path) =>
   statSync(path).isDirectory()
-    ? readdirSync(path).sort().flatMap((name) => filesBelow(join(path, name)))
+    ? readdirSync(path)
+        .sort()
+        .flatMap((name) => filesBelow(join(path, name)))
     : [path];
 
 const hashOf = (paths) => {
   const hash = createHash('sha256');
-  for (const path of paths.map((p) => join(root, p)).filter(existsSync).flatMap(filesBelow)) {
+  for (const path of paths
+    .map((p) => join(root, p))
+    .filter(existsSync)
+    .flatMap(filesBelow)) {
     hash.update(path.slice(root.length)).update(readFileSync(path));
   }
   return hash.digest('hex');

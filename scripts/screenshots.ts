@@ -109,7 +109,10 @@ const guided = async () => {
   const ready = () => page.waitForSelector('html[data-job=ready]');
   await page.goto(`${server.url}/m/CR-07/job`);
   await ready();
-  await page.getByRole('group', { name: /What is done/ }).getByRole('button', { name: 'Tank bag' }).click();
+  await page
+    .getByRole('group', { name: /What is done/ })
+    .getByRole('button', { name: 'Tank bag' })
+    .click();
   await page.getByRole('button', { name: /second vacuum/ }).click();
   await page.getByLabel('Initials').fill('MK');
   await page.getByRole('button', { name: 'Begin' }).click();
@@ -118,7 +121,10 @@ const guided = async () => {
     await ready();
     const old = await page.locator('#step').innerText();
     if (/collar/.test(old)) break;
-    await page.getByRole('button', { name: /^(Yes|Taken|Done)$/ }).first().click();
+    await page
+      .getByRole('button', { name: /^(Yes|Taken|Done)$/ })
+      .first()
+      .click();
     await page.waitForFunction((was) => document.querySelector('#step')?.textContent !== was, old);
   }
   await ready();

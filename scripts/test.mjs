@@ -30,7 +30,15 @@ const ensureChromium = () => {
 const vitest = (project) => {
   const report = join(root, `.cache/${project}.json`);
   rmSync(report, { force: true });
-  const status = run('npx', ['vitest', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`]);
+  const status = run('npx', [
+    'vitest',
+    'run',
+    '--project',
+    project,
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${report}`,
+  ]);
   if (!existsSync(report)) return step(`${project} tests`, false);
   const { numPassedTests, numFailedTests, numTotalTests } = JSON.parse(readFileSync(report, 'utf8'));
   passed += numPassedTests;

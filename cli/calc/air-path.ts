@@ -8,11 +8,18 @@ import { airOf, chainOf } from './path-input';
 import { collect, inSi, readQuantity } from './quantities';
 
 const driveOf = (d: AirPathInput['drive']): Result<Drive> => {
-  const read = collect([readQuantity(d.volts ?? d.nominalVolts, 'voltage', 'volts'), readQuantity(d.nominalVolts, 'voltage', 'nominalVolts'), readQuantity(d.supply ?? 0, 'pressure', 'supply')]);
+  const read = collect([
+    readQuantity(d.volts ?? d.nominalVolts, 'voltage', 'volts'),
+    readQuantity(d.nominalVolts, 'voltage', 'nominalVolts'),
+    readQuantity(d.supply ?? 0, 'pressure', 'supply'),
+  ]);
   if (!read.ok) return read;
   const [volts = 0, nominalVolts = 0, supply = 0] = read.value;
   if (!(volts > 0 && nominalVolts > 0)) return fail(failure('path.drive', 'volts', { value: volts }));
-  return ok({ speedRatio: d.speedRatio ?? speedRatioOfVoltage({ volts, nominalVolts }), supplyPa: d.supply === undefined ? null : supply });
+  return ok({
+    speedRatio: d.speedRatio ?? speedRatioOfVoltage({ volts, nominalVolts }),
+    supplyPa: d.supply === undefined ? null : supply,
+  });
 };
 
 const conditionOf = (input: AirPathInput): Result<Condition> => {
@@ -27,9 +34,18 @@ const conditionOf = (input: AirPathInput): Result<Condition> => {
 const pathOf = (input: AirPathInput): Result<AirPath> => {
   const [trunk, drive, air] = [chainOf(input), at('drive', driveOf(input.drive)), airOf(input.air)];
   const mouths = collect(input.mouths.map((m, i) => at(`mouths.${i}`, chainOf(m))));
-  if (!trunk.ok || !drive.ok || !air.ok || !mouths.ok) return fail(...[trunk, drive, air, mouths].flatMap((r) => (r.ok ? [] : r.failures)));
-  const stray = input.removed.findIndex((i) => trunk.value.elements[i] === undefined || trunk.value.elements[i].kind === 'fan');
-  if (stray >= 0) return fail(failure('path.node', `removed.${stray}`, { node: input.removed[stray] ?? 0, most: trunk.value.elements.length - 1 }));
+  if (!trunk.ok || !drive.ok || !air.ok || !mouths.ok)
+    return fail(...[trunk, drive, air, mouths].flatMap((r) => (r.ok ? [] : r.failures)));
+  const stray = input.removed.findIndex(
+    (i) => trunk.value.elements[i] === undefined || trunk.value.elements[i].kind === 'fan',
+  );
+  if (stray >= 0)
+    return fail(
+      failure('path.node', `removed.${stray}`, {
+        node: input.removed[stray] ?? 0,
+        most: trunk.value.elements.length - 1,
+      }),
+    );
   const path = { trunk: trunk.value, mouths: mouths.value, drive: drive.value, air: air.value };
   return ok(withElements(path, new Map(input.removed.map((i) => [i, OPEN_PLACE]))));
 };

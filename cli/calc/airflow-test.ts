@@ -48,7 +48,9 @@ const toReadings = (input: AirflowTestInput): Result<{ test: TestReadings; basel
   const accuracy = accuracyOf(input);
   const lengths = collect([optional(input.bore, 'bore'), optional(input.hoseBore, 'hoseBore')]);
   const now = readSeries(input, { readings: input.readings, path: 'readings', barometricPa: pressurePa });
-  const before = input.baseline ? readSeries(input, { readings: input.baseline.readings, path: 'baseline.readings', barometricPa: pressurePa }) : ok([]);
+  const before = input.baseline
+    ? readSeries(input, { readings: input.baseline.readings, path: 'baseline.readings', barometricPa: pressurePa })
+    : ok([]);
   if (!accuracy.ok || !lengths.ok || !now.ok || !before.ok) {
     return fail(...[accuracy, lengths, now, before].flatMap((r) => (r.ok ? [] : r.failures)));
   }
@@ -64,7 +66,9 @@ const toReadings = (input: AirflowTestInput): Result<{ test: TestReadings; basel
     rigSeries: 1,
     volts: null,
     maxHold: false,
-    profileFactor: METHODS[input.method].needs.includes('bore') ? (input.profileFactor ?? CENTRE_PROFILE_FACTOR.value) : null,
+    profileFactor: METHODS[input.method].needs.includes('bore')
+      ? (input.profileFactor ?? CENTRE_PROFILE_FACTOR.value)
+      : null,
     instrumentId: accuracy.value ? 1 : null,
     accuracy: accuracy.value,
     air: { temperatureK, relativeHumidity, pressurePa },
@@ -76,7 +80,8 @@ const toReadings = (input: AirflowTestInput): Result<{ test: TestReadings; basel
   return ok({ test, baseline });
 };
 
-const verdict = (outcome: string, said: Said | null) => (said ? [{ outcome, sentence: said.sentence, detail: said.detail }] : []);
+const verdict = (outcome: string, said: Said | null) =>
+  said ? [{ outcome, sentence: said.sentence, detail: said.detail }] : [];
 
 interface Judged {
   readonly input: AirflowTestInput;
@@ -124,7 +129,12 @@ export const airflowTest = (input: AirflowTestInput): Result<AirflowTestOutput> 
     report({
       input,
       reduced: reduced.value,
-      ...judgeReadings({ now: reduced.value, baseline: before?.value ?? null, thresholds, kind: input.machineKind ?? null }),
+      ...judgeReadings({
+        now: reduced.value,
+        baseline: before?.value ?? null,
+        thresholds,
+        kind: input.machineKind ?? null,
+      }),
     }),
   );
 };

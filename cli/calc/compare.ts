@@ -19,10 +19,23 @@ const METHOD_OF: Record<CompareInput['quantity'], Method> = {
 /** `calc compare`: two series in, difference, share, Welch interval and p out. */
 export const compare = (input: CompareInput): Result<CompareOutput> => {
   const method = METHOD_OF[input.quantity];
-  const read = (list: CompareInput['before'], path: string) => collect(list.map((q, i) => readSigned(q, { method, kind: input.quantity, path: `${path}.${i}`, barometricPa: STANDARD_PRESSURE.value })));
+  const read = (list: CompareInput['before'], path: string) =>
+    collect(
+      list.map((q, i) =>
+        readSigned(q, { method, kind: input.quantity, path: `${path}.${i}`, barometricPa: STANDARD_PRESSURE.value }),
+      ),
+    );
   const [before, after] = [read(input.before, 'before'), read(input.after, 'after')];
   if (!before.ok || !after.ok) return fail(...[before, after].flatMap((r) => (r.ok ? [] : r.failures)));
-  const accuracy = input.instrument ? { meaning: 'limits' as const, coverageFactor: 2, relative: input.instrument.relative, absoluteSi: 0, resolutionSi: 0 } : null;
+  const accuracy = input.instrument
+    ? {
+        meaning: 'limits' as const,
+        coverageFactor: 2,
+        relative: input.instrument.relative,
+        absoluteSi: 0,
+        resolutionSi: 0,
+      }
+    : null;
   const reduce = (readingsSi: readonly number[], instrumentId: number) =>
     reduceTest(bareTest({ method, readingsSi, accuracy, instrumentId: accuracy ? instrumentId : null }));
   const [a, b] = [reduce(before.value, 1), reduce(after.value, input.instrument?.same === false ? 2 : 1)];

@@ -30,10 +30,13 @@ const operationOf = (test: TestInput, model: MachineModel): Result<Operation> =>
   return position.ok ? ok({ kind: test.kind, position: position.value }) : position;
 };
 
-
-const outcomeOf = (e: Pick<DiagnoseInput['evidence'][number], 'value' | 'word'>, kind: Operation['kind']): Result<Outcome> => {
+const outcomeOf = (
+  e: Pick<DiagnoseInput['evidence'][number], 'value' | 'word'>,
+  kind: Operation['kind'],
+): Result<Outcome> => {
   const quantity = QUANTITY_OF[kind];
-  if (quantity === undefined) return e.word === undefined ? fail(failure('detail.word', 'word')) : ok({ kind: 'word', word: e.word });
+  if (quantity === undefined)
+    return e.word === undefined ? fail(failure('detail.word', 'word')) : ok({ kind: 'word', word: e.word });
   if (e.value === undefined) return fail(failure('readings.none', 'value'));
   const read = readQuantity(e.value, quantity, 'value');
   return read.ok ? ok({ kind: 'number', valueSi: quantity === 'pressure' ? Math.abs(read.value) : read.value }) : read;
@@ -42,9 +45,11 @@ const outcomeOf = (e: Pick<DiagnoseInput['evidence'][number], 'value' | 'word'>,
 const evidenceOf = (e: DiagnoseInput['evidence'][number], model: MachineModel): Result<Evidence> => {
   const operation = at('test', operationOf(e.test, model));
   if (!operation.ok) return operation;
-  const places = (list: readonly string[], path: string) => collect(list.map((s, i) => at(`${path}.${i}`, positionOf(model, s))));
+  const places = (list: readonly string[], path: string) =>
+    collect(list.map((s, i) => at(`${path}.${i}`, positionOf(model, s))));
   const [outcome, out, fresh] = [outcomeOf(e, operation.value.kind), places(e.out, 'out'), places(e.fresh, 'fresh')];
-  if (!outcome.ok || !out.ok || !fresh.ok) return fail(...[outcome, out, fresh].flatMap((r) => (r.ok ? [] : r.failures)));
+  if (!outcome.ok || !out.ok || !fresh.ok)
+    return fail(...[outcome, out, fresh].flatMap((r) => (r.ok ? [] : r.failures)));
   const handling = { out: out.value, repairs: fresh.value.map((position): Repair => ({ kind: 'newPart', position })) };
   return ok({ operation: operation.value, outcome: outcome.value, handling, struck: e.struck });
 };
@@ -54,7 +59,9 @@ const baselineOf = (b: DiagnoseInput['baselines'][number], model: MachineModel):
   if (!operation.ok) return operation;
   const outcome = outcomeOf({ value: b.value, word: undefined }, operation.value.kind);
   if (!outcome.ok) return outcome;
-  return outcome.value.kind === 'number' ? ok([operationKey(operation.value), outcome.value.valueSi]) : fail(failure('readings.none', 'value'));
+  return outcome.value.kind === 'number'
+    ? ok([operationKey(operation.value), outcome.value.valueSi])
+    : fail(failure('readings.none', 'value'));
 };
 
 interface Opened {
@@ -67,26 +74,59 @@ interface Opened {
 
 const opened = (input: DiagnoseInput): Result<Opened> => {
   const dust = input.lastCollected.trim() === '' ? null : assessDust(BUILT_IN_DUSTS, stated(input.lastCollected));
-  if (dust?.refusal) return fail(failure('dust.refused', 'lastCollected', { what: dust.refusal.dust, instead: dust.refusal.instead }));
+  if (dust?.refusal)
+    return fail(failure('dust.refused', 'lastCollected', { what: dust.refusal.dust, instead: dust.refusal.instead }));
   const hazard = worst([input.hazard, ...(dust ? [dust.level] : [])]);
   const machine = machineOf(input.machine);
   if (!machine.ok) return machine;
   const { model, parameters } = machine.value;
-  const sizes = collect([readQuantity(input.traits.selector ?? 0, 'length', 'traits.selector'), readQuantity(input.traits.nominalVolts, 'voltage', 'traits.nominalVolts')]);
+  const sizes = collect([
+    readQuantity(input.traits.selector ?? 0, 'length', 'traits.selector'),
+    readQuantity(input.traits.nominalVolts, 'voltage', 'traits.nominalVolts'),
+  ]);
   const evidence = collect(input.evidence.map((e, i) => at(`evidence.${i}`, evidenceOf(e, model))));
   const skipped = collect(input.skipped.map((t, i) => at(`skipped.${i}`, operationOf(t, model))));
   const baselines = collect(input.baselines.map((b, i) => at(`baselines.${i}`, baselineOf(b, model))));
-  if (!sizes.ok || !evidence.ok || !skipped.ok || !baselines.ok) return fail(...[sizes, evidence, skipped, baselines].flatMap((r) => (r.ok ? [] : r.failures)));
+  if (!sizes.ok || !evidence.ok || !skipped.ok || !baselines.ok)
+    return fail(...[sizes, evidence, skipped, baselines].flatMap((r) => (r.ok ? [] : r.failures)));
   const [selector = 0, nominalVolts = 230] = sizes.value;
-  const traits = { hasLamp: input.traits.lamp, hasBrush: input.traits.brush, selectorM: input.traits.selector === undefined ? null : selector, machineClass: input.traits.machineClass };
+  const traits = {
+    hasLamp: input.traits.lamp,
+    hasBrush: input.traits.brush,
+    selectorM: input.traits.selector === undefined ? null : selector,
+    machineClass: input.traits.machineClass,
+  };
   const mechanic = mechanicOf({ model, parameters, state: AS_NEW });
   // Without baselines of its own the machine is known by typical figures only, and every reading counts for less.
-  const bench = { mechanic, traits, hoseM: model.hoseBoreM, nominalVolts, calibrated: baselines.value.length > 0, baselines: Object.fromEntries(baselines.value) };
-  const held = openCase(bench, hypothesesOf(faultPlaces(model, traits), { record: () => 1, complaint: complaintFactor(input.complaint, model) }));
+  const bench = {
+    mechanic,
+    traits,
+    hoseM: model.hoseBoreM,
+    nominalVolts,
+    calibrated: baselines.value.length > 0,
+    baselines: Object.fromEntries(baselines.value),
+  };
+  const held = openCase(
+    bench,
+    hypothesesOf(faultPlaces(model, traits), { record: () => 1, complaint: complaintFactor(input.complaint, model) }),
+  );
   const handling = evidence.value.at(-1)?.handling ?? UNTOUCHED;
-  const said = consult(held, { complaint: input.complaint, hazard, state: input.state, handling, evidence: evidence.value, skipped: skipped.value });
+  const said = consult(held, {
+    complaint: input.complaint,
+    hazard,
+    state: input.state,
+    handling,
+    evidence: evidence.value,
+    skipped: skipped.value,
+  });
   if (!said.ok) return said;
-  return ok({ held, said: said.value, hazard, out: handling.out, not: [...evidence.value.map((e) => e.operation), ...skipped.value] });
+  return ok({
+    held,
+    said: said.value,
+    hazard,
+    out: handling.out,
+    not: [...evidence.value.map((e) => e.operation), ...skipped.value],
+  });
 };
 
 const proposed = (p: Proposal, { held }: Opened) => {
@@ -94,7 +134,8 @@ const proposed = (p: Proposal, { held }: Opened) => {
   const expected = expectedOf(operation, [], { handling: UNTOUCHED, bench: held.bench });
   return {
     test: operation.kind,
-    stage: 'position' in operation ? (held.bench.mechanic.suspect.model.stages[operation.position]?.name ?? null) : null,
+    stage:
+      'position' in operation ? (held.bench.mechanic.suspect.model.stages[operation.position]?.name ?? null) : null,
     place: 'place' in operation ? operation.place : null,
     bits: p.bits,
     minutes: p.minutes,
@@ -112,7 +153,14 @@ export const diagnose = (input: DiagnoseInput): Result<DiagnoseOutput> => {
   const { posterior, advice } = said;
   const { stages } = held.bench.mechanic.suspect.model;
   return ok({
-    faults: posterior.faults.slice(0, MOST_FAULTS).map((f) => ({ fault: f.kind, stage: stages[f.position]?.name ?? '', probability: f.probability, severity: f.severity })),
+    faults: posterior.faults
+      .slice(0, MOST_FAULTS)
+      .map((f) => ({
+        fault: f.kind,
+        stage: stages[f.position]?.name ?? '',
+        probability: f.probability,
+        severity: f.severity,
+      })),
     stages: stages.map((s, i) => ({ stage: s.name, probability: posterior.stages[i] ?? 0 })),
     nothingWrong: posterior.nothing,
     twoFaults: posterior.pair,
@@ -132,7 +180,25 @@ export const nextTest = (input: DiagnoseInput): Result<NextTestOutput> => {
   const o = opened(input);
   if (!o.ok) return o;
   const { held, said, not, hazard, out } = o.value;
-  const wanted = input.school === 'best' ? (said.advice.kind === 'test' ? said.advice.proposal.operation : null) : nextOfSchool(input.school, { model: held.bench.mechanic.suspect.model, traits: held.bench.traits, level: hazard, out, not });
+  const wanted =
+    input.school === 'best'
+      ? said.advice.kind === 'test'
+        ? said.advice.proposal.operation
+        : null
+      : nextOfSchool(input.school, {
+          model: held.bench.mechanic.suspect.model,
+          traits: held.bench.traits,
+          level: hazard,
+          out,
+          not,
+        });
   const next = wanted ? (said.ranked.find((p) => sameOperation(p.operation, wanted)) ?? null) : null;
-  return ok({ school: input.school, next: next ? proposed(next, o.value) : null, others: said.ranked.filter((p) => p !== next).slice(0, MOST_OTHERS).map((p) => proposed(p, o.value)) });
+  return ok({
+    school: input.school,
+    next: next ? proposed(next, o.value) : null,
+    others: said.ranked
+      .filter((p) => p !== next)
+      .slice(0, MOST_OTHERS)
+      .map((p) => proposed(p, o.value)),
+  });
 };

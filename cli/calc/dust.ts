@@ -1,4 +1,11 @@
-import type { CheckFindInput, CheckFindOutput, DustInput, DustOutput, IntegrityInput, IntegrityOutput } from '@/contracts/calc/dust';
+import type {
+  CheckFindInput,
+  CheckFindOutput,
+  DustInput,
+  DustOutput,
+  IntegrityInput,
+  IntegrityOutput,
+} from '@/contracts/calc/dust';
 import { traitsOf } from '@/core/diagnose/case-setup';
 import { operationsOf } from '@/core/diagnose/next-test';
 import { proveFinding } from '@/core/diagnose/prove-find';
@@ -11,7 +18,15 @@ import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { classLimit } from '@/core/machine/integrity';
 import type { Counted } from '@/core/measure/particle-count';
 import { judgeScreening } from '@/core/measure/penetration-ratio';
-import { EQUIPMENT_WORDS, QUESTION_WORDS, sayDusts, sayLevel, sayLimit, sayNeededClass, sayRefusal } from '@/messages/dust';
+import {
+  EQUIPMENT_WORDS,
+  QUESTION_WORDS,
+  sayDusts,
+  sayLevel,
+  sayLimit,
+  sayNeededClass,
+  sayRefusal,
+} from '@/messages/dust';
 import { sayScreening } from '@/messages/job';
 import { collect, readQuantity } from './quantities';
 import { templateMachine } from './template-machine';
@@ -22,13 +37,28 @@ export const dustCalc = (input: DustInput): Result<DustOutput> => {
   if (text.trim() === '') return fail(failure('text.missing', 'text'));
   const unknown = [...confirmed, ...denied].find((k) => builtIn(k) === null);
   if (unknown !== undefined) return fail(failure('dust.unknown', 'confirmed'));
-  const statement: DustStatement = stated(text, { confirmed, denied, answers: input.answers as DustStatement['answers'] });
+  const statement: DustStatement = stated(text, {
+    confirmed,
+    denied,
+    answers: input.answers as DustStatement['answers'],
+  });
   const standing = assessDust(BUILT_IN_DUSTS, statement);
   const { refusal } = standing;
   return ok({
     matches: matchDusts(BUILT_IN_DUSTS, text).matches.flatMap((m) => {
       const dust = builtIn(m.key);
-      return dust ? [{ key: m.key, name: dust.name, words: m.words, chance: m.chance, family: dust.family, toConfirm: standing.toConfirm.some((x) => x.key === m.key) }] : [];
+      return dust
+        ? [
+            {
+              key: m.key,
+              name: dust.name,
+              words: m.words,
+              chance: m.chance,
+              family: dust.family,
+              toConfirm: standing.toConfirm.some((x) => x.key === m.key),
+            },
+          ]
+        : [];
     }),
     notUnderstood: [...standing.notUnderstood],
     level: standing.level,
@@ -39,16 +69,25 @@ export const dustCalc = (input: DustInput): Result<DustOutput> => {
     // What is refused is done by others: no equipment makes it ours.
     equipment: refusal ? [] : EQUIPMENT_OF[standing.level].map((e) => EQUIPMENT_WORDS[e]),
     limits: standing.dusts.flatMap((d) => d.limits.map(sayLimit)),
-    sentences: [sayDusts(standing), ...(refusal ? [sayRefusal(refusal)] : [sayLevel(standing), sayNeededClass(standing)]), 'Check your local limit and rules.'],
+    sentences: [
+      sayDusts(standing),
+      ...(refusal ? [sayRefusal(refusal)] : [sayLevel(standing), sayNeededClass(standing)]),
+      'Check your local limit and rules.',
+    ],
   });
 };
 
 const counted = (side: IntegrityInput['through'], path: string): Result<Counted> => {
   if (!(Number.isInteger(side.count) && side.count >= 0)) return fail(failure('particles.whole', `${path}.count`));
-  const read = collect([readQuantity(side.time, 'duration', `${path}.time`), readQuantity(side.flow, 'flow', `${path}.flow`)]);
+  const read = collect([
+    readQuantity(side.time, 'duration', `${path}.time`),
+    readQuantity(side.flow, 'flow', `${path}.flow`),
+  ]);
   if (!read.ok) return read;
   const [seconds = 0, flow = 0] = read.value;
-  return seconds > 0 && flow > 0 ? ok({ count: side.count, volumeM3: seconds * flow }) : fail(failure('particles.counting', path));
+  return seconds > 0 && flow > 0
+    ? ok({ count: side.count, volumeM3: seconds * flow })
+    : fail(failure('particles.counting', path));
 };
 
 const finite = (x: number): number | null => (Number.isFinite(x) ? x : null);
@@ -57,7 +96,10 @@ const finite = (x: number): number | null => (Number.isFinite(x) ? x : null);
 export const integrityCalc = (input: IntegrityInput): Result<IntegrityOutput> => {
   const [through, challenge] = [counted(input.through, 'through'), counted(input.challenge, 'challenge')];
   if (!through.ok || !challenge.ok) return fail(...[through, challenge].flatMap((r) => (r.ok ? [] : r.failures)));
-  const v = judgeScreening({ through: through.value, challenge: challenge.value }, { limit: classLimit(input.machineClass), ...(input.figure === undefined ? {} : { figure: input.figure }) });
+  const v = judgeScreening(
+    { through: through.value, challenge: challenge.value },
+    { limit: classLimit(input.machineClass), ...(input.figure === undefined ? {} : { figure: input.figure }) },
+  );
   return ok({
     ratio: finite(v.ratio),
     low: v.low,
@@ -67,7 +109,8 @@ export const integrityCalc = (input: IntegrityInput): Result<IntegrityOutput> =>
     figure: v.figure,
     outcome: v.outcome,
     provesLimit: v.provesLimit,
-    method: 'One-sided 95 % limits of the ratio of two Poisson rates: conditional binomial, Clopper-Pearson. A class is proven by a penetration test of a competent person only.',
+    method:
+      'One-sided 95 % limits of the ratio of two Poisson rates: conditional binomial, Clopper-Pearson. A class is proven by a penetration test of a competent person only.',
     sentence: sayScreening(v),
   });
 };

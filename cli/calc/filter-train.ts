@@ -7,7 +7,16 @@ import { collect, readQuantity } from './quantities';
 
 const stageOf = (s: FilterTrainInput['stages'][number]): Result<TrainStage> => {
   const face = s.faceVelocity === undefined ? ok(null) : readQuantity(s.faceVelocity, 'velocity', 'faceVelocity');
-  return face.ok ? ok({ name: s.name, medium: s.medium, rating: s.rating, bypass: s.bypass, faceMs: face.value, timesClean: s.timesClean }) : face;
+  return face.ok
+    ? ok({
+        name: s.name,
+        medium: s.medium,
+        rating: s.rating,
+        bypass: s.bypass,
+        faceMs: face.value,
+        timesClean: s.timesClean,
+      })
+    : face;
 };
 
 /** `calc filter-train`: filters with ratings and seats in, penetration by size and the class it would at best deserve out. */
@@ -20,9 +29,25 @@ export const filterTrainCalc = (input: FilterTrainInput): Result<FilterTrainOutp
   const deserved = deservedClass(train.value);
   const said = sayDeserved(deserved);
   return ok({
-    sizes: input.sizesUm.map((sizeUm) => ({ sizeUm, stages: train.value.stages.map((s) => s.seated(sizeUm)), whole: whole(sizeUm), claimed: claimed(sizeUm) })),
+    sizes: input.sizesUm.map((sizeUm) => ({
+      sizeUm,
+      stages: train.value.stages.map((s) => s.seated(sizeUm)),
+      whole: whole(sizeUm),
+      claimed: claimed(sizeUm),
+    })),
     mostPenetrating,
-    deserved: { dustClass: deserved.dustClass, usHepa: deserved.usHepa, judgedAtUm: deserved.sizeUm, penetration: deserved.penetration, reason: sayReason(deserved.reason) },
-    sentences: [said.sentence, said.detail, sayUs(deserved, { label: null, onPlate: null, withdrawn: null }), 'A class belongs to the tested appliance; this is arithmetic on what was entered.'].filter((s) => s !== ''),
+    deserved: {
+      dustClass: deserved.dustClass,
+      usHepa: deserved.usHepa,
+      judgedAtUm: deserved.sizeUm,
+      penetration: deserved.penetration,
+      reason: sayReason(deserved.reason),
+    },
+    sentences: [
+      said.sentence,
+      said.detail,
+      sayUs(deserved, { label: null, onPlate: null, withdrawn: null }),
+      'A class belongs to the tested appliance; this is arithmetic on what was entered.',
+    ].filter((s) => s !== ''),
   });
 };

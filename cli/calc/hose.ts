@@ -19,19 +19,37 @@ const machineAnswer = (input: HoseInput, hose: { boreM: number; lengthM: number 
   const [own, other] = [staircase(question), withHose(question, hose)];
   if (!own.ok || !other.ok) return fail(...[own, other].flatMap((r) => (r.ok ? [] : r.failures)));
   const [was, would] = [own.value.flowPerToolM3s, other.value.flowPerToolM3s];
-  return ok({ flowWithOwn: inSi(was, 'flow'), flowWithThis: inSi(would, 'flow'), velocityWithThis: inSi(other.value.hoseVelocityMs ?? 0, 'velocity'), change: would / was - 1 });
+  return ok({
+    flowWithOwn: inSi(was, 'flow'),
+    flowWithThis: inSi(would, 'flow'),
+    velocityWithThis: inSi(other.value.hoseVelocityMs ?? 0, 'velocity'),
+    change: would / was - 1,
+  });
 };
 
 /** `calc hose`: a hose and a flow in, velocity, friction factor and pressure drop out; with a machine, its flow through it. */
 export const hose = (input: HoseInput): Result<HoseOutput> => {
-  const read = collect([readQuantity(input.bore, 'length', 'bore'), readQuantity(input.length, 'length', 'length'), readQuantity(input.flow, 'flow', 'flow')]);
+  const read = collect([
+    readQuantity(input.bore, 'length', 'bore'),
+    readQuantity(input.length, 'length', 'length'),
+    readQuantity(input.flow, 'flow', 'flow'),
+  ]);
   const [friction, air] = [at('friction', frictionOf(input.friction)), airOf(input.air)];
-  if (!read.ok || !friction.ok || !air.ok) return fail(...[read, friction, air].flatMap((r) => (r.ok ? [] : r.failures)));
+  if (!read.ok || !friction.ok || !air.ok)
+    return fail(...[read, friction, air].flatMap((r) => (r.ok ? [] : r.failures)));
   const [boreM = 0, lengthM = 0, flowM3s = 0] = read.value;
-  const line: Element = { kind: 'line', boreM, lengthM, friction: friction.value, entryK: input.entryK, exitK: input.exitK };
+  const line: Element = {
+    kind: 'line',
+    boreM,
+    lengthM,
+    friction: friction.value,
+    entryK: input.entryK,
+    exitK: input.exitK,
+  };
   const checked = checkElement(line);
   if (!checked.ok) return checked;
-  if (!(flowM3s >= 0)) return fail({ code: 'path.negative', path: 'flow', facts: { field: 'flow', value: flowM3s, low: 0, high: 100 } });
+  if (!(flowM3s >= 0))
+    return fail({ code: 'path.negative', path: 'flow', facts: { field: 'flow', value: flowM3s, low: 0, high: 100 } });
   const machine = machineAnswer(input, { boreM, lengthM });
   if (!machine.ok) return machine;
   const drop = { pa: 0, slope: 0 };
@@ -39,6 +57,19 @@ export const hose = (input: HoseInput): Result<HoseOutput> => {
   const velocity = boreVelocityMs({ flowM3s, boreM });
   const reynolds = (air.value.densityKgM3 * velocity * boreM) / air.value.viscosityPaS;
   const ends = ((input.entryK + input.exitK) * air.value.densityKgM3 * (flowM3s / boreAreaM2(boreM)) ** 2) / 2;
-  const factor = friction.value.by === 'factor' ? friction.value.factor : reynolds === 0 ? 0 : darcyFactor({ reynolds, relativeRoughness: friction.value.roughnessM / boreM });
-  return ok({ velocity: inSi(velocity, 'velocity'), reynolds, darcyFactor: factor, drop: inSi(drop.pa, 'pressure'), ofFriction: inSi(drop.pa - ends, 'pressure'), ofEnds: inSi(ends, 'pressure'), machine: machine.value });
+  const factor =
+    friction.value.by === 'factor'
+      ? friction.value.factor
+      : reynolds === 0
+        ? 0
+        : darcyFactor({ reynolds, relativeRoughness: friction.value.roughnessM / boreM });
+  return ok({
+    velocity: inSi(velocity, 'velocity'),
+    reynolds,
+    darcyFactor: factor,
+    drop: inSi(drop.pa, 'pressure'),
+    ofFriction: inSi(drop.pa - ends, 'pressure'),
+    ofEnds: inSi(ends, 'pressure'),
+    machine: machine.value,
+  });
 };

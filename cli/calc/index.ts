@@ -31,36 +31,118 @@ interface Calculation {
   readonly run: (json: unknown) => Result<unknown>;
 }
 
-const calculation = <S extends z.ZodType>(summary: string, schema: S, run: (input: z.output<S>) => Result<unknown>): Calculation => ({
+const calculation = <S extends z.ZodType>(
+  summary: string,
+  schema: S,
+  run: (input: z.output<S>) => Result<unknown>,
+): Calculation => ({
   summary,
   schema,
   run: (json) => {
     const parsed = schema.safeParse(json);
-    return parsed.success ? run(parsed.data) : { ok: false, failures: parsed.error.issues.slice(0, 20).map(failureOfIssue) };
+    return parsed.success
+      ? run(parsed.data)
+      : { ok: false, failures: parsed.error.issues.slice(0, 20).map(failureOfIssue) };
   },
 });
 
 const CALCULATIONS: Readonly<Record<string, Calculation>> = {
-  'airflow-test': calculation('repeats of one test in, flow or suction with its interval and verdicts out', AirflowTestInput, airflowTest),
+  'airflow-test': calculation(
+    'repeats of one test in, flow or suction with its interval and verdicts out',
+    AirflowTestInput,
+    airflowTest,
+  ),
   compare: calculation('two series in, difference, share, Welch interval and p out', CompareInput, compare),
-  traverse: calculation('a duct in, the points to take out; with readings also mean velocity and flow', TraverseInput, traverse),
-  'suction-curve': calculation('suction at several orifices in, the fitted curve and its peak air power out', SuctionCurveInput, suctionCurve),
-  'particle-test': calculation('counts in exhaust and room in, rates with exact limits and the verdict out', ParticleTestInput, particleTest),
-  'air-path': calculation('elements, leaks and fan in, the operating point and the pressure staircase out', AirPathInput, airPath),
-  calibrate: calculation('a kind of machine and its baseline readings in, fan, leak and path with intervals out', CalibrateInput, calibrate),
-  'filter-train': calculation('filters with ratings and seats in, penetration by size and the class at best out', FilterTrainInput, filterTrainCalc),
-  hose: calculation('a hose and a flow in, velocity, friction and pressure drop out; with a machine, its flow', HoseInput, hose),
-  diagnose: calculation('a machine and evidence in, faults with their probability and what to do next out', DiagnoseInput, diagnose),
-  'next-test': calculation('a machine and evidence in, the next test of a school and the best others out', DiagnoseInput, nextTest),
-  due: calculation('rules and what is on record of a stage in, when it is due and by which rule out', DueInput, dueCalc),
-  forecast: calculation('intervals, looks and use of a stage in, quantiles of when its limit is reached out', ForecastInput, forecastCalc),
-  plan: calculation('machines, tasks, minutes and parts in, the cheapest days with their reasons out', PlanCalcInput, planCalc),
-  reorder: calculation('demand, lead time and shelf in, reorder point and packs to order out', ReorderInput, reorderCalc),
-  procedure: calculation('a machine, a hazard and a job in, the steps and why each is there out', ProcedureInput, procedureCalc),
-  dust: calculation('a text and a rule set in, what dust it is, how it is opened, what is refused and who does it out', DustInput, dustCalc),
-  integrity: calculation('counts behind a filter and in the challenge in, what may pass with its limits and the verdict out', IntegrityInput, integrityCalc),
-  'check-find': calculation('a machine and a level in, whether any order of finding runs it unfiltered out', CheckFindInput, checkFind),
-  'check-procedure': calculation('the same with steps left out in, what is then wrong with it out', CheckProcedureInput, checkProcedure),
+  traverse: calculation(
+    'a duct in, the points to take out; with readings also mean velocity and flow',
+    TraverseInput,
+    traverse,
+  ),
+  'suction-curve': calculation(
+    'suction at several orifices in, the fitted curve and its peak air power out',
+    SuctionCurveInput,
+    suctionCurve,
+  ),
+  'particle-test': calculation(
+    'counts in exhaust and room in, rates with exact limits and the verdict out',
+    ParticleTestInput,
+    particleTest,
+  ),
+  'air-path': calculation(
+    'elements, leaks and fan in, the operating point and the pressure staircase out',
+    AirPathInput,
+    airPath,
+  ),
+  calibrate: calculation(
+    'a kind of machine and its baseline readings in, fan, leak and path with intervals out',
+    CalibrateInput,
+    calibrate,
+  ),
+  'filter-train': calculation(
+    'filters with ratings and seats in, penetration by size and the class at best out',
+    FilterTrainInput,
+    filterTrainCalc,
+  ),
+  hose: calculation(
+    'a hose and a flow in, velocity, friction and pressure drop out; with a machine, its flow',
+    HoseInput,
+    hose,
+  ),
+  diagnose: calculation(
+    'a machine and evidence in, faults with their probability and what to do next out',
+    DiagnoseInput,
+    diagnose,
+  ),
+  'next-test': calculation(
+    'a machine and evidence in, the next test of a school and the best others out',
+    DiagnoseInput,
+    nextTest,
+  ),
+  due: calculation(
+    'rules and what is on record of a stage in, when it is due and by which rule out',
+    DueInput,
+    dueCalc,
+  ),
+  forecast: calculation(
+    'intervals, looks and use of a stage in, quantiles of when its limit is reached out',
+    ForecastInput,
+    forecastCalc,
+  ),
+  plan: calculation(
+    'machines, tasks, minutes and parts in, the cheapest days with their reasons out',
+    PlanCalcInput,
+    planCalc,
+  ),
+  reorder: calculation(
+    'demand, lead time and shelf in, reorder point and packs to order out',
+    ReorderInput,
+    reorderCalc,
+  ),
+  procedure: calculation(
+    'a machine, a hazard and a job in, the steps and why each is there out',
+    ProcedureInput,
+    procedureCalc,
+  ),
+  dust: calculation(
+    'a text and a rule set in, what dust it is, how it is opened, what is refused and who does it out',
+    DustInput,
+    dustCalc,
+  ),
+  integrity: calculation(
+    'counts behind a filter and in the challenge in, what may pass with its limits and the verdict out',
+    IntegrityInput,
+    integrityCalc,
+  ),
+  'check-find': calculation(
+    'a machine and a level in, whether any order of finding runs it unfiltered out',
+    CheckFindInput,
+    checkFind,
+  ),
+  'check-procedure': calculation(
+    'the same with steps left out in, what is then wrong with it out',
+    CheckProcedureInput,
+    checkProcedure,
+  ),
 };
 
 const pretty = (value: unknown): string => JSON.stringify(value, null, 2);
@@ -74,7 +156,11 @@ const refuse = (world: CliWorld, failures: Parameters<typeof problemsOf>[0]): nu
 export const runCalc = async (world: CliWorld, args: readonly string[]): Promise<number> => {
   const [name = '--list', flag] = args;
   if (name === '--list') {
-    world.write(Object.entries(CALCULATIONS).map(([key, c]) => `${key.padEnd(16)}${c.summary}`).join('\n'));
+    world.write(
+      Object.entries(CALCULATIONS)
+        .map(([key, c]) => `${key.padEnd(16)}${c.summary}`)
+        .join('\n'),
+    );
     return 0;
   }
   const found = Object.hasOwn(CALCULATIONS, name) ? CALCULATIONS[name] : undefined;

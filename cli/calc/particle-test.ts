@@ -7,13 +7,21 @@ import { collect, inSi, readQuantity } from './quantities';
 
 const readCount = (side: ParticleTestInput['exhaust'], path: string): Result<Counted> => {
   if (!(Number.isInteger(side.count) && side.count >= 0)) return fail(failure('particles.whole', `${path}.count`));
-  const read = collect([readQuantity(side.time, 'duration', `${path}.time`), readQuantity(side.flow, 'flow', `${path}.flow`)]);
+  const read = collect([
+    readQuantity(side.time, 'duration', `${path}.time`),
+    readQuantity(side.flow, 'flow', `${path}.flow`),
+  ]);
   if (!read.ok) return read;
   const [seconds = 0, flow = 0] = read.value;
-  return seconds > 0 && flow > 0 ? ok({ count: side.count, volumeM3: seconds * flow }) : fail(failure('particles.counting', path));
+  return seconds > 0 && flow > 0
+    ? ok({ count: side.count, volumeM3: seconds * flow })
+    : fail(failure('particles.counting', path));
 };
 
-const limits = ({ low, high }: Interval) => ({ low: inSi(low, 'countConcentration'), high: inSi(high, 'countConcentration') });
+const limits = ({ low, high }: Interval) => ({
+  low: inSi(low, 'countConcentration'),
+  high: inSi(high, 'countConcentration'),
+});
 
 /** `calc particle-test`: counts in exhaust and room in, rates with exact limits and the verdict out. */
 export const particleTest = (input: ParticleTestInput): Result<ParticleTestOutput> => {
@@ -22,7 +30,10 @@ export const particleTest = (input: ParticleTestInput): Result<ParticleTestOutpu
   const v = judgeParticles({ exhaust: exhaust.value, room: room.value });
   return ok({
     outcome: v.outcome,
-    sentence: sayParticles(v, { units: input.units, passed: judgeRoomCount({ exhaust: exhaust.value, room: room.value }) }).sentence,
+    sentence: sayParticles(v, {
+      units: input.units,
+      passed: judgeRoomCount({ exhaust: exhaust.value, room: room.value }),
+    }).sentence,
     exhaust: inSi(v.exhaustPerM3, 'countConcentration'),
     exhaustLimits: limits(v.exhaustLimits),
     room: inSi(v.roomPerM3, 'countConcentration'),

@@ -27,45 +27,98 @@ const one = <T>(wanted: Wanted, make: (q: (name: string) => number) => T): Resul
   return read.ok ? ok(make((name) => read.value[name] ?? Number.NaN)) : read;
 };
 
-export const frictionOf = (input: { readonly factor: number } | { readonly roughness: QuantityInput }): Result<LineFriction> =>
-  'factor' in input ? ok({ by: 'factor', factor: input.factor }) : one([['roughness', input.roughness, 'length']], (q) => ({ by: 'roughness', roughnessM: q('roughness') }));
+export const frictionOf = (
+  input: { readonly factor: number } | { readonly roughness: QuantityInput },
+): Result<LineFriction> =>
+  'factor' in input
+    ? ok({ by: 'factor', factor: input.factor })
+    : one([['roughness', input.roughness, 'length']], (q) => ({ by: 'roughness', roughnessM: q('roughness') }));
 
 type FanInput = Extract<ElementInput, { kind: 'fan' }>['curve'];
 
 const pointsOf = (c: Extract<FanInput, { kind: 'points' }>): Result<FanCurve> => {
-  const points = collect(c.points.map((p, i) => at(`points.${i}`, one([['flow', p.flow, 'flow'], ['suction', p.suction, 'pressure']], (q) => ({ flowM3s: q('flow'), suctionPa: q('suction') })))));
+  const points = collect(
+    c.points.map((p, i) =>
+      at(
+        `points.${i}`,
+        one(
+          [
+            ['flow', p.flow, 'flow'],
+            ['suction', p.suction, 'pressure'],
+          ],
+          (q) => ({ flowM3s: q('flow'), suctionPa: q('suction') }),
+        ),
+      ),
+    ),
+  );
   if (!points.ok) return points;
   const curve = at('points', fitSuctionCurve(points.value));
   return curve.ok ? ok(fanOfPoints(curve.value)) : curve;
 };
 
 const figuresOf = (c: Exclude<FanInput, { kind: 'points' }>): Result<FanCurve> =>
-  one([['sealed', c.sealed, 'pressure'], ['freeFlow', c.freeFlow, 'flow'], ['nominalSupply', c.nominalSupply, 'pressure']], (q): FanCurve => {
-    const base = { p0Pa: q('sealed'), qMaxM3s: q('freeFlow') };
-    if (c.kind === 'universal') return { kind: 'universal', ...base, a: c.a };
-    return c.kind === 'centrifugal' ? { kind: 'centrifugal', ...base } : { kind: 'pneumatic', ...base, nominalSupplyPa: q('nominalSupply') };
-  });
+  one(
+    [
+      ['sealed', c.sealed, 'pressure'],
+      ['freeFlow', c.freeFlow, 'flow'],
+      ['nominalSupply', c.nominalSupply, 'pressure'],
+    ],
+    (q): FanCurve => {
+      const base = { p0Pa: q('sealed'), qMaxM3s: q('freeFlow') };
+      if (c.kind === 'universal') return { kind: 'universal', ...base, a: c.a };
+      return c.kind === 'centrifugal'
+        ? { kind: 'centrifugal', ...base }
+        : { kind: 'pneumatic', ...base, nominalSupplyPa: q('nominalSupply') };
+    },
+  );
 
 const fanOf = (c: FanInput): Result<FanCurve> => (c.kind === 'points' ? pointsOf(c) : figuresOf(c));
 
 const lineOf = (e: Extract<ElementInput, { kind: 'line' }>): Result<Element> => {
   const friction = at('friction', frictionOf(e.friction));
   if (!friction.ok) return friction;
-  return one([['bore', e.bore, 'length'], ['length', e.length, 'length']], (q) => ({ kind: 'line', boreM: q('bore'), lengthM: q('length'), friction: friction.value, entryK: e.entryK, exitK: e.exitK }));
+  return one(
+    [
+      ['bore', e.bore, 'length'],
+      ['length', e.length, 'length'],
+    ],
+    (q) => ({
+      kind: 'line',
+      boreM: q('bore'),
+      lengthM: q('length'),
+      friction: friction.value,
+      entryK: e.entryK,
+      exitK: e.exitK,
+    }),
+  );
 };
 
 const elementOf = (e: ElementInput): Result<Element> => {
   switch (e.kind) {
     case 'medium':
-      return one([['area', e.area, 'area'], ['dust', e.dust, 'mass']], (q) => ({ kind: 'medium', k1PaSM: e.k1, k2PaSMKg: e.k2, areaM2: q('area'), dustKg: q('dust') }));
+      return one(
+        [
+          ['area', e.area, 'area'],
+          ['dust', e.dust, 'mass'],
+        ],
+        (q) => ({ kind: 'medium', k1PaSM: e.k1, k2PaSMKg: e.k2, areaM2: q('area'), dustKg: q('dust') }),
+      );
     case 'fitting':
       return one([['bore', e.bore, 'length']], (q) => ({ kind: 'fitting', lossK: e.lossK, boreM: q('bore') }));
     case 'nozzle':
-      return one([['area', e.area, 'area']], (q) => ({ kind: 'nozzle', areaM2: q('area'), coefficient: e.coefficient }));
+      return one([['area', e.area, 'area']], (q) => ({
+        kind: 'nozzle',
+        areaM2: q('area'),
+        coefficient: e.coefficient,
+      }));
     case 'line':
       return lineOf(e);
     case 'cyclone':
-      return one([['inletArea', e.inletArea, 'area']], (q) => ({ kind: 'cyclone', lossK: e.lossK, inletAreaM2: q('inletArea') }));
+      return one([['inletArea', e.inletArea, 'area']], (q) => ({
+        kind: 'cyclone',
+        lossK: e.lossK,
+        inletAreaM2: q('inletArea'),
+      }));
     case 'resistance':
       return ok({ kind: 'resistance', r1PaSM3: e.r1, r2PaS2M6: e.r2 });
     case 'check':
@@ -75,7 +128,9 @@ const elementOf = (e: ElementInput): Result<Element> => {
       return curve.ok ? ok({ kind: 'fan', curve: curve.value }) : curve;
     }
     case 'parallel': {
-      const ways = collect(e.ways.map((way, i) => at(`ways.${i}`, collect(way.map((x, j) => at(String(j), elementOf(x)))))));
+      const ways = collect(
+        e.ways.map((way, i) => at(`ways.${i}`, collect(way.map((x, j) => at(String(j), elementOf(x)))))),
+      );
       return ways.ok ? ok({ kind: 'parallel', ways: ways.value }) : ways;
     }
   }
@@ -85,7 +140,9 @@ const leakOf = (l: AirPathInput['leaks'][number], path: string): Result<number> 
   if ('area' in l) return readQuantity(l.area, 'area', `${path}.area`);
   const hole = readQuantity(l.hole, 'length', `${path}.hole`);
   if (!hole.ok) return hole;
-  return hole.value >= 0 ? ok(perforatedAreaM2({ holes: l.holes, holeM: hole.value })) : fail(failure('path.leak', `${path}.hole`, { value: hole.value }));
+  return hole.value >= 0
+    ? ok(perforatedAreaM2({ holes: l.holes, holeM: hole.value }))
+    : fail(failure('path.leak', `${path}.hole`, { value: hole.value }));
 };
 
 /** A chain of the input in SI. Several leaks at one node add up. */
@@ -94,21 +151,37 @@ export const chainOf = ({ elements, leaks }: Pick<AirPathInput, 'elements' | 'le
   const areas = collect(leaks.map((l, i) => leakOf(l, `leaks.${i}`)));
   if (!read.ok || !areas.ok) return fail(...[read, areas].flatMap((r) => (r.ok ? [] : r.failures)));
   const stray = leaks.findIndex((l) => l.node > elements.length);
-  if (stray >= 0) return fail({ code: 'path.node', path: `leaks.${stray}.node`, facts: { node: leaks[stray]?.node ?? 0, most: elements.length } });
-  const leaksM2 = Array.from({ length: elements.length + 1 }, (_, node) => leaks.reduce((sum, l, i) => (l.node === node ? sum + (areas.value[i] ?? 0) : sum), 0));
+  if (stray >= 0)
+    return fail({
+      code: 'path.node',
+      path: `leaks.${stray}.node`,
+      facts: { node: leaks[stray]?.node ?? 0, most: elements.length },
+    });
+  const leaksM2 = Array.from({ length: elements.length + 1 }, (_, node) =>
+    leaks.reduce((sum, l, i) => (l.node === node ? sum + (areas.value[i] ?? 0) : sum), 0),
+  );
   return ok({ elements: read.value, leaksM2 });
 };
 
 export const airOf = (input: AirPathInput['air']): Result<PathAir> => {
   if (!input) return ok(REFERENCE_AIR);
-  const read = one([['temperature', input.temperature, 'temperature'], ['relativeHumidity', input.relativeHumidity, 'relativeHumidity'], ['pressure', input.pressure, 'pressure']], (q) => ({
-    temperatureK: q('temperature'),
-    relativeHumidity: q('relativeHumidity'),
-    pressurePa: q('pressure'),
-  }));
+  const read = one(
+    [
+      ['temperature', input.temperature, 'temperature'],
+      ['relativeHumidity', input.relativeHumidity, 'relativeHumidity'],
+      ['pressure', input.pressure, 'pressure'],
+    ],
+    (q) => ({
+      temperatureK: q('temperature'),
+      relativeHumidity: q('relativeHumidity'),
+      pressurePa: q('pressure'),
+    }),
+  );
   if (!read.ok) return at('air', read);
   const density = at('air', moistAirDensity(read.value));
-  return density.ok ? ok({ densityKgM3: density.value, viscosityPaS: airViscosityPaS(read.value.temperatureK) }) : density;
+  return density.ok
+    ? ok({ densityKgM3: density.value, viscosityPaS: airViscosityPaS(read.value.temperatureK) })
+    : density;
 };
 
 export interface MachineRead {
@@ -129,12 +202,26 @@ export const machineOf = (m: MachineInput): Result<MachineRead> => {
     'machine',
     one(wanted, (q) => {
       const model: MachineModel = {
-        stages: PATH_TEMPLATES[m.kind].map((kind, i) => ({ id: i + 1, kind, name: kind, missing: false, spec: stageTemplate(kind, m.kind) })),
+        stages: PATH_TEMPLATES[m.kind].map((kind, i) => ({
+          id: i + 1,
+          kind,
+          name: kind,
+          missing: false,
+          spec: stageTemplate(kind, m.kind),
+        })),
         hoseBoreM: q('hoseBore'),
         hoseLengthM: q('hoseLength'),
       };
       const base = templateParameters(model, q('leak'));
-      return { model, parameters: { ...base, pathScale: m.pathScale, p0Pa: m.sealed === undefined ? base.p0Pa : q('sealed'), qMaxM3s: m.freeFlow === undefined ? base.qMaxM3s : q('freeFlow') } };
+      return {
+        model,
+        parameters: {
+          ...base,
+          pathScale: m.pathScale,
+          p0Pa: m.sealed === undefined ? base.p0Pa : q('sealed'),
+          qMaxM3s: m.freeFlow === undefined ? base.qMaxM3s : q('freeFlow'),
+        },
+      };
     }),
   );
 };

@@ -23,9 +23,26 @@ export const dueCalc = (input: DueInput): Result<unknown> => {
   const ring = circularAfter(rules);
   if (ring) return fail(failure('rule.circular', 'rules'));
   const changesOf = (stageId: number) => [...(input.changesOf.find((c) => c.stageId === stageId)?.days ?? [])].sort();
-  const due = stageDue({ stageId: 1, rules, changedOn: input.changedOn, changesOf, today: input.today, wear: { hours: [...input.hours].sort((a, b) => (a.day < b.day ? -1 : 1)), looks: [...input.looks].sort((a, b) => (a.day < b.day ? -1 : 1)) } });
+  const due = stageDue({
+    stageId: 1,
+    rules,
+    changedOn: input.changedOn,
+    changesOf,
+    today: input.today,
+    wear: {
+      hours: [...input.hours].sort((a, b) => (a.day < b.day ? -1 : 1)),
+      looks: [...input.looks].sort((a, b) => (a.day < b.day ? -1 : 1)),
+    },
+  });
   if (!due) return fail(failure('rule.range', 'rules'));
-  const told = (s: typeof due.binding) => ({ rule: sayRule(s.rule), says: sayRuleState(s), dueOn: s.dueOn, dateIs: s.dateIs, because: s.because, remaining: round(s.remaining) });
+  const told = (s: typeof due.binding) => ({
+    rule: sayRule(s.rule),
+    says: sayRuleState(s),
+    dueOn: s.dueOn,
+    dateIs: s.dateIs,
+    because: s.because,
+    remaining: round(s.remaining),
+  });
   return ok({ dueOn: due.dueOn, daysLeft: due.daysLeft, binding: told(due.binding), others: due.others.map(told) });
 };
 
@@ -35,7 +52,8 @@ export const forecastCalc = (input: ForecastInput): Result<unknown> => {
   const chance = seeded(input.seed);
   const use = { recent: input.recent, works: (day: number) => !closed.has(day), unsure: input.unsure };
   const wear = { rule: 1, draws: drawWear(input.history, use, { chance }) };
-  const calendar = input.calendarDays === null ? [] : [{ rule: 2, draws: new Float64Array(DRAWS).fill(input.calendarDays) }];
+  const calendar =
+    input.calendarDays === null ? [] : [{ rule: 2, draws: new Float64Array(DRAWS).fill(input.calendarDays) }];
   const forecast = firstOf([wear, ...calendar]);
   if (!forecast) return fail(failure('rule.range', 'history'));
   const belief = believeLife(input.history);
@@ -43,14 +61,24 @@ export const forecastCalc = (input: ForecastInput): Result<unknown> => {
     reachedInDays: forecast.reached.map((x) => round(x, 2)),
     overdueChance: round(forecast.overdue),
     first: forecast.binding.map((b) => ({ rule: b.rule === 1 ? 'wear' : 'calendar', chance: round(b.chance) })),
-    life: { unit: input.history.counts, low: round(lifeQuantile(belief, 0.1), 2), middle: round(lifeQuantile(belief, 0.5), 2), high: round(lifeQuantile(belief, 0.9), 2) },
+    life: {
+      unit: input.history.counts,
+      low: round(lifeQuantile(belief, 0.1), 2),
+      middle: round(lifeQuantile(belief, 0.5), 2),
+      high: round(lifeQuantile(belief, 0.9), 2),
+    },
     restsOn: { intervals: input.history.past.length, sights: input.history.sights.length },
   });
 };
 
 const problemOf = (input: PlanCalcInput): Result<PlanProblem> => {
   const at = (list: readonly { readonly id: string }[], id: string) => list.findIndex((x) => x.id === id);
-  const broken = input.tasks.findIndex((t) => at(input.machines, t.machine) < 0 || (t.part !== null && at(input.parts, t.part.id) < 0) || (t.onlyWith !== null && input.tasks.find((x) => x.id === t.onlyWith)?.machine !== t.machine));
+  const broken = input.tasks.findIndex(
+    (t) =>
+      at(input.machines, t.machine) < 0 ||
+      (t.part !== null && at(input.parts, t.part.id) < 0) ||
+      (t.onlyWith !== null && input.tasks.find((x) => x.id === t.onlyWith)?.machine !== t.machine),
+  );
   if (broken >= 0) return fail(failure('field.invalid', `tasks.${broken}`));
   const unsorted = input.tasks.findIndex((t) => t.reached.some((q, i) => i > 0 && q < (t.reached[i - 1] ?? q)));
   if (unsorted >= 0) return fail(failure('field.invalid', `tasks.${unsorted}.reached`));
@@ -59,7 +87,11 @@ const problemOf = (input: PlanCalcInput): Result<PlanProblem> => {
     minutes: input.minutes,
     machines: input.machines.map((m) => ({ ...m, blockedDays: new Set(m.blockedDays) })),
     parts: input.parts,
-    tasks: input.tasks.map((t) => ({ ...t, machine: at(input.machines, t.machine), part: t.part === null ? null : { index: at(input.parts, t.part.id), quantity: t.part.quantity } })),
+    tasks: input.tasks.map((t) => ({
+      ...t,
+      machine: at(input.machines, t.machine),
+      part: t.part === null ? null : { index: at(input.parts, t.part.id), quantity: t.part.quantity },
+    })),
   });
 };
 
@@ -72,7 +104,14 @@ export const planCalc = (input: PlanCalcInput): Result<unknown> => {
   const cost = costOf(problem, plan.days);
   const own = costOf(problem, eachOnItsOwnDay(problem));
   const reasons = explainPlan(problem, plan.days);
-  const told = (c: typeof cost) => ({ total: round(c.total), openings: c.openings, openingCost: round(c.openingCost), wasteCost: round(c.wasteCost), overrunCost: round(c.overrunCost), overrunChance: round(c.overrunChance) });
+  const told = (c: typeof cost) => ({
+    total: round(c.total),
+    openings: c.openings,
+    openingCost: round(c.openingCost),
+    wasteCost: round(c.wasteCost),
+    overrunCost: round(c.overrunCost),
+    overrunChance: round(c.overrunChance),
+  });
   return ok({
     feasible: plan.unplaced === 0,
     ...told(cost),
@@ -80,7 +119,13 @@ export const planCalc = (input: PlanCalcInput): Result<unknown> => {
     eachOnItsOwnDay: told(own),
     tasks: problem.tasks.map((t, i) => {
       const day = plan.days[i] ?? null;
-      return { id: t.id, machine: problem.machines[t.machine]?.id ?? '', day, overrunChance: day === null ? null : round(chanceBefore(t.reached, day)), why: reasons[i]?.kind ?? null };
+      return {
+        id: t.id,
+        machine: problem.machines[t.machine]?.id ?? '',
+        day,
+        overrunChance: day === null ? null : round(chanceBefore(t.reached, day)),
+        why: reasons[i]?.kind ?? null,
+      };
     }),
     doesNotFit: waysOut(problem, plan.days),
     violations: violationsOf(problem, plan.days).filter((v) => v.kind !== 'unplaced'),
@@ -90,7 +135,20 @@ export const planCalc = (input: PlanCalcInput): Result<unknown> => {
 /** `calc reorder`: demand, lead time and shelf in; the reorder point and what to order now out. */
 export const reorderCalc = (input: ReorderInput): Result<unknown> => {
   const { perDay, leadDays, leadDeviation, service } = input;
-  const point = reorderPoint({ perDay, perDayDeviation: input.perDayDeviation ?? Math.sqrt(perDay), leadDays, leadDeviation, service });
+  const point = reorderPoint({
+    perDay,
+    perDayDeviation: input.perDayDeviation ?? Math.sqrt(perDay),
+    leadDays,
+    leadDeviation,
+    service,
+  });
   const packs = packsToOrder({ ...input, point: point.point, cover: perDay * input.coverDays });
-  return ok({ reorderPoint: round(point.point), leadDemand: round(point.leadDemand), safetyStock: round(point.safety), by: point.by, packsToOrder: packs, pieces: packs * input.packSize });
+  return ok({
+    reorderPoint: round(point.point),
+    leadDemand: round(point.leadDemand),
+    safetyStock: round(point.safety),
+    by: point.by,
+    packsToOrder: packs,
+    pieces: packs * input.packSize,
+  });
 };

@@ -1,11 +1,24 @@
-import type { CheckProcedureInput, CheckProcedureOutput, ProcedureInput, ProcedureOutput } from '@/contracts/calc/procedure';
+import type {
+  CheckProcedureInput,
+  CheckProcedureOutput,
+  ProcedureInput,
+  ProcedureOutput,
+} from '@/contracts/calc/procedure';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import type { Machine } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
 import { type Job, offersOf } from '@/core/procedure/choose';
 import { prove } from '@/core/procedure/prove';
 import type { Procedure } from '@/core/procedure/step';
-import { CAUTION_WORDS, CHECK_WORDS, PROCEDURE_WORDS, RUN_WORDS, sayStepOf, sayViolation, WHY_WORDS } from '@/messages/procedure';
+import {
+  CAUTION_WORDS,
+  CHECK_WORDS,
+  PROCEDURE_WORDS,
+  RUN_WORDS,
+  sayStepOf,
+  sayViolation,
+  WHY_WORDS,
+} from '@/messages/procedure';
 import { templateMachine } from './template-machine';
 
 const jobOf = ({ job }: ProcedureInput, machine: Machine): Result<Job> => {
@@ -66,5 +79,8 @@ export const checkProcedure = (input: CheckProcedureInput): Result<CheckProcedur
   const { machine, procedure } = result.value;
   const left = { ...procedure, steps: procedure.steps.filter((_, i) => !input.without.includes(i + 1)) };
   const violations = prove(left, machine, machine.hazard);
-  return ok({ sound: violations.length === 0, violations: violations.map((v) => ({ kind: v.kind, sentence: sayViolation(v) })) });
+  return ok({
+    sound: violations.length === 0,
+    violations: violations.map((v) => ({ kind: v.kind, sentence: sayViolation(v) })),
+  });
 };

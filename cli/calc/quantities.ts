@@ -24,16 +24,21 @@ interface Signed {
 }
 
 /** A reading in SI with its sign settled as on the bench: suction may be typed with a minus, flow and velocity may not. */
-export const readSigned = (input: QuantityInput, { method, kind = METHODS[method].reads, path, barometricPa }: Signed): Result<number> => {
+export const readSigned = (
+  input: QuantityInput,
+  { method, kind = METHODS[method].reads, path, barometricPa }: Signed,
+): Result<number> => {
   const read = readQuantity(input, kind, path);
   if (!read.ok) return read;
-  const shown = typeof input === 'number' ? { number: input, unit: siUnit(kind) } : { number: input.value, unit: input.unit };
+  const shown =
+    typeof input === 'number' ? { number: input, unit: siUnit(kind) } : { number: input.value, unit: input.unit };
   return at(path, signedReading({ method, valueSi: read.value, shown, barometricPa }));
 };
 
 export const inSi = (value: number, kind: QuantityKind): QuantityOutput => ({ value, unit: siUnit(kind) });
 
-export const inSiOrNull = (value: number | null, kind: QuantityKind): QuantityOutput | null => (value === null ? null : inSi(value, kind));
+export const inSiOrNull = (value: number | null, kind: QuantityKind): QuantityOutput | null =>
+  value === null ? null : inSi(value, kind);
 
 /** All of several results, or every failure among them. */
 export const collect = <T>(results: readonly Result<T>[]): Result<readonly T[]> => {

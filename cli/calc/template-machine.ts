@@ -18,7 +18,10 @@ interface Of {
 /** A machine of a kind as a new record has it, every part of it kept on the shelf; its dust read through the register. Refused dust is refused. */
 export const templateMachine = ({ kind, machineClass, hazard, lastCollected, missing = [] }: Of): Result<Machine> => {
   const standing = lastCollected.trim() === '' ? null : assessDust(BUILT_IN_DUSTS, stated(lastCollected));
-  if (standing?.refusal) return fail(failure('dust.refused', 'lastCollected', { what: standing.refusal.dust, instead: standing.refusal.instead }));
+  if (standing?.refusal)
+    return fail(
+      failure('dust.refused', 'lastCollected', { what: standing.refusal.dust, instead: standing.refusal.instead }),
+    );
   const stages = PATH_TEMPLATES[kind].map((stageKind, i): Stage => ({
     id: i + 1,
     position: i,

@@ -13,7 +13,13 @@ const readPlan = ({ plan }: TraverseInput): Result<TraversePlan> => {
   if (!read.value.every((v) => v > 0)) return fail(failure('traverse.plan', 'plan'));
   return plan.shape === 'round'
     ? ok({ shape: 'round', diameterM: first, pointsPerDiameter: plan.pointsPerDiameter, diameters: plan.diameters })
-    : ok({ shape: 'rectangular', widthM: first, heightM: second, linesAcross: plan.linesAcross, linesUp: plan.linesUp });
+    : ok({
+        shape: 'rectangular',
+        widthM: first,
+        heightM: second,
+        linesAcross: plan.linesAcross,
+        linesUp: plan.linesUp,
+      });
 };
 
 /** `calc traverse`: a duct in, the points to take out; with readings also mean velocity and flow. */
@@ -26,15 +32,33 @@ export const traverse = (input: TraverseInput): Result<TraverseOutput> => {
   const negative = readings.value.findIndex((v) => !(v >= 0));
   if (negative >= 0) {
     const code = kind === 'pressure' ? 'pitot.negative-point' : 'quantity.negative';
-    return fail(failure(code, `readings.${negative}`, { number: readings.value[negative] ?? 0, unit: kind === 'pressure' ? 'Pa' : 'm/s' }));
+    return fail(
+      failure(code, `readings.${negative}`, {
+        number: readings.value[negative] ?? 0,
+        unit: kind === 'pressure' ? 'Pa' : 'm/s',
+      }),
+    );
   }
   const area = traverseAreaM2(plan.value);
-  const points = traversePoints(plan.value).map((p) => ({ line: p.line, fromWall: inSi(p.fromWallM, 'length'), lineAt: inSi(p.lineAtM, 'length') }));
+  const points = traversePoints(plan.value).map((p) => ({
+    line: p.line,
+    fromWall: inSi(p.fromWallM, 'length'),
+    lineAt: inSi(p.lineAtM, 'length'),
+  }));
   const base = { points, area: inSi(area, 'area') };
-  if (readings.value.length === 0) return ok({ ...base, traverses: 0, meanVelocity: null, flow: null, expandedUncertainty: null });
+  if (readings.value.length === 0)
+    return ok({ ...base, traverses: 0, meanVelocity: null, flow: null, expandedUncertainty: null });
   const method = input.reads === 'velocity' ? 'anemometerTraverse' : 'pitotTraverse';
-  const reduced = reduceTest(bareTest({ method, readingsSi: readings.value, detail: { kind: 'traverse', plan: plan.value } }));
+  const reduced = reduceTest(
+    bareTest({ method, readingsSi: readings.value, detail: { kind: 'traverse', plan: plan.value } }),
+  );
   if (!reduced.ok) return reduced;
   const { mean, n, expanded } = reduced.value.repeats;
-  return ok({ ...base, traverses: n, meanVelocity: inSi(mean / area, 'velocity'), flow: inSi(mean, 'flow'), expandedUncertainty: inSiOrNull(expanded, 'flow') });
+  return ok({
+    ...base,
+    traverses: n,
+    meanVelocity: inSi(mean / area, 'velocity'),
+    flow: inSi(mean, 'flow'),
+    expandedUncertainty: inSiOrNull(expanded, 'flow'),
+  });
 };

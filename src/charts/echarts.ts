@@ -5,6 +5,15 @@ import * as core from 'echarts/core';
 import { LabelLayout } from 'echarts/features';
 import { CanvasRenderer } from 'echarts/renderers';
 
-core.use([LineChart, ScatterChart, CustomChart, GridComponent, MarkLineComponent, TooltipComponent, LabelLayout, CanvasRenderer]);
+core.use([
+  LineChart,
+  ScatterChart,
+  CustomChart,
+  GridComponent,
+  MarkLineComponent,
+  TooltipComponent,
+  LabelLayout,
+  CanvasRenderer,
+]);
 
 export { core };

@@ -23,7 +23,11 @@ export const fanOption = (chart: FanChart, ink: Ink): EChartsCoreOption => {
   const of = (kind: QuantityKind, v: number) => fromSi(kind, v, SHOWN[chart.units][kind].unit);
   const xy = ([q, p]: readonly [number, number]) => [of('flow', q), of('pressure', p)];
   const unit = (kind: QuantityKind) => prettyUnit(SHOWN[chart.units][kind].unit);
-  const curve = (name: string, data: FanChart['fan'], look: { color: string; type: 'solid' | 'dashed'; width: number }) => ({
+  const curve = (
+    name: string,
+    data: FanChart['fan'],
+    look: { color: string; type: 'solid' | 'dashed'; width: number },
+  ) => ({
     type: 'line' as const,
     name,
     data: data.map(xy),
@@ -36,8 +40,25 @@ export const fanOption = (chart: FanChart, ink: Ink): EChartsCoreOption => {
     backgroundColor: ink.paper,
     textStyle: { color: ink.text, fontFamily: 'inherit', fontSize: 13 },
     grid: { left: 52, right: 24, top: 28, bottom: 44 },
-    xAxis: { type: 'value', name: `air, ${unit('flow')}`, nameLocation: 'middle', nameGap: 28, min: 0, max: 'dataMax', axisLabel: { color: ink.text, formatter: (v: number) => String(Math.round(v)) }, nameTextStyle: { color: ink.text }, splitLine: { show: false } },
-    yAxis: { type: 'value', name: unit('pressure'), min: 0, axisLabel: { color: ink.text }, nameTextStyle: { color: ink.text }, splitLine: { lineStyle: { color: ink.soft, opacity: 0.25 } } },
+    xAxis: {
+      type: 'value',
+      name: `air, ${unit('flow')}`,
+      nameLocation: 'middle',
+      nameGap: 28,
+      min: 0,
+      max: 'dataMax',
+      axisLabel: { color: ink.text, formatter: (v: number) => String(Math.round(v)) },
+      nameTextStyle: { color: ink.text },
+      splitLine: { show: false },
+    },
+    yAxis: {
+      type: 'value',
+      name: unit('pressure'),
+      min: 0,
+      axisLabel: { color: ink.text },
+      nameTextStyle: { color: ink.text },
+      splitLine: { lineStyle: { color: ink.soft, opacity: 0.25 } },
+    },
     series: [
       curve('fan', chart.fan, { color: ink.text, type: 'solid', width: 2.5 }),
       curve('path as new', chart.asNew, { color: ink.soft, type: 'dashed', width: 1.5 }),
@@ -46,7 +67,11 @@ export const fanOption = (chart: FanChart, ink: Ink): EChartsCoreOption => {
         type: 'scatter',
         name: 'points',
         // The two may lie on each other: their names stand on either side.
-        data: chart.points.map((p, i) => ({ name: p.name, value: xy([p.flowM3s, p.liftPa]), label: { position: i === 0 ? 'right' : 'left' } })),
+        data: chart.points.map((p, i) => ({
+          name: p.name,
+          value: xy([p.flowM3s, p.liftPa]),
+          label: { position: i === 0 ? 'right' : 'left' },
+        })),
         symbol: 'circle',
         symbolSize: 11,
         itemStyle: { color: ink.paper, borderColor: ink.line, borderWidth: 2.5 },

@@ -23,5 +23,13 @@ const INKS: Record<keyof Ink, string> = {
 export const readInk = (): Ink => {
   const style = getComputedStyle(document.documentElement);
   const of = (key: keyof Ink) => style.getPropertyValue(INKS[key]).trim();
-  return { text: of('text'), line: of('line'), soft: of('soft'), watch: of('watch'), stop: of('stop'), info: of('info'), paper: of('paper') };
+  return {
+    text: of('text'),
+    line: of('line'),
+    soft: of('soft'),
+    watch: of('watch'),
+    stop: of('stop'),
+    info: of('info'),
+    paper: of('paper'),
+  };
 };

@@ -23,8 +23,21 @@ export const penetrationOption = (chart: PenetrationChart, ink: Ink): EChartsCor
   backgroundColor: ink.paper,
   textStyle: { color: ink.text, fontFamily: 'inherit', fontSize: 13 },
   grid: { left: 66, right: 120, top: 20, bottom: 44 },
-  tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => (typeof v === 'number' ? `${Number(v.toPrecision(3))} %` : '') },
-  xAxis: { type: 'log', min: 0.01, max: 10, name: 'particle size, µm', nameLocation: 'middle', nameGap: 28, axisLabel: { color: ink.text }, nameTextStyle: { color: ink.text }, splitLine: { show: false } },
+  tooltip: {
+    trigger: 'axis',
+    valueFormatter: (v: unknown) => (typeof v === 'number' ? `${Number(v.toPrecision(3))} %` : ''),
+  },
+  xAxis: {
+    type: 'log',
+    min: 0.01,
+    max: 10,
+    name: 'particle size, µm',
+    nameLocation: 'middle',
+    nameGap: 28,
+    axisLabel: { color: ink.text },
+    nameTextStyle: { color: ink.text },
+    splitLine: { show: false },
+  },
   yAxis: {
     type: 'log',
     min: LEAST * 100,
@@ -37,7 +50,11 @@ export const penetrationOption = (chart: PenetrationChart, ink: Ink): EChartsCor
     name: curve.name,
     data: curve.points.map(([d, p]) => [d, Math.max(LEAST, p) * 100]),
     symbol: 'none',
-    lineStyle: { color: curve.whole ? ink.line : ink.text, width: curve.whole ? 3.5 : 1.5, type: curve.whole ? 'solid' : DASHES[i % DASHES.length] },
+    lineStyle: {
+      color: curve.whole ? ink.line : ink.text,
+      width: curve.whole ? 3.5 : 1.5,
+      type: curve.whole ? 'solid' : DASHES[i % DASHES.length],
+    },
     endLabel: { show: true, formatter: curve.name, color: ink.text, fontSize: 12 },
     labelLayout: { moveOverlap: 'shiftY' },
     ...(curve.whole && {
@@ -46,7 +63,11 @@ export const penetrationOption = (chart: PenetrationChart, ink: Ink): EChartsCor
         silent: true,
         // Two decimals, the default, would draw 0.005 % at 0.01 %.
         precision: 8,
-        data: chart.limits.map((l) => ({ yAxis: l.penetration * 100, label: { formatter: l.name, color: ink.text, position: 'insideStartTop' }, lineStyle: { color: ink.stop, type: 'dashed', width: 1.2 } })),
+        data: chart.limits.map((l) => ({
+          yAxis: l.penetration * 100,
+          label: { formatter: l.name, color: ink.text, position: 'insideStartTop' },
+          lineStyle: { color: ink.stop, type: 'dashed', width: 1.2 },
+        })),
       },
     }),
   })),

@@ -6,9 +6,19 @@ import { fromSi, prettyUnit, SHOWN, type QuantityKind, type UnitSystem } from '.
 export interface TrendChart {
   readonly quantity: QuantityKind;
   readonly units: UnitSystem;
-  readonly points: readonly { readonly at: string; readonly mean: number; readonly expanded: number | null; readonly rigSeries: number; readonly usable: boolean }[];
+  readonly points: readonly {
+    readonly at: string;
+    readonly mean: number;
+    readonly expanded: number | null;
+    readonly rigSeries: number;
+    readonly usable: boolean;
+  }[];
   readonly changes: readonly { readonly at: string; readonly name: string }[];
-  readonly lines: readonly { readonly name: string; readonly value: number; readonly tone: 'base' | 'watch' | 'stop' }[];
+  readonly lines: readonly {
+    readonly name: string;
+    readonly value: number;
+    readonly tone: 'base' | 'watch' | 'stop';
+  }[];
   readonly ink: Pick<Ink, 'text' | 'line' | 'soft' | 'watch' | 'stop' | 'paper'>;
 }
 
@@ -18,14 +28,23 @@ interface DrawApi {
 }
 
 /** An upright bar from low to high with short ends: half the 95 % interval on both sides. */
-const whisker = (color: string) => (_: unknown, api: DrawApi): CustomSeriesRenderItemReturn => {
-  const [x = 0, low = 0] = api.coord([api.value(0), api.value(1)]);
-  const [, high = 0] = api.coord([api.value(0), api.value(2)]);
-  const stroke = { stroke: color, lineWidth: 1.5 };
-  const bar = ([x1, x2]: readonly [number, number], [y1, y2]: readonly [number, number]) => ({ type: 'line' as const, shape: { x1, y1, x2, y2 }, style: stroke });
-  const ends = [x - 4, x + 4] as const;
-  return { type: 'group', children: [bar([x, x], [low, high]), bar(ends, [low, low]), bar(ends, [high, high])] } as CustomSeriesRenderItemReturn;
-};
+const whisker =
+  (color: string) =>
+  (_: unknown, api: DrawApi): CustomSeriesRenderItemReturn => {
+    const [x = 0, low = 0] = api.coord([api.value(0), api.value(1)]);
+    const [, high = 0] = api.coord([api.value(0), api.value(2)]);
+    const stroke = { stroke: color, lineWidth: 1.5 };
+    const bar = ([x1, x2]: readonly [number, number], [y1, y2]: readonly [number, number]) => ({
+      type: 'line' as const,
+      shape: { x1, y1, x2, y2 },
+      style: stroke,
+    });
+    const ends = [x - 4, x + 4] as const;
+    return {
+      type: 'group',
+      children: [bar([x, x], [low, high]), bar(ends, [low, low]), bar(ends, [high, high])],
+    } as CustomSeriesRenderItemReturn;
+  };
 
 /** The line is broken where the rig changed: a null between two rigs. */
 const brokenLine = (points: TrendChart['points'], show: (v: number) => number) =>
@@ -60,9 +79,23 @@ export const trendOption = (chart: TrendChart): EChartsCoreOption => {
     backgroundColor: ink.paper,
     textStyle: { color: ink.text, fontFamily: 'inherit', fontSize: 13 },
     grid: { left: 56, right: 128, top: 24, bottom: 40 },
-    tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => (typeof v === 'number' ? `${v.toFixed(decimals)} ${prettyUnit(unit)}` : '') },
-    xAxis: { type: 'time', axisLabel: { color: ink.text, hideOverlap: true }, axisLine: { lineStyle: { color: ink.soft } } },
-    yAxis: { type: 'value', scale: true, name: prettyUnit(unit), nameTextStyle: { color: ink.text }, axisLabel: { color: ink.text }, splitLine: { lineStyle: { color: ink.soft, opacity: 0.25 } } },
+    tooltip: {
+      trigger: 'axis',
+      valueFormatter: (v: unknown) => (typeof v === 'number' ? `${v.toFixed(decimals)} ${prettyUnit(unit)}` : ''),
+    },
+    xAxis: {
+      type: 'time',
+      axisLabel: { color: ink.text, hideOverlap: true },
+      axisLine: { lineStyle: { color: ink.soft } },
+    },
+    yAxis: {
+      type: 'value',
+      scale: true,
+      name: prettyUnit(unit),
+      nameTextStyle: { color: ink.text },
+      axisLabel: { color: ink.text },
+      splitLine: { lineStyle: { color: ink.soft, opacity: 0.25 } },
+    },
     series: [
       {
         type: 'line',
@@ -77,7 +110,12 @@ export const trendOption = (chart: TrendChart): EChartsCoreOption => {
           symbol: 'none',
           silent: true,
           data: [
-            ...chart.lines.map((l) => ({ yAxis: show(l.value), name: l.name, label: { formatter: l.name, color: ink.text, position: 'end' as const }, lineStyle: { color: tones[l.tone], type: 'dashed' as const, width: 1.5 } })),
+            ...chart.lines.map((l) => ({
+              yAxis: show(l.value),
+              name: l.name,
+              label: { formatter: l.name, color: ink.text, position: 'end' as const },
+              lineStyle: { color: tones[l.tone], type: 'dashed' as const, width: 1.5 },
+            })),
             ...chart.changes.map((c) => changeLine(c, chart)),
           ],
         },
@@ -87,7 +125,9 @@ export const trendOption = (chart: TrendChart): EChartsCoreOption => {
         name: '95 %',
         renderItem: whisker(ink.line),
         tooltip: { show: false },
-        data: usable.flatMap((p) => (p.expanded === null ? [] : [[p.at, show(p.mean - p.expanded), show(p.mean + p.expanded)]])),
+        data: usable.flatMap((p) =>
+          p.expanded === null ? [] : [[p.at, show(p.mean - p.expanded), show(p.mean + p.expanded)]],
+        ),
         encode: { x: 0, y: [1, 2] },
         z: 1,
       },

@@ -10,7 +10,14 @@ import { dueIn, sayNeed } from '@/messages/needs';
 import { capital, CLASS_WORDS, HAZARD_WORDS } from '@/messages/words';
 
 /** Withdrawn while something is wrong, suspended while only the proof is due. */
-const WITHDRAWN_TEXT: Record<Withdrawal['because'], string> = { missing: 'class withdrawn', foreign: 'class withdrawn', reversed: 'class withdrawn', failed: 'class withdrawn', untested: 'class suspended', unproven: 'class suspended' };
+const WITHDRAWN_TEXT: Record<Withdrawal['because'], string> = {
+  missing: 'class withdrawn',
+  foreign: 'class withdrawn',
+  reversed: 'class withdrawn',
+  failed: 'class withdrawn',
+  untested: 'class suspended',
+  unproven: 'class suspended',
+};
 
 /** The class as it may be said of a machine today. */
 export const classText = (status: MachineStatus): string => {
@@ -30,20 +37,33 @@ export const kindText = (status: MachineStatus): string => {
 type Under = Pick<Yard, 'openCases' | 'openJobs' | 'site'>;
 
 /** The moment a wet medium is dry, in the site's own time. */
-export const dryAt = (until: string, timeZone: string): string => new Date(until).toLocaleString('en-GB', { timeZone, weekday: 'short', hour: '2-digit', minute: '2-digit' });
+export const dryAt = (until: string, timeZone: string): string =>
+  new Date(until).toLocaleString('en-GB', { timeZone, weekday: 'short', hour: '2-digit', minute: '2-digit' });
 
 /** What a guided job says of a machine; null when none is under way. */
-export const underJob = (state: JobState | undefined, timeZone: string): { readonly text: string; readonly stop: boolean } | null =>
-  state ? { text: sayUnderJob(state, state.driesUntil === null ? null : dryAt(state.driesUntil, timeZone)), stop: doNotRun(state) } : null;
+export const underJob = (
+  state: JobState | undefined,
+  timeZone: string,
+): { readonly text: string; readonly stop: boolean } | null =>
+  state
+    ? {
+        text: sayUnderJob(state, state.driesUntil === null ? null : dryAt(state.driesUntil, timeZone)),
+        stop: doNotRun(state),
+      }
+    : null;
 
 /** How it is opened, where its dust asks for more than care, and who is at work on it. */
-const flagOf = ({ hazard }: Machine, work: string | null): string | null => [hazard === 'plain' ? null : HAZARD_WORDS[hazard], work].filter((w) => w !== null).join(', ') || null;
+const flagOf = ({ hazard }: Machine, work: string | null): string | null =>
+  [hazard === 'plain' ? null : HAZARD_WORDS[hazard], work].filter((w) => w !== null).join(', ') || null;
 
 const toTag = (status: MachineStatus, units: UnitSystem, under: Under): BoardTag => {
   const { machine } = status;
   const need = sayNeed(status.need, units);
   const job = underJob(under.openJobs.get(machine.id), under.site.timeZone);
-  const least = status.due.reduce<MachineStatus['due'][number] | null>((a, d) => (a === null || d.remaining < a.remaining ? d : a), null);
+  const least = status.due.reduce<MachineStatus['due'][number] | null>(
+    (a, d) => (a === null || d.remaining < a.remaining ? d : a),
+    null,
+  );
   const stageName = machine.stages.find((s) => s.id === least?.stageId)?.name ?? '';
   return {
     tag: machine.tag,
@@ -61,4 +81,7 @@ const toTag = (status: MachineStatus, units: UnitSystem, under: Under): BoardTag
 };
 
 /** The machines as the board shows them; those under a job or with an open case say so. */
-export const boardTags = ({ machines, ...under }: Under & Pick<Yard, 'machines'>, units: UnitSystem): readonly BoardTag[] => machines.map((status) => toTag(status, units, under));
+export const boardTags = (
+  { machines, ...under }: Under & Pick<Yard, 'machines'>,
+  units: UnitSystem,
+): readonly BoardTag[] => machines.map((status) => toTag(status, units, under));

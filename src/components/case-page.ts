@@ -26,7 +26,13 @@ export interface BeforeAndAfter {
 export const beforeAndAfter = (c: CaseRecord, units: UnitSystem): BeforeAndAfter | null => {
   const struck = new Set(c.events.flatMap(({ event }) => (event.kind === 'struck' ? [event.eventId] : [])));
   const flows = c.events.flatMap(({ id, event }) =>
-    event.kind === 'saw' && event.operation.kind === 'flow' && event.operation.place === 'toolEnd' && event.outcome.kind === 'number' && !struck.has(id) ? [event.outcome.valueSi] : [],
+    event.kind === 'saw' &&
+    event.operation.kind === 'flow' &&
+    event.operation.place === 'toolEnd' &&
+    event.outcome.kind === 'number' &&
+    !struck.has(id)
+      ? [event.outcome.valueSi]
+      : [],
   );
   const [first, last] = [flows[0], flows.at(-1)];
   if (first === undefined || last === undefined || flows.length < 2) return null;

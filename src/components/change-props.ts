@@ -13,17 +13,29 @@ const AS_FOUND_HOURS = 48;
 const HOUR_MS = 3_600_000;
 
 /** The latest tests that may stand as "before", newest first, in words. */
-export const beforeChoices = (bench: Bench, { units, now }: { units: UnitSystem; now: string }): readonly BeforeChoice[] =>
+export const beforeChoices = (
+  bench: Bench,
+  { units, now }: { units: UnitSystem; now: string },
+): readonly BeforeChoice[] =>
   standing(bench.tests)
     .filter((t) => isSeries(t) && t.test.failedPreconditions.length === 0)
     .slice(-RECENT)
     .reverse()
     .map((record) => {
-      const { reduced } = judgeTest({ machine: bench.status.machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record });
+      const { reduced } = judgeTest({
+        machine: bench.status.machine,
+        tests: bench.tests,
+        thresholds: bench.yard.site.thresholds,
+        record,
+      });
       const kind = METHODS[record.test.method].result;
       const day = dayAt(record.performedAt, bench.yard.site.timeZone);
       const recent = Date.parse(now) - Date.parse(record.performedAt) <= AS_FOUND_HOURS * HOUR_MS;
-      return { id: record.id, recent, words: `${day}: ${show(kind, reduced.repeats.mean, units)} at the ${PLACE_WORDS[record.test.place]} (${record.by})` };
+      return {
+        id: record.id,
+        recent,
+        words: `${day}: ${show(kind, reduced.repeats.mean, units)} at the ${PLACE_WORDS[record.test.place]} (${record.by})`,
+      };
     });
 
 /** Parts with their stock, as the change sheet shows them. */

@@ -24,7 +24,9 @@ export const filterCardOf = (machine: Machine, { view }: AirPathPage): Result<Fi
   const clean = trainOfMachine({ ...base, stairs: view.asNew, state: AS_NEW });
   if (!clean.ok) return clean;
   const now = trainOfMachine({ ...base, stairs: view.now, state: view.today.state });
-  return now.ok ? { ok: true, value: { clean: clean.value, now: now.value, deserved: deservedClass(clean.value) } } : now;
+  return now.ok
+    ? { ok: true, value: { clean: clean.value, now: now.value, deserved: deservedClass(clean.value) } }
+    : now;
 };
 
 export interface FilterRow {
@@ -42,8 +44,11 @@ const noteOf = (stage: Machine['stages'][number], medium: Medium, card: FilterCa
   if (stage.missing) return 'Missing.';
   if (stage.spec.fit.orientation === 'againstFlow') return 'Fitted against its arrow.';
   if (stage.spec.fit.foreign) return 'Not the part it was tested with.';
-  if (MEDIA[medium].seasons && now > 1.05) return `Carries dust: ${now < 10 ? now.toFixed(1) : Math.round(now)} times its clean resistance. The cake filters better than the rating says, and flows less.`;
-  return stage.spec.fit.rating.scale === 'none' ? `Not rated: drawn by what ${MEDIA[medium].label} usually holds, and not counted for a class.` : 'As rated, clean.';
+  if (MEDIA[medium].seasons && now > 1.05)
+    return `Carries dust: ${now < 10 ? now.toFixed(1) : Math.round(now)} times its clean resistance. The cake filters better than the rating says, and flows less.`;
+  return stage.spec.fit.rating.scale === 'none'
+    ? `Not rated: drawn by what ${MEDIA[medium].label} usually holds, and not counted for a class.`
+    : 'As rated, clean.';
 };
 
 /** One row a filter, missing ones too. */
@@ -60,7 +65,17 @@ export const filterRows = (machine: Machine, page: AirPathPage, card: FilterCard
         rating: sayRating(fit.rating),
         bypass: sayShare(fit.bypass),
         seals: fit.seals === 1 ? '1 seal' : `${fit.seals} seals`,
-        face: velocity === null ? '' : sayFace(faceVelocity({ flowM3s: velocity * areaM2, areaM2, medium: air.medium, collector: page.view.collector })),
+        face:
+          velocity === null
+            ? ''
+            : sayFace(
+                faceVelocity({
+                  flowM3s: velocity * areaM2,
+                  areaM2,
+                  medium: air.medium,
+                  collector: page.view.collector,
+                }),
+              ),
         note: noteOf(stage, air.medium, card),
       },
     ];
@@ -71,7 +86,11 @@ const SIZES = Array.from({ length: 61 }, (_, i) => 0.01 * 1000 ** (i / 60));
 /** The curves of the card: each filter with its seat, and the whole. */
 export const penetrationChartOf = ({ clean }: FilterCard): PenetrationChart => ({
   curves: [
-    ...clean.stages.map((s) => ({ name: s.stage.name, whole: false, points: SIZES.map((d) => [d, s.seated(d)] as const) })),
+    ...clean.stages.map((s) => ({
+      name: s.stage.name,
+      whole: false,
+      points: SIZES.map((d) => [d, s.seated(d)] as const),
+    })),
     { name: 'whole train', whole: true, points: SIZES.map((d) => [d, clean.whole(d)] as const) },
   ],
   limits: (['L', 'M', 'H'] as const).map((c) => ({ name: `${c} limit`, penetration: DUST_CLASS_PENETRATION[c] })),
@@ -80,7 +99,13 @@ export const penetrationChartOf = ({ clean }: FilterCard): PenetrationChart => (
 const TOLD_SIZES = [0.1, 0.3, 1, 3] as const;
 
 /** The same in figures: what passes, by size, clean and as loaded today. */
-export const passRows = ({ clean, now }: FilterCard): { readonly sizes: readonly number[]; readonly rows: readonly { readonly name: string; readonly passes: readonly string[] }[] } => ({
+export const passRows = ({
+  clean,
+  now,
+}: FilterCard): {
+  readonly sizes: readonly number[];
+  readonly rows: readonly { readonly name: string; readonly passes: readonly string[] }[];
+} => ({
   sizes: TOLD_SIZES,
   rows: [
     ...clean.stages.map((s) => ({ name: s.stage.name, passes: TOLD_SIZES.map((d) => sayShare(s.seated(d))) })),

@@ -52,7 +52,8 @@ const typedOf = (record: TestRecord): string =>
     .join(', ');
 
 /** A stage by its number, one that was taken out of the path too. */
-const stageNamed = (machine: Machine, id: number | null): { readonly name: string } | null => [...machine.stages, ...machine.retired].find((s) => s.id === id) ?? null;
+const stageNamed = (machine: Machine, id: number | null): { readonly name: string } | null =>
+  [...machine.stages, ...machine.retired].find((s) => s.id === id) ?? null;
 
 interface Told {
   readonly title: string;
@@ -133,7 +134,10 @@ interface Chained {
   readonly supersededById: number | null;
 }
 
-const entriesOf = <T extends Chained>(records: readonly T[], make: (r: T) => Omit<LogEntry, 'originals'>): readonly LogEntry[] => {
+const entriesOf = <T extends Chained>(
+  records: readonly T[],
+  make: (r: T) => Omit<LogEntry, 'originals'>,
+): readonly LogEntry[] => {
   const byId = new Map(records.map((r) => [r.id, r]));
   const originals = (r: T): readonly LogEntry[] => {
     const earlier = r.supersedesId === null ? undefined : byId.get(r.supersedesId);
@@ -142,7 +146,10 @@ const entriesOf = <T extends Chained>(records: readonly T[], make: (r: T) => Omi
   return records.filter((r) => r.supersededById === null).map((r) => ({ ...make(r), originals: originals(r) }));
 };
 
-const plainEntry = (e: Pick<LogEntry, 'key' | 'at' | 'by' | 'title' | 'text'> & Partial<LogEntry>, { bench }: Maker): LogEntry => ({
+const plainEntry = (
+  e: Pick<LogEntry, 'key' | 'at' | 'by' | 'title' | 'text'> & Partial<LogEntry>,
+  { bench }: Maker,
+): LogEntry => ({
   day: dayAt(e.at, bench.yard.site.timeZone),
   typed: '',
   note: '',
@@ -193,7 +200,14 @@ const caseEntry = (record: CaseRecord, { bench }: Maker): LogEntry => {
 
 const jobEntry = (record: JobRecord, { bench }: Maker): LogEntry => {
   const { ended, leftOut, turnedAt } = jobState(record);
-  const how = ended === null ? 'under way' : ended.event.kind === 'abandoned' ? `given up: ${ended.event.because}` : turnedAt === null ? 'finished' : 'the old part went back in';
+  const how =
+    ended === null
+      ? 'under way'
+      : ended.event.kind === 'abandoned'
+        ? `given up: ${ended.event.because}`
+        : turnedAt === null
+          ? 'finished'
+          : 'the old part went back in';
   return {
     key: `job-${record.id}`,
     day: dayAt(record.startedAt, bench.yard.site.timeZone),
@@ -216,7 +230,17 @@ const screeningEntries = (maker: Maker): readonly LogEntry[] => {
   const { machine } = maker.bench.status;
   return machine.stages.flatMap((s) =>
     s.proven.map((c, i) =>
-      plainEntry({ key: `screening-${s.id}-${i}`, at: c.at, by: c.by, title: `Screening of the ${s.name}: ${INTEGRITY_WORDS[c.test].name.toLowerCase()}, ${c.passed ? 'nothing found' : 'failed'}`, text: c.passed ? 'Screening can fail a filter; it proves no class.' : 'To be put right and screened again.', note: c.note }, maker),
+      plainEntry(
+        {
+          key: `screening-${s.id}-${i}`,
+          at: c.at,
+          by: c.by,
+          title: `Screening of the ${s.name}: ${INTEGRITY_WORDS[c.test].name.toLowerCase()}, ${c.passed ? 'nothing found' : 'failed'}`,
+          text: c.passed ? 'Screening can fail a filter; it proves no class.' : 'To be put right and screened again.',
+          note: c.note,
+        },
+        maker,
+      ),
     ),
   );
 };
@@ -225,9 +249,29 @@ const proofEntries = (maker: Maker): readonly LogEntry[] => {
   const { machine } = maker.bench.status;
   return [
     ...machine.penetration.map((t) =>
-      plainEntry({ key: `penetration-${t.id}`, at: t.at, by: t.by, title: `Penetration test: ${sayPercent(t.share)} passed, ${holdsLimit(t) ? 'holds' : 'above'} the ${sayPercent(t.limit)} of its class`, text: `${t.tester}, ${t.method}, certificate ${t.certificate}, tested ${t.testedOn}.${t.nextDueOn === null ? '' : ` Next due ${t.nextDueOn}.`}` }, maker),
+      plainEntry(
+        {
+          key: `penetration-${t.id}`,
+          at: t.at,
+          by: t.by,
+          title: `Penetration test: ${sayPercent(t.share)} passed, ${holdsLimit(t) ? 'holds' : 'above'} the ${sayPercent(t.limit)} of its class`,
+          text: `${t.tester}, ${t.method}, certificate ${t.certificate}, tested ${t.testedOn}.${t.nextDueOn === null ? '' : ` Next due ${t.nextDueOn}.`}`,
+        },
+        maker,
+      ),
     ),
-    ...machine.examinations.map((e, i) => plainEntry({ key: `examination-${i}`, at: e.at, by: e.by, title: `Examined by ${e.examiner}`, text: `On ${e.on}. ${e.found}` }, maker)),
+    ...machine.examinations.map((e, i) =>
+      plainEntry(
+        {
+          key: `examination-${i}`,
+          at: e.at,
+          by: e.by,
+          title: `Examined by ${e.examiner}`,
+          text: `On ${e.on}. ${e.found}`,
+        },
+        maker,
+      ),
+    ),
   ];
 };
 
@@ -235,8 +279,38 @@ const dustEntries = (maker: Maker): readonly LogEntry[] => {
   const { dust } = maker.bench.status.machine;
   const href = `/m/${encodeURIComponent(maker.bench.status.machine.tag)}/dust`;
   return [
-    ...dust.collected.flatMap(({ said, standing }) => (said ? [plainEntry({ key: `dust-${said.id}`, at: said.at, by: said.by, title: `Collected: ${said.text}`, text: `${sayDusts(standing)} ${sayLevel(standing)}`, href }, maker)] : [])),
-    ...(dust.last ? [plainEntry({ key: `clean-${dust.last.id}`, at: dust.last.at, by: dust.last.by, title: 'Decontaminated', text: sayDecontamination(dust.last), href }, maker)] : []),
+    ...dust.collected.flatMap(({ said, standing }) =>
+      said
+        ? [
+            plainEntry(
+              {
+                key: `dust-${said.id}`,
+                at: said.at,
+                by: said.by,
+                title: `Collected: ${said.text}`,
+                text: `${sayDusts(standing)} ${sayLevel(standing)}`,
+                href,
+              },
+              maker,
+            ),
+          ]
+        : [],
+    ),
+    ...(dust.last
+      ? [
+          plainEntry(
+            {
+              key: `clean-${dust.last.id}`,
+              at: dust.last.at,
+              by: dust.last.by,
+              title: 'Decontaminated',
+              text: sayDecontamination(dust.last),
+              href,
+            },
+            maker,
+          ),
+        ]
+      : []),
   ];
 };
 
@@ -246,7 +320,14 @@ export const logEntries = (bench: Bench, units: UnitSystem): readonly LogEntry[]
   const edits = bench.pathEdits.map((r) => editEntry(r, maker));
   const cases = bench.cases.map((r) => caseEntry(r, maker));
   const jobs = bench.jobs.map((r) => jobEntry(r, maker));
-  return [...screeningEntries(maker), ...proofEntries(maker), ...dustEntries(maker), ...cases, ...jobs, ...entriesOf(bench.tests, (r) => testEntry(r, maker)), ...entriesOf(bench.changes, (r) => changeEntry(r, maker)), ...edits].sort((a, b) =>
-    a.at === b.at ? (a.key < b.key ? 1 : -1) : a.at < b.at ? 1 : -1,
-  );
+  return [
+    ...screeningEntries(maker),
+    ...proofEntries(maker),
+    ...dustEntries(maker),
+    ...cases,
+    ...jobs,
+    ...entriesOf(bench.tests, (r) => testEntry(r, maker)),
+    ...entriesOf(bench.changes, (r) => changeEntry(r, maker)),
+    ...edits,
+  ].sort((a, b) => (a.at === b.at ? (a.key < b.key ? 1 : -1) : a.at < b.at ? 1 : -1));
 };

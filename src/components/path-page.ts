@@ -15,7 +15,8 @@ export interface ReadingRow {
   readonly agrees: boolean;
 }
 
-const placed = (label: string): string => Object.entries(PLACE_WORDS).reduce((text, [key, words]) => text.replace(key, words), label);
+const placed = (label: string): string =>
+  Object.entries(PLACE_WORDS).reduce((text, [key, words]) => text.replace(key, words), label);
 
 /** The baseline readings beside what the model says of each. */
 export const readingRows = (compared: readonly Compared[], units: UnitSystem): readonly ReadingRow[] =>
@@ -74,5 +75,11 @@ export const fanChartOf = ({ view }: AirPathPage, units: UnitSystem): FanChart =
     ...(now ? [{ name: 'today', flowM3s: now.fanFlowM3s, liftPa: now.fanLiftPa }] : []),
   ];
   const whole = { ...model, stages: model.stages.map((s) => ({ ...s, missing: false })) };
-  return { units, fan: fanXY(model, parameters), asNew: systemXY(whole, parameters, AS_NEW), today: systemXY(model, parameters, view.today.state), points };
+  return {
+    units,
+    fan: fanXY(model, parameters),
+    asNew: systemXY(whole, parameters, AS_NEW),
+    today: systemXY(model, parameters, view.today.state),
+    points,
+  };
 };

@@ -21,7 +21,9 @@ export const trendName = (bench: Bench, { method, place, stageId }: TrendKey): s
   return `${METHOD_WORDS[method]}, ${stage ? stage.name : PLACE_WORDS[place]}`;
 };
 
-const isFlow = (method: Method, bench: Bench): boolean => trendQuantity({ method, place: 'hoseEnd', stageId: null }) === 'flow' && MACHINE_KINDS[bench.status.machine.kind].hoseVelocityLimit;
+const isFlow = (method: Method, bench: Bench): boolean =>
+  trendQuantity({ method, place: 'hoseEnd', stageId: null }) === 'flow' &&
+  MACHINE_KINDS[bench.status.machine.kind].hoseVelocityLimit;
 
 /** Baseline, the two lines under it, and the class limit where the hose is judged. */
 const linesOf = (bench: Bench, trend: Trend): TrendChart['lines'] => {
@@ -30,11 +32,23 @@ const linesOf = (bench: Bench, trend: Trend): TrendChart['lines'] => {
   const lines: { name: string; value: number; tone: 'base' | 'watch' | 'stop' }[] = [];
   if (trend.baseline !== null) {
     lines.push({ name: 'baseline', value: trend.baseline, tone: 'base' });
-    lines.push({ name: `warn, -${(warnLoss * 100).toFixed(0)} %`, value: trend.baseline * (1 - warnLoss), tone: 'watch' });
+    lines.push({
+      name: `warn, -${(warnLoss * 100).toFixed(0)} %`,
+      value: trend.baseline * (1 - warnLoss),
+      tone: 'watch',
+    });
     lines.push({ name: `act, -${(actLoss * 100).toFixed(0)} %`, value: trend.baseline * (1 - actLoss), tone: 'stop' });
   }
-  if (isFlow(trend.key.method, bench) && machine.hoseBoreM !== null && (trend.key.place === 'hoseEnd' || trend.key.place === 'toolEnd')) {
-    lines.push({ name: '20 m/s in the hose', value: CLASS_HOSE_VELOCITY.value * boreAreaM2(machine.hoseBoreM), tone: 'stop' });
+  if (
+    isFlow(trend.key.method, bench) &&
+    machine.hoseBoreM !== null &&
+    (trend.key.place === 'hoseEnd' || trend.key.place === 'toolEnd')
+  ) {
+    lines.push({
+      name: '20 m/s in the hose',
+      value: CLASS_HOSE_VELOCITY.value * boreAreaM2(machine.hoseBoreM),
+      tone: 'stop',
+    });
   }
   return lines;
 };

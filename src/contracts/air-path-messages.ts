@@ -21,7 +21,11 @@ export const PathStateJson = z.strictObject({
 });
 
 export const MachineModelJson = z.strictObject({
-  stages: z.array(z.strictObject({ id: z.int(), kind: StageKindName, name: z.string(), missing: z.boolean(), spec: StageSpecJson })).max(40),
+  stages: z
+    .array(
+      z.strictObject({ id: z.int(), kind: StageKindName, name: z.string(), missing: z.boolean(), spec: StageSpecJson }),
+    )
+    .max(40),
   hoseBoreM: Plain.nullable(),
   hoseLengthM: Plain.nullable(),
 });
@@ -32,7 +36,11 @@ export const AirPathRequest = z.discriminatedUnion('ask', [
 ]);
 export type AirPathRequest = z.infer<typeof AirPathRequest>;
 
-const FailureJson = z.strictObject({ code: z.string(), path: z.string(), facts: z.record(z.string(), z.union([z.string(), z.number()])) });
+const FailureJson = z.strictObject({
+  code: z.string(),
+  path: z.string(),
+  facts: z.record(z.string(), z.union([z.string(), z.number()])),
+});
 
 const StepJson = z.strictObject({
   position: z.int(),

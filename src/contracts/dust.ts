@@ -1,5 +1,15 @@
 import { z } from 'zod';
-import { CLEANING_WAYS, DUST_ANSWERS, DUST_FAMILIES, DUST_PROPERTIES, DUST_QUESTIONS, type Dust, NEEDED_CLASSES, REFERRALS, RULE_SETS } from '@/core/dust/dust';
+import {
+  CLEANING_WAYS,
+  DUST_ANSWERS,
+  DUST_FAMILIES,
+  DUST_PROPERTIES,
+  DUST_QUESTIONS,
+  type Dust,
+  NEEDED_CLASSES,
+  REFERRALS,
+  RULE_SETS,
+} from '@/core/dust/dust';
 import { DUST_HAZARDS } from '@/core/dust/level';
 import { ClientId, Initials, Note } from './requests';
 
@@ -15,7 +25,16 @@ export const DustJson: z.ZodType<Dust> = z.strictObject({
   name: z.string().trim().max(80),
   family: z.enum(DUST_FAMILIES),
   synonyms: z.array(Word).max(200),
-  limits: z.array(z.strictObject({ authority: z.enum(['OSHA', 'EU', 'UK']), mgM3: z.number().positive().max(1000), of: z.string().max(120), source: z.string().max(200) })).max(8),
+  limits: z
+    .array(
+      z.strictObject({
+        authority: z.enum(['OSHA', 'EU', 'UK']),
+        mgM3: z.number().positive().max(1000),
+        of: z.string().max(120),
+        source: z.string().max(200),
+      }),
+    )
+    .max(8),
   properties: z.array(z.enum(DUST_PROPERTIES)).max(10),
   neededClass: z.strictObject({ eu_uk: z.enum(NEEDED_CLASSES), us: z.enum(NEEDED_CLASSES) }),
   level: Level,
@@ -40,11 +59,22 @@ export const DustStatementJson = z.strictObject({
 });
 
 /** A statement of its own, from the machine's dust page. */
-export const StateDustBody = z.strictObject({ clientId: ClientId, by: Initials, dust: DustStatementJson, since: Day.nullable() });
+export const StateDustBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  dust: DustStatementJson,
+  since: Day.nullable(),
+});
 export type StateDustBody = z.infer<typeof StateDustBody>;
 
 /** A decontamination done by others, with their paper. */
-export const DecontaminatedBody = z.strictObject({ clientId: ClientId, by: Initials, on: Day, who: z.string().trim().max(120), paper: z.string().trim().max(80) });
+export const DecontaminatedBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  on: Day,
+  who: z.string().trim().max(120),
+  paper: z.string().trim().max(80),
+});
 export type DecontaminatedBody = z.infer<typeof DecontaminatedBody>;
 
 export const EditDustBody = z.strictObject({ clientId: ClientId, by: Initials, dust: DustJson });
@@ -55,13 +85,32 @@ export const RuleSetBody = z.strictObject({ clientId: ClientId, by: Initials, ru
 export type RuleSetBody = z.infer<typeof RuleSetBody>;
 
 /** A thorough examination by a competent person. */
-export const ExaminationBody = z.strictObject({ clientId: ClientId, by: Initials, on: Day, examiner: z.string().trim().min(1).max(120), found: z.string().trim().min(1).max(400) });
+export const ExaminationBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  on: Day,
+  examiner: z.string().trim().min(1).max(120),
+  found: z.string().trim().min(1).max(400),
+});
 export type ExaminationBody = z.infer<typeof ExaminationBody>;
 
 /** Screening on site: seen and smoked is answered, a count is judged; the penetration test is somebody else's, with its paper. */
 export const IntegrityBody = z.discriminatedUnion('test', [
-  z.strictObject({ clientId: ClientId, by: Initials, stageId: z.int().positive(), test: z.enum(['cleanSide', 'smoke']), passed: z.boolean(), note: Note }),
-  z.strictObject({ clientId: ClientId, by: Initials, stageId: z.int().positive(), test: z.literal('particles'), note: Note }),
+  z.strictObject({
+    clientId: ClientId,
+    by: Initials,
+    stageId: z.int().positive(),
+    test: z.enum(['cleanSide', 'smoke']),
+    passed: z.boolean(),
+    note: Note,
+  }),
+  z.strictObject({
+    clientId: ClientId,
+    by: Initials,
+    stageId: z.int().positive(),
+    test: z.literal('particles'),
+    note: Note,
+  }),
   z.strictObject({
     clientId: ClientId,
     by: Initials,

@@ -9,8 +9,36 @@ import { ClientId, Initials } from './requests';
 
 export const ComplaintName = z.enum(['noSuction', 'light', 'dust', 'smell', 'labours', 'round']);
 export const SchoolName = z.enum(['best', 'nozzleInward', 'takeOut', 'swap']);
-export const FaultKindName = z.enum(['blocked', 'missing', 'torn', 'misseated', 'reversed', 'leakingSeal', 'hoseHoled', 'weakFan', 'bearings', 'lowVoltage', 'lowSupply', 'wrongSetting', 'wrongSelector', 'brushJammed', 'indicatorOut', 'spentGas']);
-const RepairKindName = z.enum(['newPart', 'reseat', 'clear', 'newHose', 'newSeal', 'serviceFan', 'supply', 'settings', 'indicator', 'brush']);
+export const FaultKindName = z.enum([
+  'blocked',
+  'missing',
+  'torn',
+  'misseated',
+  'reversed',
+  'leakingSeal',
+  'hoseHoled',
+  'weakFan',
+  'bearings',
+  'lowVoltage',
+  'lowSupply',
+  'wrongSetting',
+  'wrongSelector',
+  'brushJammed',
+  'indicatorOut',
+  'spentGas',
+]);
+const RepairKindName = z.enum([
+  'newPart',
+  'reseat',
+  'clear',
+  'newHose',
+  'newSeal',
+  'serviceFan',
+  'supply',
+  'settings',
+  'indicator',
+  'brush',
+]);
 const Position = z.int().min(0).max(60);
 
 export const OperationJson = z.discriminatedUnion('kind', [
@@ -20,7 +48,10 @@ export const OperationJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('found'), fault: z.string().max(30), position: Position }),
 ]);
 
-export const OutcomeJson = z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('number'), valueSi: z.number() }), z.strictObject({ kind: z.literal('word'), word: z.string().min(1).max(30) })]);
+export const OutcomeJson = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('number'), valueSi: z.number() }),
+  z.strictObject({ kind: z.literal('word'), word: z.string().min(1).max(30) }),
+]);
 
 const CauseJson = z.strictObject({ kind: FaultKindName, position: Position });
 const RepairJson = z.strictObject({ kind: RepairKindName, position: Position });
@@ -29,7 +60,13 @@ const Found = z.enum(['yes', 'no', 'unseen']);
 
 /** One line of a case's log as it is stored. */
 export const CaseEventJson = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('saw'), operation: OperationJson, outcome: OutcomeJson, typed: z.string(), note: z.string() }),
+  z.strictObject({
+    kind: z.literal('saw'),
+    operation: OperationJson,
+    outcome: OutcomeJson,
+    typed: z.string(),
+    note: z.string(),
+  }),
   z.strictObject({ kind: z.literal('struck'), eventId: z.int(), because: z.string() }),
   z.strictObject({ kind: z.literal('skipped'), operation: OperationJson }),
   z.strictObject({ kind: z.literal('school'), school: SchoolName }),
@@ -37,8 +74,20 @@ export const CaseEventJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('trialIn'), position: Position }),
   z.strictObject({ kind: z.literal('trialBack'), position: Position }),
   z.strictObject({ kind: z.literal('trialKept'), position: Position, changeId: z.int().nullable() }),
-  z.strictObject({ kind: z.literal('repaired'), repair: RepairJson, fault: CauseJson, found: Found, changeId: z.int().nullable() }),
-  z.strictObject({ kind: z.literal('closed'), rootCause: z.string(), root: CauseJson.nullable(), followUp: z.string(), snapshot: SnapshotJson }),
+  z.strictObject({
+    kind: z.literal('repaired'),
+    repair: RepairJson,
+    fault: CauseJson,
+    found: Found,
+    changeId: z.int().nullable(),
+  }),
+  z.strictObject({
+    kind: z.literal('closed'),
+    rootCause: z.string(),
+    root: CauseJson.nullable(),
+    followUp: z.string(),
+    snapshot: SnapshotJson,
+  }),
   z.strictObject({ kind: z.literal('handedOn'), because: z.string(), snapshot: SnapshotJson }),
 ]);
 
@@ -54,11 +103,20 @@ export type OpenCaseBody = z.infer<typeof OpenCaseBody>;
 
 const Why = z.string().trim().min(1).max(300);
 /** A reading comes as it was typed; the server reads it. */
-const SeenJson = z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('typed'), typed: z.string().max(200), unit: z.string().max(20) }), z.strictObject({ kind: z.literal('word'), word: z.string().min(1).max(30) })]);
+const SeenJson = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('typed'), typed: z.string().max(200), unit: z.string().max(20) }),
+  z.strictObject({ kind: z.literal('word'), word: z.string().min(1).max(30) }),
+]);
 
 /** One thing the technician did, as the page sends it. */
 export const CaseDeedJson = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('saw'), operation: OperationJson, seen: SeenJson, note: z.string().trim().max(300), correctsEventId: z.int().positive().nullable() }),
+  z.strictObject({
+    kind: z.literal('saw'),
+    operation: OperationJson,
+    seen: SeenJson,
+    note: z.string().trim().max(300),
+    correctsEventId: z.int().positive().nullable(),
+  }),
   z.strictObject({ kind: z.literal('strike'), eventId: z.int().positive(), because: Why }),
   z.strictObject({ kind: z.literal('skip'), operation: OperationJson }),
   z.strictObject({ kind: z.literal('school'), school: SchoolName }),
@@ -66,13 +124,29 @@ export const CaseDeedJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('trialIn'), position: Position }),
   z.strictObject({ kind: z.literal('trialBack'), position: Position }),
   z.strictObject({ kind: z.literal('trialKeep'), position: Position }),
-  z.strictObject({ kind: z.literal('repair'), repair: RepairJson, fault: CauseJson, found: Found, changeId: z.int().positive().nullable() }),
-  z.strictObject({ kind: z.literal('close'), rootCause: Why, root: CauseJson.nullable(), followUp: z.string().trim().max(500) }),
+  z.strictObject({
+    kind: z.literal('repair'),
+    repair: RepairJson,
+    fault: CauseJson,
+    found: Found,
+    changeId: z.int().positive().nullable(),
+  }),
+  z.strictObject({
+    kind: z.literal('close'),
+    rootCause: Why,
+    root: CauseJson.nullable(),
+    followUp: z.string().trim().max(500),
+  }),
   z.strictObject({ kind: z.literal('handOn'), because: Why }),
 ]);
 export type CaseDeed = z.infer<typeof CaseDeedJson>;
 
-export const CaseDeedBody = z.strictObject({ clientId: ClientId, by: Initials, caseId: z.int().positive(), deed: CaseDeedJson });
+export const CaseDeedBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  caseId: z.int().positive(),
+  deed: CaseDeedJson,
+});
 export type CaseDeedBody = z.infer<typeof CaseDeedBody>;
 
 const StageRecordJson = z.strictObject({ lifeUsed: z.number().nullable(), justOpened: z.boolean() });
@@ -80,12 +154,22 @@ const StageRecordJson = z.strictObject({ lifeUsed: z.number().nullable(), justOp
 export const CaseSetupJson = z.strictObject({
   model: MachineModelJson,
   parameters: PathParametersJson,
-  traits: z.strictObject({ hasLamp: z.boolean(), hasBrush: z.boolean(), selectorM: z.number().nullable(), machineClass: MachineClassName.nullable() }),
+  traits: z.strictObject({
+    hasLamp: z.boolean(),
+    hasBrush: z.boolean(),
+    selectorM: z.number().nullable(),
+    machineClass: MachineClassName.nullable(),
+  }),
   hoseM: z.number().nullable(),
   nominalVolts: z.number(),
   calibrated: z.boolean(),
   baselines: z.record(z.string(), z.number()),
-  record: z.strictObject({ stages: z.array(StageRecordJson), wet: z.boolean(), blinding: z.boolean(), causes: z.array(CauseJson.extend({ weight: z.number() })) }),
+  record: z.strictObject({
+    stages: z.array(StageRecordJson),
+    wet: z.boolean(),
+    blinding: z.boolean(),
+    causes: z.array(CauseJson.extend({ weight: z.number() })),
+  }),
 });
 
 const HandlingJson = z.strictObject({ out: z.array(Position), repairs: z.array(RepairJson) });
@@ -95,18 +179,35 @@ const ProgressJson = z.strictObject({
   hazard: HazardName,
   state: z.enum(['off', 'running', 'open']),
   handling: HandlingJson,
-  evidence: z.array(z.strictObject({ operation: OperationJson, outcome: OutcomeJson, handling: HandlingJson, struck: z.boolean() })).max(300),
+  evidence: z
+    .array(
+      z.strictObject({ operation: OperationJson, outcome: OutcomeJson, handling: HandlingJson, struck: z.boolean() }),
+    )
+    .max(300),
   skipped: z.array(OperationJson).max(300),
 });
 
 export const FindRequest = z.discriminatedUnion('ask', [
-  z.strictObject({ ask: z.literal('open'), setup: CaseSetupJson, complaint: ComplaintName, words: z.string().max(300) }),
+  z.strictObject({
+    ask: z.literal('open'),
+    setup: CaseSetupJson,
+    complaint: ComplaintName,
+    words: z.string().max(300),
+  }),
   z.strictObject({ ask: z.literal('consult'), id: z.int(), progress: ProgressJson, school: SchoolName }),
 ]);
 export type FindRequest = z.infer<typeof FindRequest>;
 
 const FaultTold = CauseJson.extend({ probability: z.number(), severity: z.number() });
-const ToldTestJson = z.strictObject({ operation: OperationJson, bits: z.number(), minutes: z.number(), saves: z.number(), exposure: z.number(), soundSi: z.number().nullable(), words: z.array(z.string()) });
+const ToldTestJson = z.strictObject({
+  operation: OperationJson,
+  bits: z.number(),
+  minutes: z.number(),
+  saves: z.number(),
+  exposure: z.number(),
+  soundSi: z.number().nullable(),
+  words: z.array(z.string()),
+});
 
 export const FindingsJson = z.strictObject({
   causes: z.array(FaultTold.extend({ speaksFor: z.array(z.int()), speaksAgainst: z.array(z.int()) })),
@@ -130,7 +231,17 @@ export const FindingsJson = z.strictObject({
 export const FindReply = z.discriminatedUnion('told', [
   z.strictObject({ told: z.literal('progress'), id: z.int(), share: z.number() }),
   z.strictObject({ told: z.literal('found'), id: z.int(), findings: FindingsJson }),
-  z.strictObject({ told: z.literal('failed'), id: z.int(), failures: z.array(z.strictObject({ code: z.string(), path: z.string(), facts: z.record(z.string(), z.union([z.string(), z.number()])) })) }),
+  z.strictObject({
+    told: z.literal('failed'),
+    id: z.int(),
+    failures: z.array(
+      z.strictObject({
+        code: z.string(),
+        path: z.string(),
+        facts: z.record(z.string(), z.union([z.string(), z.number()])),
+      }),
+    ),
+  }),
 ]);
 export type FindReply = z.infer<typeof FindReply>;
 

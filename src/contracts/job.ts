@@ -8,11 +8,183 @@ import { ClientId, Initials } from './requests';
 const RunStateName = z.enum(['off', 'running', 'headAside', 'secondVacuum']);
 const SchoolName = z.enum(['off', 'running', 'headAside', 'secondVacuum']);
 const OpeningName = z.enum(['lid', 'door', 'head', 'fixings', 'can', 'oldPart', 'disposalBag', 'inlet']);
-const CheckName = z.enum(['seal1', 'seal2', 'collarStraight', 'arrowWithFlow', 'gasketSide', 'undersideClean', 'nothingPinched', 'contactClear', 'latchCount', 'threadFlush', 'wrapAllRound', 'breathersInside', 'compartmentClean', 'bagCount', 'ringTight', 'bristlesFree', 'dry', 'bonded', 'hoseLocked', 'selectorRight', 'lightOut', 'lightOn', 'gaugeGreen', 'spinsFree', 'cleanSideClean', 'noEmbers', 'seamRear', 'tabFlush', 'filtersFresh', 'preMotorClean', 'nothingLeft']);
+const CheckName = z.enum([
+  'seal1',
+  'seal2',
+  'collarStraight',
+  'arrowWithFlow',
+  'gasketSide',
+  'undersideClean',
+  'nothingPinched',
+  'contactClear',
+  'latchCount',
+  'threadFlush',
+  'wrapAllRound',
+  'breathersInside',
+  'compartmentClean',
+  'bagCount',
+  'ringTight',
+  'bristlesFree',
+  'dry',
+  'bonded',
+  'hoseLocked',
+  'selectorRight',
+  'lightOut',
+  'lightOn',
+  'gaugeGreen',
+  'spinsFree',
+  'cleanSideClean',
+  'noEmbers',
+  'seamRear',
+  'tabFlush',
+  'filtersFresh',
+  'preMotorClean',
+  'nothingLeft',
+]);
 const MoveName = z.enum(['takeNew', 'fitNew', 'bagOld', 'holdOld', 'disposeOld', 'putOldBack', 'returnNew']);
-const CautionName = z.enum(['unplug', 'locked', 'vented', 'p3', 'sparks', 'innerFilter', 'makersWay', 'hoseStays', 'aloneRunning', 'respiratorLast', 'respirator', 'suit', 'noBrushNoAir', 'plugFirst', 'sharp', 'hotSeal', 'liveParts', 'bandClamp', 'leftHanded', 'localWaste', 'noBlowing', 'bearWeight', 'bristles']);
-const StepKeyName = z.enum(['askHazard', 'restrictArea', 'putOnRespirator', 'putOnCoverall', 'isolate', 'plugInlet', 'unplugInlet', 'switchOn', 'switchOff', 'crackOpen', 'open', 'close', 'latch', 'setHeadAside', 'headOn', 'connectSecond', 'startSecond', 'stopSecond', 'removeSecond', 'breakSuction', 'capOld', 'closeBreathers', 'sealMouth', 'tieOff', 'twistAndCut', 'dropDust', 'drawIntoBag', 'releaseFixings', 'tightenFixings', 'takeOut', 'lookInside', 'wipe', 'decontaminate', 'prepareNew', 'fitNew', 'drawDown', 'strapRim', 'holdOld', 'bagOld', 'putOldBack', 'returnNew', 'cutHair', 'stripNozzle', 'cleanCanister', 'proveIndicator', 'disposeOld', 'labelWaste', 'runAndListen', 'check', 'pulse', 'readGauge', 'wash', 'startDrying', 'emptyInto', 'reverseHose', 'lookThrough', 'discOn', 'packMachine', 'bondFirst', 'measureBaseline', 'startTimer', 'integrityTest', 'measureAfter', 'isolateBreaker', 'isolateAir', 'wipeSuit', 'offOvershoes', 'offCoverall', 'offGloves', 'washHands', 'offRespirator', 'washFace', 'freeArea', 'tieBag', 'wipeBag', 'wipesIntoWaste', 'secondBag', 'lookCleanSide', 'letInletsClose', 'closeGates', 'openGates', 'letSettle', 'lookForEmbers', 'capHose', 'discOff', 'decontaminationNote', 'nameSpare', 'liftAbove', 'backAbove', 'wipeOutside']);
-const ProcedureName = z.enum(['plainBag', 'safetyBag', 'endlessLiner', 'cycloneBag', 'filterBags', 'tankBagHeadAside', 'tankBagSecondVacuum', 'prefilterWrap', 'screwHepa', 'boltedMainFilter', 'stackedFilter', 'gasStage', 'purge', 'wash', 'collectorEmpty', 'centralCan', 'plainFilter', 'hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet', 'linerSection', 'decontamination']);
+const CautionName = z.enum([
+  'unplug',
+  'locked',
+  'vented',
+  'p3',
+  'sparks',
+  'innerFilter',
+  'makersWay',
+  'hoseStays',
+  'aloneRunning',
+  'respiratorLast',
+  'respirator',
+  'suit',
+  'noBrushNoAir',
+  'plugFirst',
+  'sharp',
+  'hotSeal',
+  'liveParts',
+  'bandClamp',
+  'leftHanded',
+  'localWaste',
+  'noBlowing',
+  'bearWeight',
+  'bristles',
+]);
+const StepKeyName = z.enum([
+  'askHazard',
+  'restrictArea',
+  'putOnRespirator',
+  'putOnCoverall',
+  'isolate',
+  'plugInlet',
+  'unplugInlet',
+  'switchOn',
+  'switchOff',
+  'crackOpen',
+  'open',
+  'close',
+  'latch',
+  'setHeadAside',
+  'headOn',
+  'connectSecond',
+  'startSecond',
+  'stopSecond',
+  'removeSecond',
+  'breakSuction',
+  'capOld',
+  'closeBreathers',
+  'sealMouth',
+  'tieOff',
+  'twistAndCut',
+  'dropDust',
+  'drawIntoBag',
+  'releaseFixings',
+  'tightenFixings',
+  'takeOut',
+  'lookInside',
+  'wipe',
+  'decontaminate',
+  'prepareNew',
+  'fitNew',
+  'drawDown',
+  'strapRim',
+  'holdOld',
+  'bagOld',
+  'putOldBack',
+  'returnNew',
+  'cutHair',
+  'stripNozzle',
+  'cleanCanister',
+  'proveIndicator',
+  'disposeOld',
+  'labelWaste',
+  'runAndListen',
+  'check',
+  'pulse',
+  'readGauge',
+  'wash',
+  'startDrying',
+  'emptyInto',
+  'reverseHose',
+  'lookThrough',
+  'discOn',
+  'packMachine',
+  'bondFirst',
+  'measureBaseline',
+  'startTimer',
+  'integrityTest',
+  'measureAfter',
+  'isolateBreaker',
+  'isolateAir',
+  'wipeSuit',
+  'offOvershoes',
+  'offCoverall',
+  'offGloves',
+  'washHands',
+  'offRespirator',
+  'washFace',
+  'freeArea',
+  'tieBag',
+  'wipeBag',
+  'wipesIntoWaste',
+  'secondBag',
+  'lookCleanSide',
+  'letInletsClose',
+  'closeGates',
+  'openGates',
+  'letSettle',
+  'lookForEmbers',
+  'capHose',
+  'discOff',
+  'decontaminationNote',
+  'nameSpare',
+  'liftAbove',
+  'backAbove',
+  'wipeOutside',
+]);
+const ProcedureName = z.enum([
+  'plainBag',
+  'safetyBag',
+  'endlessLiner',
+  'cycloneBag',
+  'filterBags',
+  'tankBagHeadAside',
+  'tankBagSecondVacuum',
+  'prefilterWrap',
+  'screwHepa',
+  'boltedMainFilter',
+  'stackedFilter',
+  'gasStage',
+  'purge',
+  'wash',
+  'collectorEmpty',
+  'centralCan',
+  'plainFilter',
+  'hosePlug',
+  'service',
+  'indicatorCheck',
+  'commissioning',
+  'fullSet',
+  'linerSection',
+  'decontamination',
+]);
 
 const Index = z.int().min(0).max(200);
 
@@ -30,13 +202,26 @@ const StepJson = z
     because: z.enum(['method', 'controlled', 'contained', 'seat', 'stock', 'proof', 'safety']),
   })
   // A key that is not there stays away, so that what is read is what was written.
-  .transform(({ opens, closes, check, moves, caution, dusty, ...rest }) => ({ ...rest, ...(opens && { opens }), ...(closes && { closes }), ...(check && { check }), ...(moves && { moves }), ...(caution && { caution }), ...(dusty && { dusty }) }));
+  .transform(({ opens, closes, check, moves, caution, dusty, ...rest }) => ({
+    ...rest,
+    ...(opens && { opens }),
+    ...(closes && { closes }),
+    ...(check && { check }),
+    ...(moves && { moves }),
+    ...(caution && { caution }),
+    ...(dusty && { dusty }),
+  }));
 
 export const ProcedureJson = z.strictObject({
   id: ProcedureName,
   stage: Index.nullable(),
   school: SchoolName,
-  before: z.array(z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('afterChangeOf'), stage: Index }), z.strictObject({ kind: z.literal('poweredDown') })])),
+  before: z.array(
+    z.discriminatedUnion('kind', [
+      z.strictObject({ kind: z.literal('afterChangeOf'), stage: Index }),
+      z.strictObject({ kind: z.literal('poweredDown') }),
+    ]),
+  ),
   steps: z.array(StepJson).max(200),
   turnBack: z.array(StepJson).max(200).default([]),
   integrity: z.array(IntegrityTestName),
@@ -62,7 +247,9 @@ export const JobEventJson = z.discriminatedUnion('kind', [
 export const JobJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('change'), stage: Index, school: SchoolName }),
   z.strictObject({ kind: z.enum(['purge', 'wash', 'section']), stage: Index }),
-  z.strictObject({ kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet', 'decontamination']) }),
+  z.strictObject({
+    kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet', 'decontamination']),
+  }),
 ]);
 
 const startFields = {
@@ -82,7 +269,14 @@ export type StartJobBody = z.infer<typeof StartJobBody>;
 /** A whole change on one sheet, for the experienced: every check answered, none as a block. */
 export const QuickJobBody = z.strictObject({
   ...startFields,
-  answers: z.array(z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('right') }), z.strictObject({ kind: z.literal('leftOut'), because: Why })])).max(60),
+  answers: z
+    .array(
+      z.discriminatedUnion('kind', [
+        z.strictObject({ kind: z.literal('right') }),
+        z.strictObject({ kind: z.literal('leftOut'), because: Why }),
+      ]),
+    )
+    .max(60),
   wasteKg: z.number().positive().max(500).nullable(),
 });
 export type QuickJobBody = z.infer<typeof QuickJobBody>;
@@ -98,7 +292,12 @@ export const JobDeedBody = z.strictObject({
 export type JobDeedBody = z.infer<typeof JobDeedBody>;
 
 /** Where a photo belongs; the picture itself is the body of the request. */
-export const PhotoQuery = z.strictObject({ clientId: ClientId, by: Initials, jobId: z.coerce.number().int().positive(), step: z.coerce.number().int().min(0).max(200) });
+export const PhotoQuery = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  jobId: z.coerce.number().int().positive(),
+  step: z.coerce.number().int().min(0).max(200),
+});
 export type PhotoQuery = z.infer<typeof PhotoQuery>;
 
 export const StagesJson = z.array(z.strictObject({ id: z.int(), name: z.string() }));
@@ -125,6 +324,13 @@ export const OpenJobReply = z.strictObject({
   /** The server's clock, by which a drying time runs. */
   now: z.string(),
   /** What is due of the fine filters of this machine, by stage. */
-  integrity: z.array(z.strictObject({ stageId: z.int(), due: z.array(IntegrityTestName), failed: z.array(IntegrityTestName), penetration: z.enum(['notNeeded', 'due', 'failed']) })),
+  integrity: z.array(
+    z.strictObject({
+      stageId: z.int(),
+      due: z.array(IntegrityTestName),
+      failed: z.array(IntegrityTestName),
+      penetration: z.enum(['notNeeded', 'due', 'failed']),
+    }),
+  ),
 });
 export type OpenJobReply = z.infer<typeof OpenJobReply>;

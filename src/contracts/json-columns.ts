@@ -32,7 +32,12 @@ export const RuleJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('indicator') }),
   z.strictObject({ kind: z.literal('sight'), what: z.string().trim().min(1).max(80) }),
   z.strictObject({ kind: z.literal('occurrence'), what: z.string().trim().min(1).max(80) }),
-  z.strictObject({ kind: z.literal('together'), stageId: z.int().positive(), stageName: z.string(), how: z.enum(['onlyWith', 'rightAfter']) }),
+  z.strictObject({
+    kind: z.literal('together'),
+    stageId: z.int().positive(),
+    stageName: z.string(),
+    how: z.enum(['onlyWith', 'rightAfter']),
+  }),
 ]);
 
 export const PreconditionJson = z.enum([
@@ -80,7 +85,13 @@ export const DetailJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('curve'), orificesM: z.array(Length), coefficient: z.number() }),
   z.strictObject({ kind: z.literal('stage'), stageId: Stage }),
   z.strictObject({ kind: z.literal('mass'), stageId: Stage, newMassKg: z.number().positive() }),
-  z.strictObject({ kind: z.literal('particles'), sizeUm: z.number().positive(), flowM3s: z.number().positive(), exhaustS: z.number().positive(), roomS: z.number().positive() }),
+  z.strictObject({
+    kind: z.literal('particles'),
+    sizeUm: z.number().positive(),
+    flowM3s: z.number().positive(),
+    exhaustS: z.number().positive(),
+    roomS: z.number().positive(),
+  }),
   z.strictObject({ kind: z.literal('zone'), stageId: Stage, zone: ZoneJson }),
   z.strictObject({ kind: z.literal('hand'), word: HandWordJson }),
   z.strictObject({ kind: z.literal('light'), name: z.string(), light: LightStateJson, afterS: z.number().min(0) }),

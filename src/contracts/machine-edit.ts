@@ -37,9 +37,15 @@ const StoredMachineJson = z.preprocess((stored) => {
   return Object.fromEntries(Object.entries(stored).filter(([key]) => key !== 'lastCollected' && key !== 'hazard'));
 }, EditedMachineJson);
 
-export const StoredSnapshotJson = z.strictObject({ machine: StoredMachineJson, stages: z.array(EditedStageJson).max(30) });
+export const StoredSnapshotJson = z.strictObject({
+  machine: StoredMachineJson,
+  stages: z.array(EditedStageJson).max(30),
+});
 
-export const PathSnapshotJson = z.strictObject({ machine: EditedMachineJson, stages: z.array(EditedStageJson).max(30) });
+export const PathSnapshotJson = z.strictObject({
+  machine: EditedMachineJson,
+  stages: z.array(EditedStageJson).max(30),
+});
 
 const action = {
   clientId: ClientId,

@@ -8,7 +8,14 @@ const Index = z.int().min(0).max(10_000);
 
 const ProblemMessage = z.strictObject({
   minutes: z.array(z.number().min(0).max(1440)).max(400),
-  machines: z.array(z.strictObject({ id: z.string(), openingCost: z.number().min(0), openingMinutes: z.number().min(0), blockedDays: z.set(Index) })),
+  machines: z.array(
+    z.strictObject({
+      id: z.string(),
+      openingCost: z.number().min(0),
+      openingMinutes: z.number().min(0),
+      blockedDays: z.set(Index),
+    }),
+  ),
   tasks: z.array(
     z.strictObject({
       id: z.string(),
@@ -22,31 +29,81 @@ const ProblemMessage = z.strictObject({
       lockedDay: Index.nullable(),
     }),
   ),
-  parts: z.array(z.object({ id: z.string(), onHand: z.number(), deliveries: z.array(z.strictObject({ day: Index, quantity: z.number() })) })),
+  parts: z.array(
+    z.object({
+      id: z.string(),
+      onHand: z.number(),
+      deliveries: z.array(z.strictObject({ day: Index, quantity: z.number() })),
+    }),
+  ),
 });
 
-export const PlanRequest = z.strictObject({ ask: z.literal('plan'), id: z.int(), problem: ProblemMessage, rounds: z.int().min(0).max(100_000), seed: z.int() });
+export const PlanRequest = z.strictObject({
+  ask: z.literal('plan'),
+  id: z.int(),
+  problem: ProblemMessage,
+  rounds: z.int().min(0).max(100_000),
+  seed: z.int(),
+});
 export type PlanRequest = z.infer<typeof PlanRequest>;
 
-export const PlanReply = z.strictObject({ id: z.int(), days: z.array(z.number().nullable()), cost: z.number(), unplaced: z.int(), rounds: z.int(), done: z.boolean() });
+export const PlanReply = z.strictObject({
+  id: z.int(),
+  days: z.array(z.number().nullable()),
+  cost: z.number(),
+  unplaced: z.int(),
+  rounds: z.int(),
+  done: z.boolean(),
+});
 export type PlanReply = z.infer<typeof PlanReply>;
 
 const Day = z.iso.date();
 
 /** Fixes the days of stages in the plan, all in one; null sets one free. */
-export const LockPlanBody = z.strictObject({ clientId: ClientId, by: Initials, locks: z.array(z.strictObject({ stageId: z.int().positive(), day: Day.nullable() })).min(1).max(30) });
+export const LockPlanBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  locks: z
+    .array(z.strictObject({ stageId: z.int().positive(), day: Day.nullable() }))
+    .min(1)
+    .max(30),
+});
 export type LockPlanBody = z.infer<typeof LockPlanBody>;
 
-export const LogUsageBody = z.strictObject({ clientId: ClientId, by: Initials, day: Day, hours: z.number().min(0).max(24), dust: z.string().trim().min(1).max(120) });
+export const LogUsageBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  day: Day,
+  hours: z.number().min(0).max(24),
+  dust: z.string().trim().min(1).max(120),
+});
 export type LogUsageBody = z.infer<typeof LogUsageBody>;
 
-export const LogLookBody = z.strictObject({ clientId: ClientId, by: Initials, stageId: z.int().positive(), day: Day, share: z.number().min(0).max(1.5) });
+export const LogLookBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  stageId: z.int().positive(),
+  day: Day,
+  share: z.number().min(0).max(1.5),
+});
 export type LogLookBody = z.infer<typeof LogLookBody>;
 
-export const MachineAwayBody = z.strictObject({ clientId: ClientId, by: Initials, from: Day, to: Day, why: z.string().trim().min(1).max(120) });
+export const MachineAwayBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  from: Day,
+  to: Day,
+  why: z.string().trim().min(1).max(120),
+});
 export type MachineAwayBody = z.infer<typeof MachineAwayBody>;
 
-export const OrderPartBody = z.strictObject({ clientId: ClientId, by: Initials, partId: z.int().positive(), packs: z.int().min(1).max(100), arrivesOn: Day });
+export const OrderPartBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  partId: z.int().positive(),
+  packs: z.int().min(1).max(100),
+  arrivesOn: Day,
+});
 export type OrderPartBody = z.infer<typeof OrderPartBody>;
 
 export const OrderArrivedBody = z.strictObject({ clientId: ClientId, by: Initials, orderId: z.int().positive() });

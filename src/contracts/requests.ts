@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { ChangeReasonName, MethodName, PlaceName } from './enums';
-import { DuctLoadJson, HandWordJson, LightStateJson, PreconditionsJson, ReadingHowJson, ZoneJson } from './json-columns';
+import {
+  DuctLoadJson,
+  HandWordJson,
+  LightStateJson,
+  PreconditionsJson,
+  ReadingHowJson,
+  ZoneJson,
+} from './json-columns';
 
 /** Made by the client once per user action; the same id again is the same action. */
 export const ClientId = z.string().regex(/^[A-Za-z0-9-]{8,64}$/);
@@ -29,10 +36,21 @@ const Detail = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('curve'), orifices: z.array(Typed).max(20), coefficient: Coefficient }),
   z.strictObject({ kind: z.literal('stage'), stageId: Id.nullable() }),
   z.strictObject({ kind: z.literal('mass'), stageId: Id.nullable(), newMass: Typed }),
-  z.strictObject({ kind: z.literal('particles'), sizeUm: z.number().gt(0).max(100), flow: Typed, exhaustTime: Typed, roomTime: Typed }),
+  z.strictObject({
+    kind: z.literal('particles'),
+    sizeUm: z.number().gt(0).max(100),
+    flow: Typed,
+    exhaustTime: Typed,
+    roomTime: Typed,
+  }),
   z.strictObject({ kind: z.literal('zone'), stageId: Id.nullable(), zone: ZoneJson.nullable() }),
   z.strictObject({ kind: z.literal('hand'), word: HandWordJson.nullable() }),
-  z.strictObject({ kind: z.literal('light'), name: z.string().trim().max(80), light: LightStateJson.nullable(), after: Typed }),
+  z.strictObject({
+    kind: z.literal('light'),
+    name: z.string().trim().max(80),
+    light: LightStateJson.nullable(),
+    after: Typed,
+  }),
 ]);
 
 const testFields = {
@@ -42,7 +60,13 @@ const testFields = {
   method: MethodName,
   place: PlaceName,
   readings: z
-    .array(Typed.extend({ slot: z.int().min(0).max(999), how: ReadingHowJson, struckBecause: z.string().trim().min(1).max(200).nullable() }))
+    .array(
+      Typed.extend({
+        slot: z.int().min(0).max(999),
+        how: ReadingHowJson,
+        struckBecause: z.string().trim().min(1).max(200).nullable(),
+      }),
+    )
     .max(500),
   instrumentId: Id.nullable(),
   bore: Typed.nullable(),

@@ -19,6 +19,8 @@ export type ProblemReply = z.infer<typeof ProblemReply>;
 /** What a recorded action answers: the record made, and what to mind. */
 export const RecordedReply = z.strictObject({
   id: z.int().positive(),
-  warnings: z.array(z.strictObject({ code: z.enum(['stock.negative', 'reading.high', 'reading.low']), sentence: z.string() })),
+  warnings: z.array(
+    z.strictObject({ code: z.enum(['stock.negative', 'reading.high', 'reading.low']), sentence: z.string() }),
+  ),
 });
 export type RecordedReply = z.infer<typeof RecordedReply>;

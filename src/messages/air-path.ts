@@ -12,15 +12,37 @@ export const sayPathBasis = (basis: PathView['basis']): Said => {
   if (basis.kind === 'calibrated') {
     const { readings, agreeing } = basis;
     return agreeing === readings
-      ? { tone: 'good', mark: 'Calibrated', detail: '', sentence: `The model agrees with all ${readings} baseline readings within their uncertainty.` }
-      : { tone: 'watch', mark: 'Calibrated', detail: '', sentence: `The model agrees with ${agreeing} of ${readings} baseline readings; the others are listed under Air path.` };
+      ? {
+          tone: 'good',
+          mark: 'Calibrated',
+          detail: '',
+          sentence: `The model agrees with all ${readings} baseline readings within their uncertainty.`,
+        }
+      : {
+          tone: 'watch',
+          mark: 'Calibrated',
+          detail: '',
+          sentence: `The model agrees with ${agreeing} of ${readings} baseline readings; the others are listed under Air path.`,
+        };
   }
-  if (basis.why === null) return { tone: 'open', mark: 'Typical', detail: '', sentence: 'Drawn from typical figures of its kind: no baseline yet.' };
+  if (basis.why === null)
+    return {
+      tone: 'open',
+      mark: 'Typical',
+      detail: '',
+      sentence: 'Drawn from typical figures of its kind: no baseline yet.',
+    };
   const problem = problemOf(basis.why);
-  return { tone: 'watch', mark: 'Typical', detail: '', sentence: `Drawn from typical figures: ${problem.sentence} ${problem.hint}` };
+  return {
+    tone: 'watch',
+    mark: 'Typical',
+    detail: '',
+    sentence: `Drawn from typical figures: ${problem.sentence} ${problem.hint}`,
+  };
 };
 
-const list = (names: readonly string[]): string => (names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`);
+const list = (names: readonly string[]): string =>
+  names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 
 /** What today's line rests on. */
 export const sayToday = (today: PathView['today'], units: UnitSystem): string => {
@@ -32,7 +54,10 @@ const sayBasis = (basis: TodayBasis, units: UnitSystem): string => {
   switch (basis.kind) {
     case 'flow': {
       const since = basis.changedSince.length > 0 ? ` Clean since: ${list(basis.changedSince)}.` : '';
-      const shared = basis.shared.length > 1 ? ` The load is shared between ${list(basis.shared)} by age: read the pressure across one of them to know.` : '';
+      const shared =
+        basis.shared.length > 1
+          ? ` The load is shared between ${list(basis.shared)} by age: read the pressure across one of them to know.`
+          : '';
       return `Today from the flow of ${basis.at.slice(0, 10)}.${shared}${since}`;
     }
     case 'easier':
@@ -47,8 +72,13 @@ const sayBasis = (basis: TodayBasis, units: UnitSystem): string => {
 };
 
 /** What one step costs, and what is normal. */
-export const sayStep = (name: string, step: Step, { normal, units }: { readonly normal: Step | null; readonly units: UnitSystem }): string => {
-  if (step.dropPa < 0) return `${name} lifts ${show('pressure', -step.dropPa, units)} at ${show('flow', step.flowM3s, units)}`;
+export const sayStep = (
+  name: string,
+  step: Step,
+  { normal, units }: { readonly normal: Step | null; readonly units: UnitSystem },
+): string => {
+  if (step.dropPa < 0)
+    return `${name} lifts ${show('pressure', -step.dropPa, units)} at ${show('flow', step.flowM3s, units)}`;
   const cost = `${name} costs ${show('pressure', step.dropPa, units)}, ${showPercent(step.shareOfLift)} of the fan's lift`;
   return normal ? `${cost}; as new ${show('pressure', normal.dropPa, units)}` : cost;
 };

@@ -4,7 +4,8 @@ import type { ModelStage } from '@/core/path/machine-path';
 import type { Operation } from '@/core/diagnose/operation';
 import { COMPLAINT_WORDS, SCHOOL_WORDS, sayFault, sayOutcome, sayRepair, testTitle } from './find';
 
-export const sayComplaint = ({ complaint, words }: Pick<CaseRecord, 'complaint' | 'words'>): string => `${COMPLAINT_WORDS[complaint][0]}${words ? `: ${words}` : ''}`;
+export const sayComplaint = ({ complaint, words }: Pick<CaseRecord, 'complaint' | 'words'>): string =>
+  `${COMPLAINT_WORDS[complaint][0]}${words ? `: ${words}` : ''}`;
 
 /** How a case ended, in a line. */
 export const sayCaseEnd = (end: LoggedEvent | null): string => {

@@ -1,7 +1,17 @@
 import type { NoCare } from '@/core/dust/care';
 import type { CollectedDust, Decontamination } from '@/core/dust/history';
 import type { DustStanding } from '@/core/dust/assess';
-import type { DustAnswer, DustFamily, DustLimit, DustProperty, DustQuestion, NeededClass, Referral, RuleSet, CleaningWay } from '@/core/dust/dust';
+import type {
+  DustAnswer,
+  DustFamily,
+  DustLimit,
+  DustProperty,
+  DustQuestion,
+  NeededClass,
+  Referral,
+  RuleSet,
+  CleaningWay,
+} from '@/core/dust/dust';
 import { type Equipment, EQUIPMENT_OF } from '@/core/dust/equipment';
 import type { DustHazard } from '@/core/dust/level';
 import { capital } from './words';
@@ -21,12 +31,25 @@ export const FAMILY_WORDS: Record<DustFamily, string> = {
   fume: 'fume',
 };
 
-export const PROPERTY_WORDS: Record<DustProperty, string> = { carcinogen: 'carcinogen', sensitiser: 'sensitiser', toxicMetal: 'toxic metal', silica: 'respirable crystalline silica', biological: 'biological', combustible: 'burns', reactiveMetal: 'reacts: no water, no sparks', wet: 'wet', oily: 'oily', hot: 'hot' };
+export const PROPERTY_WORDS: Record<DustProperty, string> = {
+  carcinogen: 'carcinogen',
+  sensitiser: 'sensitiser',
+  toxicMetal: 'toxic metal',
+  silica: 'respirable crystalline silica',
+  biological: 'biological',
+  combustible: 'burns',
+  reactiveMetal: 'reacts: no water, no sparks',
+  wet: 'wet',
+  oily: 'oily',
+  hot: 'hot',
+};
 
 export const REFERRAL_WORDS: Record<Referral, string> = {
   licensedContractor: 'A licensed contractor does it. Leave it closed, leave the area, keep others out.',
-  machineBuiltForIt: 'Only a machine built for it takes this. Leave it closed, no sparks, and ask whoever is responsible for fire.',
-  fireSafety: 'Nothing hot goes near it: outdoors, off, let it go cold in metal, watched. Ask whoever is responsible for fire.',
+  machineBuiltForIt:
+    'Only a machine built for it takes this. Leave it closed, no sparks, and ask whoever is responsible for fire.',
+  fireSafety:
+    'Nothing hot goes near it: outdoors, off, let it go cold in metal, watched. Ask whoever is responsible for fire.',
   flammableWaste: 'Do not switch it on. Outdoors, no flame, no switch; it goes as flammable waste.',
 };
 
@@ -57,7 +80,12 @@ export const EQUIPMENT_WORDS: Record<Equipment, string> = {
   overshoes: 'overshoes',
 };
 
-export const CLEANING_WORDS: Record<CleaningWay, string> = { shake: 'shaken', machinePulse: 'the machine\'s own pulses', wash: 'washed', vacuum: 'vacuumed from the dirty side' };
+export const CLEANING_WORDS: Record<CleaningWay, string> = {
+  shake: 'shaken',
+  machinePulse: "the machine's own pulses",
+  wash: 'washed',
+  vacuum: 'vacuumed from the dirty side',
+};
 
 export const NO_CARE_WORDS: Record<NoCare, string> = {
   medium: 'is never cleaned: it is changed',
@@ -76,7 +104,10 @@ export const sayDusts = ({ dusts, toConfirm, questions, notUnderstood }: DustSta
   const named = dusts.map((d) => d.name).join('; ');
   const open = toConfirm.length > 0 || questions.length > 0;
   if (named === '' && !open) return 'Nothing collected yet.';
-  if (named === '') return notUnderstood.length > 0 ? `"${notUnderstood.join(' ')}" is not in the register.` : 'Not settled yet what it is.';
+  if (named === '')
+    return notUnderstood.length > 0
+      ? `"${notUnderstood.join(' ')}" is not in the register.`
+      : 'Not settled yet what it is.';
   return `${capital(named)}${open ? ', and something still to be answered' : ''}.`;
 };
 
@@ -95,18 +126,39 @@ export const sayNeededClass = ({ neededClass: { eu_uk: eu, us } }: Pick<DustStan
   return `EU/UK: ${NEEDED_WORDS[eu]}. US: ${NEEDED_WORDS[us]}. They differ: take the stricter.`;
 };
 
-export const sayEquipment = (level: DustHazard): string => `${capital(EQUIPMENT_OF[level].map((e) => EQUIPMENT_WORDS[e]).join(', '))}.`;
+export const sayEquipment = (level: DustHazard): string =>
+  `${capital(EQUIPMENT_OF[level].map((e) => EQUIPMENT_WORDS[e]).join(', '))}.`;
 
-export const sayRefusal = ({ dust, instead }: { readonly dust: string; readonly instead: Referral }): string => `It has collected ${dust}: Moorwind guides no test, no run and no opening on it. ${REFERRAL_WORDS[instead]}`;
+export const sayRefusal = ({ dust, instead }: { readonly dust: string; readonly instead: Referral }): string =>
+  `It has collected ${dust}: Moorwind guides no test, no run and no opening on it. ${REFERRAL_WORDS[instead]}`;
 
-export const sayLimit = ({ authority, mgM3, of }: DustLimit): string => (of.startsWith('fibres') ? `${authority} ${mgM3} ${of}` : `${authority} ${mgM3} mg/m³ (${of})`);
+export const sayLimit = ({ authority, mgM3, of }: DustLimit): string =>
+  of.startsWith('fibres') ? `${authority} ${mgM3} ${of}` : `${authority} ${mgM3} mg/m³ (${of})`;
 
 /** When it was collected, as far as anybody knows. */
-export const sayWhen = ({ from, to }: Pick<CollectedDust, 'from' | 'to'>): string => (from === null && to === null ? 'date not known' : from === to || from === null ? (to ?? '') : `${from} to ${to ?? 'now'}`);
+export const sayWhen = ({ from, to }: Pick<CollectedDust, 'from' | 'to'>): string =>
+  from === null && to === null
+    ? 'date not known'
+    : from === to || from === null
+      ? (to ?? '')
+      : `${from} to ${to ?? 'now'}`;
 
 export const sayDecontamination = (d: Decontamination | null): string =>
-  d === null ? 'Never decontaminated on record.' : `Last decontaminated ${d.on}, ${d.how === 'job' ? `by ${d.by}, walked step by step` : `by a contractor: ${d.paper}`}.`;
+  d === null
+    ? 'Never decontaminated on record.'
+    : `Last decontaminated ${d.on}, ${d.how === 'job' ? `by ${d.by}, walked step by step` : `by a contractor: ${d.paper}`}.`;
 
 /** The dust of a machine for its header: short. */
 export const sayHeader = (standing: DustStanding, words: string): string =>
-  standing.refusal ? `has collected ${standing.refusal.dust}` : standing.dusts.length === 0 && standing.level === 'plain' ? words : `${standing.dusts.length > 0 ? standing.dusts.map((d) => d.name).slice(0, 2).join('; ') : words}${standing.dusts.length > 2 ? ` and ${standing.dusts.length - 2} more` : ''}`;
+  standing.refusal
+    ? `has collected ${standing.refusal.dust}`
+    : standing.dusts.length === 0 && standing.level === 'plain'
+      ? words
+      : `${
+          standing.dusts.length > 0
+            ? standing.dusts
+                .map((d) => d.name)
+                .slice(0, 2)
+                .join('; ')
+            : words
+        }${standing.dusts.length > 2 ? ` and ${standing.dusts.length - 2} more` : ''}`;

@@ -16,28 +16,116 @@ const NOT_OFFERED: Readonly<Record<string, string>> = {
 
 /** What dust, proof and care can refuse. */
 export const DUST_TEXTS = {
-  'dust.refused': (f) => ['Stop', `It has collected ${text(f['what'])}: Moorwind guides no test, no run and no opening on it.`, REFERRAL_WORDS[text(f['instead']) as keyof typeof REFERRAL_WORDS] ?? 'Leave it closed and ask.'],
-  'dust.confirm': (f) => ['Is it that?', `"${text(f['words'])}" looks like ${text(f['names'])}.`, 'Say yes or no to each: it decides how the machine is opened.'],
-  'dust.open': () => ['To be answered', 'It is not settled what this machine has collected.', 'It counts as contained until the questions are answered.'],
-  'dust.reason': (f) => ['A reason is needed', `The register says ${text(f['level'])} for this; opened as less, it needs a reason and your initials.`, 'Raising it needs none.'],
+  'dust.refused': (f) => [
+    'Stop',
+    `It has collected ${text(f['what'])}: Moorwind guides no test, no run and no opening on it.`,
+    REFERRAL_WORDS[text(f['instead']) as keyof typeof REFERRAL_WORDS] ?? 'Leave it closed and ask.',
+  ],
+  'dust.confirm': (f) => [
+    'Is it that?',
+    `"${text(f['words'])}" looks like ${text(f['names'])}.`,
+    'Say yes or no to each: it decides how the machine is opened.',
+  ],
+  'dust.open': () => [
+    'To be answered',
+    'It is not settled what this machine has collected.',
+    'It counts as contained until the questions are answered.',
+  ],
+  'dust.reason': (f) => [
+    'A reason is needed',
+    `The register says ${text(f['level'])} for this; opened as less, it needs a reason and your initials.`,
+    'Raising it needs none.',
+  ],
   'dust.name': () => ['No name', 'A dust needs a name.', 'The words people type for it lead to it.'],
-  'dust.lower': (f) => ['Not lower', `${text(f['name'])} ships as ${text(f['level'])}: the register may say more, not less.`, 'On one machine it can be lowered by name and reason.'],
-  'dust.refusal': (f) => ['Stays refused', `${text(f['name'])} is refused, whatever a site says.`, 'Add a dust of your own beside it.'],
-  'dust.shipped': (f) => ['Stays in', `${text(f['name'])} ships with Moorwind and stays in the register.`, 'Add to it, or raise it.'],
-  'dust.word': (f) => ['A word is gone', `"${text(f['word'])}" leads to this dust and stays with it.`, 'Add words of your own beside it.'],
-  'dust.unknown': () => ['Unknown dust', 'That dust is not in the register.', 'Choose one from the register, or answer the questions.'],
-  'dust.contractor': () => ['Whose paper?', 'A decontamination by others needs who did it and the number of the paper.', 'Without it, walk the decontamination step by step.'],
+  'dust.lower': (f) => [
+    'Not lower',
+    `${text(f['name'])} ships as ${text(f['level'])}: the register may say more, not less.`,
+    'On one machine it can be lowered by name and reason.',
+  ],
+  'dust.refusal': (f) => [
+    'Stays refused',
+    `${text(f['name'])} is refused, whatever a site says.`,
+    'Add a dust of your own beside it.',
+  ],
+  'dust.shipped': (f) => [
+    'Stays in',
+    `${text(f['name'])} ships with Moorwind and stays in the register.`,
+    'Add to it, or raise it.',
+  ],
+  'dust.word': (f) => [
+    'A word is gone',
+    `"${text(f['word'])}" leads to this dust and stays with it.`,
+    'Add words of your own beside it.',
+  ],
+  'dust.unknown': () => [
+    'Unknown dust',
+    'That dust is not in the register.',
+    'Choose one from the register, or answer the questions.',
+  ],
+  'dust.contractor': () => [
+    'Whose paper?',
+    'A decontamination by others needs who did it and the number of the paper.',
+    'Without it, walk the decontamination step by step.',
+  ],
   'dust.since': () => ['Not yet', 'That day has not come.', 'Type the day it was collected, or leave it empty.'],
-  'case.take-out': () => ['Not in this dust', 'Parts are taken out and the machine run only in plain dust.', 'Pressure across each stage, or a new part swapped in, answers the same question.'],
-  'case.not-offered': (f) => ['Not on this machine, in this dust', NOT_OFFERED[text(f['because'])] ?? 'That test is not made here.', 'Choose another test.'],
-  'part.not-cleanable': (f) => ['Not cleaned', `The ${text(f['stage'])} ${NO_CARE_WORDS[text(f['because']) as keyof typeof NO_CARE_WORDS] ?? 'is not cleaned'}.`, 'Fit a new one.'],
-  'change.how': () => ['How was it done?', 'On this dust a change that nobody walked through needs how it was done, and by whom.', 'Say how it was contained; it is marked so in the file.'],
-  'train.face': (f) => ['No face velocity', `A face velocity of ${text(f['faceMs'])} m/s moves nothing through a filter.`, 'Type one above zero, or leave it out.'],
-  'train.claim': (f) => ['At 0.3, not at that size', `${percent(f['efficiency'])} at ${text(f['sizeUm'])} µm is no rating of a vacuum filter.`, 'HEPA means 99.97 % at 0.3 µm. Read it off the element again.'],
-  'integrity.no-challenge': () => ['Nothing counted in the room', 'Without particles in the room a count behind the filter shows nothing.', 'Count the room first.'],
-  'integrity.not-shown': (f) => ['The count cannot tell', `Up to ${percent(f['high'])} may pass; a count of this length could show no better than ${percent(f['best'])}. It screens at ${percent(f['figure'])}.`, 'Count longer, or have it tested.'],
-  'integrity.percent': () => ['What passed?', 'A penetration is between 0 and 100 %.', 'Type the figure of the certificate.'],
-  'integrity.no-count': () => ['No count', 'No particle count from 0.3 or 0.5 µm of this machine since its seat was last opened.', 'Count the room, then the exhaust.'],
-  'integrity.not-due': (f) => ['Not due here', `That test is not due on the ${text(f['stage'])} of this machine.`, 'Load the page again.'],
-  'examination.future': () => ['Not yet', 'An examination of a day that has not come cannot be logged.', 'Choose today or an earlier day.'],
+  'case.take-out': () => [
+    'Not in this dust',
+    'Parts are taken out and the machine run only in plain dust.',
+    'Pressure across each stage, or a new part swapped in, answers the same question.',
+  ],
+  'case.not-offered': (f) => [
+    'Not on this machine, in this dust',
+    NOT_OFFERED[text(f['because'])] ?? 'That test is not made here.',
+    'Choose another test.',
+  ],
+  'part.not-cleanable': (f) => [
+    'Not cleaned',
+    `The ${text(f['stage'])} ${NO_CARE_WORDS[text(f['because']) as keyof typeof NO_CARE_WORDS] ?? 'is not cleaned'}.`,
+    'Fit a new one.',
+  ],
+  'change.how': () => [
+    'How was it done?',
+    'On this dust a change that nobody walked through needs how it was done, and by whom.',
+    'Say how it was contained; it is marked so in the file.',
+  ],
+  'train.face': (f) => [
+    'No face velocity',
+    `A face velocity of ${text(f['faceMs'])} m/s moves nothing through a filter.`,
+    'Type one above zero, or leave it out.',
+  ],
+  'train.claim': (f) => [
+    'At 0.3, not at that size',
+    `${percent(f['efficiency'])} at ${text(f['sizeUm'])} µm is no rating of a vacuum filter.`,
+    'HEPA means 99.97 % at 0.3 µm. Read it off the element again.',
+  ],
+  'integrity.no-challenge': () => [
+    'Nothing counted in the room',
+    'Without particles in the room a count behind the filter shows nothing.',
+    'Count the room first.',
+  ],
+  'integrity.not-shown': (f) => [
+    'The count cannot tell',
+    `Up to ${percent(f['high'])} may pass; a count of this length could show no better than ${percent(f['best'])}. It screens at ${percent(f['figure'])}.`,
+    'Count longer, or have it tested.',
+  ],
+  'integrity.percent': () => [
+    'What passed?',
+    'A penetration is between 0 and 100 %.',
+    'Type the figure of the certificate.',
+  ],
+  'integrity.no-count': () => [
+    'No count',
+    'No particle count from 0.3 or 0.5 µm of this machine since its seat was last opened.',
+    'Count the room, then the exhaust.',
+  ],
+  'integrity.not-due': (f) => [
+    'Not due here',
+    `That test is not due on the ${text(f['stage'])} of this machine.`,
+    'Load the page again.',
+  ],
+  'examination.future': () => [
+    'Not yet',
+    'An examination of a day that has not come cannot be logged.',
+    'Choose today or an earlier day.',
+  ],
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;

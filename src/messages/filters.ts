@@ -44,17 +44,37 @@ export const sayReason = (reason: Reason): string => {
 /** What the filters as recorded could at best be tested as: arithmetic, and so never praise. */
 export const sayDeserved = (d: Deserved): Said => {
   const at = `${sayShare(d.penetration)} at ${Number(d.sizeUm.toPrecision(2))} µm, the size it holds worst`;
-  if (d.essential === null) return { tone: 'open', mark: 'Not rated', sentence: 'No class can be argued for this train: no filter in it carries a rating.', detail: '' };
+  if (d.essential === null)
+    return {
+      tone: 'open',
+      mark: 'Not rated',
+      sentence: 'No class can be argued for this train: no filter in it carries a rating.',
+      detail: '',
+    };
   const because = `${capital(sayReason(d.reason))}.`;
-  if (d.dustClass === null) return { tone: 'watch', mark: 'No class', sentence: `As recorded it lets ${at} through: not even L.`, detail: because };
-  return { tone: d.dustClass === 'L' ? 'watch' : 'open', mark: `By arithmetic ${d.dustClass} at best`, sentence: `As recorded it lets ${at} through: no better than ${d.dustClass} class.`, detail: because };
+  if (d.dustClass === null)
+    return {
+      tone: 'watch',
+      mark: 'No class',
+      sentence: `As recorded it lets ${at} through: not even L.`,
+      detail: because,
+    };
+  return {
+    tone: d.dustClass === 'L' ? 'watch' : 'open',
+    mark: `By arithmetic ${d.dustClass} at best`,
+    sentence: `As recorded it lets ${at} through: no better than ${d.dustClass} class.`,
+    detail: because,
+  };
 };
 
 /** HEPA in US usage: the words are for a machine tested so as a whole, whatever its element is rated. */
 export const sayUs = (d: Deserved, { label, onPlate, withdrawn }: ClassStanding): string => {
   const held = `${sayShare(1 - d.penetrationAt03)} held at 0.3 µm as recorded; HEPA asks at least 99.97 %`;
   if (d.essential === null) return 'US: not shown to be HEPA filtered.';
-  if (label === 'HEPA') return d.usHepa ? `US: "HEPA filtered" may be said: tested so as a whole. ${held}.` : `US: "HEPA filtered" is in doubt: ${held}.`;
+  if (label === 'HEPA')
+    return d.usHepa
+      ? `US: "HEPA filtered" may be said: tested so as a whole. ${held}.`
+      : `US: "HEPA filtered" is in doubt: ${held}.`;
   if (onPlate === 'HEPA' && withdrawn) return `US: "HEPA filtered" is suspended: ${held}.`;
   return `US: "HEPA filtered" is said only of a machine tested so as a whole; this one was not. ${held}.`;
 };
@@ -64,23 +84,56 @@ const RANK = { L: 1, M: 2, H: 3, HEPA: 3 } as const;
 const SUSPENDED: ReadonlySet<string> = new Set(['untested', 'unproven', 'failed']);
 
 const plateLine = ({ label, withdrawn, onPlate }: ClassStanding, d: Deserved): Said => {
-  if (withdrawn) return { tone: 'stop', mark: SUSPENDED.has(withdrawn.because) ? 'Suspended' : 'Withdrawn', sentence: `"${onPlate === null ? 'rated' : CLASS_WORDS[onPlate]}" may not be said now. ${sayWithdrawal(withdrawn, onPlate)}`, detail: 'The class belongs to the tested appliance, proven after every opening of its seat.' };
-  if (label === null) return { tone: 'open', mark: 'No class', sentence: 'It was never tested as a class machine: it may not be called one, whatever filter is in it.', detail: '' };
+  if (withdrawn)
+    return {
+      tone: 'stop',
+      mark: SUSPENDED.has(withdrawn.because) ? 'Suspended' : 'Withdrawn',
+      sentence: `"${onPlate === null ? 'rated' : CLASS_WORDS[onPlate]}" may not be said now. ${sayWithdrawal(withdrawn, onPlate)}`,
+      detail: 'The class belongs to the tested appliance, proven after every opening of its seat.',
+    };
+  if (label === null)
+    return {
+      tone: 'open',
+      mark: 'No class',
+      sentence: 'It was never tested as a class machine: it may not be called one, whatever filter is in it.',
+      detail: '',
+    };
   const short = label === 'HEPA' ? !d.usHepa : d.dustClass === null || RANK[d.dustClass] < RANK[label];
   return short
-    ? { tone: 'watch', mark: 'In doubt', sentence: `It may be called ${CLASS_WORDS[label]} by its plate, but the filters as recorded do not bear it out.`, detail: `${capital(sayReason(d.reason))}: look at that before it works on such dust.` }
-    : { tone: 'good', mark: CLASS_WORDS[label], sentence: `"${CLASS_WORDS[label]}" may be said: tested so by its maker, nothing opened since without its proof, and the filters as recorded do not speak against it.`, detail: 'Suspended again by any opening of its seat until that is proven.' };
+    ? {
+        tone: 'watch',
+        mark: 'In doubt',
+        sentence: `It may be called ${CLASS_WORDS[label]} by its plate, but the filters as recorded do not bear it out.`,
+        detail: `${capital(sayReason(d.reason))}: look at that before it works on such dust.`,
+      }
+    : {
+        tone: 'good',
+        mark: CLASS_WORDS[label],
+        sentence: `"${CLASS_WORDS[label]}" may be said: tested so by its maker, nothing opened since without its proof, and the filters as recorded do not speak against it.`,
+        detail: 'Suspended again by any opening of its seat until that is proven.',
+      };
 };
 
 /** What the label may say, and what it may not. */
-export const sayLabel = (standing: ClassStanding, d: Deserved): { readonly may: Said; readonly mayNot: readonly string[] } => {
+export const sayLabel = (
+  standing: ClassStanding,
+  d: Deserved,
+): { readonly may: Said; readonly mayNot: readonly string[] } => {
   const { label } = standing;
   const higher = d.dustClass !== null && (label === null || (label !== 'HEPA' && RANK[d.dustClass] > RANK[label]));
   return {
     may: plateLine(standing, d),
     mayNot: [
-      ...(higher ? [`Not "${d.dustClass ?? ''} class": a class is tested on the whole appliance, seals and warning light included, not summed from its filters.`] : []),
-      ...(label === 'HEPA' ? ['Not "meets the silica table": that asks for flow, shroud, cyclone or filter cleaning and a respirator too (29 CFR 1926.1153).'] : ['Not "HEPA filtered": that is a machine tested so as a whole, not an element in it.']),
+      ...(higher
+        ? [
+            `Not "${d.dustClass ?? ''} class": a class is tested on the whole appliance, seals and warning light included, not summed from its filters.`,
+          ]
+        : []),
+      ...(label === 'HEPA'
+        ? [
+            'Not "meets the silica table": that asks for flow, shroud, cyclone or filter cleaning and a respirator too (29 CFR 1926.1153).',
+          ]
+        : ['Not "HEPA filtered": that is a machine tested so as a whole, not an element in it.']),
       'Not "certified" by this card: it is arithmetic on what was entered; class testing stays with those authorised.',
     ],
   };

@@ -32,7 +32,10 @@ export const SCHOOL_WORDS: Record<School, readonly [label: string, hint: string]
 export const sayFault = ({ kind, position }: Pick<Fault, 'kind' | 'position'>, stages: readonly Named[]): string => {
   const name = nameAt(stages, position);
   const WORDS: Record<FaultKind, string> = {
-    blocked: stages[position]?.kind === 'hose' || stages[position]?.kind === 'duct' || position === 0 ? `the ${name} is plugged` : `the ${name} is blocked`,
+    blocked:
+      stages[position]?.kind === 'hose' || stages[position]?.kind === 'duct' || position === 0
+        ? `the ${name} is plugged`
+        : `the ${name} is blocked`,
     missing: `the ${name} is not there`,
     torn: `the ${name} is torn or washed out`,
     misseated: `the ${name} does not sit: dust goes round it`,
@@ -109,23 +112,32 @@ export const testTitle = (op: Operation, stages: readonly Named[]): string => {
 const HOW: Record<Operation['kind'], string> = {
   flow: 'Full speed, hose straight, settled. Read at that place with the meter the baseline was taken with.',
   hand: 'Hold a hand across the opening at full speed and compare with what this machine usually does. A hand cannot tell 10 to 20 %.',
-  sealed: 'Close the place tight with the gauge on it, full speed, read when it stands still. A blocked filter alone does not lower it.',
+  sealed:
+    'Close the place tight with the gauge on it, full speed, read when it stands still. A blocked filter alone does not lower it.',
   stageDp: 'One hose of the gauge before the stage, one behind it, machine running as in use.',
   gauge: 'Machine running as in use, hose on. Low flow makes a dirty filter read green.',
-  purge: 'Run, hose off, close the inlet with its cover, 2 or 3 pulses, wait, read the gauge again. Back to green: carry on; not: change or inspect.',
-  listen: 'Start it and watch the body flex. Pitch up and labouring: blocked before the fan. Free-running with no flow: open path or leak.',
+  purge:
+    'Run, hose off, close the inlet with its cover, 2 or 3 pulses, wait, read the gauge again. Back to green: carry on; not: change or inspect.',
+  listen:
+    'Start it and watch the body flex. Pitch up and labouring: blocked before the fan. Free-running with no flow: open path or leak.',
   settings: 'Speed on full, bleed closed, selector on the hose that is fitted, brush turning freely.',
   lookNozzle: 'Switch off. Dirt dropped under the nozzle means air no longer carries it.',
-  lookHose: 'Switch off, hose off, straighten it and look through it to a light. Poke nothing in: reverse it on the inlet, run, stretch it.',
-  lookBag: 'Cut it off from its feed, open the compartment. Loose dirt beside the bag: not seated, or torn. "Lid shut" does not prove "seated".',
+  lookHose:
+    'Switch off, hose off, straighten it and look through it to a light. Poke nothing in: reverse it on the inlet, run, stretch it.',
+  lookBag:
+    'Cut it off from its feed, open the compartment. Loose dirt beside the bag: not seated, or torn. "Lid shut" does not prove "seated".',
   weigh: 'Out, on the scale, against the weight of a new one.',
-  takeOut: 'Cut it off from its feed, take it out into a bag, close, run, read the flow at the tool. It stays out until you say that it is back.',
+  takeOut:
+    'Cut it off from its feed, take it out into a bag, close, run, read the flow at the tool. It stays out until you say that it is back.',
   swap: 'Cut it off from its feed, hold the old part bagged and tagged, fit the new one, close, run 10 to 15 s, then look or read.',
   lamp: 'Full speed, 10 to 15 s after the start.',
-  lampCoverOff: 'Cut it off from its feed and take the cover off; plug in and run it a moment: lit means the indicator lies, out means a real restriction. No filter is touched. Hands, hair and cuffs away from the opening. Off and unplugged before the cover goes back.',
+  lampCoverOff:
+    'Cut it off from its feed and take the cover off; plug in and run it a moment: lit means the indicator lies, out means a real restriction. No filter is touched. Hands, hair and cuffs away from the opening. Off and unplugged before the cover goes back.',
   disc: 'Fresh bag and filters first. The disc on the hose end, then off again: on, then off, is good.',
-  cleanSide: 'Cut it off from its feed, look behind the filter. Dirt at the edge came past the seat, dirt in the middle through a tear. Look that it is there, and at its arrow.',
-  particles: 'Room first, then the exhaust, as long each. A sound filter lets almost nothing through: fewer than the room alone clears nothing.',
+  cleanSide:
+    'Cut it off from its feed, look behind the filter. Dirt at the edge came past the seat, dirt in the middle through a tear. Look that it is there, and at its arrow.',
+  particles:
+    'Room first, then the exhaust, as long each. A sound filter lets almost nothing through: fewer than the room alone clears nothing.',
   smell: 'Run it a minute and smell at the outlet. Flow never shows a spent gas stage.',
   smoke: 'The smoke pencil slowly along lid, seals and ring: drawn in or blown out is a leak.',
   voltage: 'At the socket while the machine runs. Live parts are not opened.',
@@ -140,15 +152,32 @@ const WORD_LABELS: Partial<Record<Operation['kind'], Readonly<Record<string, str
   gauge: { green: 'Green', amber: 'Amber', red: 'Red' },
   purge: { green: 'Back to green', amber: 'Amber', red: 'Red' },
   listen: { normal: 'As usual', blocked: 'Labours, pitch up', free: 'Free-running', grumble: 'Grumbles' },
-  settings: { right: 'All right', setting: 'Speed or bleed was wrong', selector: 'Selector was wrong', brush: 'Brush or belt jams' },
+  settings: {
+    right: 'All right',
+    setting: 'Speed or bleed was wrong',
+    selector: 'Selector was wrong',
+    brush: 'Brush or belt jams',
+  },
   lookNozzle: { dirtDropped: 'Dirt dropped there', clean: 'Clean' },
   lookHose: { blocked: 'Blocked', clear: 'Clear' },
-  lookBag: { clean: 'Clean, not full', full: 'Full', looseDirt: 'Loose dirt beside it', torn: 'Torn', missing: 'Not there' },
+  lookBag: {
+    clean: 'Clean, not full',
+    full: 'Full',
+    looseDirt: 'Loose dirt beside it',
+    torn: 'Torn',
+    missing: 'Not there',
+  },
   weigh: { nearNew: 'Near new', heavier: 'Heavier', severalTimes: 'Several times a new one' },
   lamp: { lit: 'Lit', out: 'Out' },
   lampCoverOff: { lit: 'Still lit', out: 'Goes out' },
   disc: { good: 'On, then off: good', bad: 'Anything else' },
-  cleanSide: { clean: 'Clean', edge: 'Dirt at the edge', middle: 'Dirt in the middle', missing: 'Not there', reversed: 'Arrow the wrong way' },
+  cleanSide: {
+    clean: 'Clean',
+    edge: 'Dirt at the edge',
+    middle: 'Dirt in the middle',
+    missing: 'Not there',
+    reversed: 'Arrow the wrong way',
+  },
   particles: { below: 'Fewer than the room', notShown: 'Not shown', above: 'More than the room' },
   smell: { smells: 'It smells', none: 'Nothing' },
   smoke: { leak: 'Drawn in or blown out', tight: 'Tight' },
@@ -160,16 +189,34 @@ export const wordsOfTest = (op: Operation): readonly string[] => Object.keys(WOR
 
 export const OTHER_WORD = 'I saw something else';
 
-export const wordLabel = (op: Operation, word: string): string => (word === 'other' ? OTHER_WORD : (WORD_LABELS[op.kind]?.[word] ?? word));
+export const wordLabel = (op: Operation, word: string): string =>
+  word === 'other' ? OTHER_WORD : (WORD_LABELS[op.kind]?.[word] ?? word);
 
-export const sayOutcome = (op: Operation, outcome: Outcome, { kind, units }: { readonly kind: QuantityKind | undefined; readonly units: UnitSystem }): string =>
-  outcome.kind === 'word' ? wordLabel(op, outcome.word) : kind ? showFine(kind, outcome.valueSi, units) : String(outcome.valueSi);
+export const sayOutcome = (
+  op: Operation,
+  outcome: Outcome,
+  { kind, units }: { readonly kind: QuantityKind | undefined; readonly units: UnitSystem },
+): string =>
+  outcome.kind === 'word'
+    ? wordLabel(op, outcome.word)
+    : kind
+      ? showFine(kind, outcome.valueSi, units)
+      : String(outcome.valueSi);
 
 /** Why a test comes next, in a sentence. */
-export const sayWhy = (op: Operation, told: { readonly minutes: number; readonly exposure: number; readonly pending: boolean }): string => {
-  if (told.pending) return 'The complaint\'s own measure, at the complaint\'s own place: nothing is closed without it.';
-  const time = told.minutes < 1 ? `${Math.round(told.minutes * 60)} seconds` : `${Number(told.minutes.toFixed(1))} minutes`;
-  const touched = told.exposure === 0 ? 'nothing dusty is opened' : told.exposure === 1 ? 'little is opened' : 'it opens the dirty side';
+export const sayWhy = (
+  op: Operation,
+  told: { readonly minutes: number; readonly exposure: number; readonly pending: boolean },
+): string => {
+  if (told.pending) return "The complaint's own measure, at the complaint's own place: nothing is closed without it.";
+  const time =
+    told.minutes < 1 ? `${Math.round(told.minutes * 60)} seconds` : `${Number(told.minutes.toFixed(1))} minutes`;
+  const touched =
+    told.exposure === 0
+      ? 'nothing dusty is opened'
+      : told.exposure === 1
+        ? 'little is opened'
+        : 'it opens the dirty side';
   const splits: Partial<Record<Operation['kind'], string>> = {
     lampCoverOff: 'It splits a lying indicator from a real restriction',
     flow: 'It shows on which side of that place the air is lost',
@@ -189,16 +236,23 @@ export const sayWhy = (op: Operation, told: { readonly minutes: number; readonly
 };
 
 const STATES = { off: 'switched off', running: 'running', open: 'off, then open' } as const;
-const OWN_STATE: Partial<Record<Operation['kind'], string>> = { takeOut: 'off to take it out, closed, then running', swap: 'off to swap it, closed, then running', lampCoverOff: 'off to take the cover off, then running a moment' };
+const OWN_STATE: Partial<Record<Operation['kind'], string>> = {
+  takeOut: 'off to take it out, closed, then running',
+  swap: 'off to swap it, closed, then running',
+  lampCoverOff: 'off to take the cover off, then running a moment',
+};
 
 /** What to do with the machine for a test, in one phrase that fits all of it. */
-export const stateWords = ({ kind }: Operation, state: keyof typeof STATES): string => `machine ${OWN_STATE[kind] ?? STATES[state]}`;
+export const stateWords = ({ kind }: Operation, state: keyof typeof STATES): string =>
+  `machine ${OWN_STATE[kind] ?? STATES[state]}`;
 
 /** How the machine stands for the caution of a test. */
-export const standingOf = (state: keyof typeof STATES): 'cutOff' | 'running' => (state === 'running' ? 'running' : 'cutOff');
+export const standingOf = (state: keyof typeof STATES): 'cutOff' | 'running' =>
+  state === 'running' ? 'running' : 'cutOff';
 
 /** Why parts are not taken out in this dust. */
-export const NO_TAKE_OUT = 'With plain dust only: elsewhere pressure across each stage, a new part swapped in or a look inside the containment answers the same.';
+export const NO_TAKE_OUT =
+  'With plain dust only: elsewhere pressure across each stage, a new part swapped in or a look inside the containment answers the same.';
 
 const REPAIR_WORDS: Record<RepairKind, (name: string) => string> = {
   newPart: (name) => `Fit a new ${name}`,
@@ -213,10 +267,12 @@ const REPAIR_WORDS: Record<RepairKind, (name: string) => string> = {
   brush: () => 'Free the belt and brush roll, unplugged',
 };
 
-export const sayRepair = ({ kind, position }: Repair, stages: readonly Named[]): string => REPAIR_WORDS[kind](nameAt(stages, position));
+export const sayRepair = ({ kind, position }: Repair, stages: readonly Named[]): string =>
+  REPAIR_WORDS[kind](nameAt(stages, position));
 
 const HOW_REPAIR: Partial<Record<RepairKind, string>> = {
-  clear: 'Before poking anything in: reverse the hose on the inlet, run, stretch it straight. Then look again, and look at the bag: a pin or a clip may have pierced it.',
+  clear:
+    'Before poking anything in: reverse the hose on the inlet, run, stretch it straight. Then look again, and look at the bag: a pin or a clip may have pierced it.',
   newPart: 'The change page shows its containment and takes the part from stock; then come back here.',
   reseat: 'Look at collar, thread or latches, and at every seal, one by one.',
 };
@@ -224,18 +280,27 @@ const HOW_REPAIR: Partial<Record<RepairKind, string>> = {
 export const sayHowRepair = ({ kind }: Repair): string => HOW_REPAIR[kind] ?? '';
 
 /** A probability as a person says it: never 0 or 100 %. */
-export const sayProbability = (p: number): string => (p > 0.99 ? '> 99 %' : p < 0.01 ? '< 1 %' : `${Math.round(100 * p)} %`);
+export const sayProbability = (p: number): string =>
+  p > 0.99 ? '> 99 %' : p < 0.01 ? '< 1 %' : `${Math.round(100 * p)} %`;
 
 /** A word for a probability, beside its number. */
-export const likelyWord = (p: number): string => (p >= 0.9 ? 'all but sure' : p >= 0.65 ? 'likely' : p >= 0.35 ? 'about even' : p >= 0.1 ? 'possible' : 'unlikely');
+export const likelyWord = (p: number): string =>
+  p >= 0.9 ? 'all but sure' : p >= 0.65 ? 'likely' : p >= 0.35 ? 'about even' : p >= 0.1 ? 'possible' : 'unlikely';
 
 export const EXPOSURE_WORDS = ['no dust', 'a little dust', 'dusty', 'very dusty'] as const;
 
 /** What a test would read on the sound machine, in words. */
-export const sayExpected = (kind: QuantityKind, soundSi: number, units: UnitSystem): string => `${show(kind, soundSi, units)} when sound`;
+export const sayExpected = (kind: QuantityKind, soundSi: number, units: UnitSystem): string =>
+  `${show(kind, soundSi, units)} when sound`;
 
 /** What an outcome would make of the likeliest cause. */
-export const sayMeaning = (top: { readonly kind: FaultKind; readonly position: number; readonly probability: number } | null, stages: readonly Named[]): string =>
-  top === null || top.probability < 0.1 ? 'nothing stands out' : `${sayFault(top, stages)}, ${sayProbability(top.probability)}`;
+export const sayMeaning = (
+  top: { readonly kind: FaultKind; readonly position: number; readonly probability: number } | null,
+  stages: readonly Named[],
+): string =>
+  top === null || top.probability < 0.1
+    ? 'nothing stands out'
+    : `${sayFault(top, stages)}, ${sayProbability(top.probability)}`;
 
-export const sayCause = (f: Pick<Fault, 'kind' | 'position'>, stages: readonly Named[]): string => capital(sayFault(f, stages));
+export const sayCause = (f: Pick<Fault, 'kind' | 'position'>, stages: readonly Named[]): string =>
+  capital(sayFault(f, stages));

@@ -17,13 +17,33 @@ const sayWheel = (f: Extract<Finding, { kind: 'wheel' }>, units: UnitSystem): Sa
   const flow = show('flow', f.flowM3s, units);
   switch (f.decision) {
     case 'pass':
-      return { tone: 'good', mark: 'Enough flow for the wheel', sentence: `${flow} at this wheel, above the ${need}.`, detail: WHEEL_RESERVE };
+      return {
+        tone: 'good',
+        mark: 'Enough flow for the wheel',
+        sentence: `${flow} at this wheel, above the ${need}.`,
+        detail: WHEEL_RESERVE,
+      };
     case 'fail':
-      return { tone: 'stop', mark: 'Too little for the wheel', sentence: `${flow} at this wheel, below the ${need}.`, detail: WHEEL_RESERVE };
+      return {
+        tone: 'stop',
+        mark: 'Too little for the wheel',
+        sentence: `${flow} at this wheel, below the ${need}.`,
+        detail: WHEEL_RESERVE,
+      };
     case 'cannotTell':
-      return { tone: 'open', mark: 'Cannot tell', sentence: `${flow} at this wheel; the interval straddles the ${need}.`, detail: WHEEL_RESERVE };
+      return {
+        tone: 'open',
+        mark: 'Cannot tell',
+        sentence: `${flow} at this wheel; the interval straddles the ${need}.`,
+        detail: WHEEL_RESERVE,
+      };
     case 'tooFew':
-      return { tone: 'open', mark: 'No verdict', sentence: `${flow} so far; the ${need} is judged from three readings on.`, detail: WHEEL_RESERVE };
+      return {
+        tone: 'open',
+        mark: 'No verdict',
+        sentence: `${flow} so far; the ${need} is judged from three readings on.`,
+        detail: WHEEL_RESERVE,
+      };
   }
 };
 
@@ -33,11 +53,26 @@ const sayDuct = (f: Extract<Finding, { kind: 'duct' }>, units: UnitSystem): Said
   const detail = `Transport velocity ${range}. ACGIH Industrial Ventilation.`;
   switch (f.decision) {
     case 'pass':
-      return { tone: 'good', mark: 'It carries', sentence: `${velocity} in the duct carries ${DUCT_WORDS[f.load]}.`, detail };
+      return {
+        tone: 'good',
+        mark: 'It carries',
+        sentence: `${velocity} in the duct carries ${DUCT_WORDS[f.load]}.`,
+        detail,
+      };
     case 'fail':
-      return { tone: 'stop', mark: 'It settles', sentence: `${velocity} in the duct: ${DUCT_WORDS[f.load]} will settle in it.`, detail };
+      return {
+        tone: 'stop',
+        mark: 'It settles',
+        sentence: `${velocity} in the duct: ${DUCT_WORDS[f.load]} will settle in it.`,
+        detail,
+      };
     case 'cannotTell':
-      return { tone: 'open', mark: 'In the range', sentence: `${velocity} in the duct lies in the range where ${DUCT_WORDS[f.load]} may settle.`, detail };
+      return {
+        tone: 'open',
+        mark: 'In the range',
+        sentence: `${velocity} in the duct lies in the range where ${DUCT_WORDS[f.load]} may settle.`,
+        detail,
+      };
     case 'tooFew':
       return { tone: 'open', mark: 'No verdict', sentence: `${velocity} in the duct so far.`, detail };
   }
@@ -50,14 +85,39 @@ const goodTo = (f: Extract<Finding, { kind: 'settle' }>, units: UnitSystem): str
 
 const saySettle = (f: Extract<Finding, { kind: 'settle' }>, units: UnitSystem): Said =>
   f.how.by === 'repeats'
-    ? { tone: 'open', mark: 'To settle it', sentence: `${f.how.more} more ${f.how.more === 1 ? 'reading' : 'readings'} would settle it, if they spread like these.`, detail: 'Counted from the spread and the distance to the line.' }
-    : { tone: 'open', mark: 'To settle it', sentence: 'More readings will not settle it: the meter or the rig is not good enough so near the line.', detail: `It takes a method good to ± ${goodTo(f, units)} at 95 %: a meter with a smaller error, or a traverse for a centre point.` };
+    ? {
+        tone: 'open',
+        mark: 'To settle it',
+        sentence: `${f.how.more} more ${f.how.more === 1 ? 'reading' : 'readings'} would settle it, if they spread like these.`,
+        detail: 'Counted from the spread and the distance to the line.',
+      }
+    : {
+        tone: 'open',
+        mark: 'To settle it',
+        sentence: 'More readings will not settle it: the meter or the rig is not good enough so near the line.',
+        detail: `It takes a method good to ± ${goodTo(f, units)} at 95 %: a meter with a smaller error, or a traverse for a centre point.`,
+      };
 
-const USE_NOT_JUDGED: Record<Extract<Finding, { kind: 'useNotJudged' }>['because'], readonly [sentence: string, detail: string]> = {
-  branch: ['Read behind the Y it is the flow of all branches together: it says nothing of this wheel.', 'Measure at the tool end of this branch, the other one open.'],
-  hoseOff: ['Read at the bare inlet it lacks the hose: it says nothing of what reaches the tool.', 'Measure at the tool end, through the hose that is used.'],
-  outlet: ['Read at the outlet it holds every leak: it says nothing of what reaches the tool.', 'Measure at the tool end.'],
-  biased: ['A maximum-hold reading is the best moment, not the flow: no verdict rests on it.', 'Take settled readings.'],
+const USE_NOT_JUDGED: Record<
+  Extract<Finding, { kind: 'useNotJudged' }>['because'],
+  readonly [sentence: string, detail: string]
+> = {
+  branch: [
+    'Read behind the Y it is the flow of all branches together: it says nothing of this wheel.',
+    'Measure at the tool end of this branch, the other one open.',
+  ],
+  hoseOff: [
+    'Read at the bare inlet it lacks the hose: it says nothing of what reaches the tool.',
+    'Measure at the tool end, through the hose that is used.',
+  ],
+  outlet: [
+    'Read at the outlet it holds every leak: it says nothing of what reaches the tool.',
+    'Measure at the tool end.',
+  ],
+  biased: [
+    'A maximum-hold reading is the best moment, not the flow: no verdict rests on it.',
+    'Take settled readings.',
+  ],
 };
 
 /** A finding in words. */
@@ -93,7 +153,12 @@ export const sayFinding = (f: Finding, units: UnitSystem): Said => {
         detail: 'The actual volume flow is compared, because a fan moves a constant volume.',
       };
     case 'rig':
-      return { tone: 'watch', mark: 'Another rig', sentence: 'The baseline was taken with another rig, or this one was moved since.', detail: 'The error of both rigs is in the interval.' };
+      return {
+        tone: 'watch',
+        mark: 'Another rig',
+        sentence: 'The baseline was taken with another rig, or this one was moved since.',
+        detail: 'The error of both rigs is in the interval.',
+      };
     case 'settle':
       return saySettle(f, units);
     case 'previous': {

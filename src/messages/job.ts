@@ -7,14 +7,33 @@ import type { HeldPart } from '@/core/stock/held';
 import { CHECK_WORDS, OPENING_WORDS, PROCEDURE_WORDS, sayStepOf } from './procedure';
 import { capital, HAZARD_WORDS } from './words';
 
-export const INTEGRITY_WORDS: Record<IntegrityTest, { readonly name: string; readonly how: string; readonly passed: string; readonly failed: string }> = {
-  cleanSide: { name: 'Look at the clean side', how: 'The only look that opens it, so it comes first: run it a minute, cut it off from its feed, plug the inlet again where the dust is contained, look behind the filter. No dust there.', passed: 'Clean', failed: 'Dust behind it' },
-  smoke: { name: 'Smoke along the seals', how: 'Running: smoke along the seat and the lid. It is neither drawn in nor blown out. Nothing is opened after it.', passed: 'Still', failed: 'Drawn in or blown out' },
-  particles: { name: 'Particle count at the exhaust', how: 'The room first, then the exhaust: same size, minutes each. The count decides by its limits, not by a look at it.', passed: 'Judge the count', failed: '' },
+export const INTEGRITY_WORDS: Record<
+  IntegrityTest,
+  { readonly name: string; readonly how: string; readonly passed: string; readonly failed: string }
+> = {
+  cleanSide: {
+    name: 'Look at the clean side',
+    how: 'The only look that opens it, so it comes first: run it a minute, cut it off from its feed, plug the inlet again where the dust is contained, look behind the filter. No dust there.',
+    passed: 'Clean',
+    failed: 'Dust behind it',
+  },
+  smoke: {
+    name: 'Smoke along the seals',
+    how: 'Running: smoke along the seat and the lid. It is neither drawn in nor blown out. Nothing is opened after it.',
+    passed: 'Still',
+    failed: 'Drawn in or blown out',
+  },
+  particles: {
+    name: 'Particle count at the exhaust',
+    how: 'The room first, then the exhaust: same size, minutes each. The count decides by its limits, not by a look at it.',
+    passed: 'Judge the count',
+    failed: '',
+  },
 };
 
 /** A share as per cent with what it needs. */
-export const sayPercent = (share: number): string => (Number.isFinite(share) ? `${Number((100 * share).toPrecision(2))} %` : 'any share');
+export const sayPercent = (share: number): string =>
+  Number.isFinite(share) ? `${Number((100 * share).toPrecision(2))} %` : 'any share';
 
 /** What a count behind a filter says, by its limits. */
 export const sayScreening = (v: ScreeningVerdict): string => {
@@ -35,19 +54,30 @@ export const WHOLE_JOB_WORDS: Record<WholeJob, string> = { ...PROCEDURE_WORDS };
 export const CARE_WORDS = { purge: 'Purge by pulse', wash: 'Wash and dry', section: 'Section off the liner' } as const;
 
 /** How the machine runs at a step, whatever stands open. */
-export const RUN_SHORT: Record<RunState, string> = { off: 'machine off', running: 'machine running', headAside: 'running head set aside', secondVacuum: 'second vacuum drawing' };
+export const RUN_SHORT: Record<RunState, string> = {
+  off: 'machine off',
+  running: 'machine running',
+  headAside: 'running head set aside',
+  secondVacuum: 'second vacuum drawing',
+};
 
 /** Which way the air flows now, in a sentence. */
 export const sayAir = (run: RunState, open: readonly Opening[]): string => {
   const opened = open.some((o) => o !== 'inlet');
   if (run === 'off') return opened ? 'Air still: nothing holds the dust back.' : 'Air still: machine off.';
-  if (run === 'headAside') return 'Air only through the head set aside: it holds its own cake, it does not clean the tank.';
+  if (run === 'headAside')
+    return 'Air only through the head set aside: it holds its own cake, it does not clean the tank.';
   if (run === 'secondVacuum') return 'The clean machine draws the air out of the tank.';
-  return opened ? 'Air flows into the opening.' : open.includes('inlet') ? 'Running, inlet not open to the hose.' : 'Running: air from tool to room.';
+  return opened
+    ? 'Air flows into the opening.'
+    : open.includes('inlet')
+      ? 'Running, inlet not open to the hose.'
+      : 'Running: air from tool to room.';
 };
 
 /** What stands open, in words; empty when nothing does. */
-export const sayOpenings = (open: readonly Opening[]): string => open.map((o) => (o === 'inlet' ? 'the inlet is stopped or off' : OPENING_WORDS[o])).join(', ');
+export const sayOpenings = (open: readonly Opening[]): string =>
+  open.map((o) => (o === 'inlet' ? 'the inlet is stopped or off' : OPENING_WORDS[o])).join(', ');
 
 /** A machine under a job, short enough for its tag; `until` is the moment it is dry, in words. */
 export const sayUnderJob = (state: JobState, until: string | null): string => {
@@ -56,18 +86,31 @@ export const sayUnderJob = (state: JobState, until: string | null): string => {
   return state.run === 'off' ? `Open, do not run (${state.holder})` : `Open and running (${state.holder})`;
 };
 
-const MOVE_WORDS: Record<PartMove, string> = { takeNew: 'taken from the shelf', fitNew: 'fitted', bagOld: 'old one bagged', holdOld: 'old one held, bagged and tagged', disposeOld: 'old one disposed of', putOldBack: 'old one put back', returnNew: 'new one back on the shelf, opened' };
+const MOVE_WORDS: Record<PartMove, string> = {
+  takeNew: 'taken from the shelf',
+  fitNew: 'fitted',
+  bagOld: 'old one bagged',
+  holdOld: 'old one held, bagged and tagged',
+  disposeOld: 'old one disposed of',
+  putOldBack: 'old one put back',
+  returnNew: 'new one back on the shelf, opened',
+};
 
 /** What became of the parts of each stage, a line a stage. */
 export const sayParts = (record: JobRecord, state: JobState): readonly string[] =>
   [...new Set(state.moves.map((m) => m.stage))].map((stage) => {
     const name = stage === null ? 'machine' : (record.stages[stage]?.name ?? 'stage');
-    return `${capital(name)}: ${state.moves.filter((m) => m.stage === stage).map((m) => MOVE_WORDS[m.move]).join(', ')}.`;
+    return `${capital(name)}: ${state.moves
+      .filter((m) => m.stage === stage)
+      .map((m) => MOVE_WORDS[m.move])
+      .join(', ')}.`;
   });
 
 /** The waste line: what, of which hazard, how much if it was weighed. null where nothing went to waste. */
 export const sayWaste = (record: JobRecord, state: JobState, mass: string | null): string | null => {
-  const gone = state.moves.filter((m) => m.move === 'disposeOld').map((m) => (m.stage === null ? 'part' : (record.stages[m.stage]?.name ?? 'part')));
+  const gone = state.moves
+    .filter((m) => m.move === 'disposeOld')
+    .map((m) => (m.stage === null ? 'part' : (record.stages[m.stage]?.name ?? 'part')));
   if (gone.length === 0) return null;
   return `${capital(gone.join(', '))} with ${record.lastCollected} (${HAZARD_WORDS[record.hazard]} work), bagged and tied${record.hazard === 'contained' ? ', second bag, labelled' : ''}, ${mass === null ? 'not weighed' : mass}; waste by your local rules.`;
 };
@@ -78,7 +121,10 @@ export const sayJobEvent = (event: JobEvent, record: JobRecord, state: JobState)
     const step = state.steps[event.step] ?? record.procedure.steps[event.step];
     const name = step?.stage === null || !step ? 'machine' : (record.stages[step.stage]?.name ?? 'stage');
     const said = step ? sayStepOf(step, name, record.procedure.id) : 'Step';
-    const looked = step?.check !== undefined && step.key !== 'check' && step.key !== 'proveIndicator' ? `${said} ${CHECK_WORDS[step.check]}` : said;
+    const looked =
+      step?.check !== undefined && step.key !== 'check' && step.key !== 'proveIndicator'
+        ? `${said} ${CHECK_WORDS[step.check]}`
+        : said;
     switch (event.kind) {
       case 'did':
         return said;
@@ -104,7 +150,12 @@ export const sayJobEvent = (event: JobEvent, record: JobRecord, state: JobState)
   }
 };
 
-const HELD_WORDS: Record<HeldPart['state'], string> = { reserved: 'reserved for a job', out: 'new, on trial or on its way in', old: 'old one held, bagged and tagged' };
+const HELD_WORDS: Record<HeldPart['state'], string> = {
+  reserved: 'reserved for a job',
+  out: 'new, on trial or on its way in',
+  old: 'old one held, bagged and tagged',
+};
 
 /** Where a part is that is neither on the shelf nor in for good. */
-export const sayHeld = ({ state, tag, by }: HeldPart & { readonly tag: string }): string => `1 ${HELD_WORDS[state]}: ${tag}, ${by.kind} ${by.id}`;
+export const sayHeld = ({ state, tag, by }: HeldPart & { readonly tag: string }): string =>
+  `1 ${HELD_WORDS[state]}: ${tag}, ${by.kind} ${by.id}`;

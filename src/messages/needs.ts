@@ -18,14 +18,43 @@ const WHY_AGAIN = {
   never: 'never measured',
 } as const;
 
-const WITHDRAWN_MARK = { missing: 'Missing', foreign: 'Foreign', reversed: 'Reversed', untested: 'To test', failed: 'Failed', unproven: 'To prove' } as const;
-const WITHDRAWN_WORD = { missing: 'missing', foreign: 'is not the maker\'s', reversed: 'fitted against its arrow', untested: 'opened: screening due', failed: 'failed its test', unproven: 'screened: penetration test due' } as const;
+const WITHDRAWN_MARK = {
+  missing: 'Missing',
+  foreign: 'Foreign',
+  reversed: 'Reversed',
+  untested: 'To test',
+  failed: 'Failed',
+  unproven: 'To prove',
+} as const;
+const WITHDRAWN_WORD = {
+  missing: 'missing',
+  foreign: "is not the maker's",
+  reversed: 'fitted against its arrow',
+  untested: 'opened: screening due',
+  failed: 'failed its test',
+  unproven: 'screened: penetration test due',
+} as const;
 
 /** Why a machine's class may not be said now, in a sentence. */
 export const sayWithdrawal = ({ stage, because }: Withdrawal, machineClass: string | null): string => {
-  const what = { missing: `The ${stage.name} is missing`, foreign: `The ${stage.name} is not the part this machine was tested with`, reversed: `The ${stage.name} is fitted against its arrow`, untested: `The seat of the ${stage.name} was opened and is not yet screened`, failed: `The ${stage.name} failed its test`, unproven: `The ${stage.name} is screened and not yet proven` }[because];
-  const proven = machineClass === 'H' || machineClass === 'HEPA' ? 'screened, and proven by a penetration test' : 'screened';
-  const until = { missing: `back, ${proven}`, foreign: `the right one again, ${proven}`, reversed: `turned round, ${proven}`, untested: proven, failed: `put right, ${proven}`, unproven: 'proven by a penetration test of a competent person' }[because];
+  const what = {
+    missing: `The ${stage.name} is missing`,
+    foreign: `The ${stage.name} is not the part this machine was tested with`,
+    reversed: `The ${stage.name} is fitted against its arrow`,
+    untested: `The seat of the ${stage.name} was opened and is not yet screened`,
+    failed: `The ${stage.name} failed its test`,
+    unproven: `The ${stage.name} is screened and not yet proven`,
+  }[because];
+  const proven =
+    machineClass === 'H' || machineClass === 'HEPA' ? 'screened, and proven by a penetration test' : 'screened';
+  const until = {
+    missing: `back, ${proven}`,
+    foreign: `the right one again, ${proven}`,
+    reversed: `turned round, ${proven}`,
+    untested: proven,
+    failed: `put right, ${proven}`,
+    unproven: 'proven by a penetration test of a competent person',
+  }[because];
   return `${what}: this is no ${machineClass ?? 'rated'} machine until it is ${until}.`;
 };
 
@@ -35,9 +64,17 @@ export const sayNeed = (need: Need, system: UnitSystem): SaidNeed => {
     case 'refused':
       return { tone: 'stop', mark: 'Stop', sentence: `Has collected ${need.dust}` };
     case 'missingStage':
-      return { tone: 'stop', mark: WITHDRAWN_MARK[need.because], sentence: `${capital(need.stageName)} ${WITHDRAWN_WORD[need.because]}` };
+      return {
+        tone: 'stop',
+        mark: WITHDRAWN_MARK[need.because],
+        sentence: `${capital(need.stageName)} ${WITHDRAWN_WORD[need.because]}`,
+      };
     case 'belowClassLimit':
-      return { tone: 'stop', mark: 'Below limit', sentence: `${show('velocity', need.velocityMs, system)} in the hose: too slow` };
+      return {
+        tone: 'stop',
+        mark: 'Below limit',
+        sentence: `${show('velocity', need.velocityMs, system)} in the hose: too slow`,
+      };
     case 'lowFlow':
       return {
         tone: need.act ? 'stop' : 'watch',
@@ -49,9 +86,20 @@ export const sayNeed = (need: Need, system: UnitSystem): SaidNeed => {
     case 'measureAgain':
       return { tone: 'open', mark: 'Measure', sentence: `Measure: ${WHY_AGAIN[need.because]}` };
     case 'due':
-      return { tone: need.daysLeft < 0 ? 'stop' : 'watch', mark: need.daysLeft < 0 ? 'Overdue' : 'Due', sentence: `${capital(need.stageName)} ${dueIn(need.daysLeft)}` };
+      return {
+        tone: need.daysLeft < 0 ? 'stop' : 'watch',
+        mark: need.daysLeft < 0 ? 'Overdue' : 'Due',
+        sentence: `${capital(need.stageName)} ${dueIn(need.daysLeft)}`,
+      };
     case 'nothing':
-      return { tone: 'good', mark: 'Fine', sentence: need.stageName === null || need.daysLeft === null ? 'Fine' : `Fine; ${need.stageName} in ${howFar(need.daysLeft)}` };
+      return {
+        tone: 'good',
+        mark: 'Fine',
+        sentence:
+          need.stageName === null || need.daysLeft === null
+            ? 'Fine'
+            : `Fine; ${need.stageName} in ${howFar(need.daysLeft)}`,
+      };
   }
 };
 
@@ -105,7 +153,10 @@ export const sayRuleState = (state: RuleState): string => {
   const counted = rule.kind === 'countOfChanges' ? `, ${state.counted ?? 0} of ${rule.count} so far` : '';
   switch (state.dateIs) {
     case 'fixed':
-      return `${sayRule(rule)}${counted}: ${rule.kind === 'countOfChanges' ? 'reached' : ''} ${state.dueOn ?? ''}`.replace(':  ', ': ');
+      return `${sayRule(rule)}${counted}: ${rule.kind === 'countOfChanges' ? 'reached' : ''} ${state.dueOn ?? ''}`.replace(
+        ':  ',
+        ': ',
+      );
     case 'expected':
       return `${sayRule(rule)}${counted}: expected ${state.dueOn ?? ''}`;
     case 'unknown':
@@ -115,4 +166,6 @@ export const sayRuleState = (state: RuleState): string => {
 
 /** Why a stage is due, with the binding rule named. */
 export const sayDue = (due: StageDue): string =>
-  due.daysLeft === null ? capital(sayRuleState(due.binding)) : `${capital(dueIn(due.daysLeft))}: ${sayRule(due.binding.rule)}`;
+  due.daysLeft === null
+    ? capital(sayRuleState(due.binding))
+    : `${capital(dueIn(due.daysLeft))}: ${sayRule(due.binding.rule)}`;

@@ -8,7 +8,12 @@ import { show, type UnitSystem } from '@/core/units';
 import { sayPercent } from './job';
 import type { Said } from './verdicts';
 
-export const HAND_WORDS: Record<HandWord, string> = { none: 'nothing', weak: 'weak', normal: 'normal', strong: 'strong' };
+export const HAND_WORDS: Record<HandWord, string> = {
+  none: 'nothing',
+  weak: 'weak',
+  normal: 'normal',
+  strong: 'strong',
+};
 export const ZONE_WORDS: Record<GaugeZone, string> = { green: 'green', amber: 'amber', red: 'red' };
 export const LIGHT_WORDS: Record<LightState, string> = { off: 'out', steady: 'steady', flashing: 'flashing' };
 
@@ -17,18 +22,36 @@ export const sayCurve = ({ peak, rangeM3s }: SuctionCurve, units: UnitSystem): S
   const power = `${peak.airPowerW.toFixed(0)} W${peak.expandedW === null ? '' : ` ± ${peak.expandedW.toFixed(0)} W`}`;
   const where = `${show('flow', peak.flowM3s, units)} and ${show('pressure', peak.suctionPa, units)}`;
   return peak.inside
-    ? { tone: 'good', mark: 'Peak air power', sentence: `${power} at ${where}.`, detail: `Suction times flow, in SI; the curve holds from ${show('flow', rangeM3s[0], units)} to ${show('flow', rangeM3s[1], units)}.` }
-    : { tone: 'open', mark: 'Peak outside', sentence: `The power is still ${power} at the last opening (${where}): its peak lies outside the points.`, detail: 'Add a larger or a smaller opening.' };
+    ? {
+        tone: 'good',
+        mark: 'Peak air power',
+        sentence: `${power} at ${where}.`,
+        detail: `Suction times flow, in SI; the curve holds from ${show('flow', rangeM3s[0], units)} to ${show('flow', rangeM3s[1], units)}.`,
+      }
+    : {
+        tone: 'open',
+        mark: 'Peak outside',
+        sentence: `The power is still ${power} at the last opening (${where}): its peak lies outside the points.`,
+        detail: 'Add a larger or a smaller opening.',
+      };
 };
 
 /** Two counts in words: what of the room comes through, and never that a lower count clears a filter. */
-export const sayParticles = (p: ParticleVerdict, { units, passed }: { readonly units: UnitSystem; readonly passed: RoomCount }): Said => {
+export const sayParticles = (
+  p: ParticleVerdict,
+  { units, passed }: { readonly units: UnitSystem; readonly passed: RoomCount },
+): Said => {
   const rates = `${show('countConcentration', p.exhaustPerM3, units)} in the exhaust, ${show('countConcentration', p.roomPerM3, units)} in the room`;
   const detail = `95 % (exact Poisson): exhaust ${show('countConcentration', p.exhaustLimits.low, units)} to ${show('countConcentration', p.exhaustLimits.high, units)}; net ${show('countConcentration', p.netLimits.low, units)} to ${show('countConcentration', p.netLimits.high, units)}; p ${p.p < 0.001 ? 'below 0.001' : `= ${p.p.toFixed(3)}`}.`;
   switch (p.outcome) {
     case 'belowRoom':
       return passed.leaks
-        ? { tone: 'stop', mark: 'Leaks', sentence: `It leaks: ${sayPercent(passed.ratio)} of what is in the room comes out of it, ${rates}.`, detail: `At least ${sayPercent(passed.low)} passes; no dust class lets more than ${sayPercent(passed.loosestLimit)} through. Do not run it in dust. ${detail}` }
+        ? {
+            tone: 'stop',
+            mark: 'Leaks',
+            sentence: `It leaks: ${sayPercent(passed.ratio)} of what is in the room comes out of it, ${rates}.`,
+            detail: `At least ${sayPercent(passed.low)} passes; no dust class lets more than ${sayPercent(passed.loosestLimit)} through. Do not run it in dust. ${detail}`,
+          }
         : {
             tone: 'open',
             mark: `At most ${sayPercent(passed.high)}`,
@@ -36,9 +59,19 @@ export const sayParticles = (p: ParticleVerdict, { units, passed }: { readonly u
             detail: `A count proves no class. ${detail}`,
           };
     case 'aboveRoom':
-      return { tone: 'stop', mark: 'Dirtier than the room', sentence: `The exhaust carries more than the room: ${rates}.`, detail: `A bypass, a tear, fibre from a new part, or droplets; never count in wet exhaust. ${detail}` };
+      return {
+        tone: 'stop',
+        mark: 'Dirtier than the room',
+        sentence: `The exhaust carries more than the room: ${rates}.`,
+        detail: `A bypass, a tear, fibre from a new part, or droplets; never count in wet exhaust. ${detail}`,
+      };
     case 'notShown':
-      return { tone: 'open', mark: 'Not shown', sentence: `Not shown either way: ${rates}.`, detail: `Count longer. ${detail}` };
+      return {
+        tone: 'open',
+        mark: 'Not shown',
+        sentence: `Not shown either way: ${rates}.`,
+        detail: `Count longer. ${detail}`,
+      };
   }
 };
 
@@ -47,18 +80,45 @@ export const sayWord = (detail: MethodDetail, stageName: string): Said => {
   switch (detail.kind) {
     case 'hand': {
       const tone = detail.word === 'normal' ? 'open' : 'watch';
-      return { tone, mark: 'By hand', sentence: `Air by hand: ${HAND_WORDS[detail.word]}.`, detail: 'A hand cannot see 10 to 20 %: measure before deciding anything.' };
+      return {
+        tone,
+        mark: 'By hand',
+        sentence: `Air by hand: ${HAND_WORDS[detail.word]}.`,
+        detail: 'A hand cannot see 10 to 20 %: measure before deciding anything.',
+      };
     }
     case 'zone': {
       const tone = detail.zone === 'green' ? 'open' : detail.zone === 'amber' ? 'watch' : 'stop';
       const green = 'Green is no proof that it filters, and the gauge reads low when the flow is low.';
-      return { tone, mark: `Gauge ${ZONE_WORDS[detail.zone]}`, sentence: `Gauge over the ${stageName}: ${ZONE_WORDS[detail.zone]}.`, detail: detail.zone === 'green' ? green : 'Check hose and supply first; a fresh part in front tells which stage it is.' };
+      return {
+        tone,
+        mark: `Gauge ${ZONE_WORDS[detail.zone]}`,
+        sentence: `Gauge over the ${stageName}: ${ZONE_WORDS[detail.zone]}.`,
+        detail:
+          detail.zone === 'green'
+            ? green
+            : 'Check hose and supply first; a fresh part in front tells which stage it is.',
+      };
     }
     case 'light': {
       const early = detail.afterS < INDICATOR_FROM.value;
       const what = `${detail.name === '' ? 'Indicator' : detail.name} ${LIGHT_WORDS[detail.light]} after ${detail.afterS.toFixed(0)} s`;
-      if (early) return { tone: 'open', mark: 'Too early', sentence: `${what}: judged too early to say anything.`, detail: 'Wait 10 to 15 s after the start.' };
-      return { tone: detail.light === 'off' ? 'open' : 'stop', mark: 'Indicator', sentence: `${what}.`, detail: detail.light === 'off' ? 'A light that is out proves little: add a flow at the nozzle.' : 'A real restriction, or an indicator out of adjustment.' };
+      if (early)
+        return {
+          tone: 'open',
+          mark: 'Too early',
+          sentence: `${what}: judged too early to say anything.`,
+          detail: 'Wait 10 to 15 s after the start.',
+        };
+      return {
+        tone: detail.light === 'off' ? 'open' : 'stop',
+        mark: 'Indicator',
+        sentence: `${what}.`,
+        detail:
+          detail.light === 'off'
+            ? 'A light that is out proves little: add a flow at the nozzle.'
+            : 'A real restriction, or an indicator out of adjustment.',
+      };
     }
     default:
       return { tone: 'open', mark: 'Seen', sentence: 'Nothing was said.', detail: '' };
@@ -73,9 +133,16 @@ const BLOCKED = 3;
 export const sayMass = (massKg: number, newMassKg: number): Said => {
   const ratio = massKg / newMassKg;
   const sentence = `It weighs ${ratio.toFixed(1)} times a new one.`;
-  if (ratio >= BLOCKED) return { tone: 'stop', mark: 'Blocked', sentence, detail: 'A plugged filter can weigh four times a new one.' };
-  if (ratio >= LOADED) return { tone: 'watch', mark: 'Loaded', sentence, detail: 'Loaded, not yet plugged by weight alone.' };
-  return { tone: 'good', mark: 'Near new', sentence, detail: 'By weight it is near new; weight says nothing of tears.' };
+  if (ratio >= BLOCKED)
+    return { tone: 'stop', mark: 'Blocked', sentence, detail: 'A plugged filter can weigh four times a new one.' };
+  if (ratio >= LOADED)
+    return { tone: 'watch', mark: 'Loaded', sentence, detail: 'Loaded, not yet plugged by weight alone.' };
+  return {
+    tone: 'good',
+    mark: 'Near new',
+    sentence,
+    detail: 'By weight it is near new; weight says nothing of tears.',
+  };
 };
 
 /** The sentence of a test that is no series: a curve, two counts, or a word. */

@@ -26,16 +26,27 @@ export const shortRange = (low: number, high: number): string => {
 /** What a forecast rests on, in a sentence. */
 export const sayBasis = ({ intervals, sights, counts, regimeSince }: ForecastBasis): string => {
   if (intervals === 0 && sights === 0) return 'Nothing of its own on record yet: the figures of its kind are used.';
-  const what = [...(intervals > 0 ? [`${intervals} finished ${intervals === 1 ? 'interval' : 'intervals'}`] : []), ...(sights > 0 ? [`${sights} ${sights === 1 ? 'look or test' : 'looks or tests'} since`] : [])];
+  const what = [
+    ...(intervals > 0 ? [`${intervals} finished ${intervals === 1 ? 'interval' : 'intervals'}`] : []),
+    ...(sights > 0 ? [`${sights} ${sights === 1 ? 'look or test' : 'looks or tests'} since`] : []),
+  ];
   return `From ${what.join(' and ')}, counted in ${counts === 'hours' ? 'run hours' : 'days, because no run hours are on record for them'}.${regimeSince === null ? '' : ` What began before ${regimeSince} was of another dust or another path, and counts little.`}`;
 };
 
 /** When a stage reaches its limit, by which rule, and how surely it is past. */
-export const sayOutlook = ({ stageId, forecast }: StageOutlook, machine: Machine): { readonly sentence: string; readonly rules: string } | null => {
+export const sayOutlook = (
+  { stageId, forecast }: StageOutlook,
+  machine: Machine,
+): { readonly sentence: string; readonly rules: string } | null => {
   if (!forecast) return null;
   const [, low, , high] = forecast.reached;
   const rules = machine.stages.find((s) => s.id === stageId)?.rules ?? [];
-  const said = forecast.binding.filter((b) => b.chance >= 0.05).map((b) => `${sayRule(rules.find((r) => r.id === b.rule)?.rule ?? { kind: 'indicator' })}${forecast.binding.length > 1 ? ` (${showPercent(b.chance)})` : ''}`);
+  const said = forecast.binding
+    .filter((b) => b.chance >= 0.05)
+    .map(
+      (b) =>
+        `${sayRule(rules.find((r) => r.id === b.rule)?.rule ?? { kind: 'indicator' })}${forecast.binding.length > 1 ? ` (${showPercent(b.chance)})` : ''}`,
+    );
   return {
     sentence:
       high < 0

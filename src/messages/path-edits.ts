@@ -2,7 +2,8 @@ import type { EditedMachine, PathDifference, PathSnapshot } from '@/core/machine
 import { show, type UnitSystem } from '@/core/units';
 import { CLASS_WORDS } from './words';
 
-const length = (metres: number | null, units: UnitSystem): string => (metres === null ? 'none' : show('length', metres, units));
+const length = (metres: number | null, units: UnitSystem): string =>
+  metres === null ? 'none' : show('length', metres, units);
 
 const sayField = (field: keyof EditedMachine, { machine: m }: PathSnapshot, units: UnitSystem): string => {
   switch (field) {

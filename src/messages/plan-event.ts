@@ -9,7 +9,17 @@ interface Told {
 }
 
 /** An opening of the plan in a line, and what to bring. */
-export const sayEvent = ({ tag, name, place, stages, parts }: Told): { readonly summary: string; readonly text: string } => ({
+export const sayEvent = ({
+  tag,
+  name,
+  place,
+  stages,
+  parts,
+}: Told): { readonly summary: string; readonly text: string } => ({
   summary: `${tag}: ${capital(stages.join(' and '))}`,
-  text: [`${name}, ${place}.`, ...parts.map((p) => `${p.name}, bin ${p.bin}.`), 'Planned by Moorwind; it may move as readings come in.'].join(' '),
+  text: [
+    `${name}, ${place}.`,
+    ...parts.map((p) => `${p.name}, bin ${p.bin}.`),
+    'Planned by Moorwind; it may move as readings come in.',
+  ].join(' '),
 });

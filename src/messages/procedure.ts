@@ -59,7 +59,8 @@ const WORDS: Record<StepKey, (name: string) => string> = {
   tieOff: () => 'Tie it, 100 to 125 mm above the end.',
   twistAndCut: () => 'Twist the film above the dust, two ties, cut between them.',
   dropDust: () => 'Pulse once more, let the dust drop, machine off.',
-  drawIntoBag: (name) => `Draw the ${name} into a disposal bag worn inside out over both arms, its mouth kept at the opening.`,
+  drawIntoBag: (name) =>
+    `Draw the ${name} into a disposal bag worn inside out over both arms, its mouth kept at the opening.`,
   releaseFixings: (name) => `Release the fixings of the ${name} with the tool.`,
   tightenFixings: (name) => `Tighten the fixings of the ${name}.`,
   takeOut: (name) => `Take the ${name} off.`,
@@ -165,10 +166,12 @@ export const CAUTION_WORDS: Record<CautionKey, string> = {
   p3: 'P3 or P100, fit-tested to this face; eyes. It stays on until all is proven and the coverall is off.',
   suit: 'Type 5/6. It carries the dust: it comes off before the respirator.',
   respiratorLast: 'Outside the area, after the coverall: never the other way round.',
-  sparks: 'Bonded to earth, no sparks, no lamp that is not closed. Anything warm: leave it shut and call for fire help.',
+  sparks:
+    'Bonded to earth, no sparks, no lamp that is not closed. Anything warm: leave it shut and call for fire help.',
   innerFilter: 'Leave the inner weighted filter where it is.',
   makersWay: 'Only where the maker built it for that: its own instructions come first.',
-  hoseStays: 'The hose stays on the dirty inlet: an open inlet would draw its air there, and not in through the opening you work at.',
+  hoseStays:
+    'The hose stays on the dirty inlet: an open inlet would draw its air there, and not in through the opening you work at.',
   aloneRunning: 'It runs while it is open: stay with it, and nobody else touches it.',
   noBrushNoAir: 'No dry brushing, no compressed air.',
   plugFirst: 'The inlet is plugged before anything opens.',
@@ -183,7 +186,12 @@ export const CAUTION_WORDS: Record<CautionKey, string> = {
   bristles: 'Cut off from its feed; spare the bristles.',
 };
 
-export const RUN_WORDS: Record<RunState, string> = { off: 'off', running: 'running, air into the opening', headAside: 'running head set aside', secondVacuum: 'second vacuum drawing' };
+export const RUN_WORDS: Record<RunState, string> = {
+  off: 'off',
+  running: 'running, air into the opening',
+  headAside: 'running head set aside',
+  secondVacuum: 'second vacuum drawing',
+};
 
 export const WHY_WORDS: Record<Step['because'], string> = {
   method: 'the method',
@@ -204,41 +212,85 @@ export const thingAt = ({ kind, name }: { readonly kind: StageKind; readonly nam
 /** The sentences that are a method's own. */
 const OWN: Partial<Record<ProcedureId, Partial<Record<StepKey, (name: string) => string>>>> = {
   safetyBag: { tieOff: () => 'Cable tie round its neck.' },
-  tankBagHeadAside: { switchOn: () => 'Switch the head on, lifted a crack.', latch: () => 'Still running, latch it; count the latches.' },
-  tankBagSecondVacuum: { connectSecond: () => 'Hose on the dirty inlet; service hose from the clean machine to the port.', switchOn: () => 'Start the dirty machine, lid a crack.', switchOff: () => 'Dirty machine off, before it is latched.' },
-  prefilterWrap: { switchOn: () => 'Switch the head on, lifted a crack.', latch: () => 'Still running, latch it; count the latches.' },
-  filterBags: { crackOpen: () => 'Lid up a crack before it is started.', switchOn: () => 'Open the air: start it with the lid a crack up.' },
+  tankBagHeadAside: {
+    switchOn: () => 'Switch the head on, lifted a crack.',
+    latch: () => 'Still running, latch it; count the latches.',
+  },
+  tankBagSecondVacuum: {
+    connectSecond: () => 'Hose on the dirty inlet; service hose from the clean machine to the port.',
+    switchOn: () => 'Start the dirty machine, lid a crack.',
+    switchOff: () => 'Dirty machine off, before it is latched.',
+  },
+  prefilterWrap: {
+    switchOn: () => 'Switch the head on, lifted a crack.',
+    latch: () => 'Still running, latch it; count the latches.',
+  },
+  filterBags: {
+    crackOpen: () => 'Lid up a crack before it is started.',
+    switchOn: () => 'Open the air: start it with the lid a crack up.',
+  },
   cycloneBag: { switchOn: () => 'Keep it running, or open the air and start it.' },
   centralCan: { open: () => 'Hands under the can, latches off, twist it off its notches.' },
   collectorEmpty: { open: (name) => `Take the ${name} off its ring.` },
   indicatorCheck: { switchOn: () => 'Full speed, hose on.' },
-  endlessLiner: { unplugInlet: () => 'Off, film on: cover off the inlet, hose on again.', plugInlet: () => 'Close the inlet with its cover, still running.', drawDown: () => 'Draw the film down from the new cassette.' },
-  linerSection: { unplugInlet: () => 'Off and tied: cover off the inlet, hose on again.', plugInlet: () => 'Close the inlet with its cover, still running.', drawDown: () => 'Draw the next section down.' },
+  endlessLiner: {
+    unplugInlet: () => 'Off, film on: cover off the inlet, hose on again.',
+    plugInlet: () => 'Close the inlet with its cover, still running.',
+    drawDown: () => 'Draw the film down from the new cassette.',
+  },
+  linerSection: {
+    unplugInlet: () => 'Off and tied: cover off the inlet, hose on again.',
+    plugInlet: () => 'Close the inlet with its cover, still running.',
+    drawDown: () => 'Draw the next section down.',
+  },
   hosePlug: { close: () => 'Hose and nozzle back on, tight.' },
-  purge: { plugInlet: () => 'Hose off, close the inlet with its cover, still running.', unplugInlet: () => 'Off: cover off, hose on again.' },
+  purge: {
+    plugInlet: () => 'Hose off, close the inlet with its cover, still running.',
+    unplugInlet: () => 'Off: cover off, hose on again.',
+  },
 };
 
 /** Where the level says it otherwise than the method does. */
 const BY_LEVEL: Record<Exclude<DustHazard, 'plain'>, Partial<Record<StepKey, (name: string) => string>>> = {
-  controlled: { switchOff: () => 'Switch off.', putOnRespirator: () => 'Put mask and gloves on.', offRespirator: () => 'Mask off, last of all, away from the dust.' },
+  controlled: {
+    switchOff: () => 'Switch off.',
+    putOnRespirator: () => 'Put mask and gloves on.',
+    offRespirator: () => 'Mask off, last of all, away from the dust.',
+  },
   // Nobody carries it to the store in the coverall it was packed in.
-  contained: { switchOff: () => 'Switch off.', disposeOld: (name) => `Old ${name}, wiped, set down at the edge of the area: it goes to the store last.` },
+  contained: {
+    switchOff: () => 'Switch off.',
+    disposeOld: (name) => `Old ${name}, wiped, set down at the edge of the area: it goes to the store last.`,
+  },
 };
 
-const byLevel = ({ because, key }: Step) => (because === 'controlled' || because === 'contained' ? BY_LEVEL[because][key] : undefined);
+const byLevel = ({ because, key }: Step) =>
+  because === 'controlled' || because === 'contained' ? BY_LEVEL[because][key] : undefined;
 
 /** A step in words, in the sentence its method has for it; a check is its question. */
 export const sayStepOf = (step: Step, name: string, method?: ProcedureId): string =>
-  step.check && (step.key === 'check' || step.key === 'proveIndicator') ? CHECK_WORDS[step.check] : (byLevel(step) ?? (method ? OWN[method]?.[step.key] : undefined) ?? WORDS[step.key])(name);
+  step.check && (step.key === 'check' || step.key === 'proveIndicator')
+    ? CHECK_WORDS[step.check]
+    : (byLevel(step) ?? (method ? OWN[method]?.[step.key] : undefined) ?? WORDS[step.key])(name);
 
 /** What "no" means at a check, beyond "put it right". */
 export const IF_NOT: Partial<Record<CheckKind, string>> = {
-  cleanSideClean: 'Breakthrough: it let dust past. Wipe out what lies behind it, to the fan; a gas stage behind it is spoilt and changed too. It was not holding: whoever worked with it is told. Answer yes when it is clean.',
+  cleanSideClean:
+    'Breakthrough: it let dust past. Wipe out what lies behind it, to the fan; a gas stage behind it is spoilt and changed too. It was not holding: whoever worked with it is told. Answer yes when it is clean.',
   noEmbers: 'Leave it shut, keep away, call for fire help. Nothing is emptied today.',
   nothingLeft: 'Wipe again. What cannot be cleaned is sealed, or the machine goes in a bag.',
 };
 
-export const OPENING_WORDS: Record<Opening, string> = { lid: 'the lid', door: 'the door', head: 'the head', fixings: 'the fixings', can: 'the can', oldPart: 'the old part', disposalBag: 'the disposal bag', inlet: 'the inlet' };
+export const OPENING_WORDS: Record<Opening, string> = {
+  lid: 'the lid',
+  door: 'the door',
+  head: 'the head',
+  fixings: 'the fixings',
+  can: 'the can',
+  oldPart: 'the old part',
+  disposalBag: 'the disposal bag',
+  inlet: 'the inlet',
+};
 
 /** What is wrong with a procedure, in a sentence. */
 export const sayViolation = (v: Violation): string => {

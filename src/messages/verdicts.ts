@@ -35,30 +35,76 @@ export const measurandName = (measurand: Measurand): string => NAME[measurand].t
 const PRESSING: Record<Tone, number> = { stop: 0, watch: 1, open: 2, good: 2 };
 
 /** Stops first, then what is to be watched, then the rest; among equals in the order given. */
-export const pressingFirst = (said: readonly Said[]): readonly Said[] => [...said].sort((a, b) => PRESSING[a.tone] - PRESSING[b.tone]);
+export const pressingFirst = (said: readonly Said[]): readonly Said[] =>
+  [...said].sort((a, b) => PRESSING[a.tone] - PRESSING[b.tone]);
 
 /** The verdict against the machine's own baseline as a sentence. */
 export const sayBaseline = (v: BaselineVerdict, measurand: Measurand): Said => {
   const name = NAME[measurand];
   switch (v.outcome) {
     case 'noBaseline':
-      return { tone: 'open', mark: 'No baseline', sentence: `No baseline yet for ${name.toLowerCase()} by this method at this place.`, detail: 'Mark a test of the machine when known good as its baseline.' };
+      return {
+        tone: 'open',
+        mark: 'No baseline',
+        sentence: `No baseline yet for ${name.toLowerCase()} by this method at this place.`,
+        detail: 'Mark a test of the machine when known good as its baseline.',
+      };
     case 'notUsable':
-      return { tone: 'open', mark: 'Not used', sentence: 'A precondition is not met: this test is kept and never used.', detail: 'Put it right and measure again.' };
+      return {
+        tone: 'open',
+        mark: 'Not used',
+        sentence: 'A precondition is not met: this test is kept and never used.',
+        detail: 'Put it right and measure again.',
+      };
     case 'biased':
-      return { tone: 'open', mark: 'Maximum hold', sentence: 'A maximum hold is biased high and has no spread: no verdict.', detail: 'Hold a settled mean instead, three times.' };
+      return {
+        tone: 'open',
+        mark: 'Maximum hold',
+        sentence: 'A maximum hold is biased high and has no spread: no verdict.',
+        detail: 'Hold a settled mean instead, three times.',
+      };
     case 'tooFew':
-      return { tone: 'open', mark: 'No verdict', sentence: `A mean, no verdict: ${v.repeats} of ${v.needed} readings.`, detail: `So far ${showPercent(v.lossFraction)} ${v.lossFraction >= 0 ? 'below' : 'above'} the baseline; how much of it is noise cannot be told.` };
+      return {
+        tone: 'open',
+        mark: 'No verdict',
+        sentence: `A mean, no verdict: ${v.repeats} of ${v.needed} readings.`,
+        detail: `So far ${showPercent(v.lossFraction)} ${v.lossFraction >= 0 ? 'below' : 'above'} the baseline; how much of it is noise cannot be told.`,
+      };
     case 'fine':
-      return { tone: 'good', mark: 'As it should be', sentence: `${name} is as it should be: ${share(v.lossFraction)}.`, detail: interval(v) };
+      return {
+        tone: 'good',
+        mark: 'As it should be',
+        sentence: `${name} is as it should be: ${share(v.lossFraction)}.`,
+        detail: interval(v),
+      };
     case 'more':
-      return { tone: 'watch', mark: 'Too much', sentence: `${name} is ${showPercent(v.lossFraction)} above baseline. Is every filter in and seated?`, detail: `A torn, missing or mis-seated filter also flows well. ${interval(v)}` };
+      return {
+        tone: 'watch',
+        mark: 'Too much',
+        sentence: `${name} is ${showPercent(v.lossFraction)} above baseline. Is every filter in and seated?`,
+        detail: `A torn, missing or mis-seated filter also flows well. ${interval(v)}`,
+      };
     case 'warn':
-      return { tone: 'watch', mark: 'Falling', sentence: `${name} is ${showPercent(v.lossFraction)} below baseline: plan the change.`, detail: interval(v) };
+      return {
+        tone: 'watch',
+        mark: 'Falling',
+        sentence: `${name} is ${showPercent(v.lossFraction)} below baseline: plan the change.`,
+        detail: interval(v),
+      };
     case 'act':
-      return { tone: 'stop', mark: 'Act', sentence: `${name} is ${showPercent(v.lossFraction)} below baseline: act now.`, detail: interval(v) };
+      return {
+        tone: 'stop',
+        mark: 'Act',
+        sentence: `${name} is ${showPercent(v.lossFraction)} below baseline: act now.`,
+        detail: interval(v),
+      };
     case 'cannotTell':
-      return { tone: 'open', mark: 'Cannot tell', sentence: `Cannot tell: ${showPercent(v.lossFraction)} ${v.lossFraction >= 0 ? 'below' : 'above'} baseline, but the interval straddles the ${showPercent(v.straddles ?? 0)} line.`, detail: `${interval(v)} Take more readings, or use a better meter.` };
+      return {
+        tone: 'open',
+        mark: 'Cannot tell',
+        sentence: `Cannot tell: ${showPercent(v.lossFraction)} ${v.lossFraction >= 0 ? 'below' : 'above'} baseline, but the interval straddles the ${showPercent(v.straddles ?? 0)} line.`,
+        detail: `${interval(v)} Take more readings, or use a better meter.`,
+      };
   }
 };
 
@@ -86,23 +132,46 @@ const NOT_JUDGED: Record<Extract<ClassVerdict, { outcome: 'notJudged' }>['becaus
 export const sayHose = (v: ClassVerdict, system: UnitSystem): Said | null => {
   if (v.outcome === 'notJudged') {
     const sentence = NOT_JUDGED[v.because];
-    return sentence === '' ? null : { tone: 'open', mark: 'Not judged', sentence, detail: 'Measure at the hose end or the tool end.' };
+    return sentence === ''
+      ? null
+      : { tone: 'open', mark: 'Not judged', sentence, detail: 'Measure at the hose end or the tool end.' };
   }
   const limit = show('velocity', v.limitMs, system);
   const velocity = show('velocity', v.velocityMs, system);
   switch (v.outcome) {
     case 'tooFew':
-      return { tone: 'open', mark: 'No verdict', sentence: `${velocity} in the hose so far; at least ${limit} is needed.`, detail: 'Three readings or more for a verdict.' };
+      return {
+        tone: 'open',
+        mark: 'No verdict',
+        sentence: `${velocity} in the hose so far; at least ${limit} is needed.`,
+        detail: 'Three readings or more for a verdict.',
+      };
     case 'pass':
-      return { tone: 'good', mark: 'Above limit', sentence: `${velocity} in the fitted hose, above the ${limit} of its class.`, detail: band(v.expandedMs, system) };
+      return {
+        tone: 'good',
+        mark: 'Above limit',
+        sentence: `${velocity} in the fitted hose, above the ${limit} of its class.`,
+        detail: band(v.expandedMs, system),
+      };
     case 'fail':
-      return { tone: 'stop', mark: 'Below limit', sentence: `${velocity} in the fitted hose: below the ${limit} of its class.`, detail: band(v.expandedMs, system) };
+      return {
+        tone: 'stop',
+        mark: 'Below limit',
+        sentence: `${velocity} in the fitted hose: below the ${limit} of its class.`,
+        detail: band(v.expandedMs, system),
+      };
     case 'cannotTell':
-      return { tone: 'open', mark: 'Cannot tell', sentence: `Cannot tell: ${velocity} in the fitted hose, and the interval straddles the ${limit} of its class.`, detail: band(v.expandedMs, system) };
+      return {
+        tone: 'open',
+        mark: 'Cannot tell',
+        sentence: `Cannot tell: ${velocity} in the fitted hose, and the interval straddles the ${limit} of its class.`,
+        detail: band(v.expandedMs, system),
+      };
   }
 };
 
-const band = (expandedMs: number, system: UnitSystem): string => `± ${show('velocity', expandedMs, system)} at 95 %. Limit: EN 60335-2-69 Annex AA.`;
+const band = (expandedMs: number, system: UnitSystem): string =>
+  `± ${show('velocity', expandedMs, system)} at 95 %. Limit: EN 60335-2-69 Annex AA.`;
 
 export const DIFFERS_WORDS: Record<Differs, string> = {
   place: 'the place',
@@ -124,17 +193,47 @@ export const sayComparison = (c: Comparison, measurand: Measurand): Said => {
   const change = c.relative === null ? '' : `${c.relative >= 0 ? '+' : '-'}${showPercent(c.relative)}`;
   switch (c.outcome) {
     case 'notComparable':
-      return { tone: 'open', mark: 'Not comparable', sentence: `Before and after cannot be compared: ${differs} changed.`, detail: 'Measure again at the same place by the same method.' };
+      return {
+        tone: 'open',
+        mark: 'Not comparable',
+        sentence: `Before and after cannot be compared: ${differs} changed.`,
+        detail: 'Measure again at the same place by the same method.',
+      };
     case 'notUsable':
-      return { tone: 'open', mark: 'Not used', sentence: 'One of the two tests failed a precondition and is not used.', detail: caution.trim() };
+      return {
+        tone: 'open',
+        mark: 'Not used',
+        sentence: 'One of the two tests failed a precondition and is not used.',
+        detail: caution.trim(),
+      };
     case 'tooFew':
-      return { tone: 'open', mark: 'Cannot tell', sentence: `${name} changed by ${change}; with so few readings it cannot be told how much of this is noise.`, detail: `Three readings or more on both sides.${caution}` };
+      return {
+        tone: 'open',
+        mark: 'Cannot tell',
+        sentence: `${name} changed by ${change}; with so few readings it cannot be told how much of this is noise.`,
+        detail: `Three readings or more on both sides.${caution}`,
+      };
     case 'noRealDifference':
-      return { tone: 'open', mark: 'No real difference', sentence: `${name} changed by ${change}, which is within the noise.`, detail: p(c) + caution };
+      return {
+        tone: 'open',
+        mark: 'No real difference',
+        sentence: `${name} changed by ${change}, which is within the noise.`,
+        detail: p(c) + caution,
+      };
     case 'more':
-      return { tone: 'good', mark: 'Real gain', sentence: `${name} is up ${change.slice(1)}, and the gain is real.`, detail: p(c) + caution };
+      return {
+        tone: 'good',
+        mark: 'Real gain',
+        sentence: `${name} is up ${change.slice(1)}, and the gain is real.`,
+        detail: p(c) + caution,
+      };
     case 'less':
-      return { tone: 'stop', mark: 'Real loss', sentence: `${name} is down ${change.slice(1)}, and the loss is real.`, detail: p(c) + caution };
+      return {
+        tone: 'stop',
+        mark: 'Real loss',
+        sentence: `${name} is down ${change.slice(1)}, and the loss is real.`,
+        detail: p(c) + caution,
+      };
   }
 };
 

@@ -120,20 +120,34 @@ export const CLASS_WORDS: Record<MachineClass, string> = { L: 'L class', M: 'M c
 /** How the machine stands for what is done: cut off from its feed, running and closed, or worked at while it runs. */
 export type Standing = 'cutOff' | 'running' | 'openRunning';
 
-const FIRST: Record<Standing, string> = { cutOff: 'Cut it off from its feed first. ', running: '', openRunning: 'It runs while it is open, as its maker built it: stay with it. ' };
+const FIRST: Record<Standing, string> = {
+  cutOff: 'Cut it off from its feed first. ',
+  running: '',
+  openRunning: 'It runs while it is open, as its maker built it: stay with it. ',
+};
 
 const OPENED: Record<DustHazard, string> = {
   plain: 'Close the old bag before it moves.',
   controlled: 'Mask and gloves on, part into a tied bag, damp wipe; no dry brushing, no compressed air.',
-  contained: 'Area closed, coverall and respirator on, inlet plugged before anything opens; part bagged, tied, wiped, second bag, label; respirator off last, outside.',
+  contained:
+    'Area closed, coverall and respirator on, inlet plugged before anything opens; part bagged, tied, wiped, second bag, label; respirator off last, outside.',
 };
 
-const CLOSED: Record<DustHazard, string> = { plain: 'Nothing is opened.', controlled: 'Mask on where dust may come out.', contained: 'Respirator on; others out of the area.' };
+const CLOSED: Record<DustHazard, string> = {
+  plain: 'Nothing is opened.',
+  controlled: 'Mask on where dust may come out.',
+  contained: 'Respirator on; others out of the area.',
+};
 
 /** The caution of a containment level for what is done, one line. Source: common practice, no published source; HSE and OSHA for the order of undressing. */
-export const sayCaution = (hazard: DustHazard, standing: Standing): string => `${FIRST[standing]}${standing === 'running' ? CLOSED[hazard] : OPENED[hazard]}`;
+export const sayCaution = (hazard: DustHazard, standing: Standing): string =>
+  `${FIRST[standing]}${standing === 'running' ? CLOSED[hazard] : OPENED[hazard]}`;
 
-export const HAZARD_WORDS: Record<DustHazard, string> = { plain: 'plain', controlled: 'controlled', contained: 'contained' };
+export const HAZARD_WORDS: Record<DustHazard, string> = {
+  plain: 'plain',
+  controlled: 'controlled',
+  contained: 'contained',
+};
 
 export const MOVEMENT_WORDS: Record<MovementReason, string> = {
   opening: 'opening count',

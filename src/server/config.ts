@@ -17,7 +17,8 @@ export const isLoopback = (host: string): boolean => LOOPBACK.has(host.toLowerCa
 
 const port = (text: string | undefined): number => {
   const value = Number(text ?? '4321');
-  if (!(Number.isInteger(value) && value >= 1 && value <= 65535)) throw new ConfigError(`PORT is "${text}", it must be 1 to 65535.`);
+  if (!(Number.isInteger(value) && value >= 1 && value <= 65535))
+    throw new ConfigError(`PORT is "${text}", it must be 1 to 65535.`);
   return value;
 };
 

@@ -3,8 +3,7 @@ import { failure } from '@/core/failure/failure';
 import { type Problem, problemOf } from '@/messages/failures';
 
 export type Posted =
-  | { readonly ok: true; readonly reply: RecordedReply }
-  | { readonly ok: false; readonly problems: readonly Problem[] };
+  { readonly ok: true; readonly reply: RecordedReply } | { readonly ok: false; readonly problems: readonly Problem[] };
 
 const notReached: Posted = { ok: false, problems: [problemOf(failure('action.busy'))] };
 

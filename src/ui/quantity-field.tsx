@@ -22,17 +22,29 @@ interface QuantityFieldProps {
   readonly onBad: (id: string, bad: boolean) => void;
 }
 
-const textOf = (kind: QuantityKind, valueSi: number | null, unit: string): string => (valueSi === null ? '' : `${Number(fromSi(kind, valueSi, unit).toPrecision(5))} ${unit}`);
+const textOf = (kind: QuantityKind, valueSi: number | null, unit: string): string =>
+  valueSi === null ? '' : `${Number(fromSi(kind, valueSi, unit).toPrecision(5))} ${unit}`;
 
-type Read = { readonly ok: true; readonly value: number | null } | { readonly ok: false; readonly problems: readonly Problem[] };
+type Read =
+  { readonly ok: true; readonly value: number | null } | { readonly ok: false; readonly problems: readonly Problem[] };
 
 const readField = (text: string, p: QuantityFieldProps, unit: string): Read => {
-  if (text.trim() === '') return p.mayBeEmpty ? { ok: true, value: null } : { ok: false, problems: problemsOf([failure('quantity.empty', '', { kind: p.kind })]) };
+  if (text.trim() === '')
+    return p.mayBeEmpty
+      ? { ok: true, value: null }
+      : { ok: false, problems: problemsOf([failure('quantity.empty', '', { kind: p.kind })]) };
   const parsed = parseQuantity(text, p.kind, unit);
   if (!parsed.ok) return { ok: false, problems: problemsOf(parsed.failures) };
   const { valueSi } = parsed.value;
   const inside = valueSi >= p.low && valueSi <= p.high;
-  return inside ? { ok: true, value: valueSi } : { ok: false, problems: problemsOf([failure('quantity.out-of-range', '', { kind: p.kind, value: valueSi, low: p.low, high: p.high })]) };
+  return inside
+    ? { ok: true, value: valueSi }
+    : {
+        ok: false,
+        problems: problemsOf([
+          failure('quantity.out-of-range', '', { kind: p.kind, value: valueSi, low: p.low, high: p.high }),
+        ]),
+      };
 };
 
 /** A quantity typed with any unit, read while typing; what cannot be read stays as typed, with the reason under it. */

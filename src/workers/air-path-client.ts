@@ -16,7 +16,11 @@ export interface WorkerLike {
 
 const newWorker = (): WorkerLike => new Worker(new URL('./air-path.worker.ts', import.meta.url), { type: 'module' });
 
-const asJson = (state: PathState): Extract<AirPathRequest, { ask: 'solve' }>['state'] => ({ ...state, stages: { ...state.stages }, leaksM2: { ...state.leaksM2 } });
+const asJson = (state: PathState): Extract<AirPathRequest, { ask: 'solve' }>['state'] => ({
+  ...state,
+  stages: { ...state.stages },
+  leaksM2: { ...state.leaksM2 },
+});
 
 interface Opening {
   readonly model: MachineModel;
@@ -25,7 +29,10 @@ interface Opening {
 }
 
 /** Opens a worker for one machine. Answers come in order; a question that was overtaken is never solved. */
-export const openAirPath = ({ model, parameters, heard }: Opening, make: () => WorkerLike = newWorker): AirPathClient => {
+export const openAirPath = (
+  { model, parameters, heard }: Opening,
+  make: () => WorkerLike = newWorker,
+): AirPathClient => {
   const worker = make();
   let [busy, id] = [false, 0];
   let waiting: PathState | null = null;

@@ -8,7 +8,12 @@ export type Held = Extract<AirPathRequest, { ask: 'model' }> | null;
 export const answerAirPath = (held: Held, { id, state }: Extract<AirPathRequest, { ask: 'solve' }>): AirPathReply => {
   if (!held) return { told: 'failed', id, failures: [failure('path.empty')] };
   const solved = staircase({ model: held.model, parameters: held.parameters, state });
-  if (!solved.ok) return { told: 'failed', id, failures: solved.failures.map((f) => ({ ...f, facts: { ...f.facts } })) };
+  if (!solved.ok)
+    return { told: 'failed', id, failures: solved.failures.map((f) => ({ ...f, facts: { ...f.facts } })) };
   const { steps, nodesPa, inflowsM3s } = solved.value;
-  return { told: 'solved', id, stairs: { ...solved.value, steps: [...steps], nodesPa: [...nodesPa], inflowsM3s: [...inflowsM3s] } };
+  return {
+    told: 'solved',
+    id,
+    stairs: { ...solved.value, steps: [...steps], nodesPa: [...nodesPa], inflowsM3s: [...inflowsM3s] },
+  };
 };

@@ -5,22 +5,34 @@ import { warm } from '@/core/diagnose/foresight';
 import type { Case } from '@/core/diagnose/posterior';
 import { failure } from '@/core/failure/failure';
 
-export const openHeld = ({ setup, complaint, words }: Extract<FindRequest, { ask: 'open' }>): Case => caseOfSetup(setup, { complaint, words });
+export const openHeld = ({ setup, complaint, words }: Extract<FindRequest, { ask: 'open' }>): Case =>
+  caseOfSetup(setup, { complaint, words });
 
 /** Plain arrays: what is told crosses to the page. */
-const asJson = (value: unknown): unknown => JSON.parse(JSON.stringify(value, (_, v: unknown) => (v instanceof Float64Array ? [...v] : v)));
+const asJson = (value: unknown): unknown =>
+  JSON.parse(JSON.stringify(value, (_, v: unknown) => (v instanceof Float64Array ? [...v] : v)));
 
 /** What the worker answers: how the case stands, with the progress told on the way. */
-export const answerFind = (held: Case | null, { id, progress, school }: Extract<FindRequest, { ask: 'consult' }>, tell: (reply: FindReply) => void): FindReply => {
+export const answerFind = (
+  held: Case | null,
+  { id, progress, school }: Extract<FindRequest, { ask: 'consult' }>,
+  tell: (reply: FindReply) => void,
+): FindReply => {
   if (!held) return { told: 'failed', id, failures: [failure('path.empty')] };
   const findings = findingsOf({ c: held, progress, school }, (share) => tell({ told: 'progress', id, share }));
-  if (!findings.ok) return { told: 'failed', id, failures: findings.failures.map((f) => ({ ...f, facts: { ...f.facts } })) };
+  if (!findings.ok)
+    return { told: 'failed', id, failures: findings.failures.map((f) => ({ ...f, facts: { ...f.facts } })) };
   return { told: 'found', id, findings: asJson(findings.value) as Extract<FindReply, { told: 'found' }>['findings'] };
 };
 
 /** While the technician does the test that was proposed, what it may give is worked out. */
-export const workAhead = (held: Case | null, { progress }: Extract<FindRequest, { ask: 'consult' }>, reply: FindReply): void => {
+export const workAhead = (
+  held: Case | null,
+  { progress }: Extract<FindRequest, { ask: 'consult' }>,
+  reply: FindReply,
+): void => {
   if (!held || reply.told !== 'found') return;
   const { advice, schoolTest } = reply.findings;
-  for (const test of [schoolTest, advice.kind === 'test' ? advice.test : null]) if (test) warm(held, test.operation, progress.handling);
+  for (const test of [schoolTest, advice.kind === 'test' ? advice.test : null])
+    if (test) warm(held, test.operation, progress.handling);
 };

@@ -29,7 +29,10 @@ interface Opening {
 const plain = <T>(value: unknown): T => structuredClone(value) as T;
 
 /** Opens a worker that weighs one case. */
-export const openFind = ({ setup, complaint, words, heard }: Opening, make: () => FindWorkerLike = newWorker): FindClient => {
+export const openFind = (
+  { setup, complaint, words, heard }: Opening,
+  make: () => FindWorkerLike = newWorker,
+): FindClient => {
   const worker = make();
   let id = 0;
   worker.onmessage = (event) => {

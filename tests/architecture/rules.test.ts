@@ -29,13 +29,25 @@ interface Import {
 const importsOf = (file: string): Import[] => {
   const source = ts.createSourceFile(file, scriptOf(file), ts.ScriptTarget.Latest, true);
   return source.statements.flatMap((s) => {
-    if (!(ts.isImportDeclaration(s) || ts.isExportDeclaration(s)) || !s.moduleSpecifier || !ts.isStringLiteral(s.moduleSpecifier)) return [];
+    if (
+      !(ts.isImportDeclaration(s) || ts.isExportDeclaration(s)) ||
+      !s.moduleSpecifier ||
+      !ts.isStringLiteral(s.moduleSpecifier)
+    )
+      return [];
     const to = s.moduleSpecifier.text;
     const typeOnly = ts.isImportDeclaration(s)
       ? (s.importClause?.isTypeOnly ?? false) ||
-        (!!s.importClause?.namedBindings && ts.isNamedImports(s.importClause.namedBindings) && !s.importClause.name && s.importClause.namedBindings.elements.every((e) => e.isTypeOnly))
+        (!!s.importClause?.namedBindings &&
+          ts.isNamedImports(s.importClause.namedBindings) &&
+          !s.importClause.name &&
+          s.importClause.namedBindings.elements.every((e) => e.isTypeOnly))
       : s.isTypeOnly;
-    const target = to.startsWith('@/') ? to.slice(2) : to.startsWith('.') ? rel(normalize(join(dirname(file), to))) : to;
+    const target = to.startsWith('@/')
+      ? to.slice(2)
+      : to.startsWith('.')
+        ? rel(normalize(join(dirname(file), to)))
+        : to;
     return [{ from: rel(file), to: target, typeOnly }];
   });
 };
@@ -43,7 +55,9 @@ const importsOf = (file: string): Import[] => {
 const imports = files.flatMap(importsOf);
 
 /** Packages the core may use, one by one: distributions and calendar arithmetic. */
-const CORE_PACKAGES = ['@stdlib/stats-base-dists-t-cdf', '@stdlib/stats-base-dists-t-quantile',
+const CORE_PACKAGES = [
+  '@stdlib/stats-base-dists-t-cdf',
+  '@stdlib/stats-base-dists-t-quantile',
   '@stdlib/stats-base-dists-binomial-cdf',
   '@stdlib/stats-base-dists-beta-quantile',
   'fuse.js',
@@ -51,24 +65,81 @@ const CORE_PACKAGES = ['@stdlib/stats-base-dists-t-cdf', '@stdlib/stats-base-dis
   '@stdlib/stats-base-dists-normal-cdf',
   '@stdlib/stats-base-dists-normal-quantile',
   '@stdlib/stats-base-dists-poisson-quantile',
-  '@date-fns/utc', '@date-fns/tz', 'date-fns'];
+  '@date-fns/utc',
+  '@date-fns/tz',
+  'date-fns',
+];
 
 /** Who may import whom. First match wins; `types` may be imported as types only. */
-const LAYERS: readonly { readonly folder: RegExp; readonly may: readonly RegExp[]; readonly types?: readonly RegExp[] }[] = [
+const LAYERS: readonly {
+  readonly folder: RegExp;
+  readonly may: readonly RegExp[];
+  readonly types?: readonly RegExp[];
+}[] = [
   { folder: /^core\//, may: [/^core\//, new RegExp(`^(${CORE_PACKAGES.join('|')})$`)] },
   // The lists of names are the core's: schemas are built on them.
   { folder: /^contracts\//, may: [/^contracts\//, /^zod$/, /^core\/dust\/(dust|level|history)$/], types: [/^core\//] },
-  { folder: /^messages\//, may: [/^messages\//, /^core\/(units|constants)/, /^core\/dust\/equipment$/], types: [/^core\//, /^contracts\//] },
+  {
+    folder: /^messages\//,
+    may: [/^messages\//, /^core\/(units|constants)/, /^core\/dust\/equipment$/],
+    types: [/^core\//, /^contracts\//],
+  },
   { folder: /^server\/config/, may: [/^node:/] },
   { folder: /^server\/db\//, may: [/^server\/db\//, /^contracts\//, /^kysely$/, /^better-sqlite3$/, /^node:/] },
-  { folder: /^server\/repositories\//, may: [/^server\/(db|repositories)\//, /^contracts\//, /^core\/interval\/calendar-date$/, /^core\/path\/stage-templates$/, /^core\/stock\//, /^core\/dust\//], types: [/^core\//] },
-  { folder: /^server\/services\//, may: [/^server\/(repositories|services|instruments)\//, /^core\//, /^contracts\//, /^node:/, /^papaparse$/, /^image-size$/], types: [/^server\/db\//] },
-  { folder: /^server\/http\//, may: [/^server\//, /^core\/failure/, /^contracts\//, /^messages\//, /^ical-generator$/], types: [/^astro$/, /^zod$/] },
+  {
+    folder: /^server\/repositories\//,
+    may: [
+      /^server\/(db|repositories)\//,
+      /^contracts\//,
+      /^core\/interval\/calendar-date$/,
+      /^core\/path\/stage-templates$/,
+      /^core\/stock\//,
+      /^core\/dust\//,
+    ],
+    types: [/^core\//],
+  },
+  {
+    folder: /^server\/services\//,
+    may: [
+      /^server\/(repositories|services|instruments)\//,
+      /^core\//,
+      /^contracts\//,
+      /^node:/,
+      /^papaparse$/,
+      /^image-size$/,
+    ],
+    types: [/^server\/db\//],
+  },
+  {
+    folder: /^server\/http\//,
+    may: [/^server\//, /^core\/failure/, /^contracts\//, /^messages\//, /^ical-generator$/],
+    types: [/^astro$/, /^zod$/],
+  },
   { folder: /^server\/instruments\//, may: [/^server\//, /^core\//, /^contracts\//, /^node:/] },
-  { folder: /^pages\/api\//, may: [/^server\/(http|services)\//, /^contracts\//, /^core\/failure/], types: [/^astro$/] },
-  { folder: /^(pages|layouts|components)\//, may: [/^server\/(http\/app|services\/)/, /^(core|contracts|messages|islands|ui|charts|components|layouts|styles)\//, /^node:crypto$/], types: [/^astro$/] },
+  {
+    folder: /^pages\/api\//,
+    may: [/^server\/(http|services)\//, /^contracts\//, /^core\/failure/],
+    types: [/^astro$/],
+  },
+  {
+    folder: /^(pages|layouts|components)\//,
+    may: [
+      /^server\/(http\/app|services\/)/,
+      /^(core|contracts|messages|islands|ui|charts|components|layouts|styles)\//,
+      /^node:crypto$/,
+    ],
+    types: [/^astro$/],
+  },
   { folder: /^ui\//, may: [/^(core|contracts|messages|ui|workers)\//, /^react$/, /^lucide-react$/, /^date-fns$/] },
-  { folder: /^islands\//, may: [/^(core|contracts|charts|messages|ui|workers)\//, /^react$/, /^lucide-react$/, /^@dnd-kit\/(core|sortable|utilities)$/] },
+  {
+    folder: /^islands\//,
+    may: [
+      /^(core|contracts|charts|messages|ui|workers)\//,
+      /^react$/,
+      /^lucide-react$/,
+      /^@dnd-kit\/(core|sortable|utilities)$/,
+    ],
+  },
   { folder: /^charts\//, may: [/^charts\//, /^core\/units/, /^echarts/, /^react$/], types: [/^core\//] },
   { folder: /^workers\//, may: [/^(core|contracts|workers)\//] },
   { folder: /^middleware\.ts$/, may: [/^astro:middleware$/, /^server\//, /^core\/failure/] },
@@ -137,10 +208,15 @@ describe('the core is pure', () => {
   });
 
   it('every exported formula in air and measure names its source', () => {
-    const formulas = core.filter((f) => /core\/(air|measure|numeric)\//.test(f)).flatMap((f) => {
-      const text = readFileSync(f, 'utf8');
-      return [...text.matchAll(/(\/\*\*(?:(?!\*\/)[\s\S])*\*\/\s*)?export const (\w+) = \(/g)].map((m) => ({ name: `${rel(f)} ${m[2]}`, doc: m[1] ?? '' }));
-    });
+    const formulas = core
+      .filter((f) => /core\/(air|measure|numeric)\//.test(f))
+      .flatMap((f) => {
+        const text = readFileSync(f, 'utf8');
+        return [...text.matchAll(/(\/\*\*(?:(?!\*\/)[\s\S])*\*\/\s*)?export const (\w+) = \(/g)].map((m) => ({
+          name: `${rel(f)} ${m[2]}`,
+          doc: m[1] ?? '',
+        }));
+      });
     expect(formulas.length).toBeGreaterThan(10);
     expect(formulas.filter(({ doc }) => !/\bSource\b/.test(doc)).map(({ name }) => name)).toEqual([]);
   });

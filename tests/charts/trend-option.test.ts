@@ -13,8 +13,17 @@ const point = (day: number, mean: number, over: Partial<TrendChart['points'][num
 const chart: TrendChart = {
   quantity: 'flow',
   units: 'metric',
-  points: [point(1, 0.03), point(2, 0.029), point(3, 0.028, { rigSeries: 2 }), point(4, 0.01, { usable: false }), point(5, 0.027, { rigSeries: 2, expanded: null })],
-  changes: [{ at: '2026-01-02T00:00:00.000Z', name: 'main filter' }, ...Array.from({ length: 9 }, () => ({ at: '2026-01-03T00:00:00.000Z', name: 'bag' }))],
+  points: [
+    point(1, 0.03),
+    point(2, 0.029),
+    point(3, 0.028, { rigSeries: 2 }),
+    point(4, 0.01, { usable: false }),
+    point(5, 0.027, { rigSeries: 2, expanded: null }),
+  ],
+  changes: [
+    { at: '2026-01-02T00:00:00.000Z', name: 'main filter' },
+    ...Array.from({ length: 9 }, () => ({ at: '2026-01-03T00:00:00.000Z', name: 'bag' })),
+  ],
   lines: [{ name: 'baseline', value: 0.03, tone: 'base' }],
   ink: { text: '#000', line: '#111', soft: '#222', watch: '#333', stop: '#444', paper: '#fff' },
 };
@@ -23,7 +32,13 @@ interface Drawn {
   readonly series: readonly {
     readonly type: string;
     readonly data: readonly (readonly unknown[])[];
-    readonly markLine?: { readonly data: readonly { readonly name: string; readonly yAxis?: number; readonly label: { readonly show?: boolean } }[] };
+    readonly markLine?: {
+      readonly data: readonly {
+        readonly name: string;
+        readonly yAxis?: number;
+        readonly label: { readonly show?: boolean };
+      }[];
+    };
   }[];
 }
 

@@ -40,7 +40,10 @@ describe('calc', () => {
       machineKind: 'mExtractor',
       baseline: { readings: [cfm(30.5), cfm(30.4), cfm(30.6)] },
     });
-    expect(result.mean).toEqual({ value: expect.closeTo((21.3 + 21.1 + 0.00995 / 4.719474432e-4) * (4.719474432e-4 / 3), 9), unit: 'm3/s' });
+    expect(result.mean).toEqual({
+      value: expect.closeTo((21.3 + 21.1 + 0.00995 / 4.719474432e-4) * (4.719474432e-4 / 3), 9),
+      unit: 'm3/s',
+    });
     expect(result.verdicts.map((v) => v.outcome)).toEqual(['act', 'fail']);
     expect(result.lossFraction).toBeCloseTo(1 - result.mean.value / (30.5 * 4.719474432e-4), 12);
   });
@@ -68,31 +71,55 @@ describe('calc', () => {
     const plan = { shape: 'round', diameter: { value: 125, unit: 'mm' } };
     const points = await calc('traverse', { plan });
     expect((points['points'] as unknown[]).length).toBe(12);
-    const flat = await calc('traverse', { plan, readings: Array.from({ length: 36 }, () => ({ value: 20, unit: 'm/s' })) });
+    const flat = await calc('traverse', {
+      plan,
+      readings: Array.from({ length: 36 }, () => ({ value: 20, unit: 'm/s' })),
+    });
     expect(flat).toMatchObject({ traverses: 3, meanVelocity: { value: expect.closeTo(20, 9), unit: 'm/s' } });
-    expect(await calc('traverse', { plan, readings: [20, 20] })).toMatchObject({ refused: expect.stringContaining('traverse.incomplete') });
-    expect(await calc('traverse', { plan, reads: 'velocityPressure', readings: [-20] })).toMatchObject({ refused: expect.stringContaining('pitot.negative-point') });
+    expect(await calc('traverse', { plan, readings: [20, 20] })).toMatchObject({
+      refused: expect.stringContaining('traverse.incomplete'),
+    });
+    expect(await calc('traverse', { plan, reads: 'velocityPressure', readings: [-20] })).toMatchObject({
+      refused: expect.stringContaining('pitot.negative-point'),
+    });
   });
 
   it('suction-curve: the peak of a curve, and its refusal of two openings', async () => {
-    const point = (mm: number, kPa: number) => ({ orifice: { value: mm, unit: 'mm' }, suction: { value: kPa, unit: 'kPa' } });
-    const curve = await calc('suction-curve', { points: [point(0, 22), point(10, 20.4), point(16, 16), point(22, 11), point(30, 6), point(40, 2.6)] });
+    const point = (mm: number, kPa: number) => ({
+      orifice: { value: mm, unit: 'mm' },
+      suction: { value: kPa, unit: 'kPa' },
+    });
+    const curve = await calc('suction-curve', {
+      points: [point(0, 22), point(10, 20.4), point(16, 16), point(22, 11), point(30, 6), point(40, 2.6)],
+    });
     expect(curve).toMatchObject({ peak: { airPower: { unit: 'W' }, inside: true } });
-    expect(await calc('suction-curve', { points: [point(0, 22), point(10, 20)] })).toMatchObject({ refused: expect.stringContaining('curve.too-few') });
+    expect(await calc('suction-curve', { points: [point(0, 22), point(10, 20)] })).toMatchObject({
+      refused: expect.stringContaining('curve.too-few'),
+    });
   });
 
   it('suction with a minus is suction: -92 to -80 inH2O is a loss of 13 %, on the command line as on the pad', async () => {
     const inH2O = (...values: readonly number[]) => values.map((value) => ({ value, unit: 'inH2O' }));
-    const minus = await calc('compare', { quantity: 'pressure', before: inH2O(-92, -92.1, -91.9), after: inH2O(-80, -80.1, -79.9) });
-    expect(minus).toEqual(await calc('compare', { quantity: 'pressure', before: inH2O(92, 92.1, 91.9), after: inH2O(80, 80.1, 79.9) }));
+    const minus = await calc('compare', {
+      quantity: 'pressure',
+      before: inH2O(-92, -92.1, -91.9),
+      after: inH2O(-80, -80.1, -79.9),
+    });
+    expect(minus).toEqual(
+      await calc('compare', { quantity: 'pressure', before: inH2O(92, 92.1, 91.9), after: inH2O(80, 80.1, 79.9) }),
+    );
     expect(minus).toMatchObject({ outcome: 'less', relative: expect.closeTo(-0.1304, 3) });
   });
 
   it('particle-test: 6 against 333, and what is no count', async () => {
     const side = (count: number) => ({ count, time: { value: 60, unit: 's' }, flow: { value: 2.83, unit: 'L/min' } });
     expect(await calc('particle-test', { exhaust: side(6), room: side(333) })).toMatchObject({ outcome: 'belowRoom' });
-    expect(await calc('particle-test', { exhaust: side(6.5), room: side(333) })).toMatchObject({ refused: expect.stringContaining('particles.whole') });
-    expect(await calc('particle-test', { exhaust: { ...side(6), time: 0 }, room: side(-1) })).toMatchObject({ refused: expect.stringContaining('particles.counting') });
+    expect(await calc('particle-test', { exhaust: side(6.5), room: side(333) })).toMatchObject({
+      refused: expect.stringContaining('particles.whole'),
+    });
+    expect(await calc('particle-test', { exhaust: { ...side(6), time: 0 }, room: side(-1) })).toMatchObject({
+      refused: expect.stringContaining('particles.counting'),
+    });
   });
 
   it.each(['compare', 'traverse', 'suction-curve', 'particle-test'])('%s prints its schema', async (name) => {
@@ -101,8 +128,16 @@ describe('calc', () => {
 
   it.each([
     ['nonsense', '{', 'request.malformed'],
-    ['a wrong unit', { method: 'flowMeter', place: 'inlet', readings: [{ value: 1, unit: 'kPa' }] }, 'quantity.wrong-unit'],
-    ['an impossible suction', { method: 'sealedSuction', place: 'inlet', readings: [{ value: 40, unit: 'psi' }] }, 'suction.impossible'],
+    [
+      'a wrong unit',
+      { method: 'flowMeter', place: 'inlet', readings: [{ value: 1, unit: 'kPa' }] },
+      'quantity.wrong-unit',
+    ],
+    [
+      'an impossible suction',
+      { method: 'sealedSuction', place: 'inlet', readings: [{ value: 40, unit: 'psi' }] },
+      'suction.impossible',
+    ],
     ['no reading', { method: 'flowMeter', place: 'inlet', readings: [] }, 'field.invalid'],
     ['no bore', { method: 'anemometer', place: 'inlet', readings: [10] }, 'bore.missing'],
   ])('refuses %s with a problem and exit code 1', async (_what, input, code) => {

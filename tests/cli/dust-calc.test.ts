@@ -5,8 +5,18 @@ import { runCli } from '../../cli/run';
 
 const run = async (name: string, input: unknown) => {
   const [out, err]: [string[], string[]] = [[], []];
-  const code = await runCli({ args: ['calc', name], readInput: () => Promise.resolve(JSON.stringify(input)), write: (t) => out.push(t), complain: (t) => err.push(t), env: {}, now: () => '2026-11-24T10:00:00.000Z' });
-  return { code, json: JSON.parse((code === 0 ? out : err).join('')) as { problems?: { code: string; path: string }[] } };
+  const code = await runCli({
+    args: ['calc', name],
+    readInput: () => Promise.resolve(JSON.stringify(input)),
+    write: (t) => out.push(t),
+    complain: (t) => err.push(t),
+    env: {},
+    now: () => '2026-11-24T10:00:00.000Z',
+  });
+  return {
+    code,
+    json: JSON.parse((code === 0 ? out : err).join('')) as { problems?: { code: string; path: string }[] },
+  };
 };
 const dust = async (text: string, over: object = {}) => DustOutput.parse((await run('dust', { text, ...over })).json);
 
@@ -19,7 +29,11 @@ describe('calc dust', () => {
   });
 
   it('shows both rule sets where they disagree, by the one asked for (EU/UK practice M, 29 CFR 1926.1153 HEPA; from memory of the sources)', async () => {
-    expect(await dust('concrete')).toMatchObject({ level: 'contained', neededClass: 'M', bothRuleSets: { eu_uk: 'M', us: 'HEPA' } });
+    expect(await dust('concrete')).toMatchObject({
+      level: 'contained',
+      neededClass: 'M',
+      bothRuleSets: { eu_uk: 'M', us: 'HEPA' },
+    });
     expect((await dust('concrete', { ruleSet: 'us' })).neededClass).toBe('HEPA');
   });
 
@@ -30,7 +44,9 @@ describe('calc dust', () => {
     expect((await dust('crysotile', { confirmed: ['asbestos'] })).refused).not.toBeNull();
     const unknown = await dust('gubbins');
     expect([unknown.level, unknown.questions.length]).toEqual(['contained', 6]);
-    expect((await dust('gubbins', { answers: Object.fromEntries(unknown.questions.map((q) => [q.key, 'no'])) })).level).toBe('plain');
+    expect(
+      (await dust('gubbins', { answers: Object.fromEntries(unknown.questions.map((q) => [q.key, 'no'])) })).level,
+    ).toBe('plain');
   });
 
   it.each<[string, object, string]>([
@@ -43,8 +59,15 @@ describe('calc dust', () => {
 });
 
 describe('calc integrity', () => {
-  const side = (count: number, seconds = '60') => ({ count, time: { value: Number(seconds), unit: 's' }, flow: { value: 2.83, unit: 'L/min' } });
-  const judged = async (through: number, challenge: number, machineClass = 'H', over: object = {}) => IntegrityOutput.parse((await run('integrity', { through: side(through), challenge: side(challenge), machineClass, ...over })).json);
+  const side = (count: number, seconds = '60') => ({
+    count,
+    time: { value: Number(seconds), unit: 's' },
+    flow: { value: 2.83, unit: 'L/min' },
+  });
+  const judged = async (through: number, challenge: number, machineClass = 'H', over: object = {}) =>
+    IntegrityOutput.parse(
+      (await run('integrity', { through: side(through), challenge: side(challenge), machineClass, ...over })).json,
+    );
 
   it('600 of 900 fails, a long clean count screens and proves no class, a short one cannot tell, each with the best it could show', async () => {
     expect(await judged(600, 900)).toMatchObject({ outcome: 'fails', classLimit: 0.00005 });
@@ -57,7 +80,10 @@ describe('calc integrity', () => {
   });
 
   it('refuses half particles and no time', async () => {
-    for (const [through, path] of [[{ ...side(1), count: 0.5 }, 'particles.whole through.count'], [side(1, '0'), 'particles.counting through']] as const) {
+    for (const [through, path] of [
+      [{ ...side(1), count: 0.5 }, 'particles.whole through.count'],
+      [side(1, '0'), 'particles.counting through'],
+    ] as const) {
       const { json } = await run('integrity', { through, challenge: side(900), machineClass: 'H' });
       expect(`${json.problems?.[0]?.code} ${json.problems?.[0]?.path}`).toBe(path);
     }
@@ -73,9 +99,19 @@ describe('calc check-find', () => {
         if (level !== 'plain') expect(out.takeOutOffered).toBe(false);
       }
     }
-    const out = CheckFindOutput.parse((await run('check-find', { machine: { kind: 'hExtractor', machineClass: 'H', missing: ['mainFilter'] }, level: 'contained' })).json);
+    const out = CheckFindOutput.parse(
+      (
+        await run('check-find', {
+          machine: { kind: 'hExtractor', machineClass: 'H', missing: ['mainFilter'] },
+          level: 'contained',
+        })
+      ).json,
+    );
     expect(out.proven).toBe(true);
-    expect((await run('check-find', { machine: { kind: 'hExtractor', missing: ['gas'] }, level: 'plain' })).json.problems?.[0]?.code).toBe('stage.unknown');
+    expect(
+      (await run('check-find', { machine: { kind: 'hExtractor', missing: ['gas'] }, level: 'plain' })).json
+        .problems?.[0]?.code,
+    ).toBe('stage.unknown');
     expect((await run('check-find', { machine: { kind: 'timeMachine' }, level: 'plain' })).code).not.toBe(0);
   });
 });

@@ -36,24 +36,49 @@ describe('the log of a machine', () => {
     const entries = logEntries(b, 'metric');
     expect(b.cases.length).toBe(2);
     const { machine } = b.status;
-    const proofs = machine.stages.flatMap((s) => s.proven).length + machine.penetration.length + machine.examinations.length + machine.dust.collected.length;
+    const proofs =
+      machine.stages.flatMap((s) => s.proven).length +
+      machine.penetration.length +
+      machine.examinations.length +
+      machine.dust.collected.length;
     expect(proofs).toBeGreaterThan(3);
     expect(entries.length).toBe(b.tests.length + b.changes.length + b.cases.length + proofs);
-    expect(entries.find((e) => e.key === `case-${b.cases[0]?.id ?? 0}`)).toMatchObject({ title: 'Case: No suction: weak at the laminate saw after the bag', href: expect.stringContaining('/cases/') as string });
-    expect([...entries].map((e) => e.at).sort().reverse()).toEqual(entries.map((e) => e.at));
+    expect(entries.find((e) => e.key === `case-${b.cases[0]?.id ?? 0}`)).toMatchObject({
+      title: 'Case: No suction: weak at the laminate saw after the bag',
+      href: expect.stringContaining('/cases/') as string,
+    });
+    expect(
+      [...entries]
+        .map((e) => e.at)
+        .sort()
+        .reverse(),
+    ).toEqual(entries.map((e) => e.at));
   });
 
   it('shows a correction with every original under it, and a withdrawal as withdrawn', async () => {
     const first = await record({ note: 'wrong' });
-    const correction = await correctTest(context, 'CR-04', { ...testBody({ note: 'better' }), supersedesId: first, correctionReason: 'one' });
+    const correction = await correctTest(context, 'CR-04', {
+      ...testBody({ note: 'better' }),
+      supersedesId: first,
+      correctionReason: 'one',
+    });
     if (!correction.ok) throw new Error('not corrected');
-    const again = await correctTest(context, 'CR-04', { ...testBody({ note: 'right' }), supersedesId: correction.value.id, correctionReason: 'two' });
+    const again = await correctTest(context, 'CR-04', {
+      ...testBody({ note: 'right' }),
+      supersedesId: correction.value.id,
+      correctionReason: 'two',
+    });
     if (!again.ok) throw new Error('not corrected');
     const entry = logEntries(await bench(), 'metric').find((e) => e.key === `test-${again.value.id}`);
     expect(entry).toMatchObject({ note: 'right', correctedBecause: 'two', withdrawn: false });
     expect(entry?.originals.map((o) => o.note)).toEqual(['better', 'wrong']);
     expect(entry?.originals.every((o) => o.correctHref === null)).toBe(true);
-    await withdrawTest(context, 'CR-04', { clientId: newId(), by: 'MK', supersedesId: again.value.id, correctionReason: 'never was' });
+    await withdrawTest(context, 'CR-04', {
+      clientId: newId(),
+      by: 'MK',
+      supersedesId: again.value.id,
+      correctionReason: 'never was',
+    });
     const withdrawn = logEntries(await bench(), 'metric').find((e) => e.note === 'right' && e.withdrawn);
     expect(withdrawn?.originals).toHaveLength(3);
   });
@@ -75,7 +100,9 @@ describe('what goes to the bench and the board', () => {
     expect(old.length).toBeGreaterThan(0);
     expect(old.every((b) => !b.recent)).toBe(true);
     await record();
-    expect(beforeChoices(await bench(), { units: 'metric', now: NOW }).filter((b) => b.recent).length).toBeGreaterThan(0);
+    expect(beforeChoices(await bench(), { units: 'metric', now: NOW }).filter((b) => b.recent).length).toBeGreaterThan(
+      0,
+    );
   });
 
   it('the bench gets every baseline and the newest of the rest, usable ones only', async () => {

@@ -12,12 +12,15 @@ const open = async (path: string, ready: string): Promise<Page> => {
   return page;
 };
 /** The flow at the tool that what-if shows now, in L/s. */
-const toolFlow = async (page: Page): Promise<number> => Number(/^([\d.]+)/.exec((await page.getByRole('status').first().innerText()).trim())?.[1] ?? Number.NaN);
+const toolFlow = async (page: Page): Promise<number> =>
+  Number(/^([\d.]+)/.exec((await page.getByRole('status').first().innerText()).trim())?.[1] ?? Number.NaN);
 
 describe('the pressure staircase', () => {
   it('says which step grew, what it costs and what is normal, and stands as a table too', async () => {
     const page = await open('/m/CR-04', 'stairs');
-    await page.getByText(/Grown most: fleece bag costs [\d.]+ kPa, \d+ % of the fan's lift; as new [\d.]+ kPa/).waitFor();
+    await page
+      .getByText(/Grown most: fleece bag costs [\d.]+ kPa, \d+ % of the fan's lift; as new [\d.]+ kPa/)
+      .waitFor();
     await page.getByText('The model agrees with all 7 baseline readings within their uncertainty.').waitFor();
     const table = page.getByRole('table', { name: /Pressure along the air path/ });
     expect(await table.getByRole('row').count()).toBe(8);
@@ -36,7 +39,8 @@ describe('the pressure staircase', () => {
     if (!box) throw new Error('no column');
     await page.mouse.move(box.x + box.width / 2, box.y + 20);
     await page.mouse.down();
-    for (let i = 1; i <= 20; i += 1) await page.mouse.move(box.x + box.width / 2, box.y + 20 + (i * (box.height - 30)) / 20);
+    for (let i = 1; i <= 20; i += 1)
+      await page.mouse.move(box.x + box.width / 2, box.y + 20 + (i * (box.height - 30)) / 20);
     await page.mouse.up();
     await expect.poll(() => toolFlow(page)).toBeLessThan(0.5 * today);
     await page.getByText('Flow lamp lit: below 20 m/s in this hose').waitFor();
@@ -58,7 +62,14 @@ describe('the pressure staircase', () => {
     await page.getByRole('button', { name: 'Back to today' }).waitFor();
     const today = await toolFlow(page);
     const slide = async (column: string, label: RegExp, key: string, times: number) => {
-      await page.getByRole(column === 'fan' || column === 'hose' ? 'button' : 'slider', { name: column === 'fan' ? /^Fan lifts/ : column, exact: column !== 'fan' }).first().click({ force: true }).catch(() => undefined);
+      await page
+        .getByRole(column === 'fan' || column === 'hose' ? 'button' : 'slider', {
+          name: column === 'fan' ? /^Fan lifts/ : column,
+          exact: column !== 'fan',
+        })
+        .first()
+        .click({ force: true })
+        .catch(() => undefined);
       const slider = page.getByLabel(label);
       await slider.focus();
       for (let i = 0; i < times; i += 1) await page.keyboard.press(key);
@@ -107,7 +118,10 @@ describe('the machine editor', () => {
   it('drags a template into the path', async () => {
     const page = await open('/m/CR-02/edit', 'edit');
     await page.getByText('Add a stage').click();
-    const [item, target] = [page.getByRole('button', { name: 'foam', exact: true }), page.getByRole('button', { name: 'Move fan' })];
+    const [item, target] = [
+      page.getByRole('button', { name: 'foam', exact: true }),
+      page.getByRole('button', { name: 'Move fan' }),
+    ];
     await item.scrollIntoViewIfNeeded();
     const [from, to] = [await item.boundingBox(), await target.boundingBox()];
     if (!from || !to) throw new Error('nothing to drag');
@@ -115,7 +129,22 @@ describe('the machine editor', () => {
     await page.mouse.down();
     await page.mouse.move(to.x + from.width / 2, to.y + to.height / 2, { steps: 15 });
     await page.mouse.up();
-    await expect.poll(() => page.getByRole('button', { name: /^Move / }).evaluateAll((list) => list.map((b) => b.getAttribute('aria-label')))).toEqual(['Move nozzle', 'Move hose', 'Move inlet', 'Move paper bag', 'Move cartridge', 'Move foam', 'Move fan', 'Move exhaust']);
+    await expect
+      .poll(() =>
+        page
+          .getByRole('button', { name: /^Move / })
+          .evaluateAll((list) => list.map((b) => b.getAttribute('aria-label'))),
+      )
+      .toEqual([
+        'Move nozzle',
+        'Move hose',
+        'Move inlet',
+        'Move paper bag',
+        'Move cartridge',
+        'Move foam',
+        'Move fan',
+        'Move exhaust',
+      ]);
   });
 
   it('records a missing stage, withdraws the class everywhere with the reason, and keeps it in the file', async () => {
@@ -126,8 +155,14 @@ describe('the machine editor', () => {
     await page.getByLabel('Why').fill('not behind the wrap');
     await page.getByRole('button', { name: 'Record the change of path' }).dblclick();
     await page.waitForURL('**/m/CR-07/path?saved*');
-    await page.getByText('The HEPA is missing: this is no HEPA machine until it is back, screened, and proven by a penetration test.').waitFor();
-    expect(await page.getByRole('navigation', { name: 'Machines' }).getByRole('link', { name: /CR-07/ }).innerText()).toMatch(/class withdrawn/);
+    await page
+      .getByText(
+        'The HEPA is missing: this is no HEPA machine until it is back, screened, and proven by a penetration test.',
+      )
+      .waitFor();
+    expect(
+      await page.getByRole('navigation', { name: 'Machines' }).getByRole('link', { name: /CR-07/ }).innerText(),
+    ).toMatch(/class withdrawn/);
     await page.goto(`${yard.server.url}/m/CR-07/filters`);
     expect(await page.getByRole('main').innerText()).toMatch(/Withdrawn[\s\S]*not shown to be HEPA|not HEPA/);
     await page.goto(`${yard.server.url}/m/CR-07/file`);

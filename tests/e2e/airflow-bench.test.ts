@@ -9,7 +9,8 @@ const main = () => yard.visit.page.getByRole('main').innerText();
 
 const tickAll = async () => {
   const { page } = yard.visit;
-  for (const name of await page.locator('button[role=checkbox]').allInnerTexts()) await page.getByRole('checkbox', { name, exact: true }).click();
+  for (const name of await page.locator('button[role=checkbox]').allInnerTexts())
+    await page.getByRole('checkbox', { name, exact: true }).click();
 };
 
 const toMethod = async (name: RegExp) => {
@@ -94,7 +95,15 @@ describe('as found, canister in, as left, with the streaming meter', () => {
 });
 
 describe('on a phone', () => {
-  it.each([/^Particle count/, /^Suction curve/, /^Pitot traverse/, /^Orifice plate/, /^Indicator light/, /^Filter weight/, /^Anemometer in a pipe/])('%s fits its width and passes axe', async (name) => {
+  it.each([
+    /^Particle count/,
+    /^Suction curve/,
+    /^Pitot traverse/,
+    /^Orifice plate/,
+    /^Indicator light/,
+    /^Filter weight/,
+    /^Anemometer in a pipe/,
+  ])('%s fits its width and passes axe', async (name) => {
     const { page } = await newVisit(yard.browser, { width: 390, height: 2000 });
     await page.goto(`${yard.server.url}/m/CR-07/measure`);
     await page.waitForSelector('html[data-measure=ready]');
@@ -157,15 +166,20 @@ describe('other ways of measuring', () => {
   it('the stream takes a bridge that speaks its open lines, and counts what it cannot read', async () => {
     const line = { t: new Date().toISOString(), quantity: 'velocity', value: 12.5, unit: 'm/s' };
     expect(MeterLine.safeParse(line).success).toBe(true);
-    const heard = fetch(`${yard.server.url}/api/instruments/2/stream?tag=CR-01&method=anemometer&place=hoseEnd`).then(async (r) => {
-      const reader = r.body!.getReader();
-      let text = '';
-      while (!text.includes('12.5')) text += new TextDecoder().decode((await reader.read()).value);
-      await reader.cancel();
-      return text;
-    });
+    const heard = fetch(`${yard.server.url}/api/instruments/2/stream?tag=CR-01&method=anemometer&place=hoseEnd`).then(
+      async (r) => {
+        const reader = r.body!.getReader();
+        let text = '';
+        while (!text.includes('12.5')) text += new TextDecoder().decode((await reader.read()).value);
+        await reader.cancel();
+        return text;
+      },
+    );
     await new Promise((resolve) => setTimeout(resolve, 400));
-    const posted = await fetch(`${yard.server.url}/api/instruments/2/stream`, { method: 'POST', body: `${JSON.stringify(line)}\n{"garbage"\n` });
+    const posted = await fetch(`${yard.server.url}/api/instruments/2/stream`, {
+      method: 'POST',
+      body: `${JSON.stringify(line)}\n{"garbage"\n`,
+    });
     expect(posted.status).toBe(202);
     expect(await posted.json()).toEqual({ accepted: 1, refused: 1 });
     expect(await heard).toContain('"value":12.5');

@@ -33,7 +33,12 @@ describe('the register of dusts', () => {
     await page.keyboard.press('g');
     await page.waitForURL('**/dusts');
     await page.waitForSelector('html[data-dusts=ready]');
-    for (const [typed, key] of [['Bleimennige', 'lead'], ['ash veneer', 'hardwood'], ['chrysotile', 'asbestos'], ['alox paper', 'oxideAbrasive']] as const) {
+    for (const [typed, key] of [
+      ['Bleimennige', 'lead'],
+      ['ash veneer', 'hardwood'],
+      ['chrysotile', 'asbestos'],
+      ['alox paper', 'oxideAbrasive'],
+    ] as const) {
       await page.getByLabel('What would somebody type?').fill(typed);
       await page.locator(`[data-dust=${key}]`).waitFor();
       expect(await page.locator('[data-dust]').count()).toBe(1);
@@ -48,15 +53,23 @@ describe('the register of dusts', () => {
     const page = await desk();
     await page.getByLabel('What would somebody type?').fill('concrete');
     const entry = page.locator('[data-dust=silica]');
-    expect(await entry.innerText()).toMatch(/EU\/UK: M class\. US: HEPA\. They differ: take the stricter\.[\s\S]*EU\/UK rules here/);
+    expect(await entry.innerText()).toMatch(
+      /EU\/UK: M class\. US: HEPA\. They differ: take the stricter\.[\s\S]*EU\/UK rules here/,
+    );
     await page.getByLabel('Initials', { exact: true }).fill('MK');
-    await Promise.all([page.waitForNavigation(), page.getByRole('group', { name: /Rules this site/ }).getByRole('button', { name: 'US' }).click()]);
+    await Promise.all([
+      page.waitForNavigation(),
+      page
+        .getByRole('group', { name: /Rules this site/ })
+        .getByRole('button', { name: 'US' })
+        .click(),
+    ]);
     await page.waitForSelector('html[data-dusts=ready]');
     await page.getByLabel('What would somebody type?').fill('concrete');
     expect(await entry.innerText()).toMatch(/US rules here/);
   });
 
-  it('takes a dust of the site\'s own, and refuses to make a shipped one less; a machine that collects it follows', async () => {
+  it("takes a dust of the site's own, and refuses to make a shipped one less; a machine that collects it follows", async () => {
     const page = await desk();
     await page.getByLabel('What would somebody type?').fill('kiln fluff');
     await page.getByRole('button', { name: 'Add a dust' }).click();
@@ -64,7 +77,10 @@ describe('the register of dusts', () => {
     await page.getByLabel('Words people type for it').fill('kiln fluff, oven fluff');
     await page.getByLabel('Opened as').selectOption('contained');
     await page.getByLabel('Initials', { exact: true }).fill('MK');
-    await Promise.all([page.waitForNavigation(), page.getByRole('button', { name: 'Keep it in the register' }).dblclick()]);
+    await Promise.all([
+      page.waitForNavigation(),
+      page.getByRole('button', { name: 'Keep it in the register' }).dblclick(),
+    ]);
     await page.waitForSelector('html[data-dusts=ready]');
     await page.getByLabel('What would somebody type?').fill('oven fluff');
     await page.locator('[data-dust=ownKilnFluff]').waitFor();
@@ -89,7 +105,10 @@ describe('what a machine has collected', () => {
     expect(await levelShown(page)).toBe('contained');
     await page.getByRole('button', { name: 'None of these' }).click();
     await page.locator('[data-dust-level=plain]').waitFor();
-    await page.getByRole('button', { name: /^Yes: / }).first().click();
+    await page
+      .getByRole('button', { name: /^Yes: / })
+      .first()
+      .click();
     await page.locator('[data-dust-level=contained]').waitFor();
   });
 
@@ -124,19 +143,25 @@ describe('what a machine has collected', () => {
     expect(await head(page)).not.toMatch(/Opened as/);
   });
 
-  it('a contractor\'s paper clears it, an examination is on record and on the file', async () => {
+  it("a contractor's paper clears it, an examination is on record and on the file", async () => {
     const page = await dustOf('CR-16');
     await page.getByLabel('Initials', { exact: true }).fill('MK');
     await page.getByRole('button', { name: 'Done by a contractor' }).click();
     await page.getByLabel('Contractor', { exact: true }).fill('the licensed firm');
     await page.getByLabel('Number of the paper').fill('C-77');
-    await Promise.all([page.waitForNavigation(), page.getByRole('region', { name: 'Clear it' }).getByRole('button', { name: 'Record it' }).click()]);
+    await Promise.all([
+      page.waitForNavigation(),
+      page.getByRole('region', { name: 'Clear it' }).getByRole('button', { name: 'Record it' }).click(),
+    ]);
     await page.waitForSelector('html[data-dust=ready]');
     expect(await head(page)).not.toMatch(/contained work/);
     await page.getByLabel('Initials', { exact: true }).fill('MK');
     await page.getByLabel('Examined by').fill('the test firm');
     await page.getByLabel('What was found').fill('sound, seals dry');
-    await Promise.all([page.waitForNavigation(), page.getByRole('region', { name: 'Log an examination' }).getByRole('button', { name: 'Record it' }).click()]);
+    await Promise.all([
+      page.waitForNavigation(),
+      page.getByRole('region', { name: 'Log an examination' }).getByRole('button', { name: 'Record it' }).click(),
+    ]);
     await page.goto(`${yard.server.url}/m/CR-16/file`);
     expect(await page.locator('main').innerText()).toMatch(/sound, seals dry/);
   });
@@ -144,7 +169,10 @@ describe('what a machine has collected', () => {
   it('an examination on the walk is logged, not begun as a change', async () => {
     const { page } = await newVisit(yard.browser);
     await page.goto(`${yard.server.url}/round`);
-    await page.getByRole('link', { name: /^Log the examination of CR-01/ }).first().click();
+    await page
+      .getByRole('link', { name: /^Log the examination of CR-01/ })
+      .first()
+      .click();
     await page.waitForURL('**/m/CR-01/dust#examination');
   });
 
@@ -158,7 +186,9 @@ describe('what a machine has collected', () => {
     for (const tab of ['find', 'job', 'change']) {
       await page.goto(`${yard.server.url}/m/CR-18/${tab}`);
       expect(await page.locator('main').innerText(), tab).toMatch(/asbestos/i);
-      expect(await page.getByRole('button', { name: /^(Begin|Open the case|Record the change)$/ }).count(), tab).toBe(0);
+      expect(await page.getByRole('button', { name: /^(Begin|Open the case|Record the change)$/ }).count(), tab).toBe(
+        0,
+      );
     }
   });
 });

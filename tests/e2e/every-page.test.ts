@@ -65,7 +65,9 @@ describe.each(['moor-day', 'moor-night'])('every page in %s', (theme) => {
     await page.context().addCookies([{ name: 'mw_theme', value: theme, url: full.url }]);
     await page.goto(`${full.url}${path}`);
     // Every island in sight has come to life: quicker than waiting for a silent line, and surer.
-    await page.waitForFunction(() => document.querySelectorAll('astro-island[ssr]:not([client="visible"])').length === 0);
+    await page.waitForFunction(
+      () => document.querySelectorAll('astro-island[ssr]:not([client="visible"])').length === 0,
+    );
     expect(await page.title()).toContain('Moorwind');
     expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
     // Tall enough that no bar which stays in sight lies over half a button: it moves away when a person scrolls.

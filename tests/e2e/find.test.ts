@@ -15,7 +15,11 @@ const walker = async (tag: string, faults: readonly (readonly [FaultKind, string
   const { page } = await newVisit(yard.browser);
   const setup = await setupOf(yard.server.dataFile, tag);
   const at = (name: string) => setup.model.stages.findIndex((s) => s.name === name);
-  return new CaseWalker(page, setup, faults.map(([kind, name, severity]): Fault => ({ kind, position: at(name), severity })));
+  return new CaseWalker(
+    page,
+    setup,
+    faults.map(([kind, name, severity]): Fault => ({ kind, position: at(name), severity })),
+  );
 };
 const url = (tag: string) => `${yard.server.url}/m/${tag}/find`;
 const stockOf = async (code: string) => {
@@ -27,11 +31,19 @@ const stockOf = async (code: string) => {
 
 describe('the six trade cases on the Find page', () => {
   it('low flow that a new pre-filter trebles, and a second plug in the nozzle: both are found before it closes', async () => {
-    const w = await walker('CR-07', [['blocked', 'pre-filter wrap', 0.78], ['blocked', 'nozzle', 0.42]]);
+    const w = await walker('CR-07', [
+      ['blocked', 'pre-filter wrap', 0.78],
+      ['blocked', 'nozzle', 0.42],
+    ]);
     await w.open(url('CR-07'), { complaint: 'No suction', words: 'hardly lifts the flakes' });
     const seen = await w.follow('The nozzle is plugged');
     expect(seen[0]).toContain('Open flow at the tool end');
-    expect(seen.filter((s) => s.endsWith(': so')).map((s) => s.slice(7, -4)).sort()).toEqual(['Clear the nozzle', 'Fit a new pre-filter wrap']);
+    expect(
+      seen
+        .filter((s) => s.endsWith(': so'))
+        .map((s) => s.slice(7, -4))
+        .sort(),
+    ).toEqual(['Clear the nozzle', 'Fit a new pre-filter wrap']);
     expect(await w.page.locator('article').innerText()).toContain('as left');
   });
 
@@ -62,7 +74,9 @@ describe('the six trade cases on the Find page', () => {
     const w = await walker('CR-05', [['indicatorOut', 'fan', 1]]);
     await w.open(url('CR-05'), { complaint: 'The light is on' });
     const seen = await w.follow('indicator is out of adjustment');
-    expect(seen.filter((s) => s.startsWith('REPAIR'))).toEqual(['REPAIR Send the indicator for adjustment: live adjustment is for trained persons: so']);
+    expect(seen.filter((s) => s.startsWith('REPAIR'))).toEqual([
+      'REPAIR Send the indicator for adjustment: live adjustment is for trained persons: so',
+    ]);
     expect(seen.join()).not.toMatch(/Fit a new|Take the|cover off/);
   });
 
@@ -74,7 +88,9 @@ describe('the six trade cases on the Find page', () => {
     await w.test();
     const seen = await w.follow('supply air is low');
     expect(seen[1]).toBe('Gauge of the HEPA: Green');
-    expect(seen.filter((s) => s.startsWith('REPAIR')).at(-1)).toBe('REPAIR Put the supply right: cable, socket, compressor: so');
+    expect(seen.filter((s) => s.startsWith('REPAIR')).at(-1)).toBe(
+      'REPAIR Put the supply right: cable, socket, compressor: so',
+    );
   });
 
   it('a dirty clean side of the HEPA with flow as it should be: the case does not close before it is replaced', async () => {

@@ -30,7 +30,9 @@ const walk = async (page: Page, until = /All steps are done/): Promise<readonly 
     seen.push(text);
     const button = page.getByRole('button', { name: /^(Yes|Taken|Done)$/ }).first();
     await button.click();
-    await page.waitForFunction((old) => document.querySelector('#step')?.textContent !== old, text, { timeout: 10_000 }).catch(() => undefined);
+    await page
+      .waitForFunction((old) => document.querySelector('#step')?.textContent !== old, text, { timeout: 10_000 })
+      .catch(() => undefined);
     await ready(page);
   }
   throw new Error(`no end after ${seen.join(' | ')}`);
@@ -41,12 +43,25 @@ const indexOf = (seen: readonly string[], what: RegExp) => seen.findIndex((s) =>
 describe('guided changes, walked on the page', () => {
   it('the demo offers eight procedures on its own machines, each to be printed as a card', async () => {
     const { page } = await newVisit(yard.browser);
-    const cards = { 'CR-02': /^Bag|Paper bag/, 'CR-05': /Safety bag/, 'CR-07': /Pre-filter wrap/, 'CR-18': /Drop chamber/, 'CR-20': /^Cyclone/, 'CR-01': /^Lower bag/, 'CR-16': /Commissioning/, 'CR-14': /^HEPA/ };
+    const cards = {
+      'CR-02': /^Bag|Paper bag/,
+      'CR-05': /Safety bag/,
+      'CR-07': /Pre-filter wrap/,
+      'CR-18': /Drop chamber/,
+      'CR-20': /^Cyclone/,
+      'CR-01': /^Lower bag/,
+      'CR-16': /Commissioning/,
+      'CR-14': /^HEPA/,
+    };
     const seen = new Set<string>();
     for (const [tag, what] of Object.entries(cards)) {
       await page.goto(`${yard.server.url}/m/${tag}/job`);
       await ready(page);
-      await page.getByRole('group', { name: /What is done/ }).getByRole('button', { name: what }).first().click();
+      await page
+        .getByRole('group', { name: /What is done/ })
+        .getByRole('button', { name: what })
+        .first()
+        .click();
       await page.getByRole('link', { name: 'Print as a card' }).click();
       await page.waitForURL('**/card?*');
       seen.add((await page.locator('article h2').innerText()).replace(/^.*: /, ''));
@@ -65,8 +80,24 @@ describe('guided changes, walked on the page', () => {
     await ready(page);
     expect(await stepOf(page)).toMatch(/^Old main filter into its bag/);
     const seen = [...first, ...(await walk(page, /^Screen/))];
-    const order = [/area/i, /coverall/i, /respirator/i, /pull the plug/, /Plug the inlet/, /^Open at/, /clean side/i, /into its bag/, /arrow/, /^Close at/, /comes out of the inlet/, /Label the waste/].map((r) => indexOf(seen, r));
-    expect(order.every((i) => i >= 0), seen.map((s) => s.split('\n')[0]).join(' | ')).toBe(true);
+    const order = [
+      /area/i,
+      /coverall/i,
+      /respirator/i,
+      /pull the plug/,
+      /Plug the inlet/,
+      /^Open at/,
+      /clean side/i,
+      /into its bag/,
+      /arrow/,
+      /^Close at/,
+      /comes out of the inlet/,
+      /Label the waste/,
+    ].map((r) => indexOf(seen, r));
+    expect(
+      order.every((i) => i >= 0),
+      seen.map((s) => s.split('\n')[0]).join(' | '),
+    ).toBe(true);
     expect(order).toEqual([...order].sort((a, b) => a - b));
     expect(await page.locator('main').getByText('open, do not run').count()).toBe(0);
     // The class is not said, and the step is not done before it is screened.
@@ -85,7 +116,8 @@ describe('guided changes, walked on the page', () => {
         await page.fill('#pad', count);
         await page.keyboard.press('Enter');
       }
-      for (const name of await page.locator('button[role=checkbox]').allInnerTexts()) await page.getByRole('checkbox', { name, exact: true }).click();
+      for (const name of await page.locator('button[role=checkbox]').allInnerTexts())
+        await page.getByRole('checkbox', { name, exact: true }).click();
       await page.getByLabel('Initials').fill('MK');
       await page.getByRole('button', { name: 'Record the test' }).click();
       await page.waitForURL('**/file?*');
@@ -114,14 +146,24 @@ describe('guided changes, walked on the page', () => {
     await page.getByRole('button', { name: /^Finish/ }).click();
     await page.waitForURL('**/jobs/*');
     const report = await page.locator('main').innerText();
-    for (const told of ['Bolted main filter: finished.', '1400 g', 'waste by your local rules', 'Still', 'Main filter: due in']) expect(report.toLowerCase()).toContain(told.toLowerCase());
+    for (const told of [
+      'Bolted main filter: finished.',
+      '1400 g',
+      'waste by your local rules',
+      'Still',
+      'Main filter: due in',
+    ])
+      expect(report.toLowerCase()).toContain(told.toLowerCase());
     expect(await head(page)).toContain('class suspended');
     await page.goto(`${yard.server.url}/m/CR-05/file`);
     expect(await page.locator('main').innerText()).toContain('Main filter changed');
     // No order of finding takes a filter out of it, and one kind of clean is not offered either.
     await page.goto(`${yard.server.url}/m/CR-05/change`);
     await page.waitForSelector('html[data-change=ready]');
-    await page.getByRole('group', { name: 'What was changed?' }).getByRole('button', { name: /^Main filter/ }).click();
+    await page
+      .getByRole('group', { name: 'What was changed?' })
+      .getByRole('button', { name: /^Main filter/ })
+      .click();
     expect(await page.getByRole('button', { name: /same part, cleaned/ }).count()).toBe(0);
   }, 180_000);
 
@@ -145,19 +187,22 @@ describe('guided changes, walked on the page', () => {
     expect(await page.locator('main').innerText()).toContain('Took it over.');
   });
 
-  it.each(['Asbestplatten', 'chrysotile', 'AIB from the ceiling'])('%s stops it with the reason, and what was typed is still there', async (typed) => {
-    const { page } = await newVisit(yard.browser);
-    await page.goto(`${yard.server.url}/m/CR-18/job`);
-    await ready(page);
-    await page.getByLabel('Last collected').fill(typed);
-    await page.getByText('Nothing here is opened, run or tested.').waitFor();
-    await page.getByRole('button', { name: 'Drop chamber', exact: true }).click();
-    await page.getByLabel('Initials').fill('MK');
-    await page.getByRole('button', { name: 'Keep the refusal on record' }).click();
-    await page.getByText('Moorwind guides no test, no run and no opening on it').waitFor();
-    expect(await page.getByLabel('Last collected').inputValue()).toBe(typed);
-    expect(await page.locator('#step').count()).toBe(0);
-  });
+  it.each(['Asbestplatten', 'chrysotile', 'AIB from the ceiling'])(
+    '%s stops it with the reason, and what was typed is still there',
+    async (typed) => {
+      const { page } = await newVisit(yard.browser);
+      await page.goto(`${yard.server.url}/m/CR-18/job`);
+      await ready(page);
+      await page.getByLabel('Last collected').fill(typed);
+      await page.getByText('Nothing here is opened, run or tested.').waitFor();
+      await page.getByRole('button', { name: 'Drop chamber', exact: true }).click();
+      await page.getByLabel('Initials').fill('MK');
+      await page.getByRole('button', { name: 'Keep the refusal on record' }).click();
+      await page.getByText('Moorwind guides no test, no run and no opening on it').waitFor();
+      expect(await page.getByLabel('Last collected').inputValue()).toBe(typed);
+      expect(await page.locator('#step').count()).toBe(0);
+    },
+  );
 
   it('a plain bag on one sheet: every question by itself, a double click is one record', async () => {
     const { page } = await newVisit(yard.browser);
@@ -179,7 +224,11 @@ describe('guided changes, walked on the page', () => {
   it('a photo is kept with its step; a file that is no picture is refused, and the step is still there', async () => {
     const page = await begin('CR-01', 'Lower bag');
     const step = await stepOf(page);
-    await page.setInputFiles('input[type=file]', { name: 'note.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture at all') });
+    await page.setInputFiles('input[type=file]', {
+      name: 'note.jpg',
+      mimeType: 'image/jpeg',
+      buffer: Buffer.from('no picture at all'),
+    });
     await page.getByText('That file is no picture that can be kept').waitFor();
     await page.setInputFiles('input[type=file]', 'docs/screenshots/bench.png');
     await page.getByAltText(/^Photo/).waitFor();
@@ -200,7 +249,9 @@ describe('guided changes, walked on the page', () => {
     await page.locator('#step', { hasText: 'pull the plug' }).waitFor();
     await ready(page);
     const back = await walk(page);
-    expect(indexOf(back, /^Put the old pre-filter back in/)).toBeLessThan(indexOf(back, /back to the shelf, marked as opened/));
+    expect(indexOf(back, /^Put the old pre-filter back in/)).toBeLessThan(
+      indexOf(back, /back to the shelf, marked as opened/),
+    );
     await page.getByRole('button', { name: /^Finish/ }).click();
     await page.waitForURL('**/jobs/*');
     expect(await page.locator('main').innerText()).toContain('finished, turned back');

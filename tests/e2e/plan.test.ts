@@ -16,11 +16,17 @@ describe('the plan of the yard', () => {
   it('tells how few openings do, what cannot be done for want of a part, and why an opening sits where it sits', async () => {
     const page = await opened('/plan');
     await ready(page);
-    const [, openings, own] = /^(\d+) openings in 8 weeks instead of (\d+); \d+ cannot be done yet\.$/.exec(await headline(page)) ?? [];
+    const [, openings, own] =
+      /^(\d+) openings in 8 weeks instead of (\d+); \d+ cannot be done yet\.$/.exec(await headline(page)) ?? [];
     expect(Number(openings)).toBeLessThan(Number(own));
     expect(await page.locator('main').innerText()).toContain('Carbon cell of CR-09: 1 more Carbon cell, now.');
-    await page.getByRole('button', { name: /^CR-09.*HEPA/ }).first().click();
-    expect(await page.getByRole('region', { name: /^CR-09/ }).innerText()).toMatch(/in one opening, instead of by itself on .*: saves \d/);
+    await page
+      .getByRole('button', { name: /^CR-09.*HEPA/ })
+      .first()
+      .click();
+    expect(await page.getByRole('region', { name: /^CR-09/ }).innerText()).toMatch(
+      /in one opening, instead of by itself on .*: saves \d/,
+    );
   });
 
   it('an opening is moved by the keyboard, stays fixed there after a reload, and is planned around until it is set free', async () => {
@@ -31,16 +37,41 @@ describe('the plan of the yard', () => {
     const before = await chip.getAttribute('aria-label');
     await chip.focus();
     await page.keyboard.press('ArrowRight');
-    await expect.poll(() => page.getByRole('button', { name: /^CR-20, / }).first().getAttribute('aria-label')).not.toBe(before);
+    await expect
+      .poll(() =>
+        page
+          .getByRole('button', { name: /^CR-20, / })
+          .first()
+          .getAttribute('aria-label'),
+      )
+      .not.toBe(before);
     await ready(page);
-    const moved = await page.getByRole('button', { name: /^CR-20, / }).first().getAttribute('aria-label');
+    const moved = await page
+      .getByRole('button', { name: /^CR-20, / })
+      .first()
+      .getAttribute('aria-label');
     await page.reload();
     await ready(page);
-    expect(await page.getByRole('button', { name: /^CR-20, / }).first().getAttribute('aria-label')).toBe(moved);
-    await page.getByRole('button', { name: /^CR-20, / }).first().click();
+    expect(
+      await page
+        .getByRole('button', { name: /^CR-20, / })
+        .first()
+        .getAttribute('aria-label'),
+    ).toBe(moved);
+    await page
+      .getByRole('button', { name: /^CR-20, / })
+      .first()
+      .click();
     expect(await page.locator('main').innerText()).toContain('Fixed on this day by hand.');
     await page.getByRole('button', { name: 'Set free' }).click();
-    await expect.poll(() => page.getByRole('button', { name: /^CR-20, / }).first().getAttribute('aria-label')).toBe(before);
+    await expect
+      .poll(() =>
+        page
+          .getByRole('button', { name: /^CR-20, / })
+          .first()
+          .getAttribute('aria-label'),
+      )
+      .toBe(before);
   });
 
   it('a longer horizon is planned off the page and can be stopped with a plan in hand', async () => {
@@ -62,20 +93,28 @@ describe('the plan of the yard', () => {
     await page.waitForTimeout(300);
     await gas.getByLabel('Ordered by').fill('MK');
     await gas.getByRole('button', { name: 'Ordered', exact: true }).dblclick();
-    await expect.poll(() => page.locator('main li', { hasText: 'Carbon cell' }).first().innerText()).toMatch(/\d on order, due/);
-    expect(((await page.locator('main li', { hasText: 'Carbon cell' }).first().innerText()).match(/on order, due/g) ?? []).length).toBe(1);
+    await expect
+      .poll(() => page.locator('main li', { hasText: 'Carbon cell' }).first().innerText())
+      .toMatch(/\d on order, due/);
+    expect(
+      ((await page.locator('main li', { hasText: 'Carbon cell' }).first().innerText()).match(/on order, due/g) ?? [])
+        .length,
+    ).toBe(1);
     await page.goto(`${yard.server.url}/plan`);
     await ready(page);
     expect(await page.locator('main').innerText()).not.toContain('1 more Carbon cell');
   });
 
-  it('a look is one tap on the machine\'s plan, and its rules can be changed there', async () => {
+  it("a look is one tap on the machine's plan, and its rules can be changed there", async () => {
     const page = await opened('/m/CR-07/plan');
     await page.waitForSelector('html[data-wear=ready]');
     const log = page.getByRole('region', { name: 'Write down what it did' });
     await log.getByLabel('Initials').fill('MK');
     await page.getByRole('button', { name: 'a quarter' }).first().click();
-    await page.getByText(/1 look or test since/).first().waitFor();
+    await page
+      .getByText(/1 look or test since/)
+      .first()
+      .waitFor();
     await page.locator('summary', { hasText: 'Tank bag:' }).click();
     await page.getByLabel('Add a rule to the tank bag').selectOption({ index: 1 });
     await page.locator('details[open]').getByLabel('Initials').fill('MK');

@@ -47,9 +47,15 @@ describe('the running server', () => {
   });
 
   it('knows no other machine, method or content type', async () => {
-    expect(await code(await post('/api/machines/CR-99/tests', JSON.stringify(testBody(now()))))).toEqual({ status: 404, code: 'machine.unknown' });
+    expect(await code(await post('/api/machines/CR-99/tests', JSON.stringify(testBody(now()))))).toEqual({
+      status: 404,
+      code: 'machine.unknown',
+    });
     expect(await code(await fetch(`${server.url}${TESTS}`))).toEqual({ status: 405, code: 'request.method' });
-    expect(await code(await post(TESTS, '{}', { 'content-type': 'text/plain' }))).toEqual({ status: 415, code: 'request.not-json' });
+    expect(await code(await post(TESTS, '{}', { 'content-type': 'text/plain' }))).toEqual({
+      status: 415,
+      code: 'request.not-json',
+    });
   });
 
   it('answers only to its own name', async () => {

@@ -10,7 +10,8 @@ const measure = async (readings: readonly string[]) => {
     await page.fill('#pad', reading);
     await page.keyboard.press('Enter');
   }
-  for (const name of await page.locator('button[role=checkbox]').allInnerTexts()) await page.getByRole('checkbox', { name, exact: true }).click();
+  for (const name of await page.locator('button[role=checkbox]').allInnerTexts())
+    await page.getByRole('checkbox', { name, exact: true }).click();
   await page.getByLabel('Initials').fill('mk');
 };
 
@@ -31,10 +32,24 @@ describe('a machine measured and judged, its bag changed, the next change due', 
     await page.keyboard.type('cr04');
     await page.keyboard.press('Enter');
     await page.waitForURL('**/m/CR-04');
-    const stages = await page.getByRole('region', { name: /air path/i }).getByRole('listitem').allInnerTexts();
-    expect(stages.map((s) => s.split('\n')[0])).toEqual(['tool shroud', 'hose', 'inlet', 'fleece bag', 'main filter', 'fan', 'exhaust']);
+    const stages = await page
+      .getByRole('region', { name: /air path/i })
+      .getByRole('listitem')
+      .allInnerTexts();
+    expect(stages.map((s) => s.split('\n')[0])).toEqual([
+      'tool shroud',
+      'hose',
+      'inlet',
+      'fleece bag',
+      'main filter',
+      'fan',
+      'exhaust',
+    ]);
     await page.goto(`${yard.server.url}/m/cr-01`);
-    const collector = await page.getByRole('region', { name: /air path/i }).getByRole('listitem').allInnerTexts();
+    const collector = await page
+      .getByRole('region', { name: /air path/i })
+      .getByRole('listitem')
+      .allInnerTexts();
     const names = collector.map((s) => s.split('\n')[0]);
     expect(names.indexOf('fan')).toBeLessThan(names.indexOf('canister'));
   });

@@ -31,7 +31,10 @@ describe('the change sheet', () => {
   it('takes at least one and at most twenty of a part', () => {
     const start = startChange({ clientId: 'client-0001', by: 'MK', stageId: 1, beforeTestId: null });
     expect(changeReducer(start, { type: 'quantity', by: -1 }).quantity).toBe(1);
-    const many = Array.from({ length: 30 }).reduce<typeof start>((s) => changeReducer(s, { type: 'quantity', by: 1 }), start);
+    const many = Array.from({ length: 30 }).reduce<typeof start>(
+      (s) => changeReducer(s, { type: 'quantity', by: 1 }),
+      start,
+    );
     expect(many.quantity).toBe(20);
   });
 });

@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { EditPathBody } from '@/contracts/machine-edit';
 import { pointedAt, previewOf } from '@/islands/edit/preview';
-import { type Draft, type EditAction, editReducer, freeName, snapshotOfDraft, startEdit, startNew } from '@/islands/edit/state';
+import {
+  type Draft,
+  type EditAction,
+  editReducer,
+  freeName,
+  snapshotOfDraft,
+  startEdit,
+  startNew,
+} from '@/islands/edit/state';
 import { templateMachine } from '../support/machines';
 
 const signed = { by: 'MK', clientId: 'editor-action-1' };
@@ -20,7 +28,16 @@ describe('the machine editor', () => {
 
   it('moves a stage to where it is dropped, and not beyond the ends', () => {
     const key = keyOf(start, 'hepa');
-    expect(names(run(start, { type: 'move', key, to: 3 }))).toEqual(['nozzle', 'hose', 'inlet', 'hepa', 'bag', 'prefilter', 'fan', 'exhaust']);
+    expect(names(run(start, { type: 'move', key, to: 3 }))).toEqual([
+      'nozzle',
+      'hose',
+      'inlet',
+      'hepa',
+      'bag',
+      'prefilter',
+      'fan',
+      'exhaust',
+    ]);
     expect(names(run(start, { type: 'move', key, to: 99 })).at(-1)).toBe('hepa');
     expect(names(run(start, { type: 'move', key: 'no such', to: 0 }))).toEqual(names(start));
   });

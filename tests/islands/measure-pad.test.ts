@@ -19,7 +19,15 @@ beforeEach(async () => {
 });
 
 const start = (over: Partial<Parameters<typeof startState>[0]> = {}): MeasureState =>
-  startState({ machine: bench.status.machine, units: 'metric', by: 'MK', clientId: 'client-0001', afterChangeId: null, previous: null, ...over });
+  startState({
+    machine: bench.status.machine,
+    units: 'metric',
+    by: 'MK',
+    clientId: 'client-0001',
+    afterChangeId: null,
+    previous: null,
+    ...over,
+  });
 
 const after = (state: MeasureState, ...actions: readonly MeasureAction[]) => actions.reduce(measureReducer, state);
 const type = (value: string): MeasureAction => ({ type: 'text', field: 'pad', value });
@@ -41,17 +49,45 @@ describe('the pad and the record are judged by one judge', () => {
   const wye = () => {
     const { machine } = bench.status;
     const hose = machine.stages.findIndex((s) => s.kind === 'hose');
-    return { ...machine, stages: machine.stages.flatMap((s, i) => (i === hose ? [s, { ...s, id: 9001, kind: 'wye' as const, name: 'Y' }] : [s])) };
+    return {
+      ...machine,
+      stages: machine.stages.flatMap((s, i) =>
+        i === hose ? [s, { ...s, id: 9001, kind: 'wye' as const, name: 'Y' }] : [s],
+      ),
+    };
   };
   const both = (state: MeasureState, machine = bench.status.machine, tests = bench.tests) => {
-    const shown = liveResult({ state, machine, wanted: [], instruments: bench.instruments, tests, altitudeM: 4, thresholds: { warnLoss: 0.15, actLoss: 0.25 }, excludeId: null });
-    const parsed = parseTestEntry(toEntry(state, []), { altitudeM: 4, instrument: bench.instruments.find((x) => x.id === state.instrumentId) ?? null });
+    const shown = liveResult({
+      state,
+      machine,
+      wanted: [],
+      instruments: bench.instruments,
+      tests,
+      altitudeM: 4,
+      thresholds: { warnLoss: 0.15, actLoss: 0.25 },
+      excludeId: null,
+    });
+    const parsed = parseTestEntry(toEntry(state, []), {
+      altitudeM: 4,
+      instrument: bench.instruments.find((x) => x.id === state.instrumentId) ?? null,
+    });
     const sample = bench.tests.at(-1);
     if (shown.form !== 'series' || !parsed.ok || !sample) throw new Error('no series');
-    const record: TestRecord = { ...sample, id: 9002, performedAt: '2026-12-31T00:00:00.000Z', isBaseline: false, use: { wheelM: null, ductLoad: null }, test: parsed.value.test };
-    return { shown: shown.judged, kept: judgeTest({ machine, tests, thresholds: { warnLoss: 0.15, actLoss: 0.25 }, record }) };
+    const record: TestRecord = {
+      ...sample,
+      id: 9002,
+      performedAt: '2026-12-31T00:00:00.000Z',
+      isBaseline: false,
+      use: { wheelM: null, ductLoad: null },
+      test: parsed.value.test,
+    };
+    return {
+      shown: shown.judged,
+      kept: judgeTest({ machine, tests, thresholds: { warnLoss: 0.15, actLoss: 0.25 }, record }),
+    };
   };
-  const typed = (place: MeasureState['place'], ...values: readonly string[]) => after({ ...start(), place }, ...values.flatMap((v) => [type(v), enter]));
+  const typed = (place: MeasureState['place'], ...values: readonly string[]) =>
+    after({ ...start(), place }, ...values.flatMap((v) => [type(v), enter]));
 
   it('10 L/s at a tool of a Y is not held against the main hose, on the page as in the file', () => {
     const { shown, kept } = both(typed('toolEnd', '10', '10', '10'), wye());
@@ -96,13 +132,19 @@ describe('the reading pad', () => {
   it('a problem goes when its field is mended, the others stay', () => {
     const problem = (path: string) => ({ code: 'x', path, title: '', sentence: '', hint: '' });
     const refused = after(start(), { type: 'refused', problems: [problem('by'), problem('air.temperature')] });
-    expect(after(refused, { type: 'text', field: 'by', value: 'TO' }).problems.map((p) => p.path)).toEqual(['air.temperature']);
-    expect(after(refused, { type: 'typed', field: 'temperature', value: '18' }).problems.map((p) => p.path)).toEqual(['by']);
+    expect(after(refused, { type: 'text', field: 'by', value: 'TO' }).problems.map((p) => p.path)).toEqual([
+      'air.temperature',
+    ]);
+    expect(after(refused, { type: 'typed', field: 'temperature', value: '18' }).problems.map((p) => p.path)).toEqual([
+      'by',
+    ]);
   });
 
   it('says what is wrong before a reading is entered', () => {
     expect(padFailures({ ...start(), pad: 'strong' }).map((f) => f.code)).toEqual(['quantity.not-a-number']);
-    expect(padFailures({ ...start(), method: 'sealedSuction', pad: '40 psi' }).map((f) => f.code)).toEqual(['suction.impossible']);
+    expect(padFailures({ ...start(), method: 'sealedSuction', pad: '40 psi' }).map((f) => f.code)).toEqual([
+      'suction.impossible',
+    ]);
     expect(padFailures({ ...start(), pad: '29 L/s' })).toEqual([]);
   });
 
@@ -114,10 +156,22 @@ describe('the reading pad', () => {
 
 describe('a traverse on the pad', () => {
   const crossing = () =>
-    after(start(), { type: 'method', method: 'anemometerTraverse' }, { type: 'detail', detail: { kind: 'round', diameter: { typed: '125', unit: 'mm' }, pointsPerDiameter: 6, diameters: 2 } });
+    after(
+      start(),
+      { type: 'method', method: 'anemometerTraverse' },
+      {
+        type: 'detail',
+        detail: { kind: 'round', diameter: { typed: '125', unit: 'mm' }, pointsPerDiameter: 6, diameters: 2 },
+      },
+    );
 
   it('says where the probe goes next, and asks again for a struck point', () => {
-    expect(traverseStand(crossing())).toMatchObject({ traverse: 1, point: 1, points: 12, at: { fromWallM: 0.032 * 0.125 } });
+    expect(traverseStand(crossing())).toMatchObject({
+      traverse: 1,
+      point: 1,
+      points: 12,
+      at: { fromWallM: 0.032 * 0.125 },
+    });
     const three = after(crossing(), type('19'), enter, type('20'), enter, type('99'), enter);
     expect(nextSlot(three)).toBe(3);
     const struck = after(three, { type: 'strike', index: 1, because: 'probe slipped' });
@@ -126,7 +180,10 @@ describe('a traverse on the pad', () => {
   });
 
   it('gives no verdict before a traverse is whole', () => {
-    expect(live(after(crossing(), type('19'), enter))).toMatchObject({ form: 'nothing', failures: [{ code: 'traverse.incomplete' }] });
+    expect(live(after(crossing(), type('19'), enter))).toMatchObject({
+      form: 'nothing',
+      failures: [{ code: 'traverse.incomplete' }],
+    });
   });
 
   it('a moved rig ends the series: what was read before is struck with the reason', () => {
@@ -137,7 +194,8 @@ describe('a traverse on the pad', () => {
 });
 
 describe('a streaming meter', () => {
-  const line = (value: number | null, unit = 'm/s') => JSON.stringify({ t: '2026-11-24T10:00:00.000Z', quantity: 'velocity', value, unit });
+  const line = (value: number | null, unit = 'm/s') =>
+    JSON.stringify({ t: '2026-11-24T10:00:00.000Z', quantity: 'velocity', value, unit });
   const heard = (data: string, from = SILENCE, atMs = 0) => hear(from, { data, atMs, wanted: 'velocity' });
 
   it('takes a sample in any unit of its quantity, and counts drops and garbage', () => {
@@ -151,12 +209,19 @@ describe('a streaming meter', () => {
     const flood = Array.from({ length: 500 }).reduce<typeof SILENCE>((h) => heard(line(20), h, 10), SILENCE);
     expect(flood.samples.length).toBeLessThanOrEqual(40);
     expect(flood.flooded).toBe(true);
-    const long = Array.from({ length: 2000 }).reduce<{ h: typeof SILENCE; t: number }>(({ h, t }) => ({ h: heard(line(20), h, t), t: t + 100 }), { h: SILENCE, t: 0 });
+    const long = Array.from({ length: 2000 }).reduce<{ h: typeof SILENCE; t: number }>(
+      ({ h, t }) => ({ h: heard(line(20), h, t), t: t + 100 }),
+      { h: SILENCE, t: 0 },
+    );
     expect(long.h.samples.length).toBeLessThanOrEqual(600);
   });
 
   it('a held mean goes to the pad as held, a maximum as what it is', () => {
-    const state = after(start(), { type: 'held', typed: '14.3', unit: 'L/s', how: 'hold' }, { type: 'held', typed: '15', unit: 'L/s', how: 'max' });
+    const state = after(
+      start(),
+      { type: 'held', typed: '14.3', unit: 'L/s', how: 'hold' },
+      { type: 'held', typed: '15', unit: 'L/s', how: 'max' },
+    );
     expect(readingsOf(state)[0]).toEqual({ typed: '14.3', unit: 'L/s', slot: 0, how: 'hold', struckBecause: null });
     expect(readingsOf(state)[1]?.how).toBe('max');
   });
@@ -165,7 +230,15 @@ describe('a streaming meter', () => {
 describe('the verdict while typing', () => {
   it('is silent without a reading, then judges by the records of the machine', () => {
     expect(live(start())).toEqual({ form: 'nothing', failures: [] });
-    const low = after(start({ previous: bench.tests.at(-1) ?? null }), type('10.0 L/s'), enter, type('9.9'), enter, type('10.1'), enter);
+    const low = after(
+      start({ previous: bench.tests.at(-1) ?? null }),
+      type('10.0 L/s'),
+      enter,
+      type('9.9'),
+      enter,
+      type('10.1'),
+      enter,
+    );
     expect(live(low)).toMatchObject({ judged: { baseline: { outcome: 'act' }, hose: { outcome: 'fail' } } });
   });
 
@@ -178,9 +251,19 @@ describe('the verdict while typing', () => {
   it('a record comes back to the pad as it was typed', () => {
     const record = bench.tests.at(-1);
     if (!record) throw new Error('no test');
-    const state = stateOfRecord(record, { machine: bench.status.machine, units: 'us', by: 'MK', clientId: 'client-0002', afterChangeId: null, previous: null });
+    const state = stateOfRecord(record, {
+      machine: bench.status.machine,
+      units: 'us',
+      by: 'MK',
+      clientId: 'client-0002',
+      afterChangeId: null,
+      previous: null,
+    });
     expect(readingsOf(state).map((r) => r.typed)).toEqual(record.readings.map((r) => r.typed));
     const again = live(state);
-    expect(again.form === 'series' && again.judged.reduced.repeats.mean).toBeCloseTo(record.test.readingsSi.reduce((a, b) => a + b, 0) / record.test.readingsSi.length, 12);
+    expect(again.form === 'series' && again.judged.reduced.repeats.mean).toBeCloseTo(
+      record.test.readingsSi.reduce((a, b) => a + b, 0) / record.test.readingsSi.length,
+      12,
+    );
   });
 });

@@ -10,7 +10,15 @@ import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
 import { assemble } from '@/core/procedure/assemble';
 import { careOf, type Job, offersOf, wholeJobsOf } from '@/core/procedure/choose';
 import { CHANGE_SCHOOLS } from '@/core/procedure/step';
-import { QUESTION_WORDS, REFERRAL_WORDS, sayDusts, sayEquipment, sayLevel, sayLimit, sayNeededClass } from '@/messages/dust';
+import {
+  QUESTION_WORDS,
+  REFERRAL_WORDS,
+  sayDusts,
+  sayEquipment,
+  sayLevel,
+  sayLimit,
+  sayNeededClass,
+} from '@/messages/dust';
 import { testHow } from '@/messages/find';
 import { sayStepOf } from '@/messages/procedure';
 import { sayCaution } from '@/messages/words';
@@ -26,7 +34,13 @@ describe('what follows from a dust, in words', () => {
   it('is said whole for every dust of the register, with its limits to be checked', () => {
     for (const d of BUILT_IN_DUSTS) {
       const s = assessDust(registerOf([]), stated(d.synonyms[0] ?? d.name));
-      [sayDusts(s), sayLevel(s), sayNeededClass(s), ...d.limits.map(sayLimit), d.note === '' ? 'no note' : d.note].forEach(plain);
+      [
+        sayDusts(s),
+        sayLevel(s),
+        sayNeededClass(s),
+        ...d.limits.map(sayLimit),
+        d.note === '' ? 'no note' : d.note,
+      ].forEach(plain);
       expect(sayDusts(s).toLowerCase()).toContain(d.name.slice(0, 6).toLowerCase());
     }
     for (const level of DUST_HAZARDS) plain(sayEquipment(level));
@@ -46,7 +60,9 @@ describe('cautions fit what the machine is doing', () => {
       expect(sayCaution(level, 'cutOff')).toMatch(/cut it off/i);
       expect(sayCaution(level, 'running')).not.toMatch(/unplug|cut it off|pull the plug/i);
     }
-    expect(sayCaution('contained', 'cutOff')).toMatch(/respirator[\s\S]*inlet plugged[\s\S]*second bag[\s\S]*respirator off last/);
+    expect(sayCaution('contained', 'cutOff')).toMatch(
+      /respirator[\s\S]*inlet plugged[\s\S]*second bag[\s\S]*respirator off last/,
+    );
     expect(sayCaution('controlled', 'cutOff')).toMatch(/no dry brushing, no compressed air/);
   });
 
@@ -65,9 +81,18 @@ describe('cautions fit what the machine is doing', () => {
 describe('procedures in words', () => {
   const jobs = KINDS.flatMap((kind) => {
     const machine = templateMachine(kind);
-    const changes = machine.stages.flatMap((stage, i) => CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): Job => ({ kind: 'change', stage: i, school })));
+    const changes = machine.stages.flatMap((stage, i) =>
+      CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): Job => ({
+        kind: 'change',
+        stage: i,
+        school,
+      })),
+    );
     const care = machine.stages.flatMap((stage, i) => careOf(machine, stage).map((k): Job => ({ kind: k, stage: i })));
-    return [...changes, ...care, ...wholeJobsOf(machine).map((k): Job => ({ kind: k }))].map((job) => ({ machine, job }));
+    return [...changes, ...care, ...wholeJobsOf(machine).map((k): Job => ({ kind: k }))].map((job) => ({
+      machine,
+      job,
+    }));
   });
 
   it('a switch-off is said as its method says it only in its own place; waste waits at the edge; nobody takes off a respirator before the coverall', () => {
@@ -75,7 +100,9 @@ describe('procedures in words', () => {
     for (const { machine, job } of jobs) {
       const made = assemble(machine, job, 'contained');
       if (!made.ok) throw new Error(made.failures.map((f) => f.code).join());
-      const said = made.value.steps.map((s) => sayStepOf(s, machine.stages[s.stage ?? -1]?.name ?? 'machine', made.value.id));
+      const said = made.value.steps.map((s) =>
+        sayStepOf(s, machine.stages[s.stage ?? -1]?.name ?? 'machine', made.value.id),
+      );
       said.forEach(plain);
       const at = (words: RegExp) => said.findIndex((s) => words.test(s));
       const latch = at(/^Latch it/);
@@ -84,7 +111,10 @@ describe('procedures in words', () => {
       if (at(/^Coverall off/) < 0) continue;
       contained += 1;
       expect(at(/^Coverall off/)).toBeLessThan(at(/^Respirator off/));
-      expect(said.some((s) => /^Old .* to the waste store/.test(s)), made.value.id).toBe(false);
+      expect(
+        said.some((s) => /^Old .* to the waste store/.test(s)),
+        made.value.id,
+      ).toBe(false);
       if (at(/^Cap the inlet/) >= 0) expect(said.some((s) => /back on, tight/.test(s))).toBe(true);
     }
     expect(contained).toBeGreaterThan(30);

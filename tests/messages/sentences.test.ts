@@ -16,10 +16,18 @@ import { sayMass, sayOther, sayWord } from '@/messages/outcomes';
 import { pressingFirst, sayBaseline, sayComparison, sayHose } from '@/messages/verdicts';
 import { howFar } from '@/messages/words';
 
-const CODES = [...readFileSync('src/core/failure/failure.ts', 'utf8').matchAll(/^ {2}\| '([^']+)'/gm)].map((m) => m[1] as FailureCode);
+const CODES = [...readFileSync('src/core/failure/failure.ts', 'utf8').matchAll(/^ {2}\| '([^']+)'/gm)].map(
+  (m) => m[1] as FailureCode,
+);
 
 /** Statements heard in the trade that must never be repeated as true (common practice, no published source). */
-const FALSE_CLAIMS = [/0\.03 micron/i, /one step below HEPA/i, /pounds of suction/i, /kit makes it compliant/i, /so it filters/i];
+const FALSE_CLAIMS = [
+  /0\.03 micron/i,
+  /one step below HEPA/i,
+  /pounds of suction/i,
+  /kit makes it compliant/i,
+  /so it filters/i,
+];
 
 const clean = (text: string) => {
   expect(text.length).toBeGreaterThan(2);
@@ -30,7 +38,50 @@ const clean = (text: string) => {
 describe('every failure has a sentence', () => {
   it('reads the codes at all', () => expect(CODES.length).toBeGreaterThan(40));
   it.each(CODES)('%s', (code) => {
-    const facts = { kind: 'flow', wanted: 'flow', is: 'velocity', typed: 'x', unit: 'fpm', number: 3, length: 50, most: 40, value: 2, low: 0.005, high: 1, barometricPa: 101_325, pressurePa: 101_325, altitudeM: 1200, count: 90, factor: 2, reads: 'flow', day: '2027-01-01', inServiceOn: '2024-01-01', tag: 'CR-99', stage: 'fan', fits: 'bag', what: 'asbestos', freeM3s: 0.05, flowM3s: 0.04, lowM3s: 0.01, highM3s: 0.03, efficiency: 1.2, bypass: 3, name: 'x', best: 0.001, figure: 0.005, sizeUm: 0.03, faceMs: 0, level: 'contained', words: 'asbesots', names: 'asbestos', because: 'dust', word: 'lead', instead: 'licensedContractor', celsius: 3, relativeHumidity: 2 };
+    const facts = {
+      kind: 'flow',
+      wanted: 'flow',
+      is: 'velocity',
+      typed: 'x',
+      unit: 'fpm',
+      number: 3,
+      length: 50,
+      most: 40,
+      value: 2,
+      low: 0.005,
+      high: 1,
+      barometricPa: 101_325,
+      pressurePa: 101_325,
+      altitudeM: 1200,
+      count: 90,
+      factor: 2,
+      reads: 'flow',
+      day: '2027-01-01',
+      inServiceOn: '2024-01-01',
+      tag: 'CR-99',
+      stage: 'fan',
+      fits: 'bag',
+      what: 'asbestos',
+      freeM3s: 0.05,
+      flowM3s: 0.04,
+      lowM3s: 0.01,
+      highM3s: 0.03,
+      efficiency: 1.2,
+      bypass: 3,
+      name: 'x',
+      best: 0.001,
+      figure: 0.005,
+      sizeUm: 0.03,
+      faceMs: 0,
+      level: 'contained',
+      words: 'asbesots',
+      names: 'asbestos',
+      because: 'dust',
+      word: 'lead',
+      instead: 'licensedContractor',
+      celsius: 3,
+      relativeHumidity: 2,
+    };
     const problem = problemOf(failure(code, 'field', facts));
     [problem.title, problem.sentence, problem.hint].forEach(clean);
     expect(problem.sentence).toMatch(/[.]$/);
@@ -38,7 +89,9 @@ describe('every failure has a sentence', () => {
 
   it('explains pounds and an impossible suction', () => {
     expect(problemOf(failure('quantity.pounds', '', { number: 40 })).sentence).toContain('inches of water');
-    expect(problemOf(failure('suction.impossible', '', { number: 40, unit: 'psi', barometricPa: 84_556 })).sentence).toContain('84.6 kPa');
+    expect(
+      problemOf(failure('suction.impossible', '', { number: 40, unit: 'psi', barometricPa: 84_556 })).sentence,
+    ).toContain('84.6 kPa');
   });
 });
 
@@ -63,7 +116,12 @@ describe('verdicts are sentences in either unit', () => {
 
   const hoses: readonly ClassVerdict[] = [
     { outcome: 'tooFew', velocityMs: 17, limitMs: 20 },
-    ...(['pass', 'fail', 'cannotTell'] as const).map((outcome) => ({ outcome, velocityMs: 17.4, expandedMs: 1, limitMs: 20 })),
+    ...(['pass', 'fail', 'cannotTell'] as const).map((outcome) => ({
+      outcome,
+      velocityMs: 17.4,
+      expandedMs: 1,
+      limitMs: 20,
+    })),
     { outcome: 'notJudged', because: 'hoseOff' },
   ];
   it.each(hoses)('hose: $outcome', (verdict) => {
@@ -75,28 +133,58 @@ describe('verdicts are sentences in either unit', () => {
   });
 
   it('+17.3 % is said as such, and one reading a side claims nothing', () => {
-    const c = { difference: 0.0398, relative: 0.17327, expanded: null, degreesOfFreedom: null, p: null, differs: [] as const };
-    expect(sayComparison({ outcome: 'tooFew', ...c }, 'flow').sentence).toBe('Flow changed by +17 %; with so few readings it cannot be told how much of this is noise.');
-    expect(sayComparison({ outcome: 'more', ...c, expanded: 0.001, p: 0.0001 }, 'flow')).toMatchObject({ tone: 'good', sentence: 'Flow is up 17 %, and the gain is real.' });
+    const c = {
+      difference: 0.0398,
+      relative: 0.17327,
+      expanded: null,
+      degreesOfFreedom: null,
+      p: null,
+      differs: [] as const,
+    };
+    expect(sayComparison({ outcome: 'tooFew', ...c }, 'flow').sentence).toBe(
+      'Flow changed by +17 %; with so few readings it cannot be told how much of this is noise.',
+    );
+    expect(sayComparison({ outcome: 'more', ...c, expanded: 0.001, p: 0.0001 }, 'flow')).toMatchObject({
+      tone: 'good',
+      sentence: 'Flow is up 17 %, and the gain is real.',
+    });
   });
 });
 
 describe('two counts in words', () => {
   const of = (exhaust: number, room: number) => {
     const counted = { exhaust: { count: exhaust, volumeM3: 0.00283 }, room: { count: room, volumeM3: 0.00283 } };
-    return sayOther({ form: 'particles', particles: judgeParticles(counted), sizeUm: 0.3, counted, passed: judgeRoomCount(counted) }, 'metric', 'HEPA');
+    return sayOther(
+      { form: 'particles', particles: judgeParticles(counted), sizeUm: 0.3, counted, passed: judgeRoomCount(counted) },
+      'metric',
+      'HEPA',
+    );
   };
 
   it('fewer than the room clears nothing: 600 of 900 leaks, 6 of 333 says what may pass, none says the same', () => {
-    expect(of(600, 900)).toMatchObject({ tone: 'stop', mark: 'Leaks', sentence: expect.stringMatching(/^It leaks: 67 %/) });
-    expect(of(6, 333)).toMatchObject({ tone: 'open', sentence: expect.stringMatching(/^1.8 % of what is in the room comes through; up to 3.6 % may/) });
+    expect(of(600, 900)).toMatchObject({
+      tone: 'stop',
+      mark: 'Leaks',
+      sentence: expect.stringMatching(/^It leaks: 67 %/),
+    });
+    expect(of(6, 333)).toMatchObject({
+      tone: 'open',
+      sentence: expect.stringMatching(/^1.8 % of what is in the room comes through; up to 3.6 % may/),
+    });
     expect(of(0, 300)).toMatchObject({ tone: 'open', mark: 'At most 1 %' });
     expect(of(900, 300).tone).toBe('stop');
-    for (const said of [of(600, 900), of(6, 333), of(0, 300)]) expect(`${said.sentence} ${said.detail}`).not.toMatch(/no gross leak|passed|clean/i);
+    for (const said of [of(600, 900), of(6, 333), of(0, 300)])
+      expect(`${said.sentence} ${said.detail}`).not.toMatch(/no gross leak|passed|clean/i);
   });
 
   it('what a screening count proves is said with what it could never show', () => {
-    const said = (through: number, challenge: number) => sayScreening(judgeScreening({ through: { count: through, volumeM3: 1 }, challenge: { count: challenge, volumeM3: 1 } }, { limit: 0.00005 }));
+    const said = (through: number, challenge: number) =>
+      sayScreening(
+        judgeScreening(
+          { through: { count: through, volumeM3: 1 }, challenge: { count: challenge, volumeM3: 1 } },
+          { limit: 0.00005 },
+        ),
+      );
     expect(said(600, 900)).toMatch(/^Failed: at least 61 % passes, the class allows 0.005 %/);
     expect(said(0, 2547)).toMatch(/^Screened: at most 0.12 % passes.*no proof of the class.*no better than 0.12 %/);
     expect(said(0, 300)).toMatch(/^Cannot tell: up to 1 % may pass/);
@@ -112,7 +200,15 @@ describe('two counts in words', () => {
 });
 
 describe('findings and other outcomes', () => {
-  const c = { outcome: 'less' as const, difference: -0.001, relative: -0.05, expanded: 0.0002, degreesOfFreedom: 5, p: 0.001, differs: [] };
+  const c = {
+    outcome: 'less' as const,
+    difference: -0.001,
+    relative: -0.05,
+    expanded: 0.0002,
+    degreesOfFreedom: 5,
+    p: 0.001,
+    differs: [],
+  };
   const findings: readonly Finding[] = [
     { kind: 'selector', mismatch: { hoseM: 0.036, selectorM: 0.027, warnsAtMs: 11.25, warnFlowM3s: 0.01145 } },
     ...(['pass', 'fail', 'cannotTell', 'tooFew'] as const).flatMap((decision): Finding[] => [
@@ -145,12 +241,18 @@ describe('findings and other outcomes', () => {
   });
 
   it('a filter at four times its new weight is blocked (common practice, no published source)', () => {
-    expect([sayMass(0.4, 0.1), sayMass(0.2, 0.1), sayMass(0.11, 0.1)].map((s) => s.tone)).toEqual(['stop', 'watch', 'good']);
+    expect([sayMass(0.4, 0.1), sayMass(0.2, 0.1), sayMass(0.11, 0.1)].map((s) => s.tone)).toEqual([
+      'stop',
+      'watch',
+      'good',
+    ]);
   });
 
   it('the most pressing sentence comes first, the rest in order', () => {
     const said = (tone: 'stop' | 'watch' | 'open' | 'good', mark: string) => ({ tone, mark, sentence: '', detail: '' });
-    expect(pressingFirst([said('good', 'a'), said('open', 'b'), said('stop', 'c'), said('open', 'd')]).map((s) => s.mark)).toEqual(['c', 'a', 'b', 'd']);
+    expect(
+      pressingFirst([said('good', 'a'), said('open', 'b'), said('stop', 'c'), said('open', 'd')]).map((s) => s.mark),
+    ).toEqual(['c', 'a', 'b', 'd']);
   });
 });
 
@@ -167,7 +269,14 @@ describe('needs and days', () => {
   it.each(needs)('$kind', (need) => clean(sayNeed(need, 'us').sentence));
 
   it('counts days in words', () => {
-    expect([-1, 0, 1, 6, 21, 200].map(dueIn)).toEqual(['overdue by 1 day', 'due today', 'due tomorrow', 'due in 6 days', 'due in 3 weeks', 'due in 7 months']);
+    expect([-1, 0, 1, 6, 21, 200].map(dueIn)).toEqual([
+      'overdue by 1 day',
+      'due today',
+      'due tomorrow',
+      'due in 6 days',
+      'due in 3 weeks',
+      'due in 7 months',
+    ]);
     expect(howFar(-30)).toBe('4 weeks');
   });
 });

@@ -37,7 +37,8 @@ const value = <T>(result: Result<T>): T => {
   if (!result.ok) throw new Error(result.failures.map((f) => `${f.code} at ${f.path}`).join());
   return result.value;
 };
-const codes = (result: Result<unknown>) => (result.ok ? ['accepted'] : result.failures.map((f) => `${f.code} ${f.path}`.trim()));
+const codes = (result: Result<unknown>) =>
+  result.ok ? ['accepted'] : result.failures.map((f) => `${f.code} ${f.path}`.trim());
 
 describe('the demo machines', () => {
   it('every measured one agrees with each of its baseline readings within its uncertainty, and says so', async () => {
@@ -52,9 +53,14 @@ describe('the demo machines', () => {
       }
       if (modelled.basis.kind !== 'calibrated') throw new Error(`${machine.tag} is not calibrated`);
       expect(modelled.basis.calibration.compared.length, machine.tag).toBeGreaterThanOrEqual(6);
-      expect(modelled.basis.calibration.compared.filter((c) => !c.agrees).map((c) => c.observation.label), machine.tag).toEqual([]);
+      expect(
+        modelled.basis.calibration.compared.filter((c) => !c.agrees).map((c) => c.observation.label),
+        machine.tag,
+      ).toEqual([]);
       expect(sayPathBasis(view.basis).sentence).toContain('agrees with all');
-      expect(readingRows(modelled.basis.calibration.compared, 'us').every((r) => r.agrees && /\d/.test(r.measured))).toBe(true);
+      expect(
+        readingRows(modelled.basis.calibration.compared, 'us').every((r) => r.agrees && /\d/.test(r.measured)),
+      ).toBe(true);
       expect(parameterRows(modelled.basis.calibration, 'metric').length).toBe(4);
     }
   });
@@ -69,14 +75,21 @@ describe('the demo machines', () => {
     const bag = machine.stages.find((s) => s.name === 'fleece bag');
     value(await recordChange(context, 'CR-04', changeBody(bag?.id ?? 0, { partId: bag?.part?.id ?? null })));
     const after = airPathOfBench(await bench('CR-04')).view;
-    expect(after.now?.steps[bag?.position ?? 0]?.dropPa ?? 1e9).toBeLessThan(0.1 * (now?.steps[bag?.position ?? 0]?.dropPa ?? 0));
+    expect(after.now?.steps[bag?.position ?? 0]?.dropPa ?? 1e9).toBeLessThan(
+      0.1 * (now?.steps[bag?.position ?? 0]?.dropPa ?? 0),
+    );
     expect(sayToday(after.today, 'metric')).toContain('Clean since: fleece bag');
   });
 
   it('a pressure read across one stage beats its share of the guess', async () => {
     const machine = (await bench('CR-04')).status.machine;
     const main = machine.stages.find((s) => s.name === 'main filter');
-    const body = testBody({ method: 'stageDp', place: 'toolEnd', readings: readings('kPa', '7.1', '7.2', '7.15'), detail: { kind: 'stage', stageId: main?.id ?? 0 } });
+    const body = testBody({
+      method: 'stageDp',
+      place: 'toolEnd',
+      readings: readings('kPa', '7.1', '7.2', '7.15'),
+      detail: { kind: 'stage', stageId: main?.id ?? 0 },
+    });
     value(await recordTest(context, 'CR-04', body));
     const { view } = airPathOfBench(await bench('CR-04'));
     expect(view.today.fromStageDp).toEqual(['main filter']);
@@ -94,13 +107,22 @@ describe('the demo machines', () => {
       return record;
     };
     const [low, high] = [await flow('10.0', '10.1', '9.9'), await flow('13.4', '13.5', '13.3')];
-    const of = (stageId: number) => oldPartOf({ machine: b.status.machine, modelled, stageId, before: low, after: high });
+    const of = (stageId: number) =>
+      oldPartOf({ machine: b.status.machine, modelled, stageId, before: low, after: high });
     const old = of(bag?.id ?? 0);
     expect(old?.load.timesClean).toBeGreaterThan(50);
-    expect(sayOldPart('fleece bag', old ?? { load: { loadPaSM3: 0, resistancePaSM3: 1, timesClean: 1, dustKg: 0 }, dropPa: 0 }, 'metric')).toMatch(/old fleece bag had \d+ times its clean resistance, [\d.]+ kPa/);
+    expect(
+      sayOldPart(
+        'fleece bag',
+        old ?? { load: { loadPaSM3: 0, resistancePaSM3: 1, timesClean: 1, dustKg: 0 }, dropPa: 0 },
+        'metric',
+      ),
+    ).toMatch(/old fleece bag had \d+ times its clean resistance, [\d.]+ kPa/);
     // A hose has no medium, and a flow that did not rise says nothing of a load.
     expect(of(b.status.machine.stages.find((s) => s.name === 'hose')?.id ?? 0)).toBeNull();
-    expect(oldPartOf({ machine: b.status.machine, modelled, stageId: bag?.id ?? 0, before: high, after: low })).toBeNull();
+    expect(
+      oldPartOf({ machine: b.status.machine, modelled, stageId: bag?.id ?? 0, before: high, after: low }),
+    ).toBeNull();
   });
 
   it('more flow than the clean path lets through is told, not explained away', async () => {
@@ -119,7 +141,11 @@ describe('the demo machines', () => {
       const card = value(filterCardOf(machine, page));
       expect(filterRows(machine, page, card).length).toBeGreaterThan(0);
       expect(penetrationChartOf(card).curves.filter((c) => c.whole).length).toBe(1);
-      expect(passRows(card).rows.flatMap((r) => r.passes).every((text) => /^(under )?[\d.]+ %$/.test(text))).toBe(true);
+      expect(
+        passRows(card)
+          .rows.flatMap((r) => r.passes)
+          .every((text) => /^(under )?[\d.]+ %$/.test(text)),
+      ).toBe(true);
       const label = sayLabel(classStanding(machine), card.deserved);
       expect(label.mayNot.some((line) => line.includes('certified'))).toBe(true);
     }
@@ -143,7 +169,14 @@ describe('the demo machines', () => {
 const editBody = async (tag: string, over: Partial<EditPathBody> = {}): Promise<EditPathBody> => {
   const { machine } = (await bench(tag)).status;
   const { machine: fields, stages } = snapshotOf(machine);
-  return { clientId: newId(), by: 'TO', note: 'seen at the bag change', seen: machine.editedThrough, path: { machine: { ...fields }, stages: [...stages] }, ...over };
+  return {
+    clientId: newId(),
+    by: 'TO',
+    note: 'seen at the bag change',
+    seen: machine.editedThrough,
+    path: { machine: { ...fields }, stages: [...stages] },
+    ...over,
+  };
 };
 
 describe('editing an air path', () => {
@@ -153,29 +186,73 @@ describe('editing an air path', () => {
     value(await editPath(context, 'CR-07', body));
     const gone = await bench('CR-07');
     expect(gone.status.need).toMatchObject({ kind: 'missingStage', stageName: 'HEPA', because: 'missing' });
-    expect(boardTags({ ...gone.yard, machines: [gone.status] }, 'metric')[0]).toMatchObject({ classText: 'class withdrawn' });
-    expect(logEntries(gone, 'metric')[0]).toMatchObject({ title: 'Air path changed: HEPA found missing', by: 'TO', note: 'seen at the bag change' });
+    expect(boardTags({ ...gone.yard, machines: [gone.status] }, 'metric')[0]).toMatchObject({
+      classText: 'class withdrawn',
+    });
+    expect(logEntries(gone, 'metric')[0]).toMatchObject({
+      title: 'Air path changed: HEPA found missing',
+      by: 'TO',
+      note: 'seen at the bag change',
+    });
     // A change of before it was missed does not count; one after does.
     expect(gone.changes.length).toBeGreaterThan(0);
     const hepa = gone.status.machine.stages.find((s) => s.name === 'HEPA');
     const later = { ...context, now: () => '2026-11-24T11:00:00.000Z' };
-    value(await recordChange(later, 'CR-07', changeBody(hepa?.id ?? 0, { partId: hepa?.part?.id ?? null, performedAt: '2026-11-24T10:59:00.000Z' })));
-    expect(classStanding((await bench('CR-07')).status.machine)).toMatchObject({ label: null, withdrawn: { because: 'untested' } });
+    value(
+      await recordChange(
+        later,
+        'CR-07',
+        changeBody(hepa?.id ?? 0, { partId: hepa?.part?.id ?? null, performedAt: '2026-11-24T10:59:00.000Z' }),
+      ),
+    );
+    expect(classStanding((await bench('CR-07')).status.machine)).toMatchObject({
+      label: null,
+      withdrawn: { because: 'untested' },
+    });
     // It is there again, and its class is said once it is proven.
     const signed = { by: 'TO', stageId: hepa?.id ?? 0 };
-    for (const test of ['cleanSide', 'smoke'] as const) value(await recordIntegrity(later, 'CR-07', { clientId: newId(), ...signed, test, passed: true, note: '' }));
-    value(await recordIntegrity(later, 'CR-07', { clientId: newId(), ...signed, test: 'penetration', testedOn: '2026-11-24', tester: 'the test firm', method: 'photometer', certificate: 'P-1', percent: 0.01, nextDueOn: null }));
+    for (const test of ['cleanSide', 'smoke'] as const)
+      value(await recordIntegrity(later, 'CR-07', { clientId: newId(), ...signed, test, passed: true, note: '' }));
+    value(
+      await recordIntegrity(later, 'CR-07', {
+        clientId: newId(),
+        ...signed,
+        test: 'penetration',
+        testedOn: '2026-11-24',
+        tester: 'the test firm',
+        method: 'photometer',
+        certificate: 'P-1',
+        percent: 0.01,
+        nextDueOn: null,
+      }),
+    );
     expect(classStanding((await bench('CR-07')).status.machine)).toMatchObject({ label: 'HEPA', withdrawn: null });
   });
 
   it('adds, moves and takes off stages in one go; what was taken off stays named in the file', async () => {
     const body = await editBody('CR-02');
     const cartridge = body.path.stages.find((s) => s.name === 'cartridge');
-    const foam = { id: null, kind: 'foam' as const, name: 'foam', partId: null, missing: false, doNotRemove: true, spec: stageTemplate('foam', 'shopVacuum') };
+    const foam = {
+      id: null,
+      kind: 'foam' as const,
+      name: 'foam',
+      partId: null,
+      missing: false,
+      doNotRemove: true,
+      spec: stageTemplate('foam', 'shopVacuum'),
+    };
     body.path.stages = body.path.stages.flatMap((s) => (s.name === 'cartridge' ? [foam] : [s]));
     value(await editPath(context, 'CR-02', body));
     const after = await bench('CR-02');
-    expect(after.status.machine.stages.map((s) => s.name)).toEqual(['nozzle', 'hose', 'inlet', 'paper bag', 'foam', 'fan', 'exhaust']);
+    expect(after.status.machine.stages.map((s) => s.name)).toEqual([
+      'nozzle',
+      'hose',
+      'inlet',
+      'paper bag',
+      'foam',
+      'fan',
+      'exhaust',
+    ]);
     expect(after.status.machine.stages.map((s) => s.position)).toEqual([0, 1, 2, 3, 4, 5, 6]);
     expect(after.status.machine.retired).toEqual([{ id: cartridge?.id, name: 'cartridge' }]);
     expect(logEntries(after, 'metric').some((e) => e.title.startsWith('Cartridge changed'))).toBe(true);
@@ -198,9 +275,15 @@ describe('editing an air path', () => {
     };
     expect(await wrong(swap)).toEqual(['path.hepa-first path.stages.3']);
     expect(await wrong((b) => void (b.seen = 99))).toEqual(['edit.stale seen']);
-    expect(await wrong((b) => void (b.path.stages = b.path.stages.map((s) => ({ ...s, partId: 999 }))))).toContain('part.unknown path.stages.0.partId');
-    expect(await wrong((b) => void (b.path.stages = b.path.stages.map((s) => (s.name === 'hose' ? { ...s, id: 1 } : s))))).toEqual(['stage.unknown path.stages.1']);
-    expect(await wrong((b) => void (b.path.stages = b.path.stages.filter((s) => s.name !== 'tank bag')))).toEqual(['stage.used path.stages']);
+    expect(await wrong((b) => void (b.path.stages = b.path.stages.map((s) => ({ ...s, partId: 999 }))))).toContain(
+      'part.unknown path.stages.0.partId',
+    );
+    expect(
+      await wrong((b) => void (b.path.stages = b.path.stages.map((s) => (s.name === 'hose' ? { ...s, id: 1 } : s)))),
+    ).toEqual(['stage.unknown path.stages.1']);
+    expect(await wrong((b) => void (b.path.stages = b.path.stages.filter((s) => s.name !== 'tank bag')))).toEqual([
+      'stage.used path.stages',
+    ]);
     expect(await wrong(() => undefined)).toEqual(['edit.nothing']);
     expect((await bench('CR-07')).pathEdits).toEqual([]);
   });
@@ -208,7 +291,10 @@ describe('editing an air path', () => {
   it('makes one record of a double click, keeps it for good, and nothing of a failed one', async () => {
     const body = await editBody('CR-09');
     body.path.machine.place = 'moved to the loft';
-    const [first, second] = [value(await editPath(context, 'CR-09', body)), value(await editPath(context, 'CR-09', body))];
+    const [first, second] = [
+      value(await editPath(context, 'CR-09', body)),
+      value(await editPath(context, 'CR-09', body)),
+    ];
     expect(second.id).toBe(first.id);
     await expect(context.db.deleteFrom('path_edit').execute()).rejects.toThrow('kept');
     await expect(context.db.updateTable('path_edit').set({ note: 'x' }).execute()).rejects.toThrow('kept');
@@ -226,8 +312,27 @@ describe('a new machine', () => {
     kind: 'hepaTank',
     dust: dustBody('nothing yet'),
     path: {
-      machine: { name: 'Godwit', maker: 'Maker C', place: 'loft', machineClass: 'HEPA', hasBrush: false, wetSet: false, hoseBoreM: 0.032, hoseLengthM: 3, hoseSelectorM: null, nominalVolts: 230 },
-      stages: PATH_TEMPLATES.hepaTank.map((kind) => ({ id: null, kind, name: kind, partId: null, missing: false, doNotRemove: false, spec: stageTemplate(kind, 'hepaTank') })),
+      machine: {
+        name: 'Godwit',
+        maker: 'Maker C',
+        place: 'loft',
+        machineClass: 'HEPA',
+        hasBrush: false,
+        wetSet: false,
+        hoseBoreM: 0.032,
+        hoseLengthM: 3,
+        hoseSelectorM: null,
+        nominalVolts: 230,
+      },
+      stages: PATH_TEMPLATES.hepaTank.map((kind) => ({
+        id: null,
+        kind,
+        name: kind,
+        partId: null,
+        missing: false,
+        doNotRemove: false,
+        spec: stageTemplate(kind, 'hepaTank'),
+      })),
     },
     ...over,
   });

@@ -29,10 +29,25 @@ describe('the door', () => {
     ['an oversized body', post(`"${'x'.repeat(MAX_BODY_BYTES)}"`), 413, 'request.too-large'],
     ['an array', post('[]'), 422, 'field.invalid'],
     ['no initials', post(JSON.stringify({ ...testBody(), by: ' ' })), 422, 'text.missing by'],
-    ['a day that is none', post(JSON.stringify({ ...testBody(), performedAt: 'yesterday' })), 422, 'date.invalid performedAt'],
+    [
+      'a day that is none',
+      post(JSON.stringify({ ...testBody(), performedAt: 'yesterday' })),
+      422,
+      'date.invalid performedAt',
+    ],
     ['an endless note', post(JSON.stringify({ ...testBody(), note: 'x'.repeat(2001) })), 422, 'text.too-long note'],
     ['an unknown field', post(JSON.stringify({ ...testBody(), admin: true })), 422, 'field.invalid admin'],
-    ['NaN', post(JSON.stringify({ ...testBody(), profileFactor: Number.NaN }).replace('"profileFactor":null', '"profileFactor":"NaN"')), 422, 'field.invalid profileFactor'],
+    [
+      'NaN',
+      post(
+        JSON.stringify({ ...testBody(), profileFactor: Number.NaN }).replace(
+          '"profileFactor":null',
+          '"profileFactor":"NaN"',
+        ),
+      ),
+      422,
+      'field.invalid profileFactor',
+    ],
   ] as const)('answers %s in the problem shape', async (_what, request, status, code) => {
     const got = await answer(request);
     expect(got.status).toBe(status);
@@ -47,7 +62,10 @@ describe('configuration', () => {
     expect(parseConfig({ HOST: '0.0.0.0', MOORWIND_ALLOW_LAN: 'yes' }).host).toBe('0.0.0.0');
   });
 
-  it.each([{ PORT: '0' }, { PORT: 'x' }, { PORT: '70000' }, { MOORWIND_NOW: 'soon' }])('refuses %j with a sentence', (env) => {
-    expect(() => parseConfig(env)).toThrow(ConfigError);
-  });
+  it.each([{ PORT: '0' }, { PORT: 'x' }, { PORT: '70000' }, { MOORWIND_NOW: 'soon' }])(
+    'refuses %j with a sentence',
+    (env) => {
+      expect(() => parseConfig(env)).toThrow(ConfigError);
+    },
+  );
 });

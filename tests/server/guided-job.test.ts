@@ -18,20 +18,36 @@ beforeEach(async () => {
   context = await demoContext();
 });
 
-const codes = (r: Result<unknown>) => (r.ok ? ['accepted'] : r.failures.map((f) => `${f.code} ${String(f.facts['why'] ?? f.facts['holder'] ?? f.facts['stage'] ?? f.path)}`.trim()));
+const codes = (r: Result<unknown>) =>
+  r.ok
+    ? ['accepted']
+    : r.failures.map((f) =>
+        `${f.code} ${String(f.facts['why'] ?? f.facts['holder'] ?? f.facts['stage'] ?? f.path)}`.trim(),
+      );
 const machine = async (tag: string) => {
   const found = await findMachine(context.db, tag);
   if (!found) throw new Error(`no ${tag}`);
   return found;
 };
 const stage = async (tag: string, name: string) => (await machine(tag)).stages.findIndex((s) => s.name === name);
-const start = async (tag: string, job: StartJobBody['job'], over: Partial<StartJobBody> = {}) => startJob(context, tag, { clientId: newId(), by: 'MK', dust: dustBody(), reason: 'fill', people: 1, partInHand: false, job, ...over });
+const start = async (tag: string, job: StartJobBody['job'], over: Partial<StartJobBody> = {}) =>
+  startJob(context, tag, {
+    clientId: newId(),
+    by: 'MK',
+    dust: dustBody(),
+    reason: 'fill',
+    people: 1,
+    partInHand: false,
+    job,
+    ...over,
+  });
 const begun = async (tag: string, name: string, school: 'off' | 'headAside' = 'off') => {
   const r = await start(tag, { kind: 'change', stage: await stage(tag, name), school });
   if (!r.ok) throw new Error(codes(r).join());
   return r.value.id;
 };
-const act = (tag: string, jobId: number, event: JobEvent, by = 'MK') => doInJob(context, tag, { clientId: newId(), by, jobId, event, partCode: '' });
+const act = (tag: string, jobId: number, event: JobEvent, by = 'MK') =>
+  doInJob(context, tag, { clientId: newId(), by, jobId, event, partCode: '' });
 const record = async (tag: string, id: number) => {
   const job = (await loadJobs(context.db, (await machine(tag)).id)).find((j) => j.id === id);
   if (!job) throw new Error('no job');
@@ -46,7 +62,11 @@ const walk = async (tag: string, id: number, until?: string) => {
     const { at } = jobState(job);
     const step = job.procedure.steps[at];
     if (!step || step.key === until) return;
-    const done = await act(tag, id, step.check ? { kind: 'answered', step: at, right: true, note: '' } : { kind: 'did', step: at });
+    const done = await act(
+      tag,
+      id,
+      step.check ? { kind: 'answered', step: at, right: true, note: '' } : { kind: 'did', step: at },
+    );
     if (!done.ok) throw new Error(codes(done).join());
   }
 };
@@ -84,7 +104,10 @@ describe('a guided change', () => {
     expect(codes(await act('CR-02', id, { kind: 'finished', wasteKg: null }))).toEqual(['accepted']);
     expect(await onHand('B-SHOP')).toBe(before - 1);
     const { id: machineId } = await machine('CR-02');
-    expect((await loadChanges(context.db, 'UTC', machineId)).at(-1)).toMatchObject({ quantity: 1, note: `Guided, job ${id}.` });
+    expect((await loadChanges(context.db, 'UTC', machineId)).at(-1)).toMatchObject({
+      quantity: 1,
+      note: `Guided, job ${id}.`,
+    });
     expect(codes(await act('CR-02', id, { kind: 'back', step: 0 }))).toEqual(['job.refused ended']);
   });
 
@@ -96,7 +119,9 @@ describe('a guided change', () => {
     expect(await onHand('B-SHOP')).toBe(before);
     const again = await begun('CR-02', 'paper bag');
     await walk('CR-02', again, 'bagOld');
-    expect(codes(await act('CR-02', again, { kind: 'abandoned', because: 'fire alarm' }))).toEqual(['job.refused openStill']);
+    expect(codes(await act('CR-02', again, { kind: 'abandoned', because: 'fire alarm' }))).toEqual([
+      'job.refused openStill',
+    ]);
   });
 
   it('two tablets: the second is told who has it, and may take it over; a check left out is in the file with its reason', async () => {
@@ -107,7 +132,12 @@ describe('a guided change', () => {
     await act('CR-04', id, { kind: 'tookOver' });
     const job = await record('CR-04', id);
     const collar = job.procedure.steps.findIndex((s) => s.check === 'collarStraight');
-    for (let i = 0; i < collar; i += 1) await act('CR-04', id, job.procedure.steps[i]?.check ? { kind: 'answered', step: i, right: true, note: '' } : { kind: 'did', step: i });
+    for (let i = 0; i < collar; i += 1)
+      await act(
+        'CR-04',
+        id,
+        job.procedure.steps[i]?.check ? { kind: 'answered', step: i, right: true, note: '' } : { kind: 'did', step: i },
+      );
     await act('CR-04', id, { kind: 'leftOut', step: collar, because: 'no light in the bay' });
     await walk('CR-04', id);
     await act('CR-04', id, { kind: 'finished', wasteKg: null });

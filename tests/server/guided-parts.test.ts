@@ -31,18 +31,33 @@ const pass = (minutes: number) => {
   clock = new Date(Date.parse(clock) + minutes * 60_000).toISOString();
 };
 
-const said = (r: Result<unknown>) => (r.ok ? 'accepted' : `${r.failures[0]?.code} ${String(r.failures[0]?.facts['why'] ?? r.failures[0]?.facts['fits'] ?? r.failures[0]?.facts['tests'] ?? r.failures[0]?.path)}`.trim());
+const said = (r: Result<unknown>) =>
+  r.ok
+    ? 'accepted'
+    : `${r.failures[0]?.code} ${String(r.failures[0]?.facts['why'] ?? r.failures[0]?.facts['fits'] ?? r.failures[0]?.facts['tests'] ?? r.failures[0]?.path)}`.trim();
 const machine = async (tag: string) => (await findMachine(context.db, tag)) ?? Promise.reject(new Error(`no ${tag}`));
 const positionOf = async (tag: string, name: string) => (await machine(tag)).stages.findIndex((s) => s.name === name);
 const onHand = async (code: string) => (await loadParts(context.db)).find((p) => p.code === code)?.onHand ?? Number.NaN;
-const start = (tag: string, job: StartJobBody['job'], over: Partial<StartJobBody> = {}) => startJob(context, tag, { clientId: newId(), by: 'MK', dust: dustBody(), reason: 'gauge', people: 1, partInHand: false, job, ...over });
+const start = (tag: string, job: StartJobBody['job'], over: Partial<StartJobBody> = {}) =>
+  startJob(context, tag, {
+    clientId: newId(),
+    by: 'MK',
+    dust: dustBody(),
+    reason: 'gauge',
+    people: 1,
+    partInHand: false,
+    job,
+    ...over,
+  });
 const begin = async (tag: string, name: string, over: Partial<StartJobBody> = {}) => {
   const r = await start(tag, { kind: 'change', stage: await positionOf(tag, name), school: 'off' }, over);
   if (!r.ok) throw new Error(said(r));
   return r.value.id;
 };
-const act = (tag: string, jobId: number, event: JobEvent, over: Partial<JobDeedBody> = {}) => doInJob(context, tag, { clientId: newId(), by: 'MK', jobId, event, partCode: '', ...over });
-const job = async (tag: string, id: number) => (await loadJobs(context.db, (await machine(tag)).id)).find((j) => j.id === id) ?? Promise.reject(new Error('no job'));
+const act = (tag: string, jobId: number, event: JobEvent, over: Partial<JobDeedBody> = {}) =>
+  doInJob(context, tag, { clientId: newId(), by: 'MK', jobId, event, partCode: '', ...over });
+const job = async (tag: string, id: number) =>
+  (await loadJobs(context.db, (await machine(tag)).id)).find((j) => j.id === id) ?? Promise.reject(new Error('no job'));
 const stateOf = async (tag: string, id: number) => jobState(await job(tag, id));
 const finish = (tag: string, id: number) => act(tag, id, { kind: 'finished', wasteKg: null });
 
@@ -53,7 +68,11 @@ const walk = async (tag: string, id: number, until?: string) => {
     const step = steps[at];
     if (!step || (until !== undefined && [step.key, step.check, step.moves].includes(until as never))) return;
     pass(1);
-    const done = await act(tag, id, step.check ? { kind: 'answered', step: at, right: true, note: '' } : { kind: 'did', step: at });
+    const done = await act(
+      tag,
+      id,
+      step.check ? { kind: 'answered', step: at, right: true, note: '' } : { kind: 'did', step: at },
+    );
     if (!done.ok) throw new Error(`${step.key}: ${said(done)}`);
   }
 };
@@ -63,41 +82,68 @@ const swap = async (tag: string, name: string, light: 'out' | 'back' | 'unseen')
   await walk(tag, id, 'lightOut');
   const { at } = await stateOf(tag, id);
   if (light === 'back') await act(tag, id, { kind: 'turnedBack', step: at });
-  if (light === 'unseen') await act(tag, id, { kind: 'leftOut', step: at, because: 'still lit: the one before it is spent too' });
+  if (light === 'unseen')
+    await act(tag, id, { kind: 'leftOut', step: at, because: 'still lit: the one before it is spent too' });
   await walk(tag, id, 'integrityTest');
   const end = await stateOf(tag, id);
   if (end.steps[end.at]) await act(tag, id, { kind: 'leftOut', step: end.at, because: 'no counter' });
   await walk(tag, id);
   expect(said(await finish(tag, id))).toBe('accepted');
 };
-const changesOf = async (tag: string) => (await loadChanges(context.db, 'UTC', (await machine(tag)).id)).filter((c) => c.jobId !== null);
+const changesOf = async (tag: string) =>
+  (await loadChanges(context.db, 'UTC', (await machine(tag)).id)).filter((c) => c.jobId !== null);
 
 describe('the swap of pre-filter and HEPA: net use (HANDBOOK 10; common practice, no published source)', () => {
   const net = async (walkIt: () => Promise<void>) => {
     const before = [await onHand('F-FUMEP'), await onHand('F-FUMEH')] as const;
     await walkIt();
-    return [(await onHand('F-FUMEP')) - before[0], (await onHand('F-FUMEH')) - before[1], (await changesOf('CR-09')).length];
+    return [
+      (await onHand('F-FUMEP')) - before[0],
+      (await onHand('F-FUMEH')) - before[1],
+      (await changesOf('CR-09')).length,
+    ];
   };
-  it('it was the pre-filter: one is used', async () => expect(await net(() => swap('CR-09', 'pre-filter', 'out'))).toEqual([-1, 0, 1]));
+  it('it was the pre-filter: one is used', async () =>
+    expect(await net(() => swap('CR-09', 'pre-filter', 'out'))).toEqual([-1, 0, 1]));
   it('it was the HEPA: the ORIGINAL pre-filter went back, the new one to the shelf', async () =>
-    expect(await net(async () => { await swap('CR-09', 'pre-filter', 'back'); await swap('CR-09', 'HEPA', 'out'); })).toEqual([0, -1, 1]));
+    expect(
+      await net(async () => {
+        await swap('CR-09', 'pre-filter', 'back');
+        await swap('CR-09', 'HEPA', 'out');
+      }),
+    ).toEqual([0, -1, 1]));
   it('both were spent: one of each', async () =>
-    expect(await net(async () => { await swap('CR-09', 'pre-filter', 'back'); await swap('CR-09', 'HEPA', 'unseen'); await swap('CR-09', 'pre-filter', 'out'); })).toEqual([-1, -1, 2]));
+    expect(
+      await net(async () => {
+        await swap('CR-09', 'pre-filter', 'back');
+        await swap('CR-09', 'HEPA', 'unseen');
+        await swap('CR-09', 'pre-filter', 'out');
+      }),
+    ).toEqual([-1, -1, 2]));
   it('neither: nothing is used and nothing is in the file as changed', async () =>
-    expect(await net(async () => { await swap('CR-09', 'pre-filter', 'back'); await swap('CR-09', 'HEPA', 'back'); })).toEqual([0, 0, 0]));
+    expect(
+      await net(async () => {
+        await swap('CR-09', 'pre-filter', 'back');
+        await swap('CR-09', 'HEPA', 'back');
+      }),
+    ).toEqual([0, 0, 0]));
 });
 
 describe('parts through a job', () => {
   it('a HEPA job reserves its wrap, takes both, and both changes are in the file with their reason', async () => {
     const before = [await onHand('F-HEPA'), await onHand('F-WRAP')] as const;
     const id = await begin('CR-07', 'HEPA', { reason: 'date' });
-    const held = async () => (await loadStockDesk(context)).lines.flatMap((l) => l.held.map((h) => `${l.part.code} ${h.state}`)).sort();
+    const held = async () =>
+      (await loadStockDesk(context)).lines.flatMap((l) => l.held.map((h) => `${l.part.code} ${h.state}`)).sort();
     expect(await held()).toEqual(['F-HEPA reserved', 'F-WRAP reserved']);
     await walk('CR-07', id, 'bagOld');
     expect(await held()).toEqual(['F-HEPA out', 'F-WRAP out']);
     await walk('CR-07', id, 'integrityTest');
     expect([await onHand('F-HEPA'), await onHand('F-WRAP')]).toEqual([before[0] - 1, before[1] - 1]);
-    expect((await changesOf('CR-07')).map((c) => [c.reason, c.quantity])).toEqual([['date', 1], ['date', 1]]);
+    expect((await changesOf('CR-07')).map((c) => [c.reason, c.quantity])).toEqual([
+      ['date', 1],
+      ['date', 1],
+    ]);
   });
 
   it('what another job has reserved is not free; none on the shelf is said, and gone past only by saying so', async () => {
@@ -105,7 +151,18 @@ describe('parts through a job', () => {
     await begin('CR-07', 'HEPA');
     const parts = await loadParts(context.db);
     const wrap = parts.find((p) => p.code === 'F-WRAP');
-    await context.db.insertInto('stock_movement').values({ part_id: wrap?.id ?? 0, quantity: 1 - wraps, reason: 'counted', at: NOW, by_initials: 'MK', change_id: null, note: '' }).execute();
+    await context.db
+      .insertInto('stock_movement')
+      .values({
+        part_id: wrap?.id ?? 0,
+        quantity: 1 - wraps,
+        reason: 'counted',
+        at: NOW,
+        by_initials: 'MK',
+        change_id: null,
+        note: '',
+      })
+      .execute();
     const hepa14 = { kind: 'change', stage: await positionOf('CR-14', 'HEPA'), school: 'off' } as const;
     expect(said(await start('CR-14', hepa14))).toBe('job.no-stock partInHand');
     expect(said(await start('CR-14', hepa14, { partInHand: true }))).toBe('accepted');
@@ -115,7 +172,9 @@ describe('parts through a job', () => {
     const id = await begin('CR-02', 'paper bag');
     await walk('CR-02', id, 'takeNew');
     const { at } = await stateOf('CR-02', id);
-    expect(said(await act('CR-02', id, { kind: 'did', step: at }, { partCode: 'F-HEPA' }))).toMatch(/^part.wrong-for-stage .*B-SHOP$/);
+    expect(said(await act('CR-02', id, { kind: 'did', step: at }, { partCode: 'F-HEPA' }))).toMatch(
+      /^part.wrong-for-stage .*B-SHOP$/,
+    );
     expect(said(await act('CR-02', id, { kind: 'did', step: at }, { partCode: 'b-shop' }))).toBe('accepted');
   });
 
@@ -124,13 +183,21 @@ describe('parts through a job', () => {
       await walk('CR-02', await begin('CR-02', 'paper bag'), 'collarStraight');
       return (await changesOf('CR-02')).at(-1)?.beforeTestId ?? null;
     };
-    const measured = await recordTest(context, 'CR-02', testBody({ performedAt: NOW, hoseBore: { typed: '36', unit: 'mm' } }));
+    const measured = await recordTest(
+      context,
+      'CR-02',
+      testBody({ performedAt: NOW, hoseBore: { typed: '36', unit: 'mm' } }),
+    );
     const testId = measured.ok ? measured.value.id : 0;
     pass(49 * 60);
     expect(await before()).toBeNull();
     context = { ...(await demoContext()), now: () => clock };
     clock = NOW;
-    const again = await recordTest(context, 'CR-02', testBody({ performedAt: NOW, hoseBore: { typed: '36', unit: 'mm' } }));
+    const again = await recordTest(
+      context,
+      'CR-02',
+      testBody({ performedAt: NOW, hoseBore: { typed: '36', unit: 'mm' } }),
+    );
     pass(47 * 60);
     expect(await before()).toBe(again.ok ? again.value.id : testId);
   });
@@ -139,7 +206,10 @@ describe('parts through a job', () => {
     const id = await begin('CR-09', 'pre-filter');
     await walk('CR-09', id, 'lightOut');
     const lines = (await loadStockDesk(context)).lines.find((l) => l.part.code === 'F-FUMEP')?.held ?? [];
-    expect(lines.map(sayHeld)).toEqual([`1 new, on trial or on its way in: CR-09, job ${id}`, `1 old one held, bagged and tagged: CR-09, job ${id}`]);
+    expect(lines.map(sayHeld)).toEqual([
+      `1 new, on trial or on its way in: CR-09, job ${id}`,
+      `1 old one held, bagged and tagged: CR-09, job ${id}`,
+    ]);
     await act('CR-09', id, { kind: 'turnedBack', step: (await stateOf('CR-09', id)).at });
     await walk('CR-09', id);
     expect((await loadStockDesk(context)).lines.find((l) => l.part.code === 'F-FUMEP')?.held).toEqual([]);
@@ -148,12 +218,46 @@ describe('parts through a job', () => {
 
 describe('integrity after the change', () => {
   const signed = (stageId: number) => ({ clientId: newId(), by: 'MK', stageId });
-  const seen = (tag: string, stageId: number, test: 'cleanSide' | 'smoke', passed = true) => recordIntegrity(context, tag, { ...signed(stageId), test, passed, note: '' });
-  const judge = (tag: string, stageId: number) => recordIntegrity(context, tag, { ...signed(stageId), test: 'particles', note: '' });
-  const paper = (tag: string, stageId: number, percent: number, over: Partial<Extract<IntegrityBody, { test: 'penetration' }>> = {}) =>
-    recordIntegrity(context, tag, { ...signed(stageId), test: 'penetration', testedOn: clock.slice(0, 10), tester: 'the test firm', method: 'photometer', certificate: 'P-7', percent, nextDueOn: null, ...over });
+  const seen = (tag: string, stageId: number, test: 'cleanSide' | 'smoke', passed = true) =>
+    recordIntegrity(context, tag, { ...signed(stageId), test, passed, note: '' });
+  const judge = (tag: string, stageId: number) =>
+    recordIntegrity(context, tag, { ...signed(stageId), test: 'particles', note: '' });
+  const paper = (
+    tag: string,
+    stageId: number,
+    percent: number,
+    over: Partial<Extract<IntegrityBody, { test: 'penetration' }>> = {},
+  ) =>
+    recordIntegrity(context, tag, {
+      ...signed(stageId),
+      test: 'penetration',
+      testedOn: clock.slice(0, 10),
+      tester: 'the test firm',
+      method: 'photometer',
+      certificate: 'P-7',
+      percent,
+      nextDueOn: null,
+      ...over,
+    });
   const count = (tag: string, exhaust: string, room: string, sizeUm = 0.3) =>
-    recordTest(context, tag, testBody({ performedAt: clock, method: 'particles', place: 'outlet', hoseBore: null, detail: { kind: 'particles', sizeUm, flow: { typed: '2.83', unit: 'L/min' }, exhaustTime: { typed: '60', unit: 's' }, roomTime: { typed: '60', unit: 's' } }, readings: readings('counts', exhaust, room) }));
+    recordTest(
+      context,
+      tag,
+      testBody({
+        performedAt: clock,
+        method: 'particles',
+        place: 'outlet',
+        hoseBore: null,
+        detail: {
+          kind: 'particles',
+          sizeUm,
+          flow: { typed: '2.83', unit: 'L/min' },
+          exhaustTime: { typed: '60', unit: 's' },
+          roomTime: { typed: '60', unit: 's' },
+        },
+        readings: readings('counts', exhaust, room),
+      }),
+    );
 
   it('suspended from the moment the new filter is in; 600 of 900 fails it; screened it waits for its penetration test, and only that brings the H back', async () => {
     const tag = 'CR-05';
@@ -198,12 +302,24 @@ describe('integrity after the change', () => {
 });
 
 describe('on one sheet', () => {
-  const sheet = (stage: number, over: Partial<QuickJobBody> = {}): QuickJobBody => ({ clientId: newId(), by: 'MK', job: { kind: 'change', stage, school: 'off' }, dust: dustBody(), reason: 'fill', partInHand: false, answers: [], wasteKg: 0.9, ...over });
+  const sheet = (stage: number, over: Partial<QuickJobBody> = {}): QuickJobBody => ({
+    clientId: newId(),
+    by: 'MK',
+    job: { kind: 'change', stage, school: 'off' },
+    dust: dustBody(),
+    reason: 'fill',
+    partInHand: false,
+    answers: [],
+    wasteKg: 0.9,
+    ...over,
+  });
   const right = { kind: 'right' } as const;
 
   it('a plain bag: every question answered, one record, one part, however often it is sent', async () => {
     const before = await onHand('B-SHOP');
-    const body = sheet(await positionOf('CR-02', 'paper bag'), { answers: [right, { kind: 'leftOut', because: 'too dark' }, right, right] });
+    const body = sheet(await positionOf('CR-02', 'paper bag'), {
+      answers: [right, { kind: 'leftOut', because: 'too dark' }, right, right],
+    });
     const first = await quickJob(context, 'CR-02', body);
     expect(said(first)).toBe('accepted');
     expect(await quickJob(context, 'CR-02', body)).toEqual(first);
@@ -218,9 +334,13 @@ describe('on one sheet', () => {
     const before = await onHand('B-SHOP');
     const bag = await positionOf('CR-02', 'paper bag');
     expect(said(await quickJob(context, 'CR-02', sheet(bag, { answers: [right] })))).toBe('job.refused unfinished');
-    expect(said(await quickJob(context, 'CR-02', sheet(bag, { dust: dustBody('lead paint') })))).toBe('job.walk-it dust.text');
+    expect(said(await quickJob(context, 'CR-02', sheet(bag, { dust: dustBody('lead paint') })))).toBe(
+      'job.walk-it dust.text',
+    );
     expect(await onHand('B-SHOP')).toBe(before);
-    expect((await openJobOf(context, 'CR-02')).ok && (await loadJobs(context.db, (await machine('CR-02')).id))).toEqual([]);
+    expect((await openJobOf(context, 'CR-02')).ok && (await loadJobs(context.db, (await machine('CR-02')).id))).toEqual(
+      [],
+    );
   });
 });
 
@@ -228,7 +348,8 @@ describe('what else a job keeps', () => {
   it('photos: a picture by its bytes, kept with its step; what is none, or too large, is refused', async () => {
     const id = await begin('CR-02', 'paper bag');
     const png = new Uint8Array(readFileSync('docs/screenshots/bench.png'));
-    const keep = (bytes: Uint8Array, step = 1) => keepPhoto(context, 'CR-02', { query: { clientId: newId(), by: 'MK', jobId: id, step }, bytes });
+    const keep = (bytes: Uint8Array, step = 1) =>
+      keepPhoto(context, 'CR-02', { query: { clientId: newId(), by: 'MK', jobId: id, step }, bytes });
     expect(said(await keep(png))).toBe('accepted');
     expect((await job('CR-02', id)).events.at(-1)?.event).toMatchObject({ kind: 'photo', step: 1 });
     expect(said(await keep(new TextEncoder().encode('<svg onload=alert(1)>')))).toBe('photo.not-image photo');

@@ -23,12 +23,19 @@ describe('migrations', () => {
     await sql`insert into machine (tag, name, kind, maker, place, last_collected, hazard, has_brush, in_service_on)
       values ('T-1', 'Old', 'shopVacuum', 'Maker B', 'here', 'dust', 'plain', 0, '2025-01-01')`.execute(db);
     await sql`insert into airflow_test (machine_id, performed_at, recorded_at, by_initials, note, voided, method, place, air_json, failed_preconditions_json, is_baseline, bag_state)
-      values (1, '2025-02-01T10:00:00.000Z', '2025-02-01T10:00:00.000Z', 'MK', '', 0, 'flowMeter', 'hoseEnd', '{"temperatureK":293.15,"relativeHumidity":0.5,"pressurePa":101325}', '[]', 1, 'asLeft')`.execute(db);
-    await sql`insert into test_reading (test_id, seq, typed, unit, value_si, resolution_si) values (1, 0, '30', 'L/s', 0.03, 0.001)`.execute(db);
+      values (1, '2025-02-01T10:00:00.000Z', '2025-02-01T10:00:00.000Z', 'MK', '', 0, 'flowMeter', 'hoseEnd', '{"temperatureK":293.15,"relativeHumidity":0.5,"pressurePa":101325}', '[]', 1, 'asLeft')`.execute(
+      db,
+    );
+    await sql`insert into test_reading (test_id, seq, typed, unit, value_si, resolution_si) values (1, 0, '30', 'L/s', 0.03, 0.001)`.execute(
+      db,
+    );
     await migrate(db);
     await migrate(db);
     const [test] = await loadTests(db);
-    expect(test).toMatchObject({ configuration: '', test: { detail: { kind: 'none' }, rigSeries: 1, volts: null, readingsSi: [0.03] } });
+    expect(test).toMatchObject({
+      configuration: '',
+      test: { detail: { kind: 'none' }, rigSeries: 1, volts: null, readingsSi: [0.03] },
+    });
     await db.destroy();
   });
 });

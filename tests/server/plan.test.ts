@@ -33,10 +33,14 @@ beforeEach(async () => {
 
 const said = (r: Result<unknown>) => (r.ok ? 'accepted' : `${r.failures[0]?.code} ${r.failures[0]?.path}`);
 const machine = async (tag: string) => (await findMachine(context.db, tag)) ?? Promise.reject(new Error(`no ${tag}`));
-const stage = async (tag: string, name: string) => (await machine(tag)).stages.find((s) => s.name === name) ?? Promise.reject(new Error(`no ${name}`));
+const stage = async (tag: string, name: string) =>
+  (await machine(tag)).stages.find((s) => s.name === name) ?? Promise.reject(new Error(`no ${name}`));
 const outlookOf = async (tag: string, name: string) => {
   const { id } = await stage(tag, name);
-  return (await loadOutlook(context)).machines.find((m) => m.machine.tag === tag)?.outlooks.find((o) => o.stageId === id) ?? null;
+  return (
+    (await loadOutlook(context)).machines.find((m) => m.machine.tag === tag)?.outlooks.find((o) => o.stageId === id) ??
+    null
+  );
 };
 const who = () => ({ clientId: newId(), by: 'MK' });
 
@@ -45,11 +49,15 @@ describe('the outlook from the record', () => {
     const before = await outlookOf('CR-07', 'tank bag');
     expect(before?.basis.counts).toBe('hours');
     const bag = await stage('CR-07', 'tank bag');
-    expect(said(await logLook(context, 'CR-07', { ...who(), stageId: bag.id, day: '2026-11-24', share: 0.25 }))).toBe('accepted');
+    expect(said(await logLook(context, 'CR-07', { ...who(), stageId: bag.id, day: '2026-11-24', share: 0.25 }))).toBe(
+      'accepted',
+    );
     const after = await outlookOf('CR-07', 'tank bag');
     expect(after?.basis.sights).toBe((before?.basis.sights ?? 0) + 1);
     expect(after?.forecast?.overdue).toBeLessThan(before?.forecast?.overdue ?? 0);
-    expect(said(await logUsage(context, 'CR-16', { ...who(), day: '2026-11-24', hours: 3.5, dust: 'rope fibre' }))).toBe('accepted');
+    expect(
+      said(await logUsage(context, 'CR-16', { ...who(), day: '2026-11-24', hours: 3.5, dust: 'rope fibre' })),
+    ).toBe('accepted');
     expect((await machine('CR-16')).hours).toEqual([{ day: '2026-11-24', hours: 3.5, dust: 'rope fibre' }]);
     // The newest word for a day stands.
     await logUsage(context, 'CR-16', { ...who(), day: '2026-11-24', hours: 2, dust: 'rope fibre' });
@@ -69,9 +77,15 @@ describe('the outlook from the record', () => {
   });
 
   it('refuses hours and looks of days to come, and stages that are not there', async () => {
-    expect(said(await logUsage(context, 'CR-04', { ...who(), day: '2026-11-25', hours: 1, dust: 'x' }))).toBe('usage.future day');
-    expect(said(await logLook(context, 'CR-04', { ...who(), stageId: 9999, day: '2026-11-24', share: 0.5 }))).toBe('stage.unknown stageId');
-    expect(said(await logUsage(context, 'CR-99', { ...who(), day: '2026-11-24', hours: 1, dust: 'x' }))).toBe('machine.unknown ');
+    expect(said(await logUsage(context, 'CR-04', { ...who(), day: '2026-11-25', hours: 1, dust: 'x' }))).toBe(
+      'usage.future day',
+    );
+    expect(said(await logLook(context, 'CR-04', { ...who(), stageId: 9999, day: '2026-11-24', share: 0.5 }))).toBe(
+      'stage.unknown stageId',
+    );
+    expect(said(await logUsage(context, 'CR-99', { ...who(), day: '2026-11-24', hours: 1, dust: 'x' }))).toBe(
+      'machine.unknown ',
+    );
   });
 });
 
@@ -79,7 +93,10 @@ describe('the plan of the demo yard', () => {
   it('tells its story: fewer openings than each rule on its own day, the wrap with its bag, the stock that runs out', async () => {
     const { made, days } = await planYard(context);
     expect(violationsOf(made.problem, days).filter((v) => v.kind !== 'unplaced' && v.kind !== 'apart')).toEqual([]);
-    const own = costOf(made.problem, eachOnItsOwnDay(made.problem).map((d, i) => ((days[i] ?? null) === null ? null : d)));
+    const own = costOf(
+      made.problem,
+      eachOnItsOwnDay(made.problem).map((d, i) => ((days[i] ?? null) === null ? null : d)),
+    );
     expect(costOf(made.problem, days).openings).toBeLessThan(0.85 * own.openings);
     const at = (tag: string, name: string) => days[made.stages.findIndex((s) => s.tag === tag && s.name === name)];
     expect(at('CR-07', 'pre-filter wrap')).toBe(at('CR-07', 'tank bag'));
@@ -90,13 +107,25 @@ describe('the plan of the demo yard', () => {
 
   it('plans around what is fixed, until it is set free; a day gone by is refused and nothing of it stands', async () => {
     const bag = await stage('CR-20', 'cyclone');
-    expect(said(await lockPlan(context, { ...who(), locks: [{ stageId: bag.id, day: '2026-12-01' }] }))).toBe('accepted');
+    expect(said(await lockPlan(context, { ...who(), locks: [{ stageId: bag.id, day: '2026-12-01' }] }))).toBe(
+      'accepted',
+    );
     const day = async () => {
       const { made, days } = await planYard(context);
       return days[made.stages.findIndex((s) => s.stageId === bag.id)];
     };
     expect(await day()).toBe(7);
-    expect(said(await lockPlan(context, { ...who(), locks: [{ stageId: bag.id, day: null }, { stageId: bag.id, day: '2026-11-01' }] }))).toBe('plan.past locks');
+    expect(
+      said(
+        await lockPlan(context, {
+          ...who(),
+          locks: [
+            { stageId: bag.id, day: null },
+            { stageId: bag.id, day: '2026-11-01' },
+          ],
+        }),
+      ),
+    ).toBe('plan.past locks');
     expect(await day()).toBe(7);
     await lockPlan(context, { ...who(), locks: [{ stageId: bag.id, day: null }] });
     expect(await day()).not.toBe(7);
@@ -105,26 +134,49 @@ describe('the plan of the demo yard', () => {
   it('a day that was fixed is used up by the change it was for', async () => {
     const bag = await stage('CR-04', 'fleece bag');
     await lockPlan(context, { ...who(), locks: [{ stageId: bag.id, day: '2026-12-02' }] });
-    const locked = async () => (await planYard(context)).input.machines.find((m) => m.tag === 'CR-04')?.stages.find((s) => s.stageId === bag.id)?.lockedDay;
+    const locked = async () =>
+      (await planYard(context)).input.machines.find((m) => m.tag === 'CR-04')?.stages.find((s) => s.stageId === bag.id)
+        ?.lockedDay;
     expect(await locked()).toBe(8);
     context = { ...context, now: () => '2026-11-24T12:00:00.000Z' };
-    expect(said(await recordChange(context, 'CR-04', changeBody(bag.id, { partId: bag.part?.id ?? null, performedAt: '2026-11-24T11:00:00.000Z' })))).toBe('accepted');
+    expect(
+      said(
+        await recordChange(
+          context,
+          'CR-04',
+          changeBody(bag.id, { partId: bag.part?.id ?? null, performedAt: '2026-11-24T11:00:00.000Z' }),
+        ),
+      ),
+    ).toBe('accepted');
     expect(await locked()).toBeNull();
   });
 
-  it('a flow as found carries the bag\'s share: only a test just after a bag speaks of the filter', async () => {
+  it("a flow as found carries the bag's share: only a test just after a bag speaks of the filter", async () => {
     const before = await outlookOf('CR-04', 'main filter');
-    const loaded = await recordTest(context, 'CR-04', testBody({ performedAt: '2026-11-24T09:00:00.000Z', readings: readings('L/s', '9.1', '9.2', '9.1') }));
+    const loaded = await recordTest(
+      context,
+      'CR-04',
+      testBody({ performedAt: '2026-11-24T09:00:00.000Z', readings: readings('L/s', '9.1', '9.2', '9.1') }),
+    );
     expect(said(loaded)).toBe('accepted');
     expect((await outlookOf('CR-04', 'main filter'))?.basis.sights).toBe(before?.basis.sights);
     const bag = await stage('CR-04', 'fleece bag');
-    await recordChange(context, 'CR-04', changeBody(bag.id, { partId: bag.part?.id ?? null, performedAt: '2026-11-24T09:20:00.000Z' }));
-    await recordTest(context, 'CR-04', testBody({ performedAt: '2026-11-24T09:40:00.000Z', readings: readings('L/s', '12.9', '13.0', '12.9') }));
+    await recordChange(
+      context,
+      'CR-04',
+      changeBody(bag.id, { partId: bag.part?.id ?? null, performedAt: '2026-11-24T09:20:00.000Z' }),
+    );
+    await recordTest(
+      context,
+      'CR-04',
+      testBody({ performedAt: '2026-11-24T09:40:00.000Z', readings: readings('L/s', '12.9', '13.0', '12.9') }),
+    );
     expect((await outlookOf('CR-04', 'main filter'))?.basis.sights).toBe((before?.basis.sights ?? 0) + 1);
   });
 
   it('plans around days on which a machine is away; the newest word stands, and backwards is refused', async () => {
-    const away = (from: string, to: string) => logAway(context, 'CR-04', { ...who(), from, to, why: 'lent to the slip' });
+    const away = (from: string, to: string) =>
+      logAway(context, 'CR-04', { ...who(), from, to, why: 'lent to the slip' });
     expect(said(await away('2026-11-30', '2026-11-20'))).toBe('away.backwards to');
     expect(said(await away('2026-11-24', '2026-12-04'))).toBe('accepted');
     const plan = await planYard(context);
@@ -140,7 +192,7 @@ describe('the plan of the demo yard', () => {
     expect(input.machines.find((m) => m.tag === 'CR-04')?.blockedDays).toEqual([]);
   });
 
-  it('today\'s walk goes place after place and says which part, where, and what happens if not', async () => {
+  it("today's walk goes place after place and says which part, where, and what happens if not", async () => {
     const { walk } = await loadRound(context);
     expect(walk.length).toBeGreaterThan(1);
     expect(walk.map((w) => w.place)).toEqual([...walk.map((w) => w.place)].sort());
@@ -157,7 +209,9 @@ describe('orders and the outbox', () => {
       return days[made.stages.findIndex((s) => s.tag === 'CR-09' && s.name === 'carbon cell')] ?? null;
     };
     expect(await placed()).toBeNull();
-    expect(said(await orderPart(context, { ...who(), partId: part?.id ?? 0, packs: 1, arrivesOn: '2026-11-01' }))).toBe('order.past arrivesOn');
+    expect(said(await orderPart(context, { ...who(), partId: part?.id ?? 0, packs: 1, arrivesOn: '2026-11-01' }))).toBe(
+      'order.past arrivesOn',
+    );
     const order = await orderPart(context, { ...who(), partId: part?.id ?? 0, packs: 1, arrivesOn: '2026-12-03' });
     expect(await placed()).toBeGreaterThanOrEqual(9);
     const orderId = order.ok ? order.value.id : 0;
@@ -171,32 +225,52 @@ describe('orders and the outbox', () => {
     const parsed = Papa.parse<Record<string, string>>(await orderList(context), { header: true });
     expect(parsed.errors).toEqual([]);
     const { lines } = await loadStockDesk(context);
-    expect(parsed.data.map((r) => [r['code'], Number(r['packs'])])).toEqual(lines.filter((l) => l.reorder.packs > 0).map((l) => [l.part.code, l.reorder.packs]));
+    expect(parsed.data.map((r) => [r['code'], Number(r['packs'])])).toEqual(
+      lines.filter((l) => l.reorder.packs > 0).map((l) => [l.part.code, l.reorder.packs]),
+    );
     expect(parsed.data.length).toBeGreaterThan(3);
   });
 
   it('the calendar is read by an independent package: whole days, and an id that stays when its opening moves (RFC 5545, ical.js)', async () => {
     const eventsOf = async () => {
-      const component = new ICAL.Component(ICAL.parse(calendarFeed(await planYard(context), context.now())) as unknown[]);
+      const component = new ICAL.Component(
+        ICAL.parse(calendarFeed(await planYard(context), context.now())) as unknown[],
+      );
       return component.getAllSubcomponents('vevent').map((v) => new ICAL.Event(v));
     };
     const events = await eventsOf();
     const { made, days } = await planYard(context);
-    const openings = new Set(made.problem.tasks.flatMap((t, i) => ((days[i] ?? null) === null ? [] : [`${t.machine} ${days[i]}`])));
+    const openings = new Set(
+      made.problem.tasks.flatMap((t, i) => ((days[i] ?? null) === null ? [] : [`${t.machine} ${days[i]}`])),
+    );
     expect(events).toHaveLength(openings.size);
     expect(events.every((e) => e.startDate.isDate)).toBe(true);
     expect(new Set(events.map((e) => e.uid)).size).toBe(events.length);
     const cyclone = events.find((e) => e.summary.startsWith('CR-20'));
     const { id } = await stage('CR-20', 'cyclone');
     const bags = await stage('CR-20', 'filter bag');
-    await lockPlan(context, { ...who(), locks: [{ stageId: id, day: '2026-12-18' }, { stageId: bags.id, day: '2026-12-18' }] });
+    await lockPlan(context, {
+      ...who(),
+      locks: [
+        { stageId: id, day: '2026-12-18' },
+        { stageId: bags.id, day: '2026-12-18' },
+      ],
+    });
     const moved = (await eventsOf()).find((e) => e.uid === cyclone?.uid);
     expect(moved?.startDate.toString()).toBe('2026-12-18');
     expect(cyclone?.startDate.toString()).not.toBe('2026-12-18');
     // Once it has been changed, the next opening is another one.
     const part = (await stage('CR-20', 'cyclone')).part;
     context = { ...context, now: () => '2026-11-24T11:00:00.000Z' };
-    expect(said(await recordChange(context, 'CR-20', changeBody(id, { partId: part?.id ?? null, performedAt: '2026-11-24T10:30:00.000Z' })))).toBe('accepted');
+    expect(
+      said(
+        await recordChange(
+          context,
+          'CR-20',
+          changeBody(id, { partId: part?.id ?? null, performedAt: '2026-11-24T10:30:00.000Z' }),
+        ),
+      ),
+    ).toBe('accepted');
     expect((await eventsOf()).some((e) => e.uid === cyclone?.uid)).toBe(false);
   });
 

@@ -42,16 +42,28 @@ const value = <T>(result: Result<T>): T => {
   if (!result.ok) throw new Error(result.failures.map((f) => `${f.code} at ${f.path}`).join());
   return result.value;
 };
-const codes = (result: Result<unknown>) => (result.ok ? ['accepted'] : result.failures.map((f) => `${f.code} ${f.path}`.trim()));
+const codes = (result: Result<unknown>) =>
+  result.ok ? ['accepted'] : result.failures.map((f) => `${f.code} ${f.path}`.trim());
 const countRows = async (table: 'airflow_test' | 'stage_change' | 'test_reading' | 'stock_movement' | 'user_action') =>
-  Number((await context.db.selectFrom(table).select((eb) => eb.fn.countAll().as('n')).executeTakeFirstOrThrow()).n);
+  Number(
+    (
+      await context.db
+        .selectFrom(table)
+        .select((eb) => eb.fn.countAll().as('n'))
+        .executeTakeFirstOrThrow()
+    ).n,
+  );
 
 describe('recording a test', () => {
   it('stores each reading once, as typed and in SI, and judges it on the board', async () => {
     const body = testBody({ readings: readings('cfm', '21.3 cfm', '21.1', '9,95 L/s') });
     const { id } = value(await recordTest(context, 'cr-04', body));
     const stored = (await loadTests(context.db)).find((t) => t.id === id);
-    expect(stored?.readings.map((r) => [r.typed, r.unit])).toEqual([['21.3 cfm', 'cfm'], ['21.1', 'cfm'], ['9,95 L/s', 'L/s']]);
+    expect(stored?.readings.map((r) => [r.typed, r.unit])).toEqual([
+      ['21.3 cfm', 'cfm'],
+      ['21.1', 'cfm'],
+      ['9,95 L/s', 'L/s'],
+    ]);
     expect(stored?.test.readingsSi[2]).toBeCloseTo(0.00995, 9);
     expect((await bench('CR-04')).status.need).toMatchObject({ kind: 'belowClassLimit' });
   });
@@ -66,13 +78,25 @@ describe('recording a test', () => {
   });
 
   it.each([
-    ['an impossible suction', { method: 'sealedSuction', readings: readings('kPa', '40 psi') }, 'suction.impossible readings.0'],
+    [
+      'an impossible suction',
+      { method: 'sealedSuction', readings: readings('kPa', '40 psi') },
+      'suction.impossible readings.0',
+    ],
     ['pounds', { method: 'sealedSuction', readings: readings('kPa', '40 pounds') }, 'quantity.pounds readings.0'],
     ['a negative flow', { readings: readings('L/s', '-3') }, 'quantity.negative readings.0'],
     ['a wrong unit', { readings: readings('L/s', '3 m/s') }, 'quantity.wrong-unit readings.0'],
     ['no reading', { readings: [] }, 'readings.none readings'],
-    ['only struck readings', { readings: readings('L/s', '3').map((r) => ({ ...r, struckBecause: 'slip' })) }, 'readings.all-struck readings'],
-    ['an anemometer without a bore', { method: 'anemometer', readings: readings('m/s', '3'), profileFactor: 0.82 }, 'bore.missing bore'],
+    [
+      'only struck readings',
+      { readings: readings('L/s', '3').map((r) => ({ ...r, struckBecause: 'slip' })) },
+      'readings.all-struck readings',
+    ],
+    [
+      'an anemometer without a bore',
+      { method: 'anemometer', readings: readings('m/s', '3'), profileFactor: 0.82 },
+      'bore.missing bore',
+    ],
     ['a bore of zero', { hoseBore: { typed: '0', unit: 'mm' } }, 'quantity.out-of-range hoseBore'],
     ['the future', { performedAt: '2026-12-24T10:00:00.000Z' }, 'date.future performedAt'],
     ['before its first day', { performedAt: '2019-01-01T10:00:00.000Z' }, 'date.before-service performedAt'],
@@ -82,12 +106,16 @@ describe('recording a test', () => {
   ] as const)('refuses %s beside its field and writes nothing', async (_what, over, code) => {
     const before = [await countRows('airflow_test'), await countRows('test_reading'), await countRows('user_action')];
     expect(codes(await recordTest(context, 'CR-04', testBody(over as object)))).toContain(code);
-    expect([await countRows('airflow_test'), await countRows('test_reading'), await countRows('user_action')]).toEqual(before);
+    expect([await countRows('airflow_test'), await countRows('test_reading'), await countRows('user_action')]).toEqual(
+      before,
+    );
   });
 
   it('takes the sign of a manometer, and questions what is implausible instead of refusing it', async () => {
     const suctions = readings('inH2O', '-92', '-91', '-92');
-    const suction = value(await recordTest(context, 'CR-04', testBody({ method: 'sealedSuction', place: 'inlet', readings: suctions })));
+    const suction = value(
+      await recordTest(context, 'CR-04', testBody({ method: 'sealedSuction', place: 'inlet', readings: suctions })),
+    );
     expect(suction.questions).toEqual([]);
     const huge = value(await recordTest(context, 'CR-04', testBody({ readings: readings('L/s', '600 L/s') })));
     expect(huge.questions[0]?.code).toBe('reading.high');
@@ -95,7 +123,9 @@ describe('recording a test', () => {
 
   it('keeps a test with a failed precondition and never uses it', async () => {
     const before = (await bench('CR-05')).status.latest?.record.id;
-    const { id } = value(await recordTest(context, 'CR-05', testBody({ hoseBore: null, failedPreconditions: ['settled'] })));
+    const { id } = value(
+      await recordTest(context, 'CR-05', testBody({ hoseBore: null, failedPreconditions: ['settled'] })),
+    );
     const after = await bench('CR-05');
     expect(after.tests.some((t) => t.id === id)).toBe(true);
     expect(after.status.latest?.record.id).toBe(before);
@@ -110,39 +140,115 @@ describe('every way of measuring', () => {
   const kPa = (...typed: string[]) => readings('kPa', ...typed);
   const mm = (typed: string) => ({ typed, unit: 'mm' });
   const s60 = { typed: '60', unit: 's' };
-  const counting = { kind: 'particles' as const, sizeUm: 0.3, flow: { typed: '2.83', unit: 'L/min' }, exhaustTime: s60, roomTime: s60 };
+  const counting = {
+    kind: 'particles' as const,
+    sizeUm: 0.3,
+    flow: { typed: '2.83', unit: 'L/min' },
+    exhaustTime: s60,
+    roomTime: s60,
+  };
   const curve = { kind: 'curve' as const, orifices: ['0', '16', '30'].map(mm), coefficient: 0.61 };
   const pipe = { kind: 'plate' as const, orifice: mm('30'), coefficient: 0.61, pipe: mm('30') };
   const round = { kind: 'round' as const, diameter: mm('125'), pointsPerDiameter: 6 as const, diameters: 2 as const };
 
   it('stores detail, slots, use, rig and voltage, and reads them back as they were', async () => {
-    const body = testBody({ method: 'suctionCurve', place: 'inlet', readings: kPa('22', '15', '4'), detail: curve, volts: { typed: '228', unit: 'V' }, rigSeries: 3, configuration: 'new bag', wheel: { typed: '4.5 in', unit: 'in' } });
+    const body = testBody({
+      method: 'suctionCurve',
+      place: 'inlet',
+      readings: kPa('22', '15', '4'),
+      detail: curve,
+      volts: { typed: '228', unit: 'V' },
+      rigSeries: 3,
+      configuration: 'new bag',
+      wheel: { typed: '4.5 in', unit: 'in' },
+    });
     const { id } = value(await recordTest(context, 'CR-04', body));
     const stored = (await loadTests(context.db)).find((t) => t.id === id);
-    expect(stored).toMatchObject({ configuration: 'new bag', test: { detail: { kind: 'curve', orificesM: [0, 0.016, 0.03] }, slots: [0, 1, 2], rigSeries: 3, volts: 228 } });
+    expect(stored).toMatchObject({
+      configuration: 'new bag',
+      test: { detail: { kind: 'curve', orificesM: [0, 0.016, 0.03] }, slots: [0, 1, 2], rigSeries: 3, volts: 228 },
+    });
     expect(stored?.use.wheelM).toBeCloseTo(0.1143, 9);
     // A curve is no series: the verdict on how the machine runs stays the flow's.
     expect((await bench('CR-04')).status.latest?.record.test.method).toBe('flowMeter');
   });
 
   it('a word needs no reading', async () => {
-    const { id } = value(await recordTest(context, 'CR-04', testBody({ method: 'hand', readings: [], detail: { kind: 'hand', word: 'weak' } })));
+    const { id } = value(
+      await recordTest(
+        context,
+        'CR-04',
+        testBody({ method: 'hand', readings: [], detail: { kind: 'hand', word: 'weak' } }),
+      ),
+    );
     expect((await loadTests(context.db)).find((t) => t.id === id)?.test.detail).toEqual({ kind: 'hand', word: 'weak' });
   });
 
   it.each([
-    ['a negative background', { method: 'particles', readings: readings('counts', '6', '-333'), detail: counting }, 'quantity.negative readings.1'],
-    ['a count with no time', { method: 'particles', readings: readings('counts', '6', '333'), detail: { ...counting, roomTime: { typed: '', unit: 's' } } }, 'quantity.empty detail.roomTime'],
-    ['half a particle', { method: 'particles', readings: readings('counts', '6.5', '333'), detail: counting }, 'particles.whole readings'],
-    ['no background', { method: 'particles', readings: readings('counts', '6'), detail: counting }, 'particles.both readings'],
+    [
+      'a negative background',
+      { method: 'particles', readings: readings('counts', '6', '-333'), detail: counting },
+      'quantity.negative readings.1',
+    ],
+    [
+      'a count with no time',
+      {
+        method: 'particles',
+        readings: readings('counts', '6', '333'),
+        detail: { ...counting, roomTime: { typed: '', unit: 's' } },
+      },
+      'quantity.empty detail.roomTime',
+    ],
+    [
+      'half a particle',
+      { method: 'particles', readings: readings('counts', '6.5', '333'), detail: counting },
+      'particles.whole readings',
+    ],
+    [
+      'no background',
+      { method: 'particles', readings: readings('counts', '6'), detail: counting },
+      'particles.both readings',
+    ],
     ['two openings', { method: 'suctionCurve', readings: kPa('22', '15'), detail: curve }, 'curve.too-few readings'],
-    ['a hole as wide as its pipe', { method: 'orifice', readings: kPa('0.5'), detail: pipe }, 'orifice.too-large detail.orifice'],
-    ['half a traverse', { method: 'anemometerTraverse', readings: readings('m/s', '20', '20'), detail: round }, 'traverse.incomplete readings'],
-    ['a point twice', { method: 'anemometerTraverse', readings: readings('m/s', '20', '20').map((r) => ({ ...r, slot: 0 })), detail: round }, 'traverse.repeated-point readings'],
-    ['a duct of zero', { method: 'anemometerTraverse', readings: readings('m/s', '20'), detail: { ...round, diameter: mm('0') } }, 'quantity.out-of-range detail.diameter'],
-    ['a negative pitot point', { method: 'pitotTraverse', readings: readings('Pa', '60', '-4'), detail: round }, 'pitot.negative-point readings.1'],
-    ['a stage of another machine', { method: 'stageDp', readings: kPa('1.2'), detail: { kind: 'stage', stageId: 1 } }, 'stage.unknown detail.stageId'],
-    ['no zone', { method: 'gaugeZone', readings: [], detail: { kind: 'zone', stageId: 1, zone: null } }, 'detail.word detail.zone'],
+    [
+      'a hole as wide as its pipe',
+      { method: 'orifice', readings: kPa('0.5'), detail: pipe },
+      'orifice.too-large detail.orifice',
+    ],
+    [
+      'half a traverse',
+      { method: 'anemometerTraverse', readings: readings('m/s', '20', '20'), detail: round },
+      'traverse.incomplete readings',
+    ],
+    [
+      'a point twice',
+      {
+        method: 'anemometerTraverse',
+        readings: readings('m/s', '20', '20').map((r) => ({ ...r, slot: 0 })),
+        detail: round,
+      },
+      'traverse.repeated-point readings',
+    ],
+    [
+      'a duct of zero',
+      { method: 'anemometerTraverse', readings: readings('m/s', '20'), detail: { ...round, diameter: mm('0') } },
+      'quantity.out-of-range detail.diameter',
+    ],
+    [
+      'a negative pitot point',
+      { method: 'pitotTraverse', readings: readings('Pa', '60', '-4'), detail: round },
+      'pitot.negative-point readings.1',
+    ],
+    [
+      'a stage of another machine',
+      { method: 'stageDp', readings: kPa('1.2'), detail: { kind: 'stage', stageId: 1 } },
+      'stage.unknown detail.stageId',
+    ],
+    [
+      'no zone',
+      { method: 'gaugeZone', readings: [], detail: { kind: 'zone', stageId: 1, zone: null } },
+      'detail.word detail.zone',
+    ],
     ['a detail of another method', { method: 'hand', readings: [], detail: { kind: 'none' } }, 'field.invalid detail'],
     ['a wheel of a kilometre', { wheel: { typed: '1000 m', unit: 'm' } }, 'quantity.out-of-range wheel'],
     ['a line of 12 V', { volts: { typed: '12', unit: 'V' } }, 'quantity.out-of-range volts'],
@@ -171,8 +277,17 @@ describe('comparing and the trend', () => {
     expect(trend.points.length).toBe(heron.tests.filter((t) => t.test.method === 'anemometer').length);
     expect(trend.baseline).toBe(trend.points[0]?.mean);
     const newest = heron.tests.at(-1);
-    value(await withdrawTest(context, 'CR-01', { clientId: newId(), by: 'MK', supersedesId: newest?.id ?? 0, correctionReason: 'never was' }));
-    expect(loadTrend(await bench('CR-01'), key).points.map((p) => p.testId)).toEqual(trend.points.map((p) => p.testId).slice(0, -1));
+    value(
+      await withdrawTest(context, 'CR-01', {
+        clientId: newId(),
+        by: 'MK',
+        supersedesId: newest?.id ?? 0,
+        correctionReason: 'never was',
+      }),
+    );
+    expect(loadTrend(await bench('CR-01'), key).points.map((p) => p.testId)).toEqual(
+      trend.points.map((p) => p.testId).slice(0, -1),
+    );
     const lines = trendCsv(heron, key).split('\r\n');
     expect(lines.length).toBe(trend.points.length + 1);
     expect(Number(lines[1]?.split(',')[2])).toBe(trend.points[0]?.mean);
@@ -208,8 +323,16 @@ describe('changing a stage', () => {
 
   it('shows before and after of a change with the gain and whether it is real', async () => {
     const bag = await stageOf('CR-04', 'fleece bag');
-    const before = value(await recordTest(context, 'CR-04', testBody({ readings: readings('L/s', '10.0', '9.9', '10.1') })));
-    const change = value(await recordChange(context, 'CR-04', changeBody(bag.id, { beforeTestId: before.id, partId: bag.part?.id ?? null })));
+    const before = value(
+      await recordTest(context, 'CR-04', testBody({ readings: readings('L/s', '10.0', '9.9', '10.1') })),
+    );
+    const change = value(
+      await recordChange(
+        context,
+        'CR-04',
+        changeBody(bag.id, { beforeTestId: before.id, partId: bag.part?.id ?? null }),
+      ),
+    );
     value(await recordTest(context, 'CR-04', testBody({ afterChangeId: change.id, bagState: 'asLeft' })));
     const story = changeStory(await bench('CR-04'), change.id);
     expect(story?.comparison).toMatchObject({ outcome: 'more' });
@@ -222,7 +345,9 @@ describe('changing a stage', () => {
     const partId = bag.part?.id ?? 0;
     const { short } = value(await recordChange(context, 'CR-12', changeBody(bag.id, { partId })));
     expect(short?.onHand).toBe(-1);
-    const { difference } = value(await countStock(context, { clientId: newId(), by: 'MK', partId, counted: 4, note: '' }));
+    const { difference } = value(
+      await countStock(context, { clientId: newId(), by: 'MK', partId, counted: 4, note: '' }),
+    );
     expect(difference).toBe(5);
     expect(await shelf(partId)).toBe(4);
   });
@@ -236,7 +361,9 @@ describe('changing a stage', () => {
   ] as const)('refuses %s and writes nothing', async (_what, owner, name, over, code) => {
     const stage = await stageOf(owner, name);
     const before = [await countRows('stage_change'), await countRows('stock_movement')];
-    expect(codes(await recordChange(context, 'CR-04', changeBody(stage.id, { partId: stage.part?.id ?? null, ...over })))).toContain(code);
+    expect(
+      codes(await recordChange(context, 'CR-04', changeBody(stage.id, { partId: stage.part?.id ?? null, ...over }))),
+    ).toContain(code);
     expect([await countRows('stage_change'), await countRows('stock_movement')]).toEqual(before);
   });
 
@@ -251,11 +378,18 @@ describe('changing a stage', () => {
 describe('correcting', () => {
   it('a test: the correction stands, the original stays readable, and only the newest can be corrected', async () => {
     const { id } = value(await recordTest(context, 'CR-04', testBody()));
-    const correction = { ...testBody({ note: 'right' }), supersedesId: id, correctionReason: 'typed for the wrong hose' };
+    const correction = {
+      ...testBody({ note: 'right' }),
+      supersedesId: id,
+      correctionReason: 'typed for the wrong hose',
+    };
     const { id: second } = value(await correctTest(context, 'CR-04', correction));
     const tests = await loadTests(context.db);
     expect(tests.find((t) => t.id === id)).toMatchObject({ supersededById: second, note: '' });
-    expect(tests.find((t) => t.id === second)).toMatchObject({ supersedesId: id, correctionReason: 'typed for the wrong hose' });
+    expect(tests.find((t) => t.id === second)).toMatchObject({
+      supersedesId: id,
+      correctionReason: 'typed for the wrong hose',
+    });
     expect((await bench('CR-04')).status.latest?.record.id).toBe(second);
     const again = { ...testBody(), supersedesId: id, correctionReason: 'again' };
     expect(codes(await correctTest(context, 'CR-04', again))).toEqual(['record.superseded supersedesId']);
@@ -267,9 +401,17 @@ describe('correcting', () => {
     const onHand = (await shelf(partId)) ?? 0;
     const { id } = value(await recordChange(context, 'CR-04', changeBody(bag.id, { partId, quantity: 2 })));
     const body = changeBody(bag.id, { partId, performedAt: '2026-11-20T10:00:00.000Z' });
-    value(await correctChange(context, 'CR-04', { ...body, supersedesId: id, correctionReason: 'it was on Friday, and one bag' }));
+    value(
+      await correctChange(context, 'CR-04', {
+        ...body,
+        supersedesId: id,
+        correctionReason: 'it was on Friday, and one bag',
+      }),
+    );
     const moved = await dueOf('CR-04', 'fleece bag');
-    expect([moved?.binding, ...(moved?.others ?? [])].find((r) => r?.rule.kind === 'calendarDays')).toMatchObject({ dueOn: '2026-12-04' });
+    expect([moved?.binding, ...(moved?.others ?? [])].find((r) => r?.rule.kind === 'calendarDays')).toMatchObject({
+      dueOn: '2026-12-04',
+    });
     expect(await shelf(partId)).toBe(onHand - 1);
   });
 
@@ -290,7 +432,9 @@ describe('correcting', () => {
   it('the database itself refuses to change or delete a record of work', async () => {
     await expect(context.db.updateTable('airflow_test').set({ note: 'x' }).execute()).rejects.toThrow(/append-only/);
     await expect(context.db.deleteFrom('stage_change').execute()).rejects.toThrow(/append-only/);
-    await expect(context.db.updateTable('stock_movement').set({ quantity: 9 }).execute()).rejects.toThrow(/append-only/);
+    await expect(context.db.updateTable('stock_movement').set({ quantity: 9 }).execute()).rejects.toThrow(
+      /append-only/,
+    );
   });
 });
 

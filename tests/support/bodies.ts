@@ -7,7 +7,15 @@ export const readings = (unit: string, ...typed: readonly string[]) =>
   typed.map((t, slot) => ({ typed: t, unit, slot, how: 'typed' as const, struckBecause: null as string | null }));
 
 /** What a technician says a machine has collected, with nothing to answer. */
-export const dustBody = (text = 'house dust', over: Partial<StartJobBody['dust']> = {}): StartJobBody['dust'] => ({ text, confirmed: [], denied: [], answers: {}, own: null, lowerBecause: '', ...over });
+export const dustBody = (text = 'house dust', over: Partial<StartJobBody['dust']> = {}): StartJobBody['dust'] => ({
+  text,
+  confirmed: [],
+  denied: [],
+  answers: {},
+  own: null,
+  lowerBecause: '',
+  ...over,
+});
 
 /** A sound test on CR-04; what a test needs is laid over it. */
 export const testBody = (over: Partial<RecordTestBody> = {}): RecordTestBody => ({

@@ -11,7 +11,8 @@ const FLAGS = [
   '--disable-sync',
 ];
 
-export const openBrowser = (): Promise<Browser> => chromium.launch({ executablePath: '/usr/bin/chromium', args: FLAGS });
+export const openBrowser = (): Promise<Browser> =>
+  chromium.launch({ executablePath: '/usr/bin/chromium', args: FLAGS });
 
 export interface Visit {
   readonly page: Page;
@@ -19,20 +20,27 @@ export interface Visit {
   readonly complaints: string[];
 }
 
-export const newVisit = async (browser: Browser, size: { width: number; height: number } = { width: 1280, height: 800 }): Promise<Visit> => {
+export const newVisit = async (
+  browser: Browser,
+  size: { width: number; height: number } = { width: 1280, height: 800 },
+): Promise<Visit> => {
   const context = await browser.newContext({ viewport: size, locale: 'en-GB', timezoneId: 'Europe/London' });
   const page = await context.newPage();
   const complaints: string[] = [];
   page.on('pageerror', (error) => complaints.push(error.message));
   page.on('console', (message) => {
     // A refused entry answers 4xx, and Chromium logs every one of those.
-    if (message.type() === 'error' && !message.text().includes('Failed to load resource')) complaints.push(message.text());
+    if (message.type() === 'error' && !message.text().includes('Failed to load resource'))
+      complaints.push(message.text());
   });
   return { page, complaints };
 };
 
 /** Rule and place of every WCAG A and AA violation on the page. */
 export const violations = async (page: Page): Promise<readonly string[]> => {
-  const result = await new AxeBuilder({ page }).setLegacyMode().withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  const result = await new AxeBuilder({ page })
+    .setLegacyMode()
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
   return result.violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.target.join(' ')}`));
 };

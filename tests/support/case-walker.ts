@@ -19,7 +19,18 @@ export const setupOf = async (dataFile: string, tag: string): Promise<CaseSetup>
   return found.page.setup;
 };
 
-const REPAIRS = ['newPart', 'reseat', 'clear', 'newHose', 'newSeal', 'serviceFan', 'supply', 'settings', 'indicator', 'brush'] as const;
+const REPAIRS = [
+  'newPart',
+  'reseat',
+  'clear',
+  'newHose',
+  'newSeal',
+  'serviceFan',
+  'supply',
+  'settings',
+  'indicator',
+  'brush',
+] as const;
 
 /** Answers the Find page as a machine with hidden faults would, by what the page itself proposes. */
 export class CaseWalker {
@@ -39,7 +50,14 @@ export class CaseWalker {
     await this.page.waitForSelector('html[data-find=ready]', { timeout: 20_000 });
   }
 
-  async open(url: string, { complaint, school = 'Best next', words = '' }: { readonly complaint: string; readonly school?: string; readonly words?: string }): Promise<void> {
+  async open(
+    url: string,
+    {
+      complaint,
+      school = 'Best next',
+      words = '',
+    }: { readonly complaint: string; readonly school?: string; readonly words?: string },
+  ): Promise<void> {
     await this.page.goto(url);
     await this.ready();
     await this.page.getByRole('button', { name: new RegExp(`^${complaint}`) }).click();
@@ -58,9 +76,18 @@ export class CaseWalker {
 
   private answer(op: Operation): { readonly typed: string | null; readonly label: string } {
     const e = expectedOf(op, this.faults, { handling: this.handling, bench: this.bench });
-    if (e.kind === 'words') return { typed: null, label: wordLabel(op, Object.entries(e.words).sort((a, b) => b[1] - a[1])[0]?.[0] ?? '') };
+    if (e.kind === 'words')
+      return { typed: null, label: wordLabel(op, Object.entries(e.words).sort((a, b) => b[1] - a[1])[0]?.[0] ?? '') };
     const pressure = op.kind === 'sealed' || op.kind === 'stageDp' || op.kind === 'supply';
-    return { typed: op.kind === 'voltage' ? `${e.mean.toFixed(0)} V` : pressure ? `${(e.mean / 1000).toFixed(3)} kPa` : `${(e.mean * 1000).toFixed(2)} L/s`, label: '' };
+    return {
+      typed:
+        op.kind === 'voltage'
+          ? `${e.mean.toFixed(0)} V`
+          : pressure
+            ? `${(e.mean / 1000).toFixed(3)} kPa`
+            : `${(e.mean * 1000).toFixed(2)} L/s`,
+      label: '',
+    };
   }
 
   /** Chooses a test of one's own; the page may have proposed it already. */
@@ -73,7 +100,11 @@ export class CaseWalker {
   private async settled(act: () => Promise<void>): Promise<void> {
     const lines = await this.page.locator('section[aria-labelledby=log] li').count();
     await act();
-    await this.page.waitForFunction((n) => document.querySelectorAll('section[aria-labelledby=log] li').length > n, lines, { timeout: 15_000 });
+    await this.page.waitForFunction(
+      (n) => document.querySelectorAll('section[aria-labelledby=log] li').length > n,
+      lines,
+      { timeout: 15_000 },
+    );
     await this.ready();
   }
 
@@ -85,7 +116,11 @@ export class CaseWalker {
     const { typed, label } = this.answer(op);
     this.seen.push(`${title}: ${typed ?? label}`);
     await this.settled(async () => {
-      if (typed === null) await this.page.locator('section[aria-labelledby=next-test]').getByRole('button', { name: new RegExp(`^${label}`) }).click();
+      if (typed === null)
+        await this.page
+          .locator('section[aria-labelledby=next-test]')
+          .getByRole('button', { name: new RegExp(`^${label}`) })
+          .click();
       else {
         await this.page.getByLabel(/^Reading/).fill(typed);
         await this.page.getByRole('button', { name: 'Record', exact: true }).click();
@@ -97,12 +132,22 @@ export class CaseWalker {
   private async repair(): Promise<void> {
     const title = (await this.page.locator('#repair').innerText()).trim();
     const { stages } = this.setup.model;
-    const repair = stages.flatMap((_, position) => REPAIRS.map((kind): Repair => ({ kind, position }))).find((r) => sayRepair(r, stages) === title && (r.kind !== 'settings' || stages[r.position]?.kind === 'fan') && (!['serviceFan', 'supply', 'indicator'].includes(r.kind) || stages[r.position]?.kind === 'fan'));
+    const repair = stages
+      .flatMap((_, position) => REPAIRS.map((kind): Repair => ({ kind, position })))
+      .find(
+        (r) =>
+          sayRepair(r, stages) === title &&
+          (r.kind !== 'settings' || stages[r.position]?.kind === 'fan') &&
+          (!['serviceFan', 'supply', 'indicator'].includes(r.kind) || stages[r.position]?.kind === 'fan'),
+      );
     if (!repair) throw new Error(`no repair "${title}"`);
     const true_ = this.faults.some((f) => cures(repair, f));
     this.seen.push(`REPAIR ${title}: ${true_ ? 'so' : 'not so'}`);
     await this.settled(() => this.page.getByRole('button', { name: true_ ? 'It was so' : 'It looked right' }).click());
-    this.handling = { out: this.handling.out.filter((p) => p !== repair.position), repairs: [...this.handling.repairs, repair] };
+    this.handling = {
+      out: this.handling.out.filter((p) => p !== repair.position),
+      repairs: [...this.handling.repairs, repair],
+    };
   }
 
   private async swap(): Promise<void> {
@@ -112,14 +157,21 @@ export class CaseWalker {
     await this.settled(() => button.click());
     const { stages } = this.setup.model;
     const position = stages.findIndex((s) => new RegExp(`(New|Original|new) ${s.name}\\b`).test(label));
-    if (label.startsWith('New')) this.handling = { ...this.handling, repairs: [...this.handling.repairs, { kind: 'newPart', position }] };
-    if (label.startsWith('Original')) this.handling = { ...this.handling, repairs: this.handling.repairs.filter((r) => r.position !== position) };
+    if (label.startsWith('New'))
+      this.handling = { ...this.handling, repairs: [...this.handling.repairs, { kind: 'newPart', position }] };
+    if (label.startsWith('Original'))
+      this.handling = { ...this.handling, repairs: this.handling.repairs.filter((r) => r.position !== position) };
   }
 
   private async close(root: string): Promise<void> {
     this.seen.push('CLOSE');
-    for (const back of await this.page.getByRole('button', { name: 'It is back in' }).all()) await this.settled(() => back.click());
-    await this.page.locator('section[aria-labelledby=close]').getByRole('button', { name: new RegExp(root) }).first().click();
+    for (const back of await this.page.getByRole('button', { name: 'It is back in' }).all())
+      await this.settled(() => back.click());
+    await this.page
+      .locator('section[aria-labelledby=close]')
+      .getByRole('button', { name: new RegExp(root) })
+      .first()
+      .click();
     await this.page.getByLabel('In your words').fill('walked by the test');
     await this.page.getByLabel(/^Follow-up/).fill('look again in a month');
     await this.page.getByRole('button', { name: 'Close the case' }).click();
@@ -129,7 +181,11 @@ export class CaseWalker {
   /** Follows the page until the case is closed. */
   async follow(root: string, most = 30): Promise<readonly string[]> {
     for (let i = 0; i < most; i += 1) {
-      const has = (id: string) => this.page.locator(id).count().then((n) => n > 0);
+      const has = (id: string) =>
+        this.page
+          .locator(id)
+          .count()
+          .then((n) => n > 0);
       if (await has('#close')) {
         await this.close(root);
         return this.seen;

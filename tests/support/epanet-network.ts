@@ -81,7 +81,9 @@ class Writer {
       case 'line': {
         if (e.friction.by !== 'roughness') throw new Error('friction by a fixed factor has no twin here');
         const id = this.id('P');
-        this.net.pipes.push(` ${id} ${from} ${to} ${perCent(e.lengthM)} ${mm(e.boreM)} ${perCent(Math.max(SMOOTH_MM, e.friction.roughnessM * 1000))} ${perCent(e.entryK + e.exitK)} OPEN`);
+        this.net.pipes.push(
+          ` ${id} ${from} ${to} ${perCent(e.lengthM)} ${mm(e.boreM)} ${perCent(Math.max(SMOOTH_MM, e.friction.roughnessM * 1000))} ${perCent(e.entryK + e.exitK)} OPEN`,
+        );
         return id;
       }
       case 'parallel':
@@ -132,19 +134,39 @@ export interface TwinNetwork {
 export const twinNetwork = ({ mouths, trunk, air }: AirPath): TwinNetwork => {
   const w = new Writer(air);
   const start = mouths.length === 0 ? 'ROOM' : w.junction('Y');
-  const toolLinks = mouths.length === 0 ? [w.chain('ROOM', 'OUT', trunk)] : [...mouths.map((m) => w.chain('ROOM', 'Y', m)), (w.chain('Y', 'OUT', trunk), '')].filter((x) => x !== '');
+  const toolLinks =
+    mouths.length === 0
+      ? [w.chain('ROOM', 'OUT', trunk)]
+      : [...mouths.map((m) => w.chain('ROOM', 'Y', m)), (w.chain('Y', 'OUT', trunk), '')].filter((x) => x !== '');
   const yLeak = mouths.length === 0 ? 0 : (trunk.leaksM2[0] ?? 0);
   if (yLeak > 0) w.stub('ROOM', 'Y', diameterOf(yLeak), 1 / 0.61 ** 2);
   const { junctions, pipes, valves, curves, pumps } = w.net;
   const inp = [
-    '[TITLE]\n[JUNCTIONS]', ...junctions,
-    '[RESERVOIRS]', ' ROOM 0', ' OUT 0',
-    '[PIPES]', ...pipes,
-    '[PUMPS]', ...pumps,
-    '[VALVES]', ...valves,
-    '[CURVES]', ...curves,
-    '[OPTIONS]', ' UNITS LPS', ' HEADLOSS D-W', ` VISCOSITY ${perCent(air.viscosityPaS / air.densityKgM3 / WATER_M2S)}`, ' SPECIFIC GRAVITY 1', ' TRIALS 500', ' ACCURACY 0.00001', ' UNBALANCED STOP',
-    '[TIMES]', ' DURATION 0', '[END]', '',
+    '[TITLE]\n[JUNCTIONS]',
+    ...junctions,
+    '[RESERVOIRS]',
+    ' ROOM 0',
+    ' OUT 0',
+    '[PIPES]',
+    ...pipes,
+    '[PUMPS]',
+    ...pumps,
+    '[VALVES]',
+    ...valves,
+    '[CURVES]',
+    ...curves,
+    '[OPTIONS]',
+    ' UNITS LPS',
+    ' HEADLOSS D-W',
+    ` VISCOSITY ${perCent(air.viscosityPaS / air.densityKgM3 / WATER_M2S)}`,
+    ' SPECIFIC GRAVITY 1',
+    ' TRIALS 500',
+    ' ACCURACY 0.00001',
+    ' UNBALANCED STOP',
+    '[TIMES]',
+    ' DURATION 0',
+    '[END]',
+    '',
   ].join('\n');
   return { inp, toolLinks, junction: start === 'Y' ? 'Y' : null };
 };

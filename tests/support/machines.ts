@@ -57,10 +57,16 @@ export const machineOf = (stages: readonly Stage[], over: Partial<Machine> = {})
 /** The stages of a kind's template, as entered on a new record. */
 export const templateMachine = (kind: MachineKind, over: Partial<Machine> = {}): Machine =>
   machineOf(
-    PATH_TEMPLATES[kind].map((stageKind, i) => stageOf(i + 1, { position: i, kind: stageKind, name: stageKind, spec: stageTemplate(stageKind, kind) })),
+    PATH_TEMPLATES[kind].map((stageKind, i) =>
+      stageOf(i + 1, { position: i, kind: stageKind, name: stageKind, spec: stageTemplate(stageKind, kind) }),
+    ),
     { kind, hoseBoreM: 0.036, hoseLengthM: 4, ...over },
   );
 
-export const modelOf = (machine: Machine): MachineModel => ({ stages: machine.stages, hoseBoreM: machine.hoseBoreM, hoseLengthM: machine.hoseLengthM });
+export const modelOf = (machine: Machine): MachineModel => ({
+  stages: machine.stages,
+  hoseBoreM: machine.hoseBoreM,
+  hoseLengthM: machine.hoseLengthM,
+});
 
 export const CLEAN_STATE: PathState = { stages: {}, leaksM2: {}, hose: null, drive: NOMINAL_DRIVE, air: REFERENCE_AIR };

@@ -20,14 +20,19 @@ const freePort = (): Promise<number> =>
     probe.once('error', reject);
     probe.listen(0, '127.0.0.1', () => {
       const address = probe.address();
-      probe.close(() => (address !== null && typeof address === 'object' ? resolve(address.port) : reject(new Error('no port'))));
+      probe.close(() =>
+        address !== null && typeof address === 'object' ? resolve(address.port) : reject(new Error('no port')),
+      );
     });
   });
 
 const untilReady = async (url: string, child: ChildProcess): Promise<void> => {
   for (let i = 0; i < 150; i += 1) {
     if (child.exitCode !== null) throw new Error(`the server ended with ${child.exitCode}`);
-    const ready = await fetch(`${url}/api/health`).then((r) => r.ok, () => false);
+    const ready = await fetch(`${url}/api/health`).then(
+      (r) => r.ok,
+      () => false,
+    );
     if (ready) return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }

@@ -3,7 +3,16 @@ import type { PathView } from '@/core/calibrate/path-view';
 import { staircase } from '@/core/path/staircase';
 import { placeOf } from '@/ui/air-path/staircase-picture';
 import { blockFactorOf, handleOf } from '@/core/path/handle';
-import { FARTHEST, loadOfPull, pullAt, startWhatIf, stateOfWhatIf, type WhatIf, type WhatIfAction, whatIfReducer } from '@/ui/air-path/what-if';
+import {
+  FARTHEST,
+  loadOfPull,
+  pullAt,
+  startWhatIf,
+  stateOfWhatIf,
+  type WhatIf,
+  type WhatIfAction,
+  whatIfReducer,
+} from '@/ui/air-path/what-if';
 import { airPathOfBench } from '@/server/services/air-path';
 import { loadBench } from '@/server/services/bench';
 import type { AirPathRequest } from '@/contracts/air-path-messages';
@@ -68,20 +77,39 @@ describe('what if', () => {
 
 describe('the air-path worker', () => {
   it('answers with the staircase of the machine it holds, and says so when it holds none or cannot solve', () => {
-    const state = JSON.parse(JSON.stringify(stateOfWhatIf(startWhatIf(view), view))) as Extract<AirPathRequest, { ask: 'solve' }>['state'];
-    const held = { ask: 'model' as const, model: { ...view.model, stages: [...view.model.stages] }, parameters: view.parameters };
+    const state = JSON.parse(JSON.stringify(stateOfWhatIf(startWhatIf(view), view))) as Extract<
+      AirPathRequest,
+      { ask: 'solve' }
+    >['state'];
+    const held = {
+      ask: 'model' as const,
+      model: { ...view.model, stages: [...view.model.stages] },
+      parameters: view.parameters,
+    };
     const answer = answerAirPath(held, { ask: 'solve', id: 7, state });
-    expect(answer).toMatchObject({ told: 'solved', id: 7, stairs: { toolFlowM3s: expect.closeTo(view.now?.toolFlowM3s ?? 0, 9) } });
+    expect(answer).toMatchObject({
+      told: 'solved',
+      id: 7,
+      stairs: { toolFlowM3s: expect.closeTo(view.now?.toolFlowM3s ?? 0, 9) },
+    });
     expect(answerAirPath(null, { ask: 'solve', id: 8, state })).toMatchObject({ told: 'failed', id: 8 });
-    expect(answerAirPath(held, { ask: 'solve', id: 9, state: { ...state, drive: { speedRatio: 0, supplyPa: null } } })).toMatchObject({ told: 'failed', failures: [{ code: 'path.drive' }] });
+    expect(
+      answerAirPath(held, { ask: 'solve', id: 9, state: { ...state, drive: { speedRatio: 0, supplyPa: null } } }),
+    ).toMatchObject({ told: 'failed', failures: [{ code: 'path.drive' }] });
   });
 
   it('while it is busy only the newest question is kept, and a garbled answer is not believed', () => {
     const sent: AirPathRequest[] = [];
     const worker: WorkerLike = { postMessage: (m) => void sent.push(m), onmessage: null, terminate: () => undefined };
     const heard: number[] = [];
-    const client = openAirPath({ model: view.model, parameters: view.parameters, heard: (r) => void heard.push(r.id) }, () => worker);
-    const states = [1, 2, 3, 4].map((i) => ({ ...stateOfWhatIf(startWhatIf(view), view), drive: { speedRatio: 1 - i / 100, supplyPa: null } }));
+    const client = openAirPath(
+      { model: view.model, parameters: view.parameters, heard: (r) => void heard.push(r.id) },
+      () => worker,
+    );
+    const states = [1, 2, 3, 4].map((i) => ({
+      ...stateOfWhatIf(startWhatIf(view), view),
+      drive: { speedRatio: 1 - i / 100, supplyPa: null },
+    }));
     states.forEach((s) => client.ask(s));
     const asked = () => sent.flatMap((m) => (m.ask === 'solve' ? [m.state.drive.speedRatio] : []));
     expect(asked()).toEqual([0.99]);

@@ -3,7 +3,9 @@ import { QuantityInput, QuantityOutput } from './quantity';
 
 const Factor = z.number();
 
-const Friction = z.union([z.strictObject({ factor: Factor }), z.strictObject({ roughness: QuantityInput })]).describe('A fixed Darcy factor, or the height of the roughness');
+const Friction = z
+  .union([z.strictObject({ factor: Factor }), z.strictObject({ roughness: QuantityInput })])
+  .describe('A fixed Darcy factor, or the height of the roughness');
 
 const FanByFigures = z.strictObject({
   kind: z.enum(['universal', 'centrifugal', 'pneumatic']).default('universal'),
@@ -15,32 +17,63 @@ const FanByFigures = z.strictObject({
 
 const FanByPoints = z.strictObject({
   kind: z.literal('points'),
-  points: z.array(z.strictObject({ flow: QuantityInput, suction: QuantityInput })).max(100).describe('Lift of the fan itself at several flows; the fitted curve is not used outside them'),
+  points: z
+    .array(z.strictObject({ flow: QuantityInput, suction: QuantityInput }))
+    .max(100)
+    .describe('Lift of the fan itself at several flows; the fitted curve is not used outside them'),
 });
 
 const FanInput = z.union([FanByPoints, FanByFigures]);
 
 const flat = [
-  z.strictObject({ kind: z.literal('medium'), k1: Factor.describe('Pa s/m'), k2: Factor.default(50_000).describe('Pa s m/kg'), area: QuantityInput, dust: QuantityInput.default(0) }),
+  z.strictObject({
+    kind: z.literal('medium'),
+    k1: Factor.describe('Pa s/m'),
+    k2: Factor.default(50_000).describe('Pa s m/kg'),
+    area: QuantityInput,
+    dust: QuantityInput.default(0),
+  }),
   z.strictObject({ kind: z.literal('fitting'), lossK: Factor, bore: QuantityInput }),
   z.strictObject({ kind: z.literal('nozzle'), area: QuantityInput, coefficient: Factor.default(0.75) }),
-  z.strictObject({ kind: z.literal('line'), bore: QuantityInput, length: QuantityInput, friction: Friction.default({ factor: 0.045 }), entryK: Factor.default(0.5), exitK: Factor.default(1) }),
+  z.strictObject({
+    kind: z.literal('line'),
+    bore: QuantityInput,
+    length: QuantityInput,
+    friction: Friction.default({ factor: 0.045 }),
+    entryK: Factor.default(0.5),
+    exitK: Factor.default(1),
+  }),
   z.strictObject({ kind: z.literal('cyclone'), lossK: Factor, inletArea: QuantityInput }),
-  z.strictObject({ kind: z.literal('resistance'), r1: Factor.default(0).describe('Pa s/m3'), r2: Factor.default(0).describe('Pa s2/m6') }),
+  z.strictObject({
+    kind: z.literal('resistance'),
+    r1: Factor.default(0).describe('Pa s/m3'),
+    r2: Factor.default(0).describe('Pa s2/m6'),
+  }),
   z.strictObject({ kind: z.literal('check'), crack: QuantityInput, r2: Factor.default(0) }),
   z.strictObject({ kind: z.literal('fan'), curve: FanInput }),
 ] as const;
 
 const FlatElement = z.discriminatedUnion('kind', flat);
 
-export const ElementInput = z.discriminatedUnion('kind', [...flat, z.strictObject({ kind: z.literal('parallel'), ways: z.array(z.array(FlatElement).max(20)).max(8) })]);
+export const ElementInput = z.discriminatedUnion('kind', [
+  ...flat,
+  z.strictObject({ kind: z.literal('parallel'), ways: z.array(z.array(FlatElement).max(20)).max(8) }),
+]);
 export type ElementInput = z.infer<typeof ElementInput>;
 
 const Leak = z
-  .union([z.strictObject({ node: z.int().min(0), area: QuantityInput }), z.strictObject({ node: z.int().min(0), holes: z.int().min(0).max(1e6), hole: QuantityInput })])
-  .describe('At a node (0 is before the first element): an area, or so many round holes of one diameter, as of a chafed hose');
+  .union([
+    z.strictObject({ node: z.int().min(0), area: QuantityInput }),
+    z.strictObject({ node: z.int().min(0), holes: z.int().min(0).max(1e6), hole: QuantityInput }),
+  ])
+  .describe(
+    'At a node (0 is before the first element): an area, or so many round holes of one diameter, as of a chafed hose',
+  );
 
-export const ChainInput = z.strictObject({ elements: z.array(ElementInput).max(60), leaks: z.array(Leak).max(60).default([]) });
+export const ChainInput = z.strictObject({
+  elements: z.array(ElementInput).max(60),
+  leaks: z.array(Leak).max(60).default([]),
+});
 
 const Air = z.strictObject({ temperature: QuantityInput, relativeHumidity: QuantityInput, pressure: QuantityInput });
 
@@ -49,7 +82,12 @@ export const AirPathInput = z.strictObject({
   leaks: z.array(Leak).max(60).default([]),
   mouths: z.array(ChainInput).max(8).default([]).describe('Ways that join before the first element, as of a Y'),
   drive: z
-    .strictObject({ speedRatio: Factor.optional(), volts: QuantityInput.optional(), nominalVolts: QuantityInput.default(230), supply: QuantityInput.optional() })
+    .strictObject({
+      speedRatio: Factor.optional(),
+      volts: QuantityInput.optional(),
+      nominalVolts: QuantityInput.default(230),
+      supply: QuantityInput.optional(),
+    })
     .default({ nominalVolts: 230 }),
   air: Air.optional().describe('Left out: 1.2 kg/m3 at 20 degC'),
   enter: z
@@ -61,7 +99,14 @@ export const AirPathInput = z.strictObject({
 });
 export type AirPathInput = z.infer<typeof AirPathInput>;
 
-const Step = z.strictObject({ position: z.int(), kind: z.string(), flow: QuantityOutput, drop: QuantityOutput, shareOfLift: z.number(), pressureAfter: QuantityOutput });
+const Step = z.strictObject({
+  position: z.int(),
+  kind: z.string(),
+  flow: QuantityOutput,
+  drop: QuantityOutput,
+  shareOfLift: z.number(),
+  pressureAfter: QuantityOutput,
+});
 
 export const AirPathOutput = z.strictObject({
   status: z.literal('converged'),
@@ -99,11 +144,30 @@ export const HoseOutput = z.strictObject({
   drop: QuantityOutput,
   ofFriction: QuantityOutput,
   ofEnds: QuantityOutput,
-  machine: z.strictObject({ flowWithOwn: QuantityOutput, flowWithThis: QuantityOutput, velocityWithThis: QuantityOutput, change: z.number() }).nullable(),
+  machine: z
+    .strictObject({
+      flowWithOwn: QuantityOutput,
+      flowWithThis: QuantityOutput,
+      velocityWithThis: QuantityOutput,
+      change: z.number(),
+    })
+    .nullable(),
 });
 export type HoseOutput = z.infer<typeof HoseOutput>;
 
-const Kind = z.enum(['shopVacuum', 'mExtractor', 'hExtractor', 'hepaTank', 'grinderExtractor', 'pneumaticHepa', 'singleStageCollector', 'cycloneCollector', 'fumeExtractor', 'floorCleaner', 'centralUnit']);
+const Kind = z.enum([
+  'shopVacuum',
+  'mExtractor',
+  'hExtractor',
+  'hepaTank',
+  'grinderExtractor',
+  'pneumaticHepa',
+  'singleStageCollector',
+  'cycloneCollector',
+  'fumeExtractor',
+  'floorCleaner',
+  'centralUnit',
+]);
 
 export const MachineInput = z.strictObject({
   kind: Kind.describe('Lays out the stages with their typical figures'),
@@ -117,7 +181,10 @@ export const MachineInput = z.strictObject({
 export type MachineInput = z.infer<typeof MachineInput>;
 
 const Place = z.enum(['toolEnd', 'hoseEnd', 'inlet', 'outlet']);
-const reading = { value: QuantityInput, expanded: QuantityInput.optional().describe('Half the 95 % interval; left out, 6 % of the reading') };
+const reading = {
+  value: QuantityInput,
+  expanded: QuantityInput.optional().describe('Half the 95 % interval; left out, 6 % of the reading'),
+};
 
 export const CalibrateInput = z.strictObject({
   machine: MachineInput,
@@ -125,9 +192,20 @@ export const CalibrateInput = z.strictObject({
     .array(
       z.discriminatedUnion('what', [
         z.strictObject({ what: z.literal('sealed'), place: Place, ...reading }),
-        z.strictObject({ what: z.literal('orifice'), place: Place, ...reading, orifice: QuantityInput, coefficient: Factor.default(0.61) }),
+        z.strictObject({
+          what: z.literal('orifice'),
+          place: Place,
+          ...reading,
+          orifice: QuantityInput,
+          coefficient: Factor.default(0.61),
+        }),
         z.strictObject({ what: z.literal('flow'), place: Place, ...reading }),
-        z.strictObject({ what: z.literal('stageDp'), place: Place, ...reading, stage: z.string().describe('Kind of the stage, such as mainFilter') }),
+        z.strictObject({
+          what: z.literal('stageDp'),
+          place: Place,
+          ...reading,
+          stage: z.string().describe('Kind of the stage, such as mainFilter'),
+        }),
       ]),
     )
     .max(100),
@@ -137,8 +215,26 @@ export type CalibrateInput = z.infer<typeof CalibrateInput>;
 export const CalibrateOutput = z.strictObject({
   status: z.enum(['converged', 'stopped']),
   iterations: z.int(),
-  parameters: z.array(z.strictObject({ name: z.string(), value: z.number(), low: z.number(), high: z.number(), unit: z.string(), learned: z.boolean() })),
-  readings: z.array(z.strictObject({ label: z.string(), measured: QuantityOutput, model: QuantityOutput, residual: QuantityOutput, weighted: z.number(), agrees: z.boolean() })),
+  parameters: z.array(
+    z.strictObject({
+      name: z.string(),
+      value: z.number(),
+      low: z.number(),
+      high: z.number(),
+      unit: z.string(),
+      learned: z.boolean(),
+    }),
+  ),
+  readings: z.array(
+    z.strictObject({
+      label: z.string(),
+      measured: QuantityOutput,
+      model: QuantityOutput,
+      residual: QuantityOutput,
+      weighted: z.number(),
+      agrees: z.boolean(),
+    }),
+  ),
   chiSquare: z.number(),
   degreesOfFreedom: z.int(),
   sentence: z.string(),

@@ -4,7 +4,9 @@ import { PreconditionsJson } from '../json-columns';
 import { QuantityInput, QuantityOutput } from './quantity';
 
 const Instrument = z.strictObject({
-  meaning: z.enum(['limits', 'expanded', 'standard']).describe('How the figure is meant: limits are divided by sqrt 3, expanded by k'),
+  meaning: z
+    .enum(['limits', 'expanded', 'standard'])
+    .describe('How the figure is meant: limits are divided by sqrt 3, expanded by k'),
   coverageFactor: z.number().positive().default(2),
   relative: z.number().min(0).max(1).default(0).describe('Share of the reading'),
   absolute: QuantityInput.default(0),

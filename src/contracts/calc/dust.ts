@@ -15,7 +15,16 @@ export const DustInput = z.strictObject({
 export type DustInput = z.infer<typeof DustInput>;
 
 export const DustOutput = z.strictObject({
-  matches: z.array(z.strictObject({ key: z.string(), name: z.string(), words: z.string(), chance: z.number().describe('1 when the words are in the register as they stand'), family: z.enum(DUST_FAMILIES), toConfirm: z.boolean() })),
+  matches: z.array(
+    z.strictObject({
+      key: z.string(),
+      name: z.string(),
+      words: z.string(),
+      chance: z.number().describe('1 when the words are in the register as they stand'),
+      family: z.enum(DUST_FAMILIES),
+      toConfirm: z.boolean(),
+    }),
+  ),
   notUnderstood: z.array(z.string()),
   level: z.enum(DUST_HAZARDS).describe('Contained while anything is open'),
   neededClass: z.enum(NEEDED_CLASSES).describe('By the rule set asked for'),
@@ -28,14 +37,23 @@ export const DustOutput = z.strictObject({
 });
 export type DustOutput = z.infer<typeof DustOutput>;
 
-const Count = z.strictObject({ count: z.number().describe('Whole particles'), time: QuantityInput, flow: QuantityInput });
+const Count = z.strictObject({
+  count: z.number().describe('Whole particles'),
+  time: QuantityInput,
+  flow: QuantityInput,
+});
 
 /** `calc integrity`: counts behind a filter and in the challenge in, what may pass with its limits out. */
 export const IntegrityInput = z.strictObject({
   through: Count,
   challenge: Count,
   machineClass: MachineClassName,
-  figure: z.number().min(0).max(1).optional().describe('Share that screening asks, 0 to 1; Moorwind\'s default where it is left out'),
+  figure: z
+    .number()
+    .min(0)
+    .max(1)
+    .optional()
+    .describe("Share that screening asks, 0 to 1; Moorwind's default where it is left out"),
 });
 export type IntegrityInput = z.infer<typeof IntegrityInput>;
 
@@ -55,7 +73,11 @@ export type IntegrityOutput = z.infer<typeof IntegrityOutput>;
 
 /** `calc check-find`: a machine and a level in, whether any order of finding runs it unfiltered out. */
 export const CheckFindInput = z.strictObject({
-  machine: z.strictObject({ kind: MachineKindName, machineClass: MachineClassName.nullable().default(null), missing: z.array(z.string().max(40)).max(10).default([]).describe('Kinds of stages that are missing') }),
+  machine: z.strictObject({
+    kind: MachineKindName,
+    machineClass: MachineClassName.nullable().default(null),
+    missing: z.array(z.string().max(40)).max(10).default([]).describe('Kinds of stages that are missing'),
+  }),
   level: z.enum(DUST_HAZARDS),
 });
 export type CheckFindInput = z.infer<typeof CheckFindInput>;
@@ -64,7 +86,9 @@ export const CheckFindOutput = z.strictObject({
   proven: z.boolean(),
   states: z.int(),
   looked: z.int(),
-  violations: z.array(z.strictObject({ school: z.string(), after: z.array(z.string()), test: z.string(), out: z.array(z.string()) })),
+  violations: z.array(
+    z.strictObject({ school: z.string(), after: z.array(z.string()), test: z.string(), out: z.array(z.string()) }),
+  ),
   takeOutOffered: z.boolean(),
 });
 export type CheckFindOutput = z.infer<typeof CheckFindOutput>;

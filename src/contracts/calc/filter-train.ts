@@ -24,9 +24,17 @@ export const FilterTrainInput = z.strictObject({
 export type FilterTrainInput = z.infer<typeof FilterTrainInput>;
 
 export const FilterTrainOutput = z.strictObject({
-  sizes: z.array(z.strictObject({ sizeUm: z.number(), stages: z.array(z.number()), whole: z.number(), claimed: z.number() })),
+  sizes: z.array(
+    z.strictObject({ sizeUm: z.number(), stages: z.array(z.number()), whole: z.number(), claimed: z.number() }),
+  ),
   mostPenetrating: z.strictObject({ sizeUm: z.number(), penetration: z.number() }),
-  deserved: z.strictObject({ dustClass: z.enum(['L', 'M', 'H']).nullable(), usHepa: z.boolean(), judgedAtUm: z.number(), penetration: z.number(), reason: z.string() }),
+  deserved: z.strictObject({
+    dustClass: z.enum(['L', 'M', 'H']).nullable(),
+    usHepa: z.boolean(),
+    judgedAtUm: z.number(),
+    penetration: z.number(),
+    reason: z.string(),
+  }),
   sentences: z.array(z.string()),
 });
 export type FilterTrainOutput = z.infer<typeof FilterTrainOutput>;

@@ -9,10 +9,23 @@ const Days = z.number().min(0).max(36_500);
 export const DueInput = z.strictObject({
   today: Day,
   changedOn: Day.describe('Last change, or first use'),
-  rules: z.array(z.strictObject({ rule: RuleJson, school: z.string().max(120).default('') })).min(1).max(20),
-  changesOf: z.array(z.strictObject({ stageId: z.int().positive(), days: z.array(Day).max(1000) })).max(50).default([]).describe('Changes of other stages that are counted, and of this one as stage 1'),
-  hours: z.array(z.strictObject({ day: Day, hours: z.number().min(0).max(24) })).max(4000).default([]),
-  looks: z.array(z.strictObject({ day: Day, share: z.number().min(0).max(1.5) })).max(1000).default([]),
+  rules: z
+    .array(z.strictObject({ rule: RuleJson, school: z.string().max(120).default('') }))
+    .min(1)
+    .max(20),
+  changesOf: z
+    .array(z.strictObject({ stageId: z.int().positive(), days: z.array(Day).max(1000) }))
+    .max(50)
+    .default([])
+    .describe('Changes of other stages that are counted, and of this one as stage 1'),
+  hours: z
+    .array(z.strictObject({ day: Day, hours: z.number().min(0).max(24) }))
+    .max(4000)
+    .default([]),
+  looks: z
+    .array(z.strictObject({ day: Day, share: z.number().min(0).max(1.5) }))
+    .max(1000)
+    .default([]),
 });
 export type DueInput = z.infer<typeof DueInput>;
 
@@ -25,8 +38,18 @@ const Past = z.strictObject({
 });
 
 const Sight = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('share'), load: z.number().positive(), share: z.number().min(0).max(2), deviation: z.number().positive().max(1).default(0.1) }),
-  z.strictObject({ kind: z.literal('side'), load: z.number().positive(), share: z.number().positive().max(2).default(1), above: z.boolean() }),
+  z.strictObject({
+    kind: z.literal('share'),
+    load: z.number().positive(),
+    share: z.number().min(0).max(2),
+    deviation: z.number().positive().max(1).default(0.1),
+  }),
+  z.strictObject({
+    kind: z.literal('side'),
+    load: z.number().positive(),
+    share: z.number().positive().max(2).default(1),
+    above: z.boolean(),
+  }),
 ]);
 
 export const ForecastInput = z.strictObject({
@@ -38,18 +61,42 @@ export const ForecastInput = z.strictObject({
     sights: z.array(Sight).max(500).default([]),
   }),
   recent: z.array(z.number().min(0).max(24)).min(1).max(800).describe('Load of each of the last days, today last'),
-  closedDays: z.array(z.int().min(1).max(1500)).max(1500).default([]).describe('Days from now without work; 1 is tomorrow'),
+  closedDays: z
+    .array(z.int().min(1).max(1500))
+    .max(1500)
+    .default([])
+    .describe('Days from now without work; 1 is tomorrow'),
   unsure: z.number().min(0).max(1).default(0.22),
-  calendarDays: z.number().nullable().default(null).describe('Days from now at which a calendar rule is reached; null without one'),
+  calendarDays: z
+    .number()
+    .nullable()
+    .default(null)
+    .describe('Days from now at which a calendar rule is reached; null without one'),
   seed: z.int().default(1),
 });
 export type ForecastInput = z.infer<typeof ForecastInput>;
 
-const Quantiles = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number()]).describe('0, 10, 50, 90 and 100 % quantiles of the day the limit is reached, ascending');
+const Quantiles = z
+  .tuple([z.number(), z.number(), z.number(), z.number(), z.number()])
+  .describe('0, 10, 50, 90 and 100 % quantiles of the day the limit is reached, ascending');
 
 export const PlanCalcInput = z.strictObject({
-  minutes: z.array(z.number().min(0).max(1440)).min(1).max(400).describe('Minutes there are on each day of the horizon, day 0 first'),
-  machines: z.array(z.strictObject({ id: z.string().min(1).max(60), openingCost: z.number().min(0), openingMinutes: z.number().min(0).max(1440), blockedDays: z.array(z.int().min(0).max(400)).default([]) })).min(1).max(200),
+  minutes: z
+    .array(z.number().min(0).max(1440))
+    .min(1)
+    .max(400)
+    .describe('Minutes there are on each day of the horizon, day 0 first'),
+  machines: z
+    .array(
+      z.strictObject({
+        id: z.string().min(1).max(60),
+        openingCost: z.number().min(0),
+        openingMinutes: z.number().min(0).max(1440),
+        blockedDays: z.array(z.int().min(0).max(400)).default([]),
+      }),
+    )
+    .min(1)
+    .max(200),
   tasks: z
     .array(
       z.strictObject({
@@ -59,13 +106,27 @@ export const PlanCalcInput = z.strictObject({
         reached: Quantiles,
         lifeValuePerDay: z.number().min(0),
         overrunCostPerDay: z.number().min(0),
-        part: z.strictObject({ id: z.string().min(1).max(60), quantity: z.number().positive().max(1000).default(1) }).nullable().default(null),
+        part: z
+          .strictObject({ id: z.string().min(1).max(60), quantity: z.number().positive().max(1000).default(1) })
+          .nullable()
+          .default(null),
         onlyWith: z.string().max(60).nullable().default(null),
         lockedDay: z.int().min(0).max(400).nullable().default(null),
       }),
     )
     .max(2000),
-  parts: z.array(z.strictObject({ id: z.string().min(1).max(60), onHand: z.number().min(0), deliveries: z.array(z.strictObject({ day: z.int().min(0).max(400), quantity: z.number().positive() })).default([]) })).max(500).default([]),
+  parts: z
+    .array(
+      z.strictObject({
+        id: z.string().min(1).max(60),
+        onHand: z.number().min(0),
+        deliveries: z
+          .array(z.strictObject({ day: z.int().min(0).max(400), quantity: z.number().positive() }))
+          .default([]),
+      }),
+    )
+    .max(500)
+    .default([]),
   rounds: z.int().min(0).max(50_000).default(3000),
   seed: z.int().default(7),
 });
@@ -73,7 +134,12 @@ export type PlanCalcInput = z.infer<typeof PlanCalcInput>;
 
 export const ReorderInput = z.strictObject({
   perDay: z.number().min(0).describe('Pieces a day, mean'),
-  perDayDeviation: z.number().min(0).nullable().default(null).describe('Spread of a day; null: single pieces at random days'),
+  perDayDeviation: z
+    .number()
+    .min(0)
+    .nullable()
+    .default(null)
+    .describe('Spread of a day; null: single pieces at random days'),
   leadDays: Days,
   leadDeviation: z.number().min(0).default(0),
   service: z.number().gt(0).lt(1).default(0.95),

@@ -7,25 +7,42 @@ const Stage = z.string().min(1).max(40).describe('Kind of a stage, such as bag o
 const Job = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('change'), stage: Stage, school: School.default('off') }),
   z.strictObject({ kind: z.enum(['purge', 'wash', 'section']), stage: Stage }),
-  z.strictObject({ kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet', 'decontamination']) }),
+  z.strictObject({
+    kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet', 'decontamination']),
+  }),
 ]);
 
 export const ProcedureInput = z.strictObject({
   machine: z.strictObject({ kind: MachineKindName, machineClass: MachineClassName.nullable().default(null) }),
   hazard: HazardName.describe('May ask for more than the dust does, never for less'),
-  lastCollected: z.string().max(120).default('').describe('Read through the register of dusts; what it refuses is refused'),
+  lastCollected: z
+    .string()
+    .max(120)
+    .default('')
+    .describe('Read through the register of dusts; what it refuses is refused'),
   job: Job,
 });
 export type ProcedureInput = z.infer<typeof ProcedureInput>;
 
-const StepOutput = z.strictObject({ step: z.int(), key: z.string(), text: z.string(), machine: z.string(), check: z.string().nullable(), caution: z.string().nullable(), part: z.string().nullable(), why: z.string() });
+const StepOutput = z.strictObject({
+  step: z.int(),
+  key: z.string(),
+  text: z.string(),
+  machine: z.string(),
+  check: z.string().nullable(),
+  caution: z.string().nullable(),
+  part: z.string().nullable(),
+  why: z.string(),
+});
 
 export const ProcedureOutput = z.strictObject({
   procedure: z.string(),
   school: School,
   level: HazardName.describe('What governs: the worse of the hazard and the dust'),
   steps: z.array(StepOutput),
-  ifItProvesNothing: z.array(z.string()).describe('What is done instead, from the proof on, where the old part is held'),
+  ifItProvesNothing: z
+    .array(z.string())
+    .describe('What is done instead, from the proof on, where the old part is held'),
   integrity: z.array(z.string()),
   goesWith: z.array(z.string()),
   onlyRightAfter: z.array(z.string()),
@@ -34,8 +51,13 @@ export const ProcedureOutput = z.strictObject({
 });
 export type ProcedureOutput = z.infer<typeof ProcedureOutput>;
 
-export const CheckProcedureInput = ProcedureInput.extend({ without: z.array(z.int().min(1)).max(60).default([]).describe('Steps left out, by their number in calc procedure') });
+export const CheckProcedureInput = ProcedureInput.extend({
+  without: z.array(z.int().min(1)).max(60).default([]).describe('Steps left out, by their number in calc procedure'),
+});
 export type CheckProcedureInput = z.infer<typeof CheckProcedureInput>;
 
-export const CheckProcedureOutput = z.strictObject({ sound: z.boolean(), violations: z.array(z.strictObject({ kind: z.string(), sentence: z.string() })) });
+export const CheckProcedureOutput = z.strictObject({
+  sound: z.boolean(),
+  violations: z.array(z.strictObject({ kind: z.string(), sentence: z.string() })),
+});
 export type CheckProcedureOutput = z.infer<typeof CheckProcedureOutput>;

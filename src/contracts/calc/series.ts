@@ -45,7 +45,13 @@ const Plan = z.discriminatedUnion('shape', [
 export const TraverseInput = z.strictObject({
   plan: Plan,
   reads: z.enum(['velocity', 'velocityPressure']).default('velocity'),
-  readings: z.array(QuantityInput).max(600).default([]).describe('In the order of the points; several whole traverses may follow each other. Empty: only the points are given'),
+  readings: z
+    .array(QuantityInput)
+    .max(600)
+    .default([])
+    .describe(
+      'In the order of the points; several whole traverses may follow each other. Empty: only the points are given',
+    ),
 });
 export type TraverseInput = z.infer<typeof TraverseInput>;
 
@@ -60,7 +66,10 @@ export const TraverseOutput = z.strictObject({
 export type TraverseOutput = z.infer<typeof TraverseOutput>;
 
 export const SuctionCurveInput = z.strictObject({
-  points: z.array(z.strictObject({ orifice: QuantityInput.describe('0 is sealed'), suction: QuantityInput })).min(1).max(100),
+  points: z
+    .array(z.strictObject({ orifice: QuantityInput.describe('0 is sealed'), suction: QuantityInput }))
+    .min(1)
+    .max(100),
   coefficient: z.number().min(0.5).max(1).default(0.61),
 });
 export type SuctionCurveInput = z.infer<typeof SuctionCurveInput>;
@@ -72,13 +81,27 @@ export const SuctionCurveOutput = z.strictObject({
   c: z.strictObject({ value: z.number(), unit: z.literal('Pa s2/m6') }),
   residuals: z.array(QuantityOutput),
   points: z.array(z.strictObject({ flow: QuantityOutput, suction: QuantityOutput })),
-  peak: z.strictObject({ airPower: QuantityOutput, expandedUncertainty: QuantityOutput.nullable(), flow: QuantityOutput, suction: QuantityOutput, inside: z.boolean() }),
+  peak: z.strictObject({
+    airPower: QuantityOutput,
+    expandedUncertainty: QuantityOutput.nullable(),
+    flow: QuantityOutput,
+    suction: QuantityOutput,
+    inside: z.boolean(),
+  }),
 });
 export type SuctionCurveOutput = z.infer<typeof SuctionCurveOutput>;
 
-const Counted = z.strictObject({ count: z.number(), time: QuantityInput, flow: QuantityInput.describe('Air drawn through the counter') });
+const Counted = z.strictObject({
+  count: z.number(),
+  time: QuantityInput,
+  flow: QuantityInput.describe('Air drawn through the counter'),
+});
 
-export const ParticleTestInput = z.strictObject({ exhaust: Counted, room: Counted, units: z.enum(['metric', 'us']).default('metric') });
+export const ParticleTestInput = z.strictObject({
+  exhaust: Counted,
+  room: Counted,
+  units: z.enum(['metric', 'us']).default('metric'),
+});
 export type ParticleTestInput = z.infer<typeof ParticleTestInput>;
 
 const Limits = z.strictObject({ low: QuantityOutput, high: QuantityOutput });

@@ -15,9 +15,7 @@ export interface AirState {
  * within 0.3 % of the IAPWS values in this range).
  */
 export const saturationPressurePa = (temperatureK: number): number =>
-  Math.exp(
-    1.2378847e-5 * temperatureK ** 2 - 1.9121316e-2 * temperatureK + 33.93711047 - 6.3431645e3 / temperatureK,
-  );
+  Math.exp(1.2378847e-5 * temperatureK ** 2 - 1.9121316e-2 * temperatureK + 33.93711047 - 6.3431645e3 / temperatureK);
 
 /**
  * Density of moist air, kg/m3.
@@ -29,7 +27,8 @@ export const saturationPressurePa = (temperatureK: number): number =>
 export const moistAirDensity = ({ temperatureK, relativeHumidity, pressurePa }: AirState): Result<number> => {
   const celsius = temperatureK - ZERO_CELSIUS.value;
   if (!(celsius >= -30 && celsius <= 60)) return fail(failure('air.state', 'temperature', { celsius }));
-  if (!(relativeHumidity >= 0 && relativeHumidity <= 1)) return fail(failure('air.state', 'humidity', { relativeHumidity }));
+  if (!(relativeHumidity >= 0 && relativeHumidity <= 1))
+    return fail(failure('air.state', 'humidity', { relativeHumidity }));
   if (!(pressurePa >= 50_000 && pressurePa <= 110_000)) return fail(failure('air.state', 'pressure', { pressurePa }));
   const vapourPa = relativeHumidity * saturationPressurePa(temperatureK);
   const moleFraction = vapourPa / pressurePa;

@@ -17,7 +17,18 @@ export const standardPressurePa = (altitudeM: number): Result<number> => {
  * True when a typed barometric pressure looks like a weather report reduced to sea level at a high site.
  * Source: common practice, no published source. Pressures in Pa, altitude in m.
  */
-export const looksReducedToSeaLevel = ({ pressurePa, altitudeM }: { pressurePa: number; altitudeM: number }): boolean => {
+export const looksReducedToSeaLevel = ({
+  pressurePa,
+  altitudeM,
+}: {
+  pressurePa: number;
+  altitudeM: number;
+}): boolean => {
   const expected = standardPressurePa(altitudeM);
-  return expected.ok && altitudeM >= 300 && Math.abs(pressurePa - STANDARD_PRESSURE.value) < 3000 && pressurePa - expected.value > 2500;
+  return (
+    expected.ok &&
+    altitudeM >= 300 &&
+    Math.abs(pressurePa - STANDARD_PRESSURE.value) < 3000 &&
+    pressurePa - expected.value > 2500
+  );
 };

@@ -4,6 +4,7 @@
  * Valid: 170 to 1900 K; throws RangeError outside. @example airViscosityPaS(293.15) // 1.813e-5
  */
 export const airViscosityPaS = (temperatureK: number): number => {
-  if (!(temperatureK >= 170 && temperatureK <= 1900)) throw new RangeError(`temperature ${temperatureK} K is not 170 to 1900`);
+  if (!(temperatureK >= 170 && temperatureK <= 1900))
+    throw new RangeError(`temperature ${temperatureK} K is not 170 to 1900`);
   return (1.716e-5 * (temperatureK / 273.15) ** 1.5 * (273.15 + 110.4)) / (temperatureK + 110.4);
 };

@@ -42,21 +42,35 @@ export interface Calibration {
 }
 
 const NAMES: readonly ParameterName[] = ['p0Pa', 'qMaxM3s', 'leakM2', 'pathScale'];
-const WIDTHS = [TEMPLATE_WIDTH.lift.value, TEMPLATE_WIDTH.flow.value, TEMPLATE_WIDTH.leak.value, TEMPLATE_WIDTH.path.value];
+const WIDTHS = [
+  TEMPLATE_WIDTH.lift.value,
+  TEMPLATE_WIDTH.flow.value,
+  TEMPLATE_WIDTH.leak.value,
+  TEMPLATE_WIDTH.path.value,
+];
 /** Two flows nearer than this share of the larger are one working point. */
 const APART = 0.03;
 const NORMAL_95 = 1.96;
 
 const parametersAt = (centre: PathParameters, logs: readonly number[]): PathParameters => {
   const of = (i: number) => Math.exp(logs[i] ?? 0);
-  return { p0Pa: Math.min(centre.p0Pa * of(0), 101_000), qMaxM3s: centre.qMaxM3s * of(1), leakM2: centre.leakM2 * of(2), pathScale: centre.pathScale * of(3) };
+  return {
+    p0Pa: Math.min(centre.p0Pa * of(0), 101_000),
+    qMaxM3s: centre.qMaxM3s * of(1),
+    leakM2: centre.leakM2 * of(2),
+    pathScale: centre.pathScale * of(3),
+  };
 };
 
-const flowOf = (o: Observation): number => (o.what === 'suction' ? o.drawnM3s : o.what === 'flow' ? o.value : Number.NaN);
+const flowOf = (o: Observation): number =>
+  o.what === 'suction' ? o.drawnM3s : o.what === 'flow' ? o.value : Number.NaN;
 
 /** Working points apart from each other: one flow state says nothing of the slope of anything. */
 const pointsApart = (observations: readonly Observation[]): number => {
-  const flows = observations.map(flowOf).filter((q) => Number.isFinite(q)).sort((a, b) => a - b);
+  const flows = observations
+    .map(flowOf)
+    .filter((q) => Number.isFinite(q))
+    .sort((a, b) => a - b);
   return flows.reduce<{ count: number; last: number | null }>(
     ({ count, last }, q) => (last === null || q - last > APART * q ? { count: count + 1, last: q } : { count, last }),
     { count: 0, last: null },
@@ -64,7 +78,8 @@ const pointsApart = (observations: readonly Observation[]): number => {
 };
 
 const enough = (observations: readonly Observation[]): Failure | null => {
-  if (pointsApart(observations) < 2) return failure('calibration.one-point', '', { have: pointsApart(observations), need: 2 });
+  if (pointsApart(observations) < 2)
+    return failure('calibration.one-point', '', { have: pointsApart(observations), need: 2 });
   return observations.some((o) => flowOf(o) > 0) ? null : failure('calibration.no-flow');
 };
 
@@ -75,18 +90,22 @@ interface Fitting {
 }
 
 const uncertaintyOf = (o: Observation, { model, centre }: Fitting): number =>
-  o.what === 'suction' ? Math.hypot(o.standardUncertainty, slopeOfSuction(o, model, centre) * o.drawnUncertaintyM3s) : o.standardUncertainty;
+  o.what === 'suction'
+    ? Math.hypot(o.standardUncertainty, slopeOfSuction(o, model, centre) * o.drawnUncertaintyM3s)
+    : o.standardUncertainty;
 
-const weightedResiduals = (fitting: Fitting, sigmas: readonly number[]) => (logs: readonly number[]): readonly number[] | null => {
-  const parameters = parametersAt(fitting.centre, logs);
-  const data: number[] = [];
-  for (const [i, o] of fitting.observations.entries()) {
-    const predicted = predict(o, fitting.model, parameters);
-    if (!predicted.ok) return null;
-    data.push((predicted.value - o.value) / (sigmas[i] ?? 1));
-  }
-  return [...data, ...logs.map((v, j) => v / (WIDTHS[j] ?? 1))];
-};
+const weightedResiduals =
+  (fitting: Fitting, sigmas: readonly number[]) =>
+  (logs: readonly number[]): readonly number[] | null => {
+    const parameters = parametersAt(fitting.centre, logs);
+    const data: number[] = [];
+    for (const [i, o] of fitting.observations.entries()) {
+      const predicted = predict(o, fitting.model, parameters);
+      if (!predicted.ok) return null;
+      data.push((predicted.value - o.value) / (sigmas[i] ?? 1));
+    }
+    return [...data, ...logs.map((v, j) => v / (WIDTHS[j] ?? 1))];
+  };
 
 const compare = (fitting: Fitting, parameters: PathParameters, sigmas: readonly number[]): readonly Compared[] =>
   fitting.observations.flatMap((observation, i) => {
@@ -96,7 +115,15 @@ const compare = (fitting: Fitting, parameters: PathParameters, sigmas: readonly 
     const sigma = sigmas[i] ?? 1;
     // The interval of the reading itself, widened by what its orifice's flow is in doubt.
     const interval = Math.max(observation.expanded, NORMAL_95 * sigma);
-    return [{ observation, predicted: predicted.value, residual, weighted: residual / sigma, agrees: Math.abs(residual) <= interval }];
+    return [
+      {
+        observation,
+        predicted: predicted.value,
+        residual,
+        weighted: residual / sigma,
+        agrees: Math.abs(residual) <= interval,
+      },
+    ];
   });
 
 interface Attempt {
@@ -118,19 +145,40 @@ const attempt = (model: MachineModel, observations: readonly Observation[]): Att
   const fitted = NAMES.map((name, i): FittedParameter => {
     const sd = Math.sqrt(Math.max(0, fit.covariance?.[i]?.[i] ?? Number.POSITIVE_INFINITY));
     const value = parameters[name];
-    return { name, value, low: value * Math.exp(-NORMAL_95 * sd), high: value * Math.exp(NORMAL_95 * sd), learned: sd < LEARNED_BELOW.value * (WIDTHS[i] ?? 1) };
+    return {
+      name,
+      value,
+      low: value * Math.exp(-NORMAL_95 * sd),
+      high: value * Math.exp(NORMAL_95 * sd),
+      learned: sd < LEARNED_BELOW.value * (WIDTHS[i] ?? 1),
+    };
   });
   const compared = compare(fitting, parameters, sigmas);
   const chiSquare = compared.reduce((sum, c) => sum + c.weighted ** 2, 0);
   const degreesOfFreedom = Math.max(1, observations.length - fitted.filter((f) => f.learned).length);
-  const calibration: Calibration = { parameters, fitted, compared, chiSquare, degreesOfFreedom, iterations: rough.iterations + fit.iterations, status: fit.converged ? 'converged' : 'stopped' };
+  const calibration: Calibration = {
+    parameters,
+    fitted,
+    compared,
+    chiSquare,
+    degreesOfFreedom,
+    iterations: rough.iterations + fit.iterations,
+    status: fit.converged ? 'converged' : 'stopped',
+  };
   return { calibration, fits: chiSquare <= chisquareQuantile(CONTRADICTION.value, degreesOfFreedom) };
 };
 
 /** Leaving out this reading would leave the least contradiction: not always the one with the largest residual. */
 const oddOneOut = (model: MachineModel, observations: readonly Observation[]): Observation | undefined =>
   observations
-    .map((o, i) => ({ o, left: attempt(model, observations.filter((_, k) => k !== i))?.calibration.chiSquare ?? Number.POSITIVE_INFINITY }))
+    .map((o, i) => ({
+      o,
+      left:
+        attempt(
+          model,
+          observations.filter((_, k) => k !== i),
+        )?.calibration.chiSquare ?? Number.POSITIVE_INFINITY,
+    }))
     .sort((a, b) => a.left - b.left)[0]?.o;
 
 /**
@@ -146,11 +194,15 @@ export const calibrate = (model: MachineModel, observations: readonly Observatio
   const wrong = enough(observations);
   if (wrong) return fail(wrong);
   const centre = templateParameters(model, SEAL_LEAK.value);
-  const broken = observations.map((o) => predict(o, model, centre)).find((p) => !p.ok && p.failures[0]?.code !== 'path.no-point');
+  const broken = observations
+    .map((o) => predict(o, model, centre))
+    .find((p) => !p.ok && p.failures[0]?.code !== 'path.no-point');
   if (broken && !broken.ok) return broken;
   const tried = attempt(model, observations);
   if (!tried) return fail(failure('calibration.contradictory', '', { label: '' }));
-  return tried.fits ? ok(tried.calibration) : fail(failure('calibration.contradictory', '', { label: oddOneOut(model, observations)?.label ?? '' }));
+  return tried.fits
+    ? ok(tried.calibration)
+    : fail(failure('calibration.contradictory', '', { label: oddOneOut(model, observations)?.label ?? '' }));
 };
 
 /** A start from which every reading can be predicted: the fan is made large enough for the largest flow seen. */

@@ -26,10 +26,28 @@ export interface ChangeLoadInput {
 export const oldPartOf = ({ machine, modelled, stageId, before, after }: ChangeLoadInput): OldPart | null => {
   const position = machine.stages.findIndex((s) => s.id === stageId);
   const [first, second] = [before, after].map((t) => observationsOfTest(t, machine).find((o) => o.what === 'flow'));
-  if (modelled.basis.kind !== 'calibrated' || position < 0 || first?.what !== 'flow' || second?.what !== 'flow' || before.test.place !== after.test.place || first.at !== 'in') return null;
+  if (
+    modelled.basis.kind !== 'calibrated' ||
+    position < 0 ||
+    first?.what !== 'flow' ||
+    second?.what !== 'flow' ||
+    before.test.place !== after.test.place ||
+    first.at !== 'in'
+  )
+    return null;
   const { model, parameters } = modelled;
-  const others = new Map(machine.stages.flatMap((s, i) => (i !== position && !s.missing && s.spec.air.form === 'medium' ? [[i, 1] as const] : [])));
-  const question = { model, parameters, state: first.state, entry: first.entry, others: others.size > 0 ? others : new Map([[position, 1]]) };
+  const others = new Map(
+    machine.stages.flatMap((s, i) =>
+      i !== position && !s.missing && s.spec.air.form === 'medium' ? [[i, 1] as const] : [],
+    ),
+  );
+  const question = {
+    model,
+    parameters,
+    state: first.state,
+    entry: first.entry,
+    others: others.size > 0 ? others : new Map([[position, 1]]),
+  };
   const load = loadOfChange({ ...question, position, beforeM3s: first.value, afterM3s: second.value });
   if (!load.ok) return null;
   return { load: load.value, dropPa: load.value.resistancePaSM3 * first.value };

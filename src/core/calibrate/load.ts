@@ -79,18 +79,29 @@ const searchLoad = (q: Search): Result<number> => {
  * falls. Source: dp = (K1 + K2 w) v_face (filter drag model, EPA Cost Manual) through the air-path model.
  * Valid: a stage with a medium. Returns `stage.unknown`, `load.less-than-clean` or `load.no-flow`.
  */
-export const loadOfStageDp = (q: LoadQuestion & { readonly position: number; readonly dropPa: number; readonly k2PaSMKg?: number }): Result<StageLoad> => {
+export const loadOfStageDp = (
+  q: LoadQuestion & { readonly position: number; readonly dropPa: number; readonly k2PaSMKg?: number },
+): Result<StageLoad> => {
   const stage = q.model.stages[q.position];
   const clean = stage ? cleanResistance(stage, q.parameters.pathScale) : null;
-  if (!stage || stage.spec.air.form !== 'medium' || clean === null) return fail(failure('stage.unknown', 'position', { tag: '' }));
+  if (!stage || stage.spec.air.form !== 'medium' || clean === null)
+    return fail(failure('stage.unknown', 'position', { tag: '' }));
   const areaM2 = stage.spec.air.areaM2 * stage.spec.air.inParallel;
-  const load = searchLoad({ ...q, weights: new Map([[q.position, 1]]), read: (s) => s.steps[q.position]?.dropPa ?? 0, wanted: q.dropPa });
+  const load = searchLoad({
+    ...q,
+    weights: new Map([[q.position, 1]]),
+    read: (s) => s.steps[q.position]?.dropPa ?? 0,
+    wanted: q.dropPa,
+  });
   if (!load.ok) return load;
   return ok(stageLoad(load.value, { clean, areaM2, k2PaSMKg: q.k2PaSMKg ?? DUST_K2.value }));
 };
 
 /** A load in every way it is told. Source: w = (R - R_clean) A / K2 per area, times the area. Valid: clean and area above 0. */
-export const stageLoad = (loadPaSM3: number, { clean, areaM2, k2PaSMKg }: { clean: number; areaM2: number; k2PaSMKg: number }): StageLoad => ({
+export const stageLoad = (
+  loadPaSM3: number,
+  { clean, areaM2, k2PaSMKg }: { clean: number; areaM2: number; k2PaSMKg: number },
+): StageLoad => ({
   loadPaSM3,
   resistancePaSM3: clean + loadPaSM3,
   timesClean: (clean + loadPaSM3) / clean,
@@ -105,7 +116,13 @@ export const flowIn = (stairs: Staircase): number => stairs.flowPerToolM3s;
  * Source: the air-path model, solved backwards. Valid: flow above 0. Returns `load.less-than-clean` when more flows than
  * the clean path lets through (a stage out, torn or bypassed, or a calibration that no longer holds).
  */
-export const loadOfFlow = (q: LoadQuestion & { readonly flowM3s: number; readonly weights: ReadonlyMap<number, number>; readonly read?: (stairs: Staircase) => number }): Result<ReadonlyMap<number, number>> => {
+export const loadOfFlow = (
+  q: LoadQuestion & {
+    readonly flowM3s: number;
+    readonly weights: ReadonlyMap<number, number>;
+    readonly read?: (stairs: Staircase) => number;
+  },
+): Result<ReadonlyMap<number, number>> => {
   if (!(q.flowM3s > 0)) return fail(failure('load.no-flow', '', { wanted: q.flowM3s }));
   const load = searchLoad({ ...q, read: q.read ?? flowIn, wanted: q.flowM3s });
   return load.ok ? ok(new Map([...q.weights].map(([position, w]) => [position, w * load.value]))) : load;
@@ -115,7 +132,14 @@ export const loadOfFlow = (q: LoadQuestion & { readonly flowM3s: number; readonl
  * What a stage had cost, from the flow before and after it was changed, m3/s: the flow after says what the rest
  * carries, the flow before what the old part added. Source and errors: as `loadOfFlow`.
  */
-export const loadOfChange = (q: LoadQuestion & { readonly position: number; readonly beforeM3s: number; readonly afterM3s: number; readonly others: ReadonlyMap<number, number> }): Result<StageLoad> => {
+export const loadOfChange = (
+  q: LoadQuestion & {
+    readonly position: number;
+    readonly beforeM3s: number;
+    readonly afterM3s: number;
+    readonly others: ReadonlyMap<number, number>;
+  },
+): Result<StageLoad> => {
   const rest = loadOfFlow({ ...q, flowM3s: q.afterM3s, weights: q.others });
   const loads = rest.ok ? rest.value : new Map<number, number>();
   if (!rest.ok && rest.failures[0]?.code !== 'load.less-than-clean') return rest;
@@ -124,10 +148,20 @@ export const loadOfChange = (q: LoadQuestion & { readonly position: number; read
   if (!old.ok) return old;
   const stage = q.model.stages[q.position];
   const clean = stage ? cleanResistance(stage, q.parameters.pathScale) : null;
-  if (stage?.spec.air.form !== 'medium' || clean === null) return fail(failure('stage.unknown', 'position', { tag: '' }));
-  return ok(stageLoad(old.value.get(q.position) ?? 0, { clean, areaM2: stage.spec.air.areaM2 * stage.spec.air.inParallel, k2PaSMKg: DUST_K2.value }));
+  if (stage?.spec.air.form !== 'medium' || clean === null)
+    return fail(failure('stage.unknown', 'position', { tag: '' }));
+  return ok(
+    stageLoad(old.value.get(q.position) ?? 0, {
+      clean,
+      areaM2: stage.spec.air.areaM2 * stage.spec.air.inParallel,
+      k2PaSMKg: DUST_K2.value,
+    }),
+  );
 };
 
 /** The machine's figures with another hose, all else as it stands: "what would the baseline be with a 10 m hose?". Errors as `staircase`. */
-export const withHose = (q: LoadQuestion, hose: { readonly boreM: number; readonly lengthM: number }): Result<Staircase> =>
+export const withHose = (
+  q: LoadQuestion,
+  hose: { readonly boreM: number; readonly lengthM: number },
+): Result<Staircase> =>
   staircase({ model: q.model, parameters: q.parameters, state: { ...q.state, hose }, entry: q.entry ?? IN_USE });

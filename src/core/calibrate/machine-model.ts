@@ -15,7 +15,10 @@ export const modelOfMachine = (machine: Machine): MachineModel => ({
 });
 
 /** The machine in good order: a baseline is taken with every stage in place. */
-export const wholeModel = (model: MachineModel): MachineModel => ({ ...model, stages: model.stages.map((s) => ({ ...s, missing: false })) });
+export const wholeModel = (model: MachineModel): MachineModel => ({
+  ...model,
+  stages: model.stages.map((s) => ({ ...s, missing: false })),
+});
 
 export type Basis =
   | { readonly kind: 'calibrated'; readonly calibration: Calibration }
@@ -29,7 +32,8 @@ export interface ModelledMachine {
 }
 
 /** One method at one place: only its newest baseline speaks. */
-const seriesKey = ({ test }: TestRecord): string => JSON.stringify([test.method, test.place, 'stageId' in test.detail ? test.detail.stageId : null]);
+const seriesKey = ({ test }: TestRecord): string =>
+  JSON.stringify([test.method, test.place, 'stageId' in test.detail ? test.detail.stageId : null]);
 
 /** The baselines that hold: standing, usable, of the path as it runs now, the newest of each method and place. */
 export const baselinesOf = (tests: readonly TestRecord[], since: string | null): readonly TestRecord[] => {
@@ -38,20 +42,37 @@ export const baselinesOf = (tests: readonly TestRecord[], since: string | null):
     const key = seriesKey(test);
     const held = newest.get(key);
     const ofThisPath = since === null || test.performedAt > since;
-    if (ofThisPath && test.isBaseline && test.test.failedPreconditions.length === 0 && (!held || held.performedAt < test.performedAt)) newest.set(key, test);
+    if (
+      ofThisPath &&
+      test.isBaseline &&
+      test.test.failedPreconditions.length === 0 &&
+      (!held || held.performedAt < test.performedAt)
+    )
+      newest.set(key, test);
   }
   return [...newest.values()].sort((a, b) => a.id - b.id);
 };
 
-export const baselineObservations = (machine: Machine, tests: readonly TestRecord[]): readonly Observation[] => baselinesOf(tests, machine.reshapedAt).flatMap((t) => observationsOfTest(t, machine));
+export const baselineObservations = (machine: Machine, tests: readonly TestRecord[]): readonly Observation[] =>
+  baselinesOf(tests, machine.reshapedAt).flatMap((t) => observationsOfTest(t, machine));
 
 /** A machine's model, calibrated on its baselines where they allow it. Errors of the calibration are told, not thrown. */
 export const modelledMachine = (machine: Machine, tests: readonly TestRecord[]): ModelledMachine => {
   const model = modelOfMachine(machine);
   const template = templateParameters(model, SEAL_LEAK.value);
   const observations = baselineObservations(machine, tests);
-  if (observations.length === 0) return { model, parameters: template, basis: { kind: 'template', why: null, observations: 0 } };
+  if (observations.length === 0)
+    return { model, parameters: template, basis: { kind: 'template', why: null, observations: 0 } };
   const calibration = calibrate(wholeModel(model), observations);
-  if (calibration.ok) return { model, parameters: calibration.value.parameters, basis: { kind: 'calibrated', calibration: calibration.value } };
-  return { model, parameters: template, basis: { kind: 'template', why: calibration.failures[0] ?? null, observations: observations.length } };
+  if (calibration.ok)
+    return {
+      model,
+      parameters: calibration.value.parameters,
+      basis: { kind: 'calibrated', calibration: calibration.value },
+    };
+  return {
+    model,
+    parameters: template,
+    basis: { kind: 'template', why: calibration.failures[0] ?? null, observations: observations.length },
+  };
 };

@@ -13,7 +13,11 @@ export type Observation = {
   readonly expanded: number;
   readonly state: PathState;
 } & (
-  | { readonly what: 'flow'; readonly entry: Entry; /** At the tool side or behind everything. */ readonly at: 'in' | 'out' }
+  | {
+      readonly what: 'flow';
+      readonly entry: Entry;
+      /** At the tool side or behind everything. */ readonly at: 'in' | 'out';
+    }
   /** Suction at a node that takes in a known flow: 0 is sealed, an orifice its flow. */
   | { readonly what: 'suction'; readonly node: number; readonly drawnM3s: number; readonly drawnUncertaintyM3s: number }
   | { readonly what: 'stageDp'; readonly entry: Entry; readonly position: number }
@@ -38,9 +42,15 @@ export const predict = (o: Observation, model: MachineModel, parameters: PathPar
 };
 
 /** How fast the suction at an orifice changes with its flow: the flow's own doubt becomes a doubt of the suction. */
-export const slopeOfSuction = (o: Extract<Observation, { what: 'suction' }>, model: MachineModel, parameters: PathParameters): number => {
+export const slopeOfSuction = (
+  o: Extract<Observation, { what: 'suction' }>,
+  model: MachineModel,
+  parameters: PathParameters,
+): number => {
   if (o.drawnM3s === 0) return 0;
   const by = o.drawnM3s * 1e-3;
-  const [up, down] = [o.drawnM3s + by, o.drawnM3s - by].map((drawnM3s) => predict({ ...o, drawnM3s }, model, parameters));
+  const [up, down] = [o.drawnM3s + by, o.drawnM3s - by].map((drawnM3s) =>
+    predict({ ...o, drawnM3s }, model, parameters),
+  );
   return up?.ok && down?.ok ? (up.value - down.value) / (2 * by) : 0;
 };

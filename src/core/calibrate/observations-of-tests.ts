@@ -19,7 +19,8 @@ export const pathAirOf = (air: AirState): PathAir => {
   return density.ok ? { densityKgM3: density.value, viscosityPaS: airViscosityPaS(air.temperatureK) } : REFERENCE_AIR;
 };
 
-const isUniversal = (machine: Machine): boolean => machine.stages.some((s) => s.spec.air.form === 'fan' && s.spec.air.curve.kind === 'universal');
+const isUniversal = (machine: Machine): boolean =>
+  machine.stages.some((s) => s.spec.air.form === 'fan' && s.spec.air.curve.kind === 'universal');
 
 /** The clean path in the air and at the voltage of a test. */
 const stateOf = (machine: Machine, test: TestReadings): PathState => ({
@@ -28,21 +29,31 @@ const stateOf = (machine: Machine, test: TestReadings): PathState => ({
   hose: null,
   drive: {
     // Only a series motor slows down with its voltage; an induction motor keeps its speed.
-    speedRatio: test.volts !== null && isUniversal(machine) ? speedRatioOfVoltage({ volts: test.volts, nominalVolts: machine.nominalVolts }) : 1,
+    speedRatio:
+      test.volts !== null && isUniversal(machine)
+        ? speedRatioOfVoltage({ volts: test.volts, nominalVolts: machine.nominalVolts })
+        : 1,
     supplyPa: null,
   },
   air: pathAirOf(test.air),
 });
 
 const entryOf = (machine: Machine, place: TestReadings['place']): Entry => {
-  const node = gapOfPlace(machine.stages.map((s) => s.kind), place);
+  const node = gapOfPlace(
+    machine.stages.map((s) => s.kind),
+    place,
+  );
   return place === 'toolEnd' || place === 'outlet' ? { at: 'use' } : { at: 'node', opening: { node, state: 'open' } };
 };
 
 /** Relative uncertainty of the flow through a plate: half its coefficient's range, and half the pressure's. */
 const PLATE_SHARE = 0.01;
 
-const seriesObservation = (record: TestRecord, machine: Machine, series: Extract<Reduced, { form: 'series' }>['series']): readonly Observation[] => {
+const seriesObservation = (
+  record: TestRecord,
+  machine: Machine,
+  series: Extract<Reduced, { form: 'series' }>['series'],
+): readonly Observation[] => {
   const value = series.repeats.mean;
   const standardUncertainty = series.repeats.standardUncertainty ?? Math.abs(value) * UNSTATED_UNCERTAINTY.value;
   const expanded = series.repeats.expanded ?? 2 * standardUncertainty;
@@ -50,12 +61,42 @@ const seriesObservation = (record: TestRecord, machine: Machine, series: Extract
   const { place } = record.test;
   switch (series.measurand) {
     case 'flow':
-      return [{ ...base, label: `flow at the ${place}`, what: 'flow', entry: entryOf(machine, place), at: place === 'outlet' ? 'out' : 'in' }];
+      return [
+        {
+          ...base,
+          label: `flow at the ${place}`,
+          what: 'flow',
+          entry: entryOf(machine, place),
+          at: place === 'outlet' ? 'out' : 'in',
+        },
+      ];
     case 'suction':
-      return [{ ...base, label: `sealed suction at the ${place}`, what: 'suction', node: gapOfPlace(machine.stages.map((s) => s.kind), place), drawnM3s: 0, drawnUncertaintyM3s: 0 }];
+      return [
+        {
+          ...base,
+          label: `sealed suction at the ${place}`,
+          what: 'suction',
+          node: gapOfPlace(
+            machine.stages.map((s) => s.kind),
+            place,
+          ),
+          drawnM3s: 0,
+          drawnUncertaintyM3s: 0,
+        },
+      ];
     case 'stageDp': {
       const position = machine.stages.findIndex((s) => s.id === series.stageId);
-      return position < 0 ? [] : [{ ...base, label: `pressure across the ${machine.stages[position]?.name ?? 'stage'}`, what: 'stageDp', entry: entryOf(machine, place), position }];
+      return position < 0
+        ? []
+        : [
+            {
+              ...base,
+              label: `pressure across the ${machine.stages[position]?.name ?? 'stage'}`,
+              what: 'stageDp',
+              entry: entryOf(machine, place),
+              position,
+            },
+          ];
     }
     default:
       return [];
@@ -63,7 +104,11 @@ const seriesObservation = (record: TestRecord, machine: Machine, series: Extract
 };
 
 /** One observation an opening: the suction behind it, and the flow it lets in. */
-const curveObservations = (record: TestRecord, machine: Machine, curve: Extract<Reduced, { form: 'curve' }>): readonly Observation[] => {
+const curveObservations = (
+  record: TestRecord,
+  machine: Machine,
+  curve: Extract<Reduced, { form: 'curve' }>,
+): readonly Observation[] => {
   const { test } = record;
   const slots = [...new Set(test.slots)].sort((a, b) => a - b);
   return slots.flatMap((slot): readonly Observation[] => {
@@ -72,7 +117,9 @@ const curveObservations = (record: TestRecord, machine: Machine, curve: Extract<
     if (!first) return [];
     const value = mean(points.map((p) => p.suctionPa));
     const drawnM3s = mean(points.map((p) => p.flowM3s));
-    const accuracy = test.accuracy ? (test.accuracy.relative * value + test.accuracy.absoluteSi) / Math.sqrt(3) : value * UNSTATED_UNCERTAINTY.value;
+    const accuracy = test.accuracy
+      ? (test.accuracy.relative * value + test.accuracy.absoluteSi) / Math.sqrt(3)
+      : value * UNSTATED_UNCERTAINTY.value;
     const standardUncertainty = Math.hypot(accuracy, test.resolutionSi / Math.sqrt(12));
     const orificeM = test.detail.kind === 'curve' ? (test.detail.orificesM[slot] ?? 0) : 0;
     return [
@@ -84,7 +131,10 @@ const curveObservations = (record: TestRecord, machine: Machine, curve: Extract<
         standardUncertainty,
         expanded: 2 * standardUncertainty,
         state: stateOf(machine, test),
-        node: gapOfPlace(machine.stages.map((s) => s.kind), test.place),
+        node: gapOfPlace(
+          machine.stages.map((s) => s.kind),
+          test.place,
+        ),
         drawnM3s,
         drawnUncertaintyM3s: (drawnM3s * PLATE_SHARE) / Math.sqrt(3),
       },

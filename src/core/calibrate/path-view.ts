@@ -13,7 +13,9 @@ import { AS_NEW, type Today } from './today';
 export interface PathView {
   readonly model: MachineModel;
   readonly parameters: PathParameters;
-  readonly basis: { readonly kind: 'calibrated'; readonly readings: number; readonly agreeing: number } | { readonly kind: 'template'; readonly why: Failure | null };
+  readonly basis:
+    | { readonly kind: 'calibrated'; readonly readings: number; readonly agreeing: number }
+    | { readonly kind: 'template'; readonly why: Failure | null };
   readonly today: Today;
   /** Clean and with every stage in place. */
   readonly asNew: Staircase | null;
@@ -35,10 +37,13 @@ const shortBasis = (basis: Basis): PathView['basis'] => {
 /** M and H machines warn below 20 m/s in the hose their selector is set to. */
 const lampOf = (machine: Machine): FlowLamp | null => {
   const selectorM = machine.hoseSelectorM ?? machine.hoseBoreM;
-  return MACHINE_KINDS[machine.kind].hoseVelocityLimit && selectorM !== null ? { selectorM, belowMs: CLASS_HOSE_VELOCITY.value } : null;
+  return MACHINE_KINDS[machine.kind].hoseVelocityLimit && selectorM !== null
+    ? { selectorM, belowMs: CLASS_HOSE_VELOCITY.value }
+    : null;
 };
 
-const drawn = (model: MachineModel, parameters: PathParameters, state: PathState) => staircase({ model, parameters, state });
+const drawn = (model: MachineModel, parameters: PathParameters, state: PathState) =>
+  staircase({ model, parameters, state });
 
 /** The view of a machine's path: as new, today, and what both rest on. */
 export const pathViewOf = (machine: Machine, { model, parameters, basis }: ModelledMachine, today: Today): PathView => {

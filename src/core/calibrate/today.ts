@@ -14,9 +14,23 @@ export const AS_NEW: PathState = { stages: {}, leaksM2: {}, hose: null, drive: N
 
 /** What today's staircase rests on. */
 export type TodayBasis =
-  | { readonly kind: 'flow'; readonly testId: number; readonly at: string; readonly measuredM3s: number; readonly shared: readonly string[]; readonly changedSince: readonly string[] }
+  | {
+      readonly kind: 'flow';
+      readonly testId: number;
+      readonly at: string;
+      readonly measuredM3s: number;
+      readonly shared: readonly string[];
+      readonly changedSince: readonly string[];
+    }
   /** More flows than the clean path lets through. */
-  | { readonly kind: 'easier'; readonly testId: number; readonly at: string; readonly measuredM3s: number; readonly cleanM3s: number; readonly within: boolean }
+  | {
+      readonly kind: 'easier';
+      readonly testId: number;
+      readonly at: string;
+      readonly measuredM3s: number;
+      readonly cleanM3s: number;
+      readonly within: boolean;
+    }
   /** Nothing flows, or the model cannot be solved back. */
   | { readonly kind: 'unexplained'; readonly testId: number; readonly at: string }
   /** No flow was measured since the baseline. */
@@ -42,7 +56,11 @@ interface Dated {
   readonly observation: Observation;
 }
 
-const newestOf = (list: readonly Dated[]): Dated | null => list.reduce<Dated | null>((best, d) => (best === null || d.record.performedAt > best.record.performedAt ? d : best), null);
+const newestOf = (list: readonly Dated[]): Dated | null =>
+  list.reduce<Dated | null>(
+    (best, d) => (best === null || d.record.performedAt > best.record.performedAt ? d : best),
+    null,
+  );
 
 const lastChange = (stageId: number, changes: readonly ChangeRecord[], notAfter: string): string | null =>
   standing(changes)
@@ -78,16 +96,35 @@ const flowBasis = (input: TodayInput, { record, observation }: Dated): Today => 
   const load = loadOfFlow({ ...question, flowM3s: observation.value, weights, ...(read ? { read } : {}) });
   if (!load.ok) {
     const [why] = load.failures;
-    if (why?.code !== 'load.less-than-clean') return { state: AS_NEW, basis: { kind: 'unexplained', ...base }, fromStageDp: [] };
+    if (why?.code !== 'load.less-than-clean')
+      return { state: AS_NEW, basis: { kind: 'unexplained', ...base }, fromStageDp: [] };
     const cleanM3s = Number(why.facts['clean']);
-    return { state: AS_NEW, basis: { kind: 'easier', ...base, measuredM3s: observation.value, cleanM3s, within: observation.value - observation.expanded <= cleanM3s }, fromStageDp: [] };
+    return {
+      state: AS_NEW,
+      basis: {
+        kind: 'easier',
+        ...base,
+        measuredM3s: observation.value,
+        cleanM3s,
+        within: observation.value - observation.expanded <= cleanM3s,
+      },
+      fromStageDp: [],
+    };
   }
-  const changed = input.machine.stages.flatMap((s, position) => (standing(input.changes).some((c) => c.stageId === s.id && c.performedAt > record.performedAt) ? [position] : []));
+  const changed = input.machine.stages.flatMap((s, position) =>
+    standing(input.changes).some((c) => c.stageId === s.id && c.performedAt > record.performedAt) ? [position] : [],
+  );
   const loads = new Map([...load.value].filter(([position]) => !changed.includes(position)));
   const nameOf = (position: number) => input.machine.stages[position]?.name ?? '';
   return {
     state: withLoads(AS_NEW, loads),
-    basis: { kind: 'flow', ...base, measuredM3s: observation.value, shared: [...load.value.keys()].map(nameOf), changedSince: changed.map(nameOf) },
+    basis: {
+      kind: 'flow',
+      ...base,
+      measuredM3s: observation.value,
+      shared: [...load.value.keys()].map(nameOf),
+      changedSince: changed.map(nameOf),
+    },
     fromStageDp: [],
   };
 };
@@ -98,11 +135,25 @@ const withStageReadings = (input: TodayInput, today: Today, readings: readonly D
   return input.machine.stages.reduce<Today>((held, stage, position) => {
     const newest = newestOf(readings.filter(({ observation: o }) => o.what === 'stageDp' && o.position === position));
     const changedAt = newest ? lastChange(stage.id, input.changes, '9999') : null;
-    if (newest?.observation.what !== 'stageDp' || (changedAt !== null && changedAt > newest.record.performedAt)) return held;
+    if (newest?.observation.what !== 'stageDp' || (changedAt !== null && changedAt > newest.record.performedAt))
+      return held;
     const { observation } = newest;
     const rest = { ...held.state, stages: { ...held.state.stages, [position]: CLEAN } };
-    const load = loadOfStageDp({ model, parameters, state: rest, entry: observation.entry, position, dropPa: observation.value });
-    return load.ok ? { ...held, state: withLoads(rest, new Map([[position, load.value.loadPaSM3]])), fromStageDp: [...held.fromStageDp, stage.name] } : held;
+    const load = loadOfStageDp({
+      model,
+      parameters,
+      state: rest,
+      entry: observation.entry,
+      position,
+      dropPa: observation.value,
+    });
+    return load.ok
+      ? {
+          ...held,
+          state: withLoads(rest, new Map([[position, load.value.loadPaSM3]])),
+          fromStageDp: [...held.fromStageDp, stage.name],
+        }
+      : held;
   }, today);
 };
 
@@ -114,8 +165,14 @@ const withStageReadings = (input: TodayInput, today: Today, readings: readonly D
 export const todayOf = (input: TodayInput): Today => {
   const dated = standing(input.tests)
     .filter((t) => !t.isBaseline && (input.machine.reshapedAt === null || t.performedAt > input.machine.reshapedAt))
-    .flatMap((record) => observationsOfTest(record, input.machine).map((observation): Dated => ({ record, observation })));
+    .flatMap((record) =>
+      observationsOfTest(record, input.machine).map((observation): Dated => ({ record, observation })),
+    );
   const flow = newestOf(dated.filter((d) => d.observation.what === 'flow'));
   const today: Today = flow ? flowBasis(input, flow) : { state: AS_NEW, basis: { kind: 'noFlow' }, fromStageDp: [] };
-  return withStageReadings(input, today, dated.filter((d) => d.observation.what === 'stageDp'));
+  return withStageReadings(
+    input,
+    today,
+    dated.filter((d) => d.observation.what === 'stageDp'),
+  );
 };

@@ -11,7 +11,13 @@ import type { Handling } from './signature';
 
 /** One thing done in a case. A case is its events; nothing in it is ever overwritten. */
 export type CaseEvent =
-  | { readonly kind: 'saw'; readonly operation: Operation; readonly outcome: Outcome; /** As typed, for a reading. */ readonly typed: string; readonly note: string }
+  | {
+      readonly kind: 'saw';
+      readonly operation: Operation;
+      readonly outcome: Outcome;
+      /** As typed, for a reading. */ readonly typed: string;
+      readonly note: string;
+    }
   /** Takes a piece of evidence out of the weighing; a correction strikes the old one and sees anew. */
   | { readonly kind: 'struck'; readonly eventId: number; readonly because: string }
   | { readonly kind: 'skipped'; readonly operation: Operation }
@@ -23,8 +29,20 @@ export type CaseEvent =
   | { readonly kind: 'trialBack'; readonly position: number }
   /** The new part stays; the old one is spent. */
   | { readonly kind: 'trialKept'; readonly position: number; readonly changeId: number | null }
-  | { readonly kind: 'repaired'; readonly repair: Repair; readonly fault: { readonly kind: FaultKind; readonly position: number }; readonly found: 'yes' | 'no' | 'unseen'; readonly changeId: number | null }
-  | { readonly kind: 'closed'; readonly rootCause: string; readonly root: { readonly kind: FaultKind; readonly position: number } | null; readonly followUp: string; readonly snapshot: Snapshot }
+  | {
+      readonly kind: 'repaired';
+      readonly repair: Repair;
+      readonly fault: { readonly kind: FaultKind; readonly position: number };
+      readonly found: 'yes' | 'no' | 'unseen';
+      readonly changeId: number | null;
+    }
+  | {
+      readonly kind: 'closed';
+      readonly rootCause: string;
+      readonly root: { readonly kind: FaultKind; readonly position: number } | null;
+      readonly followUp: string;
+      readonly snapshot: Snapshot;
+    }
   /** Given to somebody else, with the reason. */
   | { readonly kind: 'handedOn'; readonly because: string; readonly snapshot: Snapshot };
 
@@ -69,25 +87,47 @@ interface Folding {
   readonly struck: ReadonlySet<number>;
 }
 
-const withHandling = (s: CaseState, over: Partial<Handling>, state: TestState = s.progress.state): CaseState => ({ ...s, progress: { ...s.progress, state, handling: { ...s.progress.handling, ...over } } });
+const withHandling = (s: CaseState, over: Partial<Handling>, state: TestState = s.progress.state): CaseState => ({
+  ...s,
+  progress: { ...s.progress, state, handling: { ...s.progress.handling, ...over } },
+});
 
-const addEvidence = (s: CaseState, e: Evidence, id: number): CaseState => ({ ...s, evidenceIds: [...s.evidenceIds, id], progress: { ...s.progress, evidence: [...s.progress.evidence, e], skipped: s.progress.skipped } });
+const addEvidence = (s: CaseState, e: Evidence, id: number): CaseState => ({
+  ...s,
+  evidenceIds: [...s.evidenceIds, id],
+  progress: { ...s.progress, evidence: [...s.progress.evidence, e], skipped: s.progress.skipped },
+});
 
-const saw = ({ state, struck }: Folding, { id, event }: LoggedEvent & { readonly event: Extract<CaseEvent, { kind: 'saw' }> }): CaseState => {
+const saw = (
+  { state, struck }: Folding,
+  { id, event }: LoggedEvent & { readonly event: Extract<CaseEvent, { kind: 'saw' }> },
+): CaseState => {
   const { operation, outcome } = event;
   const { handling } = state.progress;
   const seen = addEvidence(state, { operation, outcome, handling, struck: struck.has(id) }, id);
   const next = withHandling(seen, {}, OPERATION_FACTS[operation.kind].state);
   // What was taken out for a reading stays out until somebody says that it is back.
-  return operation.kind === 'takeOut' && !handling.out.includes(operation.position) ? withHandling(next, { out: [...handling.out, operation.position] }) : next;
+  return operation.kind === 'takeOut' && !handling.out.includes(operation.position)
+    ? withHandling(next, { out: [...handling.out, operation.position] })
+    : next;
 };
 
-const repaired = ({ state, struck }: Folding, { id, event }: LoggedEvent & { readonly event: Extract<CaseEvent, { kind: 'repaired' }> }): CaseState => {
+const repaired = (
+  { state, struck }: Folding,
+  { id, event }: LoggedEvent & { readonly event: Extract<CaseEvent, { kind: 'repaired' }> },
+): CaseState => {
   const { repair, fault, found } = event;
   const { handling } = state.progress;
   const operation: Operation = { kind: 'found', fault: fault.kind, position: fault.position };
-  const seen = found === 'unseen' ? state : addEvidence(state, { operation, outcome: { kind: 'word', word: found }, handling, struck: struck.has(id) }, id);
-  return withHandling(seen, { repairs: [...handling.repairs, repair], out: handling.out.filter((p) => p !== repair.position) }, leavesOpen(repair) ? 'open' : 'off');
+  const seen =
+    found === 'unseen'
+      ? state
+      : addEvidence(state, { operation, outcome: { kind: 'word', word: found }, handling, struck: struck.has(id) }, id);
+  return withHandling(
+    seen,
+    { repairs: [...handling.repairs, repair], out: handling.out.filter((p) => p !== repair.position) },
+    leavesOpen(repair) ? 'open' : 'off',
+  );
 };
 
 const step = (f: Folding, logged: LoggedEvent): CaseState => {
@@ -106,10 +146,28 @@ const step = (f: Folding, logged: LoggedEvent): CaseState => {
     case 'putBack':
       return withHandling(state, { out: handling.out.filter((p) => p !== event.position) }, 'open');
     case 'trialIn':
-      return { ...withHandling(state, { repairs: [...handling.repairs, trialRepair(event.position)], out: handling.out.filter((p) => p !== event.position) }, 'open'), trials: [...state.trials, event.position] };
+      return {
+        ...withHandling(
+          state,
+          {
+            repairs: [...handling.repairs, trialRepair(event.position)],
+            out: handling.out.filter((p) => p !== event.position),
+          },
+          'open',
+        ),
+        trials: [...state.trials, event.position],
+      };
     case 'trialBack': {
-      const back = withHandling(state, { repairs: handling.repairs.filter((r) => !(r.kind === 'newPart' && r.position === event.position)) }, 'open');
-      return { ...back, trials: state.trials.filter((p) => p !== event.position), failedTrials: [...state.failedTrials, event.position] };
+      const back = withHandling(
+        state,
+        { repairs: handling.repairs.filter((r) => !(r.kind === 'newPart' && r.position === event.position)) },
+        'open',
+      );
+      return {
+        ...back,
+        trials: state.trials.filter((p) => p !== event.position),
+        failedTrials: [...state.failedTrials, event.position],
+      };
     }
     case 'trialKept':
       return { ...state, trials: state.trials.filter((p) => p !== event.position) };
@@ -125,7 +183,14 @@ const step = (f: Folding, logged: LoggedEvent): CaseState => {
 export const caseState = (record: CaseRecord): CaseState => {
   const struck = new Set(record.events.flatMap(({ event }) => (event.kind === 'struck' ? [event.eventId] : [])));
   const start: CaseState = {
-    progress: { complaint: record.complaint, hazard: record.hazard, state: 'off', handling: { out: [], repairs: [] }, evidence: [], skipped: [] },
+    progress: {
+      complaint: record.complaint,
+      hazard: record.hazard,
+      state: 'off',
+      handling: { out: [], repairs: [] },
+      evidence: [],
+      skipped: [],
+    },
     school: record.school,
     evidenceIds: [],
     trials: [],

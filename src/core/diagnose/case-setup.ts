@@ -79,7 +79,9 @@ const recordOf = ({ machine, changes, due, own, twins, at }: SetupInput): Machin
   causes: [...causesOf(own, 1), ...causesOf(twins, OF_A_TWIN)],
   stages: machine.stages.map((stage) => {
     const mine = due.find((d) => d.stageId === stage.id);
-    const opened = standing(changes).some((c) => c.stageId === stage.id && c.performedAt <= at && Date.parse(at) - Date.parse(c.performedAt) <= JUST_MS);
+    const opened = standing(changes).some(
+      (c) => c.stageId === stage.id && c.performedAt <= at && Date.parse(at) - Date.parse(c.performedAt) <= JUST_MS,
+    );
     return { lifeUsed: mine ? Math.max(0, 1 - mine.remaining) : null, justOpened: opened };
   }),
 });
@@ -99,7 +101,15 @@ export const caseSetup = (input: SetupInput): CaseSetup => {
   };
 };
 
-export const benchOf = ({ model, parameters, traits, hoseM, nominalVolts, calibrated, baselines }: CaseSetup): TestBench => ({
+export const benchOf = ({
+  model,
+  parameters,
+  traits,
+  hoseM,
+  nominalVolts,
+  calibrated,
+  baselines,
+}: CaseSetup): TestBench => ({
   mechanic: mechanicOf({ model, parameters, state: AS_NEW }),
   traits,
   hoseM,
@@ -119,5 +129,11 @@ export const caseOfSetup = (setup: CaseSetup, { complaint, words }: Complained):
   const { model, traits, record } = setup;
   const medium = (position: number) => model.stages[position]?.spec.air.form === 'medium';
   const [recorded, said] = [recordFactor(record, medium), wordsFactor(words)];
-  return openCase(benchOf(setup), hypothesesOf(faultPlaces(model, traits), { record: (place) => recorded(place) * said(place), complaint: complaintFactor(complaint, model) }));
+  return openCase(
+    benchOf(setup),
+    hypothesesOf(faultPlaces(model, traits), {
+      record: (place) => recorded(place) * said(place),
+      complaint: complaintFactor(complaint, model),
+    }),
+  );
 };

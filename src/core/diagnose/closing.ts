@@ -11,7 +11,12 @@ export type Advice =
   | { readonly kind: 'close'; readonly doubtMinutes: number }
   | { readonly kind: 'test'; readonly proposal: Proposal; readonly doubtMinutes: number }
   /** So likely that repairing it costs less than asking on. */
-  | { readonly kind: 'repair'; readonly fault: FaultProbability; readonly repair: Repair; readonly doubtMinutes: number }
+  | {
+      readonly kind: 'repair';
+      readonly fault: FaultProbability;
+      readonly repair: Repair;
+      readonly doubtMinutes: number;
+    }
   /** The rounds are used up: hand the case on, with the costliest doubt first. */
   | { readonly kind: 'escalate'; readonly fault: FaultProbability | null; readonly doubtMinutes: number };
 
@@ -54,16 +59,28 @@ const candidatesOf = ({ c, posterior, losses, back }: ClosingInput): readonly Ca
       const index = c.causes.findIndex((x) => x.kind === fault.kind && x.position === fault.position);
       if ((losses.left[index] ?? 0) === 0 || fault.probability < (back ? LIKELY_WHEN_BACK : LIKELY)) return [];
       const leaving = fault.probability * (losses.left[index] ?? 0);
-      return [{ fault, repair: repairOf(fault, stages), risk: (1 - fault.probability) * (losses.needless[index] ?? 0), leaving }];
+      return [
+        {
+          fault,
+          repair: repairOf(fault, stages),
+          risk: (1 - fault.probability) * (losses.needless[index] ?? 0),
+          leaving,
+        },
+      ];
     })
     .slice(0, 3);
 };
 
 /** What leaving everything as it is may cost, in minutes. */
 export const doubtOf = (c: Case, { faults }: Posterior, { left }: Losses): number =>
-  faults.reduce((sum, f) => sum + f.probability * (left[c.causes.findIndex((x) => x.kind === f.kind && x.position === f.position)] ?? 0), 0);
+  faults.reduce(
+    (sum, f) =>
+      sum + f.probability * (left[c.causes.findIndex((x) => x.kind === f.kind && x.position === f.position)] ?? 0),
+    0,
+  );
 
-const cured = ({ c, losses }: ClosingInput, f: FaultProbability): boolean => (losses.left[c.causes.findIndex((x) => x.kind === f.kind && x.position === f.position)] ?? 0) === 0;
+const cured = ({ c, losses }: ClosingInput, f: FaultProbability): boolean =>
+  (losses.left[c.causes.findIndex((x) => x.kind === f.kind && x.position === f.position)] ?? 0) === 0;
 
 /**
  * What to do next: repair what is all but sure, or what costs less to repair for nothing than to ask about; else test,
@@ -75,15 +92,21 @@ export const adviceOf = (input: ClosingInput): Advice => {
   const { c, posterior, losses, ranked, back, tests } = input;
   const doubtMinutes = doubtOf(c, posterior, losses);
   const [candidate] = candidatesOf(input).filter((x) => x.leaving > x.risk);
-  const repair = candidate ? ({ kind: 'repair', fault: candidate.fault, repair: candidate.repair, doubtMinutes } as const) : null;
+  const repair = candidate
+    ? ({ kind: 'repair', fault: candidate.fault, repair: candidate.repair, doubtMinutes } as const)
+    : null;
   if (repair && repair.fault.probability >= SURE) return repair;
   const telling = ranked.filter((p) => p.bits > LEAST_BITS);
   const paying = telling.filter((p) => p.saves > p.minutes);
   // While it is felt, the quickest way to know; once it is back, what saves most.
-  const best = back ? [...paying].sort((a, b) => b.saves - b.minutes - (a.saves - a.minutes))[0] : (paying[0] ?? (repair ? undefined : telling[0]));
+  const best = back
+    ? [...paying].sort((a, b) => b.saves - b.minutes - (a.saves - a.minutes))[0]
+    : (paying[0] ?? (repair ? undefined : telling[0]));
   if (best && tests < MOST_TESTS) return { kind: 'test', proposal: best, doubtMinutes };
   if (repair) return repair;
-  return back ? { kind: 'close', doubtMinutes } : { kind: 'escalate', fault: posterior.faults.find((f) => !cured(input, f)) ?? null, doubtMinutes };
+  return back
+    ? { kind: 'close', doubtMinutes }
+    : { kind: 'escalate', fault: posterior.faults.find((f) => !cured(input, f)) ?? null, doubtMinutes };
 };
 
 /** What still keeps a case open; empty when it may close. */
@@ -94,7 +117,12 @@ export type OpenReason = 'complaintNotBack' | 'noRootCause' | 'missingUnrecorded
  * apart from the replaced part is answered (or "not found"), and nothing is left missing without being recorded.
  * Source: common practice, no published source.
  */
-export const openReasons = (c: { readonly complaintBack: boolean; readonly rootCause: string | null; readonly leftOut: number; readonly recordedMissing: number }): readonly OpenReason[] => [
+export const openReasons = (c: {
+  readonly complaintBack: boolean;
+  readonly rootCause: string | null;
+  readonly leftOut: number;
+  readonly recordedMissing: number;
+}): readonly OpenReason[] => [
   ...(c.complaintBack ? [] : (['complaintNotBack'] as const)),
   ...(c.rootCause === null || c.rootCause.trim() === '' ? (['noRootCause'] as const) : []),
   ...(c.leftOut > c.recordedMissing ? (['missingUnrecorded'] as const) : []),

@@ -15,20 +15,28 @@ const SPEAKS: Record<Complaint, { readonly silent: number; readonly kinds: Parti
   light: { silent: 0.35, kinds: { indicatorOut: 4, wrongSelector: 4, bearings: 0.3 } },
   dust: { silent: 8, kinds: { blocked: 0.5, indicatorOut: 0.1, wrongSelector: 0.1, bearings: 0.2, leakingSeal: 0.5 } },
   smell: { silent: 0.6, kinds: { spentGas: 15, bearings: 2, indicatorOut: 0.1, wrongSelector: 0.1 } },
-  labours: { silent: 0.3, kinds: { bearings: 8, weakFan: 1.5, blocked: 1.2, lowVoltage: 2, indicatorOut: 0.1, wrongSelector: 0.1 } },
+  labours: {
+    silent: 0.3,
+    kinds: { bearings: 8, weakFan: 1.5, blocked: 1.2, lowVoltage: 2, indicatorOut: 0.1, wrongSelector: 0.1 },
+  },
   round: { silent: 1, kinds: {} },
 };
 
-export const complaintFactor = (complaint: Complaint, model: MachineModel) => (place: FaultPlace): number => {
-  const { silent, kinds } = SPEAKS[complaint];
-  return (kinds[place.kind] ?? 1) * (isSilent(place, model) && place.kind !== 'spentGas' ? silent : 1);
-};
+export const complaintFactor =
+  (complaint: Complaint, model: MachineModel) =>
+  (place: FaultPlace): number => {
+    const { silent, kinds } = SPEAKS[complaint];
+    return (kinds[place.kind] ?? 1) * (isSilent(place, model) && place.kind !== 'spentGas' ? silent : 1);
+  };
 
 /** What people say, and what it speaks for. Source: common practice, no published source; weights are Moorwind defaults. */
 const SAID: readonly (readonly [RegExp, Partial<Record<FaultKind, number>>])[] = [
   [/grumbl|rattl|bearing|screech/i, { bearings: 4 }],
   [/whistl|hiss/i, { leakingSeal: 2, hoseHoled: 2 }],
-  [/after (the |a |its )?(new )?(bag|filter|change|service)/i, { misseated: 2, missing: 2, reversed: 2, leakingSeal: 1.5 }],
+  [
+    /after (the |a |its )?(new )?(bag|filter|change|service)/i,
+    { misseated: 2, missing: 2, reversed: 2, leakingSeal: 1.5 },
+  ],
   [/screw|nail|\bpin\b|clip|\brag\b|stuck|swallow|sucked up/i, { blocked: 1.5, torn: 1.5 }],
   [/brush|roller|\bbelt\b/i, { brushJammed: 4 }],
   [/generator|extension|shore power|long lead|socket/i, { lowVoltage: 5 }],
@@ -39,12 +47,19 @@ const SAID: readonly (readonly [RegExp, Partial<Record<FaultKind, number>>])[] =
 ];
 
 /** How much the words of a complaint speak for a fault. 1 says nothing. */
-export const wordsFactor = (words: string) => ({ kind }: FaultPlace): number => SAID.reduce((factor, [said, kinds]) => (said.test(words) ? factor * (kinds[kind] ?? 1) : factor), 1);
+export const wordsFactor =
+  (words: string) =>
+  ({ kind }: FaultPlace): number =>
+    SAID.reduce((factor, [said, kinds]) => (said.test(words) ? factor * (kinds[kind] ?? 1) : factor), 1);
 
 /** Faults that are harmless but for the complaint made of them. */
-const COMPLAINED_OF: Partial<Record<Complaint, readonly FaultKind[]>> = { light: ['indicatorOut', 'wrongSelector'], labours: ['bearings'] };
+const COMPLAINED_OF: Partial<Record<Complaint, readonly FaultKind[]>> = {
+  light: ['indicatorOut', 'wrongSelector'],
+  labours: ['bearings'],
+};
 
-export const complainedOf = (complaint: Complaint, kind: FaultKind): boolean => (COMPLAINED_OF[complaint] ?? []).includes(kind);
+export const complainedOf = (complaint: Complaint, kind: FaultKind): boolean =>
+  (COMPLAINED_OF[complaint] ?? []).includes(kind);
 
 /** The measures that must be back in their band before the case closes, at the complaint's own place. Source: common practice, no published source. */
 export const measuresOf = (complaint: Complaint, { hasLamp, hasBrush }: MachineTraits): readonly Operation[] => {
@@ -70,8 +85,16 @@ export const measuresOf = (complaint: Complaint, { hasLamp, hasBrush }: MachineT
 const BACK_SHARE = 1 - BASELINE_WARN_LOSS.value;
 
 /** Words that say a measure is in its band. */
-const IN_BAND: Partial<Record<Operation['kind'], readonly string[]>> = { particles: ['below', 'notShown'], smell: ['none'], lamp: ['out'], listen: ['normal', 'free'], settings: ['right'] };
+const IN_BAND: Partial<Record<Operation['kind'], readonly string[]>> = {
+  particles: ['below', 'notShown'],
+  smell: ['none'],
+  lamp: ['out'],
+  listen: ['normal', 'free'],
+  settings: ['right'],
+};
 
 /** Whether what a measure gave is in its band. `soundSi` is what the sound machine gives. */
 export const inBand = (operation: Operation, outcome: Outcome, soundSi: number): boolean =>
-  outcome.kind === 'number' ? outcome.valueSi >= BACK_SHARE * soundSi : (IN_BAND[operation.kind] ?? []).includes(outcome.word);
+  outcome.kind === 'number'
+    ? outcome.valueSi >= BACK_SHARE * soundSi
+    : (IN_BAND[operation.kind] ?? []).includes(outcome.word);

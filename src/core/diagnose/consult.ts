@@ -34,20 +34,31 @@ export interface Consultation {
   readonly pending: Operation | null;
 }
 
-const sameRepairs = (a: readonly Repair[], b: readonly Repair[]): boolean => a.length === b.length && a.every((r, i) => r.kind === b[i]?.kind && r.position === b[i]?.position);
+const sameRepairs = (a: readonly Repair[], b: readonly Repair[]): boolean =>
+  a.length === b.length && a.every((r, i) => r.kind === b[i]?.kind && r.position === b[i]?.position);
 
 /** Evidence of the machine as it stands now: nothing was repaired since, nothing out that is not out now. */
 const current = ({ evidence, handling }: Progress): readonly Evidence[] =>
-  evidence.filter((e) => !e.struck && sameRepairs(e.handling.repairs, handling.repairs) && e.handling.out.join() === handling.out.join());
+  evidence.filter(
+    (e) =>
+      !e.struck && sameRepairs(e.handling.repairs, handling.repairs) && e.handling.out.join() === handling.out.join(),
+  );
 
 /** Where the complaint's own measures stand: all back in their band, and which is still to be taken since the last repair. */
-export const measuresNow = (bench: TestBench, progress: Progress): { readonly back: boolean; readonly pending: Operation | null } => {
+export const measuresNow = (
+  bench: TestBench,
+  progress: Progress,
+): { readonly back: boolean; readonly pending: Operation | null } => {
   const measures = measuresOf(progress.complaint, bench.traits);
   const now = current(progress);
   // Settings that were right stay right through a repair; everything else is measured again.
-  const held = (m: Operation) => (m.kind === 'settings' ? progress.evidence.find((e) => !e.struck && sameOperation(e.operation, m) && inBand(m, e.outcome, 0)) : undefined);
+  const held = (m: Operation) =>
+    m.kind === 'settings'
+      ? progress.evidence.find((e) => !e.struck && sameOperation(e.operation, m) && inBand(m, e.outcome, 0))
+      : undefined;
   const newest = measures.map((m) => held(m) ?? now.findLast((e) => sameOperation(e.operation, m)) ?? null);
-  const pending = measures.find((m, i) => newest[i] === null && !progress.skipped.some((s) => sameOperation(s, m))) ?? null;
+  const pending =
+    measures.find((m, i) => newest[i] === null && !progress.skipped.some((s) => sameOperation(s, m))) ?? null;
   const back = newest.every((e) => {
     if (!e) return false;
     const sound = expectedOf(e.operation, [], { handling: UNTOUCHED, bench });
@@ -58,7 +69,9 @@ export const measuresNow = (bench: TestBench, progress: Progress): { readonly ba
 
 /** A machine that stands open is looked into before it is closed and measured again, where the look pays. */
 const lookWhileOpen = (ranked: readonly Proposal[]): Proposal | null =>
-  ranked.filter((p) => (p.operation.kind === 'lookBag' || p.operation.kind === 'cleanSide') && p.saves > p.minutes).sort((a, b) => b.saves - b.minutes - (a.saves - a.minutes))[0] ?? null;
+  ranked
+    .filter((p) => (p.operation.kind === 'lookBag' || p.operation.kind === 'cleanSide') && p.saves > p.minutes)
+    .sort((a, b) => b.saves - b.minutes - (a.saves - a.minutes))[0] ?? null;
 
 const isTest = ({ operation, struck }: Evidence): boolean => !struck && operation.kind !== 'found';
 
@@ -66,7 +79,11 @@ const isTest = ({ operation, struck }: Evidence): boolean => !struck && operatio
  * Weighs a case and says what comes next: first the complaint's own measure as found, and again after every repair; then
  * repair, test, close or hand on. `told` hears how far the weighing is, 0 to 1. Errors as `weigh`.
  */
-export const consult = (c: Case, progress: Progress, told: (share: number) => void = () => undefined): Result<Consultation> => {
+export const consult = (
+  c: Case,
+  progress: Progress,
+  told: (share: number) => void = () => undefined,
+): Result<Consultation> => {
   const weighed = weigh(c, progress.evidence, (done, of) => told((0.7 * done) / of));
   if (!weighed.ok) return weighed;
   const posterior = weighed.value;
@@ -81,11 +98,35 @@ export const consult = (c: Case, progress: Progress, told: (share: number) => vo
   const { stages } = c.bench.mechanic.suspect.model;
   const standing = standingStages(stages, handling.repairs);
   if (!mayRun({ stages: standing, out: handling.out, machineClass: c.bench.traits.machineClass, level: hazard })) {
-    return ok({ posterior, ranked, advice: { kind: 'fitFirst', position: Math.max(0, essentialStage(stages)), doubtMinutes: judged.doubtMinutes }, back, pending });
+    return ok({
+      posterior,
+      ranked,
+      advice: { kind: 'fitFirst', position: Math.max(0, essentialStage(stages)), doubtMinutes: judged.doubtMinutes },
+      back,
+      pending,
+    });
   }
   if (pending === null) return ok({ posterior, ranked, advice: judged, back, pending });
   const look = state === 'open' ? lookWhileOpen(ranked) : null;
-  if (look) return ok({ posterior, ranked, back, pending, advice: { kind: 'test', proposal: look, doubtMinutes: judged.doubtMinutes } });
-  const proposal = ranked.find((p) => operationKey(p.operation) === operationKey(pending)) ?? { operation: pending, bits: 0, saves: 0, minutes: priceOf(pending, asking) };
-  return ok({ posterior, ranked, back, pending, advice: { kind: 'test', proposal, doubtMinutes: judged.doubtMinutes } });
+  if (look)
+    return ok({
+      posterior,
+      ranked,
+      back,
+      pending,
+      advice: { kind: 'test', proposal: look, doubtMinutes: judged.doubtMinutes },
+    });
+  const proposal = ranked.find((p) => operationKey(p.operation) === operationKey(pending)) ?? {
+    operation: pending,
+    bits: 0,
+    saves: 0,
+    minutes: priceOf(pending, asking),
+  };
+  return ok({
+    posterior,
+    ranked,
+    back,
+    pending,
+    advice: { kind: 'test', proposal, doubtMinutes: judged.doubtMinutes },
+  });
 };

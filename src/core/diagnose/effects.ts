@@ -15,20 +15,27 @@ const stageChange = (f: Fault, held: StageState, { model, sizeOf }: Context): St
   const medium = model.stages[f.position]?.spec.air.form === 'medium';
   switch (f.kind) {
     case 'blocked':
-      return medium ? { ...held, loadPaSM3: held.loadPaSM3 + sizeOf(f) } : { ...held, blockFactor: held.blockFactor * sizeOf(f) };
+      return medium
+        ? { ...held, loadPaSM3: held.loadPaSM3 + sizeOf(f) }
+        : { ...held, blockFactor: held.blockFactor * sizeOf(f) };
     case 'missing':
       return { ...held, removed: true };
     case 'torn':
     case 'misseated':
       // What goes round the medium is not resisted: a share of the air sees next to nothing of it.
-      return { ...held, loadPaSM3: held.loadPaSM3 * (1 - 0.4 * f.severity), blockFactor: held.blockFactor * (1 - 0.3 * f.severity) };
+      return {
+        ...held,
+        loadPaSM3: held.loadPaSM3 * (1 - 0.4 * f.severity),
+        blockFactor: held.blockFactor * (1 - 0.3 * f.severity),
+      };
     default:
       return held;
   }
 };
 
 const leakOf = (f: Fault, { model, sizeOf }: Context): { readonly node: number; readonly areaM2: number } | null => {
-  if (f.kind === 'leakingSeal' && blowsOut(model, f.position)) return { node: f.position, areaM2: LEAK_BEHIND_M2[0] + (LEAK_BEHIND_M2[1] - LEAK_BEHIND_M2[0]) * f.severity };
+  if (f.kind === 'leakingSeal' && blowsOut(model, f.position))
+    return { node: f.position, areaM2: LEAK_BEHIND_M2[0] + (LEAK_BEHIND_M2[1] - LEAK_BEHIND_M2[0]) * f.severity };
   if (f.kind !== 'leakingSeal' && f.kind !== 'hoseHoled') return null;
   return { node: f.node ?? (f.kind === 'hoseHoled' ? f.position + 1 : f.position), areaM2: sizeOf(f) };
 };
@@ -70,11 +77,16 @@ export const withFaults = (state: PathState, faults: readonly Fault[], context: 
 };
 
 /** Smallest and largest size a fault is looked for in, and whether a larger one is worse. */
-const rangeOf = (f: Fault, { model, parameters }: { readonly model: MachineModel; readonly parameters: PathParameters }): readonly [harmless: number, worst: number] => {
+const rangeOf = (
+  f: Fault,
+  { model, parameters }: { readonly model: MachineModel; readonly parameters: PathParameters },
+): readonly [harmless: number, worst: number] => {
   const wholeM3s = parameters.qMaxM3s;
   switch (f.kind) {
     case 'blocked':
-      return model.stages[f.position]?.spec.air.form === 'medium' ? [(1e-4 * parameters.p0Pa) / wholeM3s, (1e4 * parameters.p0Pa) / wholeM3s] : [1, 1e8];
+      return model.stages[f.position]?.spec.air.form === 'medium'
+        ? [(1e-4 * parameters.p0Pa) / wholeM3s, (1e4 * parameters.p0Pa) / wholeM3s]
+        : [1, 1e8];
     case 'hoseHoled':
     case 'leakingSeal':
       // Against the area that passes the fan's whole flow at its whole lift.
@@ -87,7 +99,15 @@ const rangeOf = (f: Fault, { model, parameters }: { readonly model: MachineModel
 const HALVINGS = 24;
 
 /** Finds the size at which a fault by itself costs its severity of the tool's flow, by halving on a logarithm. */
-export const sizeFinder = ({ model, parameters, flowWith }: { readonly model: MachineModel; readonly parameters: PathParameters; readonly flowWith: (fault: Fault | null, sizeOf: SizeOf) => number }): SizeOf => {
+export const sizeFinder = ({
+  model,
+  parameters,
+  flowWith,
+}: {
+  readonly model: MachineModel;
+  readonly parameters: PathParameters;
+  readonly flowWith: (fault: Fault | null, sizeOf: SizeOf) => number;
+}): SizeOf => {
   const held = new Map<string, number>();
   let sound: number | null = null;
   return (f) => {

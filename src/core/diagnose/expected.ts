@@ -1,5 +1,18 @@
 import type { Fault, MachineTraits } from './fault';
-import { bagWords, cleanSideWords, gaugeWords, handWords, has, heard, lampWords, particleWords, purgeWords, settingWords, severityOf, weightWords } from './looks';
+import {
+  bagWords,
+  cleanSideWords,
+  gaugeWords,
+  handWords,
+  has,
+  heard,
+  lampWords,
+  particleWords,
+  purgeWords,
+  settingWords,
+  severityOf,
+  weightWords,
+} from './looks';
 import { type Operation, operationKey } from './operation';
 import { type Expected, yesNo } from './outcome';
 import type { Handling, Mechanic, Signature } from './signature';
@@ -27,20 +40,30 @@ const FLOOR_DP_PA = 12;
 
 type Measured = keyof typeof DOUBT;
 
-const numberOf = (what: Measured, { mean, scale, bench }: { readonly mean: number; readonly scale: number; readonly bench: TestBench }): Expected => {
+const numberOf = (
+  what: Measured,
+  { mean, scale, bench }: { readonly mean: number; readonly scale: number; readonly bench: TestBench },
+): Expected => {
   const own = what === 'voltage' || what === 'supply';
   const relative = Math.hypot(DOUBT[what], bench.calibrated || own ? 0 : UNCALIBRATED);
   return { kind: 'number', mean, relative, floor: what === 'stageDp' ? FLOOR_DP_PA : FLOOR * scale + 1e-12 };
 };
 
 /** A figure of the model, brought to what the machine itself read when it was sound. */
-const brought = (op: Operation, [modelled, sound]: readonly [modelled: number, sound: number], bench: TestBench): { readonly mean: number; readonly scale: number } => {
+const brought = (
+  op: Operation,
+  [modelled, sound]: readonly [modelled: number, sound: number],
+  bench: TestBench,
+): { readonly mean: number; readonly scale: number } => {
   const scale = bench.baselines[operationKey(op)] ?? sound;
   return { mean: sound > 0 ? (modelled * scale) / sound : modelled, scale };
 };
 
 const flowOf = (s: Signature, place: 'toolEnd' | 'hoseEnd' | 'inlet', bench: TestBench): Expected =>
-  numberOf('flow', { ...brought({ kind: 'flow', place }, [s.air.flowM3s(place), bench.mechanic.sound.air.flowM3s(place)], bench), bench });
+  numberOf('flow', {
+    ...brought({ kind: 'flow', place }, [s.air.flowM3s(place), bench.mechanic.sound.air.flowM3s(place)], bench),
+    bench,
+  });
 
 const nominalSupply = (bench: TestBench): number => {
   const air = bench.mechanic.suspect.model.stages.find((x) => x.kind === 'fan')?.spec.air;
@@ -52,12 +75,15 @@ const sizeOfFirst = (s: Signature, kind: Fault['kind'], bench: TestBench): numbe
   return fault ? bench.mechanic.sizeOf(fault) : 1;
 };
 
-const firstMedium = ({ mechanic }: TestBench): number => mechanic.suspect.model.stages.findIndex((x) => x.spec.air.form === 'medium');
+const firstMedium = ({ mechanic }: TestBench): number =>
+  mechanic.suspect.model.stages.findIndex((x) => x.spec.air.form === 'medium');
 
 /** The state of the machine in which a test is read: a part out, a new part in, the cover off. */
 export const handlingOf = (op: Operation, handling: Handling, bench: TestBench): Handling => {
-  if (op.kind === 'takeOut') return handling.out.includes(op.position) ? handling : { ...handling, out: [...handling.out, op.position] };
-  if (op.kind === 'swap') return { ...handling, repairs: [...handling.repairs, { kind: 'newPart', position: op.position }] };
+  if (op.kind === 'takeOut')
+    return handling.out.includes(op.position) ? handling : { ...handling, out: [...handling.out, op.position] };
+  if (op.kind === 'swap')
+    return { ...handling, repairs: [...handling.repairs, { kind: 'newPart', position: op.position }] };
   if (op.kind !== 'lampCoverOff') return handling;
   const before = Array.from({ length: Math.max(0, firstMedium(bench)) }, (_, i) => i);
   return { ...handling, out: [...new Set([...handling.out, ...before])] };
@@ -66,17 +92,33 @@ export const handlingOf = (op: Operation, handling: Handling, bench: TestBench):
 const underNozzle = (s: Signature, bench: TestBench): Expected => {
   const was = bench.mechanic.sound.air.flowM3s('toolEnd');
   const weak = was > 0 ? 1 - s.air.flowM3s('toolEnd') / was : 0;
-  return yesNo('dirtDropped', 'clean', Math.min(0.9, 0.04 + 0.9 * Math.max(0, weak - 0.25) + 0.3 * severityOf(s.faults, ['blocked'], 0)));
+  return yesNo(
+    'dirtDropped',
+    'clean',
+    Math.min(0.9, 0.04 + 0.9 * Math.max(0, weak - 0.25) + 0.3 * severityOf(s.faults, ['blocked'], 0)),
+  );
 };
 
 const throughHose = (s: Signature, bench: TestBench): Expected => {
   const hose = bench.mechanic.suspect.model.stages.findIndex((x) => x.kind === 'hose' || x.kind === 'duct');
-  return yesNo('blocked', 'clear', has(s.faults, 'blocked', hose) ? 0.62 + 0.35 * severityOf(s.faults, ['blocked'], hose) : 0.03);
+  return yesNo(
+    'blocked',
+    'clear',
+    has(s.faults, 'blocked', hose) ? 0.62 + 0.35 * severityOf(s.faults, ['blocked'], hose) : 0.03,
+  );
 };
 
 const smoke = (s: Signature): Expected => {
-  const [leak, seat, hole] = [severityOf(s.faults, ['leakingSeal']), severityOf(s.faults, ['misseated']), severityOf(s.faults, ['hoseHoled'])];
-  return yesNo('leak', 'tight', Math.min(0.93, 0.04 + (leak > 0 ? 0.6 + 0.3 * leak : 0) + (seat > 0 ? 0.1 : 0) + (hole > 0 ? 0.15 : 0)));
+  const [leak, seat, hole] = [
+    severityOf(s.faults, ['leakingSeal']),
+    severityOf(s.faults, ['misseated']),
+    severityOf(s.faults, ['hoseHoled']),
+  ];
+  return yesNo(
+    'leak',
+    'tight',
+    Math.min(0.93, 0.04 + (leak > 0 ? 0.6 + 0.3 * leak : 0) + (seat > 0 ? 0.1 : 0) + (hole > 0 ? 0.15 : 0)),
+  );
 };
 
 /** Seen while it was being repaired: what is there is nearly always recognised, and what is not there seldom is. */
@@ -99,9 +141,15 @@ export const expectedIn = (op: Operation, s: Signature, bench: TestBench): Expec
       return handWords(was > 0 ? s.air.flowM3s(op.place) / was : 0);
     }
     case 'sealed':
-      return numberOf('sealed', { ...brought(op, [s.air.sealedPa(op.place), sound.air.sealedPa(op.place)], bench), bench });
+      return numberOf('sealed', {
+        ...brought(op, [s.air.sealedPa(op.place), sound.air.sealedPa(op.place)], bench),
+        bench,
+      });
     case 'stageDp':
-      return numberOf('stageDp', { ...brought(op, [Math.max(0, s.air.dropPa(op.position)), sound.air.dropPa(op.position)], bench), bench });
+      return numberOf('stageDp', {
+        ...brought(op, [Math.max(0, s.air.dropPa(op.position)), sound.air.dropPa(op.position)], bench),
+        bench,
+      });
     case 'gauge':
       return gaugeWords(s, suspect.model, op.position);
     case 'purge':
@@ -132,15 +180,25 @@ export const expectedIn = (op: Operation, s: Signature, bench: TestBench): Expec
     case 'smoke':
       return smoke(s);
     case 'voltage':
-      return numberOf('voltage', { mean: bench.nominalVolts * sizeOfFirst(s, 'lowVoltage', bench) ** 2, scale: bench.nominalVolts, bench });
+      return numberOf('voltage', {
+        mean: bench.nominalVolts * sizeOfFirst(s, 'lowVoltage', bench) ** 2,
+        scale: bench.nominalVolts,
+        bench,
+      });
     case 'supply':
-      return numberOf('supply', { mean: nominalSupply(bench) * sizeOfFirst(s, 'lowSupply', bench), scale: nominalSupply(bench), bench });
+      return numberOf('supply', {
+        mean: nominalSupply(bench) * sizeOfFirst(s, 'lowSupply', bench),
+        scale: nominalSupply(bench),
+        bench,
+      });
     case 'found':
       return found(op, s.faults);
   }
 };
 
 /** What a test would give on a machine with these faults, after what was done to it. Source: the air-path model; looks are Moorwind defaults. */
-export const expectedOf = (op: Operation, faults: Hypothesis['faults'], { handling, bench }: { readonly handling: Handling; readonly bench: TestBench }): Expected =>
-  expectedIn(op, bench.mechanic.signature(faults, handlingOf(op, handling, bench)), bench);
-
+export const expectedOf = (
+  op: Operation,
+  faults: Hypothesis['faults'],
+  { handling, bench }: { readonly handling: Handling; readonly bench: TestBench },
+): Expected => expectedIn(op, bench.mechanic.signature(faults, handlingOf(op, handling, bench)), bench);

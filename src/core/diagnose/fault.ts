@@ -60,14 +60,20 @@ const HALFWAY = [0.3, 0.8] as const;
 const ONCE = [1] as const;
 
 const ofMedium = (stage: ModelStage, position: number): readonly FaultPlace[] => {
-  if (stage.kind === 'gas') return [{ kind: 'spentGas', position, severities: ONCE, weight: 0.6 }, { kind: 'blocked', position, severities: LOSSES, weight: 0.3 }];
+  if (stage.kind === 'gas')
+    return [
+      { kind: 'spentGas', position, severities: ONCE, weight: 0.6 },
+      { kind: 'blocked', position, severities: LOSSES, weight: 0.3 },
+    ];
   const bag = stage.kind === 'bag';
   return [
     { kind: 'blocked', position, severities: LOSSES, weight: bag ? 4 : stage.kind === 'hepa' ? 1.2 : 2.5 },
     { kind: 'missing', position, severities: ONCE, weight: 0.25 },
     { kind: 'torn', position, severities: HALFWAY, weight: bag ? 0.6 : 0.35 },
     { kind: 'misseated', position, severities: HALFWAY, weight: bag ? 1 : 0.6 },
-    ...(stage.spec.fit.orientation === 'unmarked' ? [] : [{ kind: 'reversed' as const, position, severities: ONCE, weight: 0.1 }]),
+    ...(stage.spec.fit.orientation === 'unmarked'
+      ? []
+      : [{ kind: 'reversed' as const, position, severities: ONCE, weight: 0.1 }]),
   ];
 };
 
@@ -77,12 +83,20 @@ const ofStage = (stage: ModelStage, position: number): readonly FaultPlace[] => 
   if (stage.kind === 'hose' || stage.kind === 'duct') {
     return [
       { kind: 'blocked', position, severities: LOSSES, weight: 2.5 },
-      { kind: 'hoseHoled', position, severities: LOSSES, nodes: position === 0 ? [1] : [position + 1, position], weight: 0.8 },
+      {
+        kind: 'hoseHoled',
+        position,
+        severities: LOSSES,
+        nodes: position === 0 ? [1] : [position + 1, position],
+        weight: 0.8,
+      },
     ];
   }
   if (stage.kind === 'ring') return [{ kind: 'leakingSeal', position, severities: HALFWAY, weight: 0.8 }];
   const mouth = stage.kind === 'nozzle' || stage.kind === 'shroud' || stage.kind === 'hood';
-  return mouth || stage.kind === 'inlet' || stage.kind === 'cyclone' ? [{ kind: 'blocked', position, severities: LOSSES, weight: mouth ? 1.8 : 0.5 }] : [];
+  return mouth || stage.kind === 'inlet' || stage.kind === 'cyclone'
+    ? [{ kind: 'blocked', position, severities: LOSSES, weight: mouth ? 1.8 : 0.5 }]
+    : [];
 };
 
 const ofFan = (model: MachineModel, position: number): readonly FaultPlace[] => {
@@ -92,7 +106,9 @@ const ofFan = (model: MachineModel, position: number): readonly FaultPlace[] => 
     { kind: 'weakFan', position, severities: LOSSES, weight: 0.8 },
     { kind: 'bearings', position, severities: ONCE, weight: 0.3 },
     { kind: 'wrongSetting', position, severities: LOSSES, weight: 1 },
-    ...(kind === 'universal' ? [{ kind: 'lowVoltage' as const, position, severities: VOLTAGE_LOSSES, weight: 0.4 }] : []),
+    ...(kind === 'universal'
+      ? [{ kind: 'lowVoltage' as const, position, severities: VOLTAGE_LOSSES, weight: 0.4 }]
+      : []),
     ...(kind === 'pneumatic' ? [{ kind: 'lowSupply' as const, position, severities: SUPPLY_LOSSES, weight: 1.5 }] : []),
   ];
 };
@@ -104,16 +120,27 @@ export const faultPlaces = (model: MachineModel, traits: MachineTraits): readonl
   const gauged = model.stages.some((s) => s.spec.fit.gaugePa !== null);
   return [
     ...model.stages.flatMap(ofStage),
-    { kind: 'leakingSeal', position: seal, severities: LOSSES, nodes: seal > 1 ? [seal, seal - 1] : [seal], weight: 0.9 },
+    {
+      kind: 'leakingSeal',
+      position: seal,
+      severities: LOSSES,
+      nodes: seal > 1 ? [seal, seal - 1] : [seal],
+      weight: 0.9,
+    },
     ...ofFan(model, fan),
-    ...(traits.selectorM === null ? [] : [{ kind: 'wrongSelector' as const, position: fan, severities: ONCE, weight: 0.5 }]),
-    ...(traits.hasLamp || gauged ? [{ kind: 'indicatorOut' as const, position: fan, severities: ONCE, weight: 0.5 }] : []),
+    ...(traits.selectorM === null
+      ? []
+      : [{ kind: 'wrongSelector' as const, position: fan, severities: ONCE, weight: 0.5 }]),
+    ...(traits.hasLamp || gauged
+      ? [{ kind: 'indicatorOut' as const, position: fan, severities: ONCE, weight: 0.5 }]
+      : []),
     ...(traits.hasBrush ? [{ kind: 'brushJammed' as const, position: 0, severities: ONCE, weight: 1 }] : []),
   ];
 };
 
 /** Behind the fan and in front of the filter a leak blows dust out. */
-export const blowsOut = ({ stages }: MachineModel, position: number): boolean => position > stages.findIndex((s) => s.kind === 'fan');
+export const blowsOut = ({ stages }: MachineModel, position: number): boolean =>
+  position > stages.findIndex((s) => s.kind === 'fan');
 
 const SILENT: ReadonlySet<FaultKind> = new Set<FaultKind>(['torn', 'misseated', 'missing', 'spentGas', 'reversed']);
 
@@ -122,5 +149,5 @@ export const isSilent = ({ kind, position }: Pick<Fault, 'kind' | 'position'>, m
   SILENT.has(kind) || (kind === 'leakingSeal' && blowsOut(model, position));
 
 /** Faults a machine lives with: they change no flow at the tool and let no dust past. */
-export const isHarmless = ({ kind }: Pick<Fault, 'kind'>): boolean => kind === 'bearings' || kind === 'indicatorOut' || kind === 'wrongSelector';
-
+export const isHarmless = ({ kind }: Pick<Fault, 'kind'>): boolean =>
+  kind === 'bearings' || kind === 'indicatorOut' || kind === 'wrongSelector';

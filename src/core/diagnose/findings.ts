@@ -39,7 +39,9 @@ export interface Findings {
   readonly pair: number;
   readonly contradiction: readonly [number, number] | null;
   readonly back: boolean;
-  readonly advice: Exclude<Advice, { kind: 'test' }> | { readonly kind: 'test'; readonly test: ToldTest; readonly doubtMinutes: number };
+  readonly advice:
+    | Exclude<Advice, { kind: 'test' }>
+    | { readonly kind: 'test'; readonly test: ToldTest; readonly doubtMinutes: number };
   /** Of the school followed, where it differs from the advice; null where it has none left. */
   readonly schoolTest: ToldTest | null;
   readonly others: readonly ToldTest[];
@@ -51,9 +53,19 @@ const TOLD_CAUSES = 6;
 const SPEAKS = 0.35;
 const NAMED = 3;
 
-const toldCause = ({ c, progress, posterior }: { readonly c: Case; readonly progress: Progress; readonly posterior: Posterior }, cause: FaultProbability): ToldCause => {
-  const leanings = progress.evidence.flatMap((evidence, index) => (evidence.struck ? [] : [{ index, by: leaning(c, posterior, { evidence, cause }) }]));
-  const strongest = (sign: 1 | -1) => leanings.filter((l) => sign * l.by > SPEAKS).sort((a, b) => sign * (b.by - a.by)).slice(0, NAMED).map((l) => l.index);
+const toldCause = (
+  { c, progress, posterior }: { readonly c: Case; readonly progress: Progress; readonly posterior: Posterior },
+  cause: FaultProbability,
+): ToldCause => {
+  const leanings = progress.evidence.flatMap((evidence, index) =>
+    evidence.struck ? [] : [{ index, by: leaning(c, posterior, { evidence, cause }) }],
+  );
+  const strongest = (sign: 1 | -1) =>
+    leanings
+      .filter((l) => sign * l.by > SPEAKS)
+      .sort((a, b) => sign * (b.by - a.by))
+      .slice(0, NAMED)
+      .map((l) => l.index);
   return { ...cause, speaksFor: strongest(1), speaksAgainst: strongest(-1) };
 };
 
@@ -71,7 +83,12 @@ export const toldTest = (c: Case, proposal: Proposal): ToldTest => {
 const OFF = { short: 0.55, high: 6 } as const;
 
 const outcomesOf = (test: ToldTest): readonly Outcome[] =>
-  test.soundSi === null ? test.words.map((word) => ({ kind: 'word', word })) : [{ kind: 'number', valueSi: test.soundSi }, { kind: 'number', valueSi: (test.operation.kind === 'stageDp' ? OFF.high : OFF.short) * test.soundSi }];
+  test.soundSi === null
+    ? test.words.map((word) => ({ kind: 'word', word }))
+    : [
+        { kind: 'number', valueSi: test.soundSi },
+        { kind: 'number', valueSi: (test.operation.kind === 'stageDp' ? OFF.high : OFF.short) * test.soundSi },
+      ];
 
 /** Probability of a fault that nothing has taken away yet, at each stage. */
 const suspected = (c: Case, { handling }: Progress, { weights }: Posterior): readonly number[] => {
@@ -86,8 +103,14 @@ const suspected = (c: Case, { handling }: Progress, { weights }: Posterior): rea
 /** What each outcome of a test would make of the causes. */
 export const meaningsOf = (c: Case, progress: Progress, test: ToldTest): readonly Meaning[] =>
   outcomesOf(test).map((outcome) => {
-    const weighed = weigh(c, [...progress.evidence, { operation: test.operation, outcome, handling: progress.handling, struck: false }]);
-    return { outcome, top: weighed.ok ? (weighed.value.faults.find((f) => !curedBy(progress.handling.repairs, f)) ?? null) : null };
+    const weighed = weigh(c, [
+      ...progress.evidence,
+      { operation: test.operation, outcome, handling: progress.handling, struck: false },
+    ]);
+    return {
+      outcome,
+      top: weighed.ok ? (weighed.value.faults.find((f) => !curedBy(progress.handling.repairs, f)) ?? null) : null,
+    };
   });
 
 export interface Asked {
@@ -99,7 +122,13 @@ export interface Asked {
 const schoolOperation = ({ c, progress, school }: Asked): Operation | null => {
   if (school === 'best') return null;
   const not = [...progress.evidence.filter((e) => !e.struck).map((e) => e.operation), ...progress.skipped];
-  return nextOfSchool(school, { model: c.bench.mechanic.suspect.model, traits: c.bench.traits, level: progress.hazard, out: progress.handling.out, not });
+  return nextOfSchool(school, {
+    model: c.bench.mechanic.suspect.model,
+    traits: c.bench.traits,
+    level: progress.hazard,
+    out: progress.handling.out,
+    not,
+  });
 };
 
 /** Weighs a case and puts it in the form a screen tells it. Errors as `consult`. */
@@ -109,7 +138,15 @@ export const findingsOf = (asked: Asked, told: (share: number) => void = () => u
   if (!said.ok) return said;
   const { posterior, advice, ranked, back } = said.value;
   const of = (operation: Operation): ToldTest =>
-    toldTest(c, ranked.find((p) => sameOperation(p.operation, operation)) ?? { operation, bits: 0, saves: 0, minutes: priceOf(operation, progress) });
+    toldTest(
+      c,
+      ranked.find((p) => sameOperation(p.operation, operation)) ?? {
+        operation,
+        bits: 0,
+        saves: 0,
+        minutes: priceOf(operation, progress),
+      },
+    );
   const wanted = schoolOperation(asked);
   const test = advice.kind === 'test' ? toldTest(c, advice.proposal) : null;
   const schoolTest = wanted ? of(wanted) : null;
@@ -122,7 +159,10 @@ export const findingsOf = (asked: Asked, told: (share: number) => void = () => u
     pair: posterior.pair,
     contradiction: posterior.contradiction,
     back,
-    advice: advice.kind === 'test' ? { kind: 'test', test: test ?? of(advice.proposal.operation), doubtMinutes: advice.doubtMinutes } : advice,
+    advice:
+      advice.kind === 'test'
+        ? { kind: 'test', test: test ?? of(advice.proposal.operation), doubtMinutes: advice.doubtMinutes }
+        : advice,
     schoolTest,
     others: ranked.filter((p) => !taken.has(operationKey(p.operation))).map((p) => toldTest(c, p)),
     meanings: shown ? meaningsOf(c, progress, shown) : [],

@@ -37,12 +37,14 @@ export interface Foreseen {
   readonly foresight: Foresight;
 }
 
-export const handlingKey = ({ out, repairs }: Handling): string => `${out.join()}/${repairs.map((r) => `${r.kind}${r.position}`).join()}`;
+export const handlingKey = ({ out, repairs }: Handling): string =>
+  `${out.join()}/${repairs.map((r) => `${r.kind}${r.position}`).join()}`;
 
 const gradeKey = (f: Fault, severity: number): string => `${f.kind} ${f.position} ${f.node ?? ''} ${severity}`;
 
 /** Chains of three stand on a grid of their own. */
-const gridKey = (f: Fault, faults: readonly Fault[]): string => `${gradeKey(f, 0)}${faults.length > 2 ? ' in a chain' : ''}`;
+const gridKey = (f: Fault, faults: readonly Fault[]): string =>
+  `${gradeKey(f, 0)}${faults.length > 2 ? ' in a chain' : ''}`;
 
 const gradesOf = (hypotheses: readonly Hypothesis[]): ReadonlyMap<string, readonly number[]> => {
   const grades = new Map<string, readonly number[]>();
@@ -50,14 +52,19 @@ const gradesOf = (hypotheses: readonly Hypothesis[]): ReadonlyMap<string, readon
     for (const f of faults) {
       const key = gridKey(f, faults);
       const held = grades.get(key) ?? [];
-      if (!held.includes(f.severity)) grades.set(key, [...held, f.severity].sort((a, b) => a - b));
+      if (!held.includes(f.severity))
+        grades.set(
+          key,
+          [...held, f.severity].sort((a, b) => a - b),
+        );
     }
   }
   return grades;
 };
 
 export const neighboursOf = (hypotheses: readonly Hypothesis[]): Neighbours => {
-  const keyOf = (faults: readonly Fault[], k: number, severity: number) => faults.map((f, i) => gradeKey(f, i === k ? severity : f.severity)).join('+');
+  const keyOf = (faults: readonly Fault[], k: number, severity: number) =>
+    faults.map((f, i) => gradeKey(f, i === k ? severity : f.severity)).join('+');
   const index = new Map(hypotheses.map((h, i) => [keyOf(h.faults, -1, 0), i]));
   const grades = gradesOf(hypotheses);
   return hypotheses.map(({ faults }, i) =>
@@ -65,7 +72,8 @@ export const neighboursOf = (hypotheses: readonly Hypothesis[]): Neighbours => {
       const all = grades.get(gridKey(f, faults)) ?? [];
       if (all.length < 2) return [];
       const at = all.indexOf(f.severity);
-      const found = (severity: number | undefined) => (severity === undefined ? i : (index.get(keyOf(faults, k, severity)) ?? i));
+      const found = (severity: number | undefined) =>
+        severity === undefined ? i : (index.get(keyOf(faults, k, severity)) ?? i);
       return [[found(all[at - 1]), found(all[at + 1])]];
     }),
   );
@@ -77,7 +85,10 @@ const GRADE_SPREAD = 1 / Math.sqrt(12);
 /** What a grade usually spreads a reading by. */
 const USUAL_GRADE = 0.07;
 
-const signaturesOf = ({ bench, hypotheses, foresight }: Foreseen, handling: Handling): ((index: number) => Signature) => {
+const signaturesOf = (
+  { bench, hypotheses, foresight }: Foreseen,
+  handling: Handling,
+): ((index: number) => Signature) => {
   const key = handlingKey(handling);
   const held = foresight.signatures.get(key) ?? [];
   foresight.signatures.set(key, held);

@@ -36,16 +36,27 @@ const follows = (a: FaultPlace, b: FaultPlace): boolean => {
 
 const priorOfPair = (a: FaultPlace, b: FaultPlace): number => (follows(a, b) || follows(b, a) ? CHAIN : 1);
 
-const apart = (a: FaultPlace, b: FaultPlace): boolean => a.position !== b.position || (a.kind !== b.kind && a.kind !== 'missing' && b.kind !== 'missing');
+const apart = (a: FaultPlace, b: FaultPlace): boolean =>
+  a.position !== b.position || (a.kind !== b.kind && a.kind !== 'missing' && b.kind !== 'missing');
 
 const faultsOf = ({ kind, position, severities, nodes }: FaultPlace): readonly Fault[] =>
-  nodes === undefined ? severities.map((severity) => ({ kind, position, severity })) : nodes.flatMap((node) => severities.map((severity) => ({ kind, position, severity, node })));
+  nodes === undefined
+    ? severities.map((severity) => ({ kind, position, severity }))
+    : nodes.flatMap((node) => severities.map((severity) => ({ kind, position, severity, node })));
 
-const pairsOf = (places: readonly FaultPlace[], weights: readonly number[], said: readonly number[]): readonly Hypothesis[] => {
+const pairsOf = (
+  places: readonly FaultPlace[],
+  weights: readonly number[],
+  said: readonly number[],
+): readonly Hypothesis[] => {
   const pairs = places.flatMap((a, i) =>
     places.slice(i + 1).flatMap((b, k) => {
       // One of the two explains the complaint; the other need not.
-      const weight = (weights[i] ?? 0) * (weights[i + 1 + k] ?? 0) * Math.max(said[i] ?? 0, said[i + 1 + k] ?? 0) * priorOfPair(a, b);
+      const weight =
+        (weights[i] ?? 0) *
+        (weights[i + 1 + k] ?? 0) *
+        Math.max(said[i] ?? 0, said[i + 1 + k] ?? 0) *
+        priorOfPair(a, b);
       return weight > 0 && apart(a, b) ? [{ a, b, weight }] : [];
     }),
   );
@@ -65,14 +76,22 @@ const chainsOf = (places: readonly FaultPlace[], weights: readonly number[]): re
     if (cause.kind !== 'misseated' && cause.kind !== 'torn') return [];
     const next = blocked.find(({ p }) => p.position > cause.position);
     if (!next || !mouth || mouth.p.position >= cause.position) return [];
-    return [{ cause, next: next.p, mouth: mouth.p, weight: (weights[i] ?? 0) * (weights[next.i] ?? 0) * (weights[mouth.i] ?? 0) }];
+    return [
+      {
+        cause,
+        next: next.p,
+        mouth: mouth.p,
+        weight: (weights[i] ?? 0) * (weights[next.i] ?? 0) * (weights[mouth.i] ?? 0),
+      },
+    ];
   });
   const total = chains.reduce((sum, c) => sum + c.weight, 0);
   if (!(total > 0)) return [];
   return chains.flatMap(({ cause, next, mouth: end, weight }): readonly Hypothesis[] => {
     const prior = (CHAINS * weight) / total / CHAIN_GRADES.length ** 2;
     const first: Fault = { kind: cause.kind, position: cause.position, severity: 0.55 };
-    const graded = (p: FaultPlace): readonly Fault[] => CHAIN_GRADES.map((severity) => ({ kind: p.kind, position: p.position, severity }));
+    const graded = (p: FaultPlace): readonly Fault[] =>
+      CHAIN_GRADES.map((severity) => ({ kind: p.kind, position: p.position, severity }));
     return graded(next).flatMap((x) => graded(end).map((y) => ({ faults: [first, x, y], prior })));
   });
 };
@@ -81,7 +100,10 @@ const chainsOf = (places: readonly FaultPlace[], weights: readonly number[]): re
  * Every explanation a machine's own path allows: nothing wrong, each fault alone, each two together on the same grid of
  * severities, and the short chains. Priors sum to 1. Source: weights are Moorwind defaults, moved by the record.
  */
-export const hypothesesOf = (places: readonly FaultPlace[], { record, complaint }: Spoken = SAYS_NOTHING): readonly Hypothesis[] => {
+export const hypothesesOf = (
+  places: readonly FaultPlace[],
+  { record, complaint }: Spoken = SAYS_NOTHING,
+): readonly Hypothesis[] => {
   const weights = places.map((p) => p.weight * Math.max(0, record(p)));
   const said = places.map((p) => Math.max(0, complaint(p)));
   const total = weights.reduce((sum, w, i) => sum + w * (said[i] ?? 0), 0);

@@ -12,17 +12,24 @@ export const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
 /** How severe the worst of some faults is, 0 where there is none. */
 export const severityOf = (faults: readonly Fault[], kinds: readonly FaultKind[], position?: number): number => {
   let worst = 0;
-  for (const f of faults) if (f.severity > worst && kinds.includes(f.kind) && (position === undefined || f.position === position)) worst = f.severity;
+  for (const f of faults)
+    if (f.severity > worst && kinds.includes(f.kind) && (position === undefined || f.position === position))
+      worst = f.severity;
   return worst;
 };
 
-export const has = (faults: readonly Fault[], kind: FaultKind, position?: number): boolean => severityOf(faults, [kind], position) > 0;
+export const has = (faults: readonly Fault[], kind: FaultKind, position?: number): boolean =>
+  severityOf(faults, [kind], position) > 0;
 
 export const LETS_PAST: readonly FaultKind[] = ['torn', 'misseated'];
 
 /** A hand cannot see 10 to 20 %: the words overlap by that much. Source: common practice, no published source. */
 export const handWords = (ratio: number): Expected => {
-  const [some, much, more] = [logistic((ratio - 0.12) / 0.036), logistic((ratio - 0.6) / 0.08), logistic((ratio - 1.25) / 0.15)];
+  const [some, much, more] = [
+    logistic((ratio - 0.12) / 0.036),
+    logistic((ratio - 0.6) / 0.08),
+    logistic((ratio - 1.25) / 0.15),
+  ];
   return wordShares({ none: 1 - some, weak: some - much, normal: much - more, strong: more });
 };
 
@@ -31,10 +38,19 @@ export const heard = (s: Signature, sound: Signature): Expected => {
   const was = sound.air.fanFlowM3s();
   if (was === 0) return wordShares({ normal: 1, blocked: 1, free: 1, grumble: 1 });
   const ratio = s.air.fanFlowM3s() / was;
-  const slow = has(s.faults, 'weakFan') || has(s.faults, 'lowVoltage') || has(s.faults, 'wrongSetting') || has(s.faults, 'lowSupply');
+  const slow =
+    has(s.faults, 'weakFan') ||
+    has(s.faults, 'lowVoltage') ||
+    has(s.faults, 'wrongSetting') ||
+    has(s.faults, 'lowSupply');
   const blocked = slow ? 0.15 : 0.85 * logistic((0.72 - ratio) / 0.08);
   const free = 0.8 * logistic((ratio - 1.1) / 0.04);
-  return wordShares({ normal: Math.max(0.08, 1 - blocked - free), blocked, free, grumble: has(s.faults, 'bearings') ? 6 : 0.02 });
+  return wordShares({
+    normal: Math.max(0.08, 1 - blocked - free),
+    blocked,
+    free,
+    grumble: has(s.faults, 'bearings') ? 6 : 0.02,
+  });
 };
 
 export interface LampContext {
@@ -56,7 +72,11 @@ export const gaugeWords = (s: Signature, model: MachineModel, position: number):
   const gauge = model.stages[position]?.spec.fit.gaugePa;
   if (has(s.faults, 'indicatorOut') || !gauge) return wordShares({ green: 1, amber: 1, red: 1 });
   const above = (limit: number) => logistic((s.air.dropPa(position) - limit) / (0.1 * limit));
-  return wordShares({ green: 1 - above(gauge.amberPa), amber: above(gauge.amberPa) - above(gauge.redPa), red: above(gauge.redPa) });
+  return wordShares({
+    green: 1 - above(gauge.amberPa),
+    amber: above(gauge.amberPa) - above(gauge.redPa),
+    red: above(gauge.redPa),
+  });
 };
 
 /** After a purge a light load is gone and the gauge is green again; a caked filter stays where it was. */
@@ -66,7 +86,11 @@ export const purgeWords = (s: Signature, model: MachineModel, position: number):
   const share = before.kind === 'words' ? before.words : {};
   const freed = caked > 0 ? 0.9 * (1 - caked) : 0;
   const [amber, red] = [share['amber'] ?? 0, share['red'] ?? 0];
-  return wordShares({ green: (share['green'] ?? 0) + freed * (amber + red), amber: (1 - freed) * amber, red: (1 - freed) * red });
+  return wordShares({
+    green: (share['green'] ?? 0) + freed * (amber + red),
+    amber: (1 - freed) * amber,
+    red: (1 - freed) * red,
+  });
 };
 
 /** Full, loose dirt beside it, torn, not there: what the open compartment shows. */
@@ -82,12 +106,19 @@ export const bagWords = (faults: readonly Fault[], position: number): Expected =
   });
 };
 
-export const finestAt = (model: MachineModel): number => model.stages.findLastIndex((x) => x.spec.air.form === 'medium' && x.kind !== 'gas' && !x.missing);
+export const finestAt = (model: MachineModel): number =>
+  model.stages.findLastIndex((x) => x.spec.air.form === 'medium' && x.kind !== 'gas' && !x.missing);
 
 export const particleWords = (faults: readonly Fault[], model: MachineModel): Expected => {
   const finest = finestAt(model);
-  const past = Math.max(severityOf(faults, LETS_PAST, finest), has(faults, 'missing', finest) ? 1 : 0, ...faults.filter((f) => f.kind === 'leakingSeal' && blowsOut(model, f.position)).map((f) => f.severity));
-  return wordShares(past > 0 ? { below: 0.6, notShown: 1, above: 6 + 4 * past } : { below: 7, notShown: 1.6, above: 0.12 });
+  const past = Math.max(
+    severityOf(faults, LETS_PAST, finest),
+    has(faults, 'missing', finest) ? 1 : 0,
+    ...faults.filter((f) => f.kind === 'leakingSeal' && blowsOut(model, f.position)).map((f) => f.severity),
+  );
+  return wordShares(
+    past > 0 ? { below: 0.6, notShown: 1, above: 6 + 4 * past } : { below: 7, notShown: 1.6, above: 0.12 },
+  );
 };
 
 /** The clean side of a filter: dirt at its edge came past the seat, dirt in its middle through a tear; a look also shows that it is there, and its arrow. */

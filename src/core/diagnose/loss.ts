@@ -29,7 +29,8 @@ export interface Losses {
   readonly weight: readonly number[];
 }
 
-const leftMinutes = (cause: Pick<Fault, 'kind' | 'position'>, model: MachineModel): number => (isHarmless(cause) ? HARMLESS_MINUTES : isSilent(cause, model) ? SILENT_MINUTES : WRONG_CLOSING_MINUTES);
+const leftMinutes = (cause: Pick<Fault, 'kind' | 'position'>, model: MachineModel): number =>
+  isHarmless(cause) ? HARMLESS_MINUTES : isSilent(cause, model) ? SILENT_MINUTES : WRONG_CLOSING_MINUTES;
 
 export interface Stand {
   readonly complaint: Complaint;
@@ -50,7 +51,14 @@ export const lossesOf = (c: Case, stand: Stand): Losses => {
   const { model } = c.bench.mechanic.suspect;
   const { complaint, hazard, repairs, back } = stand;
   const cured = (cause: Cause) => curedBy(repairs, cause);
-  const matters = (cause: Cause) => (complainedOf(complaint, cause.kind) ? 1 : isHarmless(cause) ? 0.3 : isSilent(cause, model) && !back ? SILENT_WHILE_FELT : 1);
+  const matters = (cause: Cause) =>
+    complainedOf(complaint, cause.kind)
+      ? 1
+      : isHarmless(cause)
+        ? 0.3
+        : isSilent(cause, model) && !back
+          ? SILENT_WHILE_FELT
+          : 1;
   return {
     left: c.causes.map((x) => (cured(x) ? 0 : leftOf(x, model, stand))),
     needless: c.causes.map((x) => needlessMinutes(repairOf(x, model.stages), hazard) + IN_VAIN_MINUTES),

@@ -38,19 +38,35 @@ const BINS = 16;
 
 /** Every test this machine's own path allows. */
 export const operationsOf = (model: MachineModel, traits: MachineTraits): readonly Operation[] => {
-  const at = (want: (s: MachineModel['stages'][number]) => boolean) => model.stages.flatMap((s, i) => (want(s) && !s.missing ? [i] : []));
+  const at = (want: (s: MachineModel['stages'][number]) => boolean) =>
+    model.stages.flatMap((s, i) => (want(s) && !s.missing ? [i] : []));
   const media = at((s) => s.spec.air.form === 'medium' && s.kind !== 'gas');
   const fan = model.stages.find((s) => s.kind === 'fan')?.spec.air;
   const curve = fan?.form === 'fan' ? fan.curve.kind : null;
   const places = ['toolEnd', 'hoseEnd', 'inlet'] as const;
   return [
-    ...places.flatMap((place): readonly Operation[] => [{ kind: 'flow', place }, { kind: 'hand', place }, { kind: 'sealed', place }]),
-    ...media.flatMap((position): readonly Operation[] => [{ kind: 'stageDp', position }, { kind: 'takeOut', position }, { kind: 'swap', position }, { kind: 'weigh', position }]),
+    ...places.flatMap((place): readonly Operation[] => [
+      { kind: 'flow', place },
+      { kind: 'hand', place },
+      { kind: 'sealed', place },
+    ]),
+    ...media.flatMap((position): readonly Operation[] => [
+      { kind: 'stageDp', position },
+      { kind: 'takeOut', position },
+      { kind: 'swap', position },
+      { kind: 'weigh', position },
+    ]),
     ...at((s) => s.spec.fit.gaugePa !== null).map((position): Operation => ({ kind: 'gauge', position })),
     // Only what is cleaned by pulse in its place can be purged; a HEPA is not.
-    ...at((s) => s.spec.fit.gaugePa !== null && (s.kind === 'prefilter' || s.kind === 'mainFilter' || s.kind === 'canister')).map((position): Operation => ({ kind: 'purge', position })),
+    ...at(
+      (s) =>
+        s.spec.fit.gaugePa !== null && (s.kind === 'prefilter' || s.kind === 'mainFilter' || s.kind === 'canister'),
+    ).map((position): Operation => ({ kind: 'purge', position })),
     ...at((s) => s.kind === 'bag').map((position): Operation => ({ kind: 'lookBag', position })),
-    ...at((s) => s.spec.air.form === 'medium' && s.kind !== 'bag').map((position): Operation => ({ kind: 'cleanSide', position })),
+    ...at((s) => s.spec.air.form === 'medium' && s.kind !== 'bag').map((position): Operation => ({
+      kind: 'cleanSide',
+      position,
+    })),
     ...(model.stages.some((s) => s.kind === 'gas' && !s.missing) ? [{ kind: 'smell' as const }] : []),
     { kind: 'listen' },
     { kind: 'settings' },
@@ -58,7 +74,9 @@ export const operationsOf = (model: MachineModel, traits: MachineTraits): readon
     { kind: 'lookHose' },
     { kind: 'particles' },
     { kind: 'smoke' },
-    ...(traits.hasLamp ? [{ kind: 'lamp' as const }, { kind: 'lampCoverOff' as const }, { kind: 'disc' as const }] : []),
+    ...(traits.hasLamp
+      ? [{ kind: 'lamp' as const }, { kind: 'lampCoverOff' as const }, { kind: 'disc' as const }]
+      : []),
     ...(curve === 'universal' ? [{ kind: 'voltage' as const }] : []),
     ...(curve === 'pneumatic' ? [{ kind: 'supply' as const }] : []),
   ];
@@ -75,7 +93,9 @@ interface Considered {
 }
 
 const considered = ({ weights }: Posterior): readonly Considered[] => {
-  const order = Array.from(weights.keys()).filter((i) => (weights[i] ?? 0) > 1e-6).sort((a, b) => (weights[b] ?? 0) - (weights[a] ?? 0));
+  const order = Array.from(weights.keys())
+    .filter((i) => (weights[i] ?? 0) > 1e-6)
+    .sort((a, b) => (weights[b] ?? 0) - (weights[a] ?? 0));
   const kept: Considered[] = [];
   let sum = 0;
   for (const index of order) {
@@ -123,7 +143,11 @@ interface Weighing {
 }
 
 /** Uncertainty about the faults one by one, in bits, and what acting on it now may cost, in minutes. */
-const standing = (masses: Float64Array, total: number, losses: Losses): { readonly bits: number; readonly loss: number } => {
+const standing = (
+  masses: Float64Array,
+  total: number,
+  losses: Losses,
+): { readonly bits: number; readonly loss: number } => {
   let [bits, loss] = [0, 0];
   for (let f = 0; f < masses.length; f += 1) {
     const p = Math.min(1, (masses[f] ?? 0) / total);
@@ -134,7 +158,10 @@ const standing = (masses: Float64Array, total: number, losses: Losses): { readon
   return { bits, loss };
 };
 
-const valueOf = (op: Operation, { c, kept, asking, losses }: Weighing): { readonly bits: number; readonly saves: number } => {
+const valueOf = (
+  op: Operation,
+  { c, kept, asking, losses }: Weighing,
+): { readonly bits: number; readonly saves: number } => {
   const shares = sharesOf(foresee(c, op, asking.handling), kept);
   const outcomes = shares[0]?.length ?? 0;
   const before = new Float64Array(c.causes.length);
@@ -168,25 +195,41 @@ const valueOf = (op: Operation, { c, kept, asking, losses }: Weighing): { readon
 const possible = (op: Operation, { out, repairs }: Handling): boolean => {
   if (!('position' in op)) return true;
   if (out.includes(op.position)) return false;
-  return !(op.kind === 'swap' || op.kind === 'weigh' || op.kind === 'takeOut') || !curedBy(repairs, { kind: 'torn', position: op.position });
+  return (
+    !(op.kind === 'swap' || op.kind === 'weigh' || op.kind === 'takeOut') ||
+    !curedBy(repairs, { kind: 'torn', position: op.position })
+  );
 };
 
 /**
  * Tests in the order of what they are expected to settle for their price: information about the faults per minute.
  * Source: expected information (Lindley 1956) over price; prices are common practice and Moorwind defaults.
  */
-export const proposals = (c: Case, posterior: Posterior, { asking, losses }: { readonly asking: Asking; readonly losses: Losses }): readonly Proposal[] => {
+export const proposals = (
+  c: Case,
+  posterior: Posterior,
+  { asking, losses }: { readonly asking: Asking; readonly losses: Losses },
+): readonly Proposal[] => {
   const weighing: Weighing = { c, kept: considered(posterior), asking, losses };
   const done = new Set(asking.not.map(operationKey));
-  const within = { stages: standingStages(c.bench.mechanic.suspect.model.stages, asking.handling.repairs), traits: c.bench.traits, level: asking.hazard, out: asking.handling.out };
-  const open = operationsOf(c.bench.mechanic.suspect.model, c.bench.traits).filter((op) => !done.has(operationKey(op)) && possible(op, asking.handling) && notOffered(op, within) === null);
+  const within = {
+    stages: standingStages(c.bench.mechanic.suspect.model.stages, asking.handling.repairs),
+    traits: c.bench.traits,
+    level: asking.hazard,
+    out: asking.handling.out,
+  };
+  const open = operationsOf(c.bench.mechanic.suspect.model, c.bench.traits).filter(
+    (op) => !done.has(operationKey(op)) && possible(op, asking.handling) && notOffered(op, within) === null,
+  );
   return open
     .map((operation): Proposal => ({ operation, minutes: priceOf(operation, asking), ...valueOf(operation, weighing) }))
     .sort((a, b) => b.bits / b.minutes - a.bits / a.minutes);
 };
 
-const mediaOf = (m: MachineModel): readonly number[] => m.stages.flatMap((s, position) => (s.spec.air.form === 'medium' && !s.missing ? [position] : []));
-const swapped = (m: MachineModel): readonly Operation[] => mediaOf(m).flatMap((position) => (m.stages[position]?.kind === 'gas' ? [] : [{ kind: 'swap' as const, position }]));
+const mediaOf = (m: MachineModel): readonly number[] =>
+  m.stages.flatMap((s, position) => (s.spec.air.form === 'medium' && !s.missing ? [position] : []));
+const swapped = (m: MachineModel): readonly Operation[] =>
+  mediaOf(m).flatMap((position) => (m.stages[position]?.kind === 'gas' ? [] : [{ kind: 'swap' as const, position }]));
 
 export interface Followed {
   readonly model: MachineModel;
@@ -200,11 +243,20 @@ export interface Followed {
 export const orderOf = (school: Exclude<School, 'best'>, { model, level }: Followed): readonly Operation[] => {
   switch (school) {
     case 'takeOut':
-      return level === 'plain' ? mediaOf(model).map((position) => ({ kind: 'takeOut', position })) : [...mediaOf(model).map((position): Operation => ({ kind: 'stageDp', position })), ...swapped(model)];
+      return level === 'plain'
+        ? mediaOf(model).map((position) => ({ kind: 'takeOut', position }))
+        : [...mediaOf(model).map((position): Operation => ({ kind: 'stageDp', position })), ...swapped(model)];
     case 'swap':
       return swapped(model);
     case 'nozzleInward':
-      return [{ kind: 'lookNozzle' }, { kind: 'flow', place: 'toolEnd' }, { kind: 'flow', place: 'hoseEnd' }, { kind: 'lookHose' }, { kind: 'flow', place: 'inlet' }, { kind: 'sealed', place: 'inlet' }];
+      return [
+        { kind: 'lookNozzle' },
+        { kind: 'flow', place: 'toolEnd' },
+        { kind: 'flow', place: 'hoseEnd' },
+        { kind: 'lookHose' },
+        { kind: 'flow', place: 'inlet' },
+        { kind: 'sealed', place: 'inlet' },
+      ];
   }
 };
 
@@ -215,7 +267,14 @@ export interface SchoolAsked extends Followed {
 }
 
 /** The next test of a fixed school that dust and machine allow; null when the school has none left. The probabilities are the same in every school. */
-export const nextOfSchool = (school: Exclude<School, 'best'>, { model, traits, level, out, not }: SchoolAsked): Operation | null => {
+export const nextOfSchool = (
+  school: Exclude<School, 'best'>,
+  { model, traits, level, out, not }: SchoolAsked,
+): Operation | null => {
   const done = new Set(not.map(operationKey));
-  return orderOf(school, { model, level }).find((op) => !done.has(operationKey(op)) && notOffered(op, { stages: model.stages, traits, level, out }) === null) ?? null;
+  return (
+    orderOf(school, { model, level }).find(
+      (op) => !done.has(operationKey(op)) && notOffered(op, { stages: model.stages, traits, level, out }) === null,
+    ) ?? null
+  );
 };

@@ -45,7 +45,12 @@ export interface OperationFacts {
   readonly partMinutes: number;
 }
 
-const fact = (minutes: number, exposure: number, state: TestState): OperationFacts => ({ minutes, exposure, state, partMinutes: 0 });
+const fact = (minutes: number, exposure: number, state: TestState): OperationFacts => ({
+  minutes,
+  exposure,
+  state,
+  partMinutes: 0,
+});
 
 /** Price of a new part in minutes, where it turns out not to be needed. A Moorwind default, a modelling choice. */
 const PART_MINUTES = 12;
@@ -86,15 +91,31 @@ export type HazardLevel = DustHazard;
 const STATE_MINUTES = 0.3;
 
 /** Price of a test in minutes: its time, its exposure by the hazard, a part perhaps spent, and a change of state. Throws nothing. */
-export const priceOf = (operation: Operation, { hazard, state }: { readonly hazard: HazardLevel; readonly state: TestState }): number => {
+export const priceOf = (
+  operation: Operation,
+  { hazard, state }: { readonly hazard: HazardLevel; readonly state: TestState },
+): number => {
   const facts = OPERATION_FACTS[operation.kind];
   // A machine that stands open is not opened again: a look into it stirs up less.
   const exposure = facts.state === 'open' && state === 'open' ? Math.max(0, facts.exposure - 1) : facts.exposure;
-  return facts.minutes + exposure * EXPOSURE_MINUTES[hazard] + facts.partMinutes + (facts.state === state ? 0 : STATE_MINUTES);
+  return (
+    facts.minutes +
+    exposure * EXPOSURE_MINUTES[hazard] +
+    facts.partMinutes +
+    (facts.state === state ? 0 : STATE_MINUTES)
+  );
 };
 
 /** What a test reads; missing for those that give a word. */
-export const QUANTITY_OF: Partial<Record<Operation['kind'], QuantityKind>> = { flow: 'flow', sealed: 'pressure', stageDp: 'pressure', takeOut: 'flow', swap: 'flow', voltage: 'voltage', supply: 'pressure' };
+export const QUANTITY_OF: Partial<Record<Operation['kind'], QuantityKind>> = {
+  flow: 'flow',
+  sealed: 'pressure',
+  stageDp: 'pressure',
+  takeOut: 'flow',
+  swap: 'flow',
+  voltage: 'voltage',
+  supply: 'pressure',
+};
 
 /** A name for a test that two like tests share. */
 export const operationKey = (op: Operation): string =>

@@ -1,8 +1,7 @@
 /** What a test gave. */
 export type Outcome =
   /** SI: m3/s for a flow, Pa for a pressure, V, Pa for a supply. */
-  | { readonly kind: 'number'; readonly valueSi: number }
-  | { readonly kind: 'word'; readonly word: string };
+  { readonly kind: 'number'; readonly valueSi: number } | { readonly kind: 'word'; readonly word: string };
 
 /** What a test is expected to give under one explanation. */
 export type Expected =
@@ -21,18 +20,21 @@ export const wordShares = (raw: Readonly<Record<string, number>>): Expected => {
     total += Math.max(0, raw[k] ?? 0);
     count += 1;
   }
-  for (const k in raw) words[k] = SLIP / count + (1 - SLIP) * (total > 0 ? Math.max(0, raw[k] ?? 0) / total : 1 / count);
+  for (const k in raw)
+    words[k] = SLIP / count + (1 - SLIP) * (total > 0 ? Math.max(0, raw[k] ?? 0) / total : 1 / count);
   return { kind: 'words', words };
 };
 
-export const yesNo = (yes: string, no: string, share: number): Expected => wordShares({ [yes]: share, [no]: 1 - share });
+export const yesNo = (yes: string, no: string, share: number): Expected =>
+  wordShares({ [yes]: share, [no]: 1 - share });
 
 /** A reading this far out is a slip of the meter, not of the model: no explanation is ever quite impossible. */
 const WILD = 2e-3;
 const ROOT_TWO_PI = Math.sqrt(2 * Math.PI);
 
 /** Density of a reading `z` doubts away from its figure, on a logarithm, with a share left for slips. Source: see `likelihood`. */
-export const figureLikelihood = (z: number, relative: number): number => WILD + Math.exp(-0.5 * z * z) / (relative * ROOT_TWO_PI);
+export const figureLikelihood = (z: number, relative: number): number =>
+  WILD + Math.exp(-0.5 * z * z) / (relative * ROOT_TWO_PI);
 
 /**
  * How likely an outcome is under what was expected; above 0 always. A number's is a normal density on the logarithm of
@@ -42,5 +44,8 @@ export const figureLikelihood = (z: number, relative: number): number => WILD + 
 export const likelihood = (outcome: Outcome, expected: Expected): number => {
   if (outcome.kind === 'word') return expected.kind === 'words' ? (expected.words[outcome.word] ?? WILD) : 1;
   if (expected.kind !== 'number') return 1;
-  return figureLikelihood(Math.log((outcome.valueSi + expected.floor) / (expected.mean + expected.floor)) / expected.relative, expected.relative);
+  return figureLikelihood(
+    Math.log((outcome.valueSi + expected.floor) / (expected.mean + expected.floor)) / expected.relative,
+    expected.relative,
+  );
 };

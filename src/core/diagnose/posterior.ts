@@ -74,7 +74,15 @@ export const openCase = (bench: TestBench, hypotheses: readonly Hypothesis[]): C
       return causes.push({ kind: f.kind, position: f.position }) - 1;
     }),
   );
-  return { bench, hypotheses, causes, causesOf, neighbours: neighboursOf(hypotheses), rows: new Map(), foresight: newForesight() };
+  return {
+    bench,
+    hypotheses,
+    causes,
+    causesOf,
+    neighbours: neighboursOf(hypotheses),
+    rows: new Map(),
+    foresight: newForesight(),
+  };
 };
 
 /** The doubts are taken wide so that no true cause is lost; this much sharper, what is told with a probability comes true as often. Tuned on made-up machines. */
@@ -157,7 +165,8 @@ const summed = (c: Case, weights: Float64Array): Sums => {
       const cause = c.causesOf[i]?.[k] ?? 0;
       sums[cause] = (sums[cause] ?? 0) + w;
       severe[cause] = (severe[cause] ?? 0) + w * f.severity;
-      if (!faults.slice(0, k).some((x) => x.position === f.position)) stages[f.position] = (stages[f.position] ?? 0) + w;
+      if (!faults.slice(0, k).some((x) => x.position === f.position))
+        stages[f.position] = (stages[f.position] ?? 0) + w;
     });
   });
   const faults = c.causes.map((cause, i): FaultProbability => {
@@ -167,15 +176,21 @@ const summed = (c: Case, weights: Float64Array): Sums => {
   return { faults: faults.sort((a, b) => b.probability - a.probability), stages, nothing, pair };
 };
 
-const knows = (c: Case, { operation }: Evidence): boolean => !('position' in operation) || c.bench.mechanic.suspect.model.stages[operation.position] !== undefined;
+const knows = (c: Case, { operation }: Evidence): boolean =>
+  !('position' in operation) || c.bench.mechanic.suspect.model.stages[operation.position] !== undefined;
 
 const MOST_READING = 1e7;
 
 const checkEvidence = (c: Case, evidence: readonly Evidence[]): Result<true> => {
   const stray = evidence.findIndex((e) => !e.struck && !knows(c, e));
   if (stray >= 0) return fail(failure('stage.unknown', `evidence.${stray}`, { tag: 'This machine' }));
-  const wild = evidence.findIndex((e) => !e.struck && e.outcome.kind === 'number' && !(e.outcome.valueSi >= 0 && e.outcome.valueSi < MOST_READING));
-  if (wild >= 0) return fail(failure('path.range', `evidence.${wild}`, { field: 'reading', value: Number.NaN, low: 0, high: MOST_READING }));
+  const wild = evidence.findIndex(
+    (e) => !e.struck && e.outcome.kind === 'number' && !(e.outcome.valueSi >= 0 && e.outcome.valueSi < MOST_READING),
+  );
+  if (wild >= 0)
+    return fail(
+      failure('path.range', `evidence.${wild}`, { field: 'reading', value: Number.NaN, low: 0, high: MOST_READING }),
+    );
   return ok(true);
 };
 
@@ -185,7 +200,11 @@ const checkEvidence = (c: Case, evidence: readonly Evidence[]): Result<true> => 
  * of 0 or more. Returns `stage.unknown` or `path.range` with the piece of evidence. Never divides by zero: no outcome is
  * quite impossible, and what contradicts is told. `told` hears of each piece weighed.
  */
-export const weigh = (c: Case, evidence: readonly Evidence[], told: (done: number, of: number) => void = () => undefined): Result<Posterior> => {
+export const weigh = (
+  c: Case,
+  evidence: readonly Evidence[],
+  told: (done: number, of: number) => void = () => undefined,
+): Result<Posterior> => {
   const checked = checkEvidence(c, evidence);
   if (!checked.ok) return checked;
   const rows = evidence.flatMap((e, index): readonly Row[] => {
@@ -205,10 +224,17 @@ export const weigh = (c: Case, evidence: readonly Evidence[], told: (done: numbe
 
 /** The likeliest explanations, best first. */
 export const likeliest = (c: Case, { weights }: Posterior, count: number): readonly Weighed[] =>
-  c.hypotheses.map((hypothesis, i): Weighed => ({ hypothesis, probability: weights[i] ?? 0 })).sort((a, b) => b.probability - a.probability).slice(0, count);
+  c.hypotheses
+    .map((hypothesis, i): Weighed => ({ hypothesis, probability: weights[i] ?? 0 }))
+    .sort((a, b) => b.probability - a.probability)
+    .slice(0, count);
 
 /** How far one piece of evidence moved a fault, in nats: above 0 it speaks for it. */
-export const leaning = (c: Case, { weights }: Posterior, { evidence, cause }: { readonly evidence: Evidence; readonly cause: Cause }): number => {
+export const leaning = (
+  c: Case,
+  { weights }: Posterior,
+  { evidence, cause }: { readonly evidence: Evidence; readonly cause: Cause },
+): number => {
   const row = rowOf(c, evidence);
   const key = c.causes.findIndex((x) => x.kind === cause.kind && x.position === cause.position);
   let [withIt, withMass, without, withoutMass] = [0, 0, 0, 0];
@@ -224,5 +250,7 @@ export const leaning = (c: Case, { weights }: Posterior, { evidence, cause }: { 
       withoutMass += w;
     }
   });
-  return withMass > 0 && withoutMass > 0 && withIt > 0 && without > 0 ? Math.log(withIt / withMass) - Math.log(without / withoutMass) : 0;
+  return withMass > 0 && withoutMass > 0 && withIt > 0 && without > 0
+    ? Math.log(withIt / withMass) - Math.log(without / withoutMass)
+    : 0;
 };

@@ -44,17 +44,37 @@ const momentsOf = (op: Operation, out: readonly number[]): readonly (readonly nu
 };
 
 /** Dust goes from the tool to the room: what is the finest thing it meets that is really there? Written apart from the rule it checks. */
-const reachesRoom = (model: MachineModel, out: readonly number[], { classed, plain }: { readonly classed: boolean; readonly plain: boolean }): boolean => {
+const reachesRoom = (
+  model: MachineModel,
+  out: readonly number[],
+  { classed, plain }: { readonly classed: boolean; readonly plain: boolean },
+): boolean => {
   let held: 'nothing' | 'coarse' | 'essential' = 'nothing';
-  const fine = model.stages.some((s) => s.kind === 'hepa') ? 'hepa' : model.stages.some((s) => s.kind === 'mainFilter') ? 'mainFilter' : null;
+  const fine = model.stages.some((s) => s.kind === 'hepa')
+    ? 'hepa'
+    : model.stages.some((s) => s.kind === 'mainFilter')
+      ? 'mainFilter'
+      : null;
   model.stages.forEach((s, i) => {
     const { air } = s.spec;
-    if (s.missing || out.includes(i) || air.form !== 'medium' || air.medium === 'mesh' || air.medium === 'foam' || air.medium === 'carbonBed') return;
-    const later = model.stages.slice(i + 1).some((x) => x.spec.air.form === 'medium' && !['mesh', 'foam', 'carbonBed'].includes(x.spec.air.medium));
+    if (
+      s.missing ||
+      out.includes(i) ||
+      air.form !== 'medium' ||
+      air.medium === 'mesh' ||
+      air.medium === 'foam' ||
+      air.medium === 'carbonBed'
+    )
+      return;
+    const later = model.stages
+      .slice(i + 1)
+      .some((x) => x.spec.air.form === 'medium' && !['mesh', 'foam', 'carbonBed'].includes(x.spec.air.medium));
     const essential = fine === null ? !later : s.kind === fine;
     held = essential ? 'essential' : held === 'essential' ? held : 'coarse';
   });
-  const filtered = model.stages.some((s) => s.spec.air.form === 'medium' && !['mesh', 'foam', 'carbonBed'].includes(s.spec.air.medium));
+  const filtered = model.stages.some(
+    (s) => s.spec.air.form === 'medium' && !['mesh', 'foam', 'carbonBed'].includes(s.spec.air.medium),
+  );
   if (!filtered) return !plain;
   return held === 'nothing' || (held === 'coarse' && (classed || !plain));
 };
@@ -65,7 +85,8 @@ interface Looked {
   readonly level: DustHazard;
 }
 
-const next = (op: Operation, out: readonly number[]): readonly number[] => (op.kind === 'takeOut' && !out.includes(op.position) ? [...out, op.position].sort((a, b) => a - b) : out);
+const next = (op: Operation, out: readonly number[]): readonly number[] =>
+  op.kind === 'takeOut' && !out.includes(op.position) ? [...out, op.position].sort((a, b) => a - b) : out;
 
 /** More states than any machine has: a path of n filters has 2^n. */
 const MOST_STATES = 4096;
@@ -87,15 +108,21 @@ export const proveFinding = ({ model, traits, level }: Looked): FindProof => {
       seen.add(state.out.join());
       states += 1;
       const within = { stages: model.stages, traits, level, out: state.out };
-      const offered = [...operationsOf(model, traits), ...(school === 'best' ? [] : orderOf(school, { model, level }))].filter((op) => notOffered(op, within) === null);
+      const offered = [
+        ...operationsOf(model, traits),
+        ...(school === 'best' ? [] : orderOf(school, { model, level })),
+      ].filter((op) => notOffered(op, within) === null);
       for (const op of offered) {
         looked += 1;
-        const wrong = momentsOf(op, state.out).find((out) => reachesRoom(model, out, { classed: traits.machineClass !== null, plain: level === 'plain' }));
+        const wrong = momentsOf(op, state.out).find((out) =>
+          reachesRoom(model, out, { classed: traits.machineClass !== null, plain: level === 'plain' }),
+        );
         if (wrong) violations.push({ school, after: state.after, test: operationKey(op), out: wrong });
         open.push({ out: next(op, state.out), after: [...state.after, operationKey(op)] });
       }
       // Putting a part back is always possible.
-      for (const p of state.out) open.push({ out: state.out.filter((x) => x !== p), after: [...state.after, `putBack ${p}`] });
+      for (const p of state.out)
+        open.push({ out: state.out.filter((x) => x !== p), after: [...state.after, `putBack ${p}`] });
     }
   }
   return { states, looked, violations };

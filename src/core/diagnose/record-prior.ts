@@ -29,7 +29,13 @@ const WET = 2;
 const BLINDING = 1.5;
 const AGAIN = 1.2;
 
-const DONE_WRONG: ReadonlySet<FaultKind> = new Set<FaultKind>(['misseated', 'missing', 'reversed', 'leakingSeal', 'wrongSelector']);
+const DONE_WRONG: ReadonlySet<FaultKind> = new Set<FaultKind>([
+  'misseated',
+  'missing',
+  'reversed',
+  'leakingSeal',
+  'wrongSelector',
+]);
 
 /** A stage at the start of its life is seldom blocked, one at its end often: straight in between, on a logarithm. */
 const lifeFactor = (used: number): number => FRESH * (OVERDUE / FRESH) ** Math.min(1, used / 1.2);
@@ -38,13 +44,17 @@ const lifeFactor = (used: number): number => FRESH * (OVERDUE / FRESH) ** Math.m
  * How much a machine's record speaks for a fault: life used, what was opened just before, wet work, what it collects,
  * and what came back. 1 says nothing. Source: common practice, no published source; weights are Moorwind defaults.
  */
-export const recordFactor = (record: MachineRecord, medium: (position: number) => boolean) => ({ kind, position }: FaultPlace): number => {
-  const stage = record.stages[position];
-  const used = stage?.lifeUsed ?? null;
-  const again = record.causes.filter((c) => c.kind === kind && c.position === position).reduce((sum, c) => sum + c.weight, 0);
-  let factor = 1 + AGAIN * Math.min(3, again);
-  if (kind === 'blocked' && used !== null && medium(position)) factor *= lifeFactor(Math.max(0, used));
-  if (stage?.justOpened && DONE_WRONG.has(kind)) factor *= JUST_OPENED;
-  if (kind === 'blocked' && medium(position)) factor *= (record.wet ? WET : 1) * (record.blinding ? BLINDING : 1);
-  return factor;
-};
+export const recordFactor =
+  (record: MachineRecord, medium: (position: number) => boolean) =>
+  ({ kind, position }: FaultPlace): number => {
+    const stage = record.stages[position];
+    const used = stage?.lifeUsed ?? null;
+    const again = record.causes
+      .filter((c) => c.kind === kind && c.position === position)
+      .reduce((sum, c) => sum + c.weight, 0);
+    let factor = 1 + AGAIN * Math.min(3, again);
+    if (kind === 'blocked' && used !== null && medium(position)) factor *= lifeFactor(Math.max(0, used));
+    if (stage?.justOpened && DONE_WRONG.has(kind)) factor *= JUST_OPENED;
+    if (kind === 'blocked' && medium(position)) factor *= (record.wet ? WET : 1) * (record.blinding ? BLINDING : 1);
+    return factor;
+  };

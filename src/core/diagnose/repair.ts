@@ -2,7 +2,8 @@ import type { ModelStage } from '../path/machine-path';
 import { type Fault, type FaultKind } from './fault';
 
 /** What can be done about a fault. Live adjustment of an indicator is not among them: it is sent to those trained for it. */
-export type RepairKind = 'newPart' | 'reseat' | 'clear' | 'newHose' | 'newSeal' | 'serviceFan' | 'supply' | 'settings' | 'indicator' | 'brush';
+export type RepairKind =
+  'newPart' | 'reseat' | 'clear' | 'newHose' | 'newSeal' | 'serviceFan' | 'supply' | 'settings' | 'indicator' | 'brush';
 
 /** A repair done at a stage. */
 export interface Repair {
@@ -24,12 +25,17 @@ const CURES: Record<RepairKind, readonly FaultKind[]> = {
 };
 
 /** Whether a repair takes a fault away. Source: common practice, no published source. */
-export const cures = (repair: Repair, { kind, position }: Pick<Fault, 'kind' | 'position'>): boolean => repair.position === position && CURES[repair.kind].includes(kind);
+export const cures = (repair: Repair, { kind, position }: Pick<Fault, 'kind' | 'position'>): boolean =>
+  repair.position === position && CURES[repair.kind].includes(kind);
 
-export const curedBy = (repairs: readonly Repair[], fault: Pick<Fault, 'kind' | 'position'>): boolean => repairs.some((r) => cures(r, fault));
+export const curedBy = (repairs: readonly Repair[], fault: Pick<Fault, 'kind' | 'position'>): boolean =>
+  repairs.some((r) => cures(r, fault));
 
 /** The repair a fault asks for at its stage. Source: common practice, no published source. */
-export const repairOf = ({ kind, position }: Pick<Fault, 'kind' | 'position'>, stages: readonly ModelStage[]): Repair => {
+export const repairOf = (
+  { kind, position }: Pick<Fault, 'kind' | 'position'>,
+  stages: readonly ModelStage[],
+): Repair => {
   const medium = stages[position]?.spec.air.form === 'medium';
   const of = (repair: RepairKind): Repair => ({ kind: repair, position });
   switch (kind) {
@@ -73,7 +79,11 @@ export interface RepairFacts {
   readonly partMinutes: number;
 }
 
-const fact = (minutes: number, exposure: number, partMinutes: number): RepairFacts => ({ minutes, exposure, partMinutes });
+const fact = (minutes: number, exposure: number, partMinutes: number): RepairFacts => ({
+  minutes,
+  exposure,
+  partMinutes,
+});
 
 /** What a repair costs. Minutes: common practice, no published source; the parts' worth is a Moorwind default, a modelling choice. */
 export const REPAIR_FACTS: Record<RepairKind, RepairFacts> = {

@@ -38,7 +38,13 @@ export interface Airs {
 }
 
 /** Faults the air does not feel: whole families of explanations share one state of the air. */
-const UNFELT: ReadonlySet<FaultKind> = new Set<FaultKind>(['reversed', 'wrongSelector', 'brushJammed', 'indicatorOut', 'spentGas']);
+const UNFELT: ReadonlySet<FaultKind> = new Set<FaultKind>([
+  'reversed',
+  'wrongSelector',
+  'brushJammed',
+  'indicatorOut',
+  'spentGas',
+]);
 
 const WHERE: Record<Where, number> = { toolEnd: 0, hoseEnd: 1, inlet: 2 };
 
@@ -51,20 +57,29 @@ interface Places {
 
 const placesOf = (model: MachineModel): Places => {
   const kinds = model.stages.map((s) => s.kind);
-  const of = <T>(make: (where: Where) => T): Record<Where, T> => ({ toolEnd: make('toolEnd'), hoseEnd: make('hoseEnd'), inlet: make('inlet') });
+  const of = <T>(make: (where: Where) => T): Record<Where, T> => ({
+    toolEnd: make('toolEnd'),
+    hoseEnd: make('hoseEnd'),
+    inlet: make('inlet'),
+  });
   return {
     node: of((where) => gapOfPlace(kinds, where)),
     inUse: conditionOf(model, { at: 'use' }),
     open: of((where) => conditionOf(model, { at: 'node', opening: { node: gapOfPlace(kinds, where), state: 'open' } })),
-    sealed: of((where) => conditionOf(model, { at: 'node', opening: { node: gapOfPlace(kinds, where), state: 'drawn', flowM3s: 0 } })),
+    sealed: of((where) =>
+      conditionOf(model, { at: 'node', opening: { node: gapOfPlace(kinds, where), state: 'drawn', flowM3s: 0 } }),
+    ),
   };
 };
 
-const perTool = (point: OperatingPoint | null): number => (point ? point.toolFlowM3s / Math.max(1, point.mouths.length) : 0);
+const perTool = (point: OperatingPoint | null): number =>
+  point ? point.toolFlowM3s / Math.max(1, point.mouths.length) : 0;
 
-const pressureAt = (point: OperatingPoint, node: number, from: number): number => (node < from ? (point.mouths[0]?.pressuresPa[node] ?? 0) : (point.pressuresPa[node - from] ?? 0));
+const pressureAt = (point: OperatingPoint, node: number, from: number): number =>
+  node < from ? (point.mouths[0]?.pressuresPa[node] ?? 0) : (point.pressuresPa[node - from] ?? 0);
 
-const suctionAt = (point: OperatingPoint | null, node: number, from: number): number => (point ? -pressureAt(point, node, from) : 0);
+const suctionAt = (point: OperatingPoint | null, node: number, from: number): number =>
+  point ? -pressureAt(point, node, from) : 0;
 
 /** Solves one state of a machine's air, each condition once. */
 class SolvedAir implements Airs {
@@ -91,11 +106,17 @@ class SolvedAir implements Airs {
   }
 
   flowM3s(where: Where): number {
-    return (this.held[WHERE[where]] ??= perTool(where === 'toolEnd' ? this.inUse() : this.solve(this.places.open[where])));
+    return (this.held[WHERE[where]] ??= perTool(
+      where === 'toolEnd' ? this.inUse() : this.solve(this.places.open[where]),
+    ));
   }
 
   sealedPa(where: Where): number {
-    return (this.held[3 + WHERE[where]] ??= suctionAt(this.solve(this.places.sealed[where]), this.places.node[where], this.quick.from));
+    return (this.held[3 + WHERE[where]] ??= suctionAt(
+      this.solve(this.places.sealed[where]),
+      this.places.node[where],
+      this.quick.from,
+    ));
   }
 
   fanFlowM3s(): number {
@@ -140,7 +161,11 @@ export const mechanicOf = (suspect: Suspect): Mechanic => {
   const quick = quickMachine(model, parameters, state);
   const places = placesOf(model);
   const flowOf = (at: PathState) => (quick.ok ? new SolvedAir(quick.value, places, at).flowM3s('toolEnd') : 0);
-  const sizeOf = sizeFinder({ model, parameters, flowWith: (fault, size) => flowOf(fault ? withFaults(state, [fault], { model, sizeOf: size }) : state) });
+  const sizeOf = sizeFinder({
+    model,
+    parameters,
+    flowWith: (fault, size) => flowOf(fault ? withFaults(state, [fault], { model, sizeOf: size }) : state),
+  });
   const context = { model, sizeOf };
   const held = new Map<string, Airs>();
   const signature = (all: readonly Fault[], handling: Handling = UNTOUCHED): Signature => {
@@ -148,10 +173,18 @@ export const mechanicOf = (suspect: Suspect): Mechanic => {
     const faults = repairs.length === 0 ? all : all.filter((f) => !curedBy(repairs, f));
     let key = `${out.join()}|`;
     for (const r of repairs) if (r.kind === 'newPart') key += `${r.position},`;
-    for (const f of faults) if (!UNFELT.has(f.kind)) key += `|${f.kind}${f.position}:${f.severity}${f.node === undefined ? '' : `@${f.node}`}`;
+    for (const f of faults)
+      if (!UNFELT.has(f.kind))
+        key += `|${f.kind}${f.position}:${f.severity}${f.node === undefined ? '' : `@${f.node}`}`;
     const before = held.get(key);
     if (before) return { faults, air: before };
-    const air = quick.ok ? new SolvedAir(quick.value, places, handled(withFaults(handled(state, { out: [], repairs }), faults, context), { out, repairs: [] })) : nothing();
+    const air = quick.ok
+      ? new SolvedAir(
+          quick.value,
+          places,
+          handled(withFaults(handled(state, { out: [], repairs }), faults, context), { out, repairs: [] }),
+        )
+      : nothing();
     held.set(key, air);
     return { faults, air };
   };
@@ -159,4 +192,5 @@ export const mechanicOf = (suspect: Suspect): Mechanic => {
 };
 
 /** What one faulty machine would read. */
-export const signatureOf = (suspect: Suspect, faults: readonly Fault[], handling: Handling = UNTOUCHED): Signature => mechanicOf(suspect).signature(faults, handling);
+export const signatureOf = (suspect: Suspect, faults: readonly Fault[], handling: Handling = UNTOUCHED): Signature =>
+  mechanicOf(suspect).signature(faults, handling);

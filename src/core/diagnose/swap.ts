@@ -25,9 +25,11 @@ export interface SwapSeen {
  * Source: common practice, no published source.
  */
 export const swapEnd = ({ withNewPrefilter, withNewHepa, withBoth }: SwapSeen): SwapEnd | null => {
-  if (withNewPrefilter === 'out') return { cause: 'prefilter', oldPrefilter: 'disposed', newPrefilter: 'fitted', oldHepa: 'fitted', newHepa: null };
+  if (withNewPrefilter === 'out')
+    return { cause: 'prefilter', oldPrefilter: 'disposed', newPrefilter: 'fitted', oldHepa: 'fitted', newHepa: null };
   if (withNewHepa === null) return null;
-  if (withNewHepa === 'out') return { cause: 'hepa', oldPrefilter: 'putBack', newPrefilter: 'returned', oldHepa: 'disposed', newHepa: 'fitted' };
+  if (withNewHepa === 'out')
+    return { cause: 'hepa', oldPrefilter: 'putBack', newPrefilter: 'returned', oldHepa: 'disposed', newHepa: 'fitted' };
   if (withBoth === null) return null;
   return withBoth === 'out'
     ? { cause: 'both', oldPrefilter: 'disposed', newPrefilter: 'fitted', oldHepa: 'disposed', newHepa: 'fitted' }

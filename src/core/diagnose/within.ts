@@ -14,7 +14,14 @@ export interface Within {
 }
 
 /** Tests that look into a machine that is off. */
-const STILL: ReadonlySet<Operation['kind']> = new Set<Operation['kind']>(['lookNozzle', 'lookHose', 'lookBag', 'weigh', 'cleanSide', 'found']);
+const STILL: ReadonlySet<Operation['kind']> = new Set<Operation['kind']>([
+  'lookNozzle',
+  'lookHose',
+  'lookBag',
+  'weigh',
+  'cleanSide',
+  'found',
+]);
 
 /** Why a test is not offered. */
 export type NotOffered = 'takesOutFilter' | 'openInDust' | 'smellsDust' | 'nothingHolds';
@@ -25,16 +32,26 @@ export type NotOffered = 'takesOutFilter' | 'openInDust' | 'smellsDust' | 'nothi
  * plain dust; nobody smells at the outlet of the worst dusts; and nothing runs while its essential filter is not in.
  * Source: EN 60335-2-69 (essential filter), 29 CFR 1926.1153; handbook of the trade, sections 10 and 16.
  */
-export const notOffered = (op: Operation, { stages, traits: { machineClass }, level, out }: Within): NotOffered | null => {
+export const notOffered = (
+  op: Operation,
+  { stages, traits: { machineClass }, level, out }: Within,
+): NotOffered | null => {
   if (op.kind === 'takeOut' && level !== 'plain') return 'takesOutFilter';
   if (op.kind === 'lampCoverOff' && level !== 'plain') return 'openInDust';
   if (op.kind === 'smell' && level === 'contained') return 'smellsDust';
   if (STILL.has(op.kind)) return null;
   // A new part swapped in is in: what it replaces is not out while it runs.
-  const running = op.kind === 'takeOut' ? [...out, op.position] : op.kind === 'swap' ? out.filter((p) => p !== op.position) : out;
-  return mayRun({ stages, out: running, machineClass, level }) ? null : op.kind === 'takeOut' ? 'takesOutFilter' : 'nothingHolds';
+  const running =
+    op.kind === 'takeOut' ? [...out, op.position] : op.kind === 'swap' ? out.filter((p) => p !== op.position) : out;
+  return mayRun({ stages, out: running, machineClass, level })
+    ? null
+    : op.kind === 'takeOut'
+      ? 'takesOutFilter'
+      : 'nothingHolds';
 };
 
 /** The stages as repairs leave them: a part that was fitted new is in, whatever the record says yet. */
 export const standingStages = (stages: readonly PathStage[], repairs: readonly Repair[]): readonly PathStage[] =>
-  stages.map((s, position) => (s.missing && repairs.some((r) => r.kind === 'newPart' && r.position === position) ? { ...s, missing: false } : s));
+  stages.map((s, position) =>
+    s.missing && repairs.some((r) => r.kind === 'newPart' && r.position === position) ? { ...s, missing: false } : s,
+  );

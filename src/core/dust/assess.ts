@@ -1,4 +1,14 @@
-import { classesDiffer, type Dust, type DustAnswers, type DustFamily, type DustQuestion, DUST_QUESTIONS, type NeededClass, type Referral, type RuleSet } from './dust';
+import {
+  classesDiffer,
+  type Dust,
+  type DustAnswers,
+  type DustFamily,
+  type DustQuestion,
+  DUST_QUESTIONS,
+  type NeededClass,
+  type Referral,
+  type RuleSet,
+} from './dust';
 import { type DustHazard, isBelow, worst } from './level';
 import { type DustMatch, matchDusts } from './match';
 import { wordsOf } from './text';
@@ -17,7 +27,15 @@ export interface DustStatement {
   readonly lowerBecause: string;
 }
 
-export const stated = (text: string, over: Partial<DustStatement> = {}): DustStatement => ({ text, confirmed: [], denied: [], answers: {}, own: null, lowerBecause: '', ...over });
+export const stated = (text: string, over: Partial<DustStatement> = {}): DustStatement => ({
+  text,
+  confirmed: [],
+  denied: [],
+  answers: {},
+  own: null,
+  lowerBecause: '',
+  ...over,
+});
 
 export interface Refusal {
   readonly dust: string;
@@ -45,18 +63,54 @@ export interface DustStanding {
 }
 
 /** What a yes to a question means. */
-const MEANS: Record<DustQuestion, string | null> = { oldPaint: 'oldPaint', stone: 'silica', oldBuilding: 'asbestos', brightMetal: 'reactiveMetal', hotOrFuel: 'hot', biological: 'biological', provenFree: null, fuelInWater: 'flammableLiquid' };
+const MEANS: Record<DustQuestion, string | null> = {
+  oldPaint: 'oldPaint',
+  stone: 'silica',
+  oldBuilding: 'asbestos',
+  brightMetal: 'reactiveMetal',
+  hotOrFuel: 'hot',
+  biological: 'biological',
+  provenFree: null,
+  fuelInWater: 'flammableLiquid',
+};
 
 /** Asked of a dust that is not in the register: what could make it dangerous. */
-const OF_UNKNOWN: readonly DustQuestion[] = ['oldPaint', 'stone', 'oldBuilding', 'brightMetal', 'hotOrFuel', 'biological'];
+const OF_UNKNOWN: readonly DustQuestion[] = [
+  'oldPaint',
+  'stone',
+  'oldBuilding',
+  'brightMetal',
+  'hotOrFuel',
+  'biological',
+];
 
-const NOTHING = new Set(['nothing', 'nothing yet', 'none', 'unused', 'new', 'never used', 'not used yet', 'nothing since it was decontaminated']);
+const NOTHING = new Set([
+  'nothing',
+  'nothing yet',
+  'none',
+  'unused',
+  'new',
+  'never used',
+  'not used yet',
+  'nothing since it was decontaminated',
+]);
 const isNothing = (text: string): boolean => NOTHING.has(wordsOf(text).join(' '));
 
 const RANK: readonly NeededClass[] = ['L', 'M', 'H', 'HEPA'];
-const strictest = (classes: readonly NeededClass[]): NeededClass => RANK[Math.max(0, ...classes.map((c) => RANK.indexOf(c)))] ?? 'L';
+const strictest = (classes: readonly NeededClass[]): NeededClass =>
+  RANK[Math.max(0, ...classes.map((c) => RANK.indexOf(c)))] ?? 'L';
 
-const NOTHING_YET: DustStanding = { dusts: [], toConfirm: [], questions: [], notUnderstood: [], byRegister: 'plain', level: 'plain', lowered: null, refusal: null, neededClass: { eu_uk: 'L', us: 'L' } };
+const NOTHING_YET: DustStanding = {
+  dusts: [],
+  toConfirm: [],
+  questions: [],
+  notUnderstood: [],
+  byRegister: 'plain',
+  level: 'plain',
+  lowered: null,
+  refusal: null,
+  neededClass: { eu_uk: 'L', us: 'L' },
+};
 
 interface Understood {
   readonly dusts: readonly Dust[];
@@ -64,10 +118,17 @@ interface Understood {
   readonly lost: readonly string[];
 }
 
-const understood = (register: readonly Dust[], { confirmed, answers }: DustStatement, matches: readonly DustMatch[]): Understood => {
+const understood = (
+  register: readonly Dust[],
+  { confirmed, answers }: DustStatement,
+  matches: readonly DustMatch[],
+): Understood => {
   const answered = DUST_QUESTIONS.flatMap((q) => (answers[q] === 'yes' ? (MEANS[q] ?? []) : []));
   const keys = [...new Set([...matches.filter((m) => m.exact).map((m) => m.key), ...confirmed, ...answered])];
-  return { dusts: keys.flatMap((k) => register.find((d) => d.key === k) ?? []), lost: keys.filter((k) => !register.some((d) => d.key === k)) };
+  return {
+    dusts: keys.flatMap((k) => register.find((d) => d.key === k) ?? []),
+    lost: keys.filter((k) => !register.some((d) => d.key === k)),
+  };
 };
 
 /** Proven on paper to be free, an old board is no longer one that may hold it; a claim is no longer one. */
@@ -83,10 +144,17 @@ const refusalOf = (dusts: readonly Dust[]): Refusal | null => {
 const IN_BUILDINGS: ReadonlySet<DustFamily> = new Set<DustFamily>(['nuisance', 'silica', 'sensitiser']);
 
 /** A claim of "free" without its paper is not refused; a board that may hold it is, until the paper is seen. */
-const openQuestions = (statement: DustStatement, { dusts }: Understood, { unknown, aged }: { readonly unknown: boolean; readonly aged: boolean }): readonly DustQuestion[] => {
-  const building: readonly DustQuestion[] = aged && dusts.some((d) => IN_BUILDINGS.has(d.family)) ? ['oldBuilding'] : [];
+const openQuestions = (
+  statement: DustStatement,
+  { dusts }: Understood,
+  { unknown, aged }: { readonly unknown: boolean; readonly aged: boolean },
+): readonly DustQuestion[] => {
+  const building: readonly DustQuestion[] =
+    aged && dusts.some((d) => IN_BUILDINGS.has(d.family)) ? ['oldBuilding'] : [];
   const wanted = new Set([...dusts.flatMap((d) => d.asks), ...building, ...(unknown ? OF_UNKNOWN : [])]);
-  return DUST_QUESTIONS.filter((q) => wanted.has(q) && (statement.answers[q] === undefined || statement.answers[q] === 'notKnown'));
+  return DUST_QUESTIONS.filter(
+    (q) => wanted.has(q) && (statement.answers[q] === undefined || statement.answers[q] === 'notKnown'),
+  );
 };
 
 /**
@@ -96,7 +164,8 @@ const openQuestions = (statement: DustStatement, { dusts }: Understood, { unknow
  * Source: handbook of the trade, sections 9, 11 and 18; HSE and OSHA practice, from memory.
  */
 export const assessDust = (register: readonly Dust[], statement: DustStatement): DustStanding => {
-  if (isNothing(statement.text) && statement.confirmed.length === 0) return { ...NOTHING_YET, level: statement.own ?? 'plain' };
+  if (isNothing(statement.text) && statement.confirmed.length === 0)
+    return { ...NOTHING_YET, level: statement.own ?? 'plain' };
   const { matches, notUnderstood, aged } = matchDusts(register, statement.text);
   const all = understood(register, statement, matches);
   const named = free(statement) ? { ...all, dusts: all.dusts.filter((d) => !ofFree(d)) } : all;
@@ -108,7 +177,9 @@ export const assessDust = (register: readonly Dust[], statement: DustStatement):
   // A dust chosen from the register stands for the words that led nowhere.
   const chosen = statement.confirmed.some((k) => !matches.some((m) => m.key === k));
   const unknown = !chosen && (left.length > 0 || (all.dusts.length === 0 && toConfirm.length === 0));
-  const questions = openQuestions(statement, all, { unknown, aged }).filter((q) => !(q === 'provenFree' && free(statement)));
+  const questions = openQuestions(statement, all, { unknown, aged }).filter(
+    (q) => !(q === 'provenFree' && free(statement)),
+  );
   const refusal = refusalOf(named.dusts);
   const open = toConfirm.length > 0 || questions.length > 0 || named.lost.length > 0;
   const byRegister = worst([...named.dusts.map((d) => d.level), ...(open ? (['contained'] as const) : [])]);
@@ -143,7 +214,9 @@ export const together = (standings: readonly DustStanding[]): DustStanding => {
   const level = worst(standings.map((s) => s.level));
   const byRegister = worst(standings.map((s) => s.byRegister));
   // Lowered in effect only: beside a dust that stands as the register says, nothing is.
-  const lowered = isBelow(level, byRegister) ? (standings.flatMap((s) => (s.lowered ? [s.lowered] : []))[0] ?? null) : null;
+  const lowered = isBelow(level, byRegister)
+    ? (standings.flatMap((s) => (s.lowered ? [s.lowered] : []))[0] ?? null)
+    : null;
   return {
     dusts,
     toConfirm: standings.flatMap((s) => s.toConfirm),
@@ -153,6 +226,9 @@ export const together = (standings: readonly DustStanding[]): DustStanding => {
     level,
     lowered,
     refusal: standings.find((s) => s.refusal)?.refusal ?? null,
-    neededClass: { eu_uk: strictest(standings.map((s) => s.neededClass.eu_uk)), us: strictest(standings.map((s) => s.neededClass.us)) },
+    neededClass: {
+      eu_uk: strictest(standings.map((s) => s.neededClass.eu_uk)),
+      us: strictest(standings.map((s) => s.neededClass.us)),
+    },
   };
 };

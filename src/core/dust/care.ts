@@ -23,7 +23,13 @@ export type NoCare = 'medium' | 'dust' | 'class';
  * The ways a medium may be cleaned after what the machine has collected: only those both its kind and every dust in it
  * allow; an element that carries an H or HEPA class never. Empty with the reason where there is none.
  */
-export const waysToClean = (medium: Medium, { standing, carriesClass }: { readonly standing: Pick<DustStanding, 'dusts' | 'level'>; readonly carriesClass: MachineClass | null }): { readonly ways: readonly CleaningWay[]; readonly because: NoCare | null } => {
+export const waysToClean = (
+  medium: Medium,
+  {
+    standing,
+    carriesClass,
+  }: { readonly standing: Pick<DustStanding, 'dusts' | 'level'>; readonly carriesClass: MachineClass | null },
+): { readonly ways: readonly CleaningWay[]; readonly because: NoCare | null } => {
   const own = CARE_OF[medium];
   if (own.length === 0) return { ways: [], because: 'medium' };
   if (carriesClass === 'H' || carriesClass === 'HEPA') return { ways: [], because: 'class' };

@@ -6,7 +6,13 @@ import type { NeededClass } from './dust';
  * differs. Valid: a limit above 0 mg/m3; throws RangeError otherwise.
  * @example classFromLimit({ mgM3: 0.05, carcinogenOrPathogen: false }) // 'H'
  */
-export const classFromLimit = ({ mgM3, carcinogenOrPathogen }: { readonly mgM3: number; readonly carcinogenOrPathogen: boolean }): NeededClass => {
+export const classFromLimit = ({
+  mgM3,
+  carcinogenOrPathogen,
+}: {
+  readonly mgM3: number;
+  readonly carcinogenOrPathogen: boolean;
+}): NeededClass => {
   if (!(mgM3 > 0)) throw new RangeError(`limit ${mgM3} mg/m3 is not above 0`);
   if (carcinogenOrPathogen || mgM3 < 0.1) return 'H';
   return mgM3 > 1 ? 'L' : 'M';

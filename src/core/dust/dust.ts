@@ -5,10 +5,34 @@ export const RULE_SETS = ['eu_uk', 'us'] as const;
 export type RuleSet = (typeof RULE_SETS)[number];
 
 /** A family decides what follows; a word only leads to it. Source: handbook of the trade, section 18, from memory of HSE and OSHA guidance. */
-export const DUST_FAMILIES = ['asbestos', 'toxicMetal', 'silica', 'wood', 'sensitiser', 'nuisance', 'reactiveMetal', 'hot', 'flammableLiquid', 'biological', 'wet', 'fume'] as const;
+export const DUST_FAMILIES = [
+  'asbestos',
+  'toxicMetal',
+  'silica',
+  'wood',
+  'sensitiser',
+  'nuisance',
+  'reactiveMetal',
+  'hot',
+  'flammableLiquid',
+  'biological',
+  'wet',
+  'fume',
+] as const;
 export type DustFamily = (typeof DUST_FAMILIES)[number];
 
-export const DUST_PROPERTIES = ['carcinogen', 'sensitiser', 'toxicMetal', 'silica', 'biological', 'combustible', 'reactiveMetal', 'wet', 'oily', 'hot'] as const;
+export const DUST_PROPERTIES = [
+  'carcinogen',
+  'sensitiser',
+  'toxicMetal',
+  'silica',
+  'biological',
+  'combustible',
+  'reactiveMetal',
+  'wet',
+  'oily',
+  'hot',
+] as const;
 export type DustProperty = (typeof DUST_PROPERTIES)[number];
 
 /** Class of the machine a dust asks for: EN/IEC 60335-2-69 under EU/UK practice, HEPA in US usage. */
@@ -20,7 +44,16 @@ export const REFERRALS = ['licensedContractor', 'machineBuiltForIt', 'fireSafety
 export type Referral = (typeof REFERRALS)[number];
 
 /** Asked where a word does not settle it. */
-export const DUST_QUESTIONS = ['oldPaint', 'stone', 'oldBuilding', 'brightMetal', 'hotOrFuel', 'biological', 'provenFree', 'fuelInWater'] as const;
+export const DUST_QUESTIONS = [
+  'oldPaint',
+  'stone',
+  'oldBuilding',
+  'brightMetal',
+  'hotOrFuel',
+  'biological',
+  'provenFree',
+  'fuelInWater',
+] as const;
 export type DustQuestion = (typeof DUST_QUESTIONS)[number];
 export const DUST_ANSWERS = ['yes', 'no', 'notKnown'] as const;
 export type DustAnswer = (typeof DUST_ANSWERS)[number];
@@ -65,4 +98,5 @@ export interface Dust {
 }
 
 /** Where the two rule sets ask for different classes. */
-export const classesDiffer = ({ neededClass: { eu_uk: eu, us } }: Pick<Dust, 'neededClass'>): boolean => !(eu === us || (eu === 'H' && us === 'HEPA'));
+export const classesDiffer = ({ neededClass: { eu_uk: eu, us } }: Pick<Dust, 'neededClass'>): boolean =>
+  !(eu === us || (eu === 'H' && us === 'HEPA'));

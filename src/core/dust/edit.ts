@@ -11,9 +11,13 @@ export const checkDust = (dust: Dust): Result<Dust> => {
   if (dust.name.trim() === '') return fail(failure('dust.name', 'dust.name'));
   const shipped = builtIn(dust.key);
   if (!shipped) return ok(dust);
-  if (isBelow(dust.level, shipped.level)) return fail(failure('dust.lower', 'dust.level', { name: shipped.name, level: shipped.level }));
-  if (shipped.refused !== null && dust.refused === null) return fail(failure('dust.refusal', 'dust.refused', { name: shipped.name }));
+  if (isBelow(dust.level, shipped.level))
+    return fail(failure('dust.lower', 'dust.level', { name: shipped.name, level: shipped.level }));
+  if (shipped.refused !== null && dust.refused === null)
+    return fail(failure('dust.refusal', 'dust.refused', { name: shipped.name }));
   if (dust.retired) return fail(failure('dust.shipped', 'dust.retired', { name: shipped.name }));
   const lost = shipped.synonyms.find((s) => !dust.synonyms.includes(s));
-  return lost === undefined ? ok({ ...dust, asks: [...new Set([...shipped.asks, ...dust.asks])] }) : fail(failure('dust.word', 'dust.synonyms', { word: lost }));
+  return lost === undefined
+    ? ok({ ...dust, asks: [...new Set([...shipped.asks, ...dust.asks])] })
+    : fail(failure('dust.word', 'dust.synonyms', { word: lost }));
 };

@@ -13,4 +13,6 @@ export const EQUIPMENT_OF: Record<DustHazard, readonly Equipment[]> = {
 };
 
 /** What the waste label says of what a machine has collected, each once. */
-export const wasteOf = ({ dusts }: Pick<DustStanding, 'dusts'>): readonly string[] => [...new Set(dusts.map((d) => d.waste))];
+export const wasteOf = ({ dusts }: Pick<DustStanding, 'dusts'>): readonly string[] => [
+  ...new Set(dusts.map((d) => d.waste)),
+];

@@ -57,11 +57,20 @@ export interface MachineDust {
 }
 
 /** The same words for the same dust are one line; what was answered last of them holds. */
-const lines = (history: DustHistory, last: Decontamination | null): ReadonlyMap<string, { readonly said: CollectedEntry | null; readonly text: string; readonly days: readonly (CalendarDate | null)[] }> => {
+const lines = (
+  history: DustHistory,
+  last: Decontamination | null,
+): ReadonlyMap<
+  string,
+  { readonly said: CollectedEntry | null; readonly text: string; readonly days: readonly (CalendarDate | null)[] }
+> => {
   const entries = history.entries.filter((e) => last === null || e.at > last.at);
   // Hours of the very day of a decontamination count: nobody wrote down whether they came before it.
   const hours = history.hours.filter((h) => h.dust.trim() !== '' && (last === null || h.day >= last.on));
-  const found = new Map<string, { said: CollectedEntry | null; text: string; days: readonly (CalendarDate | null)[] }>();
+  const found = new Map<
+    string,
+    { said: CollectedEntry | null; text: string; days: readonly (CalendarDate | null)[] }
+  >();
   for (const e of entries) {
     const key = normalised(e.text);
     found.set(key, { said: e, text: e.text, days: [...(found.get(key)?.days ?? []), e.since] });
@@ -71,7 +80,11 @@ const lines = (history: DustHistory, last: Decontamination | null): ReadonlyMap<
   for (const h of hours) {
     const key = normalised(h.dust);
     const known = found.get(key);
-    found.set(key, { said: known?.said ?? saidBefore(key), text: known?.text ?? h.dust, days: [...(known?.days ?? []), h.day] });
+    found.set(key, {
+      said: known?.said ?? saidBefore(key),
+      text: known?.text ?? h.dust,
+      days: [...(known?.days ?? []), h.day],
+    });
   }
   return found;
 };
@@ -89,7 +102,13 @@ const edge = (days: readonly (CalendarDate | null)[], which: 'first' | 'last'): 
 export const machineDust = (register: readonly Dust[], history: DustHistory): MachineDust => {
   const last = history.decontaminations.at(-1) ?? null;
   const collected = [...lines(history, last).values()]
-    .map(({ said, text, days }): CollectedDust => ({ text, said, from: edge(days, 'first'), to: edge(days, 'last'), standing: assessDust(register, said ?? stated(text)) }))
+    .map(({ said, text, days }): CollectedDust => ({
+      text,
+      said,
+      from: edge(days, 'first'),
+      to: edge(days, 'last'),
+      standing: assessDust(register, said ?? stated(text)),
+    }))
     .sort((a, b) => ((b.said?.at ?? b.to ?? '') < (a.said?.at ?? a.to ?? '') ? -1 : 1));
   return { collected, standing: together(collected.map((c) => c.standing)), last };
 };
@@ -97,9 +116,19 @@ export const machineDust = (register: readonly Dust[], history: DustHistory): Ma
 export const NO_DUST: MachineDust = { collected: [], standing: together([]), last: null };
 
 /** A machine's dust as it would stand with one more statement: what a page shows while it is typed. */
-export const withStatement = (register: readonly Dust[], { collected, last }: MachineDust, statement: DustStatement): MachineDust => {
+export const withStatement = (
+  register: readonly Dust[],
+  { collected, last }: MachineDust,
+  statement: DustStatement,
+): MachineDust => {
   const key = normalised(statement.text);
-  const said: CollectedDust = { text: statement.text, said: null, from: null, to: null, standing: assessDust(register, statement) };
+  const said: CollectedDust = {
+    text: statement.text,
+    said: null,
+    from: null,
+    to: null,
+    standing: assessDust(register, statement),
+  };
   const all = [said, ...collected.filter((c) => normalised(c.text) !== key)];
   return { collected: all, standing: together(all.map((c) => c.standing)), last };
 };

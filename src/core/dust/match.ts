@@ -38,8 +38,20 @@ const indexOf = (register: readonly Dust[]): Index => {
   const offered = register.filter((d) => !d.retired);
   const phrases = new Map(offered.flatMap((d) => [d.name, ...d.synonyms].map((s) => [normalised(s), d.key] as const)));
   const list = [...phrases].filter(([p]) => p.length >= SHORTEST).map(([phrase, key]) => ({ phrase, key }));
-  const fuse = new Fuse(list, { keys: ['phrase'], includeScore: true, threshold: FURTHEST, location: 0, distance: 12, minMatchCharLength: 3 });
-  return { phrases, fuse, single: list.filter(({ phrase }) => !phrase.includes(' ')), longest: Math.max(1, ...[...phrases.keys()].map((p) => p.split(' ').length)) };
+  const fuse = new Fuse(list, {
+    keys: ['phrase'],
+    includeScore: true,
+    threshold: FURTHEST,
+    location: 0,
+    distance: 12,
+    minMatchCharLength: 3,
+  });
+  return {
+    phrases,
+    fuse,
+    single: list.filter(({ phrase }) => !phrase.includes(' ')),
+    longest: Math.max(1, ...[...phrases.keys()].map((p) => p.split(' ').length)),
+  };
 };
 
 /** A register's index is made once for as long as that register is used: it depends on nothing else. */
@@ -52,19 +64,28 @@ const held = (register: readonly Dust[]): Index => {
   return made;
 };
 
-const singular = (phrase: string): readonly string[] => [phrase, ...(phrase.endsWith('es') ? [phrase.slice(0, -2)] : []), ...(phrase.endsWith('s') ? [phrase.slice(0, -1)] : [])];
+const singular = (phrase: string): readonly string[] => [
+  phrase,
+  ...(phrase.endsWith('es') ? [phrase.slice(0, -2)] : []),
+  ...(phrase.endsWith('s') ? [phrase.slice(0, -1)] : []),
+];
 
 /** A slip is about as long as the word it was meant to be. */
 const alike = (a: string, b: string): boolean => Math.abs(a.length - b.length) <= Math.max(1, Math.floor(b.length / 4));
 
 /** A word that begins or ends with one of the register, as "Asbestschnur" does: how much of it that word is. */
 const compound = (word: string, phrase: string): number =>
-  !phrase.includes(' ') && word.length > phrase.length && (word.startsWith(phrase) || word.endsWith(phrase)) ? phrase.length / word.length : 0;
+  !phrase.includes(' ') && word.length > phrase.length && (word.startsWith(phrase) || word.endsWith(phrase))
+    ? phrase.length / word.length
+    : 0;
 
 const slips = (index: Index, word: string): readonly DustMatch[] => {
   if (word.length < SHORTEST) return [];
   const likely = [
-    ...index.fuse.search(word).filter((r) => alike(word, r.item.phrase)).map((r) => ({ key: r.item.key, chance: 1 - (r.score ?? 1) })),
+    ...index.fuse
+      .search(word)
+      .filter((r) => alike(word, r.item.phrase))
+      .map((r) => ({ key: r.item.key, chance: 1 - (r.score ?? 1) })),
     ...index.single.map(({ phrase, key }) => ({ key, chance: compound(word, phrase) })).filter((r) => r.chance > 0),
   ];
   const byKey = new Map<string, DustMatch>();
@@ -86,11 +107,13 @@ export const matchDusts = (register: readonly Dust[], text: string): TextMatch =
   const matches: DustMatch[] = [];
   const notUnderstood: string[] = [];
   let aged = false;
-  for (let i = 0; i < words.length; ) {
+  for (let i = 0; i < words.length;) {
     let taken = 0;
     for (let n = Math.min(index.longest, words.length - i); n > 0 && taken === 0; n -= 1) {
       const phrase = words.slice(i, i + n).join(' ');
-      const key = singular(phrase).map((p) => index.phrases.get(p)).find((k) => k !== undefined);
+      const key = singular(phrase)
+        .map((p) => index.phrases.get(p))
+        .find((k) => k !== undefined);
       if (key === undefined) continue;
       taken = n;
       if (!matches.some((m) => m.key === key && m.exact)) matches.push({ key, words: phrase, chance: 1, exact: true });

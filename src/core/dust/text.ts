@@ -9,7 +9,10 @@ export const normalised = (text: string): string =>
     .replace(/[^a-z0-9]+/g, ' ')
     .trim();
 
-export const wordsOf = (text: string): readonly string[] => normalised(text).split(' ').filter((w) => w !== '');
+export const wordsOf = (text: string): readonly string[] =>
+  normalised(text)
+    .split(' ')
+    .filter((w) => w !== '');
 
 /** Words that say how, where or how much, and never what: alone they name no dust. */
 const HOW_AND_WHERE =
@@ -21,7 +24,11 @@ const HOW_AND_WHERE =
   'van het een en met uit stof fijn oud oude op pyl z ze i';
 const NOISE = new Set(HOW_AND_WHERE.split(' '));
 
-const OLD = new Set('old alt alte alter altes alten vieux vieil vieille vieilles viejo vieja viejos viejas vecchio vecchia vecchi vecchie oud oude antique original'.split(' '));
+const OLD = new Set(
+  'old alt alte alter altes alten vieux vieil vieille vieilles viejo vieja viejos viejas vecchio vecchia vecchi vecchie oud oude antique original'.split(
+    ' ',
+  ),
+);
 
 /** Whether a word says that a thing is old, or is a year before 2000. */
 export const saysOld = (word: string): boolean => OLD.has(word) || /^1[89]\d\ds?$/.test(word);

@@ -162,8 +162,7 @@ export interface Failure {
 }
 
 export type Result<T> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly failures: readonly Failure[] };
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly failures: readonly Failure[] };
 
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
 

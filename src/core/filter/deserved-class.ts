@@ -29,20 +29,29 @@ const SLACK = 1 + 1e-9;
 const CLASSES: readonly DustClass[] = ['H', 'M', 'L'];
 
 /** The best class whose limit a penetration keeps, inclusive; null above L. Source: EN/IEC 60335-2-69 Annex AA. */
-export const classOfPenetration = (penetration: number): DustClass | null => CLASSES.find((c) => penetration <= DUST_CLASS_PENETRATION[c] * SLACK) ?? null;
+export const classOfPenetration = (penetration: number): DustClass | null =>
+  CLASSES.find((c) => penetration <= DUST_CLASS_PENETRATION[c] * SLACK) ?? null;
 
 /** Most bypass past the seat of an element that still keeps a limit; below 0 when the element alone breaks it. Source: b + (1 - b) P = limit. */
-export const mostBypass = ({ limit, penetration }: { readonly limit: number; readonly penetration: number }): number => (limit - penetration) / (1 - penetration);
+export const mostBypass = ({ limit, penetration }: { readonly limit: number; readonly penetration: number }): number =>
+  (limit - penetration) / (1 - penetration);
 
 const finest = (train: Train): BuiltStage | null =>
-  train.stages.filter((s) => s.curve.rated).reduce<BuiltStage | null>((best, s) => (best === null || s.claim(s.curve.ratedSizeUm) < best.claim(best.curve.ratedSizeUm) ? s : best), null);
+  train.stages
+    .filter((s) => s.curve.rated)
+    .reduce<BuiltStage | null>(
+      (best, s) => (best === null || s.claim(s.curve.ratedSizeUm) < best.claim(best.curve.ratedSizeUm) ? s : best),
+      null,
+    );
 
 const reasonOf = (train: Train, essential: BuiltStage | null, sizeUm: number): Reason => {
   if (!essential) return { kind: 'unrated' };
   const { stage } = essential;
   const through = essential.claim(sizeUm);
   if (train.wholeBypass > stage.bypass + through) return { kind: 'wholeBypass', bypass: train.wholeBypass };
-  return stage.bypass > (1 - stage.bypass) * through ? { kind: 'bypass', stageName: stage.name, bypass: stage.bypass } : { kind: 'element', stageName: stage.name, penetration: through };
+  return stage.bypass > (1 - stage.bypass) * through
+    ? { kind: 'bypass', stageName: stage.name, bypass: stage.bypass }
+    : { kind: 'element', stageName: stage.name, penetration: through };
 };
 
 /**
@@ -52,7 +61,9 @@ const reasonOf = (train: Train, essential: BuiltStage | null, sizeUm: number): R
  */
 export const deservedClass = (train: Train): Deserved => {
   const essential = finest(train);
-  const { sizeUm, penetration } = essential ? mostPenetrating(train.claimed) : { sizeUm: US_HEPA.sizeUm, penetration: train.claimed(US_HEPA.sizeUm) };
+  const { sizeUm, penetration } = essential
+    ? mostPenetrating(train.claimed)
+    : { sizeUm: US_HEPA.sizeUm, penetration: train.claimed(US_HEPA.sizeUm) };
   const penetrationAt03 = train.claimed(US_HEPA.sizeUm);
   return {
     dustClass: essential ? classOfPenetration(penetration) : null,

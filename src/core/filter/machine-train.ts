@@ -14,7 +14,9 @@ export interface TrainOf {
 }
 
 const filtersOf = (machine: Machine): readonly { readonly stage: Stage; readonly position: number }[] =>
-  machine.stages.map((stage, position) => ({ stage, position })).filter(({ stage }) => stage.spec.air.form === 'medium');
+  machine.stages
+    .map((stage, position) => ({ stage, position }))
+    .filter(({ stage }) => stage.spec.air.form === 'medium');
 
 /** How many times its clean resistance a stage has now. */
 const timesCleanAt = ({ asNew, state }: TrainOf, position: number): number => {

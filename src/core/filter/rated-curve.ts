@@ -23,7 +23,11 @@ interface Fixed {
 }
 
 /** Thickness is free: the exponent is scaled to the rating anyway. */
-const bedOf = (medium: Medium): FibreBed => ({ fibreUm: MEDIA[medium].fibreUm, solidity: Math.min(0.3, MEDIA[medium].solidity), thicknessM: 1e-3 });
+const bedOf = (medium: Medium): FibreBed => ({
+  fibreUm: MEDIA[medium].fibreUm,
+  solidity: Math.min(0.3, MEDIA[medium].solidity),
+  thicknessM: 1e-3,
+});
 
 /** A rating is taken to be stated in the middle of the medium's usual face velocities. */
 const ratedFaceOf = (medium: Medium): number => Math.sqrt(MEDIA[medium].adviceMs[0] * MEDIA[medium].adviceMs[1]);
@@ -31,9 +35,15 @@ const ratedFaceOf = (medium: Medium): number => Math.sqrt(MEDIA[medium].adviceMs
 const SCAN = 160;
 
 /** Most penetrating size in um of a curve between two sizes, by a scan on a logarithmic grid and halving about its top. */
-export const mostPenetrating = (penetrationAt: (sizeUm: number) => number, [low, high]: readonly [number, number] = SIZE_RANGE_UM): { readonly sizeUm: number; readonly penetration: number } => {
+export const mostPenetrating = (
+  penetrationAt: (sizeUm: number) => number,
+  [low, high]: readonly [number, number] = SIZE_RANGE_UM,
+): { readonly sizeUm: number; readonly penetration: number } => {
   const at = (i: number) => low * (high / low) ** (i / SCAN);
-  const best = Array.from({ length: SCAN + 1 }, (_, i) => i).reduce((a, i) => (penetrationAt(at(i)) > penetrationAt(at(a)) ? i : a), 0);
+  const best = Array.from({ length: SCAN + 1 }, (_, i) => i).reduce(
+    (a, i) => (penetrationAt(at(i)) > penetrationAt(at(a)) ? i : a),
+    0,
+  );
   let [a, b] = [Math.log(at(Math.max(0, best - 1))), Math.log(at(Math.min(SCAN, best + 1)))];
   for (let i = 0; i < 40; i += 1) {
     const [l, r] = [a + (b - a) / 3, b - (b - a) / 3];
@@ -95,7 +105,11 @@ const exponentAtRated = (points: readonly RatedPoint[], sizeUm: number, bed: num
  * medium seasons. Source: P = P0^c, thickness scaling of Hinds eq. 9.19; ratings by their standards; seasoning is a
  * Moorwind default. Valid: sizes 0.01 to 10 um. Returns `train.rating` or `path.range`.
  */
-export const ratedCurve = (input: { readonly medium: Medium; readonly rating: FilterRating; readonly timesClean?: number }): Result<RatedCurve> => {
+export const ratedCurve = (input: {
+  readonly medium: Medium;
+  readonly rating: FilterRating;
+  readonly timesClean?: number;
+}): Result<RatedCurve> => {
   const { medium, rating, timesClean = 1 } = input;
   const [bed, ratedFaceMs] = [bedOf(medium), ratedFaceOf(medium)];
   const exponentAt = (sizeUm: number, faceMs: number) => bedExponent(bed, { sizeUm, faceMs });

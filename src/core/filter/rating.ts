@@ -16,16 +16,17 @@ export type FilterRating =
   | { readonly scale: 'dustClass'; readonly dustClass: DustClass };
 
 /** Minimum integral and local efficiency in per cent, as printed. Source: EN 1822-1, from memory of the table. */
-export const EN_1822: Record<En1822Grade, { readonly integralPercent: number; readonly localPercent: number | null }> = {
-  E10: { integralPercent: 85, localPercent: null },
-  E11: { integralPercent: 95, localPercent: null },
-  E12: { integralPercent: 99.5, localPercent: null },
-  H13: { integralPercent: 99.95, localPercent: 99.75 },
-  H14: { integralPercent: 99.995, localPercent: 99.975 },
-  U15: { integralPercent: 99.9995, localPercent: 99.9975 },
-  U16: { integralPercent: 99.99995, localPercent: 99.99975 },
-  U17: { integralPercent: 99.999995, localPercent: 99.9999 },
-};
+export const EN_1822: Record<En1822Grade, { readonly integralPercent: number; readonly localPercent: number | null }> =
+  {
+    E10: { integralPercent: 85, localPercent: null },
+    E11: { integralPercent: 95, localPercent: null },
+    E12: { integralPercent: 99.5, localPercent: null },
+    H13: { integralPercent: 99.95, localPercent: 99.75 },
+    H14: { integralPercent: 99.995, localPercent: 99.975 },
+    U15: { integralPercent: 99.9995, localPercent: 99.9975 },
+    U16: { integralPercent: 99.99995, localPercent: 99.99975 },
+    U17: { integralPercent: 99.999995, localPercent: 99.9999 },
+  };
 
 /** The three size ranges of ASHRAE 52.2, um. */
 export const MERV_RANGES_UM: readonly (readonly [number, number])[] = [
@@ -53,7 +54,6 @@ export const DUST_CLASS_PENETRATION: Record<DustClass, number> = { L: 0.01, M: 0
 /** HEPA in US usage: 99.97 % at 0.3 um. Source: DOE-STD-3020; 29 CFR 1926.1153 defines it the same way. */
 export const US_HEPA = { efficiency: 0.9997, sizeUm: 0.3 } as const;
 
-
 /** Below this size no maker of vacuum filters states a figure: "99.97 % at 0.03 um" is 0.3 with a slip. */
 const SMALLEST_STATED_UM = 0.1;
 
@@ -66,6 +66,16 @@ export const checkRating = (rating: FilterRating): Result<FilterRating> => {
   if (rating.scale !== 'point') return ok(rating);
   const { efficiency, sizeUm } = rating;
   if (!(efficiency > 0 && efficiency < 1)) return fail(failure('train.rating', 'rating', { efficiency }));
-  if (!(sizeUm >= SIZE_RANGE_UM[0] && sizeUm <= SIZE_RANGE_UM[1])) return fail(failure('path.range', 'rating.sizeUm', { field: 'sizeUm', value: sizeUm, low: SIZE_RANGE_UM[0], high: SIZE_RANGE_UM[1] }));
-  return sizeUm < SMALLEST_STATED_UM ? fail(failure('train.claim', 'rating.sizeUm', { efficiency, sizeUm })) : ok(rating);
+  if (!(sizeUm >= SIZE_RANGE_UM[0] && sizeUm <= SIZE_RANGE_UM[1]))
+    return fail(
+      failure('path.range', 'rating.sizeUm', {
+        field: 'sizeUm',
+        value: sizeUm,
+        low: SIZE_RANGE_UM[0],
+        high: SIZE_RANGE_UM[1],
+      }),
+    );
+  return sizeUm < SMALLEST_STATED_UM
+    ? fail(failure('train.claim', 'rating.sizeUm', { efficiency, sizeUm }))
+    : ok(rating);
 };

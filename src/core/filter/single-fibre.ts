@@ -24,15 +24,20 @@ const cap = (e: number): number => Math.min(1, Math.max(0, e));
 /** Kuwabara's hydrodynamic factor of a solidity. Source: Hinds, eq. 9.22. Valid: 0 < solidity <= 0.3. */
 export const kuwabara = (solidity: number): number => -Math.log(solidity) / 2 - 0.75 + solidity - solidity ** 2 / 4;
 
-const inertiaJ = (solidity: number, r: number): number => (r < 0.4 ? (29.6 - 28 * solidity ** 0.62) * r ** 2 - 27.5 * r ** 2.8 : 2);
+const inertiaJ = (solidity: number, r: number): number =>
+  r < 0.4 ? (29.6 - 28 * solidity ** 0.62) * r ** 2 - 27.5 * r ** 2.8 : 2;
 
 /**
  * What one fibre catches of the particles in its way, by mechanism: particle size in um, face velocity in m/s.
  * Source: Hinds, Aerosol Technology, 2nd ed., 9.3: eq. 9.21, 9.24, 9.27, 9.28 as the handbook writes them; the total
  * is 1 - product(1 - E). Valid: size 0.01 to 10 um, velocity above 0, solidity 0 to 0.3; throws RangeError otherwise.
  */
-export const fibreEfficiency = ({ fibreUm, solidity }: Pick<FibreBed, 'fibreUm' | 'solidity'>, { sizeUm, faceMs }: { readonly sizeUm: number; readonly faceMs: number }): FibreEfficiency => {
-  if (!(sizeUm > 0 && faceMs > 0 && fibreUm > 0)) throw new RangeError(`particle ${sizeUm} um at ${faceMs} m/s on a fibre of ${fibreUm} um`);
+export const fibreEfficiency = (
+  { fibreUm, solidity }: Pick<FibreBed, 'fibreUm' | 'solidity'>,
+  { sizeUm, faceMs }: { readonly sizeUm: number; readonly faceMs: number },
+): FibreEfficiency => {
+  if (!(sizeUm > 0 && faceMs > 0 && fibreUm > 0))
+    throw new RangeError(`particle ${sizeUm} um at ${faceMs} m/s on a fibre of ${fibreUm} um`);
   if (!(solidity > 0 && solidity <= 0.6)) throw new RangeError(`solidity ${solidity} is not 0 to 0.6`);
   const [d, df, eta] = [sizeUm * 1e-6, fibreUm * 1e-6, REFERENCE_VISCOSITY.value];
   const slip = slipFactor(sizeUm);
@@ -59,4 +64,5 @@ export const bedExponent = (bed: FibreBed, at: { readonly sizeUm: number; readon
  * Valid: solidity 0.006 to 0.3. @example 2 um fibres, 5 %, 1 mm, 0.1 m/s // 326 Pa
  */
 export const daviesDropPa = ({ fibreUm, solidity, thicknessM }: FibreBed, faceMs: number): number =>
-  (REFERENCE_VISCOSITY.value * thicknessM * faceMs * 64 * solidity ** 1.5 * (1 + 56 * solidity ** 3)) / (fibreUm * 1e-6) ** 2;
+  (REFERENCE_VISCOSITY.value * thicknessM * faceMs * 64 * solidity ** 1.5 * (1 + 56 * solidity ** 3)) /
+  (fibreUm * 1e-6) ** 2;

@@ -46,7 +46,8 @@ export interface Train {
 
 /** b + (1 - b) P: what gets past a seat is not filtered. Source: mixing of two streams. Valid: shares 0 to 1; throws RangeError otherwise. */
 export const pastSeat = (bypass: number, penetration: number): number => {
-  if (!(bypass >= 0 && bypass <= 1 && penetration >= 0 && penetration <= 1)) throw new RangeError(`bypass ${bypass} and penetration ${penetration} are shares`);
+  if (!(bypass >= 0 && bypass <= 1 && penetration >= 0 && penetration <= 1))
+    throw new RangeError(`bypass ${bypass} and penetration ${penetration} are shares`);
   return bypass + (1 - bypass) * penetration;
 };
 
@@ -61,7 +62,8 @@ const isShare = (x: number): boolean => x >= 0 && x <= 1;
 
 const build = (stage: TrainStage): Result<BuiltStage> => {
   if (!isShare(stage.bypass)) return fail(failure('train.bypass', 'bypass', { bypass: stage.bypass }));
-  if (stage.faceMs !== null && !(stage.faceMs > 0)) return fail(failure('train.face', 'faceMs', { faceMs: stage.faceMs }));
+  if (stage.faceMs !== null && !(stage.faceMs > 0))
+    return fail(failure('train.face', 'faceMs', { faceMs: stage.faceMs }));
   const [curve, clean] = [ratedCurve(stage), ratedCurve({ ...stage, timesClean: 1 })];
   if (!curve.ok) return curve;
   if (!clean.ok) return clean;
@@ -69,11 +71,13 @@ const build = (stage: TrainStage): Result<BuiltStage> => {
   const faceMs = stage.faceMs ?? ratedFaceMs;
   const medium = (sizeUm: number) => curve.value.penetration({ sizeUm, faceMs });
   // Faster air holds large particles better and small ones worse; a cake holds everything better. Neither betters a rating.
-  const claim = (sizeUm: number) => Math.max(clean.value.penetration({ sizeUm, faceMs }), clean.value.penetration({ sizeUm, faceMs: ratedFaceMs }));
+  const claim = (sizeUm: number) =>
+    Math.max(clean.value.penetration({ sizeUm, faceMs }), clean.value.penetration({ sizeUm, faceMs: ratedFaceMs }));
   return ok({ stage, curve: curve.value, medium, claim, seated: (sizeUm) => pastSeat(stage.bypass, medium(sizeUm)) });
 };
 
-const product = (stages: readonly BuiltStage[], sizeUm: number): number => stages.reduce((p, s) => p * s.seated(sizeUm), 1);
+const product = (stages: readonly BuiltStage[], sizeUm: number): number =>
+  stages.reduce((p, s) => p * s.seated(sizeUm), 1);
 
 /**
  * The filter train: P(d) = b + (1 - b) prod [b_i + (1 - b_i) P_i(d)], stages in series with what passes each seat.

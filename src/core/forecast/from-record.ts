@@ -54,17 +54,42 @@ export interface StageOutlook {
 }
 
 /** Middle days to the limit, before anything is on record. Moorwind defaults, a modelling choice. */
-const TEMPLATE_DAYS: Partial<Record<StageKind, number>> = { bag: 30, cyclone: 18, dropChamber: 60, prefilter: 120, mainFilter: 365, canister: 730, hepa: 400, gas: 180, cloth: 240, foam: 90, exhaustFilter: 180 };
+const TEMPLATE_DAYS: Partial<Record<StageKind, number>> = {
+  bag: 30,
+  cyclone: 18,
+  dropChamber: 60,
+  prefilter: 120,
+  mainFilter: 365,
+  canister: 730,
+  hepa: 400,
+  gas: 180,
+  cloth: 240,
+  foam: 90,
+  exhaustFilter: 180,
+};
 const OTHER_DAYS = 180;
 /** Run hours of a usual calendar day, where only days are known. */
 const USUAL_HOURS = 1.8;
 const TEMPLATE_SPREAD = 0.7;
 
-const END_OF: Record<ChangeReason, IntervalEnd> = { gauge: 'limit', fill: 'limit', test: 'limit', date: 'early', count: 'early', precaution: 'early', damage: 'other' };
+const END_OF: Record<ChangeReason, IntervalEnd> = {
+  gauge: 'limit',
+  fill: 'limit',
+  test: 'limit',
+  date: 'early',
+  count: 'early',
+  precaution: 'early',
+  damage: 'other',
+};
 
 const changeDaysOf = ({ machine, changes }: MachineRecord, stageId: number): readonly CalendarDate[] => {
   const first = machine.stages.find((s) => s.id === stageId)?.firstUsedOn;
-  return [...new Set([...(first === undefined ? [] : [first]), ...changes.filter((c) => c.stageId === stageId).map((c) => c.performedOn)])].sort();
+  return [
+    ...new Set([
+      ...(first === undefined ? [] : [first]),
+      ...changes.filter((c) => c.stageId === stageId).map((c) => c.performedOn),
+    ]),
+  ].sort();
 };
 
 /** Hours are counted where they are on record for the interval that runs and the one before it. */
@@ -74,7 +99,8 @@ const countsOf = ({ machine, today }: MachineRecord, starts: readonly CalendarDa
   return first !== undefined && first <= from ? 'hours' : 'days';
 };
 
-const hoursBetween = ({ hours }: Machine, from: CalendarDate, to: CalendarDate): number => hours.reduce((sum, h) => sum + (h.day >= from && h.day < to ? h.hours : 0), 0);
+const hoursBetween = ({ hours }: Machine, from: CalendarDate, to: CalendarDate): number =>
+  hours.reduce((sum, h) => sum + (h.day >= from && h.day < to ? h.hours : 0), 0);
 
 /** When the newest dust, or the newest way of the air, began. */
 const regimeStart = ({ machine }: MachineRecord): CalendarDate | null => {
@@ -87,7 +113,8 @@ const regimeStart = ({ machine }: MachineRecord): CalendarDate | null => {
 
 const limitOf = (rule: Rule): number => (rule.kind === 'fill' || rule.kind === 'flowLost' ? rule.share : 1);
 
-const looksBetween = (stage: Stage, from: CalendarDate, to: CalendarDate) => stage.looks.filter((l) => l.day >= from && l.day <= to);
+const looksBetween = (stage: Stage, from: CalendarDate, to: CalendarDate) =>
+  stage.looks.filter((l) => l.day >= from && l.day <= to);
 
 const foundAt = (stage: Stage, day: CalendarDate, rule: Rule): number | null => {
   const look = rule.kind === 'fill' ? stage.looks.filter((l) => l.day === day).at(-1) : undefined;
@@ -105,21 +132,51 @@ interface Counted {
   readonly loadTo: (day: CalendarDate) => number;
 }
 
-const sightsOf = (record: MachineRecord, stage: Stage, { rule, counted }: { readonly rule: Rule; readonly counted: Counted }): readonly Sight[] => {
+const sightsOf = (
+  record: MachineRecord,
+  stage: Stage,
+  { rule, counted }: { readonly rule: Rule; readonly counted: Counted },
+): readonly Sight[] => {
   const { since, loadTo } = counted;
   const limit = limitOf(rule);
   const later = (day: CalendarDate) => day > since && loadTo(day) > 0;
-  if (rule.kind === 'fill') return looksBetween(stage, since, record.today).filter((l) => later(l.day)).map((l) => ({ kind: 'share', load: loadTo(l.day), share: l.share / limit, deviation: lookDeviation(l.share) / limit }));
-  if (rule.kind === 'flowLost') return record.losses.filter((l) => l.stageId === stage.id && later(l.day)).map((l) => ({ kind: 'share', load: loadTo(l.day), share: l.ofLimit, deviation: Math.max(LEAST_DEVIATION, l.deviation) }));
+  if (rule.kind === 'fill')
+    return looksBetween(stage, since, record.today)
+      .filter((l) => later(l.day))
+      .map((l) => ({
+        kind: 'share',
+        load: loadTo(l.day),
+        share: l.share / limit,
+        deviation: lookDeviation(l.share) / limit,
+      }));
+  if (rule.kind === 'flowLost')
+    return record.losses
+      .filter((l) => l.stageId === stage.id && later(l.day))
+      .map((l) => ({
+        kind: 'share',
+        load: loadTo(l.day),
+        share: l.ofLimit,
+        deviation: Math.max(LEAST_DEVIATION, l.deviation),
+      }));
   if (rule.kind === 'gaugeZone') {
     const at = (zone: ZoneSeen['zone']): number => (zone === 'green' ? 0 : zone === 'amber' ? 1 : 2);
     const wanted = at(rule.zone);
-    return record.zones.filter((z) => z.stageId === stage.id && later(z.day)).map((z) => ({ kind: 'side', load: loadTo(z.day), share: 1, above: at(z.zone) >= wanted }));
+    return record.zones
+      .filter((z) => z.stageId === stage.id && later(z.day))
+      .map((z) => ({ kind: 'side', load: loadTo(z.day), share: 1, above: at(z.zone) >= wanted }));
   }
   return [];
 };
 
-const pastOf = (record: MachineRecord, stage: Stage, { rule, counts, starts }: { readonly rule: Rule; readonly counts: 'hours' | 'days'; readonly starts: readonly CalendarDate[] }): readonly PastInterval[] => {
+const pastOf = (
+  record: MachineRecord,
+  stage: Stage,
+  {
+    rule,
+    counts,
+    starts,
+  }: { readonly rule: Rule; readonly counts: 'hours' | 'days'; readonly starts: readonly CalendarDate[] },
+): readonly PastInterval[] => {
   const regime = regimeStart(record);
   const logged = record.machine.hours[0]?.day ?? record.today;
   return starts.slice(1).flatMap((day, i): readonly PastInterval[] => {
@@ -129,7 +186,15 @@ const pastOf = (record: MachineRecord, stage: Stage, { rule, counts, starts }: {
     const load = counts === 'hours' ? hoursBetween(record.machine, from, day) : lasted;
     // An interval that began before hours were written down would look shorter than it was.
     if (!change || load <= 0 || (counts === 'hours' && from < logged)) return [];
-    return [{ load, days: Math.max(1, lasted), end: END_OF[change.reason], found: foundAt(stage, day, rule), beforeRegime: regime !== null && from < regime }];
+    return [
+      {
+        load,
+        days: Math.max(1, lasted),
+        end: END_OF[change.reason],
+        found: foundAt(stage, day, rule),
+        beforeRegime: regime !== null && from < regime,
+      },
+    ];
   });
 };
 
@@ -138,10 +203,14 @@ export const historyOfStage = (record: MachineRecord, stage: Stage, rule: Rule):
   const starts = changeDaysOf(record, stage.id);
   const counts = countsOf(record, starts);
   const since = starts.at(-1) ?? stage.firstUsedOn;
-  const loadTo = (day: CalendarDate): number => (counts === 'hours' ? hoursBetween(record.machine, since, addDays(day, 1)) : daysBetween({ from: since, to: day }));
+  const loadTo = (day: CalendarDate): number =>
+    counts === 'hours' ? hoursBetween(record.machine, since, addDays(day, 1)) : daysBetween({ from: since, to: day });
   // The school's own calendar, where there is one, knows this stage better than its kind does.
   const calendar = stage.rules.find((r) => r.rule.kind === 'calendarDays')?.rule;
-  const days = calendar?.kind === 'calendarDays' ? calendar.days : (TEMPLATE_DAYS[stage.kind] ?? OTHER_DAYS) * (rule.kind === 'fill' ? Math.max(0.3, rule.share) : 1);
+  const days =
+    calendar?.kind === 'calendarDays'
+      ? calendar.days
+      : (TEMPLATE_DAYS[stage.kind] ?? OTHER_DAYS) * (rule.kind === 'fill' ? Math.max(0.3, rule.share) : 1);
   return {
     template: { load: counts === 'hours' ? days * USUAL_HOURS : days, spread: TEMPLATE_SPREAD },
     counts,
@@ -159,7 +228,11 @@ export const useOf = ({ machine, today, works }: MachineRecord, counts: 'hours' 
   const byDay = new Map(machine.hours.map((h) => [h.day, h.hours]));
   const first = machine.hours[0]?.day ?? today;
   const length = Math.min(USE_DAYS, Math.max(1, daysBetween({ from: first, to: today }) + 1));
-  return { recent: Array.from({ length }, (_, i) => byDay.get(addDays(today, i - length + 1)) ?? 0), works, unsure: 0.22 };
+  return {
+    recent: Array.from({ length }, (_, i) => byDay.get(addDays(today, i - length + 1)) ?? 0),
+    works,
+    unsure: 0.22,
+  };
 };
 
 const fixed = (day: number): Float64Array => new Float64Array(DRAWS).fill(day);
@@ -168,8 +241,18 @@ const drawsOf = (record: MachineRecord, stage: Stage, { id, rule }: RuleRecord):
   const chance = seeded(record.seed + 1009 * id);
   const starts = changeDaysOf(record, stage.id);
   const since = starts.at(-1) ?? stage.firstUsedOn;
-  if (rule.kind === 'calendarDays') return { rule: id, draws: fixed(daysBetween({ from: record.today, to: addDays(since, rule.days) })) };
-  if (rule.kind === 'examination') return { rule: id, draws: fixed(daysBetween({ from: record.today, to: addMonths(record.machine.examinations.at(-1)?.on ?? since, rule.months) })) };
+  if (rule.kind === 'calendarDays')
+    return { rule: id, draws: fixed(daysBetween({ from: record.today, to: addDays(since, rule.days) })) };
+  if (rule.kind === 'examination')
+    return {
+      rule: id,
+      draws: fixed(
+        daysBetween({
+          from: record.today,
+          to: addMonths(record.machine.examinations.at(-1)?.on ?? since, rule.months),
+        }),
+      ),
+    };
   if (rule.kind === 'countOfChanges') {
     const counted = changeDaysOf(record, rule.countedStageId);
     const done = counted.filter((d) => d > since).length;
@@ -179,7 +262,11 @@ const drawsOf = (record: MachineRecord, stage: Stage, { id, rule }: RuleRecord):
     const gaps = counted.slice(1).map((d, i) => daysBetween({ from: counted[i] ?? d, to: d }));
     const last = counted.at(-1) ?? since;
     const kind = record.machine.stages.find((s) => s.id === rule.countedStageId)?.kind;
-    const habit = { gaps, since: Math.max(0, daysBetween({ from: last, to: record.today })), templateDays: (kind && TEMPLATE_DAYS[kind]) ?? OTHER_DAYS };
+    const habit = {
+      gaps,
+      since: Math.max(0, daysBetween({ from: last, to: record.today })),
+      templateDays: (kind && TEMPLATE_DAYS[kind]) ?? OTHER_DAYS,
+    };
     return { rule: id, draws: drawCount(rule.count - done, habit, { chance }) };
   }
   if (!isWear(rule)) return null;
@@ -212,4 +299,5 @@ export const outlookOf = (record: MachineRecord, stage: Stage): StageOutlook => 
 };
 
 /** Every ruled stage of a machine, in path order. */
-export const outlooksOf = (record: MachineRecord): readonly StageOutlook[] => record.machine.stages.filter((s) => s.rules.length > 0).map((s) => outlookOf(record, s));
+export const outlooksOf = (record: MachineRecord): readonly StageOutlook[] =>
+  record.machine.stages.filter((s) => s.rules.length > 0).map((s) => outlookOf(record, s));

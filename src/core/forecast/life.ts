@@ -28,7 +28,17 @@ export interface LifeTuning {
   readonly surprise: number;
 }
 
-export const LIFE_TUNING: LifeTuning = { between: 0.3, lateDays: 4, lateSpread: 0.2, look: 0.16, regime: 0.6, hidden: 1.6, drift: 0.06, soft: 0.3, surprise: 2.2 };
+export const LIFE_TUNING: LifeTuning = {
+  between: 0.3,
+  lateDays: 4,
+  lateSpread: 0.2,
+  look: 0.16,
+  regime: 0.6,
+  hidden: 1.6,
+  drift: 0.06,
+  soft: 0.3,
+  surprise: 2.2,
+};
 
 const HIDDEN_MOST = 0.4;
 
@@ -36,9 +46,16 @@ const GRID = 81;
 /** Spreads of the logarithm to each side that the grid covers. */
 const REACH = 3.5;
 /** Exponents of the share against the load: straight in the middle, floating to both sides, with their belief before. */
-const EXPONENTS: readonly (readonly [number, number])[] = [[0.7, 0.12], [0.85, 0.23], [1, 0.3], [1.2, 0.23], [1.45, 0.12]];
+const EXPONENTS: readonly (readonly [number, number])[] = [
+  [0.7, 0.12],
+  [0.85, 0.23],
+  [1, 0.3],
+  [1.2, 0.23],
+  [1.45, 0.12],
+];
 
-const density = (x: number, mean: number, deviation: number): number => Math.exp(-0.5 * ((x - mean) / deviation) ** 2) / deviation;
+const density = (x: number, mean: number, deviation: number): number =>
+  Math.exp(-0.5 * ((x - mean) / deviation) ** 2) / deviation;
 
 /** What lateness adds to an interval: a few days are much of a fortnight and nothing of a year. */
 const lateOf = ({ days }: PastInterval, { lateDays }: LifeTuning): number => Math.log(1 + lateDays / Math.max(days, 1));
@@ -53,19 +70,27 @@ const saysOf = (interval: PastInterval, age: number, t: LifeTuning): ((m: number
   }
   if (interval.end === 'limit') return (m) => density(x - lateOf(interval, t), m, Math.hypot(aged, t.lateSpread));
   // Opened before its limit: the life was longer, most likely.
-  if (interval.end === 'early') return (m) => 0.1 + 0.9 * normalCdf((m - x + t.soft / 2) / Math.hypot(aged, t.soft), 0, 1);
+  if (interval.end === 'early')
+    return (m) => 0.1 + 0.9 * normalCdf((m - x + t.soft / 2) / Math.hypot(aged, t.soft), 0, 1);
   return null;
 };
 
 /** The logarithm of a finished interval's life, as well as it is known; null where it is only a bound. */
 const lifeOf = (i: PastInterval, t: LifeTuning): number | null =>
-  i.found !== null && i.found > 0.05 ? Math.log(i.load / i.found) : i.end === 'limit' ? Math.log(i.load) - lateOf(i, t) : null;
+  i.found !== null && i.found > 0.05
+    ? Math.log(i.load / i.found)
+    : i.end === 'limit'
+      ? Math.log(i.load) - lateOf(i, t)
+      : null;
 
 /**
  * Marks what lies before a break nobody recorded: where the newest lives stand further from the older ones than lives of
  * one machine do, the older ones are of another regime and are not averaged in. Source: a modelling choice.
  */
-export const withBreaks = (past: readonly PastInterval[], tuning: LifeTuning = LIFE_TUNING): readonly PastInterval[] => {
+export const withBreaks = (
+  past: readonly PastInterval[],
+  tuning: LifeTuning = LIFE_TUNING,
+): readonly PastInterval[] => {
   const lives = past.map((i) => (i.beforeRegime ? null : lifeOf(i, tuning)));
   const known = lives.flatMap((life, at) => (life === null ? [] : [{ life, at }]));
   if (known.length < 4) return past;
@@ -101,16 +126,31 @@ const normalised = (shares: Float64Array): Float64Array => {
  */
 export const believeLife = (history: StageHistory, given: LifeTuning = LIFE_TUNING): LifeBelief => {
   const { template, sights } = history;
-  const hidden = history.counts === 'hours' ? 0 : Math.min(HIDDEN_MOST, given.hidden / Math.sqrt(Math.max(1, template.load)));
+  const hidden =
+    history.counts === 'hours' ? 0 : Math.min(HIDDEN_MOST, given.hidden / Math.sqrt(Math.max(1, template.load)));
   const tuning = { ...given, between: Math.hypot(given.between, hidden) };
-  const past = withBreaks(history.past.filter((i) => i.load > 0), tuning);
+  const past = withBreaks(
+    history.past.filter((i) => i.load > 0),
+    tuning,
+  );
   const centre = Math.log(template.load);
   const half = REACH * Math.hypot(template.spread, tuning.between);
   const logLoad = Float64Array.from({ length: GRID }, (_, i) => centre - half + (2 * half * i) / (GRID - 1));
   const says = past.flatMap((interval, i) => saysOf(interval, past.length - 1 - i, tuning) ?? []);
-  const middle = normalised(logLoad.map((m) => says.reduce((p, say) => p * say(m), density(m, centre, template.spread))));
-  const prior = logLoad.map((x) => middle.reduce((sum, p, k) => sum + p * density(x, logLoad[k] ?? 0, tuning.between), 0));
-  const seen = logLoad.map((x, i) => (prior[i] ?? 0) * EXPONENTS.reduce((sum, [exponent, weight]) => sum + weight * sights.reduce((p, s) => p * sees(s, x, exponent), 1), 0));
+  const middle = normalised(
+    logLoad.map((m) => says.reduce((p, say) => p * say(m), density(m, centre, template.spread))),
+  );
+  const prior = logLoad.map((x) =>
+    middle.reduce((sum, p, k) => sum + p * density(x, logLoad[k] ?? 0, tuning.between), 0),
+  );
+  const seen = logLoad.map(
+    (x, i) =>
+      (prior[i] ?? 0) *
+      EXPONENTS.reduce(
+        (sum, [exponent, weight]) => sum + weight * sights.reduce((p, s) => p * sees(s, x, exponent), 1),
+        0,
+      ),
+  );
   return { logLoad, share: normalised(seen) };
 };
 

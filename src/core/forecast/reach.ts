@@ -9,7 +9,15 @@ export type Draws = Float64Array;
 export const DRAWS = 400;
 
 /** Draws of when a limit of wear is reached: by its life in load, then by use in days. */
-export const drawWear = (history: StageHistory, use: Use, { chance, tuning = LIFE_TUNING, draws = DRAWS }: { readonly chance: Chance; readonly tuning?: LifeTuning; readonly draws?: number }): Draws => {
+export const drawWear = (
+  history: StageHistory,
+  use: Use,
+  {
+    chance,
+    tuning = LIFE_TUNING,
+    draws = DRAWS,
+  }: { readonly chance: Chance; readonly tuning?: LifeTuning; readonly draws?: number },
+): Draws => {
   const belief = believeLife(history, tuning);
   const drawDays = daysDrawer(use);
   return Float64Array.from({ length: draws }, (_, i) => {
@@ -36,8 +44,14 @@ const GAP_BELIEF = 2;
 /** How far the coming gaps may lie from those on record altogether: work changes. */
 const GAP_DRIFT = 0.2;
 
-const gapModel = ({ gaps, templateDays }: CountedHabit): { readonly middle: number; readonly spread: number; readonly unsure: number } => {
-  const logs = gaps.slice(-8).filter((g) => g > 0).map(Math.log);
+const gapModel = ({
+  gaps,
+  templateDays,
+}: CountedHabit): { readonly middle: number; readonly spread: number; readonly unsure: number } => {
+  const logs = gaps
+    .slice(-8)
+    .filter((g) => g > 0)
+    .map(Math.log);
   const n = logs.length;
   const centre = n === 0 ? Math.log(templateDays) : logs.reduce((a, b) => a + b, 0) / n;
   const middle = n === 0 ? centre : (n * centre + 0.5 * Math.log(templateDays)) / (n + 0.5);
@@ -50,7 +64,11 @@ const gapModel = ({ gaps, templateDays }: CountedHabit): { readonly middle: numb
  * Draws of when a stage has been changed so many times more: the one that runs first, as old as it is, then whole ones.
  * A count inherits the spread and the habits of what it counts. Source: a renewal process with lognormal gaps.
  */
-export const drawCount = (remaining: number, habit: CountedHabit, { chance, draws = DRAWS }: { readonly chance: Chance; readonly draws?: number }): Draws => {
+export const drawCount = (
+  remaining: number,
+  habit: CountedHabit,
+  { chance, draws = DRAWS }: { readonly chance: Chance; readonly draws?: number },
+): Draws => {
   const { middle, spread, unsure } = gapModel(habit);
   return Float64Array.from({ length: draws }, () => {
     if (remaining <= 0) return 0;
@@ -100,7 +118,9 @@ export const firstOf = (rules: readonly RuleDraws[]): StageForecast | null => {
   const q = (p: number) => quantile(sorted, p);
   return {
     reached: [q(0), q(0.1), q(0.5), q(0.9), q(1)],
-    binding: [...firsts].map(([rule, count]) => ({ rule, chance: count / reached.length })).sort((a, b) => b.chance - a.chance),
+    binding: [...firsts]
+      .map(([rule, count]) => ({ rule, chance: count / reached.length }))
+      .sort((a, b) => b.chance - a.chance),
     overdue: reached.reduce((n, t) => n + (t < 0 ? 1 : 0), 0) / reached.length,
   };
 };

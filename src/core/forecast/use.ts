@@ -15,8 +15,10 @@ const WEEKS = 10;
 /** Loads of whole recent weeks, newest first; at least one. */
 export const recentWeeks = ({ recent }: Pick<Use, 'recent'>): readonly number[] => {
   const weeks: number[] = [];
-  for (let end = recent.length; end >= WEEK && weeks.length < WEEKS; end -= WEEK) weeks.push(recent.slice(end - WEEK, end).reduce((a, b) => a + b, 0));
-  const few = recent.length > 0 && weeks.length === 0 ? [(recent.reduce((a, b) => a + b, 0) / recent.length) * WEEK] : [];
+  for (let end = recent.length; end >= WEEK && weeks.length < WEEKS; end -= WEEK)
+    weeks.push(recent.slice(end - WEEK, end).reduce((a, b) => a + b, 0));
+  const few =
+    recent.length > 0 && weeks.length === 0 ? [(recent.reduce((a, b) => a + b, 0) / recent.length) * WEEK] : [];
   return [...weeks, ...few];
 };
 
@@ -39,7 +41,8 @@ const FADE = 0.85;
 const USUAL_DAYS = 5;
 
 /** Load per worked day, and the worked days, of the weeks to come. */
-const weekAhead = (works: Use['works'], start: number): readonly number[] => [0, 1, 2, 3, 4, 5, 6].filter((d) => works(start + d));
+const weekAhead = (works: Use['works'], start: number): readonly number[] =>
+  [0, 1, 2, 3, 4, 5, 6].filter((d) => works(start + d));
 
 /**
  * Draws when loads are used up: whole weeks of recent use, one after the other, on a level that is itself unsure; closed
@@ -52,7 +55,8 @@ export const daysDrawer = (use: Use): ((load: number, chance: Chance) => number)
   const cumulative = weeks.map((_, i) => (1 - FADE ** (i + 1)) / (1 - FADE ** weeks.length));
   const ahead: (readonly number[])[] = [];
   const openIn = (week: number): readonly number[] => (ahead[week] ??= weekAhead(use.works, 1 + WEEK * week));
-  const pick = (u: number): number => Math.max(weeks[cumulative.findIndex((c) => u <= c)] ?? weeks.at(-1) ?? 0, LEAST * mean);
+  const pick = (u: number): number =>
+    Math.max(weeks[cumulative.findIndex((c) => u <= c)] ?? weeks.at(-1) ?? 0, LEAST * mean);
   return (load, { uniform, normal }) => {
     if (load <= 0) return 0;
     if (mean <= 0) return FURTHEST_DAYS;

@@ -14,10 +14,12 @@ export const isCalendarDate = (text: string): boolean =>
   PATTERN.test(text) && isValid(utc(text)) && format(utc(text), 'yyyy-MM-dd') === text;
 
 /** The day a number of days on (or back). @example addDays('2026-02-27', 2) // '2026-03-01' */
-export const addDays = (date: CalendarDate, days: number): CalendarDate => format(addDaysUtc(utc(date), days), 'yyyy-MM-dd');
+export const addDays = (date: CalendarDate, days: number): CalendarDate =>
+  format(addDaysUtc(utc(date), days), 'yyyy-MM-dd');
 
 /** The day a number of months on. @example addMonths('2026-01-31', 1) // '2026-02-28' */
-export const addMonths = (date: CalendarDate, months: number): CalendarDate => format(addMonthsUtc(utc(date), months), 'yyyy-MM-dd');
+export const addMonths = (date: CalendarDate, months: number): CalendarDate =>
+  format(addMonthsUtc(utc(date), months), 'yyyy-MM-dd');
 
 /** Days from one day to a later one; negative when it is earlier. @example daysBetween({ from: '2026-01-31', to: '2026-02-01' }) // 1 */
 export const daysBetween = ({ from, to }: { from: CalendarDate; to: CalendarDate }): number =>

@@ -63,12 +63,22 @@ const observedDays = (changes: readonly CalendarDate[]): number | null => {
   return gaps.length === 0 ? null : mean(gaps);
 };
 
-const countState = (input: DueInput, record: RuleRecord & { rule: Extract<Rule, { kind: 'countOfChanges' }> }): RuleState => {
+const countState = (
+  input: DueInput,
+  record: RuleRecord & { rule: Extract<Rule, { kind: 'countOfChanges' }> },
+): RuleState => {
   const { rule } = record;
   const changes = input.changesOf(rule.countedStageId);
   // A change of the counted stage on the very day this stage was renewed went with it and wears nothing.
   const since = changes.filter((day) => day > input.changedOn);
-  const base = { ruleId: record.id, rule, school: record.school, counted: since.length, remaining: 1 - since.length / rule.count, because: null };
+  const base = {
+    ruleId: record.id,
+    rule,
+    school: record.school,
+    counted: since.length,
+    remaining: 1 - since.length / rule.count,
+    because: null,
+  };
   const reachedOn = since[rule.count - 1];
   if (reachedOn !== undefined) return { ...base, dueOn: reachedOn, dateIs: 'fixed' };
   const rate = observedDays(changes);
@@ -89,10 +99,23 @@ interface Stateless {
   readonly counted: null;
 }
 
-const unknown = (base: Stateless, because: UnknownBecause): RuleState => ({ ...base, remaining: 1, dueOn: null, dateIs: 'unknown', because });
+const unknown = (base: Stateless, because: UnknownBecause): RuleState => ({
+  ...base,
+  remaining: 1,
+  dueOn: null,
+  dateIs: 'unknown',
+  because,
+});
 
 /** An expected day that has gone by is not "overdue": the look, or the change, is what is awaited. */
-const expected = (base: Stateless, { remaining, dueOn, today }: { readonly remaining: number; readonly dueOn: CalendarDate; readonly today: CalendarDate }): RuleState => ({
+const expected = (
+  base: Stateless,
+  {
+    remaining,
+    dueOn,
+    today,
+  }: { readonly remaining: number; readonly dueOn: CalendarDate; readonly today: CalendarDate },
+): RuleState => ({
   ...base,
   remaining,
   dueOn: dueOn > today ? dueOn : addDays(today, 1),
@@ -103,9 +126,16 @@ const expected = (base: Stateless, { remaining, dueOn, today }: { readonly remai
 const runHoursState = (input: DueInput, base: Stateless, limit: number): RuleState => {
   const { hours } = input.wear;
   const since = hours.filter((h) => h.day >= input.changedOn).reduce((sum, h) => sum + h.hours, 0);
-  const recent = hours.filter((h) => daysBetween({ from: h.day, to: input.today }) < USUAL_DAYS).reduce((sum, h) => sum + h.hours, 0) / USUAL_DAYS;
+  const recent =
+    hours
+      .filter((h) => daysBetween({ from: h.day, to: input.today }) < USUAL_DAYS)
+      .reduce((sum, h) => sum + h.hours, 0) / USUAL_DAYS;
   if (recent <= 0) return unknown(base, 'noHours');
-  return expected(base, { remaining: 1 - since / limit, dueOn: addDays(input.today, Math.floor((limit - since) / recent)), today: input.today });
+  return expected(base, {
+    remaining: 1 - since / limit,
+    dueOn: addDays(input.today, Math.floor((limit - since) / recent)),
+    today: input.today,
+  });
 };
 
 const fillState = (input: DueInput, base: Stateless, limit: number): RuleState => {
@@ -114,7 +144,11 @@ const fillState = (input: DueInput, base: Stateless, limit: number): RuleState =
   const whole = look && age > 0 ? (age * limit) / look.share : observedDays(input.changesOf(input.stageId));
   if (whole === null) return unknown(base, 'noLook');
   const now = daysBetween({ from: input.changedOn, to: input.today });
-  return expected(base, { remaining: 1 - now / whole, dueOn: addDays(input.changedOn, Math.round(whole)), today: input.today });
+  return expected(base, {
+    remaining: 1 - now / whole,
+    dueOn: addDays(input.changedOn, Math.round(whole)),
+    today: input.today,
+  });
 };
 
 const ruleState = (input: DueInput, record: RuleRecord): RuleState => {
@@ -124,12 +158,24 @@ const ruleState = (input: DueInput, record: RuleRecord): RuleState => {
   switch (rule.kind) {
     case 'calendarDays': {
       const dueOn = addDays(input.changedOn, rule.days);
-      return { ...base, remaining: daysBetween({ from: input.today, to: dueOn }) / rule.days, dueOn, dateIs: 'fixed', because: null };
+      return {
+        ...base,
+        remaining: daysBetween({ from: input.today, to: dueOn }) / rule.days,
+        dueOn,
+        dateIs: 'fixed',
+        because: null,
+      };
     }
     case 'examination': {
       const from = input.examinedOn ?? input.changedOn;
       const dueOn = addMonths(from, rule.months);
-      return { ...base, remaining: daysBetween({ from: input.today, to: dueOn }) / daysBetween({ from, to: dueOn }), dueOn, dateIs: 'fixed', because: null };
+      return {
+        ...base,
+        remaining: daysBetween({ from: input.today, to: dueOn }) / daysBetween({ from, to: dueOn }),
+        dueOn,
+        dateIs: 'fixed',
+        because: null,
+      };
     }
     case 'runHours':
       return runHoursState(input, base, rule.hours);
@@ -152,7 +198,8 @@ const ruleState = (input: DueInput, record: RuleRecord): RuleState => {
 export const EXAMINATION = 'examination';
 
 /** What is due, by name: the stage, or the examination of the whole machine. */
-export const dueName = ({ binding }: Pick<StageDue, 'binding'>, stageName: string): string => (binding.rule.kind === 'examination' ? EXAMINATION : stageName);
+export const dueName = ({ binding }: Pick<StageDue, 'binding'>, stageName: string): string =>
+  binding.rule.kind === 'examination' ? EXAMINATION : stageName;
 
 const byDue = (a: RuleState, b: RuleState): number => {
   if (a.dueOn !== b.dueOn) return a.dueOn === null ? 1 : b.dueOn === null ? -1 : a.dueOn < b.dueOn ? -1 : 1;
@@ -168,7 +215,10 @@ const byDue = (a: RuleState, b: RuleState): number => {
  */
 export const stageDue = (input: DueInput): StageDue | null => {
   const states = input.rules.map((record) => ruleState(input, record)).sort(byDue);
-  const [binding, ...others] = [...states.filter((x) => x.rule.kind !== 'together'), ...states.filter((x) => x.rule.kind === 'together')];
+  const [binding, ...others] = [
+    ...states.filter((x) => x.rule.kind !== 'together'),
+    ...states.filter((x) => x.rule.kind === 'together'),
+  ];
   if (!binding) return null;
   const { dueOn } = binding;
   return {

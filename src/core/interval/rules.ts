@@ -24,14 +24,23 @@ export type Rule =
   /** After any occurrence of it. */
   | { readonly kind: 'occurrence'; readonly what: string }
   /** Never by itself: on the day of another stage's change, with it or right after it. */
-  | { readonly kind: 'together'; readonly stageId: number; readonly stageName: string; readonly how: 'onlyWith' | 'rightAfter' };
+  | {
+      readonly kind: 'together';
+      readonly stageId: number;
+      readonly stageName: string;
+      readonly how: 'onlyWith' | 'rightAfter';
+    };
 
 export type RuleKind = Rule['kind'];
 
 /** Rules that wear reaches, whatever the calendar says. */
-export type WearRule = Extract<Rule, { kind: 'runHours' | 'fill' | 'flowLost' | 'gaugeZone' | 'hoseVelocity' | 'indicator' }>;
+export type WearRule = Extract<
+  Rule,
+  { kind: 'runHours' | 'fill' | 'flowLost' | 'gaugeZone' | 'hoseVelocity' | 'indicator' }
+>;
 
-export const isWear = (rule: Rule): rule is WearRule => ['runHours', 'fill', 'flowLost', 'gaugeZone', 'hoseVelocity', 'indicator'].includes(rule.kind);
+export const isWear = (rule: Rule): rule is WearRule =>
+  ['runHours', 'fill', 'flowLost', 'gaugeZone', 'hoseVelocity', 'indicator'].includes(rule.kind);
 
 export interface RuleRecord {
   readonly id: number;
@@ -44,7 +53,9 @@ export interface RuleRecord {
 /** Stages that each go only after another, in a ring: none of them could ever be begun. The ring, or null. */
 export const circularAfter = (rules: readonly RuleRecord[]): readonly number[] | null => {
   const after = new Map<number, readonly number[]>();
-  for (const { stageId, rule } of rules) if (rule.kind === 'together' && rule.how === 'rightAfter') after.set(stageId, [...(after.get(stageId) ?? []), rule.stageId]);
+  for (const { stageId, rule } of rules)
+    if (rule.kind === 'together' && rule.how === 'rightAfter')
+      after.set(stageId, [...(after.get(stageId) ?? []), rule.stageId]);
   const walk = (stage: number, way: readonly number[]): readonly number[] | null => {
     if (way.includes(stage)) return way.slice(way.indexOf(stage));
     for (const next of after.get(stage) ?? []) {

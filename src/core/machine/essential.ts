@@ -5,7 +5,15 @@ import type { StageSpec } from '../path/stage-spec';
 import type { MachineClass } from './machine-class';
 
 /** Media that hold fine dust back; a mesh, a foam and a carbon bed do not. Common practice, no published source. */
-const HOLDS: ReadonlySet<Medium> = new Set<Medium>(['fleeceBag', 'clothBag', 'paperBag', 'pleatedPolyester', 'fineDustFleece', 'nanofibre', 'hepaGlass']);
+const HOLDS: ReadonlySet<Medium> = new Set<Medium>([
+  'fleeceBag',
+  'clothBag',
+  'paperBag',
+  'pleatedPolyester',
+  'fineDustFleece',
+  'nanofibre',
+  'hepaGlass',
+]);
 
 export interface PathStage {
   readonly kind: StageKind;

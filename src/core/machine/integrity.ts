@@ -35,10 +35,12 @@ export interface PenetrationTest {
 }
 
 /** Most that may pass a whole machine of a class, as a share. Source: EN/IEC 60335-2-69 Annex AA; HEPA 29 CFR 1926.1153 and DOE-STD-3020, from memory. */
-export const classLimit = (machineClass: MachineClass): number => (machineClass === 'HEPA' ? 1 - US_HEPA.efficiency : DUST_CLASS_PENETRATION[machineClass]);
+export const classLimit = (machineClass: MachineClass): number =>
+  machineClass === 'HEPA' ? 1 - US_HEPA.efficiency : DUST_CLASS_PENETRATION[machineClass];
 
 /** Inclusive, with a relative slack: 1 - 0.999 must not fail 0.001. */
-export const holdsLimit = ({ share, limit }: Pick<PenetrationTest, 'share' | 'limit'>): boolean => share <= limit * (1 + 1e-9);
+export const holdsLimit = ({ share, limit }: Pick<PenetrationTest, 'share' | 'limit'>): boolean =>
+  share <= limit * (1 + 1e-9);
 
 interface Classed {
   readonly machineClass: MachineClass | null;
@@ -46,7 +48,12 @@ interface Classed {
 }
 
 /** The look at the clean side is the only one that opens: it comes before the others. */
-const TESTS: Record<MachineClass, readonly IntegrityTest[]> = { L: [], M: ['cleanSide', 'smoke'], H: ['cleanSide', 'smoke', 'particles'], HEPA: ['cleanSide', 'smoke', 'particles'] };
+const TESTS: Record<MachineClass, readonly IntegrityTest[]> = {
+  L: [],
+  M: ['cleanSide', 'smoke'],
+  H: ['cleanSide', 'smoke', 'particles'],
+  HEPA: ['cleanSide', 'smoke', 'particles'],
+};
 
 const carries = (kind: StageKind): boolean => kind === 'hepa' || kind === 'mainFilter';
 
@@ -55,10 +62,14 @@ const carries = (kind: StageKind): boolean => kind === 'hepa' || kind === 'mainF
  * carry it. Source: EN 60335-2-69 tests the whole appliance with its filter; which screening stands on site is common
  * practice, no published source.
  */
-export const integrityTestsOf = ({ machineClass }: Classed, { kind }: { readonly kind: StageKind }): readonly IntegrityTest[] => (machineClass === null || !carries(kind) ? [] : TESTS[machineClass]);
+export const integrityTestsOf = (
+  { machineClass }: Classed,
+  { kind }: { readonly kind: StageKind },
+): readonly IntegrityTest[] => (machineClass === null || !carries(kind) ? [] : TESTS[machineClass]);
 
 /** Whether the wording of a class comes back only with a penetration test. */
-export const wantsPenetration = ({ machineClass }: Classed, { kind }: { readonly kind: StageKind }): boolean => carries(kind) && (machineClass === 'H' || machineClass === 'HEPA');
+export const wantsPenetration = ({ machineClass }: Classed, { kind }: { readonly kind: StageKind }): boolean =>
+  carries(kind) && (machineClass === 'H' || machineClass === 'HEPA');
 
 /** A stage since its seat was last opened: screening still to be passed, what failed when last tried, and the proof. */
 export interface IntegrityStanding {
@@ -74,7 +85,8 @@ export interface SeatFacts {
   readonly proven: readonly IntegrityCheck[];
 }
 
-const newestProof = (tests: readonly PenetrationTest[], openedAt: string): PenetrationTest | null => tests.filter((t) => t.at >= openedAt && t.testedOn >= openedAt.slice(0, 10)).at(-1) ?? null;
+const newestProof = (tests: readonly PenetrationTest[], openedAt: string): PenetrationTest | null =>
+  tests.filter((t) => t.at >= openedAt && t.testedOn >= openedAt.slice(0, 10)).at(-1) ?? null;
 
 /**
  * How a stage stands since its seat was opened; null when nothing is due. A later pass undoes a failure. A look at the
@@ -91,5 +103,7 @@ export const integrityStanding = (machine: Classed, stage: SeatFacts): Integrity
   const lastOf = (test: IntegrityTest) => proven.filter((c) => c.test === test && c.at >= since(test)).at(-1) ?? null;
   const due = integrityTestsOf(machine, stage).filter((test) => lastOf(test)?.passed !== true);
   const penetration = proof ? 'failed' : wantsPenetration(machine, stage) ? 'due' : 'notNeeded';
-  return due.length === 0 && penetration === 'notNeeded' ? null : { due, failed: due.filter((test) => lastOf(test)?.passed === false), penetration };
+  return due.length === 0 && penetration === 'notNeeded'
+    ? null
+    : { due, failed: due.filter((test) => lastOf(test)?.passed === false), penetration };
 };

@@ -99,7 +99,17 @@ const withdrawalOf = (machine: Machine, stage: Stage): Withdrawal | null => {
   if (stage.spec.fit.foreign) return { stage, because: 'foreign' };
   if (stage.spec.fit.orientation === 'againstFlow') return { stage, because: 'reversed' };
   const integrity = integrityStanding(machine, stage);
-  return integrity && { stage, because: integrity.failed.length > 0 || integrity.penetration === 'failed' ? 'failed' : integrity.due.length > 0 ? 'untested' : 'unproven' };
+  return (
+    integrity && {
+      stage,
+      because:
+        integrity.failed.length > 0 || integrity.penetration === 'failed'
+          ? 'failed'
+          : integrity.due.length > 0
+            ? 'untested'
+            : 'unproven',
+    }
+  );
 };
 
 /** The class that may be said now, what its plate says, and why the two differ. */
@@ -121,4 +131,5 @@ export const classStanding = (machine: Machine): ClassStanding => {
 };
 
 /** Whether a stage is changed as a part: by its kind, or because a spare is kept for it, such as the bag of a cyclone. */
-export const isChangeable = ({ kind, part, doNotRemove }: Pick<Stage, 'kind' | 'part' | 'doNotRemove'>): boolean => !doNotRemove && (STAGE_KINDS[kind].changeable || part !== null);
+export const isChangeable = ({ kind, part, doNotRemove }: Pick<Stage, 'kind' | 'part' | 'doNotRemove'>): boolean =>
+  !doNotRemove && (STAGE_KINDS[kind].changeable || part !== null);

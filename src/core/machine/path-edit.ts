@@ -57,7 +57,15 @@ export const snapshotOf = (machine: Machine): PathSnapshot => ({
     hoseSelectorM: machine.hoseSelectorM,
     nominalVolts: machine.nominalVolts,
   },
-  stages: machine.stages.map(({ id, kind, name, part, missing, doNotRemove, spec }) => ({ id, kind, name, partId: part?.id ?? null, missing, doNotRemove, spec })),
+  stages: machine.stages.map(({ id, kind, name, part, missing, doNotRemove, spec }) => ({
+    id,
+    kind,
+    name,
+    partId: part?.id ?? null,
+    missing,
+    doNotRemove,
+    spec,
+  })),
 });
 
 export type PathDifference =
@@ -70,12 +78,27 @@ const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.str
 
 const stageDifferences = (was: EditedStage, now: EditedStage): readonly PathDifference[] => [
   ...(was.name !== now.name ? [{ kind: 'renamed' as const, stage: now.name, was: was.name }] : []),
-  ...(was.missing !== now.missing ? [{ kind: now.missing ? ('missing' as const) : ('restored' as const), stage: now.name }] : []),
+  ...(was.missing !== now.missing
+    ? [{ kind: now.missing ? ('missing' as const) : ('restored' as const), stage: now.name }]
+    : []),
   ...(same(was.spec.air, now.spec.air) ? [] : [{ kind: 'resized' as const, stage: now.name }]),
-  ...(same([was.spec.fit, was.partId, was.doNotRemove], [now.spec.fit, now.partId, now.doNotRemove]) ? [] : [{ kind: 'refitted' as const, stage: now.name }]),
+  ...(same([was.spec.fit, was.partId, was.doNotRemove], [now.spec.fit, now.partId, now.doNotRemove])
+    ? []
+    : [{ kind: 'refitted' as const, stage: now.name }]),
 ];
 
-const FIELDS: readonly (keyof EditedMachine)[] = ['name', 'maker', 'place', 'machineClass', 'hasBrush', 'wetSet', 'hoseBoreM', 'hoseLengthM', 'hoseSelectorM', 'nominalVolts'];
+const FIELDS: readonly (keyof EditedMachine)[] = [
+  'name',
+  'maker',
+  'place',
+  'machineClass',
+  'hasBrush',
+  'wetSet',
+  'hoseBoreM',
+  'hoseLengthM',
+  'hoseSelectorM',
+  'nominalVolts',
+];
 
 /** What an edit changed, in path order; empty when it changed nothing. */
 export const pathDifferences = (before: PathSnapshot, after: PathSnapshot): readonly PathDifference[] => {
@@ -87,11 +110,26 @@ export const pathDifferences = (before: PathSnapshot, after: PathSnapshot): read
       return was ? stageDifferences(was, now) : [{ kind: 'added', stage: now.name }];
     }),
     ...before.stages.filter((s) => !kept.includes(s)).map((s): PathDifference => ({ kind: 'removed', stage: s.name })),
-    ...(same(kept.map((s) => s.id), stillThere.map((s) => s.id)) ? [] : [{ kind: 'moved' as const }]),
-    ...FIELDS.filter((f) => before.machine[f] !== after.machine[f]).map((field): PathDifference => ({ kind: 'machine', field })),
+    ...(same(
+      kept.map((s) => s.id),
+      stillThere.map((s) => s.id),
+    )
+      ? []
+      : [{ kind: 'moved' as const }]),
+    ...FIELDS.filter((f) => before.machine[f] !== after.machine[f]).map((field): PathDifference => ({
+      kind: 'machine',
+      field,
+    })),
   ];
 };
 
 /** Whether the air runs another way, or through something else, than before: older baselines no longer speak of it. */
 export const reshapes = (differences: readonly PathDifference[]): boolean =>
-  differences.some((d) => d.kind === 'added' || d.kind === 'removed' || d.kind === 'resized' || d.kind === 'moved' || (d.kind === 'machine' && (d.field === 'hoseBoreM' || d.field === 'hoseLengthM')));
+  differences.some(
+    (d) =>
+      d.kind === 'added' ||
+      d.kind === 'removed' ||
+      d.kind === 'resized' ||
+      d.kind === 'moved' ||
+      (d.kind === 'machine' && (d.field === 'hoseBoreM' || d.field === 'hoseLengthM')),
+  );

@@ -21,7 +21,8 @@ export interface CentrePoint {
  * 0.5 to 1; throws RangeError otherwise.
  */
 export const flowFromCentreVelocityM3s = ({ centreVelocityMs, boreM, profileFactor }: CentrePoint): number => {
-  if (!(profileFactor >= 0.5 && profileFactor <= 1)) throw new RangeError(`profile factor ${profileFactor} is not 0.5 to 1`);
+  if (!(profileFactor >= 0.5 && profileFactor <= 1))
+    throw new RangeError(`profile factor ${profileFactor} is not 0.5 to 1`);
   return profileFactor * centreVelocityMs * boreAreaM2(boreM);
 };
 
@@ -29,7 +30,8 @@ export const flowFromCentreVelocityM3s = ({ centreVelocityMs, boreM, profileFact
  * Mean air velocity in m/s of a flow in m3/s through a bore in m. Source: continuity. Throws as `boreAreaM2`.
  * @example boreVelocityMs({ flowM3s: 41.2 / 3600, boreM: 0.027 }) // 20.0 m/s
  */
-export const boreVelocityMs = ({ flowM3s, boreM }: { flowM3s: number; boreM: number }): number => flowM3s / boreAreaM2(boreM);
+export const boreVelocityMs = ({ flowM3s, boreM }: { flowM3s: number; boreM: number }): number =>
+  flowM3s / boreAreaM2(boreM);
 
 /**
  * The bore in m that makes a velocity in m/s and a flow in m3/s of one rig agree. A check of the rig, to 1-2 %;

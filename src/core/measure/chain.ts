@@ -17,7 +17,12 @@ export interface ChainLink {
 const interval = (before: ReducedTest, after: ReducedTest): { expanded: number; factor: number } | null => {
   const [first, second] = [sideOf(before.repeats), sideOf(after.repeats)];
   if (!first || !second) return null;
-  const combined = combineSides({ first, second, sensitivities: { first: -1, second: 1 }, same: commonOf(before, after) });
+  const combined = combineSides({
+    first,
+    second,
+    sensitivities: { first: -1, second: 1 },
+    same: commonOf(before, after),
+  });
   const factor = studentFactor({ confidence: CONFIDENCE.value, degreesOfFreedom: combined.degreesOfFreedom });
   return { expanded: combined.uncertainty * factor, factor };
 };
@@ -32,7 +37,8 @@ export const compareChain = (tests: readonly ReducedTest[]): readonly ChainLink[
   const [first] = tests;
   const last = tests.at(-1);
   if (!first || !last || tests.length < 2) throw new RangeError('a chain needs two tests or more');
-  if (tests.some((t) => t.place !== first.place || t.method !== first.method)) throw new RangeError('a chain of different places or methods');
+  if (tests.some((t) => t.place !== first.place || t.method !== first.method))
+    throw new RangeError('a chain of different places or methods');
   const whole = last.repeats.mean - first.repeats.mean;
   const wholeInterval = interval(first, last);
   return tests.slice(1).map((after, i) => {
@@ -42,7 +48,15 @@ export const compareChain = (tests: readonly ReducedTest[]): readonly ChainLink[
     const real = wholeInterval !== null && Math.abs(whole) > wholeInterval.expanded;
     const share = real ? difference / whole : null;
     const shareExpanded =
-      share === null || !own || !wholeInterval ? null : Math.hypot(own.expanded / whole, (share * wholeInterval.expanded) / whole);
-    return { difference, relative: difference / before.repeats.mean, share, expanded: own?.expanded ?? null, shareExpanded };
+      share === null || !own || !wholeInterval
+        ? null
+        : Math.hypot(own.expanded / whole, (share * wholeInterval.expanded) / whole);
+    return {
+      difference,
+      relative: difference / before.repeats.mean,
+      share,
+      expanded: own?.expanded ?? null,
+      shareExpanded,
+    };
   });
 };

@@ -44,7 +44,8 @@ const differences = (before: ReducedTest, after: ReducedTest): readonly Differs[
 export const compareTests = ({ before, after }: { before: ReducedTest; after: ReducedTest }): Comparison => {
   const differs = differences(before, after);
   const none = { difference: null, relative: null, expanded: null, degreesOfFreedom: null, p: null, differs };
-  if (differs.includes('place') || differs.includes('method') || differs.includes('stage')) return { outcome: 'notComparable', ...none };
+  if (differs.includes('place') || differs.includes('method') || differs.includes('stage'))
+    return { outcome: 'notComparable', ...none };
   const difference = after.repeats.mean - before.repeats.mean;
   const plain = { ...none, difference, relative: difference / before.repeats.mean };
   if (!before.usable || !after.usable) return { outcome: 'notUsable', ...plain };
@@ -58,7 +59,12 @@ export const compareTests = ({ before, after }: { before: ReducedTest; after: Re
     same: commonOf(before, after),
   });
   const expanded = uncertainty * studentFactor({ confidence: CONFIDENCE.value, degreesOfFreedom });
-  const p = uncertainty === 0 ? (difference === 0 ? 1 : 0) : studentTwoSidedP({ t: difference / uncertainty, degreesOfFreedom });
+  const p =
+    uncertainty === 0
+      ? difference === 0
+        ? 1
+        : 0
+      : studentTwoSidedP({ t: difference / uncertainty, degreesOfFreedom });
   const real = Math.abs(difference) > expanded;
   const outcome = !real ? 'noRealDifference' : difference > 0 ? 'more' : 'less';
   return { outcome, ...plain, expanded, degreesOfFreedom, p };

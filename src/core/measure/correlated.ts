@@ -35,7 +35,11 @@ export const combineSides = (input: {
   const repeats = [Math.abs(c.first) * first.repeatUncertainty, Math.abs(c.second) * second.repeatUncertainty] as const;
   const together = (u1: number, u2: number, common: boolean) =>
     common ? Math.abs(c.first * u1 + c.second * u2) : Math.hypot(c.first * u1, c.second * u2);
-  const instrument = together(first.instrumentUncertainty ?? 0, second.instrumentUncertainty ?? 0, input.same.instrument);
+  const instrument = together(
+    first.instrumentUncertainty ?? 0,
+    second.instrumentUncertainty ?? 0,
+    input.same.instrument,
+  );
   const rig = together(first.rigUncertainty, second.rigUncertainty, input.same.rig);
   const uncertainty = Math.hypot(repeats[0], repeats[1], instrument, rig);
   const weight = repeats[0] ** 4 / first.repeatDegrees + repeats[1] ** 4 / second.repeatDegrees;

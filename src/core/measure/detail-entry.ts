@@ -7,13 +7,30 @@ import type { Typed } from './typed';
 /** A method's detail as typed or chosen; null is "not chosen yet". */
 export type DetailEntry =
   | { readonly kind: 'none' }
-  | { readonly kind: 'round'; readonly diameter: Typed; readonly pointsPerDiameter: 6 | 10; readonly diameters: 1 | 2 | 3 }
-  | { readonly kind: 'rectangular'; readonly width: Typed; readonly height: Typed; readonly linesAcross: 5 | 6 | 7; readonly linesUp: 5 | 6 | 7 }
+  | {
+      readonly kind: 'round';
+      readonly diameter: Typed;
+      readonly pointsPerDiameter: 6 | 10;
+      readonly diameters: 1 | 2 | 3;
+    }
+  | {
+      readonly kind: 'rectangular';
+      readonly width: Typed;
+      readonly height: Typed;
+      readonly linesAcross: 5 | 6 | 7;
+      readonly linesUp: 5 | 6 | 7;
+    }
   | { readonly kind: 'plate'; readonly orifice: Typed; readonly coefficient: number; readonly pipe: Typed | null }
   | { readonly kind: 'curve'; readonly orifices: readonly Typed[]; readonly coefficient: number }
   | { readonly kind: 'stage'; readonly stageId: number | null }
   | { readonly kind: 'mass'; readonly stageId: number | null; readonly newMass: Typed }
-  | { readonly kind: 'particles'; readonly sizeUm: number; readonly flow: Typed; readonly exhaustTime: Typed; readonly roomTime: Typed }
+  | {
+      readonly kind: 'particles';
+      readonly sizeUm: number;
+      readonly flow: Typed;
+      readonly exhaustTime: Typed;
+      readonly roomTime: Typed;
+    }
   | { readonly kind: 'zone'; readonly stageId: number | null; readonly zone: GaugeZone | null }
   | { readonly kind: 'hand'; readonly word: HandWord | null }
   | { readonly kind: 'light'; readonly name: string; readonly light: LightState | null; readonly after: Typed };
@@ -55,7 +72,9 @@ const quantity = (typed: Typed, { kind, path, low, high }: Wanted): Result<numbe
   const parsed = at(path, parseQuantity(typed.typed, kind, typed.unit));
   if (!parsed.ok) return parsed;
   const { valueSi } = parsed.value;
-  return valueSi >= low && valueSi <= high ? ok(valueSi) : fail(failure('quantity.out-of-range', path, { kind, value: valueSi, low, high }));
+  return valueSi >= low && valueSi <= high
+    ? ok(valueSi)
+    : fail(failure('quantity.out-of-range', path, { kind, value: valueSi, low, high }));
 };
 
 const all = <T extends Record<string, Result<number>>>(results: T): Result<{ readonly [K in keyof T]: number }> => {
@@ -66,7 +85,9 @@ const all = <T extends Record<string, Result<number>>>(results: T): Result<{ rea
 };
 
 const coefficient = (value: number): Result<number> =>
-  value >= 0.5 && value <= 1 ? ok(value) : fail(failure('profile.range', 'detail.coefficient', { factor: value, low: 0.5, high: 1 }));
+  value >= 0.5 && value <= 1
+    ? ok(value)
+    : fail(failure('profile.range', 'detail.coefficient', { factor: value, low: 0.5, high: 1 }));
 
 const parsePlate = (entry: Extract<DetailEntry, { kind: 'plate' }>): Result<MethodDetail> => {
   const pipe = entry.pipe;
@@ -111,19 +132,28 @@ export const parseDetail = (entry: DetailEntry): Result<MethodDetail> => {
     case 'round': {
       const d = quantity(entry.diameter, duct('detail.diameter'));
       const { pointsPerDiameter, diameters } = entry;
-      return d.ok ? ok({ kind: 'traverse', plan: { shape: 'round', diameterM: d.value, pointsPerDiameter, diameters } }) : d;
+      return d.ok
+        ? ok({ kind: 'traverse', plan: { shape: 'round', diameterM: d.value, pointsPerDiameter, diameters } })
+        : d;
     }
     case 'rectangular': {
-      const sides = all({ widthM: quantity(entry.width, duct('detail.width')), heightM: quantity(entry.height, duct('detail.height')) });
+      const sides = all({
+        widthM: quantity(entry.width, duct('detail.width')),
+        heightM: quantity(entry.height, duct('detail.height')),
+      });
       const { linesAcross, linesUp } = entry;
-      return sides.ok ? ok({ kind: 'traverse', plan: { shape: 'rectangular', ...sides.value, linesAcross, linesUp } }) : sides;
+      return sides.ok
+        ? ok({ kind: 'traverse', plan: { shape: 'rectangular', ...sides.value, linesAcross, linesUp } })
+        : sides;
     }
     case 'plate':
       return parsePlate(entry);
     case 'curve':
       return parseCurve(entry);
     case 'stage':
-      return entry.stageId === null ? fail(failure('detail.stage', 'detail.stageId')) : ok({ kind: 'stage', stageId: entry.stageId });
+      return entry.stageId === null
+        ? fail(failure('detail.stage', 'detail.stageId'))
+        : ok({ kind: 'stage', stageId: entry.stageId });
     case 'mass': {
       if (entry.stageId === null) return fail(failure('detail.stage', 'detail.stageId'));
       const mass = quantity(entry.newMass, { kind: 'mass', path: 'detail.newMass', low: 1e-4, high: 100 });
@@ -133,7 +163,9 @@ export const parseDetail = (entry: DetailEntry): Result<MethodDetail> => {
       return parseParticles(entry);
     case 'zone':
       if (entry.stageId === null) return fail(failure('detail.stage', 'detail.stageId'));
-      return entry.zone === null ? fail(failure('detail.word', 'detail.zone')) : ok({ kind: 'zone', stageId: entry.stageId, zone: entry.zone });
+      return entry.zone === null
+        ? fail(failure('detail.word', 'detail.zone'))
+        : ok({ kind: 'zone', stageId: entry.stageId, zone: entry.zone });
     case 'hand':
       return entry.word === null ? fail(failure('detail.word', 'detail.word')) : ok({ kind: 'hand', word: entry.word });
     case 'light': {

@@ -21,7 +21,13 @@ export type MethodDetail =
   | { readonly kind: 'stage'; readonly stageId: number }
   | { readonly kind: 'mass'; readonly stageId: number; readonly newMassKg: number }
   /** Slot 0 counts the exhaust, slot 1 the room; several counts of one slot add up. */
-  | { readonly kind: 'particles'; readonly sizeUm: number; readonly flowM3s: number; readonly exhaustS: number; readonly roomS: number }
+  | {
+      readonly kind: 'particles';
+      readonly sizeUm: number;
+      readonly flowM3s: number;
+      readonly exhaustS: number;
+      readonly roomS: number;
+    }
   | { readonly kind: 'zone'; readonly stageId: number; readonly zone: GaugeZone }
   | { readonly kind: 'hand'; readonly word: HandWord }
   | { readonly kind: 'light'; readonly name: string; readonly light: LightState; readonly afterS: number };

@@ -56,7 +56,8 @@ export const judgeAgainstBaseline = (input: {
   const { now, baseline, thresholds } = input;
   if (!now.usable) return { outcome: 'notUsable' };
   if (!baseline || !(baseline.repeats.mean > 0)) return { outcome: 'noBaseline' };
-  if (baseline.place !== now.place || baseline.method !== now.method) throw new RangeError('baseline of another place or method');
+  if (baseline.place !== now.place || baseline.method !== now.method)
+    throw new RangeError('baseline of another place or method');
   const q = now.repeats;
   const b = baseline.repeats;
   const lossFraction = 1 - q.mean / b.mean;

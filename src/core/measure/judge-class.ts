@@ -4,7 +4,10 @@ import { decideAtLeast } from './decide';
 import type { ReducedTest } from './reduce-test';
 
 export type ClassVerdict =
-  | { readonly outcome: 'notJudged'; readonly because: 'noLimit' | 'suction' | 'hoseOff' | 'outlet' | 'noHose' | 'notUsable' | 'biased' }
+  | {
+      readonly outcome: 'notJudged';
+      readonly because: 'noLimit' | 'suction' | 'hoseOff' | 'outlet' | 'noHose' | 'notUsable' | 'biased';
+    }
   | { readonly outcome: 'tooFew'; readonly velocityMs: number; readonly limitMs: number }
   | {
       readonly outcome: 'pass' | 'fail' | 'cannotTell';

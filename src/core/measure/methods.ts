@@ -21,7 +21,18 @@ export type Method =
   | 'indicator';
 
 /** What a method gives in the end. */
-export type Measurand = 'flow' | 'suction' | 'stageDp' | 'mass' | 'voltage' | 'current' | 'supplyPressure' | 'speed' | 'airPower' | 'particles' | 'word';
+export type Measurand =
+  | 'flow'
+  | 'suction'
+  | 'stageDp'
+  | 'mass'
+  | 'voltage'
+  | 'current'
+  | 'supplyPressure'
+  | 'speed'
+  | 'airPower'
+  | 'particles'
+  | 'word';
 
 /** How its readings hang together: repeats of one figure, points of a traverse or curve, two counts, or words. */
 export type Form = 'series' | 'curve' | 'particles' | 'word';
@@ -30,7 +41,18 @@ export type Form = 'series' | 'curve' | 'particles' | 'word';
 export type MethodGroup = 'flow' | 'suction' | 'filter' | 'dust' | 'feel' | 'supply';
 
 /** What the bench asks for besides the readings. */
-export type MethodNeed = 'bore' | 'profileFactor' | 'plan' | 'orifice' | 'plates' | 'stage' | 'newMass' | 'counting' | 'word' | 'zone' | 'light';
+export type MethodNeed =
+  | 'bore'
+  | 'profileFactor'
+  | 'plan'
+  | 'orifice'
+  | 'plates'
+  | 'stage'
+  | 'newMass'
+  | 'counting'
+  | 'word'
+  | 'zone'
+  | 'light';
 
 export interface MethodFacts {
   readonly group: MethodGroup;
@@ -43,11 +65,26 @@ export interface MethodFacts {
   readonly needs: readonly MethodNeed[];
 }
 
-const series = (group: MethodGroup, reads: QuantityKind, measurand: Measurand): Omit<MethodFacts, 'needs' | 'result'> => ({ group, form: 'series', reads, measurand });
+const series = (
+  group: MethodGroup,
+  reads: QuantityKind,
+  measurand: Measurand,
+): Omit<MethodFacts, 'needs' | 'result'> => ({ group, form: 'series', reads, measurand });
 
-const flow = (reads: QuantityKind, needs: readonly MethodNeed[]): MethodFacts => ({ ...series('flow', reads, 'flow'), result: 'flow', needs });
+const flow = (reads: QuantityKind, needs: readonly MethodNeed[]): MethodFacts => ({
+  ...series('flow', reads, 'flow'),
+  result: 'flow',
+  needs,
+});
 
-const word = (group: MethodGroup, needs: readonly MethodNeed[]): MethodFacts => ({ group, form: 'word', reads: 'count', measurand: 'word', result: 'count', needs });
+const word = (group: MethodGroup, needs: readonly MethodNeed[]): MethodFacts => ({
+  group,
+  form: 'word',
+  reads: 'count',
+  measurand: 'word',
+  result: 'count',
+  needs,
+});
 
 export const METHODS: Record<Method, MethodFacts> = {
   flowMeter: flow('flow', []),
@@ -57,11 +94,25 @@ export const METHODS: Record<Method, MethodFacts> = {
   pitotTraverse: flow('pressure', ['plan']),
   orifice: flow('pressure', ['orifice']),
   sealedSuction: { ...series('suction', 'pressure', 'suction'), result: 'pressure', needs: [] },
-  suctionCurve: { group: 'suction', form: 'curve', reads: 'pressure', measurand: 'airPower', result: 'power', needs: ['plates'] },
+  suctionCurve: {
+    group: 'suction',
+    form: 'curve',
+    reads: 'pressure',
+    measurand: 'airPower',
+    result: 'power',
+    needs: ['plates'],
+  },
   stageDp: { ...series('filter', 'pressure', 'stageDp'), result: 'pressure', needs: ['stage'] },
   gaugeZone: word('filter', ['stage', 'zone']),
   filterMass: { ...series('filter', 'mass', 'mass'), result: 'mass', needs: ['stage', 'newMass'] },
-  particles: { group: 'dust', form: 'particles', reads: 'count', measurand: 'particles', result: 'countConcentration', needs: ['counting'] },
+  particles: {
+    group: 'dust',
+    form: 'particles',
+    reads: 'count',
+    measurand: 'particles',
+    result: 'countConcentration',
+    needs: ['counting'],
+  },
   hand: word('feel', ['word']),
   indicator: word('feel', ['light']),
   lineVoltage: { ...series('supply', 'voltage', 'voltage'), result: 'voltage', needs: [] },
@@ -73,7 +124,8 @@ export const METHODS: Record<Method, MethodFacts> = {
 export const METHOD_NAMES = Object.keys(METHODS) as readonly Method[];
 
 /** What must hold before a reading counts. Source: common practice, no published source. */
-export type Precondition = 'speedHigh' | 'bleedClosed' | 'hoseAsBaseline' | 'settled' | 'rigSealed' | 'meterZeroed' | 'brushStated';
+export type Precondition =
+  'speedHigh' | 'bleedClosed' | 'hoseAsBaseline' | 'settled' | 'rigSealed' | 'meterZeroed' | 'brushStated';
 
 const AIR: readonly Precondition[] = ['speedHigh', 'bleedClosed', 'hoseAsBaseline'];
 

@@ -27,7 +27,9 @@ export interface BranchFlow {
 }
 
 /** Each branch against its own wheel: on a Y a sum proves nothing. Source: 29 CFR 1926.1153; guarded, JCGM 106. */
-export const judgeBranches = (branches: readonly BranchFlow[]): readonly { readonly needM3s: number; readonly decision: Decision }[] =>
+export const judgeBranches = (
+  branches: readonly BranchFlow[],
+): readonly { readonly needM3s: number; readonly decision: Decision }[] =>
   branches.map(({ wheelM, flowM3s, expandedM3s }) => {
     const needM3s = wheelNeedM3s(wheelM);
     return { needM3s, decision: decideAtLeast({ value: flowM3s, expanded: expandedM3s, limit: needM3s }) };
@@ -46,7 +48,11 @@ export const DUCT_VELOCITY: Record<DuctLoad, { readonly lowMs: number; readonly 
  * Whether a duct carries what it is given: pass above the high end of the range, fail below its low end, else it
  * cannot be told. Source: ACGIH Industrial Ventilation, transport velocities; guarded acceptance JCGM 106.
  */
-export const judgeDuct = (input: { readonly load: DuctLoad; readonly velocityMs: number; readonly expandedMs: number }): Decision => {
+export const judgeDuct = (input: {
+  readonly load: DuctLoad;
+  readonly velocityMs: number;
+  readonly expandedMs: number;
+}): Decision => {
   const { lowMs, highMs } = DUCT_VELOCITY[input.load];
   const against = (limit: number) => decideAtLeast({ value: input.velocityMs, expanded: input.expandedMs, limit });
   if (against(highMs) === 'pass') return 'pass';
@@ -68,7 +74,10 @@ const SAME_SIZE = 0.04;
  * A hose selector that does not match its hose: the machine warns at 20 m/s of the hose it believes in. Null when it
  * matches. Source: EN 60335-2-69 Annex AA and continuity: 36 mm on the 27 mm setting warns at 11.3 m/s.
  */
-export const selectorMismatch = (input: { readonly hoseM: number; readonly selectorM: number }): SelectorMismatch | null => {
+export const selectorMismatch = (input: {
+  readonly hoseM: number;
+  readonly selectorM: number;
+}): SelectorMismatch | null => {
   const { hoseM, selectorM } = input;
   if (Math.abs(hoseM / selectorM - 1) <= SAME_SIZE) return null;
   const warnFlowM3s = CLASS_HOSE_VELOCITY.value * boreAreaM2(selectorM);
@@ -82,7 +91,10 @@ export const VOLTAGE_SHARE = 0.02;
  * The share of the nominal voltage a supply is off, and the flow to be expected of it; null within 2 %.
  * Source: fan laws, Q ~ N; N ~ sqrt V of a series motor on a fan load is a modelling choice: prefer to measure again.
  */
-export const voltageNote = (input: { readonly volts: number; readonly nominalVolts: number }): { readonly off: number; readonly flowShare: number } | null => {
+export const voltageNote = (input: {
+  readonly volts: number;
+  readonly nominalVolts: number;
+}): { readonly off: number; readonly flowShare: number } | null => {
   const off = input.volts / input.nominalVolts - 1;
   return Math.abs(off) > VOLTAGE_SHARE ? { off, flowShare: Math.sqrt(input.volts / input.nominalVolts) - 1 } : null;
 };

@@ -26,7 +26,8 @@ export const diameterRatio = ({ orificeM, pipeM }: Pick<OrificeState, 'orificeM'
  * it is 0.949: the incompressible formula reads 5.4 % high.
  */
 export const expansibility = (beta: number, pressureRatio: number): number => {
-  if (!(pressureRatio >= 0.75 && pressureRatio <= 1)) throw new RangeError(`pressure ratio ${pressureRatio} is not 0.75 to 1`);
+  if (!(pressureRatio >= 0.75 && pressureRatio <= 1))
+    throw new RangeError(`pressure ratio ${pressureRatio} is not 0.75 to 1`);
   const shape = 0.351 + 0.256 * beta ** 4 + 0.93 * beta ** 8;
   return 1 - shape * (1 - pressureRatio ** (1 / AIR_ISENTROPIC_EXPONENT.value));
 };

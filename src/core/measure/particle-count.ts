@@ -22,7 +22,8 @@ const TAIL = (1 - CONFIDENCE.value) / 2;
  * Valid: whole counts of 0 or more; throws RangeError otherwise.
  */
 export const poissonLimits = (count: number): Interval => {
-  if (!(Number.isInteger(count) && count >= 0)) throw new RangeError(`count ${count} is not a whole number of 0 or more`);
+  if (!(Number.isInteger(count) && count >= 0))
+    throw new RangeError(`count ${count} is not a whole number of 0 or more`);
   return {
     low: count === 0 ? 0 : chiSquareQuantile(TAIL, 2 * count) / 2,
     high: chiSquareQuantile(1 - TAIL, 2 * count + 2) / 2,

@@ -24,14 +24,22 @@ const odds = (p: number): number => (p >= 1 ? Number.POSITIVE_INFINITY : p / (1 
  * limit is about 3.0/N of equal samples. Valid: whole counts of 0 or more, volumes above 0; throws RangeError otherwise.
  * @example penetrationLimits({ through: { count: 0, volumeM3: 1 }, challenge: { count: 900, volumeM3: 1 } }).high // 0.00333
  */
-export const penetrationLimits = ({ through, challenge }: { readonly through: Counted; readonly challenge: Counted }): PenetrationLimits => {
+export const penetrationLimits = ({
+  through,
+  challenge,
+}: {
+  readonly through: Counted;
+  readonly challenge: Counted;
+}): PenetrationLimits => {
   for (const { count, volumeM3 } of [through, challenge]) {
-    if (!(Number.isInteger(count) && count >= 0)) throw new RangeError(`count ${count} is not a whole number of 0 or more`);
+    if (!(Number.isInteger(count) && count >= 0))
+      throw new RangeError(`count ${count} is not a whole number of 0 or more`);
     if (!(volumeM3 > 0)) throw new RangeError(`counted volume ${volumeM3} m3 is not above 0`);
   }
   const perVolume = challenge.volumeM3 / through.volumeM3;
   const [n, big] = [through.count, challenge.count];
-  const upper = (k: number): number => (big === 0 ? Number.POSITIVE_INFINITY : odds(betaQuantile(CONFIDENCE.value, k + 1, big)) * perVolume);
+  const upper = (k: number): number =>
+    big === 0 ? Number.POSITIVE_INFINITY : odds(betaQuantile(CONFIDENCE.value, k + 1, big)) * perVolume;
   return {
     ratio: big === 0 ? Number.NaN : (n / big) * perVolume,
     low: n === 0 ? 0 : odds(betaQuantile(1 - CONFIDENCE.value, n, big + 1)) * perVolume,
@@ -59,7 +67,11 @@ export const judgeRoomCount = ({ exhaust, room }: { readonly exhaust: Counted; r
 };
 
 /** Most that a screening count may leave open for an H or HEPA filter to count as screened: a gross leak would show. */
-export const SCREENING_FIGURE: Constant = { value: 0.005, unit: '1', source: 'Moorwind default, a modelling choice: room air is a weak challenge, so a count screens and does not prove' };
+export const SCREENING_FIGURE: Constant = {
+  value: 0.005,
+  unit: '1',
+  source: 'Moorwind default, a modelling choice: room air is a weak challenge, so a count screens and does not prove',
+};
 
 export interface ScreeningVerdict extends PenetrationLimits {
   /** `fails`: more than the class allows is shown to pass; `screened`: at most the stated figure; else it cannot be told. */
@@ -75,7 +87,10 @@ export interface ScreeningVerdict extends PenetrationLimits {
  * when the upper limit is at or below the stated figure. It never proves a class: that is a penetration test by a
  * competent person. Source: limits as `penetrationLimits`; class limits EN/IEC 60335-2-69 Annex AA; guarded by JCGM 106.
  */
-export const judgeScreening = (counted: { readonly through: Counted; readonly challenge: Counted }, { limit, figure = SCREENING_FIGURE.value }: { readonly limit: number; readonly figure?: number }): ScreeningVerdict => {
+export const judgeScreening = (
+  counted: { readonly through: Counted; readonly challenge: Counted },
+  { limit, figure = SCREENING_FIGURE.value }: { readonly limit: number; readonly figure?: number },
+): ScreeningVerdict => {
   const limits = penetrationLimits(counted);
   const stated = Math.max(figure, limit);
   const outcome = limits.low > limit ? 'fails' : limits.high <= stated ? 'screened' : 'notShown';

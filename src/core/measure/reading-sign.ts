@@ -20,8 +20,14 @@ export const signedReading = ({ method, valueSi, shown, barometricPa }: Read): R
   const { measurand } = METHODS[method];
   if (measurand === 'suction' || measurand === 'airPower') {
     const suction = Math.abs(valueSi);
-    return suction < barometricPa ? ok(suction) : fail(failure('suction.impossible', '', { number: Math.abs(shown.number), unit: shown.unit, barometricPa }));
+    return suction < barometricPa
+      ? ok(suction)
+      : fail(failure('suction.impossible', '', { number: Math.abs(shown.number), unit: shown.unit, barometricPa }));
   }
   if (valueSi >= 0) return ok(valueSi);
-  return fail(failure(method === 'pitot' || method === 'pitotTraverse' ? 'pitot.negative-point' : 'quantity.negative', '', { ...shown }));
+  return fail(
+    failure(method === 'pitot' || method === 'pitotTraverse' ? 'pitot.negative-point' : 'quantity.negative', '', {
+      ...shown,
+    }),
+  );
 };

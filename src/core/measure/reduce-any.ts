@@ -12,7 +12,13 @@ import { fitSuctionCurve, type SuctionCurve, type CurvePoint } from './suction-c
 export type Reduced =
   | { readonly form: 'series'; readonly series: ReducedTest }
   | { readonly form: 'curve'; readonly curve: SuctionCurve; readonly points: readonly CurvePoint[] }
-  | { readonly form: 'particles'; readonly particles: ParticleVerdict; readonly sizeUm: number; readonly counted: { readonly exhaust: Counted; readonly room: Counted }; readonly passed: RoomCount }
+  | {
+      readonly form: 'particles';
+      readonly particles: ParticleVerdict;
+      readonly sizeUm: number;
+      readonly counted: { readonly exhaust: Counted; readonly room: Counted };
+      readonly passed: RoomCount;
+    }
   | { readonly form: 'word'; readonly detail: MethodDetail };
 
 const reduceCurve = (test: TestReadings): Result<Reduced> => {
@@ -25,7 +31,14 @@ const reduceCurve = (test: TestReadings): Result<Reduced> => {
     if (orificeM === undefined) return null;
     if (orificeM === 0) return { flowM3s: 0, suctionPa };
     if (!(suctionPa <= air.pressurePa / 4)) return null;
-    const plate = { orificeM, coefficient: detail.coefficient, differentialPa: suctionPa, upstreamPa: air.pressurePa, densityKgM3: density.value, pipeM: null };
+    const plate = {
+      orificeM,
+      coefficient: detail.coefficient,
+      differentialPa: suctionPa,
+      upstreamPa: air.pressurePa,
+      densityKgM3: density.value,
+      pipeM: null,
+    };
     return { flowM3s: orificeFlowM3s(plate), suctionPa };
   });
   if (points.some((p) => p === null)) return fail(failure('orifice.pressure', 'readings'));
@@ -39,12 +52,22 @@ const reduceParticles = (test: TestReadings): Result<Reduced> => {
   if (detail.kind !== 'particles') return fail(failure('particles.counting', 'detail'));
   const of = (slot: number, seconds: number) => {
     const counts = test.readingsSi.filter((_, i) => test.slots[i] === slot);
-    return { counts: counts.length, count: counts.reduce((a, b) => a + b, 0), volumeM3: counts.length * detail.flowM3s * seconds };
+    return {
+      counts: counts.length,
+      count: counts.reduce((a, b) => a + b, 0),
+      volumeM3: counts.length * detail.flowM3s * seconds,
+    };
   };
   const [exhaust, room] = [of(EXHAUST_SLOT, detail.exhaustS), of(ROOM_SLOT, detail.roomS)];
   if (exhaust.counts === 0 || room.counts === 0) return fail(failure('particles.both', 'readings'));
   if (!test.readingsSi.every((c) => Number.isInteger(c))) return fail(failure('particles.whole', 'readings'));
-  return ok({ form: 'particles', particles: judgeParticles({ exhaust, room }), sizeUm: detail.sizeUm, counted: { exhaust, room }, passed: judgeRoomCount({ exhaust, room }) });
+  return ok({
+    form: 'particles',
+    particles: judgeParticles({ exhaust, room }),
+    sizeUm: detail.sizeUm,
+    counted: { exhaust, room },
+    passed: judgeRoomCount({ exhaust, room }),
+  });
 };
 
 /**

@@ -100,12 +100,15 @@ export const reduceTest = (test: TestReadings): Result<ReducedTest> => {
   const repeats = summariseRepeats({
     values,
     resolution: test.resolutionSi * Math.abs(sensitivity),
-    instrumentUncertainty: test.accuracy ? instrumentUncertainty(test.accuracy, mean(test.readingsSi)) * Math.abs(sensitivity) : null,
+    instrumentUncertainty: test.accuracy
+      ? instrumentUncertainty(test.accuracy, mean(test.readingsSi)) * Math.abs(sensitivity)
+      : null,
     rigUncertainty: Math.abs(mean(values)) * Math.hypot(...rig.map((p) => p.relative)),
   });
   const { measurand } = METHODS[test.method];
   const hoseBoreM = measurand === 'flow' ? test.hoseBoreM : null;
-  const inHose = (flowM3s: number | null) => (hoseBoreM === null || flowM3s === null ? null : boreVelocityMs({ flowM3s, boreM: hoseBoreM }));
+  const inHose = (flowM3s: number | null) =>
+    hoseBoreM === null || flowM3s === null ? null : boreVelocityMs({ flowM3s, boreM: hoseBoreM });
   return ok({
     method: test.method,
     place: test.place,

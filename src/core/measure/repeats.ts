@@ -63,7 +63,8 @@ export const summariseRepeats = (input: RepeatsInput): Repeats => {
   const displayUncertainty = displayLimited ? resolution / Math.sqrt(12) : 0;
   const rigUncertainty = input.rigUncertainty ?? 0;
   const u = Math.hypot(repeatUncertainty, displayUncertainty, input.instrumentUncertainty ?? 0, rigUncertainty);
-  const degreesOfFreedom = repeatUncertainty === 0 ? Number.POSITIVE_INFINITY : ((n - 1) * u ** 4) / repeatUncertainty ** 4;
+  const degreesOfFreedom =
+    repeatUncertainty === 0 ? Number.POSITIVE_INFINITY : ((n - 1) * u ** 4) / repeatUncertainty ** 4;
   const factor = studentFactor({ confidence: CONFIDENCE.value, degreesOfFreedom });
   return {
     n,

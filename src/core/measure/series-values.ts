@@ -46,9 +46,15 @@ const centreRig = ({ boreM, profileFactor }: TestReadings): Result<CentreRig> =>
 const centre = (test: TestReadings, toVelocityMs: (reading: number) => number, root: boolean): Result<SeriesValues> => {
   const rig = centreRig(test);
   if (!rig.ok) return rig;
-  const values = test.readingsSi.map((r) => flowFromCentreVelocityM3s({ centreVelocityMs: toVelocityMs(r), ...rig.value }));
+  const values = test.readingsSi.map((r) =>
+    flowFromCentreVelocityM3s({ centreVelocityMs: toVelocityMs(r), ...rig.value }),
+  );
   const profile = part('profileFactor', RIG_LIMITS.profileFactor.value / rig.value.profileFactor / SQRT3);
-  return ok({ values, sensitivity: slope(values, test.readingsSi, root), rig: [borePart(rig.value.boreM), profile, ...(root ? [densityPart] : [])] });
+  return ok({
+    values,
+    sensitivity: slope(values, test.readingsSi, root),
+    rig: [borePart(rig.value.boreM), profile, ...(root ? [densityPart] : [])],
+  });
 };
 
 /** d(result)/d(reading) at the mean: the ratio for a linear method, half of it for one that goes with the root. */
@@ -57,7 +63,11 @@ const slope = (values: readonly number[], readings: readonly number[], root: boo
   return reading === 0 ? 0 : (mean(values) / reading) * (root ? 0.5 : 1);
 };
 
-const traverse = (test: TestReadings, toVelocityMs: (reading: number) => number, root: boolean): Result<SeriesValues> => {
+const traverse = (
+  test: TestReadings,
+  toVelocityMs: (reading: number) => number,
+  root: boolean,
+): Result<SeriesValues> => {
   if (test.detail.kind !== 'traverse') return fail(failure('traverse.plan', 'detail'));
   const { plan } = test.detail;
   const points = test.readingsSi.map((r, i) => ({ slot: test.slots[i] ?? i, velocityMs: toVelocityMs(r) }));
@@ -65,18 +75,30 @@ const traverse = (test: TestReadings, toVelocityMs: (reading: number) => number,
   if (!means.ok) return means;
   const area = traverseAreaM2(plan);
   const values = means.value.map((v) => v * area);
-  return ok({ values, sensitivity: slope(values, test.readingsSi, root), rig: [...planParts(plan), ...(root ? [densityPart] : [])] });
+  return ok({
+    values,
+    sensitivity: slope(values, test.readingsSi, root),
+    rig: [...planParts(plan), ...(root ? [densityPart] : [])],
+  });
 };
 
 const plate = (test: TestReadings, densityKgM3: number): Result<SeriesValues> => {
   if (test.detail.kind !== 'plate') return fail(failure('orifice.missing', 'detail'));
   const { plate: p } = test.detail;
   if (p.pipeM !== null && !(p.orificeM < p.pipeM)) return fail(failure('orifice.too-large', 'detail'));
-  if (test.readingsSi.some((dp) => !(dp <= test.air.pressurePa / 4))) return fail(failure('orifice.pressure', 'readings'));
+  if (test.readingsSi.some((dp) => !(dp <= test.air.pressurePa / 4)))
+    return fail(failure('orifice.pressure', 'readings'));
   const values = test.readingsSi.map((differentialPa) =>
-    plateFlowM3s({ ...p, differentialPa, upstreamPa: test.air.pressurePa, densityKgM3 }, airViscosityPaS(test.air.temperatureK)),
+    plateFlowM3s(
+      { ...p, differentialPa, upstreamPa: test.air.pressurePa, densityKgM3 },
+      airViscosityPaS(test.air.temperatureK),
+    ),
   );
-  const rig = [borePart(p.orificeM), part('plate', RIG_LIMITS.plateCoefficient.value / p.coefficient / SQRT3), densityPart];
+  const rig = [
+    borePart(p.orificeM),
+    part('plate', RIG_LIMITS.plateCoefficient.value / p.coefficient / SQRT3),
+    densityPart,
+  ];
   return ok({ values, sensitivity: slope(values, test.readingsSi, true), rig });
 };
 
@@ -100,11 +122,14 @@ export const seriesValues = (test: TestReadings, densityKgM3: number): Result<Se
     case 'orifice':
       return plate(test, densityKgM3);
     case 'stageDp':
-      return test.detail.kind === 'stage' ? ok({ values: test.readingsSi, sensitivity: 1, rig: [] }) : fail(failure('detail.stage', 'detail'));
+      return test.detail.kind === 'stage'
+        ? ok({ values: test.readingsSi, sensitivity: 1, rig: [] })
+        : fail(failure('detail.stage', 'detail'));
     case 'filterMass':
-      return test.detail.kind === 'mass' ? ok({ values: test.readingsSi, sensitivity: 1, rig: [] }) : fail(failure('mass.new', 'detail'));
+      return test.detail.kind === 'mass'
+        ? ok({ values: test.readingsSi, sensitivity: 1, rig: [] })
+        : fail(failure('mass.new', 'detail'));
     default:
       return ok({ values: test.readingsSi, sensitivity: 1, rig: [] });
   }
 };
-

@@ -13,8 +13,7 @@ export interface Spread {
 }
 
 export type HowToSettle =
-  | { readonly by: 'repeats'; readonly more: number }
-  | { readonly by: 'method'; readonly neededExpanded: number };
+  { readonly by: 'repeats'; readonly more: number } | { readonly by: 'method'; readonly neededExpanded: number };
 
 /** Past this many repeats a better meter is cheaper than patience. A modelling choice. */
 export const MOST_REPEATS = 30;
@@ -30,7 +29,8 @@ export const howToSettle = ({ deviation, fixed, n, distance }: Spread): HowToSet
     const repeat = deviation / Math.sqrt(total);
     const u = Math.hypot(repeat, fixed);
     const degreesOfFreedom = repeat > 0 ? ((total - 1) * u ** 4) / repeat ** 4 : Number.POSITIVE_INFINITY;
-    if (studentFactor({ confidence: CONFIDENCE.value, degreesOfFreedom }) * u <= distance) return { by: 'repeats', more: total - n };
+    if (studentFactor({ confidence: CONFIDENCE.value, degreesOfFreedom }) * u <= distance)
+      return { by: 'repeats', more: total - n };
   }
   return { by: 'method', neededExpanded: distance };
 };

@@ -32,7 +32,10 @@ export const settledMean = (samples: readonly Sample[]): Settled | null => {
   const values = window.map((s) => s.valueSi);
   const half = Math.floor(values.length / 2);
   const [first, second] = [values.slice(0, half), values.slice(half)];
-  const error = Math.hypot(sampleDeviation(first) / Math.sqrt(first.length), sampleDeviation(second) / Math.sqrt(second.length));
+  const error = Math.hypot(
+    sampleDeviation(first) / Math.sqrt(first.length),
+    sampleDeviation(second) / Math.sqrt(second.length),
+  );
   const drift = Math.abs(mean(second) - mean(first));
   const m = mean(values);
   if (drift > 2 * error && drift > 0.005 * Math.abs(m)) return null;

@@ -44,8 +44,14 @@ interface Shaped {
 
 const falling = (points: readonly CurvePoint[], scaleM3s: number): Shaped | null => {
   for (const terms of SHAPES) {
-    const rows = points.map(({ flowM3s }) => [1, ...terms.map((t) => (t === 'b' ? -flowM3s / scaleM3s : -((flowM3s / scaleM3s) ** 2)))]);
-    const fit = leastSquares(rows, points.map((p) => p.suctionPa));
+    const rows = points.map(({ flowM3s }) => [
+      1,
+      ...terms.map((t) => (t === 'b' ? -flowM3s / scaleM3s : -((flowM3s / scaleM3s) ** 2))),
+    ]);
+    const fit = leastSquares(
+      rows,
+      points.map((p) => p.suctionPa),
+    );
     if (fit?.coefficients.slice(1).every((c) => c >= 0)) return { fit, terms, scaleM3s };
   }
   return null;
@@ -60,7 +66,10 @@ const powerUncertainty = (shaped: Shaped, flowM3s: number, n: number): number | 
   const { fit } = shaped;
   if (fit.deviation === null) return null;
   const g = gradient(shaped, flowM3s);
-  const variance = g.reduce((sum, gi, i) => sum + g.reduce((s, gj, j) => s + gi * gj * (fit.unscaledCovariance[i]?.[j] ?? 0), 0), 0);
+  const variance = g.reduce(
+    (sum, gi, i) => sum + g.reduce((s, gj, j) => s + gi * gj * (fit.unscaledCovariance[i]?.[j] ?? 0), 0),
+    0,
+  );
   const factor = studentFactor({ confidence: CONFIDENCE.value, degreesOfFreedom: n - g.length });
   return factor * fit.deviation * Math.sqrt(Math.max(0, variance));
 };
@@ -81,7 +90,8 @@ export const fitSuctionCurve = (points: readonly CurvePoint[]): Result<SuctionCu
   const flows = points.map((p) => p.flowM3s);
   const [low, high] = [Math.min(...flows), Math.max(...flows)];
   const different = new Set(flows.map((q) => Math.round(q / FLOW_STEP_M3S))).size;
-  if (different < LEAST_POINTS) return fail(failure('curve.too-few', 'readings', { have: different, need: LEAST_POINTS }));
+  if (different < LEAST_POINTS)
+    return fail(failure('curve.too-few', 'readings', { have: different, need: LEAST_POINTS }));
   const shaped = falling(points, high);
   const p0 = shaped?.fit.coefficients[0] ?? 0;
   if (!shaped || !(p0 > 0)) return fail(failure('curve.no-fit', 'readings'));

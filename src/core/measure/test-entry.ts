@@ -55,7 +55,10 @@ const MAX_READINGS = 200;
 const BORE_RANGE_M = [0.005, 1] as const;
 
 const parseAir = (entry: AirEntry, altitudeM: number): Result<AirState> => {
-  const temperature = at('air.temperature', parseQuantity(entry.temperature.typed, 'temperature', entry.temperature.unit));
+  const temperature = at(
+    'air.temperature',
+    parseQuantity(entry.temperature.typed, 'temperature', entry.temperature.unit),
+  );
   if (!temperature.ok) return temperature;
   const humidity = at('air.humidity', parseQuantity(entry.humidity.typed, 'relativeHumidity', entry.humidity.unit));
   if (!humidity.ok) return humidity;
@@ -108,27 +111,36 @@ const parseReadings = (entry: TestEntry, barometricPa: number): Result<readonly 
   if (entry.readings.length > MAX_READINGS) {
     return fail(failure('readings.too-many', 'readings', { count: entry.readings.length, most: MAX_READINGS }));
   }
-  const results = entry.readings.map((r, i) => at(`readings.${i}`, parseReading(r, { method: entry.method, barometricPa })));
+  const results = entry.readings.map((r, i) =>
+    at(`readings.${i}`, parseReading(r, { method: entry.method, barometricPa })),
+  );
   const failures = results.flatMap((r) => (r.ok ? [] : r.failures));
   if (failures.length > 0) return fail(...failures);
   const readings = results.flatMap((r) => (r.ok ? [r.value] : []));
-  return readings.every((r) => r.struckBecause !== null) ? fail(failure('readings.all-struck', 'readings')) : ok(readings);
+  return readings.every((r) => r.struckBecause !== null)
+    ? fail(failure('readings.all-struck', 'readings'))
+    : ok(readings);
 };
 
 /** The display's step: the instrument's own where it is known, else the finest digit typed. */
 const resolutionOf = (readings: readonly Reading[], context: EntryContext): number =>
-  context.instrument?.accuracy.resolutionSi ?? (readings.length > 0 ? Math.min(...readings.map((r) => r.resolutionSi)) : 0);
+  context.instrument?.accuracy.resolutionSi ??
+  (readings.length > 0 ? Math.min(...readings.map((r) => r.resolutionSi)) : 0);
 
 const parseVolts = (entry: Typed | null): Result<number | null> => {
   if (!entry) return ok(null);
   const parsed = at('volts', parseQuantity(entry.typed, 'voltage', entry.unit));
   if (!parsed.ok) return parsed;
   const { valueSi } = parsed.value;
-  return valueSi >= 50 && valueSi <= 600 ? ok(valueSi) : fail(failure('quantity.out-of-range', 'volts', { kind: 'voltage', value: valueSi, low: 50, high: 600 }));
+  return valueSi >= 50 && valueSi <= 600
+    ? ok(valueSi)
+    : fail(failure('quantity.out-of-range', 'volts', { kind: 'voltage', value: valueSi, low: 50, high: 600 }));
 };
 
 const detailOf = (entry: TestEntry) =>
-  DETAILS_OF[entry.method].includes(entry.detail.kind) ? parseDetail(entry.detail) : fail(failure('field.invalid', 'detail'));
+  DETAILS_OF[entry.method].includes(entry.detail.kind)
+    ? parseDetail(entry.detail)
+    : fail(failure('field.invalid', 'detail'));
 
 /**
  * Reads a whole test entry into SI, or says everything that is wrong with it, each beside its field. The bench and
@@ -146,7 +158,9 @@ export const parseTestEntry = (entry: TestEntry, context: EntryContext): Result<
   const hose = parseBore(entry.hoseBore, 'hoseBore');
   const failures: Failure[] = [readings, bore, hose, detail, volts].flatMap((r) => (r.ok ? [] : [...r.failures]));
   if (context.instrument && context.instrument.reads !== method.reads) {
-    failures.push(failure('instrument.wrong-quantity', 'instrumentId', { reads: context.instrument.reads, wanted: method.reads }));
+    failures.push(
+      failure('instrument.wrong-quantity', 'instrumentId', { reads: context.instrument.reads, wanted: method.reads }),
+    );
   }
   if (needsBore && entry.bore === null) failures.push(failure('bore.missing', 'bore'));
   if (!readings.ok || !bore.ok || !hose.ok || !detail.ok || !volts.ok || failures.length > 0) return fail(...failures);
@@ -182,5 +196,7 @@ export const parseWheel = (entry: Typed): Result<number> => {
   if (!parsed.ok) return parsed;
   const { valueSi } = parsed.value;
   const [low, high] = WHEEL_RANGE_M;
-  return valueSi >= low && valueSi <= high ? ok(valueSi) : fail(failure('quantity.out-of-range', 'wheel', { kind: 'length', value: valueSi, low, high }));
+  return valueSi >= low && valueSi <= high
+    ? ok(valueSi)
+    : fail(failure('quantity.out-of-range', 'wheel', { kind: 'length', value: valueSi, low, high }));
 };

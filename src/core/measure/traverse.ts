@@ -3,8 +3,19 @@ import { mean } from '../numeric/moments';
 
 /** A duct crossed point by point. Lengths in m. */
 export type TraversePlan =
-  | { readonly shape: 'round'; readonly diameterM: number; readonly pointsPerDiameter: 6 | 10; readonly diameters: 1 | 2 | 3 }
-  | { readonly shape: 'rectangular'; readonly widthM: number; readonly heightM: number; readonly linesAcross: 5 | 6 | 7; readonly linesUp: 5 | 6 | 7 };
+  | {
+      readonly shape: 'round';
+      readonly diameterM: number;
+      readonly pointsPerDiameter: 6 | 10;
+      readonly diameters: 1 | 2 | 3;
+    }
+  | {
+      readonly shape: 'rectangular';
+      readonly widthM: number;
+      readonly heightM: number;
+      readonly linesAcross: 5 | 6 | 7;
+      readonly linesUp: 5 | 6 | 7;
+    };
 
 /** Fractions of the diameter from the wall. Source: ISO 3966 / ASHRAE 111, log-linear rule. */
 export const LOG_LINEAR: Record<6 | 10, readonly number[]> = {
@@ -32,7 +43,9 @@ export interface TraversePoint {
 export const traversePoints = (plan: TraversePlan): readonly TraversePoint[] => {
   if (plan.shape === 'round') {
     const fractions = LOG_LINEAR[plan.pointsPerDiameter];
-    return Array.from({ length: plan.diameters }, (_, line) => fractions.map((f) => ({ line, fromWallM: f * plan.diameterM, lineAtM: 0 }))).flat();
+    return Array.from({ length: plan.diameters }, (_, line) =>
+      fractions.map((f) => ({ line, fromWallM: f * plan.diameterM, lineAtM: 0 })),
+    ).flat();
   }
   const across = LOG_TCHEBYCHEFF[plan.linesAcross];
   return LOG_TCHEBYCHEFF[plan.linesUp].flatMap((up, line) =>
@@ -59,7 +72,10 @@ export interface SlottedVelocity {
  * pressures. Source: ISO 3966 9.2 (arithmetic mean of the local velocities).
  * Returns `traverse.incomplete` when a started traverse lacks points, `traverse.repeated-point` when one is there twice.
  */
-export const traverseMeansMs = (plan: TraversePlan, readings: readonly SlottedVelocity[]): Result<readonly number[]> => {
+export const traverseMeansMs = (
+  plan: TraversePlan,
+  readings: readonly SlottedVelocity[],
+): Result<readonly number[]> => {
   const points = traversePoints(plan).length;
   const rounds = new Map<number, SlottedVelocity[]>();
   for (const r of readings) {
@@ -69,8 +85,10 @@ export const traverseMeansMs = (plan: TraversePlan, readings: readonly SlottedVe
   const means: number[] = [];
   for (const [round, list] of [...rounds].sort((a, b) => a[0] - b[0])) {
     const slots = new Set(list.map((r) => r.slot));
-    if (slots.size !== list.length) return fail(failure('traverse.repeated-point', 'readings', { traverse: round + 1 }));
-    if (slots.size < points) return fail(failure('traverse.incomplete', 'readings', { traverse: round + 1, have: slots.size, points }));
+    if (slots.size !== list.length)
+      return fail(failure('traverse.repeated-point', 'readings', { traverse: round + 1 }));
+    if (slots.size < points)
+      return fail(failure('traverse.incomplete', 'readings', { traverse: round + 1, have: slots.size, points }));
     means.push(mean(list.map((r) => r.velocityMs)));
   }
   return means.length > 0 ? ok(means) : fail(failure('readings.none', 'readings'));

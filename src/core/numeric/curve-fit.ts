@@ -44,10 +44,16 @@ const normalOf = (jacobian: readonly (readonly number[])[], damping: number): nu
   );
 };
 
-const stepOf = (jacobian: readonly (readonly number[])[], residuals: readonly number[], damping: number): readonly number[] | null => {
+const stepOf = (
+  jacobian: readonly (readonly number[])[],
+  residuals: readonly number[],
+  damping: number,
+): readonly number[] | null => {
   const solved = inverse(normalOf(jacobian, damping));
   if (!solved) return null;
-  const gradient = (jacobian[0] ?? []).map((_, j) => jacobian.reduce((s, row, i) => s + (row[j] ?? 0) * (residuals[i] ?? 0), 0));
+  const gradient = (jacobian[0] ?? []).map((_, j) =>
+    jacobian.reduce((s, row, i) => s + (row[j] ?? 0) * (residuals[i] ?? 0), 0),
+  );
   return solved.map((row) => -row.reduce((s, v, j) => s + v * (gradient[j] ?? 0), 0));
 };
 
@@ -58,7 +64,11 @@ interface State {
 }
 
 /** One accepted step, or null when no damping makes the sum smaller. */
-const improve = (problem: CurveFitProblem, { p, r, damping: first }: State, jacobian: readonly (readonly number[])[]): State | null => {
+const improve = (
+  problem: CurveFitProblem,
+  { p, r, damping: first }: State,
+  jacobian: readonly (readonly number[])[],
+): State | null => {
   for (let damping = first; damping < 1e9; damping *= 5) {
     const step = stepOf(jacobian, r, damping);
     const next = step?.map((s, i) => (p[i] ?? 0) + Math.max(-1, Math.min(1, s)));
@@ -89,5 +99,13 @@ export const curveFit = (problem: CurveFitProblem): CurveFit | null => {
     jacobian = jacobianAt(problem, state.p);
   }
   if (!jacobian) return null;
-  return { parameters: state.p, residuals: state.r, sumOfSquares: square(state.r), covariance: inverse(normalOf(jacobian, 0)), jacobian, iterations, converged };
+  return {
+    parameters: state.p,
+    residuals: state.r,
+    sumOfSquares: square(state.r),
+    covariance: inverse(normalOf(jacobian, 0)),
+    jacobian,
+    iterations,
+    converged,
+  };
 };

@@ -20,12 +20,19 @@ export const leastSquares = (rows: readonly (readonly number[])[], y: readonly n
   const k = rows[0]?.length ?? 0;
   if (rows.length < k || rows.length !== y.length || k === 0) return null;
   const column = (j: number) => rows.map((r) => r[j] ?? 0);
-  const normal = Array.from({ length: k }, (_, i) => Array.from({ length: k }, (_unused, j) => dot(column(i), column(j))));
+  const normal = Array.from({ length: k }, (_, i) =>
+    Array.from({ length: k }, (_unused, j) => dot(column(i), column(j))),
+  );
   const covariance = inverse(normal);
   if (!covariance) return null;
   const moment = Array.from({ length: k }, (_, j) => dot(column(j), y));
   const coefficients = covariance.map((row) => dot(row, moment));
   const residuals = rows.map((row, i) => (y[i] ?? 0) - dot(row, coefficients));
   const degrees = rows.length - k;
-  return { coefficients, residuals, deviation: degrees > 0 ? Math.sqrt(dot(residuals, residuals) / degrees) : null, unscaledCovariance: covariance };
+  return {
+    coefficients,
+    residuals,
+    deviation: degrees > 0 ? Math.sqrt(dot(residuals, residuals) / degrees) : null,
+    unscaledCovariance: covariance,
+  };
 };

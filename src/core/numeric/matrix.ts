@@ -3,7 +3,9 @@ export const inverse = (matrix: readonly (readonly number[])[]): number[][] | nu
   const n = matrix.length;
   const a = matrix.map((row, i) => [...row, ...row.map((_, j) => (i === j ? 1 : 0))]);
   for (let col = 0; col < n; col += 1) {
-    const pivot = a.slice(col).reduce((best, row, i) => (Math.abs(row[col] ?? 0) > Math.abs(a[best]?.[col] ?? 0) ? i + col : best), col);
+    const pivot = a
+      .slice(col)
+      .reduce((best, row, i) => (Math.abs(row[col] ?? 0) > Math.abs(a[best]?.[col] ?? 0) ? i + col : best), col);
     [a[col], a[pivot]] = [a[pivot] ?? [], a[col] ?? []];
     const head = a[col]?.[col] ?? 0;
     if (!(Math.abs(head) > 1e-14)) return null;

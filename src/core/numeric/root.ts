@@ -42,7 +42,8 @@ export const bracketedNewton = ({ low, high, start, tolerance, evaluate, maxStep
     const useful = newton > a && newton < b && Math.abs(value) < 0.5 * previous;
     previous = useful ? Math.abs(value) : Number.POSITIVE_INFINITY;
     const next = useful ? newton : (a + b) / 2;
-    if (next === x || b - a <= 1e-15 * Math.max(Math.abs(a), Math.abs(b))) return { root: x, residual: value, iterations, converged: true };
+    if (next === x || b - a <= 1e-15 * Math.max(Math.abs(a), Math.abs(b)))
+      return { root: x, residual: value, iterations, converged: true };
     x = next;
   }
   return { root: x, residual: at.value, iterations: maxSteps, converged: false };

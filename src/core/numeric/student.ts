@@ -7,7 +7,13 @@ import tQuantile from '@stdlib/stats-base-dists-t-quantile';
  * or Infinity (then the normal's 1.96 at 95 %). Throws RangeError otherwise.
  * @example studentFactor({ confidence: 0.95, degreesOfFreedom: 4 }) // 2.776
  */
-export const studentFactor = ({ confidence, degreesOfFreedom }: { confidence: number; degreesOfFreedom: number }): number => {
+export const studentFactor = ({
+  confidence,
+  degreesOfFreedom,
+}: {
+  confidence: number;
+  degreesOfFreedom: number;
+}): number => {
   if (!(confidence > 0 && confidence < 1)) throw new RangeError(`confidence ${confidence} is not between 0 and 1`);
   if (!(degreesOfFreedom > 0)) throw new RangeError(`degrees of freedom ${degreesOfFreedom} are not above 0`);
   // Beyond 1e6 the normal limit holds to seven digits and the incomplete beta loses its own.

@@ -7,7 +7,8 @@ export type CurveXY = readonly (readonly [flowM3s: number, liftPa: number])[];
 
 const STEPS = 40;
 
-const withParameters = (curve: FanCurve, { p0Pa, qMaxM3s }: PathParameters): FanCurve => (curve.kind === 'points' ? curve : { ...curve, p0Pa, qMaxM3s });
+const withParameters = (curve: FanCurve, { p0Pa, qMaxM3s }: PathParameters): FanCurve =>
+  curve.kind === 'points' ? curve : { ...curve, p0Pa, qMaxM3s };
 
 /** The fan's own curve at nominal drive, from sealed (or its first point) to free. Empty for a path without a fan. */
 export const fanXY = (model: MachineModel, parameters: PathParameters): CurveXY => {
@@ -29,6 +30,12 @@ export const fanXY = (model: MachineModel, parameters: PathParameters): CurveXY 
 export const systemXY = (model: MachineModel, parameters: PathParameters, state: PathState): CurveXY =>
   Array.from({ length: STEPS + 1 }, (_, i) => 0.02 + (1.25 * i) / STEPS).flatMap((share) => {
     const p0Pa = Math.min(100_000, parameters.p0Pa * share ** 2);
-    const solved = staircase({ model, parameters: { ...parameters, p0Pa, qMaxM3s: parameters.qMaxM3s * share }, state });
-    return solved.ok && solved.value.fanLiftPa <= parameters.p0Pa * 1.02 ? [[solved.value.fanFlowM3s, solved.value.fanLiftPa] as const] : [];
+    const solved = staircase({
+      model,
+      parameters: { ...parameters, p0Pa, qMaxM3s: parameters.qMaxM3s * share },
+      state,
+    });
+    return solved.ok && solved.value.fanLiftPa <= parameters.p0Pa * 1.02
+      ? [[solved.value.fanFlowM3s, solved.value.fanLiftPa] as const]
+      : [];
   });

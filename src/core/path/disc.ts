@@ -21,4 +21,5 @@ export interface DiscSeen {
 export type DiscVerdict = 'good' | 'blind' | 'stuck';
 
 /** On when covered and off again: good. Never on: blind. Still on: stuck. Source: common practice, no published source. */
-export const discVerdict = ({ covered, uncovered }: DiscSeen): DiscVerdict => (covered === 'out' ? 'blind' : uncovered === 'lit' ? 'stuck' : 'good');
+export const discVerdict = ({ covered, uncovered }: DiscSeen): DiscVerdict =>
+  covered === 'out' ? 'blind' : uncovered === 'lit' ? 'stuck' : 'good';

@@ -12,7 +12,17 @@ export interface FaceVelocity {
  * Source: EPA Air Pollution Control Cost Manual, section 6, ch. 1, for collectors; Moorwind defaults for vacuums.
  * Valid: flow 0 or more, area above 0; throws RangeError otherwise.
  */
-export const faceVelocity = ({ flowM3s, areaM2, medium, collector }: { flowM3s: number; areaM2: number; medium: Medium; collector: boolean }): FaceVelocity => {
+export const faceVelocity = ({
+  flowM3s,
+  areaM2,
+  medium,
+  collector,
+}: {
+  flowM3s: number;
+  areaM2: number;
+  medium: Medium;
+  collector: boolean;
+}): FaceVelocity => {
   if (!(flowM3s >= 0 && areaM2 > 0)) throw new RangeError(`flow ${flowM3s} m3/s through ${areaM2} m2`);
   const velocityMs = flowM3s / areaM2;
   const adviceMs = collector && medium === 'pleatedPolyester' ? COLLECTOR_PLEAT_ADVICE_MS : MEDIA[medium].adviceMs;

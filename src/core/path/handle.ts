@@ -25,4 +25,7 @@ export const handleOf = (stage: ModelStage): Handle => {
 export const blockFactorOf = (share: number): number => 1 / (1 - share) ** 2;
 
 /** Load in Pa s/m3 on the scale of a fan's lift over its free flow: half of it at 0.5. Valid: 0 to below 1. */
-export const loadOfShare = (share: number, { p0Pa, qMaxM3s }: { readonly p0Pa: number; readonly qMaxM3s: number }): number => ((p0Pa / qMaxM3s) * share) / (1 - share);
+export const loadOfShare = (
+  share: number,
+  { p0Pa, qMaxM3s }: { readonly p0Pa: number; readonly qMaxM3s: number },
+): number => ((p0Pa / qMaxM3s) * share) / (1 - share);

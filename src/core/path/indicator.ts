@@ -1,8 +1,10 @@
 import type { GaugeZone } from '../measure/detail';
 
 /** Where a coloured gauge stands at a differential pressure in Pa. Limits belong to the higher zone. */
-export const gaugeZone = (dropPa: number, { amberPa, redPa }: { readonly amberPa: number; readonly redPa: number }): GaugeZone =>
-  dropPa >= redPa ? 'red' : dropPa >= amberPa ? 'amber' : 'green';
+export const gaugeZone = (
+  dropPa: number,
+  { amberPa, redPa }: { readonly amberPa: number; readonly redPa: number },
+): GaugeZone => (dropPa >= redPa ? 'red' : dropPa >= amberPa ? 'amber' : 'green');
 
 /** A low-flow warning lamp: it is set to a hose diameter and warns below a velocity in it. */
 export interface FlowLamp {
@@ -16,7 +18,10 @@ export interface FlowLamp {
  * Source: EN 60335-2-69 Annex AA (20 m/s in the hose); the lamp knows only the selected bore.
  * Valid: bores above 0; throws RangeError otherwise. Flow in m3/s. @example 36 mm hose on 27 mm: it warns at 11.25 m/s
  */
-export const flowLamp = ({ selectorM, belowMs }: FlowLamp, { flowM3s, hoseM }: { readonly flowM3s: number; readonly hoseM: number }): { readonly lit: boolean; readonly warnsAtMs: number } => {
+export const flowLamp = (
+  { selectorM, belowMs }: FlowLamp,
+  { flowM3s, hoseM }: { readonly flowM3s: number; readonly hoseM: number },
+): { readonly lit: boolean; readonly warnsAtMs: number } => {
   if (!(selectorM > 0 && hoseM > 0)) throw new RangeError(`bores ${selectorM} and ${hoseM} m are not above 0`);
   const limitM3s = (belowMs * Math.PI * selectorM ** 2) / 4;
   return { lit: flowM3s < limitM3s, warnsAtMs: (limitM3s * 4) / (Math.PI * hoseM ** 2) };

@@ -56,7 +56,8 @@ export interface PathState {
 const FAN_OF = (stage: ModelStage): FanCurve | null => (stage.spec.air.form === 'fan' ? stage.spec.air.curve : null);
 
 /** The fan's own curve as the machine's record has it; null when the path has no fan stage or one without a curve. */
-export const fanCurveOf = (model: MachineModel): FanCurve | null => model.stages.map(FAN_OF).find((c) => c !== null) ?? null;
+export const fanCurveOf = (model: MachineModel): FanCurve | null =>
+  model.stages.map(FAN_OF).find((c) => c !== null) ?? null;
 
 /** A fan curve stretched to the lift and flow that were fitted. */
 export const fanWith = (curve: FanCurve, { p0Pa, qMaxM3s }: PathParameters): FanCurve => {
@@ -64,7 +65,13 @@ export const fanWith = (curve: FanCurve, { p0Pa, qMaxM3s }: PathParameters): Fan
   // A measured curve keeps its shape: it is stretched to the lift and the flow that were fitted.
   const [low, high] = curve.rangeM3s;
   const [lift, flow] = [p0Pa / curve.p0Pa, qMaxM3s / high];
-  return { kind: 'points', p0Pa, bPaSM3: (curve.bPaSM3 * lift) / flow, cPaS2M6: (curve.cPaS2M6 * lift) / flow ** 2, rangeM3s: [low * flow, qMaxM3s] };
+  return {
+    kind: 'points',
+    p0Pa,
+    bPaSM3: (curve.bPaSM3 * lift) / flow,
+    cPaS2M6: (curve.cPaS2M6 * lift) / flow ** 2,
+    rangeM3s: [low * flow, qMaxM3s],
+  };
 };
 
 const lineOf = (air: Extract<StageAir, { form: 'line' }>, boreM: number, lengthM: number): Element => ({
@@ -98,7 +105,9 @@ const elementOf = (air: StageAir, model: MachineModel, hose: PathState['hose']):
       const own = air.boreM !== null && air.lengthM !== null;
       const bore = own ? air.boreM : (hose?.boreM ?? air.boreM ?? model.hoseBoreM);
       const length = own ? air.lengthM : (hose?.lengthM ?? air.lengthM ?? model.hoseLengthM);
-      return bore === null || length === null ? fail(failure('path.bore', 'boreM', { field: 'boreM', value: 0, low: 0.001, high: 5 })) : ok(lineOf(air, bore, length));
+      return bore === null || length === null
+        ? fail(failure('path.bore', 'boreM', { field: 'boreM', value: 0, low: 0.001, high: 5 }))
+        : ok(lineOf(air, bore, length));
     }
     case 'fan':
       return ok(OPEN_PLACE);
@@ -114,12 +123,18 @@ const stateElement = (clean: Element, state: StageState): Element => {
   return { kind: 'series', parts: [blocked, load] };
 };
 
-const stageElement = (model: MachineModel, position: number, context: { parameters: PathParameters; state: PathState }): Result<Element> => {
+const stageElement = (
+  model: MachineModel,
+  position: number,
+  context: { parameters: PathParameters; state: PathState },
+): Result<Element> => {
   const stage = model.stages[position];
   if (!stage) return fail(failure('path.node', '', { node: position, most: model.stages.length - 1 }));
   if (stage.kind === 'fan') {
     const curve = FAN_OF(stage);
-    return curve ? ok({ kind: 'fan', curve: fanWith(curve, context.parameters) }) : fail(failure('path.fan', 'curve', { value: 0 }));
+    return curve
+      ? ok({ kind: 'fan', curve: fanWith(curve, context.parameters) })
+      : fail(failure('path.fan', 'curve', { value: 0 }));
   }
   const state = context.state.stages[position] ?? CLEAN;
   if (stage.missing) return ok(OPEN_PLACE);
@@ -128,7 +143,11 @@ const stageElement = (model: MachineModel, position: number, context: { paramete
 };
 
 /** Where the ways join: the position of the Y; 0 without one, when everything is trunk. */
-export const trunkStart = (model: MachineModel): number => Math.max(0, model.stages.findIndex((s) => s.kind === 'wye'));
+export const trunkStart = (model: MachineModel): number =>
+  Math.max(
+    0,
+    model.stages.findIndex((s) => s.kind === 'wye'),
+  );
 
 /** The node where a seal in good order still leaks: before the last filter on the suction side, else before the fan. */
 export const sealNode = (model: MachineModel): number => {
@@ -139,7 +158,10 @@ export const sealNode = (model: MachineModel): number => {
 
 const leaksOf = (model: MachineModel, parameters: PathParameters, state: PathState): readonly number[] => {
   const seal = sealNode(model);
-  return Array.from({ length: model.stages.length + 1 }, (_, node) => (node === seal ? parameters.leakM2 : 0) + (state.leaksM2[node] ?? 0));
+  return Array.from(
+    { length: model.stages.length + 1 },
+    (_, node) => (node === seal ? parameters.leakM2 : 0) + (state.leaksM2[node] ?? 0),
+  );
 };
 
 const waysOf = (model: MachineModel): number => {
@@ -159,7 +181,10 @@ export const airPathOf = (model: MachineModel, parameters: PathParameters, state
   const all = elements.flatMap((e) => (e.ok ? [e.value] : []));
   const leaks = leaksOf(model, parameters, state);
   const from = trunkStart(model);
-  const way: Chain = { elements: all.slice(0, from), leaksM2: leaks.slice(0, from + 1).map((a, i) => (i === from ? 0 : a)) };
+  const way: Chain = {
+    elements: all.slice(0, from),
+    leaksM2: leaks.slice(0, from + 1).map((a, i) => (i === from ? 0 : a)),
+  };
   return ok({
     mouths: from === 0 ? [] : Array.from({ length: waysOf(model) }, () => way),
     trunk: { elements: all.slice(from), leaksM2: leaks.slice(from) },

@@ -1,6 +1,15 @@
 import { ok, type Result } from '../failure/failure';
 import { REFERENCE_VISCOSITY } from '../constants/path';
-import { airPathOf, fanCurveOf, fanWith, type MachineModel, type PathParameters, type PathState, type StageState, trunkStart } from './machine-path';
+import {
+  airPathOf,
+  fanCurveOf,
+  fanWith,
+  type MachineModel,
+  type PathParameters,
+  type PathState,
+  type StageState,
+  trunkStart,
+} from './machine-path';
 import type { DropOf } from './model/drop';
 import { fanCoefficients } from './model/fan';
 import { leakConductance } from './model/leak';
@@ -16,18 +25,24 @@ export interface QuickMachine {
 }
 
 /** Makes a machine ready for many states in one air, with one hose. Errors as `airPathOf` and `readyPath`. */
-export const quickMachine = (model: MachineModel, parameters: PathParameters, state: PathState): Result<QuickMachine> => {
+export const quickMachine = (
+  model: MachineModel,
+  parameters: PathParameters,
+  state: PathState,
+): Result<QuickMachine> => {
   const path = airPathOf(model, parameters, { ...state, stages: {}, leaksM2: {} });
   if (!path.ok) return path;
   const clean = readyPath(path.value);
   return clean.ok ? ok({ model, parameters, clean: clean.value, from: trunkStart(model) }) : clean;
 };
 
-const scaledDrop = (part: DropOf, { blockFactor }: StageState, r1: number): DropOf => (flow, out) => {
-  part(flow, out);
-  out.pa = out.pa * blockFactor + r1 * flow;
-  out.slope = out.slope * blockFactor + r1;
-};
+const scaledDrop =
+  (part: DropOf, { blockFactor }: StageState, r1: number): DropOf =>
+  (flow, out) => {
+    part(flow, out);
+    out.pa = out.pa * blockFactor + r1 * flow;
+    out.slope = out.slope * blockFactor + r1;
+  };
 
 interface Laying {
   readonly machine: QuickMachine;
@@ -61,7 +76,8 @@ const laid = (chain: ReadyChain, { machine, state, offset, leakNodes }: Laying):
   for (const node in state.leaksM2) {
     const at = Number(node) - offset;
     const areaM2 = state.leaksM2[node] ?? 0;
-    if (at >= 0 && at < leakNodes && areaM2 > 0) leaks[at] = (leaks[at] ?? 0) + leakConductance({ areaM2, densityKgM3 });
+    if (at >= 0 && at < leakNodes && areaM2 > 0)
+      leaks[at] = (leaks[at] ?? 0) + leakConductance({ areaM2, densityKgM3 });
   }
   return { ...chain, r1, r2, drops, leaks };
 };
@@ -78,5 +94,10 @@ export const quickPath = (machine: QuickMachine, state: PathState): Result<Ready
   if (!fan.ok) return fan;
   const trunk = laid(clean.trunk, { machine, state, offset: from, leakNodes: clean.trunk.length + 1 });
   const way = clean.ways[0] ? laid(clean.ways[0], { machine, state, offset: 0, leakNodes: from }) : null;
-  return ok({ path: clean.path, fan: fan.value, trunk: { ...trunk, fan: fan.value }, ways: way ? clean.ways.map(() => way) : [] });
+  return ok({
+    path: clean.path,
+    fan: fan.value,
+    trunk: { ...trunk, fan: fan.value },
+    ways: way ? clean.ways.map(() => way) : [],
+  });
 };

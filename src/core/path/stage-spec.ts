@@ -6,11 +6,24 @@ import type { FanCurve } from './model/fan';
 /** How a stage resists the air. */
 export type StageAir =
   | { readonly form: 'none' }
-  | { readonly form: 'medium'; readonly medium: Medium; readonly areaM2: number; /** null: the medium's default. */ readonly k1PaSM: number | null; /** Equal elements side by side. */ readonly inParallel: number }
+  | {
+      readonly form: 'medium';
+      readonly medium: Medium;
+      readonly areaM2: number;
+      /** null: the medium's default. */ readonly k1PaSM: number | null;
+      /** Equal elements side by side. */ readonly inParallel: number;
+    }
   | { readonly form: 'fitting'; readonly lossK: number; readonly boreM: number }
   | { readonly form: 'nozzle'; readonly areaM2: number; readonly coefficient: number }
   /** null bore or length: the machine's own hose or duct. */
-  | { readonly form: 'line'; readonly boreM: number | null; readonly lengthM: number | null; readonly friction: LineFriction; readonly entryK: number; readonly exitK: number }
+  | {
+      readonly form: 'line';
+      readonly boreM: number | null;
+      readonly lengthM: number | null;
+      readonly friction: LineFriction;
+      readonly entryK: number;
+      readonly exitK: number;
+    }
   | { readonly form: 'cyclone'; readonly lossK: number; readonly inletAreaM2: number }
   /** Joins so many like ways, each with everything before it. */
   | { readonly form: 'wye'; readonly ways: number; readonly lossK: number; readonly boreM: number }

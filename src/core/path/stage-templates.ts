@@ -13,7 +13,15 @@ const COLLECTORS: readonly MachineKind[] = ['singleStageCollector', 'cycloneColl
 export const isCollector = (kind: MachineKind): boolean => COLLECTORS.includes(kind);
 
 const NO_RATING: FilterRating = { scale: 'none' };
-const fit = (over: Partial<StageFit> = {}): StageFit => ({ orientation: 'unmarked', seals: 0, bypass: 0, rating: NO_RATING, foreign: false, gaugePa: null, ...over });
+const fit = (over: Partial<StageFit> = {}): StageFit => ({
+  orientation: 'unmarked',
+  seals: 0,
+  bypass: 0,
+  rating: NO_RATING,
+  foreign: false,
+  gaugePa: null,
+  ...over,
+});
 
 const medium = (name: Medium, areaM2: number, over: Partial<StageFit> = {}): StageSpec => ({
   air: { form: 'medium', medium: name, areaM2, k1PaSM: null, inParallel: 1 },
@@ -23,8 +31,22 @@ const medium = (name: Medium, areaM2: number, over: Partial<StageFit> = {}): Sta
 const passage = (air: StageAir): StageSpec => ({ air, fit: fit() });
 const fitting = (lossK: number, boreM: number): StageSpec => passage({ form: 'fitting', lossK, boreM });
 
-const hose = passage({ form: 'line', boreM: null, lengthM: null, friction: { by: 'factor', factor: CORRUGATED_FRICTION.value }, entryK: ENTRY_K.value, exitK: EXIT_K.value });
-const duct = passage({ form: 'line', boreM: null, lengthM: null, friction: { by: 'roughness', roughnessM: DUCT_ROUGHNESS.value }, entryK: ENTRY_K.value, exitK: EXIT_K.value });
+const hose = passage({
+  form: 'line',
+  boreM: null,
+  lengthM: null,
+  friction: { by: 'factor', factor: CORRUGATED_FRICTION.value },
+  entryK: ENTRY_K.value,
+  exitK: EXIT_K.value,
+});
+const duct = passage({
+  form: 'line',
+  boreM: null,
+  lengthM: null,
+  friction: { by: 'roughness', roughnessM: DUCT_ROUGHNESS.value },
+  entryK: ENTRY_K.value,
+  exitK: EXIT_K.value,
+});
 
 /** H13 holds 99.97 % at 0.3 um with something to spare for the seat. */
 const HEPA_USUAL: FilterRating = { scale: 'en1822', grade: 'H13' };
@@ -59,7 +81,12 @@ const fumeStage: Partial<Record<StageKind, StageSpec>> = {
   hepa: medium('hepaGlass', 1.2, { orientation: 'withFlow', bypass: 0.0001, rating: HEPA_USUAL }),
 };
 
-const hMain = medium('hepaGlass', 0.9, { orientation: 'withFlow', seals: 1, bypass: 1e-6, rating: { scale: 'en1822', grade: 'H14' } });
+const hMain = medium('hepaGlass', 0.9, {
+  orientation: 'withFlow',
+  seals: 1,
+  bypass: 1e-6,
+  rating: { scale: 'en1822', grade: 'H14' },
+});
 
 const GENERAL: Record<StageKind, StageSpec> = {
   nozzle: passage({ form: 'nozzle', areaM2: 9e-4, coefficient: 0.75 }),
@@ -94,7 +121,10 @@ const BAG_OF: Partial<Record<MachineKind, StageSpec>> = {
 };
 
 const MAIN_OF: Partial<Record<MachineKind, StageSpec>> = {
-  mExtractor: medium('pleatedPolyester', 0.5, { bypass: 0.0002, rating: { scale: 'point', efficiency: 0.9998, sizeUm: 0.3 } }),
+  mExtractor: medium('pleatedPolyester', 0.5, {
+    bypass: 0.0002,
+    rating: { scale: 'point', efficiency: 0.9998, sizeUm: 0.3 },
+  }),
   hExtractor: hMain,
 };
 

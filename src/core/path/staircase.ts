@@ -1,12 +1,21 @@
 import { MEDIA } from '../constants/media';
 import { ok, type Result } from '../failure/failure';
 import { boreVelocityMs } from '../measure/bore-flow';
-import { airPathOf, fanCurveOf, type MachineModel, type ModelStage, type PathParameters, type PathState, trunkStart } from './machine-path';
+import {
+  airPathOf,
+  fanCurveOf,
+  type MachineModel,
+  type ModelStage,
+  type PathParameters,
+  type PathState,
+  trunkStart,
+} from './machine-path';
 import { type Condition, type Opening } from './model/path';
 import { type OperatingPoint, solvePath } from './model/solve';
 
 /** Where a machine's path is entered: as in use, or open or sealed at a node (0 is before the first stage). */
-export type Entry = { readonly at: 'use' } | { readonly at: 'node'; readonly opening: Opening } | { readonly at: 'closedOutlet' };
+export type Entry =
+  { readonly at: 'use' } | { readonly at: 'node'; readonly opening: Opening } | { readonly at: 'closedOutlet' };
 
 export const IN_USE: Entry = { at: 'use' };
 
@@ -53,13 +62,19 @@ export const conditionOf = (model: MachineModel, entry: Entry): Condition => {
   if (entry.at === 'closedOutlet') return { start: null, mouths: [], closedAt: model.stages.length - from };
   const { opening } = entry;
   const ways = model.stages.find((s) => s.kind === 'wye')?.spec.air;
-  if (opening.node >= from && !(opening.node === 0)) return { start: { ...opening, node: opening.node - from }, mouths: [], closedAt: null };
+  if (opening.node >= from && !(opening.node === 0))
+    return { start: { ...opening, node: opening.node - from }, mouths: [], closedAt: null };
   if (from === 0) return { start: opening, mouths: [], closedAt: null };
   // Nodes before the Y are there once in each way: all of them are opened, or sealed, alike.
-  return { start: null, mouths: Array.from({ length: ways?.form === 'wye' ? ways.ways : 2 }, () => opening), closedAt: null };
+  return {
+    start: null,
+    mouths: Array.from({ length: ways?.form === 'wye' ? ways.ways : 2 }, () => opening),
+    closedAt: null,
+  };
 };
 
-const areaOf = (stage: ModelStage): number | null => (stage.spec.air.form === 'medium' ? stage.spec.air.areaM2 * stage.spec.air.inParallel : null);
+const areaOf = (stage: ModelStage): number | null =>
+  stage.spec.air.form === 'medium' ? stage.spec.air.areaM2 * stage.spec.air.inParallel : null;
 
 const boreOf = (stage: ModelStage, model: MachineModel, state: PathState): number | null => {
   const { air } = stage.spec;
@@ -68,9 +83,16 @@ const boreOf = (stage: ModelStage, model: MachineModel, state: PathState): numbe
   return own ? air.boreM : (state.hose?.boreM ?? air.boreM ?? model.hoseBoreM);
 };
 
-const gather = (trunk: readonly number[], way: readonly number[] | undefined, from: number): readonly number[] => [...(way ?? Array.from({ length: from }, () => 0)).slice(0, from), ...trunk];
+const gather = (trunk: readonly number[], way: readonly number[] | undefined, from: number): readonly number[] => [
+  ...(way ?? Array.from({ length: from }, () => 0)).slice(0, from),
+  ...trunk,
+];
 
-const stepsOf = (model: MachineModel, state: PathState, along: { nodesPa: readonly number[]; flows: readonly number[]; liftPa: number }): readonly Step[] =>
+const stepsOf = (
+  model: MachineModel,
+  state: PathState,
+  along: { nodesPa: readonly number[]; flows: readonly number[]; liftPa: number },
+): readonly Step[] =>
   model.stages.map((stage, i): Step => {
     const [fromPa, toPa] = [along.nodesPa[i] ?? 0, along.nodesPa[i + 1] ?? 0];
     const flowM3s = along.flows[i] ?? 0;

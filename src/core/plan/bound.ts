@@ -19,11 +19,15 @@ const MOST_TRIED = 20_000_000;
  */
 export const bruteForce = (
   problem: PlanProblem,
-  { cost, stands }: { readonly cost: (days: readonly number[]) => number; readonly stands: (days: readonly number[]) => boolean },
+  {
+    cost,
+    stands,
+  }: { readonly cost: (days: readonly number[]) => number; readonly stands: (days: readonly number[]) => boolean },
 ): { readonly days: readonly number[]; readonly cost: number } | null => {
   const { length: horizon } = problem.minutes;
   const count = problem.tasks.length;
-  if (horizon ** count > MOST_TRIED) throw new RangeError(`${horizon} days for ${count} tasks are too many plans to try`);
+  if (horizon ** count > MOST_TRIED)
+    throw new RangeError(`${horizon} days for ${count} tasks are too many plans to try`);
   let best: { readonly days: readonly number[]; readonly cost: number } | null = null;
   const days = new Array<number>(count).fill(0);
   for (;;) {

@@ -23,7 +23,14 @@ export const costOf = ({ machines, tasks }: PlanProblem, days: PlanDays): PlanCo
     chance += chanceBefore(t.reached, day);
     placed += 1;
   });
-  return { total: openingCost + wasteCost + overrunCost, openings: opened.size, openingCost, wasteCost, overrunCost, overrunChance: placed === 0 ? 0 : chance / placed };
+  return {
+    total: openingCost + wasteCost + overrunCost,
+    openings: opened.size,
+    openingCost,
+    wasteCost,
+    overrunCost,
+    overrunChance: placed === 0 ? 0 : chance / placed,
+  };
 };
 
 /** What is wrong with a plan; none may stand while it has any. */
@@ -32,7 +39,13 @@ export type PlanViolation =
   | { readonly kind: 'outside'; readonly task: string; readonly day: number }
   | { readonly kind: 'minutes'; readonly day: number; readonly needed: number; readonly there: number }
   | { readonly kind: 'blocked'; readonly task: string; readonly day: number }
-  | { readonly kind: 'part'; readonly part: string; readonly day: number; readonly needed: number; readonly there: number }
+  | {
+      readonly kind: 'part';
+      readonly part: string;
+      readonly day: number;
+      readonly needed: number;
+      readonly there: number;
+    }
   | { readonly kind: 'apart'; readonly task: string; readonly partner: string }
   | { readonly kind: 'unlocked'; readonly task: string; readonly day: number };
 
@@ -58,7 +71,8 @@ export const stockByDay = ({ tasks, parts, minutes }: PlanProblem, days: PlanDay
   for (const d of p?.deliveries ?? []) if (d.day < change.length) change[d.day] = (change[d.day] ?? 0) + d.quantity;
   tasks.forEach((t, i) => {
     const day = days[i] ?? null;
-    if (t.part?.index === part && day !== null && day >= 0 && day < change.length) change[day] = (change[day] ?? 0) - t.part.quantity;
+    if (t.part?.index === part && day !== null && day >= 0 && day < change.length)
+      change[day] = (change[day] ?? 0) - t.part.quantity;
   });
   let there = p?.onHand ?? 0;
   return Array.from(change, (c) => (there += c));
@@ -68,8 +82,19 @@ const partViolations = (problem: PlanProblem, days: PlanDays): readonly PlanViol
   problem.parts.flatMap((part, index) => {
     const day = stockByDay(problem, days, index).findIndex((there) => there < 0);
     if (day < 0) return [];
-    const needed = problem.tasks.reduce((sum, t, i) => sum + (t.part?.index === index && (days[i] ?? Infinity) <= day ? t.part.quantity : 0), 0);
-    return [{ kind: 'part', part: part.id, day, needed, there: part.onHand + part.deliveries.reduce((sum, d) => sum + (d.day <= day ? d.quantity : 0), 0) }];
+    const needed = problem.tasks.reduce(
+      (sum, t, i) => sum + (t.part?.index === index && (days[i] ?? Infinity) <= day ? t.part.quantity : 0),
+      0,
+    );
+    return [
+      {
+        kind: 'part',
+        part: part.id,
+        day,
+        needed,
+        there: part.onHand + part.deliveries.reduce((sum, d) => sum + (d.day <= day ? d.quantity : 0), 0),
+      },
+    ];
   });
 
 /** Everything that is wrong with a plan, by its own slow count: the planner's plans are held against it. */
@@ -80,12 +105,18 @@ export const violationsOf = (problem: PlanProblem, days: PlanDays): readonly Pla
     if (day === null) return [{ kind: 'unplaced', task: t.id }];
     const partner = t.onlyWith === null ? -1 : tasks.findIndex((x) => x.id === t.onlyWith);
     return [
-      ...(day >= 0 && day < minutes.length && Number.isInteger(day) ? [] : [{ kind: 'outside', task: t.id, day } as const]),
+      ...(day >= 0 && day < minutes.length && Number.isInteger(day)
+        ? []
+        : [{ kind: 'outside', task: t.id, day } as const]),
       ...(machines[t.machine]?.blockedDays.has(day) ? [{ kind: 'blocked', task: t.id, day } as const] : []),
-      ...(partner >= 0 && days[partner] !== day ? [{ kind: 'apart', task: t.id, partner: t.onlyWith ?? '' } as const] : []),
+      ...(partner >= 0 && days[partner] !== day
+        ? [{ kind: 'apart', task: t.id, partner: t.onlyWith ?? '' } as const]
+        : []),
       ...(t.lockedDay !== null && t.lockedDay !== day ? [{ kind: 'unlocked', task: t.id, day } as const] : []),
     ];
   });
-  const crowded = [...minutesByDay(problem, days)].filter(([day, needed]) => needed > (minutes[day] ?? 0)).map(([day, needed]): PlanViolation => ({ kind: 'minutes', day, needed, there: minutes[day] ?? 0 }));
+  const crowded = [...minutesByDay(problem, days)]
+    .filter(([day, needed]) => needed > (minutes[day] ?? 0))
+    .map(([day, needed]): PlanViolation => ({ kind: 'minutes', day, needed, there: minutes[day] ?? 0 }));
   return [...own, ...crowded, ...partViolations(problem, days)];
 };

@@ -13,18 +13,29 @@ export type PlanReason =
   | { readonly kind: 'minutes' | 'part' | 'blocked'; readonly ownDay: number }
   | { readonly kind: 'traded'; readonly ownDay: number };
 
-const reasonOf = (problem: PlanProblem, { days, own }: { readonly days: PlanDays; readonly own: PlanDays }, i: number): PlanReason | null => {
+const reasonOf = (
+  problem: PlanProblem,
+  { days, own }: { readonly days: PlanDays; readonly own: PlanDays },
+  i: number,
+): PlanReason | null => {
   const task = problem.tasks[i];
   const [day, ownDay] = [days[i] ?? null, own[i] ?? null];
   if (!task || day === null) return null;
   if (task.lockedDay !== null) return { kind: 'locked' };
   if (ownDay === null || ownDay === day) return { kind: 'own' };
-  const mates = problem.tasks.flatMap((t, k) => (k !== i && t.machine === task.machine && days[k] === day ? [t.id] : []));
+  const mates = problem.tasks.flatMap((t, k) =>
+    k !== i && t.machine === task.machine && days[k] === day ? [t.id] : [],
+  );
   if (mates.length > 0) {
     const alone = days.map((d, k) => (k === i ? ownDay : d));
     return { kind: 'shared', with: mates, ownDay, saves: costOf(problem, alone).total - costOf(problem, days).total };
   }
-  const broken = new Set(violationsOf(problem, days.map((d, k) => (k === i ? ownDay : d))).map((v) => v.kind));
+  const broken = new Set(
+    violationsOf(
+      problem,
+      days.map((d, k) => (k === i ? ownDay : d)),
+    ).map((v) => v.kind),
+  );
   const kind = (['blocked', 'part', 'minutes'] as const).find((k) => broken.has(k));
   return { kind: kind ?? 'traded', ownDay };
 };
@@ -39,7 +50,13 @@ export const explainPlan = (problem: PlanProblem, days: PlanDays): readonly (Pla
 export type WayOut =
   | { readonly kind: 'noDay'; readonly task: string }
   | { readonly kind: 'moreMinutes'; readonly task: string; readonly day: number; readonly minutes: number }
-  | { readonly kind: 'part'; readonly task: string; readonly part: string; readonly by: number; readonly pieces: number }
+  | {
+      readonly kind: 'part';
+      readonly task: string;
+      readonly part: string;
+      readonly by: number;
+      readonly pieces: number;
+    }
   | { readonly kind: 'partner'; readonly task: string; readonly partner: string };
 
 const partShort = (problem: PlanProblem, days: PlanDays, i: number): WayOut | null => {
@@ -47,9 +64,15 @@ const partShort = (problem: PlanProblem, days: PlanDays, i: number): WayOut | nu
   const part = task?.part ? problem.parts[task.part.index] : undefined;
   if (!task?.part || !part) return null;
   const all = part.onHand + part.deliveries.reduce((sum, d) => sum + d.quantity, 0);
-  const used = problem.tasks.reduce((sum, t, k) => sum + (t.part?.index === task.part?.index && (days[k] ?? null) !== null ? t.part?.quantity ?? 0 : 0), 0);
+  const used = problem.tasks.reduce(
+    (sum, t, k) =>
+      sum + (t.part?.index === task.part?.index && (days[k] ?? null) !== null ? (t.part?.quantity ?? 0) : 0),
+    0,
+  );
   const pieces = used + task.part.quantity - all;
-  return pieces > 0 ? { kind: 'part', task: task.id, part: part.id, by: Math.max(0, Math.floor(task.reached[2])), pieces } : null;
+  return pieces > 0
+    ? { kind: 'part', task: task.id, part: part.id, by: Math.max(0, Math.floor(task.reached[2])), pieces }
+    : null;
 };
 
 /** For each task without a day, the limit that breaks and the smallest thing that would let it in. */
@@ -58,14 +81,33 @@ export const waysOut = (problem: PlanProblem, days: PlanDays): readonly WayOut[]
   return problem.tasks.flatMap((task, i): readonly WayOut[] => {
     if ((days[i] ?? null) !== null) return [];
     const machine = problem.machines[task.machine];
-    const open = problem.minutes.flatMap((_, day) => (machine?.blockedDays.has(day) || (task.lockedDay !== null && task.lockedDay !== day) ? [] : [day]));
+    const open = problem.minutes.flatMap((_, day) =>
+      machine?.blockedDays.has(day) || (task.lockedDay !== null && task.lockedDay !== day) ? [] : [day],
+    );
     if (open.length === 0 || !machine) return [{ kind: 'noDay', task: task.id }];
     const short = partShort(problem, days, i);
     if (short) return [short];
-    const opened = new Set(problem.tasks.flatMap((t, k) => (t.machine === task.machine && (days[k] ?? null) !== null ? [days[k]] : [])));
-    const lacking = (day: number): number => Math.max(0, (used.get(day) ?? 0) + task.minutes + (opened.has(day) ? 0 : machine.openingMinutes) - (problem.minutes[day] ?? 0));
-    const best = open.map((day) => ({ day, minutes: lacking(day) })).sort((a, b) => a.minutes - b.minutes || Math.abs(a.day - task.reached[2]) - Math.abs(b.day - task.reached[2]))[0];
+    const opened = new Set(
+      problem.tasks.flatMap((t, k) => (t.machine === task.machine && (days[k] ?? null) !== null ? [days[k]] : [])),
+    );
+    const lacking = (day: number): number =>
+      Math.max(
+        0,
+        (used.get(day) ?? 0) +
+          task.minutes +
+          (opened.has(day) ? 0 : machine.openingMinutes) -
+          (problem.minutes[day] ?? 0),
+      );
+    const best = open
+      .map((day) => ({ day, minutes: lacking(day) }))
+      .sort(
+        (a, b) => a.minutes - b.minutes || Math.abs(a.day - task.reached[2]) - Math.abs(b.day - task.reached[2]),
+      )[0];
     if (best && best.minutes > 0) return [{ kind: 'moreMinutes', task: task.id, ...best }];
-    return [task.onlyWith === null ? { kind: 'noDay', task: task.id } : { kind: 'partner', task: task.id, partner: task.onlyWith }];
+    return [
+      task.onlyWith === null
+        ? { kind: 'noDay', task: task.id }
+        : { kind: 'partner', task: task.id, partner: task.onlyWith },
+    ];
   });
 };

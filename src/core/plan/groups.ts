@@ -26,7 +26,10 @@ export const MOST_ENUMERATED = 10;
 
 /** What one task costs by day, without its opening. */
 export const costByDay = (t: PlanTask, days: number): Float64Array =>
-  Float64Array.from({ length: days }, (_, x) => t.lifeValuePerDay * expectedWaste(t.reached, x) + t.overrunCostPerDay * expectedOverrun(t.reached, x));
+  Float64Array.from(
+    { length: days },
+    (_, x) => t.lifeValuePerDay * expectedWaste(t.reached, x) + t.overrunCostPerDay * expectedOverrun(t.reached, x),
+  );
 
 const partsOf = (tasks: readonly PlanTask[]): GroupSet['parts'] => {
   const sums = new Map<number, number>();
@@ -36,11 +39,21 @@ const partsOf = (tasks: readonly PlanTask[]): GroupSet['parts'] => {
 
 /** A task that goes only with another is in no set without it. */
 const together = (set: readonly PlanTask[], all: readonly PlanTask[]): boolean =>
-  set.every((t) => (t.onlyWith === null || set.some((x) => x.id === t.onlyWith)) && all.every((x) => x.onlyWith !== t.id || set.includes(x)));
+  set.every(
+    (t) =>
+      (t.onlyWith === null || set.some((x) => x.id === t.onlyWith)) &&
+      all.every((x) => x.onlyWith !== t.id || set.includes(x)),
+  );
 
-const daysOf = (set: readonly PlanTask[], { blockedDays }: PlanMachine, { minutes, need }: { readonly minutes: readonly number[]; readonly need: number }): readonly number[] => {
+const daysOf = (
+  set: readonly PlanTask[],
+  { blockedDays }: PlanMachine,
+  { minutes, need }: { readonly minutes: readonly number[]; readonly need: number },
+): readonly number[] => {
   const locked = set.flatMap((t) => (t.lockedDay === null ? [] : [t.lockedDay]));
-  return minutes.flatMap((there, day) => (there >= need && !blockedDays.has(day) && locked.every((l) => l === day) ? [day] : []));
+  return minutes.flatMap((there, day) =>
+    there >= need && !blockedDays.has(day) && locked.every((l) => l === day) ? [day] : [],
+  );
 };
 
 /** What a task without a day counts beside its overrun, so that a plan with fewer of them is always the better one. */
@@ -66,7 +79,19 @@ export const groupsOf = (problem: PlanProblem, machine: number): MachineGroups =
     const set = mine.filter((_, i) => bits & (1 << i));
     const minutes = facts.openingMinutes + set.reduce((sum, t) => sum + t.minutes, 0);
     const days = together(set, mine) ? daysOf(set, facts, { minutes: problem.minutes, need: minutes }) : [];
-    sets[bits] = days.length === 0 ? null : { minutes, parts: partsOf(set), cost, order: Uint16Array.from([...days].sort((a, b) => (cost[a] ?? 0) - (cost[b] ?? 0) || a - b)) };
+    sets[bits] =
+      days.length === 0
+        ? null
+        : {
+            minutes,
+            parts: partsOf(set),
+            cost,
+            order: Uint16Array.from([...days].sort((a, b) => (cost[a] ?? 0) - (cost[b] ?? 0) || a - b)),
+          };
   }
-  return { tasks: positions, sets, left: mine.map((t) => UNPLACED + t.overrunCostPerDay * expectedOverrun(t.reached, horizon)) };
+  return {
+    tasks: positions,
+    sets,
+    left: mine.map((t) => UNPLACED + t.overrunCostPerDay * expectedOverrun(t.reached, horizon)),
+  };
 };

@@ -51,7 +51,7 @@ const splits = (days: readonly (number | null)[], { sets, left, tasks }: Machine
 
 const chosenSets = ({ pick }: Best, all: number): readonly number[] => {
   const chosen: number[] = [];
-  for (let rest = all; rest > 0; ) {
+  for (let rest = all; rest > 0;) {
     const part = pick[rest] ?? 0;
     if (part > 0) chosen.push(part);
     rest ^= part > 0 ? part : rest & -rest;
@@ -68,7 +68,9 @@ export const layMachine = (groups: MachineGroups, room: Room, lookPast?: () => b
   const { tasks, sets } = groups;
   const all = 2 ** tasks.length - 1;
   const days = sets.map((set) => (set ? room.cheapest(set, lookPast) : null));
-  const chosen = [...chosenSets(splits(days, groups), all)].sort((a, b) => (sets[b]?.minutes ?? 0) - (sets[a]?.minutes ?? 0));
+  const chosen = [...chosenSets(splits(days, groups), all)].sort(
+    (a, b) => (sets[b]?.minutes ?? 0) - (sets[a]?.minutes ?? 0),
+  );
   const openings: Laid[] = [];
   let placed = 0;
   for (const bits of chosen) {

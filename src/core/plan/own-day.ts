@@ -6,7 +6,10 @@ const cheapest = (t: PlanTask, { minutes, machines }: PlanProblem): number | nul
   const blocked = machines[t.machine]?.blockedDays;
   const open = minutes.flatMap((there, day) => (there > 0 && !blocked?.has(day) ? [day] : []));
   if (t.lockedDay !== null) return t.lockedDay;
-  return open.reduce<number | null>((best, day) => (best === null || (cost[day] ?? 0) < (cost[best] ?? 0) ? day : best), null);
+  return open.reduce<number | null>(
+    (best, day) => (best === null || (cost[day] ?? 0) < (cost[best] ?? 0) ? day : best),
+    null,
+  );
 };
 
 /**

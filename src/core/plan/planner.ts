@@ -33,7 +33,10 @@ const OUT_AT_MOST = 5;
 const daysOfLaid = (problem: PlanProblem, groups: readonly MachineGroups[], laid: readonly LaidMachine[]): PlanDays => {
   const days: (number | null)[] = problem.tasks.map(() => null);
   laid.forEach(({ openings }, m) => {
-    for (const { bits, day } of openings) groups[m]?.tasks.forEach((t, i) => { if (bits & (1 << i)) days[t] = day; });
+    for (const { bits, day } of openings)
+      groups[m]?.tasks.forEach((t, i) => {
+        if (bits & (1 << i)) days[t] = day;
+      });
   });
   return days;
 };
@@ -57,7 +60,12 @@ const related = (seed: number, laid: readonly LaidMachine[], random: () => numbe
   const own = laid[seed]?.openings ?? [];
   const parts = new Set(own.flatMap((o) => o.set.parts.map((p) => p.index)));
   const anyone = random() < 0.2;
-  const near = (l: LaidMachine): boolean => anyone || l.left > 0 || l.openings.some((o) => own.some((x) => Math.abs(x.day - o.day) <= NEAR_DAYS) || o.set.parts.some((p) => parts.has(p.index)));
+  const near = (l: LaidMachine): boolean =>
+    anyone ||
+    l.left > 0 ||
+    l.openings.some(
+      (o) => own.some((x) => Math.abs(x.day - o.day) <= NEAR_DAYS) || o.set.parts.some((p) => parts.has(p.index)),
+    );
   const others = laid.flatMap((l, m) => (m !== seed && near(l) ? [m] : []));
   return [seed, ...shuffled(others, random).slice(0, 1 + Math.floor(random() * (OUT_AT_MOST - 1)))];
 };
@@ -66,8 +74,13 @@ const related = (seed: number, laid: readonly LaidMachine[], random: () => numbe
 const lumps = (problem: PlanProblem, machine: number): readonly (readonly number[])[] => {
   const mine = problem.tasks.flatMap((t, i) => (t.machine === machine ? [i] : []));
   const heads = mine.filter((i) => problem.tasks[i]?.onlyWith === null);
-  const of = (head: number) => [head, ...mine.filter((i) => i !== head && problem.tasks[i]?.onlyWith === problem.tasks[head]?.id)];
-  return heads.map(of).sort((a, b) => (problem.tasks[a[0] ?? 0]?.reached[2] ?? 0) - (problem.tasks[b[0] ?? 0]?.reached[2] ?? 0));
+  const of = (head: number) => [
+    head,
+    ...mine.filter((i) => i !== head && problem.tasks[i]?.onlyWith === problem.tasks[head]?.id),
+  ];
+  return heads
+    .map(of)
+    .sort((a, b) => (problem.tasks[a[0] ?? 0]?.reached[2] ?? 0) - (problem.tasks[b[0] ?? 0]?.reached[2] ?? 0));
 };
 
 /** Machines with more tasks than every grouping can be tried for are planned as several, neighbours in time together. */
@@ -142,7 +155,8 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
   return told(rounds);
 }
 
-const fewest = (g: MachineGroups | undefined): number => Math.min(...(g?.sets ?? []).flatMap((s) => (s ? [s.order.length] : [])), Infinity);
+const fewest = (g: MachineGroups | undefined): number =>
+  Math.min(...(g?.sets ?? []).flatMap((s) => (s ? [s.order.length] : [])), Infinity);
 
 /** The plan after all its rounds. Errors and source as `improvePlan`. */
 export const bestPlan = (problem: PlanProblem, options: PlannerOptions): PlanStep => {

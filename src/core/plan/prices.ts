@@ -13,7 +13,13 @@ export interface LifePriced {
  * What a day of life thrown away costs, and a day run past the limit: the part by its life, with its share of an opening
  * where it sets the rhythm; a late day is that many times dearer. Source: a modelling choice; all of it is an input.
  */
-export const priceLife = ({ partPrice, lifeDays, openingCost, setsTheRhythm, lateFactor }: LifePriced): { readonly lifeValuePerDay: number; readonly overrunCostPerDay: number } => {
+export const priceLife = ({
+  partPrice,
+  lifeDays,
+  openingCost,
+  setsTheRhythm,
+  lateFactor,
+}: LifePriced): { readonly lifeValuePerDay: number; readonly overrunCostPerDay: number } => {
   const lifeValuePerDay = (partPrice + (setsTheRhythm ? openingCost : 0)) / Math.max(1, lifeDays);
   return { lifeValuePerDay, overrunCostPerDay: lateFactor * lifeValuePerDay };
 };

@@ -7,8 +7,10 @@ const MASS = [0.1, 0.4, 0.4, 0.1] as const;
 const overPieces = (q: ReachQuantiles, piece: (a: number, b: number) => number): number =>
   MASS.reduce((sum, mass, i) => sum + mass * piece(q[i] ?? 0, q[i + 1] ?? 0), 0);
 
-const meanAbove = (a: number, b: number, x: number): number => (x <= a ? (a + b) / 2 - x : x >= b ? 0 : (b - x) ** 2 / (2 * (b - a)));
-const meanBelow = (a: number, b: number, x: number): number => (x >= b ? x - (a + b) / 2 : x <= a ? 0 : (x - a) ** 2 / (2 * (b - a)));
+const meanAbove = (a: number, b: number, x: number): number =>
+  x <= a ? (a + b) / 2 - x : x >= b ? 0 : (b - x) ** 2 / (2 * (b - a));
+const meanBelow = (a: number, b: number, x: number): number =>
+  x >= b ? x - (a + b) / 2 : x <= a ? 0 : (x - a) ** 2 / (2 * (b - a));
 const shareBelow = (a: number, b: number, x: number): number => (x <= a ? 0 : x >= b ? 1 : (x - a) / (b - a));
 
 /**

@@ -11,7 +11,12 @@ export class Room {
 
   constructor({ minutes, parts }: PlanProblem) {
     this.minutes = Float64Array.from(minutes);
-    this.parts = parts.map((p) => Float64Array.from(minutes, (_, day) => p.onHand + p.deliveries.reduce((sum, d) => sum + (d.day <= day ? d.quantity : 0), 0)));
+    this.parts = parts.map((p) =>
+      Float64Array.from(
+        minutes,
+        (_, day) => p.onHand + p.deliveries.reduce((sum, d) => sum + (d.day <= day ? d.quantity : 0), 0),
+      ),
+    );
   }
 
   /** Whether an opening fits on a day. What is used on a day is gone on every later one too. */

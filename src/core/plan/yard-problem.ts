@@ -50,11 +50,26 @@ export interface PlanOptions {
 }
 
 /** Moorwind defaults, a modelling choice; every one is an input. */
-export const PLAN_OPTIONS: PlanOptions = { weeks: 8, minutesADay: 120, lateFactor: 6, openingCost: { plain: 8, controlled: 18, contained: 45 } };
+export const PLAN_OPTIONS: PlanOptions = {
+  weeks: 8,
+  minutesADay: 120,
+  lateFactor: 6,
+  openingCost: { plain: 8, controlled: 18, contained: 45 },
+};
 
 const OPENING_MINUTES: Record<DustHazard, number> = { plain: 6, controlled: 12, contained: 25 };
 
-const MINUTES: Partial<Record<StageKind, number>> = { bag: 6, cyclone: 8, dropChamber: 10, prefilter: 6, mainFilter: 12, canister: 25, hepa: 15, gas: 8, exhaustFilter: 4 };
+const MINUTES: Partial<Record<StageKind, number>> = {
+  bag: 6,
+  cyclone: 8,
+  dropChamber: 10,
+  prefilter: 6,
+  mainFilter: 12,
+  canister: 25,
+  hepa: 15,
+  gas: 8,
+  exhaustFilter: 4,
+};
 const OTHER_MINUTES = 8;
 
 /** Minutes a stage takes, without opening and closing its machine. */
@@ -84,15 +99,35 @@ export const yardProblem = ({ machines, parts, works }: PlanInput, options: Plan
     (chosen[machine] ?? []).map((s): PlanTask => {
       const openingCost = options.openingCost[m.hazard];
       const part = s.part === null ? null : { index: s.part, quantity: 1 };
-      const prices = priceLife({ partPrice: parts[s.part ?? -1]?.price ?? 0, lifeDays: s.lifeDays, openingCost, setsTheRhythm: s.kind === 'bag' || s.kind === 'cyclone', lateFactor: options.lateFactor });
+      const prices = priceLife({
+        partPrice: parts[s.part ?? -1]?.price ?? 0,
+        lifeDays: s.lifeDays,
+        openingCost,
+        setsTheRhythm: s.kind === 'bag' || s.kind === 'cyclone',
+        lateFactor: options.lateFactor,
+      });
       const partner = (chosen[machine] ?? []).some((x) => x.stageId === s.withStage) ? s.withStage : null;
-      return { id: String(s.stageId), machine, minutes: minutesOf(s.kind), reached: s.reached, ...prices, part, onlyWith: partner === null ? null : String(partner), lockedDay: s.lockedDay };
+      return {
+        id: String(s.stageId),
+        machine,
+        minutes: minutesOf(s.kind),
+        reached: s.reached,
+        ...prices,
+        part,
+        onlyWith: partner === null ? null : String(partner),
+        lockedDay: s.lockedDay,
+      };
     }),
   );
   return {
     problem: {
       minutes: Array.from({ length: days }, (_, day) => (works[day] ? options.minutesADay : 0)),
-      machines: machines.map((m) => ({ id: m.tag, openingCost: options.openingCost[m.hazard], openingMinutes: openingMinutesOf(m.hazard), blockedDays: new Set(m.blockedDays) })),
+      machines: machines.map((m) => ({
+        id: m.tag,
+        openingCost: options.openingCost[m.hazard],
+        openingMinutes: openingMinutesOf(m.hazard),
+        blockedDays: new Set(m.blockedDays),
+      })),
       tasks,
       parts,
     },

@@ -29,11 +29,14 @@ export const airNow = ({ stages, run, open, at }: AirInput): readonly AirHere[] 
   if (run === 'off') return stages.map(() => 'still');
   if (run === 'headAside' || run === 'secondVacuum') {
     const head = headStart(stages);
-    return stages.map((_, i) => (i > head ? 'through' : i === head ? 'in' : run === 'secondVacuum' && i === head - 1 ? 'out' : 'still'));
+    return stages.map((_, i) =>
+      i > head ? 'through' : i === head ? 'in' : run === 'secondVacuum' && i === head - 1 ? 'out' : 'still',
+    );
   }
   const entry = opened ? (at ?? inlet) : open.includes('inlet') ? inlet : -1;
   return stages.map((_, i) => (i < entry ? 'still' : i === entry ? 'in' : 'through'));
 };
 
 /** With two people one keeps clean hands: parts, switches, plugs, labels; the other works where the dust is. */
-export const handsOf = ({ dusty, check, key }: Step): 'clean' | 'dirty' => (dusty || (check !== undefined && key === 'check') || key === 'fitNew' || key === 'tightenFixings' ? 'dirty' : 'clean');
+export const handsOf = ({ dusty, check, key }: Step): 'clean' | 'dirty' =>
+  dusty || (check !== undefined && key === 'check') || key === 'fitNew' || key === 'tightenFixings' ? 'dirty' : 'clean';

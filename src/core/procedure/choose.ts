@@ -14,21 +14,47 @@ export type Job =
 /** What is done to the machine rather than to one stage. */
 export type WholeJob = 'hosePlug' | 'service' | 'indicatorCheck' | 'commissioning' | 'fullSet' | 'decontamination';
 
-const WHOLE_JOBS: readonly WholeJob[] = ['hosePlug', 'indicatorCheck', 'service', 'commissioning', 'fullSet', 'decontamination'];
+const WHOLE_JOBS: readonly WholeJob[] = [
+  'hosePlug',
+  'indicatorCheck',
+  'service',
+  'commissioning',
+  'fullSet',
+  'decontamination',
+];
 
 /** The jobs on the whole machine that make sense for its kind. */
 export const wholeJobsOf = ({ kind, stages }: Machine): readonly WholeJob[] =>
-  WHOLE_JOBS.filter((job) => (job === 'fullSet' ? kind === 'floorCleaner' : job === 'hosePlug' ? stages.some((s) => s.kind === 'hose') : job === 'indicatorCheck' ? stages.some((s) => s.spec.fit.gaugePa !== null) || kind === 'mExtractor' || kind === 'hExtractor' || kind === 'fumeExtractor' : true));
+  WHOLE_JOBS.filter((job) =>
+    job === 'fullSet'
+      ? kind === 'floorCleaner'
+      : job === 'hosePlug'
+        ? stages.some((s) => s.kind === 'hose')
+        : job === 'indicatorCheck'
+          ? stages.some((s) => s.spec.fit.gaugePa !== null) ||
+            kind === 'mExtractor' ||
+            kind === 'hExtractor' ||
+            kind === 'fumeExtractor'
+          : true,
+  );
 
 /** What cares for a stage without a new part of its own. */
 export type Care = 'purge' | 'wash' | 'section';
 
 /** The class an element carries for its machine; null where it carries none. */
-export const classCarried = (machine: Pick<Machine, 'machineClass'>, stage: Pick<Stage, 'kind'>) => (stage.kind === 'hepa' || stage.kind === 'mainFilter' || integrityTestsOf(machine, stage).length > 0 ? machine.machineClass : null);
+export const classCarried = (machine: Pick<Machine, 'machineClass'>, stage: Pick<Stage, 'kind'>) =>
+  stage.kind === 'hepa' || stage.kind === 'mainFilter' || integrityTestsOf(machine, stage).length > 0
+    ? machine.machineClass
+    : null;
 
 /** The ways a stage's medium may be cleaned after what its machine has collected, and why there are none. */
 export const cleaningOf = (machine: Machine, stage: Stage): ReturnType<typeof waysToClean> =>
-  stage.spec.air.form === 'medium' ? waysToClean(stage.spec.air.medium, { standing: { dusts: machine.dust.standing.dusts, level: machine.hazard }, carriesClass: classCarried(machine, stage) }) : { ways: [], because: 'medium' };
+  stage.spec.air.form === 'medium'
+    ? waysToClean(stage.spec.air.medium, {
+        standing: { dusts: machine.dust.standing.dusts, level: machine.hazard },
+        carriesClass: classCarried(machine, stage),
+      })
+    : { ways: [], because: 'medium' };
 
 /** Whether a stage can be purged by pulses, washed though it has a spare too, or sectioned off, after what was collected. Source: common practice, no published source. */
 export const careOf = (machine: Machine, stage: Stage): readonly Care[] => {
@@ -37,7 +63,10 @@ export const careOf = (machine: Machine, stage: Stage): readonly Care[] => {
   if (spec.air.form !== 'medium') return [];
   const { ways } = cleaningOf(machine, stage);
   // The machine's own pulses clean in its place and open nothing: they are no cleaning by hand.
-  const built = (machine.kind === 'mExtractor' && kind === 'mainFilter') || (machine.kind === 'grinderExtractor' && kind === 'prefilter') || (spec.fit.gaugePa !== null && (kind === 'mainFilter' || kind === 'canister'));
+  const built =
+    (machine.kind === 'mExtractor' && kind === 'mainFilter') ||
+    (machine.kind === 'grinderExtractor' && kind === 'prefilter') ||
+    (spec.fit.gaugePa !== null && (kind === 'mainFilter' || kind === 'canister'));
   const pulses = built && spec.air.medium !== 'hepaGlass';
   const washes = !doNotRemove && part !== null && ways.includes('wash');
   return [...(pulses ? (['purge'] as const) : []), ...(washes ? (['wash'] as const) : [])];
@@ -77,7 +106,16 @@ export const offersOf = (machine: Machine, stage: Stage): Offer => {
       return { off: 'endlessLiner' };
     case 'prefilter':
       if (machine.kind === 'hepaTank') return { headAside: 'prefilterWrap' };
-      return { off: machine.kind === 'grinderExtractor' ? 'plainFilter' : machine.kind !== 'floorCleaner' ? 'stackedFilter' : stage.part || !washable(machine, stage) ? 'plainFilter' : 'wash' };
+      return {
+        off:
+          machine.kind === 'grinderExtractor'
+            ? 'plainFilter'
+            : machine.kind !== 'floorCleaner'
+              ? 'stackedFilter'
+              : stage.part || !washable(machine, stage)
+                ? 'plainFilter'
+                : 'wash',
+      };
     case 'hepa':
       return { off: machine.kind === 'hepaTank' ? 'screwHepa' : 'stackedFilter' };
     case 'mainFilter':
@@ -105,7 +143,11 @@ const ofWhole = (kind: WholeJob, machine: Machine): Chosen => {
   const hose = machine.stages.findIndex((s) => s.kind === 'hose' || s.kind === 'duct');
   const medium = machine.stages.findIndex((s) => s.spec.air.form === 'medium');
   const bag = machine.stages.findIndex((s) => s.kind === 'bag');
-  return { id: kind, school: 'off', position: Math.max(0, kind === 'hosePlug' ? hose : kind === 'fullSet' && bag >= 0 ? bag : medium) };
+  return {
+    id: kind,
+    school: 'off',
+    position: Math.max(0, kind === 'hosePlug' ? hose : kind === 'fullSet' && bag >= 0 ? bag : medium),
+  };
 };
 
 /**
@@ -118,20 +160,32 @@ export const chooseProcedure = (machine: Machine, job: Job): Result<Chosen> => {
   if (!stage) return fail(failure('stage.unknown', 'stage', { tag: machine.tag }));
   if (job.kind !== 'change') {
     const cares = careOf(machine, stage);
-    if (cares.includes(job.kind)) return ok({ id: job.kind === 'section' ? 'linerSection' : job.kind, school: 'off', position: job.stage });
+    if (cares.includes(job.kind))
+      return ok({ id: job.kind === 'section' ? 'linerSection' : job.kind, school: 'off', position: job.stage });
     // A medium that has no spare is washed as its change, where it may be washed at all.
-    if (job.kind === 'wash' && offersOf(machine, stage).off === 'wash') return ok({ id: 'wash', school: 'off', position: job.stage });
-    return fail(failure('part.not-cleanable', 'stage', { stage: stage.name, because: cleaningOf(machine, stage).because ?? 'medium' }));
+    if (job.kind === 'wash' && offersOf(machine, stage).off === 'wash')
+      return ok({ id: 'wash', school: 'off', position: job.stage });
+    return fail(
+      failure('part.not-cleanable', 'stage', {
+        stage: stage.name,
+        because: cleaningOf(machine, stage).because ?? 'medium',
+      }),
+    );
   }
   const offers = offersOf(machine, stage);
   const allowed = Object.keys(offers);
   if (allowed.length === 0) return fail(failure('stage.not-changeable', 'stage', { stage: stage.name }));
   const id = offers[job.school];
-  return id ? ok({ id, school: job.school, position: job.stage }) : fail(failure('procedure.school', 'school', { stage: stage.name, allowed: allowed.join(', ') }));
+  return id
+    ? ok({ id, school: job.school, position: job.stage })
+    : fail(failure('procedure.school', 'school', { stage: stage.name, allowed: allowed.join(', ') }));
 };
 
 /** For the worst dusts the second vacuum is proposed first; otherwise the maker's ways in their own order. */
-export const inOrder = <T extends { readonly school: ChangeSchool }>(ways: readonly T[], hazard: DustHazard): readonly T[] => {
+export const inOrder = <T extends { readonly school: ChangeSchool }>(
+  ways: readonly T[],
+  hazard: DustHazard,
+): readonly T[] => {
   const rank = (school: ChangeSchool): number => (hazard === 'contained' && school === 'secondVacuum' ? 0 : 1);
   return [...ways].sort((a, b) => rank(a.school) - rank(b.school));
 };

@@ -4,13 +4,23 @@ import type { Opening, RunState, Step, StepKey } from './step';
 
 type Guarded = Exclude<DustHazard, 'plain'>;
 
-const insertAt = (steps: readonly Step[], at: number, more: readonly Step[]): readonly Step[] => (at < 0 ? steps : [...steps.slice(0, at), ...more, ...steps.slice(at)]);
+const insertAt = (steps: readonly Step[], at: number, more: readonly Step[]): readonly Step[] =>
+  at < 0 ? steps : [...steps.slice(0, at), ...more, ...steps.slice(at)];
 
 const runBefore = (steps: readonly Step[], at: number): RunState => steps[at - 1]?.run ?? 'off';
 
 /** What holds dust when it is shut; an inlet is only a way in. */
-const CONTAINERS: ReadonlySet<Opening> = new Set<Opening>(['lid', 'door', 'head', 'fixings', 'can', 'oldPart', 'disposalBag']);
-export const opensContainer = (steps: readonly Step[]): boolean => steps.some((s) => s.opens !== undefined && CONTAINERS.has(s.opens));
+const CONTAINERS: ReadonlySet<Opening> = new Set<Opening>([
+  'lid',
+  'door',
+  'head',
+  'fixings',
+  'can',
+  'oldPart',
+  'disposalBag',
+]);
+export const opensContainer = (steps: readonly Step[]): boolean =>
+  steps.some((s) => s.opens !== undefined && CONTAINERS.has(s.opens));
 
 /** What already holds the inlet: a plug of the method's own, a second vacuum, or the suction of a machine changed while it runs. */
 const INLET_HELD: ReadonlySet<StepKey> = new Set<StepKey>(['plugInlet', 'connectSecond', 'breakSuction']);
@@ -27,7 +37,9 @@ const withPlug = (steps: readonly Step[]): readonly Step[] => {
 /** A hose that comes off in the worst dust is capped at both ends. */
 const withCaps = (steps: readonly Step[]): readonly Step[] => {
   const at = steps.findIndex((s) => s.key === 'takeOut' && s.opens === 'inlet');
-  return insertAt(steps, at < 0 ? -1 : at + 1, [machineStep('capHose', steps[at]?.run ?? 'off', { dusty: true, because: 'contained' })]);
+  return insertAt(steps, at < 0 ? -1 : at + 1, [
+    machineStep('capHose', steps[at]?.run ?? 'off', { dusty: true, because: 'contained' }),
+  ]);
 };
 
 /** What came loose is wiped up before the new part goes in. */
@@ -45,7 +57,13 @@ const withWipe = (steps: readonly Step[], contained: boolean): readonly Step[] =
 const withTies = (steps: readonly Step[], contained: boolean): readonly Step[] =>
   steps.flatMap((s): readonly Step[] => {
     if (s.moves !== 'bagOld' && s.moves !== 'holdOld') return [s];
-    const more = (key: StepKey): Step => ({ key, run: s.run, stage: s.stage, because: contained ? 'contained' : 'controlled', dusty: true });
+    const more = (key: StepKey): Step => ({
+      key,
+      run: s.run,
+      stage: s.stage,
+      because: contained ? 'contained' : 'controlled',
+      dusty: true,
+    });
     return [s, more('tieBag'), ...(contained ? [more('wipeBag')] : [])];
   });
 
@@ -54,9 +72,19 @@ const withWaste = (steps: readonly Step[], contained: boolean): readonly Step[] 
   const at = steps.findIndex((s) => s.moves === 'disposeOld');
   const run = steps[at]?.run ?? 'off';
   const wiped = steps.some((s) => s.key === 'wipe' || s.key === 'decontaminate');
-  const packed = contained ? [machineStep('secondBag', run, { because: 'contained' }), machineStep('labelWaste', run, { because: 'contained' })] : [];
-  const held = contained ? steps.map((s): Step => (s.moves === 'disposeOld' ? { ...s, because: 'contained' } : s)) : steps;
-  return insertAt(held, at, [...(wiped ? [machineStep('wipesIntoWaste', run, { because: contained ? 'contained' : 'controlled' })] : []), ...packed]);
+  const packed = contained
+    ? [
+        machineStep('secondBag', run, { because: 'contained' }),
+        machineStep('labelWaste', run, { because: 'contained' }),
+      ]
+    : [];
+  const held = contained
+    ? steps.map((s): Step => (s.moves === 'disposeOld' ? { ...s, because: 'contained' } : s))
+    : steps;
+  return insertAt(held, at, [
+    ...(wiped ? [machineStep('wipesIntoWaste', run, { because: contained ? 'contained' : 'controlled' })] : []),
+    ...packed,
+  ]);
 };
 
 const touches = (steps: readonly Step[]): boolean => steps.some((s) => s.opens !== undefined || s.dusty === true);
@@ -79,7 +107,12 @@ export const DOFF: Record<Guarded, readonly StepKey[]> = {
 /** Off first, if it still runs; then what was worn, in its order. */
 const doffed = (hazard: Guarded, run: RunState): readonly Step[] => [
   ...(run === 'off' ? [] : [machineStep('switchOff', 'off', { because: hazard })]),
-  ...DOFF[hazard].map((key) => machineStep(key, 'off', { because: hazard, ...(key === 'offRespirator' && hazard === 'contained' ? { caution: 'respiratorLast' as const } : {}) })),
+  ...DOFF[hazard].map((key) =>
+    machineStep(key, 'off', {
+      because: hazard,
+      ...(key === 'offRespirator' && hazard === 'contained' ? { caution: 'respiratorLast' as const } : {}),
+    }),
+  ),
 ];
 
 const around = (method: readonly Step[], hazard: Guarded): readonly Step[] => {
@@ -89,7 +122,8 @@ const around = (method: readonly Step[], hazard: Guarded): readonly Step[] => {
 };
 
 /** Dressed before the machine is touched at all, undressed when all is proven. */
-const worn = (steps: readonly Step[], hazard: Guarded): readonly Step[] => (touches(steps) ? [...DON[hazard], ...steps, ...doffed(hazard, steps.at(-1)?.run ?? 'off')] : steps);
+const worn = (steps: readonly Step[], hazard: Guarded): readonly Step[] =>
+  touches(steps) ? [...DON[hazard], ...steps, ...doffed(hazard, steps.at(-1)?.run ?? 'off')] : steps;
 
 /**
  * Lays the containment of a hazard level around a method: nothing for a nuisance dust but the question; mask and gloves,

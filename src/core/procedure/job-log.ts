@@ -85,7 +85,12 @@ interface Cursor {
   readonly ended: LoggedJobEvent | null;
 }
 
-const onward = (c: Cursor, step: number, at: string): Cursor => ({ ...c, at: step + 1, wrong: null, doneAt: [...c.doneAt.slice(0, step), at] });
+const onward = (c: Cursor, step: number, at: string): Cursor => ({
+  ...c,
+  at: step + 1,
+  wrong: null,
+  doneAt: [...c.doneAt.slice(0, step), at],
+});
 
 const next = (c: Cursor, logged: LoggedJobEvent): Cursor => {
   const { event, by, at } = logged;
@@ -98,7 +103,13 @@ const next = (c: Cursor, logged: LoggedJobEvent): Cursor => {
     case 'leftOut':
       return { ...onward(c, event.step, at), leftOut: new Map([...c.leftOut, [event.step, event.because]]) };
     case 'back':
-      return { ...c, at: event.step, wrong: null, doneAt: c.doneAt.slice(0, event.step), leftOut: new Map([...c.leftOut].filter(([step]) => step < event.step)) };
+      return {
+        ...c,
+        at: event.step,
+        wrong: null,
+        doneAt: c.doneAt.slice(0, event.step),
+        leftOut: new Map([...c.leftOut].filter(([step]) => step < event.step)),
+      };
     case 'turnedBack':
       return { ...c, at: event.step, wrong: null, turnedAt: event.step };
     case 'photo':
@@ -133,21 +144,44 @@ const drying = ({ driesHours }: Procedure, steps: readonly Step[], { at, doneAt 
   const hung = steps.findIndex((s) => s.key === 'startDrying');
   const since = doneAt[hung];
   const asked = steps.findIndex((s, i) => i > hung && s.check === 'dry');
-  return hung < 0 || since === undefined || driesHours === null || at > asked ? null : new Date(Date.parse(since) + driesHours * HOUR_MS).toISOString();
+  return hung < 0 || since === undefined || driesHours === null || at > asked
+    ? null
+    : new Date(Date.parse(since) + driesHours * HOUR_MS).toISOString();
 };
 
 /** How a job stands: the fold of its events. Source: the log itself. */
 export const jobState = ({ by, procedure, events }: JobRecord): JobState => {
-  const { doneAt, ...cursor } = events.reduce<Cursor>(next, { at: 0, doneAt: [], leftOut: new Map(), wrong: null, turnedAt: null, holder: by, ended: null });
-  const steps = cursor.turnedAt === null ? procedure.steps : [...procedure.steps.slice(0, cursor.turnedAt), ...procedure.turnBack];
+  const { doneAt, ...cursor } = events.reduce<Cursor>(next, {
+    at: 0,
+    doneAt: [],
+    leftOut: new Map(),
+    wrong: null,
+    turnedAt: null,
+    holder: by,
+    ended: null,
+  });
+  const steps =
+    cursor.turnedAt === null ? procedure.steps : [...procedure.steps.slice(0, cursor.turnedAt), ...procedure.turnBack];
   return { ...cursor, steps, ...walked(steps, doneAt), driesUntil: drying(procedure, steps, { ...cursor, doneAt }) };
 };
 
 /** Whether the machine stands open under a job, or dries: it is not to be run by anybody else. */
-export const doNotRun = (state: JobState): boolean => state.ended === null && (state.driesUntil !== null || state.open.some((o) => o !== 'inlet'));
+export const doNotRun = (state: JobState): boolean =>
+  state.ended === null && (state.driesUntil !== null || state.open.some((o) => o !== 'inlet'));
 
 /** Why a deed does not fit a job now. */
-export type JobRefusal = 'ended' | 'notHolder' | 'notNext' | 'isCheck' | 'noCheck' | 'notBack' | 'noTurn' | 'wet' | 'unfinished' | 'openStill' | 'partOut';
+export type JobRefusal =
+  | 'ended'
+  | 'notHolder'
+  | 'notNext'
+  | 'isCheck'
+  | 'noCheck'
+  | 'notBack'
+  | 'noTurn'
+  | 'wet'
+  | 'unfinished'
+  | 'openStill'
+  | 'partOut';
 
 /** Stages whose new or old part has no fate yet. */
 const partsOut = (moves: readonly MovedPart[]): boolean =>
@@ -158,19 +192,36 @@ const partsOut = (moves: readonly MovedPart[]): boolean =>
   });
 
 /** Back over the turn would undo what the hands did: there is no way back past it. */
-const refuseBack = (step: number, { at, turnedAt }: JobState): JobRefusal | null => (step >= (turnedAt ?? 0) && step < at ? null : 'notBack');
+const refuseBack = (step: number, { at, turnedAt }: JobState): JobRefusal | null =>
+  step >= (turnedAt ?? 0) && step < at ? null : 'notBack';
 
-const refuseStep = (event: Extract<JobEvent, { step: number }>, now: string, { record, state }: { readonly record: JobRecord; readonly state: JobState }): JobRefusal | null => {
+const refuseStep = (
+  event: Extract<JobEvent, { step: number }>,
+  now: string,
+  { record, state }: { readonly record: JobRecord; readonly state: JobState },
+): JobRefusal | null => {
   if (event.kind === 'back') return refuseBack(event.step, state);
   const step = state.steps[event.step];
   if (event.kind === 'photo') return step ? null : 'notNext';
   if (!step || event.step !== state.at) return 'notNext';
-  if (event.kind === 'turnedBack') return step.check !== undefined && PROOF_CHECKS.has(step.check) && record.procedure.turnBack.length > 0 && state.turnedAt === null ? null : 'noTurn';
+  if (event.kind === 'turnedBack')
+    return step.check !== undefined &&
+      PROOF_CHECKS.has(step.check) &&
+      record.procedure.turnBack.length > 0 &&
+      state.turnedAt === null
+      ? null
+      : 'noTurn';
   if (event.kind === 'did') return step.check === undefined ? null : 'isCheck';
   if (event.kind === 'leftOut' && step.key === 'integrityTest') return null;
   if (step.check === undefined) return 'noCheck';
   // Before its time is up a wet medium is not dry; who knows better says why.
-  return event.kind === 'answered' && event.right && step.check === 'dry' && state.driesUntil !== null && now < state.driesUntil ? 'wet' : null;
+  return event.kind === 'answered' &&
+    event.right &&
+    step.check === 'dry' &&
+    state.driesUntil !== null &&
+    now < state.driesUntil
+    ? 'wet'
+    : null;
 };
 
 /**
@@ -191,7 +242,11 @@ export const refuseJobEvent = (record: JobRecord, { by, event, at }: Omit<Logged
 };
 
 /** The stages whose change a step makes true: where the old part was held, once it is let go; otherwise as the new one goes in. */
-export const changeMadeBy = (steps: readonly Step[], index: number, turned: boolean): { readonly stage: number; readonly withPart: boolean; readonly fitStep: number } | null => {
+export const changeMadeBy = (
+  steps: readonly Step[],
+  index: number,
+  turned: boolean,
+): { readonly stage: number; readonly withPart: boolean; readonly fitStep: number } | null => {
   const s = steps[index];
   if (!s || s.stage === null || s.moves === undefined || turned) return null;
   const held = steps.some((x) => x.stage === s.stage && x.moves === 'holdOld');

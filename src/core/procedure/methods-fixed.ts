@@ -1,4 +1,21 @@
-import { bagOld, close, disposeOld, fitNew, isolate, latch, machineStep, type Method, type MethodContext, open, plugInlet, runUp, seatChecks, step, takeNew, unplugInlet } from './method';
+import {
+  bagOld,
+  close,
+  disposeOld,
+  fitNew,
+  isolate,
+  latch,
+  machineStep,
+  type Method,
+  type MethodContext,
+  open,
+  plugInlet,
+  runUp,
+  seatChecks,
+  step,
+  takeNew,
+  unplugInlet,
+} from './method';
 import type { Step } from './step';
 
 // Liners, collectors, the central unit and the floor cleaner's full set. Source: common practice, no published source.
@@ -14,7 +31,10 @@ const dropped = (c: MethodContext): readonly Step[] => [
 ];
 
 /** Twisted, two ties, cut between: one section leaves, the film above it stays closed. */
-const section = (c: MethodContext): readonly Step[] => [step(c, ['twistAndCut', 'off'], { opens: 'oldPart', dusty: true }), ...bagOld(c, 'off')];
+const section = (c: MethodContext): readonly Step[] => [
+  step(c, ['twistAndCut', 'off'], { opens: 'oldPart', dusty: true }),
+  ...bagOld(c, 'off'),
+];
 
 /** A cassette is used by the section; it is changed when no film is left for the next. */
 export const endlessLiner: Method = (c) => [

@@ -1,4 +1,15 @@
-import { bagOld, disposeOld, fitNew, latch, machineStep, type Method, runUp, seatChecks, step, takeNew } from './method';
+import {
+  bagOld,
+  disposeOld,
+  fitNew,
+  latch,
+  machineStep,
+  type Method,
+  runUp,
+  seatChecks,
+  step,
+  takeNew,
+} from './method';
 
 // Changes while the machine runs, or with its running head set aside. Source: common practice, no published source.
 

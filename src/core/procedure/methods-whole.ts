@@ -1,4 +1,21 @@
-import { bagOld, close, disposeOld, fitNew, isolate, latch, machineStep, type Method, type MethodContext, open, plugInlet, runUp, seatChecks, step, takeNew, unplugInlet } from './method';
+import {
+  bagOld,
+  close,
+  disposeOld,
+  fitNew,
+  isolate,
+  latch,
+  machineStep,
+  type Method,
+  type MethodContext,
+  open,
+  plugInlet,
+  runUp,
+  seatChecks,
+  step,
+  takeNew,
+  unplugInlet,
+} from './method';
 import type { Step } from './step';
 
 // What is done to a machine or a stage without one new part of its own. Source: common practice, no published source.

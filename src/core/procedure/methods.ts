@@ -1,4 +1,22 @@
-import { bagOld, close, disposeOld, fitNew, holdOld, isolate, latch, machineStep, type Method, type MethodContext, open, plugInlet, runUp, seatChecks, step, takeNew, unplugInlet } from './method';
+import {
+  bagOld,
+  close,
+  disposeOld,
+  fitNew,
+  holdOld,
+  isolate,
+  latch,
+  machineStep,
+  type Method,
+  type MethodContext,
+  open,
+  plugInlet,
+  runUp,
+  seatChecks,
+  step,
+  takeNew,
+  unplugInlet,
+} from './method';
 import { centralCan, collectorEmpty, endlessLiner, fullSet, linerSection } from './methods-fixed';
 import { cycloneBag, filterBags, prefilterWrap, tankBagHeadAside, tankBagSecondVacuum } from './methods-running';
 import { commissioning, decontamination, hosePlug, indicatorCheck, purge, service, wash } from './methods-whole';
@@ -10,7 +28,21 @@ import type { ProcedureId, Step } from './step';
 /** Off, opened, the old part out into a bag, the new one in, seen, closed. */
 const offChange =
   (before: Method, looked: Method, extra: Parameters<typeof seatChecks>[2] = []): Method =>
-  (c) => [...takeNew(c), isolate(c), ...before(c), open(c), ...looked(c), ...bagOld(c, 'off'), step(c, ['lookInside', 'off'], { dusty: true, check: 'compartmentClean' }), fitNew(c, 'off'), ...seatChecks(c, 'off', extra), close(c), latch(c), disposeOld(c), ...runUp()];
+  (c) => [
+    ...takeNew(c),
+    isolate(c),
+    ...before(c),
+    open(c),
+    ...looked(c),
+    ...bagOld(c, 'off'),
+    step(c, ['lookInside', 'off'], { dusty: true, check: 'compartmentClean' }),
+    fitNew(c, 'off'),
+    ...seatChecks(c, 'off', extra),
+    close(c),
+    latch(c),
+    disposeOld(c),
+    ...runUp(),
+  ];
 
 const none: Method = () => [];
 
@@ -43,7 +75,11 @@ const screwed = (c: MethodContext, after: Parameters<typeof seatChecks>[2]): rea
   ...(after ?? []).map((check): Step => step(c, ['check', 'off'], { check, because: 'seat' })),
 ];
 
-const proof = (c: MethodContext): readonly Step[] => [machineStep('runAndListen', 'running', { because: 'proof' }), machineStep('measureAfter', 'running', { because: 'proof' }), step(c, ['integrityTest', 'running'], { because: 'proof' })];
+const proof = (c: MethodContext): readonly Step[] => [
+  machineStep('runAndListen', 'running', { because: 'proof' }),
+  machineStep('measureAfter', 'running', { because: 'proof' }),
+  step(c, ['integrityTest', 'running'], { because: 'proof' }),
+];
 
 /** A new pre-filter always goes with it: taken, fitted over the new HEPA, and seen. */
 const screwHepa: Method = (c) => [
@@ -79,12 +115,18 @@ const boltedMainFilter: Method = (c) => [
 ];
 
 /** Whether something of the stack stands above: it comes off first, top down, and goes back in its order. */
-const above = (c: MethodContext): boolean => c.machine.stages.slice(0, c.position).some((s) => !s.missing && (s.kind === 'prefilter' || s.kind === 'hepa'));
-const lifted = (c: MethodContext): readonly Step[] => (above(c) ? [step(c, ['liftAbove', 'off'], { dusty: true })] : []);
+const above = (c: MethodContext): boolean =>
+  c.machine.stages.slice(0, c.position).some((s) => !s.missing && (s.kind === 'prefilter' || s.kind === 'hepa'));
+const lifted = (c: MethodContext): readonly Step[] =>
+  above(c) ? [step(c, ['liftAbove', 'off'], { dusty: true })] : [];
 const put = (c: MethodContext): readonly Step[] => (above(c) ? [step(c, ['backAbove', 'off'], { dusty: true })] : []);
 
 /** An air-driven machine has a gauge instead of a light. */
-const indicated = ({ machine }: MethodContext): Step => machineStep('proveIndicator', 'running', { check: machine.kind === 'pneumaticHepa' ? 'gaugeGreen' : 'lightOut', because: 'proof' });
+const indicated = ({ machine }: MethodContext): Step =>
+  machineStep('proveIndicator', 'running', {
+    check: machine.kind === 'pneumaticHepa' ? 'gaugeGreen' : 'lightOut',
+    because: 'proof',
+  });
 
 /** The old part is held until the light proves the new one: see `turnBack` for when it does not. */
 const stackedFilter: Method = (c) => [

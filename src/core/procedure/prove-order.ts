@@ -44,12 +44,26 @@ export const isolatedAgain = ({ steps, school }: Procedure, { kind }: Pick<Machi
 /** The plug holds the dust until the machine is closed, latched and off; whoever opens it again plugs it again. */
 export const plugLast = ({ steps, id }: Procedure): readonly Violation[] => {
   const plugged = firstOf(steps, 'plugInlet');
-  if (plugged >= 0 && lastOf(steps, (s) => s.key === 'unplugInlet') < lastOf(steps, (s) => s.key === 'plugInlet') && id !== 'service') return [{ kind: 'leftOpen', opening: 'inlet' }];
+  if (
+    plugged >= 0 &&
+    lastOf(steps, (s) => s.key === 'unplugInlet') < lastOf(steps, (s) => s.key === 'plugInlet') &&
+    id !== 'service'
+  )
+    return [{ kind: 'leftOpen', opening: 'inlet' }];
   const early = steps.some((out, at) => {
     if (out.key !== 'unplugInlet') return false;
     const again = steps.findIndex((s, i) => i > at && s.key === 'plugInlet');
     const open = steps.slice(at + 1, again < 0 ? steps.length : again);
-    return out.run !== 'off' || open.some((s) => s.key === 'latch' || s.opens === 'lid' || (s.closes !== undefined && s.closes !== 'inlet') || s.moves === 'fitNew');
+    return (
+      out.run !== 'off' ||
+      open.some(
+        (s) =>
+          s.key === 'latch' ||
+          s.opens === 'lid' ||
+          (s.closes !== undefined && s.closes !== 'inlet') ||
+          s.moves === 'fitNew',
+      )
+    );
   });
   return early ? [{ kind: 'unplugEarly' }] : [];
 };
@@ -61,14 +75,30 @@ export const wasted = ({ steps }: Procedure, hazard: DustHazard): readonly Viola
   const wanted: readonly StepKey[] = contained ? ['tieBag', 'wipeBag'] : ['tieBag'];
   const bags = steps.flatMap((s, at): readonly Violation[] => {
     if (s.moves !== 'bagOld' && s.moves !== 'holdOld') return [];
-    const next = steps.slice(at + 1).findIndex((x) => x.moves === 'bagOld' || x.moves === 'fitNew' || x.moves === 'disposeOld');
+    const next = steps
+      .slice(at + 1)
+      .findIndex((x) => x.moves === 'bagOld' || x.moves === 'fitNew' || x.moves === 'disposeOld');
     const until = next < 0 ? steps.slice(at + 1) : steps.slice(at + 1, at + 1 + next);
-    return wanted.filter((key) => !until.some((x) => x.key === key)).map((step): Violation => ({ kind: 'hazardStepMissing', step }));
+    return wanted
+      .filter((key) => !until.some((x) => x.key === key))
+      .map((step): Violation => ({ kind: 'hazardStepMissing', step }));
   });
   const gone = steps.findIndex((s) => s.moves === 'disposeOld');
   const wiped = steps.some((s) => s.key === 'wipe' || s.key === 'decontaminate');
-  const packing: readonly StepKey[] = [...(wiped ? (['wipesIntoWaste'] as const) : []), ...(contained ? (['secondBag', 'labelWaste'] as const) : [])];
-  const packed = gone < 0 ? [] : packing.flatMap((step): readonly Violation[] => (firstOf(steps, step) < 0 ? [{ kind: 'hazardStepMissing', step }] : firstOf(steps, step) > gone ? [{ kind: 'tooLate', step }] : []));
+  const packing: readonly StepKey[] = [
+    ...(wiped ? (['wipesIntoWaste'] as const) : []),
+    ...(contained ? (['secondBag', 'labelWaste'] as const) : []),
+  ];
+  const packed =
+    gone < 0
+      ? []
+      : packing.flatMap((step): readonly Violation[] =>
+          firstOf(steps, step) < 0
+            ? [{ kind: 'hazardStepMissing', step }]
+            : firstOf(steps, step) > gone
+              ? [{ kind: 'tooLate', step }]
+              : [],
+        );
   return [...bags, ...packed];
 };
 
@@ -76,16 +106,33 @@ export const wasted = ({ steps }: Procedure, hazard: DustHazard): readonly Viola
 export const cleanSideSeen = ({ steps }: Procedure, machine: Pick<Machine, 'stages'>): readonly Violation[] =>
   steps.flatMap((s, at): readonly Violation[] => {
     const stage: Stage | undefined = s.stage === null ? undefined : machine.stages[s.stage];
-    if ((s.moves !== 'bagOld' && s.moves !== 'holdOld') || !stage || !hasCleanSide(stage) || steps.some((x) => x.key === 'wash')) return [];
+    if (
+      (s.moves !== 'bagOld' && s.moves !== 'holdOld') ||
+      !stage ||
+      !hasCleanSide(stage) ||
+      steps.some((x) => x.key === 'wash')
+    )
+      return [];
     const seen = steps.findIndex((x) => x.stage === s.stage && x.check === 'cleanSideClean');
     return seen >= 0 && seen < at ? [] : [{ kind: 'checkMissing', check: 'cleanSideClean' }];
   });
 
-const BEFORE_TIGHT: ReadonlySet<CheckKind> = new Set<CheckKind>(['arrowWithFlow', 'gasketSide', 'seal1', 'seal2', 'undersideClean']);
+const BEFORE_TIGHT: ReadonlySet<CheckKind> = new Set<CheckKind>([
+  'arrowWithFlow',
+  'gasketSide',
+  'seal1',
+  'seal2',
+  'undersideClean',
+]);
 
 /** Arrow, gasket and seat are seen before anything is tightened over them. */
 export const tightenedLast = ({ steps }: Procedure): readonly Violation[] =>
-  steps.flatMap((s, at): readonly Violation[] => (s.key === 'tightenFixings' && steps.some((x, k) => k > at && x.stage === s.stage && x.check !== undefined && BEFORE_TIGHT.has(x.check)) ? [{ kind: 'tightenedUnseen' }] : []));
+  steps.flatMap((s, at): readonly Violation[] =>
+    s.key === 'tightenFixings' &&
+    steps.some((x, k) => k > at && x.stage === s.stage && x.check !== undefined && BEFORE_TIGHT.has(x.check))
+      ? [{ kind: 'tightenedUnseen' }]
+      : [],
+  );
 
 /** Nothing is opened again after its proof. */
 export const proofLast = ({ steps }: Procedure): readonly Violation[] => {
@@ -96,19 +143,84 @@ export const proofLast = ({ steps }: Procedure): readonly Violation[] => {
 /** What each method cannot do without, in its order. Source: handbook of the trade, section 11. */
 const OWN_ORDER: Partial<Record<Procedure['id'], readonly (StepKey | CheckKind)[]>> = {
   safetyBag: ['plugInlet', 'open', 'closeBreathers', 'sealMouth', 'tieOff', 'bagOld', 'fitNew', 'breathersInside'],
-  endlessLiner: ['switchOn', 'plugInlet', 'pulse', 'letSettle', 'switchOff', 'isolate', 'twistAndCut', 'bagOld', 'fitNew'],
-  linerSection: ['switchOn', 'plugInlet', 'pulse', 'letSettle', 'switchOff', 'isolate', 'twistAndCut', 'bagOld', 'drawDown'],
-  collectorEmpty: ['isolateBreaker', 'closeGates', 'cleanCanister', 'letSettle', 'noEmbers', 'open', 'emptyInto', 'close', 'openGates', 'runAndListen'],
+  endlessLiner: [
+    'switchOn',
+    'plugInlet',
+    'pulse',
+    'letSettle',
+    'switchOff',
+    'isolate',
+    'twistAndCut',
+    'bagOld',
+    'fitNew',
+  ],
+  linerSection: [
+    'switchOn',
+    'plugInlet',
+    'pulse',
+    'letSettle',
+    'switchOff',
+    'isolate',
+    'twistAndCut',
+    'bagOld',
+    'drawDown',
+  ],
+  collectorEmpty: [
+    'isolateBreaker',
+    'closeGates',
+    'cleanCanister',
+    'letSettle',
+    'noEmbers',
+    'open',
+    'emptyInto',
+    'close',
+    'openGates',
+    'runAndListen',
+  ],
   indicatorCheck: ['filtersFresh', 'switchOn', 'discOn', 'lightOn', 'discOff', 'lightOut', 'switchOff'],
   service: ['nameSpare', 'plugInlet', 'open', 'bagOld', 'decontaminate', 'close', 'decontaminationNote', 'packMachine'],
   cycloneBag: ['switchOn', 'breakSuction', 'open', 'letInletsClose', 'drawIntoBag'],
   filterBags: ['crackOpen', 'switchOn', 'drawIntoBag', 'bagCount', 'close', 'switchOff'],
-  tankBagHeadAside: ['crackOpen', 'switchOn', 'setHeadAside', 'drawIntoBag', 'wipe', 'fitNew', 'headOn', 'latch', 'switchOff'],
-  tankBagSecondVacuum: ['connectSecond', 'crackOpen', 'switchOn', 'setHeadAside', 'startSecond', 'drawIntoBag', 'wipe', 'fitNew', 'removeSecond', 'stopSecond', 'headOn', 'switchOff', 'latch'],
+  tankBagHeadAside: [
+    'crackOpen',
+    'switchOn',
+    'setHeadAside',
+    'drawIntoBag',
+    'wipe',
+    'fitNew',
+    'headOn',
+    'latch',
+    'switchOff',
+  ],
+  tankBagSecondVacuum: [
+    'connectSecond',
+    'crackOpen',
+    'switchOn',
+    'setHeadAside',
+    'startSecond',
+    'drawIntoBag',
+    'wipe',
+    'fitNew',
+    'removeSecond',
+    'stopSecond',
+    'headOn',
+    'switchOff',
+    'latch',
+  ],
   centralCan: ['isolateBreaker', 'open', 'fitNew', 'seamRear', 'tabFlush', 'close'],
   fullSet: ['open', 'capOld', 'bagOld', 'fitNew'],
   purge: ['switchOn', 'plugInlet', 'pulse', 'readGauge', 'switchOff', 'unplugInlet'],
-  decontamination: ['plugInlet', 'wipeOutside', 'open', 'bagOld', 'wipe', 'decontaminate', 'nothingLeft', 'close', 'unplugInlet'],
+  decontamination: [
+    'plugInlet',
+    'wipeOutside',
+    'open',
+    'bagOld',
+    'wipe',
+    'decontaminate',
+    'nothingLeft',
+    'close',
+    'unplugInlet',
+  ],
 };
 
 export const ownOrder = (procedure: Procedure): readonly Violation[] => {
@@ -126,7 +238,9 @@ export const ownOrder = (procedure: Procedure): readonly Violation[] => {
 export const stopped = ({ steps }: Procedure, hazard: DustHazard): readonly Violation[] => {
   if (hazard !== 'contained') return [];
   if (!opensContainer(steps)) {
-    return steps.some((s) => s.key === 'takeOut' && s.opens === 'inlet') && firstOf(steps, 'capHose') < 0 ? [{ kind: 'hazardStepMissing', step: 'capHose' }] : [];
+    return steps.some((s) => s.key === 'takeOut' && s.opens === 'inlet') && firstOf(steps, 'capHose') < 0
+      ? [{ kind: 'hazardStepMissing', step: 'capHose' }]
+      : [];
   }
   // A machine that is changed while it runs draws through its inlets: there they close by themselves.
   if (firstOf(steps, 'breakSuction') >= 0) return [];

@@ -1,7 +1,25 @@
 import type { DustHazard } from '../dust/level';
 import type { Machine, Stage } from '../machine/machine';
-import { cleanSideSeen, isolatedAgain, ownOrder, plugLast, proofLast, stopped, tightenedLast, undressed, wasted } from './prove-order';
-import { type CheckKind, type Opening, type Procedure, PROOF_CHECKS, type RunState, type Step, type StepKey } from './step';
+import {
+  cleanSideSeen,
+  isolatedAgain,
+  ownOrder,
+  plugLast,
+  proofLast,
+  stopped,
+  tightenedLast,
+  undressed,
+  wasted,
+} from './prove-order';
+import {
+  type CheckKind,
+  type Opening,
+  type Procedure,
+  PROOF_CHECKS,
+  type RunState,
+  type Step,
+  type StepKey,
+} from './step';
 
 /** What is wrong with a procedure; none may be walked while it has any. */
 export type Violation =
@@ -43,7 +61,12 @@ const openings = ({ steps, school }: Procedure): readonly Violation[] => {
   return [...wrong, ...stack.map((opening): Violation => ({ kind: 'leftOpen', opening }))];
 };
 
-const DUSTY_IN: Record<Procedure['school'], readonly RunState[]> = { off: ['off'], running: ['running'], headAside: ['headAside'], secondVacuum: ['secondVacuum'] };
+const DUSTY_IN: Record<Procedure['school'], readonly RunState[]> = {
+  off: ['off'],
+  running: ['running'],
+  headAside: ['headAside'],
+  secondVacuum: ['secondVacuum'],
+};
 
 /** What may be open while the machine runs in a change made off: the inlet, where the air goes in anyway. */
 const HARMLESS: ReadonlySet<Opening> = new Set<Opening>(['inlet']);
@@ -54,24 +77,31 @@ const states = ({ steps, school }: Procedure): readonly Violation[] => {
   steps.forEach((s, i) => {
     if (s.closes !== undefined) stack.pop();
     if (s.dusty && !DUSTY_IN[school].includes(s.run)) wrong.push({ kind: 'dustyInWrongState', run: s.run, at: i });
-    if (school === 'off' && s.run !== 'off' && stack.some((o) => !HARMLESS.has(o))) wrong.push({ kind: 'runWhileOpen', at: i });
+    if (school === 'off' && s.run !== 'off' && stack.some((o) => !HARMLESS.has(o)))
+      wrong.push({ kind: 'runWhileOpen', at: i });
     if (s.opens !== undefined) stack.push(s.opens);
   });
   return wrong;
 };
 
-const FATES = { new: { from: ['takeNew'], to: ['fitNew', 'returnNew'] }, old: { from: ['bagOld', 'holdOld'], to: ['disposeOld', 'putOldBack'] } } as const;
+const FATES = {
+  new: { from: ['takeNew'], to: ['fitNew', 'returnNew'] },
+  old: { from: ['bagOld', 'holdOld'], to: ['disposeOld', 'putOldBack'] },
+} as const;
 
 const parts = ({ steps }: Procedure): readonly Violation[] =>
   [...new Set(steps.flatMap((s) => (s.moves === undefined ? [] : [s.stage])))].flatMap((stage) =>
     (['new', 'old'] as const).flatMap((part): readonly Violation[] => {
       const { from, to } = FATES[part];
-      const moved = (which: readonly string[]) => (s: Step) => s.stage === stage && s.moves !== undefined && which.includes(s.moves);
+      const moved = (which: readonly string[]) => (s: Step) =>
+        s.stage === stage && s.moves !== undefined && which.includes(s.moves);
       const taken = steps.findIndex(moved(from));
       // Where the old one went back in, the new one came out again: it goes back to the shelf.
       const back = part === 'new' ? steps.findLastIndex(moved(['putOldBack'])) : -1;
       const ends = back >= 0 ? ['returnNew'] : to;
-      return taken >= 0 && steps.findLastIndex(moved(ends)) < Math.max(taken, back) ? [{ kind: 'partWithoutFate', part }] : [];
+      return taken >= 0 && steps.findLastIndex(moved(ends)) < Math.max(taken, back)
+        ? [{ kind: 'partWithoutFate', part }]
+        : [];
     }),
   );
 
@@ -92,10 +122,16 @@ const seats = ({ steps }: Procedure, machine: Machine): readonly Violation[] =>
     const stage = fit.stage === null ? undefined : machine.stages[fit.stage];
     if (!stage) return [];
     const seen = (check: CheckKind) => steps.some((s, k) => k > i && s.stage === fit.stage && s.check === check);
-    return requiredChecks(stage).filter((check) => !seen(check)).map((check): Violation => ({ kind: 'checkMissing', check }));
+    return requiredChecks(stage)
+      .filter((check) => !seen(check))
+      .map((check): Violation => ({ kind: 'checkMissing', check }));
   });
 
-const BEFORE_TOUCH: Record<DustHazard, readonly StepKey[]> = { plain: ['askHazard'], controlled: ['askHazard', 'putOnRespirator'], contained: ['askHazard', 'putOnRespirator', 'restrictArea', 'putOnCoverall'] };
+const BEFORE_TOUCH: Record<DustHazard, readonly StepKey[]> = {
+  plain: ['askHazard'],
+  controlled: ['askHazard', 'putOnRespirator'],
+  contained: ['askHazard', 'putOnRespirator', 'restrictArea', 'putOnCoverall'],
+};
 
 const hazards = ({ steps }: Procedure, hazard: DustHazard): readonly Violation[] => {
   const touch = at(steps, (s) => s.opens !== undefined || s.dusty === true);
@@ -106,7 +142,8 @@ const hazards = ({ steps }: Procedure, hazard: DustHazard): readonly Violation[]
     return touch >= 0 && i > touch ? [{ kind: 'tooLate', step: key }] : [];
   });
   const fits = at(steps, (s) => s.moves === 'fitNew' || s.moves === 'putOldBack');
-  const needs = (key: StepKey, when: boolean): readonly Violation[] => (when && keyAt(steps, key) < 0 ? [{ kind: 'hazardStepMissing', step: key }] : []);
+  const needs = (key: StepKey, when: boolean): readonly Violation[] =>
+    when && keyAt(steps, key) < 0 ? [{ kind: 'hazardStepMissing', step: key }] : [];
   return [...wrong, ...needs('wipe', hazard !== 'plain' && fits >= 0)];
 };
 
@@ -114,7 +151,9 @@ const hazards = ({ steps }: Procedure, hazard: DustHazard): readonly Violation[]
 const second = ({ steps }: Procedure): readonly Violation[] => {
   if (keyAt(steps, 'connectSecond') < 0) return [];
   const head = keyAt(steps, 'headOn');
-  const ended = (['removeSecond', 'stopSecond'] as const).every((key) => keyAt(steps, key) >= 0 && keyAt(steps, key) < head);
+  const ended = (['removeSecond', 'stopSecond'] as const).every(
+    (key) => keyAt(steps, key) >= 0 && keyAt(steps, key) < head,
+  );
   return ended ? [] : [{ kind: 'secondLeftOn' }];
 };
 
@@ -126,7 +165,8 @@ const latches = ({ steps, school }: Procedure): readonly Violation[] => {
   return [];
 };
 
-const tested = ({ steps, integrity }: Procedure): readonly Violation[] => (integrity.length > 0 && keyAt(steps, 'integrityTest') < 0 ? [{ kind: 'integrityMissing' }] : []);
+const tested = ({ steps, integrity }: Procedure): readonly Violation[] =>
+  integrity.length > 0 && keyAt(steps, 'integrityTest') < 0 ? [{ kind: 'integrityMissing' }] : [];
 
 const oneTrack = (procedure: Procedure, machine: Machine, hazard: DustHazard): readonly Violation[] => [
   ...openings(procedure),
@@ -151,7 +191,9 @@ const oneTrack = (procedure: Procedure, machine: Machine, hazard: DustHazard): r
 /** The other end of a procedure that may turn back: what was done until the proof, and from there the old part back in. */
 export const turnedTrack = (procedure: Procedure): readonly Step[] | null => {
   const proof = procedure.steps.findIndex((s) => s.check !== undefined && PROOF_CHECKS.has(s.check));
-  return procedure.turnBack.length === 0 || proof < 0 ? null : [...procedure.steps.slice(0, proof), ...procedure.turnBack];
+  return procedure.turnBack.length === 0 || proof < 0
+    ? null
+    : [...procedure.steps.slice(0, proof), ...procedure.turnBack];
 };
 
 /**
@@ -161,5 +203,8 @@ export const turnedTrack = (procedure: Procedure): readonly Step[] | null => {
  */
 export const prove = (procedure: Procedure, machine: Machine, hazard: DustHazard): readonly Violation[] => {
   const other = turnedTrack(procedure);
-  return [...oneTrack(procedure, machine, hazard), ...(other ? oneTrack({ ...procedure, steps: other }, machine, hazard) : [])];
+  return [
+    ...oneTrack(procedure, machine, hazard),
+    ...(other ? oneTrack({ ...procedure, steps: other }, machine, hazard) : []),
+  ];
 };

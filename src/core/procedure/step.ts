@@ -58,7 +58,30 @@ export const PROOF_CHECKS: ReadonlySet<CheckKind> = new Set<CheckKind>(['lightOu
 /** What happens to a part at a step. */
 export type PartMove = 'takeNew' | 'fitNew' | 'bagOld' | 'holdOld' | 'disposeOld' | 'putOldBack' | 'returnNew';
 
-export type CautionKey = 'unplug' | 'locked' | 'vented' | 'respirator' | 'p3' | 'suit' | 'sparks' | 'innerFilter' | 'makersWay' | 'hoseStays' | 'aloneRunning' | 'respiratorLast' | 'noBrushNoAir' | 'plugFirst' | 'sharp' | 'hotSeal' | 'liveParts' | 'bandClamp' | 'leftHanded' | 'localWaste' | 'noBlowing' | 'bearWeight' | 'bristles';
+export type CautionKey =
+  | 'unplug'
+  | 'locked'
+  | 'vented'
+  | 'respirator'
+  | 'p3'
+  | 'suit'
+  | 'sparks'
+  | 'innerFilter'
+  | 'makersWay'
+  | 'hoseStays'
+  | 'aloneRunning'
+  | 'respiratorLast'
+  | 'noBrushNoAir'
+  | 'plugFirst'
+  | 'sharp'
+  | 'hotSeal'
+  | 'liveParts'
+  | 'bandClamp'
+  | 'leftHanded'
+  | 'localWaste'
+  | 'noBlowing'
+  | 'bearWeight'
+  | 'bristles';
 
 /** What is done; the words for it are in the messages. */
 export type StepKey =
@@ -173,7 +196,8 @@ export interface Step {
 }
 
 /** What must have happened before a change is begun. */
-export type Precondition = { readonly kind: 'afterChangeOf'; readonly stage: number } | { readonly kind: 'poweredDown' };
+export type Precondition =
+  { readonly kind: 'afterChangeOf'; readonly stage: number } | { readonly kind: 'poweredDown' };
 
 /** A change as it is walked through on one machine. */
 export interface Procedure {

@@ -7,7 +7,15 @@ import type { QuantityKind } from '../units';
 /** Why a stage was changed. */
 export type ChangeReason = 'gauge' | 'date' | 'count' | 'fill' | 'damage' | 'test' | 'precaution';
 
-export const CHANGE_REASONS: readonly ChangeReason[] = ['gauge', 'date', 'count', 'fill', 'damage', 'test', 'precaution'];
+export const CHANGE_REASONS: readonly ChangeReason[] = [
+  'gauge',
+  'date',
+  'count',
+  'fill',
+  'damage',
+  'test',
+  'precaution',
+];
 
 /** A record of work and its place in the chain of corrections. Nothing is ever overwritten. */
 export interface WorkRecord {

@@ -5,22 +5,52 @@ import { compareTests, type Comparison } from '../measure/compare-tests';
 import type { Decision } from '../measure/decide';
 import type { BaselineVerdict } from '../measure/judge-baseline';
 import type { ClassVerdict } from '../measure/judge-class';
-import { DUCT_VELOCITY, type DuctLoad, judgeBranches, judgeDuct, selectorMismatch, type SelectorMismatch, voltageNote } from '../measure/needs-of-use';
+import {
+  DUCT_VELOCITY,
+  type DuctLoad,
+  judgeBranches,
+  judgeDuct,
+  selectorMismatch,
+  type SelectorMismatch,
+  voltageNote,
+} from '../measure/needs-of-use';
 import { howToSettle, type HowToSettle } from '../measure/settle';
 import type { TestUse } from '../record/records';
 
 /** What else there is to say of a test, beside its verdicts. */
 export type Finding =
   | { readonly kind: 'selector'; readonly mismatch: SelectorMismatch }
-  | { readonly kind: 'wheel'; readonly wheelM: number; readonly needM3s: number; readonly flowM3s: number; readonly decision: Decision | 'tooFew' }
+  | {
+      readonly kind: 'wheel';
+      readonly wheelM: number;
+      readonly needM3s: number;
+      readonly flowM3s: number;
+      readonly decision: Decision | 'tooFew';
+    }
   /** What this reading cannot say of a wheel or a duct, and why. */
-  | { readonly kind: 'useNotJudged'; readonly of: 'wheel' | 'duct'; readonly because: 'branch' | 'hoseOff' | 'outlet' | 'biased' }
-  | { readonly kind: 'duct'; readonly load: DuctLoad; readonly lowMs: number; readonly highMs: number; readonly velocityMs: number; readonly decision: Decision | 'tooFew' }
+  | {
+      readonly kind: 'useNotJudged';
+      readonly of: 'wheel' | 'duct';
+      readonly because: 'branch' | 'hoseOff' | 'outlet' | 'biased';
+    }
+  | {
+      readonly kind: 'duct';
+      readonly load: DuctLoad;
+      readonly lowMs: number;
+      readonly highMs: number;
+      readonly velocityMs: number;
+      readonly decision: Decision | 'tooFew';
+    }
   | { readonly kind: 'voltage'; readonly volts: number; readonly off: number; readonly flowShare: number }
   | { readonly kind: 'density'; readonly nowKgM3: number; readonly thenKgM3: number }
   | { readonly kind: 'rig' }
   | { readonly kind: 'settle'; readonly how: HowToSettle; readonly of: 'hoseVelocity' | 'loss' }
-  | { readonly kind: 'previous'; readonly comparison: Comparison; readonly measurand: ReducedTest['measurand']; readonly day: string };
+  | {
+      readonly kind: 'previous';
+      readonly comparison: Comparison;
+      readonly measurand: ReducedTest['measurand'];
+      readonly day: string;
+    };
 
 export interface FindingsInput {
   readonly now: ReducedTest;
@@ -38,7 +68,10 @@ const DENSITY_SHARE = 0.02;
 const ofMachine = ({ now, machine }: FindingsInput): readonly Finding[] => {
   const { hoseBoreM } = now;
   const limited = MACHINE_KINDS[machine.kind].hoseVelocityLimit;
-  const mismatch = limited && hoseBoreM !== null && machine.hoseSelectorM !== null ? selectorMismatch({ hoseM: hoseBoreM, selectorM: machine.hoseSelectorM }) : null;
+  const mismatch =
+    limited && hoseBoreM !== null && machine.hoseSelectorM !== null
+      ? selectorMismatch({ hoseM: hoseBoreM, selectorM: machine.hoseSelectorM })
+      : null;
   const volts = now.volts === null ? null : voltageNote({ volts: now.volts, nominalVolts: machine.nominalVolts });
   return [
     ...(mismatch ? [{ kind: 'selector', mismatch } as const] : []),
@@ -61,7 +94,13 @@ const ofWheel = (input: FindingsInput, wheelM: number): Finding => {
   if (because) return { kind: 'useNotJudged', of: 'wheel', because };
   const { mean: flowM3s, expanded } = input.now.repeats;
   const [branch] = judgeBranches([{ wheelM, flowM3s, expandedM3s: expanded ?? 0 }]);
-  return { kind: 'wheel', wheelM, flowM3s, needM3s: branch?.needM3s ?? 0, decision: expanded === null || !branch ? 'tooFew' : branch.decision };
+  return {
+    kind: 'wheel',
+    wheelM,
+    flowM3s,
+    needM3s: branch?.needM3s ?? 0,
+    decision: expanded === null || !branch ? 'tooFew' : branch.decision,
+  };
 };
 
 const ofDuct = (input: FindingsInput, load: DuctLoad): readonly Finding[] => {
@@ -69,13 +108,24 @@ const ofDuct = (input: FindingsInput, load: DuctLoad): readonly Finding[] => {
   if (because) return [{ kind: 'useNotJudged', of: 'duct', because }];
   const { hoseVelocityMs: velocityMs, hoseVelocityExpandedMs: expandedMs } = input.now;
   if (velocityMs === null) return [];
-  return [{ kind: 'duct', load, ...DUCT_VELOCITY[load], velocityMs, decision: expandedMs === null ? 'tooFew' : judgeDuct({ load, velocityMs, expandedMs }) }];
+  return [
+    {
+      kind: 'duct',
+      load,
+      ...DUCT_VELOCITY[load],
+      velocityMs,
+      decision: expandedMs === null ? 'tooFew' : judgeDuct({ load, velocityMs, expandedMs }),
+    },
+  ];
 };
 
 const ofUse = (input: FindingsInput): readonly Finding[] => {
   const { now, use } = input;
   if (now.measurand !== 'flow' || !now.usable) return [];
-  return [...(use.wheelM === null ? [] : [ofWheel(input, use.wheelM)]), ...(use.ductLoad === null ? [] : ofDuct(input, use.ductLoad))];
+  return [
+    ...(use.wheelM === null ? [] : [ofWheel(input, use.wheelM)]),
+    ...(use.ductLoad === null ? [] : ofDuct(input, use.ductLoad)),
+  ];
 };
 
 const ofBaseline = ({ now, baseline }: FindingsInput): readonly Finding[] => {
@@ -94,16 +144,34 @@ const ofDoubt = ({ now, baseline, baselineVerdict, hose }: FindingsInput): reado
   if (hose.outcome === 'cannotTell') {
     const perFlow = hose.velocityMs / mean;
     const fixed = Math.hypot(instrumentUncertainty ?? 0, rigUncertainty) * perFlow;
-    const how = howToSettle({ deviation: deviation * perFlow, fixed, n, distance: Math.abs(hose.velocityMs - hose.limitMs) });
+    const how = howToSettle({
+      deviation: deviation * perFlow,
+      fixed,
+      n,
+      distance: Math.abs(hose.velocityMs - hose.limitMs),
+    });
     return [{ kind: 'settle', how, of: 'hoseVelocity' }];
   }
   if (baselineVerdict.outcome !== 'cannotTell' || !baseline || baselineVerdict.straddles === null) return [];
   const b = baseline.repeats;
   const common = commonOf(now, baseline);
-  const own = Math.hypot(common.instrument ? 0 : (instrumentUncertainty ?? 0), common.rig ? 0 : rigUncertainty) / b.mean;
-  const theirs = (mean / b.mean ** 2) * Math.hypot(b.repeatUncertainty ?? 0, common.instrument ? 0 : (b.instrumentUncertainty ?? 0), common.rig ? 0 : b.rigUncertainty);
+  const own =
+    Math.hypot(common.instrument ? 0 : (instrumentUncertainty ?? 0), common.rig ? 0 : rigUncertainty) / b.mean;
+  const theirs =
+    (mean / b.mean ** 2) *
+    Math.hypot(
+      b.repeatUncertainty ?? 0,
+      common.instrument ? 0 : (b.instrumentUncertainty ?? 0),
+      common.rig ? 0 : b.rigUncertainty,
+    );
   const distance = Math.abs(baselineVerdict.lossFraction - baselineVerdict.straddles);
-  return [{ kind: 'settle', of: 'loss', how: howToSettle({ deviation: deviation / b.mean, fixed: Math.hypot(own, theirs), n, distance }) }];
+  return [
+    {
+      kind: 'settle',
+      of: 'loss',
+      how: howToSettle({ deviation: deviation / b.mean, fixed: Math.hypot(own, theirs), n, distance }),
+    },
+  ];
 };
 
 const ofPrevious = ({ now, previous }: FindingsInput): readonly Finding[] => {

@@ -32,7 +32,12 @@ interface Readings {
 }
 
 /** Reduced readings against a baseline and the limit of the machine's kind. Source: JCGM 106 for both decisions. */
-export const judgeReadings = ({ now, baseline, thresholds, kind }: Readings): { readonly baseline: BaselineVerdict; readonly hose: ClassVerdict } => ({
+export const judgeReadings = ({
+  now,
+  baseline,
+  thresholds,
+  kind,
+}: Readings): { readonly baseline: BaselineVerdict; readonly hose: ClassVerdict } => ({
   baseline: judgeAgainstBaseline({ now, baseline, thresholds }),
   hose: judgeHoseVelocity(now, kind !== null && MACHINE_KINDS[kind].hoseVelocityLimit),
 });
@@ -69,15 +74,22 @@ const reduced = (record: TestRecord): ReducedTest => {
 };
 
 /** Read at one tool of a Y, the flow is that branch's: the main hose carries the others' too, and its speed is not known. */
-const onBranch = (machine: Pick<Machine, 'stages'>, { place, reduced: whole }: { readonly place: TestRecord['test']['place']; readonly reduced: ReducedTest }): ReducedTest =>
-  place === 'toolEnd' && machine.stages.some((s) => s.kind === 'wye') ? { ...whole, hoseVelocityMs: null, hoseVelocityExpandedMs: null } : whole;
+const onBranch = (
+  machine: Pick<Machine, 'stages'>,
+  { place, reduced: whole }: { readonly place: TestRecord['test']['place']; readonly reduced: ReducedTest },
+): ReducedTest =>
+  place === 'toolEnd' && machine.stages.some((s) => s.kind === 'wye')
+    ? { ...whole, hoseVelocityMs: null, hoseVelocityExpandedMs: null }
+    : whole;
 
-const recordOn = (machine: Machine, record: TestRecord): ReducedTest => onBranch(machine, { place: record.test.place, reduced: reduced(record) });
+const recordOn = (machine: Machine, record: TestRecord): ReducedTest =>
+  onBranch(machine, { place: record.test.place, reduced: reduced(record) });
 
 /** Whether a test is repeats of one figure: only those have a baseline, a limit and a trend. */
 export const isSeries = (record: TestRecord): boolean => METHODS[record.test.method].form === 'series';
 
-const stageOfTest = ({ test: { detail } }: Pick<TestRecord, 'test'>): number | null => ('stageId' in detail ? detail.stageId : null);
+const stageOfTest = ({ test: { detail } }: Pick<TestRecord, 'test'>): number | null =>
+  'stageId' in detail ? detail.stageId : null;
 
 /** Where a series stands among the others: what it reads, and when; a test that is being typed has no number yet. */
 export interface SeriesAt {
@@ -87,12 +99,16 @@ export interface SeriesAt {
 }
 
 const sameSeries = (a: Pick<TestRecord, 'test'> | SeriesAt, b: SeriesAt): boolean =>
-  a.test.place === b.test.place && a.test.method === b.test.method && ('stageId' in a.test.detail ? a.test.detail.stageId : null) === ('stageId' in b.test.detail ? b.test.detail.stageId : null);
+  a.test.place === b.test.place &&
+  a.test.method === b.test.method &&
+  ('stageId' in a.test.detail ? a.test.detail.stageId : null) ===
+    ('stageId' in b.test.detail ? b.test.detail.stageId : null);
 
 /** The newest usable test of the same place, method and stage before another; null when it is the first. */
 export const previousOf = (at: SeriesAt, tests: readonly TestRecord[]): TestRecord | null =>
   standing(tests).reduce<TestRecord | null>((best, t) => {
-    const counts = t.id !== at.id && t.performedAt < at.performedAt && sameSeries(t, at) && t.test.failedPreconditions.length === 0;
+    const counts =
+      t.id !== at.id && t.performedAt < at.performedAt && sameSeries(t, at) && t.test.failedPreconditions.length === 0;
     return counts && (best === null || t.performedAt > best.performedAt) ? t : best;
   }, null);
 
@@ -108,17 +124,39 @@ interface SeriesInput {
 /** Judges a series, typed or recorded, against the baseline that held at its time, the class limit, and what it is for. */
 export const judgeSeries = ({ machine, tests, thresholds, at, reduced: whole, use }: SeriesInput): JudgedSeries => {
   const { place, method, detail } = at.test;
-  const baselineRecord = pickBaseline(tests, { place, method, excludeId: at.id, notAfter: at.performedAt, stageId: 'stageId' in detail ? detail.stageId : null });
+  const baselineRecord = pickBaseline(tests, {
+    place,
+    method,
+    excludeId: at.id,
+    notAfter: at.performedAt,
+    stageId: 'stageId' in detail ? detail.stageId : null,
+  });
   const now = onBranch(machine, { place, reduced: whole });
   const baseline = baselineRecord ? recordOn(machine, baselineRecord) : null;
   const judged = judgeReadings({ now, baseline, thresholds, kind: machine.kind });
   const earlier = previousOf(at, tests);
   const previous = earlier ? { reduced: reduced(earlier), day: earlier.performedAt.slice(0, 10) } : null;
-  return { reduced: now, ...judged, baselineRecord, findings: findingsOf({ now, machine, use, baseline, baselineVerdict: judged.baseline, hose: judged.hose, previous }) };
+  return {
+    reduced: now,
+    ...judged,
+    baselineRecord,
+    findings: findingsOf({
+      now,
+      machine,
+      use,
+      baseline,
+      baselineVerdict: judged.baseline,
+      hose: judged.hose,
+      previous,
+    }),
+  };
 };
 
 /** One recorded series test, judged. */
-export const judgeTest = ({ record, ...yard }: Pick<SeriesInput, 'machine' | 'tests' | 'thresholds'> & { readonly record: TestRecord }): JudgedTest => {
+export const judgeTest = ({
+  record,
+  ...yard
+}: Pick<SeriesInput, 'machine' | 'tests' | 'thresholds'> & { readonly record: TestRecord }): JudgedTest => {
   const { baselineRecord, ...judged } = judgeSeries({ ...yard, at: record, reduced: reduced(record), use: record.use });
   return { record, ...judged, baselineId: baselineRecord?.id ?? null };
 };

@@ -17,13 +17,29 @@ export interface MachineStatus {
 /** The one thing a machine needs next, with what orders it on the board (smaller is more urgent). */
 export type Need =
   | { readonly kind: 'refused'; readonly dust: string; readonly urgency: number }
-  | { readonly kind: 'missingStage'; readonly stageName: string; readonly because: Withdrawal['because']; readonly urgency: number }
+  | {
+      readonly kind: 'missingStage';
+      readonly stageName: string;
+      readonly because: Withdrawal['because'];
+      readonly urgency: number;
+    }
   | { readonly kind: 'belowClassLimit'; readonly velocityMs: number; readonly urgency: number }
-  | { readonly kind: 'lowFlow'; readonly lossFraction: number; readonly act: boolean; readonly suction: boolean; readonly urgency: number }
+  | {
+      readonly kind: 'lowFlow';
+      readonly lossFraction: number;
+      readonly act: boolean;
+      readonly suction: boolean;
+      readonly urgency: number;
+    }
   | { readonly kind: 'moreFlow'; readonly gainFraction: number; readonly urgency: number }
   | { readonly kind: 'due'; readonly stageName: string; readonly daysLeft: number; readonly urgency: number }
   | { readonly kind: 'measureAgain'; readonly because: 'changed' | 'cannotTell' | 'never'; readonly urgency: number }
-  | { readonly kind: 'nothing'; readonly stageName: string | null; readonly daysLeft: number | null; readonly urgency: number };
+  | {
+      readonly kind: 'nothing';
+      readonly stageName: string | null;
+      readonly daysLeft: number | null;
+      readonly urgency: number;
+    };
 
 export interface StatusInput {
   readonly machine: Machine;
@@ -34,18 +50,36 @@ export interface StatusInput {
 }
 
 /** Days of the standing changes of a stage, ascending, first use first. */
-const changeDays = (machine: Machine, changes: readonly ChangeRecord[]) => (stageId: number): readonly CalendarDate[] => {
-  const first = machine.stages.find((s) => s.id === stageId)?.firstUsedOn;
-  const days = standing(changes).filter((c) => c.stageId === stageId).map((c) => c.performedOn);
-  return [...(first === undefined ? [] : [first]), ...days].sort();
-};
+const changeDays =
+  (machine: Machine, changes: readonly ChangeRecord[]) =>
+  (stageId: number): readonly CalendarDate[] => {
+    const first = machine.stages.find((s) => s.id === stageId)?.firstUsedOn;
+    const days = standing(changes)
+      .filter((c) => c.stageId === stageId)
+      .map((c) => c.performedOn);
+    return [...(first === undefined ? [] : [first]), ...days].sort();
+  };
 
 /** When each ruled stage of a machine is due, in path order. */
-export const dueOfMachine = ({ machine, changes, today }: Pick<StatusInput, 'machine' | 'changes' | 'today'>): readonly StageDue[] => {
+export const dueOfMachine = ({
+  machine,
+  changes,
+  today,
+}: Pick<StatusInput, 'machine' | 'changes' | 'today'>): readonly StageDue[] => {
   const daysOf = changeDays(machine, changes);
   return machine.stages.flatMap((stage) => {
     const changedOn = daysOf(stage.id).at(-1) ?? stage.firstUsedOn;
-    const due = stage.missing ? null : stageDue({ stageId: stage.id, rules: stage.rules, changedOn, changesOf: daysOf, today, wear: { hours: machine.hours, looks: stage.looks }, examinedOn: machine.examinations.at(-1)?.on ?? null });
+    const due = stage.missing
+      ? null
+      : stageDue({
+          stageId: stage.id,
+          rules: stage.rules,
+          changedOn,
+          changesOf: daysOf,
+          today,
+          wear: { hours: machine.hours, looks: stage.looks },
+          examinedOn: machine.examinations.at(-1)?.on ?? null,
+        });
     return due ? [due] : [];
   });
 };
@@ -53,7 +87,13 @@ export const dueOfMachine = ({ machine, changes, today }: Pick<StatusInput, 'mac
 const baselineNeed = (baseline: BaselineVerdict, suction: boolean): Need | null => {
   switch (baseline.outcome) {
     case 'act':
-      return { kind: 'lowFlow', lossFraction: baseline.lossFraction, act: true, suction, urgency: -800 - baseline.lossFraction };
+      return {
+        kind: 'lowFlow',
+        lossFraction: baseline.lossFraction,
+        act: true,
+        suction,
+        urgency: -800 - baseline.lossFraction,
+      };
     case 'warn':
       return { kind: 'lowFlow', lossFraction: baseline.lossFraction, act: false, suction, urgency: 2 };
     case 'more':
@@ -88,7 +128,10 @@ const needOf = ({ machine, changes }: StatusInput, due: readonly StageDue[], lat
   const gap = classStanding(machine).withdrawn;
   if (gap) return { kind: 'missingStage', stageName: gap.stage.name, because: gap.because, urgency: -1000 };
   const dated = due.flatMap((d) => (d.daysLeft === null ? [] : [{ stageId: d.stageId, daysLeft: d.daysLeft }]));
-  const soonest = dated.reduce<(typeof dated)[number] | null>((a, d) => (a === null || d.daysLeft < a.daysLeft ? d : a), null);
+  const soonest = dated.reduce<(typeof dated)[number] | null>(
+    (a, d) => (a === null || d.daysLeft < a.daysLeft ? d : a),
+    null,
+  );
   const named = machine.stages.find((s) => s.id === soonest?.stageId)?.name ?? null;
   const soonestDue = due.find((d) => d.stageId === soonest?.stageId);
   const stageName = named !== null && soonestDue ? dueName(soonestDue, named) : named;
@@ -96,24 +139,43 @@ const needOf = ({ machine, changes }: StatusInput, due: readonly StageDue[], lat
     soonest && stageName !== null && soonest.daysLeft <= 7
       ? { kind: 'due', stageName, daysLeft: soonest.daysLeft, urgency: soonest.daysLeft }
       : null;
-  const candidates = [testNeed(latest, changes), dueNeed].filter((n) => n !== null).sort((a, b) => a.urgency - b.urgency);
-  return candidates[0] ?? { kind: 'nothing', stageName, daysLeft: soonest?.daysLeft ?? null, urgency: 100 + (soonest?.daysLeft ?? 1000) };
+  const candidates = [testNeed(latest, changes), dueNeed]
+    .filter((n) => n !== null)
+    .sort((a, b) => a.urgency - b.urgency);
+  return (
+    candidates[0] ?? {
+      kind: 'nothing',
+      stageName,
+      daysLeft: soonest?.daysLeft ?? null,
+      urgency: 100 + (soonest?.daysLeft ?? 1000),
+    }
+  );
 };
 
 /** A stage entered as missing is there again once a change of it stands on record. */
 const asRecorded = (machine: Machine, changes: readonly ChangeRecord[]): Machine => {
-  const fittedSince = (s: Machine['stages'][number]) => standing(changes).some((c) => c.stageId === s.id && (s.missingSince === null || c.performedAt > s.missingSince));
-  return { ...machine, stages: machine.stages.map((s) => (s.missing && fittedSince(s) ? { ...s, missing: false } : s)) };
+  const fittedSince = (s: Machine['stages'][number]) =>
+    standing(changes).some((c) => c.stageId === s.id && (s.missingSince === null || c.performedAt > s.missingSince));
+  return {
+    ...machine,
+    stages: machine.stages.map((s) => (s.missing && fittedSince(s) ? { ...s, missing: false } : s)),
+  };
 };
 
 /** Flow and suction say how a machine runs; a weight or a voltage does not. */
-const saysHowItRuns = ({ test }: TestRecord): boolean => METHODS[test.method].measurand === 'flow' || METHODS[test.method].measurand === 'suction';
+const saysHowItRuns = ({ test }: TestRecord): boolean =>
+  METHODS[test.method].measurand === 'flow' || METHODS[test.method].measurand === 'suction';
 
 /** Everything the board, the round and the bench say about one machine today. */
 export const machineStatus = (entered: StatusInput): MachineStatus => {
   const input = { ...entered, machine: asRecorded(entered.machine, entered.changes) };
-  const usable = standing(input.tests).filter((t) => saysHowItRuns(t) && t.test.failedPreconditions.length === 0 && !t.isBaseline);
-  const newest = usable.reduce<TestRecord | null>((a, t) => (a === null || t.performedAt > a.performedAt ? t : a), null);
+  const usable = standing(input.tests).filter(
+    (t) => saysHowItRuns(t) && t.test.failedPreconditions.length === 0 && !t.isBaseline,
+  );
+  const newest = usable.reduce<TestRecord | null>(
+    (a, t) => (a === null || t.performedAt > a.performedAt ? t : a),
+    null,
+  );
   const latest = newest ? judgeTest({ ...input, record: newest }) : null;
   const due = dueOfMachine(input);
   return { machine: input.machine, due, latest, need: needOf(input, due, latest) };

@@ -14,7 +14,20 @@ export interface MachineCost {
 }
 
 /** What the parts of a machine cost over a time, by run hour and by kilogram of dust where those are known. Source: the ledger. */
-export const machineCost = ({ taken, runHours, wasteKg }: { readonly taken: readonly PartTaken[]; readonly runHours: number; readonly wasteKg: number }): MachineCost => {
+export const machineCost = ({
+  taken,
+  runHours,
+  wasteKg,
+}: {
+  readonly taken: readonly PartTaken[];
+  readonly runHours: number;
+  readonly wasteKg: number;
+}): MachineCost => {
   const parts = taken.reduce((sum, t) => sum + t.quantity * t.price, 0);
-  return { parts, pieces: taken.reduce((sum, t) => sum + t.quantity, 0), perRunHour: runHours > 0 ? parts / runHours : null, perKgDust: wasteKg > 0 ? parts / wasteKg : null };
+  return {
+    parts,
+    pieces: taken.reduce((sum, t) => sum + t.quantity, 0),
+    perRunHour: runHours > 0 ? parts / runHours : null,
+    perKgDust: wasteKg > 0 ? parts / wasteKg : null,
+  };
 };

@@ -37,11 +37,30 @@ const MONTH_DAYS = 30;
  */
 export const reorderOf = (use: PartUse, service: number = SERVICE): Reorder => {
   const perDay = Math.max(0, use.taken) / Math.max(1, use.overDays);
-  const demand: Demand = { perDay, perDayDeviation: Math.sqrt(perDay), leadDays: use.leadDays, leadDeviation: LEAD_SPREAD * use.leadDays, service };
+  const demand: Demand = {
+    perDay,
+    perDayDeviation: Math.sqrt(perDay),
+    leadDays: use.leadDays,
+    leadDeviation: LEAD_SPREAD * use.leadDays,
+    service,
+  };
   const usual = reorderPoint(demand);
   // What the plan takes before an order could be here must be there, whatever the usual use.
   const point = { ...usual, point: Math.max(usual.point, use.planned) };
-  const packs = packsToOrder({ onHand: use.onHand, onOrder: use.onOrder, reserved: use.reserved, point: point.point, packSize: use.packSize, cover: perDay * MONTH_DAYS });
+  const packs = packsToOrder({
+    onHand: use.onHand,
+    onOrder: use.onOrder,
+    reserved: use.reserved,
+    point: point.point,
+    packSize: use.packSize,
+    cover: perDay * MONTH_DAYS,
+  });
   const kept = use.shelfDays === null ? Infinity : perDay * use.shelfDays;
-  return { partId: use.partId, point, perDay, packs: perDay === 0 && use.planned === 0 && use.reserved <= use.onHand + use.onOrder ? 0 : packs, spoils: Math.max(0, Math.floor(use.onHand - kept)) };
+  return {
+    partId: use.partId,
+    point,
+    perDay,
+    packs: perDay === 0 && use.planned === 0 && use.reserved <= use.onHand + use.onOrder ? 0 : packs,
+    spoils: Math.max(0, Math.floor(use.onHand - kept)),
+  };
 };

@@ -22,8 +22,10 @@ const ofJob = (job: JobRecord, partOf: Held['partOf']): readonly HeldPart[] => {
   const state = jobState(job);
   if (state.ended) return [];
   const base = { machineId: job.machineId, by: { kind: 'job', id: job.id } as const };
-  const partAt = (position: number | null): number | undefined => (position === null ? undefined : partOf.get(job.stages[position]?.id ?? -1));
-  const lastOf = (stage: number | null, kinds: readonly string[]) => state.moves.findLast((m) => m.stage === stage && kinds.includes(m.move))?.move;
+  const partAt = (position: number | null): number | undefined =>
+    position === null ? undefined : partOf.get(job.stages[position]?.id ?? -1);
+  const lastOf = (stage: number | null, kinds: readonly string[]) =>
+    state.moves.findLast((m) => m.stage === stage && kinds.includes(m.move))?.move;
   const stages = [...new Set(state.steps.flatMap((s) => (s.moves === undefined ? [] : [s.stage])))];
   return stages.flatMap((stage): readonly HeldPart[] => {
     const partId = partAt(stage);
@@ -53,12 +55,23 @@ export const trialParts = (cases: readonly CaseRecord[], machines: readonly Mach
     return trials.flatMap((position): readonly HeldPart[] => {
       const part = stages[position]?.part;
       const base = { machineId: c.machineId, by: { kind: 'case', id: c.id } as const };
-      return part ? [{ ...base, partId: part.id, state: 'out' }, { ...base, partId: part.id, state: 'old' }] : [];
+      return part
+        ? [
+            { ...base, partId: part.id, state: 'out' },
+            { ...base, partId: part.id, state: 'old' },
+          ]
+        : [];
     });
   });
 
 /** Pieces of each part that are on the shelf and not reserved by an open job. */
-export const freeToTake = ({ parts, ...held }: Held & { readonly parts: readonly { readonly id: number; readonly onHand: number }[] }): ReadonlyMap<number, number> => {
+export const freeToTake = ({
+  parts,
+  ...held
+}: Held & { readonly parts: readonly { readonly id: number; readonly onHand: number }[] }): ReadonlyMap<
+  number,
+  number
+> => {
   const reserved = heldParts(held).filter((h) => h.state === 'reserved');
   return new Map(parts.map((p) => [p.id, p.onHand - reserved.filter((h) => h.partId === p.id).length]));
 };

@@ -31,13 +31,17 @@ const FEW = 10;
  * Poisson quantile, Silver, Pyke and Peterson, Inventory Management. Valid: as the fields say; throws RangeError outside.
  */
 export const reorderPoint = ({ perDay, perDayDeviation, leadDays, leadDeviation, service }: Demand): ReorderPoint => {
-  if (!(perDay >= 0 && perDayDeviation >= 0 && leadDays >= 0 && leadDeviation >= 0)) throw new RangeError('demand, lead time and their spreads must be 0 or more');
+  if (!(perDay >= 0 && perDayDeviation >= 0 && leadDays >= 0 && leadDeviation >= 0))
+    throw new RangeError('demand, lead time and their spreads must be 0 or more');
   if (!(service > 0 && service < 1)) throw new RangeError(`service ${service} must lie between 0 and 1`);
   const leadDemand = perDay * leadDays;
   const deviation = Math.sqrt(leadDays * perDayDeviation ** 2 + perDay ** 2 * leadDeviation ** 2);
   if (leadDemand < FEW) {
     // A spread wider than that of single pieces is met by a larger mean.
-    const point = leadDemand === 0 ? 0 : poissonQuantile(service, Math.max(leadDemand, leadDemand + (deviation ** 2 - leadDemand) / 2));
+    const point =
+      leadDemand === 0
+        ? 0
+        : poissonQuantile(service, Math.max(leadDemand, leadDemand + (deviation ** 2 - leadDemand) / 2));
     return { point, leadDemand, safety: point - leadDemand, by: 'poisson' };
   }
   const safety = normalQuantile(service, 0, 1) * deviation;

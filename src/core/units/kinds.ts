@@ -48,7 +48,17 @@ export const UNITS = {
     unit('kPa', 1000, ['kilopascal']),
     unit('mbar', 100, ['hpa', 'millibar']),
     unit('mmH2O', 9.80665, ['mmwc', 'mmwg', 'mmwater', 'mmws']),
-    unit('inH2O', 249.08891, ['inwc', 'inwg', 'inwater', 'inchesofwater', 'inchwater', 'incheswater', '"h2o', '"wc', 'iwc']),
+    unit('inH2O', 249.08891, [
+      'inwc',
+      'inwg',
+      'inwater',
+      'inchesofwater',
+      'inchwater',
+      'incheswater',
+      '"h2o',
+      '"wc',
+      'iwc',
+    ]),
     unit('psi', 6894.757293168, ['lbf/in2', 'psig']),
   ],
   flow: [
@@ -78,10 +88,7 @@ export const UNITS = {
     { ...unit('degC', 1, ['c', 'celsius', '°c']), offset: 273.15 },
     { ...unit('degF', 5 / 9, ['f', 'fahrenheit', '°f']), offset: KELVIN_AT_ZERO_F },
   ],
-  temperatureDifference: [
-    unit('K', 1, ['kelvin', 'degc', '°c', 'c']),
-    unit('degF', 5 / 9, ['f', '°f', 'fahrenheit']),
-  ],
+  temperatureDifference: [unit('K', 1, ['kelvin', 'degc', '°c', 'c']), unit('degF', 5 / 9, ['f', '°f', 'fahrenheit'])],
   power: [unit('W', 1, ['watt', 'watts']), unit('kW', 1000, []), unit('hp', 745.6998715822702, ['horsepower'])],
   volume: [
     unit('m3', 1, []),

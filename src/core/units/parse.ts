@@ -46,9 +46,13 @@ const lastDigitStep = (plain: string): number => {
  * @example parseQuantity('61 cfm', 'flow', 'L/s') // { valueSi: 0.02878879..., unit: 'cfm', ... }
  */
 export const parseQuantity = (text: string, kind: QuantityKind, defaultUnit: string | null): Result<ParsedQuantity> => {
-  const trimmed = text.trim().replace(/[\u2212\u2013]/g, '-').replace(/\u00a0/g, ' ');
+  const trimmed = text
+    .trim()
+    .replace(/[\u2212\u2013]/g, '-')
+    .replace(/\u00a0/g, ' ');
   if (trimmed === '') return fail(failure('quantity.empty', '', { kind }));
-  if (trimmed.length > MAX_LENGTH) return fail(failure('quantity.too-long', '', { length: trimmed.length, most: MAX_LENGTH }));
+  if (trimmed.length > MAX_LENGTH)
+    return fail(failure('quantity.too-long', '', { length: trimmed.length, most: MAX_LENGTH }));
   const match = NUMBER.exec(trimmed);
   if (!match) return fail(failure('quantity.not-a-number', '', { typed: trimmed }));
   const [, sign = '', digits = '', unitText = ''] = match;

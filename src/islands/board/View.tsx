@@ -34,7 +34,9 @@ const Tag = ({ tag, current }: { tag: BoardTag; current: boolean }) => (
   >
     <span className="flex items-baseline gap-2">
       <span className="dial text-lg leading-none">{tag.tag}</span>
-      <span className="min-w-0 flex-1 truncate font-semibold" title={tag.name}>{tag.name}</span>
+      <span className="min-w-0 flex-1 truncate font-semibold" title={tag.name}>
+        {tag.name}
+      </span>
       <span className="shrink-0 text-xs font-bold">{tag.classText}</span>
     </span>
     <span className="flex items-baseline justify-between gap-2 text-sm leading-snug">
@@ -61,7 +63,8 @@ const useSheet = (input: RefObject<HTMLInputElement | null>): void => {
       input.current?.select();
     };
     const toggle = (event: MouseEvent) => {
-      if (!(event.target instanceof Element) || !event.target.closest('[data-open-sheet]') || 'boardFirst' in sheet) return;
+      if (!(event.target instanceof Element) || !event.target.closest('[data-open-sheet]') || 'boardFirst' in sheet)
+        return;
       event.preventDefault();
       if (sheet['sheet'] === 'open') delete sheet['sheet'];
       else sheet['sheet'] = 'open';

@@ -55,7 +55,15 @@ const StageChoice = ({ state, dispatch, machine, due }: Part & Pick<ChangeProps,
             onClick={() => dispatch({ type: 'stage', id: stage.id })}
           >
             <span className="block font-semibold">{capital(stage.name)}</span>
-            <span className="soft text-xs">{stage.missing ? 'missing' : own ? (own.daysLeft === null ? 'no date yet' : dueIn(own.daysLeft)) : 'no rule'}</span>
+            <span className="soft text-xs">
+              {stage.missing
+                ? 'missing'
+                : own
+                  ? own.daysLeft === null
+                    ? 'no date yet'
+                    : dueIn(own.daysLeft)
+                  : 'no rule'}
+            </span>
           </button>
         );
       })}
@@ -87,11 +95,23 @@ const ReasonChoice = ({ state, dispatch }: Part) => (
 
 const Quantity = ({ state, dispatch }: Part) => (
   <div className="flex items-center gap-1">
-    <button type="button" className="choice w-11 text-center" aria-label="One fewer" onClick={() => dispatch({ type: 'quantity', by: -1 })}>
+    <button
+      type="button"
+      className="choice w-11 text-center"
+      aria-label="One fewer"
+      onClick={() => dispatch({ type: 'quantity', by: -1 })}
+    >
       <Minus size={18} aria-hidden="true" className="mx-auto" />
     </button>
-    <span className="dial w-10 text-center text-2xl" aria-live="polite">{state.quantity}</span>
-    <button type="button" className="choice w-11 text-center" aria-label="One more" onClick={() => dispatch({ type: 'quantity', by: 1 })}>
+    <span className="dial w-10 text-center text-2xl" aria-live="polite">
+      {state.quantity}
+    </span>
+    <button
+      type="button"
+      className="choice w-11 text-center"
+      aria-label="One more"
+      onClick={() => dispatch({ type: 'quantity', by: 1 })}
+    >
       <Plus size={18} aria-hidden="true" className="mx-auto" />
     </button>
   </div>
@@ -102,23 +122,45 @@ const Cleaned = ({ state, dispatch, machine }: Part & Pick<ChangeProps, 'machine
   const stage = machine.stages.find((s) => s.id === state.stageId);
   if (!stage) return null;
   const { ways, because } = cleaningOf(machine, stage);
-  if (because) return <p className="soft self-center text-sm">The {stage.name} {NO_CARE_WORDS[because]}.</p>;
+  if (because)
+    return (
+      <p className="soft self-center text-sm">
+        The {stage.name} {NO_CARE_WORDS[because]}.
+      </p>
+    );
   return (
-    <button type="button" className="choice" aria-pressed={!state.fromStock} onClick={() => dispatch({ type: 'fromStock', value: false })}>
+    <button
+      type="button"
+      className="choice"
+      aria-pressed={!state.fromStock}
+      onClick={() => dispatch({ type: 'fromStock', value: false })}
+    >
       <span className="block font-semibold">The same part, cleaned</span>
       <span className="soft text-xs">{ways.map((w) => CLEANING_WORDS[w]).join(', ')}; nothing leaves the stock</span>
     </button>
   );
 };
 
-const PartChoice = ({ state, dispatch, part, machine }: Part & Pick<ChangeProps, 'machine'> & { readonly part: ShelfPart | null }) => (
+const PartChoice = ({
+  state,
+  dispatch,
+  part,
+  machine,
+}: Part & Pick<ChangeProps, 'machine'> & { readonly part: ShelfPart | null }) => (
   <fieldset>
     <legend className="mb-1 font-bold">Which part?</legend>
     {part ? (
       <div className="grid gap-1 sm:grid-cols-2">
-        <button type="button" className="choice" aria-pressed={state.fromStock} onClick={() => dispatch({ type: 'fromStock', value: true })}>
+        <button
+          type="button"
+          className="choice"
+          aria-pressed={state.fromStock}
+          onClick={() => dispatch({ type: 'fromStock', value: true })}
+        >
           <span className="block font-semibold">{part.name}</span>
-          <span className="soft text-xs">new, from bin {part.bin}: {part.onHand} on hand</span>
+          <span className="soft text-xs">
+            new, from bin {part.bin}: {part.onHand} on hand
+          </span>
         </button>
         <Cleaned state={state} dispatch={dispatch} machine={machine} />
         {state.fromStock && (
@@ -126,14 +168,19 @@ const PartChoice = ({ state, dispatch, part, machine }: Part & Pick<ChangeProps,
             <Quantity state={state} dispatch={dispatch} />
             {part.onHand < state.quantity && (
               <p className="tone-watch text-sm font-bold">
-                The ledger says {part.onHand}. Taken all the same, it goes to {part.onHand - state.quantity}: count the shelf to settle it.
+                The ledger says {part.onHand}. Taken all the same, it goes to {part.onHand - state.quantity}: count the
+                shelf to settle it.
               </p>
             )}
           </div>
         )}
       </div>
     ) : (
-      <p className="soft">{state.stageId === null ? 'Choose the stage first.' : 'No spare is kept for this stage; nothing leaves the stock.'}</p>
+      <p className="soft">
+        {state.stageId === null
+          ? 'Choose the stage first.'
+          : 'No spare is kept for this stage; nothing leaves the stock.'}
+      </p>
     )}
     <FieldProblems id="part-problems" problems={problemsAt(state.problems, 'partId')} />
   </fieldset>
@@ -176,7 +223,10 @@ const Signature = ({ state, dispatch, correcting }: Part & { readonly correcting
 const KNOWN = ['how', 'stageId', 'reason', 'partId', 'by', 'performedAt', 'correctionReason'];
 
 const bodyOf = (state: ChangeState, part: ShelfPart | null, correcting: ChangeRecord | null) => ({
-  how: state.doneHow.trim() === '' ? null : { by: (state.doneBy.trim() || state.by.trim()).toUpperCase(), how: state.doneHow },
+  how:
+    state.doneHow.trim() === ''
+      ? null
+      : { by: (state.doneBy.trim() || state.by.trim()).toUpperCase(), how: state.doneHow },
   clientId: state.clientId,
   by: state.by.trim().toUpperCase(),
   performedAt: fromLocalField(state.when) ?? new Date().toISOString(),
@@ -225,13 +275,32 @@ export const Change = (props: ChangeProps) => {
   }
   return (
     <div>
-      <AirPathStrip compact view={props.view} units={props.units} machine={machine} due={props.due} openStageId={state.stageId} />
+      <AirPathStrip
+        compact
+        view={props.view}
+        units={props.units}
+        machine={machine}
+        due={props.due}
+        openStageId={state.stageId}
+      />
       <div className="mt-3 flex flex-wrap items-center gap-3">
-        <p className="tone-watch flex min-w-0 flex-1 basis-72 items-start gap-2 border-l-4 pl-2 font-semibold" style={{ borderColor: 'var(--color-warning)' }}>
+        <p
+          className="tone-watch flex min-w-0 flex-1 basis-72 items-start gap-2 border-l-4 pl-2 font-semibold"
+          style={{ borderColor: 'var(--color-warning)' }}
+        >
           <ShieldAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
-          <span>Last collected: {machine.lastCollected}. {sayCaution(machine.hazard, 'cutOff')}</span>
+          <span>
+            Last collected: {machine.lastCollected}. {sayCaution(machine.hazard, 'cutOff')}
+          </span>
         </p>
-        {!correcting && <a className="choice inline-flex shrink-0 items-center font-semibold" href={`/m/${encodeURIComponent(machine.tag)}/job${state.stageId === null ? '' : `?stage=${state.stageId}`}`}>Guide me through it</a>}
+        {!correcting && (
+          <a
+            className="choice inline-flex shrink-0 items-center font-semibold"
+            href={`/m/${encodeURIComponent(machine.tag)}/job${state.stageId === null ? '' : `?stage=${state.stageId}`}`}
+          >
+            Guide me through it
+          </a>
+        )}
       </div>
       <div className="grid gap-4 py-3 lg:grid-cols-2">
         <div className="space-y-4">
@@ -244,10 +313,17 @@ export const Change = (props: ChangeProps) => {
           <BeforeTest {...part2} before={props.before} />
           <Signature {...part2} correcting={correcting !== null} />
           <div>
-            <button type="button" className="go w-full" disabled={state.sending || state.stageId === null || state.reason === null} onClick={() => void send()}>
+            <button
+              type="button"
+              className="go w-full"
+              disabled={state.sending || state.stageId === null || state.reason === null}
+              onClick={() => void send()}
+            >
               {state.sending ? 'Recording...' : correcting ? 'Record the correction' : 'Record the change'}
             </button>
-            {(state.stageId === null || state.reason === null) && <p className="soft mt-1 text-sm">Choose what was changed, and why.</p>}
+            {(state.stageId === null || state.reason === null) && (
+              <p className="soft mt-1 text-sm">Choose what was changed, and why.</p>
+            )}
             <FieldProblems id="loose-problems" problems={loose} />
           </div>
         </div>

@@ -27,7 +27,9 @@ export const BeforeTest = ({ state, dispatch, before }: Part & { readonly before
     >
       <option value="">not measured as found</option>
       {before.map((b) => (
-        <option key={b.id} value={b.id}>{b.words}</option>
+        <option key={b.id} value={b.id}>
+          {b.words}
+        </option>
       ))}
     </select>
   </label>
@@ -37,15 +39,30 @@ export const BeforeTest = ({ state, dispatch, before }: Part & { readonly before
 export const HowDone = ({ state, dispatch, level }: Part & { readonly level: DustHazard }) => (
   <fieldset>
     <legend className="font-bold">Not walked step by step: how was it done?</legend>
-    <p className="soft text-sm">{capital(level)} dust. It is marked so in the file; what carries a class is suspended until it is screened and proven.</p>
+    <p className="soft text-sm">
+      {capital(level)} dust. It is marked so in the file; what carries a class is suspended until it is screened and
+      proven.
+    </p>
     <div className="grid grid-cols-[5rem_1fr] gap-2">
       <label className="block">
         <span className="caption">By whom</span>
-        <input className="field" value={state.doneBy} maxLength={12} autoComplete="off" onChange={(e) => dispatch({ type: 'text', field: 'doneBy', value: e.currentTarget.value })} />
+        <input
+          className="field"
+          value={state.doneBy}
+          maxLength={12}
+          autoComplete="off"
+          onChange={(e) => dispatch({ type: 'text', field: 'doneBy', value: e.currentTarget.value })}
+        />
       </label>
       <label className="block">
         <span className="caption">How it was contained</span>
-        <input className="field" value={state.doneHow} maxLength={300} placeholder="mask, tied bag, damp wipe, by the machine's own instructions" onChange={(e) => dispatch({ type: 'text', field: 'doneHow', value: e.currentTarget.value })} />
+        <input
+          className="field"
+          value={state.doneHow}
+          maxLength={300}
+          placeholder="mask, tied bag, damp wipe, by the machine's own instructions"
+          onChange={(e) => dispatch({ type: 'text', field: 'doneHow', value: e.currentTarget.value })}
+        />
       </label>
     </div>
     <FieldProblems id="how-problems" problems={problemsAt(state.problems, 'how')} />

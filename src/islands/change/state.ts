@@ -28,7 +28,11 @@ export type ChangeAction =
   | { readonly type: 'fromStock'; readonly value: boolean }
   | { readonly type: 'quantity'; readonly by: 1 | -1 }
   | { readonly type: 'before'; readonly id: number | null }
-  | { readonly type: 'text'; readonly field: 'by' | 'note' | 'when' | 'correctionReason' | 'doneBy' | 'doneHow'; readonly value: string }
+  | {
+      readonly type: 'text';
+      readonly field: 'by' | 'note' | 'when' | 'correctionReason' | 'doneBy' | 'doneHow';
+      readonly value: string;
+    }
   | { readonly type: 'sending' }
   | { readonly type: 'refused'; readonly problems: readonly Problem[] };
 
@@ -36,7 +40,14 @@ const MOST = 20;
 
 const clear = (state: ChangeState, path: string) => state.problems.filter((p) => p.path !== path);
 
-const PATH_OF = { by: 'by', note: 'note', when: 'performedAt', correctionReason: 'correctionReason', doneBy: 'how', doneHow: 'how' } as const;
+const PATH_OF = {
+  by: 'by',
+  note: 'note',
+  when: 'performedAt',
+  correctionReason: 'correctionReason',
+  doneBy: 'how',
+  doneHow: 'how',
+} as const;
 
 /** The one way the change sheet changes. */
 export const changeReducer = (state: ChangeState, action: ChangeAction): ChangeState => {

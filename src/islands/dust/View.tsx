@@ -44,7 +44,14 @@ interface TextProps {
 const Text = ({ label, value, onText, type = 'text', wide = false }: TextProps) => (
   <label className={`block min-w-0 ${wide ? 'flex-1 basis-56' : 'w-40'}`}>
     <span className="caption">{label}</span>
-    <input className="field" type={type} value={value} maxLength={400} autoComplete="off" onChange={(e) => onText(e.currentTarget.value)} />
+    <input
+      className="field"
+      type={type}
+      value={value}
+      maxLength={400}
+      autoComplete="off"
+      onChange={(e) => onText(e.currentTarget.value)}
+    />
   </label>
 );
 
@@ -55,18 +62,39 @@ const Cleared = ({ machine, today, by }: DustPageProps) => {
   const refused = machine.dust.standing.refusal !== null;
   return (
     <section aria-labelledby="clear" className="space-y-2">
-      <h2 id="clear" className="text-xl font-bold">Clear it</h2>
-      <p className="soft text-sm">Only a decontamination on record clears what a machine has collected. Time does not, and neither does other dust after it.</p>
+      <h2 id="clear" className="text-xl font-bold">
+        Clear it
+      </h2>
+      <p className="soft text-sm">
+        Only a decontamination on record clears what a machine has collected. Time does not, and neither does other dust
+        after it.
+      </p>
       <p className="flex flex-wrap gap-1">
-        {!refused && <a className="choice inline-flex items-center font-semibold" href={`/m/${encodeURIComponent(machine.tag)}/job?job=decontamination`}>Walk the decontamination</a>}
-        <button type="button" className="choice font-semibold" aria-expanded={open} onClick={() => setOpen(!open)}>Done by a contractor</button>
+        {!refused && (
+          <a
+            className="choice inline-flex items-center font-semibold"
+            href={`/m/${encodeURIComponent(machine.tag)}/job?job=decontamination`}
+          >
+            Walk the decontamination
+          </a>
+        )}
+        <button type="button" className="choice font-semibold" aria-expanded={open} onClick={() => setOpen(!open)}>
+          Done by a contractor
+        </button>
       </p>
       {open && (
         <div className="flex flex-wrap items-end gap-1">
           <Text label="On" type="date" value={e.on} onText={(on) => setE({ ...e, on })} />
           <Text label="Contractor" wide value={e.who} onText={(who) => setE({ ...e, who })} />
           <Text label="Number of the paper" value={e.paper} onText={(paper) => setE({ ...e, paper })} />
-          <button type="button" className="go" disabled={by.trim() === '' || e.who.trim() === '' || e.paper.trim() === ''} onClick={() => void record('decontaminated', by, e)}>Record it</button>
+          <button
+            type="button"
+            className="go"
+            disabled={by.trim() === '' || e.who.trim() === '' || e.paper.trim() === ''}
+            onClick={() => void record('decontaminated', by, e)}
+          >
+            Record it
+          </button>
         </div>
       )}
       <FieldProblems id="clear-problems" problems={problems} />
@@ -79,13 +107,25 @@ const Examination = ({ machine, today, by }: DustPageProps) => {
   const [e, setE] = useState({ on: today, examiner: '', found: '' });
   return (
     <section aria-labelledby="examination" className="space-y-2">
-      <h2 id="examination" className="text-xl font-bold">Log an examination</h2>
-      <p className="soft text-sm">By a competent person: makers ask it of M and H machines once a year, UK COSHH reg. 9 at least every 14 months. Its rule is under Plan, at the fan.</p>
+      <h2 id="examination" className="text-xl font-bold">
+        Log an examination
+      </h2>
+      <p className="soft text-sm">
+        By a competent person: makers ask it of M and H machines once a year, UK COSHH reg. 9 at least every 14 months.
+        Its rule is under Plan, at the fan.
+      </p>
       <div className="flex flex-wrap items-end gap-1">
         <Text label="On" type="date" value={e.on} onText={(on) => setE({ ...e, on })} />
         <Text label="Examined by" wide value={e.examiner} onText={(examiner) => setE({ ...e, examiner })} />
         <Text label="What was found" wide value={e.found} onText={(found) => setE({ ...e, found })} />
-        <button type="button" className="go" disabled={by.trim() === '' || e.examiner.trim() === '' || e.found.trim() === ''} onClick={() => void record('examinations', by, e)}>Record it</button>
+        <button
+          type="button"
+          className="go"
+          disabled={by.trim() === '' || e.examiner.trim() === '' || e.found.trim() === ''}
+          onClick={() => void record('examinations', by, e)}
+        >
+          Record it
+        </button>
       </div>
       <FieldProblems id="examination-problems" problems={problems} />
     </section>
@@ -108,18 +148,47 @@ export const DustPage = (props: DustPageProps) => {
   return (
     <div className="grid gap-x-8 gap-y-5 py-3 lg:grid-cols-2">
       <div className="space-y-3">
-        <DustQuestion legend="What has it collected now?" statement={statement} set={(over) => setStatement((held) => ({ ...held, ...over }))} said={said} problems={problems} />
+        <DustQuestion
+          legend="What has it collected now?"
+          statement={statement}
+          set={(over) => setStatement((held) => ({ ...held, ...over }))}
+          said={said}
+          problems={problems}
+        />
         <div className="flex flex-wrap items-end gap-1">
           <Text label="Since, if known" type="date" value={since} onText={setSince} />
-          <label className="block w-20"><span className="caption">Initials</span><input className="field" value={by} maxLength={12} autoComplete="off" onChange={(e) => setBy(e.currentTarget.value)} /></label>
-          <button type="button" className="go flex-1" disabled={by.trim() === '' || statement.text.trim() === '' || said.own.toConfirm.length > 0} onClick={() => void record('dust', by, { dust: statement, since: since === '' ? null : since })}>Keep it on record</button>
+          <label className="block w-20">
+            <span className="caption">Initials</span>
+            <input
+              className="field"
+              value={by}
+              maxLength={12}
+              autoComplete="off"
+              onChange={(e) => setBy(e.currentTarget.value)}
+            />
+          </label>
+          <button
+            type="button"
+            className="go flex-1"
+            disabled={by.trim() === '' || statement.text.trim() === '' || said.own.toConfirm.length > 0}
+            onClick={() => void record('dust', by, { dust: statement, since: since === '' ? null : since })}
+          >
+            Keep it on record
+          </button>
         </div>
         <FieldProblems id="dust-problems" problems={problems.filter((x) => !x.path.startsWith('dust'))} />
       </div>
       <div className="space-y-5">
         <Cleared {...p} />
         {suspended.length > 0 && (
-          <p><a className="choice inline-flex items-center font-semibold" href={`/m/${encodeURIComponent(machine.tag)}/job`}>Screening and proof of the {suspended.map((s) => s.name).join(', ')}</a></p>
+          <p>
+            <a
+              className="choice inline-flex items-center font-semibold"
+              href={`/m/${encodeURIComponent(machine.tag)}/job`}
+            >
+              Screening and proof of the {suspended.map((s) => s.name).join(', ')}
+            </a>
+          </p>
         )}
         <Examination {...p} />
       </div>

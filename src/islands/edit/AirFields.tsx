@@ -17,9 +17,31 @@ const MEDIUM_OPTIONS = (Object.keys(MEDIA) as Medium[]).map((m) => [m, MEDIA[m].
 
 const MediumFields = ({ stage, units, air, set, onBad }: AirProps<'medium'>) => (
   <Grid>
-    <Choose label="Medium" value={air.medium} options={MEDIUM_OPTIONS} onChoose={(m) => set({ ...air, medium: MEDIUM_OPTIONS.find(([k]) => k === m)?.[0] ?? air.medium })} />
-    <QuantityField id={`${stage.key}-area`} label="Area of one, unfolded" kind="area" units={units} valueSi={air.areaM2} low={1e-4} high={1000} onBad={onBad} onValue={(v) => v !== null && set({ ...air, areaM2: v })} />
-    <NumberField label="Side by side" value={air.inParallel} low={1} high={12} step={1} onValue={(n) => set({ ...air, inParallel: Math.round(n) })} />
+    <Choose
+      label="Medium"
+      value={air.medium}
+      options={MEDIUM_OPTIONS}
+      onChoose={(m) => set({ ...air, medium: MEDIUM_OPTIONS.find(([k]) => k === m)?.[0] ?? air.medium })}
+    />
+    <QuantityField
+      id={`${stage.key}-area`}
+      label="Area of one, unfolded"
+      kind="area"
+      units={units}
+      valueSi={air.areaM2}
+      low={1e-4}
+      high={1000}
+      onBad={onBad}
+      onValue={(v) => v !== null && set({ ...air, areaM2: v })}
+    />
+    <NumberField
+      label="Side by side"
+      value={air.inParallel}
+      low={1}
+      high={12}
+      step={1}
+      onValue={(n) => set({ ...air, inParallel: Math.round(n) })}
+    />
   </Grid>
 );
 
@@ -27,23 +49,93 @@ const LineFields = ({ stage, units, air, set, onBad }: AirProps<'line'>) => {
   const own = air.boreM !== null && air.lengthM !== null;
   return (
     <div className="space-y-2">
-      <Tick label="Has a bore and length of its own" hint="Otherwise it is the machine's own hose or duct, entered with the machine." on={own} onTick={(on) => set({ ...air, boreM: on ? 0.036 : null, lengthM: on ? 2 : null })} />
+      <Tick
+        label="Has a bore and length of its own"
+        hint="Otherwise it is the machine's own hose or duct, entered with the machine."
+        on={own}
+        onTick={(on) => set({ ...air, boreM: on ? 0.036 : null, lengthM: on ? 2 : null })}
+      />
       <Grid>
-        {own && <QuantityField id={`${stage.key}-bore`} label="Bore" kind="length" units={units} valueSi={air.boreM} low={0.005} high={2} onBad={onBad} onValue={(boreM) => set({ ...air, boreM })} />}
-        {own && <QuantityField id={`${stage.key}-length`} label="Length" kind="length" units={units} unit={units === 'us' ? 'ft' : 'm'} valueSi={air.lengthM} low={0.05} high={200} onBad={onBad} onValue={(lengthM) => set({ ...air, lengthM })} />}
+        {own && (
+          <QuantityField
+            id={`${stage.key}-bore`}
+            label="Bore"
+            kind="length"
+            units={units}
+            valueSi={air.boreM}
+            low={0.005}
+            high={2}
+            onBad={onBad}
+            onValue={(boreM) => set({ ...air, boreM })}
+          />
+        )}
+        {own && (
+          <QuantityField
+            id={`${stage.key}-length`}
+            label="Length"
+            kind="length"
+            units={units}
+            unit={units === 'us' ? 'ft' : 'm'}
+            valueSi={air.lengthM}
+            low={0.05}
+            high={200}
+            onBad={onBad}
+            onValue={(lengthM) => set({ ...air, lengthM })}
+          />
+        )}
         <Choose
           label="Wall"
           value={air.friction.by}
-          options={[['factor', 'corrugated: a friction factor'], ['roughness', 'smooth or metal: a roughness']]}
-          onChoose={(by) => set({ ...air, friction: by === 'factor' ? { by: 'factor', factor: 0.045 } : { by: 'roughness', roughnessM: 1.5e-4 } })}
+          options={[
+            ['factor', 'corrugated: a friction factor'],
+            ['roughness', 'smooth or metal: a roughness'],
+          ]}
+          onChoose={(by) =>
+            set({
+              ...air,
+              friction: by === 'factor' ? { by: 'factor', factor: 0.045 } : { by: 'roughness', roughnessM: 1.5e-4 },
+            })
+          }
         />
         {air.friction.by === 'factor' ? (
-          <NumberField label="Darcy factor" value={air.friction.factor} low={0.005} high={1} step={0.005} onValue={(factor) => set({ ...air, friction: { by: 'factor', factor } })} />
+          <NumberField
+            label="Darcy factor"
+            value={air.friction.factor}
+            low={0.005}
+            high={1}
+            step={0.005}
+            onValue={(factor) => set({ ...air, friction: { by: 'factor', factor } })}
+          />
         ) : (
-          <QuantityField id={`${stage.key}-rough`} label="Roughness" kind="length" units={units} unit="mm" valueSi={air.friction.roughnessM} low={0} high={0.005} onBad={onBad} onValue={(v) => v !== null && set({ ...air, friction: { by: 'roughness', roughnessM: v } })} />
+          <QuantityField
+            id={`${stage.key}-rough`}
+            label="Roughness"
+            kind="length"
+            units={units}
+            unit="mm"
+            valueSi={air.friction.roughnessM}
+            low={0}
+            high={0.005}
+            onBad={onBad}
+            onValue={(v) => v !== null && set({ ...air, friction: { by: 'roughness', roughnessM: v } })}
+          />
         )}
-        <NumberField label="Loss at its entry, velocity pressures" value={air.entryK} low={0} high={20} step={0.1} onValue={(entryK) => set({ ...air, entryK })} />
-        <NumberField label="Loss at its exit, velocity pressures" value={air.exitK} low={0} high={20} step={0.1} onValue={(exitK) => set({ ...air, exitK })} />
+        <NumberField
+          label="Loss at its entry, velocity pressures"
+          value={air.entryK}
+          low={0}
+          high={20}
+          step={0.1}
+          onValue={(entryK) => set({ ...air, entryK })}
+        />
+        <NumberField
+          label="Loss at its exit, velocity pressures"
+          value={air.exitK}
+          low={0}
+          high={20}
+          step={0.1}
+          onValue={(exitK) => set({ ...air, exitK })}
+        />
       </Grid>
     </div>
   );
@@ -54,23 +146,83 @@ const areaOf = (acrossM: number): number => (Math.PI * acrossM ** 2) / 4;
 
 const NozzleFields = ({ stage, units, air, set, onBad }: AirProps<'nozzle'>) => (
   <Grid>
-    <QuantityField id={`${stage.key}-mouth`} label="Free opening, as a round hole" kind="length" units={units} valueSi={acrossOf(air.areaM2)} low={0.003} high={2} onBad={onBad} onValue={(v) => v !== null && set({ ...air, areaM2: areaOf(v) })} />
-    <NumberField label="Discharge coefficient" value={air.coefficient} low={0.3} high={1} step={0.05} onValue={(coefficient) => set({ ...air, coefficient })} />
+    <QuantityField
+      id={`${stage.key}-mouth`}
+      label="Free opening, as a round hole"
+      kind="length"
+      units={units}
+      valueSi={acrossOf(air.areaM2)}
+      low={0.003}
+      high={2}
+      onBad={onBad}
+      onValue={(v) => v !== null && set({ ...air, areaM2: areaOf(v) })}
+    />
+    <NumberField
+      label="Discharge coefficient"
+      value={air.coefficient}
+      low={0.3}
+      high={1}
+      step={0.05}
+      onValue={(coefficient) => set({ ...air, coefficient })}
+    />
   </Grid>
 );
 
 const FittingFields = ({ stage, units, air, set, onBad }: AirProps<'fitting'> | AirProps<'wye'>) => (
   <Grid>
-    <NumberField label="Loss, velocity pressures" value={air.lossK} low={0} high={100} step={0.1} onValue={(lossK) => set({ ...air, lossK })} />
-    <QuantityField id={`${stage.key}-bore`} label="Bore" kind="length" units={units} valueSi={air.boreM} low={0.005} high={2} onBad={onBad} onValue={(v) => v !== null && set({ ...air, boreM: v })} />
-    {air.form === 'wye' && <NumberField label="Tools it joins" value={air.ways} low={2} high={6} step={1} onValue={(n) => set({ ...air, ways: Math.round(n) })} />}
+    <NumberField
+      label="Loss, velocity pressures"
+      value={air.lossK}
+      low={0}
+      high={100}
+      step={0.1}
+      onValue={(lossK) => set({ ...air, lossK })}
+    />
+    <QuantityField
+      id={`${stage.key}-bore`}
+      label="Bore"
+      kind="length"
+      units={units}
+      valueSi={air.boreM}
+      low={0.005}
+      high={2}
+      onBad={onBad}
+      onValue={(v) => v !== null && set({ ...air, boreM: v })}
+    />
+    {air.form === 'wye' && (
+      <NumberField
+        label="Tools it joins"
+        value={air.ways}
+        low={2}
+        high={6}
+        step={1}
+        onValue={(n) => set({ ...air, ways: Math.round(n) })}
+      />
+    )}
   </Grid>
 );
 
 const CycloneFields = ({ stage, units, air, set, onBad }: AirProps<'cyclone'>) => (
   <Grid>
-    <NumberField label="Loss, velocity pressures in its inlet" value={air.lossK} low={0} high={50} step={0.5} onValue={(lossK) => set({ ...air, lossK })} />
-    <QuantityField id={`${stage.key}-inlet`} label="Inlet, as a round hole" kind="length" units={units} valueSi={acrossOf(air.inletAreaM2)} low={0.01} high={1} onBad={onBad} onValue={(v) => v !== null && set({ ...air, inletAreaM2: areaOf(v) })} />
+    <NumberField
+      label="Loss, velocity pressures in its inlet"
+      value={air.lossK}
+      low={0}
+      high={50}
+      step={0.5}
+      onValue={(lossK) => set({ ...air, lossK })}
+    />
+    <QuantityField
+      id={`${stage.key}-inlet`}
+      label="Inlet, as a round hole"
+      kind="length"
+      units={units}
+      valueSi={acrossOf(air.inletAreaM2)}
+      low={0.01}
+      high={1}
+      onBad={onBad}
+      onValue={(v) => v !== null && set({ ...air, inletAreaM2: areaOf(v) })}
+    />
   </Grid>
 );
 
@@ -90,17 +242,53 @@ const FanFields = ({ stage, units, air, set, onBad }: AirProps<'fan'>) => {
       <Choose
         label="Kind"
         value={curve.kind}
-        options={[['universal', 'universal motor'], ['centrifugal', 'induction motor and wheel'], ['pneumatic', 'compressed-air generator'], ...(curve.kind === 'points' ? [['points', 'fitted to orifice points'] as const] : [])]}
+        options={[
+          ['universal', 'universal motor'],
+          ['centrifugal', 'induction motor and wheel'],
+          ['pneumatic', 'compressed-air generator'],
+          ...(curve.kind === 'points' ? [['points', 'fitted to orifice points'] as const] : []),
+        ]}
         onChoose={(kind) => kind !== curve.kind && put(asKind(curve, kind))}
       />
       {curve.kind !== 'points' && (
         <>
-          <QuantityField id={`${stage.key}-p0`} label="Sealed suction" kind="pressure" units={units} valueSi={curve.p0Pa} low={100} high={90_000} onBad={onBad} onValue={(v) => v !== null && put({ ...curve, p0Pa: v })} />
-          <QuantityField id={`${stage.key}-q`} label="Free flow of the bare fan" kind="flow" units={units} valueSi={curve.qMaxM3s} low={0.001} high={20} onBad={onBad} onValue={(v) => v !== null && put({ ...curve, qMaxM3s: v })} />
+          <QuantityField
+            id={`${stage.key}-p0`}
+            label="Sealed suction"
+            kind="pressure"
+            units={units}
+            valueSi={curve.p0Pa}
+            low={100}
+            high={90_000}
+            onBad={onBad}
+            onValue={(v) => v !== null && put({ ...curve, p0Pa: v })}
+          />
+          <QuantityField
+            id={`${stage.key}-q`}
+            label="Free flow of the bare fan"
+            kind="flow"
+            units={units}
+            valueSi={curve.qMaxM3s}
+            low={0.001}
+            high={20}
+            onBad={onBad}
+            onValue={(v) => v !== null && put({ ...curve, qMaxM3s: v })}
+          />
         </>
       )}
       {curve.kind === 'pneumatic' && (
-        <QuantityField id={`${stage.key}-supply`} label="Nominal supply pressure" kind="pressure" units={units} unit={units === 'us' ? 'psi' : 'kPa'} valueSi={curve.nominalSupplyPa} low={5e4} high={1.5e6} onBad={onBad} onValue={(v) => v !== null && put({ ...curve, nominalSupplyPa: v })} />
+        <QuantityField
+          id={`${stage.key}-supply`}
+          label="Nominal supply pressure"
+          kind="pressure"
+          units={units}
+          unit={units === 'us' ? 'psi' : 'kPa'}
+          valueSi={curve.nominalSupplyPa}
+          low={5e4}
+          high={1.5e6}
+          onBad={onBad}
+          onValue={(v) => v !== null && put({ ...curve, nominalSupplyPa: v })}
+        />
       )}
     </Grid>
   );
@@ -109,7 +297,8 @@ const FanFields = ({ stage, units, air, set, onBad }: AirProps<'fan'>) => {
 /** How the chosen stage resists the air: the fields of its form. */
 export const AirFields = (p: StageFieldProps) => {
   const { air } = p.stage.spec;
-  const set = (next: StageAir) => p.dispatch({ type: 'stage', key: p.stage.key, change: { spec: withAir(p.stage.spec, next) } });
+  const set = (next: StageAir) =>
+    p.dispatch({ type: 'stage', key: p.stage.key, change: { spec: withAir(p.stage.spec, next) } });
   const onBad = (field: string, bad: boolean) => p.dispatch({ type: 'bad', field, bad });
   const rest = { ...p, set, onBad };
   switch (air.form) {

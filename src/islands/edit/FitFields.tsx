@@ -20,21 +20,47 @@ const RATINGS: readonly (readonly [string, string, FilterRating])[] = [
   ['point', 'efficiency at a size', { scale: 'point', efficiency: 0.9997, sizeUm: 0.3 }],
   ...GRADES.map((grade) => [`en-${grade}`, `${grade} (EN 1822)`, { scale: 'en1822', grade }] as const),
   ...MERVS.map((merv) => [`merv-${merv}`, `MERV ${merv} (ASHRAE 52.2)`, { scale: 'merv', merv }] as const),
-  ...(['L', 'M', 'H'] as const).map((dustClass) => [`class-${dustClass}`, `element for ${dustClass} class machines`, { scale: 'dustClass', dustClass }] as const),
+  ...(['L', 'M', 'H'] as const).map(
+    (dustClass) =>
+      [`class-${dustClass}`, `element for ${dustClass} class machines`, { scale: 'dustClass', dustClass }] as const,
+  ),
 ];
 
-const ratingKey = (rating: FilterRating): string => RATINGS.find(([, , r]) => (rating.scale === 'point' ? r.scale === 'point' : JSON.stringify(r) === JSON.stringify(rating)))?.[0] ?? 'none';
+const ratingKey = (rating: FilterRating): string =>
+  RATINGS.find(([, , r]) =>
+    rating.scale === 'point' ? r.scale === 'point' : JSON.stringify(r) === JSON.stringify(rating),
+  )?.[0] ?? 'none';
 
 const RatingFields = ({ stage, dispatch }: StageFieldProps) => {
   const { rating } = stage.spec.fit;
-  const put = (next: FilterRating) => dispatch({ type: 'stage', key: stage.key, change: { spec: withFit(stage.spec, { rating: next }) } });
+  const put = (next: FilterRating) =>
+    dispatch({ type: 'stage', key: stage.key, change: { spec: withFit(stage.spec, { rating: next }) } });
   return (
     <>
-      <Choose label="Rated, as printed on it" value={ratingKey(rating)} options={RATINGS.map(([k, l]) => [k, l])} onChoose={(key) => put(RATINGS.find(([k]) => k === key)?.[2] ?? rating)} />
+      <Choose
+        label="Rated, as printed on it"
+        value={ratingKey(rating)}
+        options={RATINGS.map(([k, l]) => [k, l])}
+        onChoose={(key) => put(RATINGS.find(([k]) => k === key)?.[2] ?? rating)}
+      />
       {rating.scale === 'point' && (
         <>
-          <NumberField label="Holds, %" value={Number((rating.efficiency * 100).toPrecision(8))} low={1} high={99.99999} step={0.001} onValue={(percent) => put({ ...rating, efficiency: percent / 100 })} />
-          <NumberField label="of particles of, µm" value={rating.sizeUm} low={0.01} high={10} step={0.01} onValue={(sizeUm) => put({ ...rating, sizeUm })} />
+          <NumberField
+            label="Holds, %"
+            value={Number((rating.efficiency * 100).toPrecision(8))}
+            low={1}
+            high={99.99999}
+            step={0.001}
+            onValue={(percent) => put({ ...rating, efficiency: percent / 100 })}
+          />
+          <NumberField
+            label="of particles of, µm"
+            value={rating.sizeUm}
+            low={0.01}
+            high={10}
+            step={0.01}
+            onValue={(sizeUm) => put({ ...rating, sizeUm })}
+          />
         </>
       )}
     </>
@@ -45,23 +71,72 @@ const RatingFields = ({ stage, dispatch }: StageFieldProps) => {
 export const FitFields = (p: StageFieldProps) => {
   const { stage, dispatch, units } = p;
   const { fit } = stage.spec;
-  const put = (change: Parameters<typeof withFit>[1]) => dispatch({ type: 'stage', key: stage.key, change: { spec: withFit(stage.spec, change) } });
+  const put = (change: Parameters<typeof withFit>[1]) =>
+    dispatch({ type: 'stage', key: stage.key, change: { spec: withFit(stage.spec, change) } });
   const onBad = (field: string, bad: boolean) => dispatch({ type: 'bad', field, bad });
   const gauge = fit.gaugePa;
   return (
     <div className="space-y-2">
       <Grid>
-        <Choose label="Orientation" value={fit.orientation} options={ORIENTATIONS} onChoose={(o) => put({ orientation: ORIENTATIONS.find(([k]) => k === o)?.[0] ?? 'unmarked' })} />
-        <NumberField label="Seals to be seen" value={fit.seals} low={0} high={6} step={1} onValue={(n) => put({ seals: Math.round(n) })} />
+        <Choose
+          label="Orientation"
+          value={fit.orientation}
+          options={ORIENTATIONS}
+          onChoose={(o) => put({ orientation: ORIENTATIONS.find(([k]) => k === o)?.[0] ?? 'unmarked' })}
+        />
+        <NumberField
+          label="Seals to be seen"
+          value={fit.seals}
+          low={0}
+          high={6}
+          step={1}
+          onValue={(n) => put({ seals: Math.round(n) })}
+        />
         <RatingFields {...p} />
-        <NumberField label="Bypass past its seat, %" value={Number((fit.bypass * 100).toPrecision(6))} low={0} high={100} step={0.001} onValue={(percent) => put({ bypass: percent / 100 })} />
+        <NumberField
+          label="Bypass past its seat, %"
+          value={Number((fit.bypass * 100).toPrecision(6))}
+          low={0}
+          high={100}
+          step={0.001}
+          onValue={(percent) => put({ bypass: percent / 100 })}
+        />
       </Grid>
-      <Tick label="Not the maker's part" hint="A foreign part withdraws the machine's class until the right one is in and proven." on={fit.foreign} onTick={(foreign) => put({ foreign })} />
-      <Tick label="A coloured gauge reads across it" on={gauge !== null} onTick={(on) => put({ gaugePa: on ? { amberPa: 1500, redPa: 3000 } : null })} />
+      <Tick
+        label="Not the maker's part"
+        hint="A foreign part withdraws the machine's class until the right one is in and proven."
+        on={fit.foreign}
+        onTick={(foreign) => put({ foreign })}
+      />
+      <Tick
+        label="A coloured gauge reads across it"
+        on={gauge !== null}
+        onTick={(on) => put({ gaugePa: on ? { amberPa: 1500, redPa: 3000 } : null })}
+      />
       {gauge && (
         <Grid>
-          <QuantityField id={`${stage.key}-amber`} label="Amber from" kind="pressure" units={units} valueSi={gauge.amberPa} low={10} high={50_000} onBad={onBad} onValue={(v) => v !== null && put({ gaugePa: { ...gauge, amberPa: v } })} />
-          <QuantityField id={`${stage.key}-red`} label="Red from" kind="pressure" units={units} valueSi={gauge.redPa} low={10} high={50_000} onBad={onBad} onValue={(v) => v !== null && put({ gaugePa: { ...gauge, redPa: v } })} />
+          <QuantityField
+            id={`${stage.key}-amber`}
+            label="Amber from"
+            kind="pressure"
+            units={units}
+            valueSi={gauge.amberPa}
+            low={10}
+            high={50_000}
+            onBad={onBad}
+            onValue={(v) => v !== null && put({ gaugePa: { ...gauge, amberPa: v } })}
+          />
+          <QuantityField
+            id={`${stage.key}-red`}
+            label="Red from"
+            kind="pressure"
+            units={units}
+            valueSi={gauge.redPa}
+            low={10}
+            high={50_000}
+            onBad={onBad}
+            onValue={(v) => v !== null && put({ gaugePa: { ...gauge, redPa: v } })}
+          />
         </Grid>
       )}
     </div>

@@ -1,5 +1,20 @@
-import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useDraggable, useSensor, useSensors } from '@dnd-kit/core';
-import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useDraggable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ArrowDown, ArrowUp, GripVertical, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
@@ -15,7 +30,30 @@ interface ListProps {
   readonly wrong: ReadonlySet<number>;
 }
 
-const PALETTE: readonly StageKind[] = ['nozzle', 'shroud', 'hood', 'hose', 'wye', 'duct', 'inlet', 'cyclone', 'dropChamber', 'bag', 'cloth', 'foam', 'prefilter', 'mainFilter', 'canister', 'hepa', 'gas', 'ring', 'fan', 'exhaustFilter', 'muffler', 'exhaust'];
+const PALETTE: readonly StageKind[] = [
+  'nozzle',
+  'shroud',
+  'hood',
+  'hose',
+  'wye',
+  'duct',
+  'inlet',
+  'cyclone',
+  'dropChamber',
+  'bag',
+  'cloth',
+  'foam',
+  'prefilter',
+  'mainFilter',
+  'canister',
+  'hepa',
+  'gas',
+  'ring',
+  'fan',
+  'exhaustFilter',
+  'muffler',
+  'exhaust',
+];
 const FROM_PALETTE = 'palette:';
 
 const PaletteItem = ({ kind, onAdd }: { kind: StageKind; onAdd: () => void }) => {
@@ -28,22 +66,57 @@ const PaletteItem = ({ kind, onAdd }: { kind: StageKind; onAdd: () => void }) =>
       aria-describedby={attributes['aria-describedby']}
       onClick={onAdd}
       className="choice flex touch-none items-center gap-1.5 text-sm font-semibold"
-      style={{ transform: CSS.Translate.toString(transform), zIndex: isDragging ? 30 : undefined, position: 'relative', opacity: isDragging ? 0.85 : 1 }}
+      style={{
+        transform: CSS.Translate.toString(transform),
+        zIndex: isDragging ? 30 : undefined,
+        position: 'relative',
+        opacity: isDragging ? 0.85 : 1,
+      }}
     >
       <Plus size={14} aria-hidden="true" /> {STAGE_KINDS[kind].label}
     </button>
   );
 };
 
-const IconButton = ({ label, disabled, onClick, children }: { label: string; disabled: boolean; onClick: () => void; children: ReactNode }) => (
-  <button type="button" className="flex h-11 w-9 items-center justify-center disabled:opacity-30" aria-label={label} disabled={disabled} onClick={onClick}>
+const IconButton = ({
+  label,
+  disabled,
+  onClick,
+  children,
+}: {
+  label: string;
+  disabled: boolean;
+  onClick: () => void;
+  children: ReactNode;
+}) => (
+  <button
+    type="button"
+    className="flex h-11 w-9 items-center justify-center disabled:opacity-30"
+    aria-label={label}
+    disabled={disabled}
+    onClick={onClick}
+  >
     {children}
   </button>
 );
 
-const stateWords = (stage: DraftStage): string => [stage.missing ? 'missing' : '', stage.spec.fit.foreign ? 'foreign part' : '', stage.spec.fit.orientation === 'againstFlow' ? 'against its arrow' : '', stage.doNotRemove ? 'stays in' : ''].filter((w) => w !== '').join(', ');
+const stateWords = (stage: DraftStage): string =>
+  [
+    stage.missing ? 'missing' : '',
+    stage.spec.fit.foreign ? 'foreign part' : '',
+    stage.spec.fit.orientation === 'againstFlow' ? 'against its arrow' : '',
+    stage.doNotRemove ? 'stays in' : '',
+  ]
+    .filter((w) => w !== '')
+    .join(', ');
 
-const Row = ({ stage, position, draft, dispatch, wrong }: ListProps & { readonly stage: DraftStage; readonly position: number }) => {
+const Row = ({
+  stage,
+  position,
+  draft,
+  dispatch,
+  wrong,
+}: ListProps & { readonly stage: DraftStage; readonly position: number }) => {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: stage.key });
   const bad = wrong.has(position);
   const words = stateWords(stage);
@@ -52,9 +125,20 @@ const Row = ({ stage, position, draft, dispatch, wrong }: ListProps & { readonly
     <li
       ref={setNodeRef}
       className={`border-base-300 bg-base-100 flex items-center border-b ${bad ? 'border-l-4 border-l-error' : ''}`}
-      style={{ transform: CSS.Transform.toString(transform), transition: transition ?? undefined, zIndex: isDragging ? 20 : undefined, position: 'relative' }}
+      style={{
+        transform: CSS.Transform.toString(transform),
+        transition: transition ?? undefined,
+        zIndex: isDragging ? 20 : undefined,
+        position: 'relative',
+      }}
     >
-      <button type="button" className="flex h-12 w-9 cursor-grab touch-none items-center justify-center" {...attributes} {...listeners} aria-label={`Move ${name}`}>
+      <button
+        type="button"
+        className="flex h-12 w-9 cursor-grab touch-none items-center justify-center"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${name}`}
+      >
         <GripVertical size={18} aria-hidden="true" />
       </button>
       <button
@@ -72,10 +156,18 @@ const Row = ({ stage, position, draft, dispatch, wrong }: ListProps & { readonly
           {words !== '' && <span className="tone-watch block text-xs font-semibold">{words}</span>}
         </span>
       </button>
-      <IconButton label={`${name}: towards the tool`} disabled={position === 0} onClick={() => dispatch({ type: 'move', key: stage.key, to: position - 1 })}>
+      <IconButton
+        label={`${name}: towards the tool`}
+        disabled={position === 0}
+        onClick={() => dispatch({ type: 'move', key: stage.key, to: position - 1 })}
+      >
         <ArrowUp size={16} aria-hidden="true" />
       </IconButton>
-      <IconButton label={`${name}: towards the room`} disabled={position === draft.stages.length - 1} onClick={() => dispatch({ type: 'move', key: stage.key, to: position + 1 })}>
+      <IconButton
+        label={`${name}: towards the room`}
+        disabled={position === draft.stages.length - 1}
+        onClick={() => dispatch({ type: 'move', key: stage.key, to: position + 1 })}
+      >
         <ArrowDown size={16} aria-hidden="true" />
       </IconButton>
     </li>
@@ -85,7 +177,10 @@ const Row = ({ stage, position, draft, dispatch, wrong }: ListProps & { readonly
 /** The stages in order, to be dragged, moved by arrow, chosen, and added to from the templates. */
 export const PathList = (p: ListProps) => {
   const { draft, dispatch } = p;
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   const keys = draft.stages.map((s) => s.key);
   const dropped = ({ active, over }: DragEndEvent) => {
     const [from, to] = [String(active.id), over ? String(over.id) : null];
@@ -94,7 +189,8 @@ export const PathList = (p: ListProps) => {
       if (kind && to !== null) dispatch({ type: 'add', kind, before: to });
       return;
     }
-    if (to !== null && to !== from) dispatch({ type: 'move', key: from, to: arrayMove(keys, keys.indexOf(from), keys.indexOf(to)).indexOf(from) });
+    if (to !== null && to !== from)
+      dispatch({ type: 'move', key: from, to: arrayMove(keys, keys.indexOf(from), keys.indexOf(to)).indexOf(from) });
   };
   /** A chosen template goes behind the chosen stage, else to the end. */
   const next = () => draft.stages[draft.stages.findIndex((s) => s.key === draft.selected) + 1]?.key ?? null;
@@ -114,7 +210,10 @@ export const PathList = (p: ListProps) => {
         <summary className="flex min-h-11 cursor-pointer items-center gap-1.5 font-bold">
           <Plus size={18} aria-hidden="true" /> Add a stage
         </summary>
-        <p className="soft text-sm">Drag it to its place, or press it to put it {draft.selected === null ? 'at the end' : 'behind the chosen one'}.</p>
+        <p className="soft text-sm">
+          Drag it to its place, or press it to put it {draft.selected === null ? 'at the end' : 'behind the chosen one'}
+          .
+        </p>
         <div className="mt-1 flex flex-wrap gap-1.5">
           {PALETTE.map((kind) => (
             <PaletteItem key={kind} kind={kind} onAdd={() => dispatch({ type: 'add', kind, before: behind() })} />

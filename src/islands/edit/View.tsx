@@ -41,7 +41,8 @@ const Told = ({ preview, units }: { preview: Preview; units: UnitSystem }) => {
     <p role="status">
       <ToneMark tone="good" word="This path can be" />{' '}
       <span>
-        As entered and clean it would move <strong className="dial">{show('flow', stairs.flowPerToolM3s, units)}</strong> at the tool
+        As entered and clean it would move{' '}
+        <strong className="dial">{show('flow', stairs.flowPerToolM3s, units)}</strong> at the tool
         {stairs.hoseVelocityMs !== null && (
           <>
             , <strong className="dial">{show('velocity', stairs.hoseVelocityMs, units)}</strong> in the hose
@@ -55,7 +56,9 @@ const Told = ({ preview, units }: { preview: Preview; units: UnitSystem }) => {
 
 const bodyOf = (d: Draft, machine: Machine | null, dust: DustStatement): object => {
   const signed = { clientId: d.clientId, by: d.by.trim(), note: d.note.trim(), path: snapshotOfDraft(d) };
-  return machine ? { ...signed, seen: machine.editedThrough } : { ...signed, tag: d.tag.trim().toUpperCase(), kind: d.kind, dust };
+  return machine
+    ? { ...signed, seen: machine.editedThrough }
+    : { ...signed, tag: d.tag.trim().toUpperCase(), kind: d.kind, dust };
 };
 
 interface SaveProps {
@@ -73,13 +76,30 @@ const SaveBar = ({ draft, dispatch, needed, fresh, onSave }: SaveProps) => (
     <div className="flex flex-wrap items-end gap-2">
       <label className="w-24">
         <span className="caption">Initials</span>
-        <input className="field" value={draft.by} maxLength={12} autoComplete="off" onChange={(e) => dispatch({ type: 'sign', by: e.currentTarget.value })} />
+        <input
+          className="field"
+          value={draft.by}
+          maxLength={12}
+          autoComplete="off"
+          onChange={(e) => dispatch({ type: 'sign', by: e.currentTarget.value })}
+        />
       </label>
       <label className="min-w-0 flex-1 basis-40">
         <span className="caption">Why</span>
-        <input className="field" value={draft.note} maxLength={300} autoComplete="off" onChange={(e) => dispatch({ type: 'sign', note: e.currentTarget.value })} />
+        <input
+          className="field"
+          value={draft.note}
+          maxLength={300}
+          autoComplete="off"
+          onChange={(e) => dispatch({ type: 'sign', note: e.currentTarget.value })}
+        />
       </label>
-      <button type="button" className="go basis-full sm:basis-auto" disabled={draft.sending || needed !== ''} onClick={onSave}>
+      <button
+        type="button"
+        className="go basis-full sm:basis-auto"
+        disabled={draft.sending || needed !== ''}
+        onClick={onSave}
+      >
         {draft.sending ? 'Recording...' : fresh ? 'Enter this machine' : 'Record the change of path'}
       </button>
     </div>
@@ -98,7 +118,12 @@ const neededOf = (d: Draft, preview: Preview, fresh: boolean): string => {
 };
 
 /** A machine that is entered is mostly not new: nobody takes it for clean unless somebody says so. */
-const dustNeeded = ({ own }: DustSaid, text: string): string => (text.trim() === '' ? 'Say what it has collected; "nothing yet" if it was never used.' : own.toConfirm.length > 0 ? 'Say yes or no to what it may have collected.' : '');
+const dustNeeded = ({ own }: DustSaid, text: string): string =>
+  text.trim() === ''
+    ? 'Say what it has collected; "nothing yet" if it was never used.'
+    : own.toConfirm.length > 0
+      ? 'Say yes or no to what it may have collected.'
+      : '';
 
 /** The machine editor: the path by drag, by arrows or by template; each stage's part, seat and rating; the machine. */
 export const Edit = (props: EditProps) => {
@@ -114,26 +139,44 @@ export const Edit = (props: EditProps) => {
   const needed = neededOf(draft, preview, machine === null) || (machine === null ? dustNeeded(said, dust.text) : '');
   const save = async () => {
     dispatch({ type: 'sending' });
-    const posted = await postAction(machine ? `/api/machines/${encodeURIComponent(machine.tag)}/path` : '/api/machines', bodyOf(draft, machine, dust));
+    const posted = await postAction(
+      machine ? `/api/machines/${encodeURIComponent(machine.tag)}/path` : '/api/machines',
+      bodyOf(draft, machine, dust),
+    );
     if (!posted.ok) {
       dispatch({ type: 'refused', problems: posted.problems, clientId: newClientId() });
       return;
     }
     setChoice('mw_by', draft.by.trim().toUpperCase());
-    window.location.assign(`/m/${encodeURIComponent(draft.tag.trim().toUpperCase())}/path?saved${machine ? '' : '=new'}`);
+    window.location.assign(
+      `/m/${encodeURIComponent(draft.tag.trim().toUpperCase())}/path?saved${machine ? '' : '=new'}`,
+    );
   };
   return (
     <div className="space-y-3 pt-2">
       {machine ? (
         <details>
-          <summary className="flex min-h-11 cursor-pointer items-center font-bold">The machine: plate, place, hose, voltage</summary>
+          <summary className="flex min-h-11 cursor-pointer items-center font-bold">
+            The machine: plate, place, hose, voltage
+          </summary>
           <MachineFields draft={draft} dispatch={dispatch} units={units} fresh={false} />
-          <p className="pt-2"><a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/dust`}>What it has collected</a> is said on a page of its own.</p>
+          <p className="pt-2">
+            <a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/dust`}>
+              What it has collected
+            </a>{' '}
+            is said on a page of its own.
+          </p>
         </details>
       ) : (
         <>
           <MachineFields draft={draft} dispatch={dispatch} units={units} fresh />
-          <DustQuestion legend="What has it collected so far?" statement={dust} set={(over) => setDust((held) => ({ ...held, ...over }))} said={said} problems={draft.problems} />
+          <DustQuestion
+            legend="What has it collected so far?"
+            statement={dust}
+            set={(over) => setDust((held) => ({ ...held, ...over }))}
+            said={said}
+            problems={draft.problems}
+          />
         </>
       )}
       <Told preview={preview} units={units} />

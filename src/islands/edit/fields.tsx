@@ -9,7 +9,17 @@ export interface StageFieldProps {
   readonly dispatch: (action: EditAction) => void;
 }
 
-export const Choose = ({ label, value, options, onChoose }: { label: string; value: string; options: readonly (readonly [value: string, label: string])[]; onChoose: (value: string) => void }) => (
+export const Choose = ({
+  label,
+  value,
+  options,
+  onChoose,
+}: {
+  label: string;
+  value: string;
+  options: readonly (readonly [value: string, label: string])[];
+  onChoose: (value: string) => void;
+}) => (
   <label className="block">
     <span className="caption">{label}</span>
     <select className="field" value={value} onChange={(e) => onChoose(e.currentTarget.value)}>
@@ -22,9 +32,24 @@ export const Choose = ({ label, value, options, onChoose }: { label: string; val
   </label>
 );
 
-export const Tick = ({ label, on, onTick, hint }: { label: string; on: boolean; onTick: (on: boolean) => void; hint?: string }) => (
+export const Tick = ({
+  label,
+  on,
+  onTick,
+  hint,
+}: {
+  label: string;
+  on: boolean;
+  onTick: (on: boolean) => void;
+  hint?: string;
+}) => (
   <label className="flex min-h-11 cursor-pointer items-start gap-2 py-1.5">
-    <input type="checkbox" className="checkbox checkbox-primary mt-0.5" checked={on} onChange={(e) => onTick(e.currentTarget.checked)} />
+    <input
+      type="checkbox"
+      className="checkbox checkbox-primary mt-0.5"
+      checked={on}
+      onChange={(e) => onTick(e.currentTarget.checked)}
+    />
     <span>
       <span className="font-semibold">{label}</span>
       {hint && <span className="soft block text-sm">{hint}</span>}
@@ -62,4 +87,6 @@ export const NumberField = ({ label, value, low, high, step, onValue }: NumberFi
   </label>
 );
 
-export const Grid = ({ children }: { children: ReactNode }) => <div className="grid gap-x-4 gap-y-2 sm:grid-cols-2">{children}</div>;
+export const Grid = ({ children }: { children: ReactNode }) => (
+  <div className="grid gap-x-4 gap-y-2 sm:grid-cols-2">{children}</div>
+);

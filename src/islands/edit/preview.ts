@@ -7,7 +7,13 @@ import { type Staircase, staircase, templateParameters } from '@/core/path/stair
 import type { Draft } from './state';
 
 export const modelOfDraft = (d: Draft): MachineModel => ({
-  stages: d.stages.map((s, i) => ({ id: s.id ?? -1 - i, kind: s.kind, name: s.name.trim() === '' ? `stage ${i + 1}` : s.name, missing: s.missing, spec: s.spec })),
+  stages: d.stages.map((s, i) => ({
+    id: s.id ?? -1 - i,
+    kind: s.kind,
+    name: s.name.trim() === '' ? `stage ${i + 1}` : s.name,
+    missing: s.missing,
+    spec: s.spec,
+  })),
   hoseBoreM: d.machine.hoseBoreM,
   hoseLengthM: d.machine.hoseLengthM,
 });

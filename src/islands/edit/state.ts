@@ -54,7 +54,10 @@ const newStage = (kind: StageKind, d: Pick<Draft, 'kind' | 'made' | 'stages'>): 
   key: `new-${d.made + 1}`,
   id: null,
   kind,
-  name: freeName(STAGE_KINDS[kind].label, d.stages.map((s) => s.name)),
+  name: freeName(
+    STAGE_KINDS[kind].label,
+    d.stages.map((s) => s.name),
+  ),
   partId: null,
   missing: false,
   doNotRemove: false,
@@ -62,7 +65,10 @@ const newStage = (kind: StageKind, d: Pick<Draft, 'kind' | 'made' | 'stages'>): 
 });
 
 const templateStages = (kind: MachineKind): readonly DraftStage[] =>
-  PATH_TEMPLATES[kind].reduce<readonly DraftStage[]>((stages, stageKind, i) => [...stages, newStage(stageKind, { kind, made: i, stages })], []);
+  PATH_TEMPLATES[kind].reduce<readonly DraftStage[]>(
+    (stages, stageKind, i) => [...stages, newStage(stageKind, { kind, made: i, stages })],
+    [],
+  );
 
 export const startEdit = (machine: Machine, { by, clientId }: { by: string; clientId: string }): Draft => {
   const { machine: fields, stages } = snapshotOf(machine);
@@ -122,7 +128,12 @@ const added = (d: Draft, kind: StageKind, before: string | null): Draft => {
   const stage = newStage(kind, d);
   const at = before === null ? d.stages.length : d.stages.findIndex((s) => s.key === before);
   const place = at < 0 ? d.stages.length : at;
-  return { ...d, made: d.made + 1, selected: stage.key, stages: [...d.stages.slice(0, place), stage, ...d.stages.slice(place)] };
+  return {
+    ...d,
+    made: d.made + 1,
+    selected: stage.key,
+    stages: [...d.stages.slice(0, place), stage, ...d.stages.slice(place)],
+  };
 };
 
 /** The machine editor's one reducer. */
@@ -135,7 +146,12 @@ export const editReducer = (d: Draft, a: EditAction): Draft => {
     case 'move':
       return { ...d, stages: moved(d.stages, a.key, a.to) };
     case 'remove':
-      return { ...d, stages: d.stages.filter((s) => s.key !== a.key), selected: d.selected === a.key ? null : d.selected, bad: d.bad.filter((f) => !f.startsWith(a.key)) };
+      return {
+        ...d,
+        stages: d.stages.filter((s) => s.key !== a.key),
+        selected: d.selected === a.key ? null : d.selected,
+        bad: d.bad.filter((f) => !f.startsWith(a.key)),
+      };
     case 'stage':
       return { ...d, stages: d.stages.map((s) => (s.key === a.key ? { ...s, ...a.change } : s)) };
     case 'machine':
@@ -147,7 +163,10 @@ export const editReducer = (d: Draft, a: EditAction): Draft => {
     case 'sign':
       return { ...d, by: a.by ?? d.by, note: a.note ?? d.note };
     case 'bad':
-      return { ...d, bad: a.bad ? [...d.bad.filter((f) => f !== a.field), a.field] : d.bad.filter((f) => f !== a.field) };
+      return {
+        ...d,
+        bad: a.bad ? [...d.bad.filter((f) => f !== a.field), a.field] : d.bad.filter((f) => f !== a.field),
+      };
     case 'sending':
       return { ...d, sending: true, problems: [] };
     case 'refused':
@@ -158,8 +177,19 @@ export const editReducer = (d: Draft, a: EditAction): Draft => {
 /** What is sent: the draft without what only the screen needs. */
 export const snapshotOfDraft = (d: Draft): PathSnapshot => ({
   machine: d.machine,
-  stages: d.stages.map(({ id, kind, name, partId, missing, doNotRemove, spec }) => ({ id, kind, name, partId, missing, doNotRemove, spec })),
+  stages: d.stages.map(({ id, kind, name, partId, missing, doNotRemove, spec }) => ({
+    id,
+    kind,
+    name,
+    partId,
+    missing,
+    doNotRemove,
+    spec,
+  })),
 });
 
 export const withAir = (spec: StageSpec, air: StageSpec['air']): StageSpec => ({ ...spec, air });
-export const withFit = (spec: StageSpec, fit: Partial<StageSpec['fit']>): StageSpec => ({ ...spec, fit: { ...spec.fit, ...fit } });
+export const withFit = (spec: StageSpec, fit: Partial<StageSpec['fit']>): StageSpec => ({
+  ...spec,
+  fit: { ...spec.fit, ...fit },
+});

@@ -13,7 +13,9 @@ export const FanChartView = ({ chart, label }: { readonly chart: FanChart; reado
     <div>
       <div ref={box} role="img" aria-label={label} className="h-72 w-full" />
       {state === 'loading' && <p className="soft">Drawing...</p>}
-      {state === 'failed' && <p className="tone-stop font-bold">The chart could not be drawn; the figures are in the table.</p>}
+      {state === 'failed' && (
+        <p className="tone-stop font-bold">The chart could not be drawn; the figures are in the table.</p>
+      )}
     </div>
   );
 };

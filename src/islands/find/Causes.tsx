@@ -6,8 +6,13 @@ import { likelyWord, sayCause, sayOutcome, sayProbability, testTitle } from '@/m
 import { ToneMark } from '@/ui/tone-mark';
 import type { BenchPart } from './parts';
 
-const pieceText = (e: Evidence | undefined, p: { readonly stages: BenchPart['setup']['model']['stages']; readonly units: UnitSystem }): string =>
-  e ? `${testTitle(e.operation, p.stages)}: ${sayOutcome(e.operation, e.outcome, { kind: QUANTITY_OF[e.operation.kind], units: p.units })}` : '';
+const pieceText = (
+  e: Evidence | undefined,
+  p: { readonly stages: BenchPart['setup']['model']['stages']; readonly units: UnitSystem },
+): string =>
+  e
+    ? `${testTitle(e.operation, p.stages)}: ${sayOutcome(e.operation, e.outcome, { kind: QUANTITY_OF[e.operation.kind], units: p.units })}`
+    : '';
 
 const LEAST_TOLD = 0.03;
 
@@ -19,7 +24,9 @@ export const Causes = ({ findings, setup, state, units, record }: BenchPart) => 
   const list = (indexes: readonly number[]) => indexes.map((i) => pieceText(evidence[i], { stages, units })).join('; ');
   return (
     <section aria-labelledby="causes" className="min-w-0">
-      <h3 id="causes" className="caption">What it may be{record.events.length === 0 ? ', before any test' : ''}</h3>
+      <h3 id="causes" className="caption">
+        What it may be{record.events.length === 0 ? ', before any test' : ''}
+      </h3>
       <ol>
         {told.map((c) => (
           <li key={`${c.kind}${c.position}`} className="border-base-300 border-b py-2">
@@ -27,25 +34,41 @@ export const Causes = ({ findings, setup, state, units, record }: BenchPart) => 
               <span className="leading-tight font-semibold">{sayCause(c, stages)}</span>
               <span className="text-right whitespace-nowrap">
                 <span className="dial text-xl">{sayProbability(c.probability)}</span>
-                {!curedBy(state.progress.handling.repairs, c) && <span className="soft block text-xs">{likelyWord(c.probability)}</span>}
+                {!curedBy(state.progress.handling.repairs, c) && (
+                  <span className="soft block text-xs">{likelyWord(c.probability)}</span>
+                )}
               </span>
             </div>
             {curedBy(state.progress.handling.repairs, c) && <ToneMark tone="good" word="Put right" size={15} />}
-            {c.speaksFor.length > 0 && <p className="text-sm"><span className="tone-stop font-semibold">For it: </span>{list(c.speaksFor)}</p>}
-            {c.speaksAgainst.length > 0 && <p className="text-sm"><span className="tone-good font-semibold">Against it: </span>{list(c.speaksAgainst)}</p>}
+            {c.speaksFor.length > 0 && (
+              <p className="text-sm">
+                <span className="tone-stop font-semibold">For it: </span>
+                {list(c.speaksFor)}
+              </p>
+            )}
+            {c.speaksAgainst.length > 0 && (
+              <p className="text-sm">
+                <span className="tone-good font-semibold">Against it: </span>
+                {list(c.speaksAgainst)}
+              </p>
+            )}
           </li>
         ))}
       </ol>
       <p className="soft pt-1 text-sm">
-        Nothing wrong here: <span className="dial">{sayProbability(findings.nothing)}</span>. Two faults or more at once: <span className="dial">{sayProbability(findings.pair)}</span>.
+        Nothing wrong here: <span className="dial">{sayProbability(findings.nothing)}</span>. Two faults or more at
+        once: <span className="dial">{sayProbability(findings.pair)}</span>.
       </p>
     </section>
   );
 };
 
-export const contradictionText = (findings: BenchPart['findings'], evidence: readonly Evidence[], p: { readonly stages: BenchPart['setup']['model']['stages']; readonly units: UnitSystem }): string | null => {
+export const contradictionText = (
+  findings: BenchPart['findings'],
+  evidence: readonly Evidence[],
+  p: { readonly stages: BenchPart['setup']['model']['stages']; readonly units: UnitSystem },
+): string | null => {
   if (!findings.contradiction) return null;
   const [first, second] = findings.contradiction;
   return `These two cannot both be right: "${pieceText(evidence[first], p)}" and "${pieceText(evidence[second], p)}". Check the first again.`;
 };
-

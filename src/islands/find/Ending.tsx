@@ -37,33 +37,76 @@ export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
   const { stages } = setup.model;
   const e = useEnding(p);
   const again = e.root ? (before[keyOf(e.root)] ?? 0) : 0;
-  const rootCause = [e.chosen === NOT_FOUND ? NOT_FOUND : e.root ? sayFault(e.root, stages) : '', e.words.trim()].filter((x) => x !== '').join(': ');
+  const rootCause = [e.chosen === NOT_FOUND ? NOT_FOUND : e.root ? sayFault(e.root, stages) : '', e.words.trim()]
+    .filter((x) => x !== '')
+    .join(': ');
   return (
     <section aria-labelledby="close" className="panel p-3" style={{ borderLeft: '6px solid var(--color-success)' }}>
-      <p className="caption tone-good flex items-center gap-1 font-bold"><Flag size={16} aria-hidden="true" /> {findings.back ? 'Back in its band' : 'Not back yet'}</p>
-      <h2 id="close" className="text-xl leading-tight font-bold sm:text-2xl">Close the case</h2>
-      <p className="mt-0.5">No test left costs less than the doubt it would take away: <span className="dial">{p.doubtMinutes.toFixed(1)}</span> minutes' worth.</p>
+      <p className="caption tone-good flex items-center gap-1 font-bold">
+        <Flag size={16} aria-hidden="true" /> {findings.back ? 'Back in its band' : 'Not back yet'}
+      </p>
+      <h2 id="close" className="text-xl leading-tight font-bold sm:text-2xl">
+        Close the case
+      </h2>
+      <p className="mt-0.5">
+        No test left costs less than the doubt it would take away:{' '}
+        <span className="dial">{p.doubtMinutes.toFixed(1)}</span> minutes' worth.
+      </p>
       <fieldset className="mt-2">
         <legend className="caption">Why did it happen? The part that was replaced is often not the root.</legend>
         <div className="grid gap-1 sm:grid-cols-2">
           {e.roots.map((r) => (
-            <button key={keyOf(r)} type="button" className="choice font-semibold" aria-pressed={e.chosen === keyOf(r)} onClick={() => e.choose(keyOf(r))}>{sayCause(r, stages)}</button>
+            <button
+              key={keyOf(r)}
+              type="button"
+              className="choice font-semibold"
+              aria-pressed={e.chosen === keyOf(r)}
+              onClick={() => e.choose(keyOf(r))}
+            >
+              {sayCause(r, stages)}
+            </button>
           ))}
-          <button type="button" className="choice font-semibold" aria-pressed={e.chosen === NOT_FOUND} onClick={() => e.choose(NOT_FOUND)}>Not found</button>
+          <button
+            type="button"
+            className="choice font-semibold"
+            aria-pressed={e.chosen === NOT_FOUND}
+            onClick={() => e.choose(NOT_FOUND)}
+          >
+            Not found
+          </button>
         </div>
       </fieldset>
       <label className="mt-2 block">
         <span className="caption">In your words, such as "collar bent, lid closed over it"</span>
         <input className="field" value={e.words} maxLength={250} onChange={(x) => e.setWords(x.currentTarget.value)} />
       </label>
-      {again > 0 && <p className="tone-watch mt-2 font-semibold">The same root cause as {again === 1 ? 'once' : `${again} times`} before on this machine. Say what will keep it from coming back.</p>}
+      {again > 0 && (
+        <p className="tone-watch mt-2 font-semibold">
+          The same root cause as {again === 1 ? 'once' : `${again} times`} before on this machine. Say what will keep it
+          from coming back.
+        </p>
+      )}
       <label className="mt-2 block">
         <span className="caption">Follow-up{again > 0 ? '' : ', if any'}</span>
-        <input className="field" value={e.followUp} maxLength={500} onChange={(x) => e.setFollowUp(x.currentTarget.value)} />
+        <input
+          className="field"
+          value={e.followUp}
+          maxLength={500}
+          onChange={(x) => e.setFollowUp(x.currentTarget.value)}
+        />
       </label>
       <div className="mt-2 flex flex-wrap gap-1">
-        <button type="button" className="go" disabled={ui.sending || rootCause === '' || (again > 0 && e.followUp.trim() === '')} onClick={() => doIt({ kind: 'close', rootCause, root: e.root, followUp: e.followUp })}>Close the case</button>
-        <button type="button" className="choice" onClick={() => dispatch({ type: 'askOn' })}>Rather ask on</button>
+        <button
+          type="button"
+          className="go"
+          disabled={ui.sending || rootCause === '' || (again > 0 && e.followUp.trim() === '')}
+          onClick={() => doIt({ kind: 'close', rootCause, root: e.root, followUp: e.followUp })}
+        >
+          Close the case
+        </button>
+        <button type="button" className="choice" onClick={() => dispatch({ type: 'askOn' })}>
+          Rather ask on
+        </button>
       </div>
       <FieldProblems id="close-problems" problems={ui.problems} />
     </section>
@@ -71,22 +114,41 @@ export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
 };
 
 /** Nothing left to ask, and it is not back: hand it on. */
-export const HandOnCard = (p: BenchPart & { readonly fault: { readonly kind: FaultKind; readonly position: number; readonly probability: number } | null }) => {
+export const HandOnCard = (
+  p: BenchPart & {
+    readonly fault: { readonly kind: FaultKind; readonly position: number; readonly probability: number } | null;
+  },
+) => {
   const [because, setBecause] = useState('');
   const { fault, setup, ui, doIt, dispatch } = p;
   return (
     <section aria-labelledby="hand-on" className="panel p-3" style={{ borderLeft: '6px solid var(--color-warning)' }}>
-      <h2 id="hand-on" className="text-xl leading-tight font-bold">Hand it on</h2>
+      <h2 id="hand-on" className="text-xl leading-tight font-bold">
+        Hand it on
+      </h2>
       <p className="mt-0.5">
-        No test left pays, and the complaint is not gone. {fault && fault.probability > 0.05 ? `The costliest doubt: ${sayFault(fault, setup.model.stages)}, ${sayProbability(fault.probability)}.` : ''} Give it to somebody with other means, or re-check the readings.
+        No test left pays, and the complaint is not gone.{' '}
+        {fault && fault.probability > 0.05
+          ? `The costliest doubt: ${sayFault(fault, setup.model.stages)}, ${sayProbability(fault.probability)}.`
+          : ''}{' '}
+        Give it to somebody with other means, or re-check the readings.
       </p>
       <label className="mt-2 block">
         <span className="caption">To whom, and why</span>
         <input className="field" value={because} maxLength={300} onChange={(x) => setBecause(x.currentTarget.value)} />
       </label>
       <div className="mt-2 flex flex-wrap gap-1">
-        <button type="button" className="go" disabled={ui.sending || because.trim() === ''} onClick={() => doIt({ kind: 'handOn', because })}>Hand it on</button>
-        <button type="button" className="choice" onClick={() => dispatch({ type: 'askOn' })}>Rather ask on</button>
+        <button
+          type="button"
+          className="go"
+          disabled={ui.sending || because.trim() === ''}
+          onClick={() => doIt({ kind: 'handOn', because })}
+        >
+          Hand it on
+        </button>
+        <button type="button" className="choice" onClick={() => dispatch({ type: 'askOn' })}>
+          Rather ask on
+        </button>
       </div>
       <FieldProblems id="hand-problems" problems={ui.problems} />
     </section>

@@ -36,7 +36,13 @@ const ComplaintQuestion = ({ entry, set, problems }: Part) => (
     <legend className="mb-1 font-bold">2. What is the complaint?</legend>
     <div className="grid grid-cols-2 gap-1 sm:grid-cols-3">
       {COMPLAINTS.map((c) => (
-        <button key={c} type="button" className="choice" aria-pressed={entry.complaint === c} onClick={() => set({ complaint: c })}>
+        <button
+          key={c}
+          type="button"
+          className="choice"
+          aria-pressed={entry.complaint === c}
+          onClick={() => set({ complaint: c })}
+        >
           <span className="block font-semibold">{COMPLAINT_WORDS[c][0]}</span>
           <span className="soft text-xs">{COMPLAINT_WORDS[c][1]}</span>
         </button>
@@ -45,7 +51,12 @@ const ComplaintQuestion = ({ entry, set, problems }: Part) => (
     <FieldProblems id="complaint-problems" problems={problemsAt(problems, 'complaint')} />
     <label className="mt-1 block">
       <span className="caption">In their words, one line</span>
-      <input className="field" value={entry.words} maxLength={300} onChange={(e) => set({ words: e.currentTarget.value })} />
+      <input
+        className="field"
+        value={entry.words}
+        maxLength={300}
+        onChange={(e) => set({ words: e.currentTarget.value })}
+      />
     </label>
   </fieldset>
 );
@@ -55,13 +66,24 @@ const SchoolQuestion = ({ entry, set, plain }: Part & { readonly plain: boolean 
     <legend className="mb-1 font-bold">3. Which order of tests?</legend>
     <div className="grid grid-cols-2 gap-1 sm:grid-cols-4">
       {SCHOOLS.map((s) => (
-        <button key={s} type="button" className="choice disabled:opacity-50" disabled={s === 'takeOut' && !plain} aria-pressed={entry.school === s} onClick={() => set({ school: s })}>
+        <button
+          key={s}
+          type="button"
+          className="choice disabled:opacity-50"
+          disabled={s === 'takeOut' && !plain}
+          aria-pressed={entry.school === s}
+          onClick={() => set({ school: s })}
+        >
           <span className="block font-semibold">{SCHOOL_WORDS[s][0]}</span>
           <span className="soft text-xs">{SCHOOL_WORDS[s][1]}</span>
         </button>
       ))}
     </div>
-    {!plain && <p className="tone-open mt-1 text-sm font-semibold">{SCHOOL_WORDS.takeOut[0]}: {NO_TAKE_OUT}</p>}
+    {!plain && (
+      <p className="tone-open mt-1 text-sm font-semibold">
+        {SCHOOL_WORDS.takeOut[0]}: {NO_TAKE_OUT}
+      </p>
+    )}
     <p className="soft mt-1 text-sm">The probabilities are the same in every order; leave it at any time.</p>
   </fieldset>
 );
@@ -84,7 +106,13 @@ export const Opening = ({ machine, by, ownDusts }: OpeningProps) => {
   const start = async () => {
     setSending(true);
     const initials = entry.by.trim().toUpperCase();
-    const posted = await postAction(`/api/machines/${encodeURIComponent(machine.tag)}/cases`, { clientId: newClientId(), ...entry, school: plain ? entry.school : entry.school === 'takeOut' ? 'best' : entry.school, dust, by: initials });
+    const posted = await postAction(`/api/machines/${encodeURIComponent(machine.tag)}/cases`, {
+      clientId: newClientId(),
+      ...entry,
+      school: plain ? entry.school : entry.school === 'takeOut' ? 'best' : entry.school,
+      dust,
+      by: initials,
+    });
     setSending(false);
     if (!posted.ok) {
       setProblems(posted.problems);
@@ -98,7 +126,16 @@ export const Opening = ({ machine, by, ownDusts }: OpeningProps) => {
   return (
     <div className="grid gap-4 py-3 lg:grid-cols-2">
       <div className="space-y-4">
-        <DustQuestion legend="1. What has it been collecting?" statement={dust} set={(over) => { setDust((held) => ({ ...held, ...over })); setProblems([]); }} said={said} problems={problems} />
+        <DustQuestion
+          legend="1. What has it been collecting?"
+          statement={dust}
+          set={(over) => {
+            setDust((held) => ({ ...held, ...over }));
+            setProblems([]);
+          }}
+          said={said}
+          problems={problems}
+        />
         <SchoolQuestion {...part} plain={plain} />
       </div>
       <div className="space-y-4">
@@ -106,14 +143,27 @@ export const Opening = ({ machine, by, ownDusts }: OpeningProps) => {
         <div className="flex items-end gap-2">
           <label className="block w-24 shrink-0">
             <span className="caption">Initials</span>
-            <input className="field" value={entry.by} maxLength={12} autoComplete="off" onChange={(e) => set({ by: e.currentTarget.value })} />
+            <input
+              className="field"
+              value={entry.by}
+              maxLength={12}
+              autoComplete="off"
+              onChange={(e) => set({ by: e.currentTarget.value })}
+            />
           </label>
-          <button type="button" className="go flex-1" disabled={sending || entry.complaint === null || said.own.toConfirm.length > 0} onClick={() => void start()}>
+          <button
+            type="button"
+            className="go flex-1"
+            disabled={sending || entry.complaint === null || said.own.toConfirm.length > 0}
+            onClick={() => void start()}
+          >
             {said.machine.standing.refusal ? KEEP_REFUSAL : sending ? 'Opening...' : 'Open the case'}
           </button>
         </div>
         <FieldProblems id="by-problems" problems={problemsAt(problems, 'by')} />
-        {entry.complaint === null && <p className="soft text-sm">Choose the complaint. The first test is its own measure, as found.</p>}
+        {entry.complaint === null && (
+          <p className="soft text-sm">Choose the complaint. The first test is its own measure, as found.</p>
+        )}
         <FieldProblems id="case-problems" problems={problems.filter((p) => !shown.includes(p.path))} />
       </div>
     </div>

@@ -10,13 +10,27 @@ import type { BenchPart } from './parts';
 type Advised = Extract<BenchPart['findings']['advice'], { kind: 'repair' }>;
 
 /** The steps of this change as a card: on dust that wants them a trial is opened and closed as a change is. */
-const StepsLink = ({ machine, position, hazard }: { readonly machine: BenchPart['machine']; readonly position: number; readonly hazard: string }) => {
+const StepsLink = ({
+  machine,
+  position,
+  hazard,
+}: {
+  readonly machine: BenchPart['machine'];
+  readonly position: number;
+  readonly hazard: string;
+}) => {
   const stage = machine.stages[position];
   const school = stage ? Object.keys(offersOf(machine, stage))[0] : undefined;
   if (school === undefined) return null;
   return (
     <p className="mt-1 text-sm">
-      <a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/card?kind=change&hazard=${hazard}&stage=${position}&school=${school}`}>The steps for opening and closing it, as a card</a>. Whatever carries its class is proven anew afterwards.
+      <a
+        className="text-primary font-semibold underline"
+        href={`/m/${encodeURIComponent(machine.tag)}/card?kind=change&hazard=${hazard}&stage=${position}&school=${school}`}
+      >
+        The steps for opening and closing it, as a card
+      </a>
+      . Whatever carries its class is proven anew afterwards.
     </p>
   );
 };
@@ -36,12 +50,26 @@ export const RepairCard = ({ advice, ...p }: BenchPart & { readonly advice: Advi
   const stage = machine.stages[repair.position];
   const change = changes.find((c) => c.stageId === stage?.id) ?? null;
   const isPart = repair.kind === 'newPart';
-  const done = (found: 'yes' | 'no' | 'unseen') => doIt({ kind: 'repair', repair, fault: { kind: fault.kind, position: fault.position }, found, changeId: change?.id ?? null });
+  const done = (found: 'yes' | 'no' | 'unseen') =>
+    doIt({
+      kind: 'repair',
+      repair,
+      fault: { kind: fault.kind, position: fault.position },
+      found,
+      changeId: change?.id ?? null,
+    });
   return (
     <section aria-labelledby="repair" className="panel p-3" style={{ borderLeft: '6px solid var(--color-primary)' }}>
-      <p className="caption text-primary flex items-center gap-1 font-bold"><Wrench size={16} aria-hidden="true" /> Put it right</p>
-      <h2 id="repair" className="text-xl leading-tight font-bold sm:text-2xl">{sayRepair(repair, stages)}</h2>
-      <p className="mt-0.5">{sayCause(fault, stages)}: {sayProbability(fault.probability)}. Another test would cost more than trying this for nothing.</p>
+      <p className="caption text-primary flex items-center gap-1 font-bold">
+        <Wrench size={16} aria-hidden="true" /> Put it right
+      </p>
+      <h2 id="repair" className="text-xl leading-tight font-bold sm:text-2xl">
+        {sayRepair(repair, stages)}
+      </h2>
+      <p className="mt-0.5">
+        {sayCause(fault, stages)}: {sayProbability(fault.probability)}. Another test would cost more than trying this
+        for nothing.
+      </p>
       <p className="soft mt-1 text-sm">{sayHowRepair(repair)}</p>
       {REPAIR_FACTS[repair.kind].exposure > 0 && <Caution record={p.record} />}
       {isPart && stage && (
@@ -50,20 +78,43 @@ export const RepairCard = ({ advice, ...p }: BenchPart & { readonly advice: Advi
             <span className="tone-good font-bold">The change of the {stage.name} is on record.</span>
           ) : (
             <span className="flex flex-wrap gap-1">
-              <a className="go inline-flex items-center" href={`/m/${encodeURIComponent(machine.tag)}/change?stage=${stage.id}&case=1`}>Change the {stage.name}</a>
-              <a className="choice inline-flex items-center font-semibold" href={`/m/${encodeURIComponent(machine.tag)}/job?stage=${stage.id}`}>Guide me through it</a>
+              <a
+                className="go inline-flex items-center"
+                href={`/m/${encodeURIComponent(machine.tag)}/change?stage=${stage.id}&case=1`}
+              >
+                Change the {stage.name}
+              </a>
+              <a
+                className="choice inline-flex items-center font-semibold"
+                href={`/m/${encodeURIComponent(machine.tag)}/job?stage=${stage.id}`}
+              >
+                Guide me through it
+              </a>
             </span>
           )}
         </p>
       )}
       <p className="caption mt-3">Done. What did you find?</p>
       <div className="grid gap-1 sm:grid-cols-3">
-        <button type="button" className="choice min-h-14 font-bold" disabled={ui.sending} onClick={() => done('yes')}>It was so</button>
-        <button type="button" className="choice min-h-14 font-bold" disabled={ui.sending} onClick={() => done('no')}>It looked right</button>
-        <button type="button" className="choice min-h-14 font-bold" disabled={ui.sending} onClick={() => done('unseen')}>Could not tell</button>
+        <button type="button" className="choice min-h-14 font-bold" disabled={ui.sending} onClick={() => done('yes')}>
+          It was so
+        </button>
+        <button type="button" className="choice min-h-14 font-bold" disabled={ui.sending} onClick={() => done('no')}>
+          It looked right
+        </button>
+        <button
+          type="button"
+          className="choice min-h-14 font-bold"
+          disabled={ui.sending}
+          onClick={() => done('unseen')}
+        >
+          Could not tell
+        </button>
       </div>
       <p className="soft mt-1 text-sm">Then the complaint's own measure is taken again, at its own place.</p>
-      <button type="button" className="choice mt-2" onClick={() => dispatch({ type: 'askOn' })}>Rather ask on</button>
+      <button type="button" className="choice mt-2" onClick={() => dispatch({ type: 'askOn' })}>
+        Rather ask on
+      </button>
       <FieldProblems id="repair-problems" problems={ui.problems} />
     </section>
   );
@@ -77,13 +128,22 @@ export const FitFirstCard = ({ position, ...p }: BenchPart & { readonly position
   return (
     <section aria-labelledby="fit-first" className="panel p-3" style={{ borderLeft: '6px solid var(--color-error)' }}>
       <p className="caption tone-stop font-bold">Do not run it</p>
-      <h2 id="fit-first" className="text-xl leading-tight font-bold sm:text-2xl">Fit the {stage?.name ?? 'filter'} first</h2>
-      <p className="mt-0.5">Nothing holds the dust before the room: no test runs this machine until the {stage?.name ?? 'filter'} is in and its change is on record.</p>
+      <h2 id="fit-first" className="text-xl leading-tight font-bold sm:text-2xl">
+        Fit the {stage?.name ?? 'filter'} first
+      </h2>
+      <p className="mt-0.5">
+        Nothing holds the dust before the room: no test runs this machine until the {stage?.name ?? 'filter'} is in and
+        its change is on record.
+      </p>
       <Caution record={p.record} />
       {stage && (
         <p className="mt-2 flex flex-wrap gap-1">
-          <a className="go inline-flex items-center" href={`${base}/job?stage=${stage.id}`}>Guide me through it</a>
-          <a className="choice inline-flex items-center font-semibold" href={`${base}/change?stage=${stage.id}&case=1`}>It was changed: record it</a>
+          <a className="go inline-flex items-center" href={`${base}/job?stage=${stage.id}`}>
+            Guide me through it
+          </a>
+          <a className="choice inline-flex items-center font-semibold" href={`${base}/change?stage=${stage.id}&case=1`}>
+            It was changed: record it
+          </a>
         </p>
       )}
     </section>
@@ -97,7 +157,9 @@ export const SwapCard = ({ step, ...p }: BenchPart & { readonly step: SwapStep }
   const name = (i: number) => stages[i]?.name ?? 'stage';
   const spare = (i: number) => machine.stages[i]?.part ?? null;
   const button = (label: string, deed: Parameters<typeof doIt>[0]) => (
-    <button key={label} type="button" className="go" disabled={ui.sending} onClick={() => doIt(deed)}>{label}</button>
+    <button key={label} type="button" className="go" disabled={ui.sending} onClick={() => doIt(deed)}>
+      {label}
+    </button>
   );
   if (step.kind === 'watch' || step.kind === 'none') return null;
   const said = (): string => {
@@ -118,26 +180,67 @@ export const SwapCard = ({ step, ...p }: BenchPart & { readonly step: SwapStep }
     switch (step.kind) {
       case 'fit':
       case 'fitToo':
-        return [{ label: `New ${name(step.position)} is in: take 1 from stock`, deed: { kind: 'trialIn', position: step.position } }];
+        return [
+          {
+            label: `New ${name(step.position)} is in: take 1 from stock`,
+            deed: { kind: 'trialIn', position: step.position },
+          },
+        ];
       case 'keep':
-        return step.positions.map((position) => ({ label: `Keep the new ${name(position)}`, deed: { kind: 'trialKeep', position } }));
+        return step.positions.map((position) => ({
+          label: `Keep the new ${name(position)}`,
+          deed: { kind: 'trialKeep', position },
+        }));
       case 'putBack':
-        return [{ label: `Original ${name(step.position)} is back: return 1 to stock`, deed: { kind: 'trialBack', position: step.position } }];
+        return [
+          {
+            label: `Original ${name(step.position)} is back: return 1 to stock`,
+            deed: { kind: 'trialBack', position: step.position },
+          },
+        ];
       case 'putAllBack':
-        return step.positions.map((position) => ({ label: `Original ${name(position)} is back: return 1 to stock`, deed: { kind: 'trialBack', position } }));
+        return step.positions.map((position) => ({
+          label: `Original ${name(position)} is back: return 1 to stock`,
+          deed: { kind: 'trialBack', position },
+        }));
     }
   };
   const lacking = step.kind === 'fit' && !spare(step.position);
   return (
     <section aria-labelledby="swap" className="panel p-3" style={{ borderLeft: '6px solid var(--color-primary)' }}>
       <p className="caption text-primary font-bold">Swap in new</p>
-      <h2 id="swap" className="text-lg leading-tight font-bold">{said()}</h2>
+      <h2 id="swap" className="text-lg leading-tight font-bold">
+        {said()}
+      </h2>
       {step.kind !== 'keep' && <Caution record={p.record} />}
-      {step.kind !== 'keep' && p.record.hazard !== 'plain' && <StepsLink machine={machine} position={'position' in step ? step.position : (step.positions[0] ?? 0)} hazard={p.record.hazard} />}
-      {lacking ? <p className="tone-watch mt-1 font-semibold">No spare is kept for it: choose another order of tests, or another test.</p> : <div className="mt-2 flex flex-wrap gap-1">{deeds().map((d) => button(d.label, d.deed))}</div>}
+      {step.kind !== 'keep' && p.record.hazard !== 'plain' && (
+        <StepsLink
+          machine={machine}
+          position={'position' in step ? step.position : (step.positions[0] ?? 0)}
+          hazard={p.record.hazard}
+        />
+      )}
+      {lacking ? (
+        <p className="tone-watch mt-1 font-semibold">
+          No spare is kept for it: choose another order of tests, or another test.
+        </p>
+      ) : (
+        <div className="mt-2 flex flex-wrap gap-1">{deeds().map((d) => button(d.label, d.deed))}</div>
+      )}
       <div className="mt-2 flex flex-wrap gap-1">
-        <button type="button" className="choice" aria-expanded={ui.showOthers} onClick={() => p.dispatch({ type: 'others', show: !ui.showOthers })}>Choose another</button>
-        {ui.picked && <button type="button" className="choice" onClick={() => p.dispatch({ type: 'pick', operation: null })}>Back to the proposed one</button>}
+        <button
+          type="button"
+          className="choice"
+          aria-expanded={ui.showOthers}
+          onClick={() => p.dispatch({ type: 'others', show: !ui.showOthers })}
+        >
+          Choose another
+        </button>
+        {ui.picked && (
+          <button type="button" className="choice" onClick={() => p.dispatch({ type: 'pick', operation: null })}>
+            Back to the proposed one
+          </button>
+        )}
       </div>
       <FieldProblems id="swap-problems" problems={ui.problems} />
     </section>

@@ -44,9 +44,21 @@ const pickedTest = (p: BenchPart): ToldTest | null => {
   const { picked } = p.ui;
   if (!picked) return null;
   const { advice, schoolTest, others } = p.findings;
-  const known = [...(advice.kind === 'test' ? [advice.test] : []), ...(schoolTest ? [schoolTest] : []), ...others].find((t) => sameOperation(t.operation, picked));
+  const known = [...(advice.kind === 'test' ? [advice.test] : []), ...(schoolTest ? [schoolTest] : []), ...others].find(
+    (t) => sameOperation(t.operation, picked),
+  );
   // A line being corrected is of a test already done: it is no longer among the proposed ones.
-  return known ?? { operation: picked, bits: 0, saves: 0, minutes: OPERATION_FACTS[picked.kind].minutes, exposure: OPERATION_FACTS[picked.kind].exposure, soundSi: null, words: [...wordsOfTest(picked)] };
+  return (
+    known ?? {
+      operation: picked,
+      bits: 0,
+      saves: 0,
+      minutes: OPERATION_FACTS[picked.kind].minutes,
+      exposure: OPERATION_FACTS[picked.kind].exposure,
+      soundSi: null,
+      words: [...wordsOfTest(picked)],
+    }
+  );
 };
 
 /** What is to be done now: the swap step, a picked test, the school's, the advised test, repair, closing or handing on. */
@@ -67,12 +79,22 @@ const NextCard = (p: BenchPart) => {
   const { advice, schoolTest } = findings;
   const swapping = state.school === 'swap' || state.trials.length > 0;
   if (swapping && !ui.askOn && !(pending !== null && state.progress.evidence.length === 0)) {
-    const order = machine.stages.flatMap((s, i) => (s.spec.air.form === 'medium' && !s.missing && s.kind !== 'gas' && s.part ? [i] : []));
-    const step = swapStep({ order, trials: state.trials, failed: state.failedTrials, back: state.trials.length === 0 ? null : backSinceTrial(state, bench) });
-    if (step.kind !== 'watch' && step.kind !== 'none' && !(findings.back && state.trials.length === 0)) return <SwapCard {...p} step={step} />;
+    const order = machine.stages.flatMap((s, i) =>
+      s.spec.air.form === 'medium' && !s.missing && s.kind !== 'gas' && s.part ? [i] : [],
+    );
+    const step = swapStep({
+      order,
+      trials: state.trials,
+      failed: state.failedTrials,
+      back: state.trials.length === 0 ? null : backSinceTrial(state, bench),
+    });
+    if (step.kind !== 'watch' && step.kind !== 'none' && !(findings.back && state.trials.length === 0))
+      return <SwapCard {...p} step={step} />;
   }
-  if (advice.kind === 'test' && pending !== null && sameOperation(pending, advice.test.operation)) return card(advice.test, state.progress.evidence.length === 0 ? 'First, as found' : 'Measure again');
-  if (schoolTest && state.school !== 'swap' && !findings.back && advice.kind === 'test') return card(schoolTest, SCHOOL_WORDS[state.school][0]);
+  if (advice.kind === 'test' && pending !== null && sameOperation(pending, advice.test.operation))
+    return card(advice.test, state.progress.evidence.length === 0 ? 'First, as found' : 'Measure again');
+  if (schoolTest && state.school !== 'swap' && !findings.back && advice.kind === 'test')
+    return card(schoolTest, SCHOOL_WORDS[state.school][0]);
   if (ui.askOn && advice.kind !== 'test') return <p className="panel p-3">Choose the test you would rather make.</p>;
   switch (advice.kind) {
     case 'test':
@@ -94,18 +116,39 @@ const Banners = (p: BenchPart) => {
   return (
     <>
       {clash && (
-        <p role="status" className="tone-stop flex items-start gap-2 border-l-4 pl-2 font-semibold" style={{ borderColor: 'var(--color-error)' }}>
+        <p
+          role="status"
+          className="tone-stop flex items-start gap-2 border-l-4 pl-2 font-semibold"
+          style={{ borderColor: 'var(--color-error)' }}
+        >
           <TriangleAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" /> <span>{clash}</span>
         </p>
       )}
       {out.map((position) => (
-        <p key={position} className="tone-watch flex flex-wrap items-center gap-2 border-l-4 pl-2 font-semibold" style={{ borderColor: 'var(--color-warning)' }}>
+        <p
+          key={position}
+          className="tone-watch flex flex-wrap items-center gap-2 border-l-4 pl-2 font-semibold"
+          style={{ borderColor: 'var(--color-warning)' }}
+        >
           <span>Out of the machine: {stages[position]?.name}.</span>
-          <button type="button" className="choice px-3 font-semibold" disabled={ui.sending} onClick={() => doIt({ kind: 'putBack', position })}>It is back in</button>
-          <a className="underline" href={`/m/${encodeURIComponent(machine.tag)}/edit`}>It stays out: record it as missing</a>
+          <button
+            type="button"
+            className="choice px-3 font-semibold"
+            disabled={ui.sending}
+            onClick={() => doIt({ kind: 'putBack', position })}
+          >
+            It is back in
+          </button>
+          <a className="underline" href={`/m/${encodeURIComponent(machine.tag)}/edit`}>
+            It stays out: record it as missing
+          </a>
         </p>
       ))}
-      {!setup.calibrated && <p className="soft text-sm">No baseline of its own: on typical figures every reading counts for less, by about a fifth of its size.</p>}
+      {!setup.calibrated && (
+        <p className="soft text-sm">
+          No baseline of its own: on typical figures every reading counts for less, by about a fifth of its size.
+        </p>
+      )}
     </>
   );
 };
@@ -113,16 +156,26 @@ const Banners = (p: BenchPart) => {
 const SchoolSwitch = ({ state, ui, doIt, record }: BenchPart) => (
   <label className="flex items-center gap-2 text-sm">
     <span className="caption">Order of tests</span>
-    <select className="field w-auto py-1" value={state.school} disabled={ui.sending} onChange={(e) => doIt({ kind: 'school', school: SCHOOLS.find((s) => s === e.currentTarget.value) ?? 'best' })}>
+    <select
+      className="field w-auto py-1"
+      value={state.school}
+      disabled={ui.sending}
+      onChange={(e) => doIt({ kind: 'school', school: SCHOOLS.find((s) => s === e.currentTarget.value) ?? 'best' })}
+    >
       {SCHOOLS.map((s) => (
-        <option key={s} value={s} disabled={s === 'takeOut' && record.hazard !== 'plain'}>{SCHOOL_WORDS[s][0]}{s === 'takeOut' && record.hazard !== 'plain' ? ' (plain dust only)' : ''}</option>
+        <option key={s} value={s} disabled={s === 'takeOut' && record.hazard !== 'plain'}>
+          {SCHOOL_WORDS[s][0]}
+          {s === 'takeOut' && record.hazard !== 'plain' ? ' (plain dust only)' : ''}
+        </option>
       ))}
     </select>
   </label>
 );
 
 const Weighing = ({ share }: { readonly share: number }) =>
-  share >= 1 ? null : <progress className="progress progress-primary h-1 w-full" value={share} max={1} aria-label="Weighing the causes" />;
+  share >= 1 ? null : (
+    <progress className="progress progress-primary h-1 w-full" value={share} max={1} aria-label="Weighing the causes" />
+  );
 
 interface CaseBenchProps extends FindProps {
   readonly record: CaseRecord;
@@ -138,19 +191,48 @@ const CaseBench = (p: CaseBenchProps) => {
   useEffect(() => {
     document.documentElement.dataset['find'] = findings && share >= 1 && !ui.sending ? 'ready' : 'busy';
   }, [findings, share, ui.sending]);
-  const part: BenchPart | null = findings && { machine: p.machine, setup: p.setup, record, state, changes: reply.changes, findings, units: p.units, ui: share >= 1 ? ui : { ...ui, sending: true }, dispatch, doIt: act, before: p.before };
+  const part: BenchPart | null = findings && {
+    machine: p.machine,
+    setup: p.setup,
+    record,
+    state,
+    changes: reply.changes,
+    findings,
+    units: p.units,
+    ui: share >= 1 ? ui : { ...ui, sending: true },
+    dispatch,
+    doIt: act,
+    before: p.before,
+  };
   return (
     <div>
-      <AirPathStrip compact view={p.view} units={p.units} machine={p.machine} due={p.due} suspicion={findings?.stages} />
+      <AirPathStrip
+        compact
+        view={p.view}
+        units={p.units}
+        machine={p.machine}
+        due={p.due}
+        suspicion={findings?.stages}
+      />
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 pt-2">
         <p className="min-w-0 font-bold max-lg:basis-full lg:flex-1">
-          {COMPLAINT_WORDS[record.complaint][0]}{record.words && <span className="font-normal">: {record.words}</span>}
-          <span className="soft font-normal"> · {record.lastCollected}, {HAZARD_WORDS[record.hazard]} work</span>
+          {COMPLAINT_WORDS[record.complaint][0]}
+          {record.words && <span className="font-normal">: {record.words}</span>}
+          <span className="soft font-normal">
+            {' '}
+            · {record.lastCollected}, {HAZARD_WORDS[record.hazard]} work
+          </span>
         </p>
         {part && <SchoolSwitch {...part} />}
         <label className="flex items-center gap-2 text-sm">
           <span className="caption">Initials</span>
-          <input className="field w-20 py-1" value={ui.by} maxLength={12} autoComplete="off" onChange={(e) => dispatch({ type: 'by', value: e.currentTarget.value })} />
+          <input
+            className="field w-20 py-1"
+            value={ui.by}
+            maxLength={12}
+            autoComplete="off"
+            onChange={(e) => dispatch({ type: 'by', value: e.currentTarget.value })}
+          />
         </label>
       </div>
       <Weighing share={share} />
@@ -163,10 +245,14 @@ const CaseBench = (p: CaseBenchProps) => {
             <OtherTests {...part} />
           </div>
           <Causes {...part} />
-          <div className="min-w-0 lg:col-span-2"><CaseLog {...part} /></div>
+          <div className="min-w-0 lg:col-span-2">
+            <CaseLog {...part} />
+          </div>
         </div>
       ) : (
-        <p className="soft py-6" role="status">Every fault this path can have, alone and in twos, is being solved through it...</p>
+        <p className="soft py-6" role="status">
+          Every fault this path can have, alone and in twos, is being solved through it...
+        </p>
       )}
     </div>
   );

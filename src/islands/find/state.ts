@@ -27,7 +27,17 @@ export type FindAction =
   | { readonly type: 'done' }
   | { readonly type: 'refused'; readonly problems: readonly Problem[] };
 
-export const startFind = (by: string): FindState => ({ by, picked: null, correcting: null, typed: '', note: '', showOthers: false, askOn: false, sending: false, problems: [] });
+export const startFind = (by: string): FindState => ({
+  by,
+  picked: null,
+  correcting: null,
+  typed: '',
+  note: '',
+  showOthers: false,
+  askOn: false,
+  sending: false,
+  problems: [],
+});
 
 /** The one way the Find page changes. */
 export const findReducer = (state: FindState, action: FindAction): FindState => {
@@ -37,7 +47,15 @@ export const findReducer = (state: FindState, action: FindAction): FindState => 
     case 'note':
       return { ...state, [action.type]: action.value, problems: [] };
     case 'pick':
-      return { ...state, picked: action.operation, correcting: null, typed: '', note: '', showOthers: false, problems: [] };
+      return {
+        ...state,
+        picked: action.operation,
+        correcting: null,
+        typed: '',
+        note: '',
+        showOthers: false,
+        problems: [],
+      };
     case 'correct':
       return { ...state, picked: action.operation, correcting: action.eventId, typed: '', note: '', problems: [] };
     case 'others':

@@ -22,7 +22,11 @@ interface Held extends FindingsUse {
 }
 
 /** How a case stands, weighed in a worker: the page never waits for it. What was found for an older state of the case is not ready. */
-export const useFindings = (setup: CaseSetup, { progress, school }: Pick<CaseState, 'progress' | 'school'>, words: string): FindingsUse => {
+export const useFindings = (
+  setup: CaseSetup,
+  { progress, school }: Pick<CaseState, 'progress' | 'school'>,
+  words: string,
+): FindingsUse => {
   const [held, setHeld] = useState<Held>({ findings: null, share: 0, problems: [], of: '' });
   const client = useRef<FindClient | null>(null);
   const { complaint } = progress;
@@ -34,7 +38,9 @@ export const useFindings = (setup: CaseSetup, { progress, school }: Pick<CaseSta
       setHeld((before) => {
         if (reply.told === 'progress') return { ...before, share: reply.share };
         const of = newest.current;
-        return reply.told === 'found' ? { findings: reply.findings, share: 1, problems: [], of } : { ...before, share: 1, problems: problemsOf(reply.failures as readonly Failure[]), of };
+        return reply.told === 'found'
+          ? { findings: reply.findings, share: 1, problems: [], of }
+          : { ...before, share: 1, problems: problemsOf(reply.failures as readonly Failure[]), of };
       });
     const opened = openFind({ setup, complaint, words, heard });
     client.current = opened;
@@ -50,5 +56,9 @@ export const useFindings = (setup: CaseSetup, { progress, school }: Pick<CaseSta
     // The progress is made anew at every fold; what it says is what matters.
   }, [asked, setup, complaint, words]);
 
-  return { findings: held.findings, problems: held.problems, share: held.of === asked ? 1 : Math.min(held.share, 0.99) };
+  return {
+    findings: held.findings,
+    problems: held.problems,
+    share: held.of === asked ? 1 : Math.min(held.share, 0.99),
+  };
 };

@@ -18,7 +18,8 @@ export const Drying = ({ until, now }: { readonly until: string; readonly now: s
   const ms = Date.parse(until) - Date.parse(now) - passed;
   return ms > 0 ? (
     <p className="mt-2" role="timer">
-      <span className="dial text-4xl">{left(ms)}</span> <span className="tone-stop font-bold">left to dry: out of service, do not run</span>
+      <span className="dial text-4xl">{left(ms)}</span>{' '}
+      <span className="tone-stop font-bold">left to dry: out of service, do not run</span>
     </p>
   ) : (
     <p className="tone-good mt-2 font-bold">Its drying time is up. Feel it before you answer.</p>

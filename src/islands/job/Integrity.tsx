@@ -22,7 +22,11 @@ const useSend = ({ machine, by, onDone, stageId }: Sending) => {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const post = usePostOnce();
   const send = async (body: object) => {
-    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/integrity`, { by: by.trim().toUpperCase(), stageId, ...body });
+    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/integrity`, {
+      by: by.trim().toUpperCase(),
+      stageId,
+      ...body,
+    });
     if (!posted) return;
     setProblems(posted.ok ? [] : posted.problems);
     if (posted.ok) onDone();
@@ -37,18 +41,47 @@ const One = ({ test, failed, ...p }: { readonly test: Due; readonly failed: bool
   const off = p.by.trim() === '';
   return (
     <li className="border-base-300 border-b py-2" data-integrity={test}>
-      <p className="font-bold">{words.name}{failed && <span className="tone-stop"> · failed when last tried</span>}</p>
+      <p className="font-bold">
+        {words.name}
+        {failed && <span className="tone-stop"> · failed when last tried</span>}
+      </p>
       <p className="soft text-sm">{words.how}</p>
       <div className="mt-1 grid grid-cols-2 gap-1">
         {test === 'particles' ? (
           <>
-            <a className="choice inline-flex items-center justify-center font-semibold" href={`${base}/measure?method=particles`}>Count</a>
-            <button type="button" className="choice text-center font-bold" disabled={off} onClick={() => void send({ test, note: '' })}>{words.passed}</button>
+            <a
+              className="choice inline-flex items-center justify-center font-semibold"
+              href={`${base}/measure?method=particles`}
+            >
+              Count
+            </a>
+            <button
+              type="button"
+              className="choice text-center font-bold"
+              disabled={off}
+              onClick={() => void send({ test, note: '' })}
+            >
+              {words.passed}
+            </button>
           </>
         ) : (
           <>
-            <button type="button" className="choice text-center font-bold" disabled={off} onClick={() => void send({ test, passed: true, note: '' })}>{words.passed}</button>
-            <button type="button" className="choice text-center font-bold" disabled={off} onClick={() => void send({ test, passed: false, note: '' })}>{words.failed}</button>
+            <button
+              type="button"
+              className="choice text-center font-bold"
+              disabled={off}
+              onClick={() => void send({ test, passed: true, note: '' })}
+            >
+              {words.passed}
+            </button>
+            <button
+              type="button"
+              className="choice text-center font-bold"
+              disabled={off}
+              onClick={() => void send({ test, passed: false, note: '' })}
+            >
+              {words.failed}
+            </button>
           </>
         )}
       </div>
@@ -63,16 +96,43 @@ const Penetration = ({ failed, ...p }: { readonly failed: boolean } & Sending) =
   const [open, setOpen] = useState(false);
   const [e, setE] = useState({ testedOn: '', tester: '', method: '', certificate: '', percent: '', nextDueOn: '' });
   const percent = Number(e.percent.replace(',', '.').replace('%', ''));
-  const whole = e.testedOn !== '' && e.tester.trim() !== '' && e.method.trim() !== '' && e.certificate.trim() !== '' && e.percent.trim() !== '' && Number.isFinite(percent) && p.by.trim() !== '';
+  const whole =
+    e.testedOn !== '' &&
+    e.tester.trim() !== '' &&
+    e.method.trim() !== '' &&
+    e.certificate.trim() !== '' &&
+    e.percent.trim() !== '' &&
+    Number.isFinite(percent) &&
+    p.by.trim() !== '';
   const text = (field: keyof typeof e, label: string, type = 'text') => (
-    <label className="block min-w-0 flex-1 basis-40"><span className="caption">{label}</span><input className="field" type={type} value={e[field]} maxLength={120} autoComplete="off" onChange={(x) => setE({ ...e, [field]: x.currentTarget.value })} /></label>
+    <label className="block min-w-0 flex-1 basis-40">
+      <span className="caption">{label}</span>
+      <input
+        className="field"
+        type={type}
+        value={e[field]}
+        maxLength={120}
+        autoComplete="off"
+        onChange={(x) => setE({ ...e, [field]: x.currentTarget.value })}
+      />
+    </label>
   );
   const { machineClass } = p.machine;
   return (
     <li className="py-2" data-integrity="penetration">
-      <p className="font-bold">Penetration test by a competent person{failed && <span className="tone-stop"> · failed when last tried</span>}</p>
-      <p className="soft text-sm">Aerosol through the whole machine; {machineClass === null ? '' : `${CLASS_WORDS[machineClass]} allows ${sayPercent(classLimit(machineClass))}.`} Screening does not stand in for it.</p>
-      {!open && <button type="button" className="choice mt-1 font-semibold" onClick={() => setOpen(true)}>Enter its paper</button>}
+      <p className="font-bold">
+        Penetration test by a competent person{failed && <span className="tone-stop"> · failed when last tried</span>}
+      </p>
+      <p className="soft text-sm">
+        Aerosol through the whole machine;{' '}
+        {machineClass === null ? '' : `${CLASS_WORDS[machineClass]} allows ${sayPercent(classLimit(machineClass))}.`}{' '}
+        Screening does not stand in for it.
+      </p>
+      {!open && (
+        <button type="button" className="choice mt-1 font-semibold" onClick={() => setOpen(true)}>
+          Enter its paper
+        </button>
+      )}
       {open && (
         <div className="mt-1 flex flex-wrap items-end gap-1">
           {text('testedOn', 'Tested on', 'date')}
@@ -81,7 +141,24 @@ const Penetration = ({ failed, ...p }: { readonly failed: boolean } & Sending) =
           {text('certificate', 'Certificate number')}
           {text('percent', 'Passed, %')}
           {text('nextDueOn', 'Next due, if said', 'date')}
-          <button type="button" className="go" disabled={!whole} onClick={() => void send({ test: 'penetration', testedOn: e.testedOn, tester: e.tester, method: e.method, certificate: e.certificate, percent, nextDueOn: e.nextDueOn === '' ? null : e.nextDueOn })}>Record it</button>
+          <button
+            type="button"
+            className="go"
+            disabled={!whole}
+            onClick={() =>
+              void send({
+                test: 'penetration',
+                testedOn: e.testedOn,
+                tester: e.tester,
+                method: e.method,
+                certificate: e.certificate,
+                percent,
+                nextDueOn: e.nextDueOn === '' ? null : e.nextDueOn,
+              })
+            }
+          >
+            Record it
+          </button>
         </div>
       )}
       <FieldProblems id="integrity-penetration" problems={problems} />
@@ -95,12 +172,20 @@ export const Integrity = ({ machine, standing, by, onDone }: IntegrityProps) => 
   const p = { machine, by, onDone, stageId };
   return (
     <section aria-labelledby="integrity">
-      <h3 id="integrity" className="text-lg font-bold">{capital(machine.stages.find((s) => s.id === stageId)?.name ?? 'filter')}: {due.length > 0 ? 'to be screened' : 'screened, to be proven'}</h3>
+      <h3 id="integrity" className="text-lg font-bold">
+        {capital(machine.stages.find((s) => s.id === stageId)?.name ?? 'filter')}:{' '}
+        {due.length > 0 ? 'to be screened' : 'screened, to be proven'}
+      </h3>
       <p className="tone-stop font-semibold">
-        The {machine.machineClass === null ? 'rated' : CLASS_WORDS[machine.machineClass]} wording is suspended {penetration === 'notNeeded' ? 'until the screening is passed.' : 'until a penetration test is passed. Screening can fail it, never prove it.'}
+        The {machine.machineClass === null ? 'rated' : CLASS_WORDS[machine.machineClass]} wording is suspended{' '}
+        {penetration === 'notNeeded'
+          ? 'until the screening is passed.'
+          : 'until a penetration test is passed. Screening can fail it, never prove it.'}
       </p>
       <ul>
-        {due.map((test) => <One key={test} {...p} test={test} failed={failed.includes(test)} />)}
+        {due.map((test) => (
+          <One key={test} {...p} test={test} failed={failed.includes(test)} />
+        ))}
         {penetration !== 'notNeeded' && <Penetration {...p} failed={penetration === 'failed'} />}
       </ul>
     </section>

@@ -33,12 +33,23 @@ interface PhotosProps {
 export const Photos = ({ tag, record, step, by, onKept }: PhotosProps) => {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [busy, setBusy] = useState(false);
-  const kept = record.events.flatMap(({ event }) => (event.kind === 'photo' && event.step === step ? [event.photoId] : []));
+  const kept = record.events.flatMap(({ event }) =>
+    event.kind === 'photo' && event.step === step ? [event.photoId] : [],
+  );
   const send = async (file: File) => {
     setBusy(true);
     const body = await shrunk(file);
-    const query = new URLSearchParams({ clientId: newClientId(), by: by.trim().toUpperCase(), jobId: String(record.id), step: String(step) });
-    const response = await fetch(`/api/machines/${encodeURIComponent(tag)}/jobs/photos?${query}`, { method: 'POST', headers: { 'content-type': body.type.startsWith('image/') ? body.type : 'application/octet-stream' }, body }).catch(() => null);
+    const query = new URLSearchParams({
+      clientId: newClientId(),
+      by: by.trim().toUpperCase(),
+      jobId: String(record.id),
+      step: String(step),
+    });
+    const response = await fetch(`/api/machines/${encodeURIComponent(tag)}/jobs/photos?${query}`, {
+      method: 'POST',
+      headers: { 'content-type': body.type.startsWith('image/') ? body.type : 'application/octet-stream' },
+      body,
+    }).catch(() => null);
     setBusy(false);
     if (response?.ok) {
       setProblems([]);
@@ -66,7 +77,9 @@ export const Photos = ({ tag, record, step, by, onKept }: PhotosProps) => {
         />
       </label>
       {kept.map((id) => (
-        <a key={id} href={`/api/photos/${id}`} target="_blank" rel="noreferrer"><img src={`/api/photos/${id}`} alt={`Photo ${id} at this step`} className="border-base-300 h-11 border" /></a>
+        <a key={id} href={`/api/photos/${id}`} target="_blank" rel="noreferrer">
+          <img src={`/api/photos/${id}`} alt={`Photo ${id} at this step`} className="border-base-300 h-11 border" />
+        </a>
       ))}
       <FieldProblems id="photo-problems" problems={problems} />
     </div>

@@ -25,12 +25,43 @@ type Answer = { readonly kind: 'right' } | { readonly kind: 'leftOut'; readonly 
 
 const askOf = (step: Step): string => (step.check ? CHECK_WORDS[step.check] : '');
 
-const Line = ({ question, answer, setAnswer }: { readonly question: string; readonly answer: Answer; readonly setAnswer: (a: Answer) => void }) => (
+const Line = ({
+  question,
+  answer,
+  setAnswer,
+}: {
+  readonly question: string;
+  readonly answer: Answer;
+  readonly setAnswer: (a: Answer) => void;
+}) => (
   <li className="border-base-300 flex flex-wrap items-center gap-2 border-b py-1">
     <span className="min-w-0 flex-1 basis-56 font-semibold">{question}</span>
-    <button type="button" className="choice w-20 text-center font-bold" aria-pressed={answer?.kind === 'right'} onClick={() => setAnswer({ kind: 'right' })}>Yes</button>
-    <button type="button" className="choice text-sm" aria-pressed={answer?.kind === 'leftOut'} onClick={() => setAnswer({ kind: 'leftOut', because: '' })}>Not seen</button>
-    {answer?.kind === 'leftOut' && <input className="field basis-full" aria-label={`Why: ${question}`} placeholder="why" value={answer.because} maxLength={300} onChange={(e) => setAnswer({ kind: 'leftOut', because: e.currentTarget.value })} />}
+    <button
+      type="button"
+      className="choice w-20 text-center font-bold"
+      aria-pressed={answer?.kind === 'right'}
+      onClick={() => setAnswer({ kind: 'right' })}
+    >
+      Yes
+    </button>
+    <button
+      type="button"
+      className="choice text-sm"
+      aria-pressed={answer?.kind === 'leftOut'}
+      onClick={() => setAnswer({ kind: 'leftOut', because: '' })}
+    >
+      Not seen
+    </button>
+    {answer?.kind === 'leftOut' && (
+      <input
+        className="field basis-full"
+        aria-label={`Why: ${question}`}
+        placeholder="why"
+        value={answer.because}
+        maxLength={300}
+        onChange={(e) => setAnswer({ kind: 'leftOut', because: e.currentTarget.value })}
+      />
+    )}
   </li>
 );
 
@@ -50,7 +81,14 @@ export const Sheet = ({ machine, way, start, units, onBack }: SheetProps) => {
   const left = answers.filter((a) => a === null).length;
   const record = async () => {
     const by = start.by.trim().toUpperCase();
-    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/jobs/quick`, { ...start, by, partInHand: inHand, job: way.job, answers, wasteKg });
+    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/jobs/quick`, {
+      ...start,
+      by,
+      partInHand: inHand,
+      job: way.job,
+      answers,
+      wasteKg,
+    });
     if (!posted) return;
     if (!posted.ok) {
       setProblems(posted.problems);
@@ -65,21 +103,56 @@ export const Sheet = ({ machine, way, start, units, onBack }: SheetProps) => {
   };
   return (
     <section className="mx-auto max-w-3xl py-3" aria-labelledby="sheet">
-      <h2 id="sheet" className="text-2xl font-bold">{PROCEDURE_WORDS[way.id]}: each one seen?</h2>
+      <h2 id="sheet" className="text-2xl font-bold">
+        {PROCEDURE_WORDS[way.id]}: each one seen?
+      </h2>
       <p className="soft text-sm">{cautions.join(' ')}</p>
       <ol className="mt-2">
         {asked.map((s, i) => (
-          <Line key={`${s.key}-${s.check}-${s.stage}`} question={`${nameOf(s) === 'machine' ? '' : `${capital(nameOf(s))}: `}${askOf(s)}`} answer={answers[i] ?? null} setAnswer={(a) => setAnswers((now) => now.map((x, k) => (k === i ? a : x)))} />
+          <Line
+            key={`${s.key}-${s.check}-${s.stage}`}
+            question={`${nameOf(s) === 'machine' ? '' : `${capital(nameOf(s))}: `}${askOf(s)}`}
+            answer={answers[i] ?? null}
+            setAnswer={(a) => setAnswers((now) => now.map((x, k) => (k === i ? a : x)))}
+          />
         ))}
       </ol>
       <div className="mt-3 flex flex-wrap items-end gap-2">
-        <div className="w-40"><QuantityField id="sheet-waste" label="Waste, if weighed" kind="mass" valueSi={wasteKg} units={units} low={0.001} high={500} mayBeEmpty onValue={setWasteKg} onBad={(_, isBad) => setBad(isBad)} /></div>
-        <button type="button" className="go flex-1" disabled={!whole || start.by.trim() === ''} onClick={() => void record()}>{left > 0 ? `${left} to answer` : 'Record the whole change'}</button>
-        <button type="button" className="choice" onClick={onBack}>Back</button>
+        <div className="w-40">
+          <QuantityField
+            id="sheet-waste"
+            label="Waste, if weighed"
+            kind="mass"
+            valueSi={wasteKg}
+            units={units}
+            low={0.001}
+            high={500}
+            mayBeEmpty
+            onValue={setWasteKg}
+            onBad={(_, isBad) => setBad(isBad)}
+          />
+        </div>
+        <button
+          type="button"
+          className="go flex-1"
+          disabled={!whole || start.by.trim() === ''}
+          onClick={() => void record()}
+        >
+          {left > 0 ? `${left} to answer` : 'Record the whole change'}
+        </button>
+        <button type="button" className="choice" onClick={onBack}>
+          Back
+        </button>
       </div>
       {problemsAt(problems, 'partInHand').length > 0 && (
         <label className="flex min-h-11 items-center gap-2 font-semibold">
-          <input type="checkbox" className="checkbox" checked={inHand} onChange={(e) => setInHand(e.currentTarget.checked)} /> It is in my hand all the same
+          <input
+            type="checkbox"
+            className="checkbox"
+            checked={inHand}
+            onChange={(e) => setInHand(e.currentTarget.checked)}
+          />{' '}
+          It is in my hand all the same
         </label>
       )}
       {start.by.trim() === '' && <p className="tone-watch font-semibold">Go back and give your initials.</p>}

@@ -39,28 +39,63 @@ export interface StartState {
 
 type Set = (over: Partial<StartState>) => void;
 
-const What = ({ choices, chosen, choose }: { readonly choices: readonly JobChoice[]; readonly chosen: JobChoice | null; readonly choose: (c: JobChoice) => void }) => {
+const What = ({
+  choices,
+  chosen,
+  choose,
+}: {
+  readonly choices: readonly JobChoice[];
+  readonly chosen: JobChoice | null;
+  readonly choose: (c: JobChoice) => void;
+}) => {
   const button = (c: JobChoice, small: string) => (
-    <button key={c.key} type="button" className={`choice ${small}`} aria-pressed={chosen?.key === c.key} onClick={() => choose(c)}>{c.label}</button>
+    <button
+      key={c.key}
+      type="button"
+      className={`choice ${small}`}
+      aria-pressed={chosen?.key === c.key}
+      onClick={() => choose(c)}
+    >
+      {c.label}
+    </button>
   );
   return (
     <fieldset>
       <legend className="mb-1 font-bold">2. What is done?</legend>
-      <div className="grid grid-cols-2 gap-1 xl:grid-cols-3">{choices.filter((c) => !c.side).map((c) => button(c, 'font-semibold'))}</div>
+      <div className="grid grid-cols-2 gap-1 xl:grid-cols-3">
+        {choices.filter((c) => !c.side).map((c) => button(c, 'font-semibold'))}
+      </div>
       <p className="caption mt-1">or without a new part</p>
       <div className="flex flex-wrap gap-1">{choices.filter((c) => c.side).map((c) => button(c, 'text-sm'))}</div>
     </fieldset>
   );
 };
 
-const Way = ({ chosen, school, setSchool }: { readonly chosen: JobChoice; readonly school: ChangeSchool; readonly setSchool: (s: ChangeSchool) => void }) => (
+const Way = ({
+  chosen,
+  school,
+  setSchool,
+}: {
+  readonly chosen: JobChoice;
+  readonly school: ChangeSchool;
+  readonly setSchool: (s: ChangeSchool) => void;
+}) => (
   <fieldset>
     <legend className="mb-1 font-bold">3. Which way?</legend>
     <div className="grid gap-1 sm:grid-cols-2">
       {chosen.ways.map((w) => (
-        <button key={w.school} type="button" className="choice" aria-pressed={school === w.school} onClick={() => setSchool(w.school)}>
+        <button
+          key={w.school}
+          type="button"
+          className="choice"
+          aria-pressed={school === w.school}
+          onClick={() => setSchool(w.school)}
+        >
           <span className="block font-semibold">{PROCEDURE_WORDS[w.id]}</span>
-          <span className="soft text-xs">{RUN_SHORT[w.school]}{w.school === 'running' ? ', air into the opening' : ''}</span>
+          <span className="soft text-xs">
+            {RUN_SHORT[w.school]}
+            {w.school === 'running' ? ', air into the opening' : ''}
+          </span>
         </button>
       ))}
     </div>
@@ -72,30 +107,57 @@ const Why = ({ s, set }: { readonly s: StartState; readonly set: Set }) => (
     <legend className="mb-1 font-bold">Why now?</legend>
     <div className="flex flex-wrap gap-1">
       {CHANGE_REASONS.map((r) => (
-        <button key={r} type="button" className="choice text-sm" aria-pressed={s.reason === r} onClick={() => set({ reason: r })}>{REASON_WORDS[r]}</button>
+        <button
+          key={r}
+          type="button"
+          className="choice text-sm"
+          aria-pressed={s.reason === r}
+          onClick={() => set({ reason: r })}
+        >
+          {REASON_WORDS[r]}
+        </button>
       ))}
     </div>
   </fieldset>
 );
 
 const cardOf = (machine: Machine, job: Job, hazard: DustHazard): string => {
-  const query = new URLSearchParams({ kind: job.kind, hazard, ...('stage' in job ? { stage: String(job.stage) } : {}), ...('school' in job ? { school: job.school } : {}) });
+  const query = new URLSearchParams({
+    kind: job.kind,
+    hazard,
+    ...('stage' in job ? { stage: String(job.stage) } : {}),
+    ...('school' in job ? { school: job.school } : {}),
+  });
   return `/m/${encodeURIComponent(machine.tag)}/card?${query}`;
 };
 
 /** A change that carries a class, or of contained dust, is walked; the rest may go on one sheet. */
 const onSheet = (machine: Machine, way: JobChoice['ways'][number], hazard: DustHazard): boolean => {
-  const made = hazard === 'contained' || way.id === 'decontamination' ? null : assemble({ ...machine, hazard }, way.job, hazard);
+  const made =
+    hazard === 'contained' || way.id === 'decontamination' ? null : assemble({ ...machine, hazard }, way.job, hazard);
   return made?.ok === true && made.value.integrity.length === 0;
 };
 
 /** The ledger knows of none: said, and gone past only by saying that it is in the hand. */
-const NoStock = ({ s, set, problems }: { readonly s: StartState; readonly set: Set; readonly problems: readonly Problem[] }) =>
+const NoStock = ({
+  s,
+  set,
+  problems,
+}: {
+  readonly s: StartState;
+  readonly set: Set;
+  readonly problems: readonly Problem[];
+}) =>
   problems.length === 0 ? null : (
     <div>
       <FieldProblems id="stock-problems" problems={problems} />
       <label className="flex min-h-11 items-center gap-2 font-semibold">
-        <input type="checkbox" className="checkbox" checked={s.partInHand} onChange={(e) => set({ partInHand: e.currentTarget.checked })} />
+        <input
+          type="checkbox"
+          className="checkbox"
+          checked={s.partInHand}
+          onChange={(e) => set({ partInHand: e.currentTarget.checked })}
+        />
         It is in my hand all the same
       </label>
     </div>
@@ -103,11 +165,18 @@ const NoStock = ({ s, set, problems }: { readonly s: StartState; readonly set: S
 
 /** The start of a guided change: the hazard, the job, the way the maker built it for, and why. */
 export const Start = ({ machine, by, stageId, units, wanted, ownDusts }: StartProps) => {
-  const [s, setS] = useState<StartState>({ dust: lastStatement(machine.dust, machine.lastCollected), reason: 'precaution', by, partInHand: false });
+  const [s, setS] = useState<StartState>({
+    dust: lastStatement(machine.dust, machine.lastCollected),
+    reason: 'precaution',
+    by,
+    partInHand: false,
+  });
   const said = dustSaid({ statement: s.dust, dust: machine.dust, ownDusts });
   const hazard = said.level;
   const choices = jobChoices(machine, hazard);
-  const [key, setKey] = useState<string | null>(() => choices.find((c) => c.key === `stage-${stageId}` || c.key === wanted)?.key ?? null);
+  const [key, setKey] = useState<string | null>(
+    () => choices.find((c) => c.key === `stage-${stageId}` || c.key === wanted)?.key ?? null,
+  );
   const chosen: JobChoice | null = choices.find((c) => c.key === key) ?? null;
   const [school, setSchool] = useState<ChangeSchool | null>(null);
   const [people, setPeople] = useState<1 | 2>(1);
@@ -122,7 +191,12 @@ export const Start = ({ machine, by, stageId, units, wanted, ownDusts }: StartPr
   const start = async () => {
     if (!way) return;
     const upper = s.by.trim().toUpperCase();
-    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/jobs`, { ...s, by: upper, people, job: way.job });
+    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/jobs`, {
+      ...s,
+      by: upper,
+      people,
+      job: way.job,
+    });
     if (!posted) return;
     if (!posted.ok) {
       setProblems(posted.problems);
@@ -131,31 +205,77 @@ export const Start = ({ machine, by, stageId, units, wanted, ownDusts }: StartPr
     setChoice('mw_by', upper);
     window.location.reload();
   };
-  if (sheet && way) return <Sheet machine={{ ...machine, hazard }} way={way} start={s} units={units} onBack={() => setSheet(false)} />;
+  if (sheet && way)
+    return <Sheet machine={{ ...machine, hazard }} way={way} start={s} units={units} onBack={() => setSheet(false)} />;
   const stock = problemsAt(problems, 'partInHand');
   return (
     <div className="grid gap-x-6 gap-y-3 py-2 lg:grid-cols-2">
       <div className="space-y-3">
-        <DustQuestion legend="1. What has it been collecting?" statement={s.dust} set={(over) => { set({ dust: { ...s.dust, ...over } }); setProblems([]); }} said={said} problems={problems} />
+        <DustQuestion
+          legend="1. What has it been collecting?"
+          statement={s.dust}
+          set={(over) => {
+            set({ dust: { ...s.dust, ...over } });
+            setProblems([]);
+          }}
+          said={said}
+          problems={problems}
+        />
         <Why s={s} set={set} />
       </div>
       <div className="space-y-3">
-        <What choices={choices} chosen={chosen} choose={(c) => { setKey(c.key); setSchool(null); }} />
+        <What
+          choices={choices}
+          chosen={chosen}
+          choose={(c) => {
+            setKey(c.key);
+            setSchool(null);
+          }}
+        />
         {chosen && way && chosen.ways.length > 1 && <Way chosen={chosen} school={way.school} setSchool={setSchool} />}
         <div className="flex flex-wrap items-end gap-2">
           <label className="block w-20 shrink-0">
             <span className="caption">Initials</span>
-            <input className="field" value={s.by} maxLength={12} autoComplete="off" onChange={(e) => set({ by: e.currentTarget.value })} />
+            <input
+              className="field"
+              value={s.by}
+              maxLength={12}
+              autoComplete="off"
+              onChange={(e) => set({ by: e.currentTarget.value })}
+            />
           </label>
-          <button type="button" className="choice" aria-pressed={people === 2} onClick={() => setPeople(people === 2 ? 1 : 2)}>Two people</button>
-          <button type="button" className="go flex-1" disabled={!way || said.own.toConfirm.length > 0} onClick={() => void start()}>{said.machine.standing.refusal ? KEEP_REFUSAL : 'Begin'}</button>
+          <button
+            type="button"
+            className="choice"
+            aria-pressed={people === 2}
+            onClick={() => setPeople(people === 2 ? 1 : 2)}
+          >
+            Two people
+          </button>
+          <button
+            type="button"
+            className="go flex-1"
+            disabled={!way || said.own.toConfirm.length > 0}
+            onClick={() => void start()}
+          >
+            {said.machine.standing.refusal ? KEEP_REFUSAL : 'Begin'}
+          </button>
         </div>
-        <FieldProblems id="start-problems" problems={problems.filter((x) => !x.path.startsWith('dust') && x.path !== 'partInHand')} />
+        <FieldProblems
+          id="start-problems"
+          problems={problems.filter((x) => !x.path.startsWith('dust') && x.path !== 'partInHand')}
+        />
         <NoStock s={s} set={set} problems={stock} />
         {way && (
           <p className="flex flex-wrap gap-1">
-            {onSheet(machine, way, hazard) && <button type="button" className="choice text-sm" onClick={() => setSheet(true)}>On one sheet, for the experienced</button>}
-            <a className="choice inline-flex items-center text-sm" href={cardOf(machine, way.job, hazard)}>Print as a card</a>
+            {onSheet(machine, way, hazard) && (
+              <button type="button" className="choice text-sm" onClick={() => setSheet(true)}>
+                On one sheet, for the experienced
+              </button>
+            )}
+            <a className="choice inline-flex items-center text-sm" href={cardOf(machine, way.job, hazard)}>
+              Print as a card
+            </a>
           </p>
         )}
       </div>

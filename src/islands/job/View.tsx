@@ -32,7 +32,8 @@ interface JobProps {
 }
 
 /** What board and head of the page say of this machine: when it changes, the whole page is drawn anew. */
-const saysOf = ({ record, changeIds, integrity }: OpenJobReply): string => JSON.stringify([record ? doNotRun(jobState(record)) : null, changeIds, integrity]);
+const saysOf = ({ record, changeIds, integrity }: OpenJobReply): string =>
+  JSON.stringify([record ? doNotRun(jobState(record)) : null, changeIds, integrity]);
 
 /** The job as the server has it, asked anew after each deed; `reload` answers false when the page itself is on its way. */
 const useJob = (tag: string, first: OpenJobReply) => {
@@ -88,13 +89,43 @@ const JobBench = (p: JobProps & { readonly first: JobRecord }) => {
   return (
     <div>
       <AirPathStrip compact bare view={p.view} units={p.units} machine={machine} due={p.due} openStageId={stage} />
-      <AirBand air={airNow({ stages: machine.stages, run, open: state.open, at: position < 0 ? null : position })} names={machine.stages.map((s) => s.name)} sentence={`${sayAir(run, state.open)}${openings === '' ? '' : ` Open: ${openings}.`}`} stop={stop} />
+      <AirBand
+        air={airNow({ stages: machine.stages, run, open: state.open, at: position < 0 ? null : position })}
+        names={machine.stages.map((s) => s.name)}
+        sentence={`${sayAir(run, state.open)}${openings === '' ? '' : ` Open: ${openings}.`}`}
+        stop={stop}
+      />
       <p className="pt-2 font-bold">
         {PROCEDURE_WORDS[record.procedure.id]}
-        <span className="soft font-normal"> · {record.lastCollected} · in hand: {state.holder}</span>
-        {stop && <span className="bg-error text-error-content ml-2 px-2 py-0.5">{state.driesUntil !== null ? 'drying, do not run' : run === 'off' ? 'open, do not run' : 'open and running: stay with it'}</span>}
+        <span className="soft font-normal">
+          {' '}
+          · {record.lastCollected} · in hand: {state.holder}
+        </span>
+        {stop && (
+          <span className="bg-error text-error-content ml-2 px-2 py-0.5">
+            {state.driesUntil !== null
+              ? 'drying, do not run'
+              : run === 'off'
+                ? 'open, do not run'
+                : 'open and running: stay with it'}
+          </span>
+        )}
       </p>
-      <Player key={`${state.at}-${state.turnedAt}`} machine={machine} record={record} state={state} reply={reply} by={by} setBy={setBy} act={(e, code) => void act(e, code)} reload={() => void reload()} problems={problems} sending={sending} units={p.units} keysOn={p.keysOn} />
+      <Player
+        key={`${state.at}-${state.turnedAt}`}
+        machine={machine}
+        record={record}
+        state={state}
+        reply={reply}
+        by={by}
+        setBy={setBy}
+        act={(e, code) => void act(e, code)}
+        reload={() => void reload()}
+        problems={problems}
+        sending={sending}
+        units={p.units}
+        keysOn={p.keysOn}
+      />
     </div>
   );
 };
@@ -110,12 +141,25 @@ export const Job = (p: JobProps) => {
         <div key={standing.stageId} className="panel mt-3 max-w-3xl p-4">
           <label className="float-right block w-20">
             <span className="caption">Initials</span>
-            <input className="field" value={by} maxLength={12} autoComplete="off" onChange={(e) => setBy(e.currentTarget.value)} />
+            <input
+              className="field"
+              value={by}
+              maxLength={12}
+              autoComplete="off"
+              onChange={(e) => setBy(e.currentTarget.value)}
+            />
           </label>
           <Integrity machine={p.machine} standing={standing} by={by} onDone={() => window.location.reload()} />
         </div>
       ))}
-      <Start ownDusts={p.ownDusts} machine={p.machine} by={p.by} stageId={p.stageId} units={p.units} wanted={p.wanted} />
+      <Start
+        ownDusts={p.ownDusts}
+        machine={p.machine}
+        by={p.by}
+        stageId={p.stageId}
+        units={p.units}
+        wanted={p.wanted}
+      />
     </div>
   );
 };

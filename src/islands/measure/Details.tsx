@@ -35,7 +35,9 @@ const Entry = ({ state, dispatch, problems, field, label, placeholder }: EntryPr
           aria-invalid={own.length > 0}
           onChange={(e) => dispatch({ type: 'typed', field, value: e.target.value })}
         />
-        <span className="soft absolute top-2.5 right-2 text-sm" aria-hidden="true">{prettyUnit(state[field].unit)}</span>
+        <span className="soft absolute top-2.5 right-2 text-sm" aria-hidden="true">
+          {prettyUnit(state[field].unit)}
+        </span>
       </span>
       <FieldProblems id={`${field}-problems`} problems={own} />
     </label>
@@ -43,7 +45,13 @@ const Entry = ({ state, dispatch, problems, field, label, placeholder }: EntryPr
 };
 
 /** Rig, hose and air: what carries over from the last test and is looked at when it changed. */
-export const RigAndAir = ({ state, dispatch, problems, instruments, today }: Props & { readonly instruments: readonly Instrument[]; readonly today: string }) => {
+export const RigAndAir = ({
+  state,
+  dispatch,
+  problems,
+  instruments,
+  today,
+}: Props & { readonly instruments: readonly Instrument[]; readonly today: string }) => {
   const { reads, needs, measurand } = METHODS[state.method];
   const needsBore = needs.includes('bore');
   const fitting = instruments.filter((i) => i.reads === reads);
@@ -61,10 +69,14 @@ export const RigAndAir = ({ state, dispatch, problems, instruments, today }: Pro
         >
           <option value="">not listed: its own error is left out</option>
           {fitting.map((i) => (
-            <option key={i.id} value={i.id}>{i.name}</option>
+            <option key={i.id} value={i.id}>
+              {i.name}
+            </option>
           ))}
         </select>
-        {expired && <span className="tone-watch text-sm font-bold">Calibration ran out on {chosen?.calibrationDueOn}.</span>}
+        {expired && (
+          <span className="tone-watch text-sm font-bold">Calibration ran out on {chosen?.calibrationDueOn}.</span>
+        )}
         <FieldProblems id="instrument-problems" problems={problemsAt(problems, 'instrumentId')} />
       </label>
       <div className="grid grid-cols-2 gap-2">
@@ -88,20 +100,34 @@ export const RigAndAir = ({ state, dispatch, problems, instruments, today }: Pro
         <Entry {...props} field="humidity" label="Relative humidity" />
         <Entry {...props} field="pressure" label="Station pressure" placeholder="by altitude" />
         <Entry {...props} field="volts" label="Line voltage, running" placeholder="not read" />
-        {measurand === 'flow' && <Entry {...props} field="wheel" label="Grinder wheel on this branch" placeholder="none" />}
+        {measurand === 'flow' && (
+          <Entry {...props} field="wheel" label="Grinder wheel on this branch" placeholder="none" />
+        )}
       </div>
       {measurand === 'flow' && (
         <label className="block">
           <span className="caption">The duct carries</span>
-          <select className="field" value={state.ductLoad ?? ''} onChange={(e) => dispatch({ type: 'ductLoad', value: e.target.value === '' ? null : (e.target.value as DuctLoad) })}>
+          <select
+            className="field"
+            value={state.ductLoad ?? ''}
+            onChange={(e) =>
+              dispatch({ type: 'ductLoad', value: e.target.value === '' ? null : (e.target.value as DuctLoad) })
+            }
+          >
             <option value="">not judged: no duct</option>
             {(Object.keys(DUCT_WORDS) as DuctLoad[]).map((load) => (
-              <option key={load} value={load}>{DUCT_WORDS[load]}</option>
+              <option key={load} value={load}>
+                {DUCT_WORDS[load]}
+              </option>
             ))}
           </select>
         </label>
       )}
-      <button type="button" className="choice w-full text-sm font-semibold" onClick={() => dispatch({ type: 'rigMoved' })}>
+      <button
+        type="button"
+        className="choice w-full text-sm font-semibold"
+        onClick={() => dispatch({ type: 'rigMoved' })}
+      >
         The rig was moved: end this series, begin series {state.rigSeries + 1}
       </button>
     </div>

@@ -55,7 +55,12 @@ export const WhoAndWhen = ({ state, dispatch, problems, correcting }: Props) => 
     </label>
     <label className="block">
       <span className="caption">Configuration, for comparing (canister in, foam out)</span>
-      <input className="field" maxLength={80} value={state.configuration} onChange={(e) => dispatch({ type: 'text', field: 'configuration', value: e.target.value })} />
+      <input
+        className="field"
+        maxLength={80}
+        value={state.configuration}
+        onChange={(e) => dispatch({ type: 'text', field: 'configuration', value: e.target.value })}
+      />
     </label>
     <label className="block">
       <span className="caption">Note</span>

@@ -48,9 +48,21 @@ const Needle = ({ share }: { share: number }) => {
       <path d="M8 60 A52 52 0 0 1 112 60" stroke="currentColor" strokeWidth="2" fill="none" />
       {[0, 0.25, 0.5, 0.75, 1].map((t) => {
         const a = Math.PI * (1 - t);
-        return <path key={t} d={`M${60 + 52 * Math.cos(a)} ${60 - 52 * Math.sin(a)} L${60 + 45 * Math.cos(a)} ${60 - 45 * Math.sin(a)}`} stroke="currentColor" strokeWidth="2" />;
+        return (
+          <path
+            key={t}
+            d={`M${60 + 52 * Math.cos(a)} ${60 - 52 * Math.sin(a)} L${60 + 45 * Math.cos(a)} ${60 - 45 * Math.sin(a)}`}
+            stroke="currentColor"
+            strokeWidth="2"
+          />
+        );
       })}
-      <path d={`M60 60 L${60 + 44 * Math.cos(angle)} ${60 - 44 * Math.sin(angle)}`} stroke="var(--color-primary)" strokeWidth="4" strokeLinecap="round" />
+      <path
+        d={`M60 60 L${60 + 44 * Math.cos(angle)} ${60 - 44 * Math.sin(angle)}`}
+        stroke="var(--color-primary)"
+        strokeWidth="4"
+        strokeLinecap="round"
+      />
     </svg>
   );
 };
@@ -59,7 +71,8 @@ const notice = ({ heard, nowMs }: Listening): string | null => {
   if (heard.lastAtMs === null) return 'Waiting for the meter...';
   if (nowMs - heard.lastAtMs > STOPPED_AFTER_MS) return 'The stream has stopped; what was held is kept.';
   if (heard.flooded) return 'More lines than can be used: some are let go.';
-  if (heard.garbage > 0) return `${heard.garbage} ${heard.garbage === 1 ? 'line' : 'lines'} could not be read and were dropped.`;
+  if (heard.garbage > 0)
+    return `${heard.garbage} ${heard.garbage === 1 ? 'line' : 'lines'} could not be read and were dropped.`;
   return null;
 };
 
@@ -82,28 +95,41 @@ export const Meter = (props: MeterProps) => {
   const said = notice(listening);
   if (!on) return null;
   return (
-        <div className="panel flex flex-wrap items-center gap-3 p-2">
-          <Needle share={highest > 0 && last ? last.valueSi / (highest * 1.15) : 0} />
-          <div className="min-w-32 flex-1">
-            <p className="dial text-2xl leading-none">{last ? show(kind, last.valueSi, units) : '-'}</p>
-            <p className="text-sm font-semibold" role="status">
-              {said ?? (settled ? `settled: ${show(kind, settled.mean, units)}` : 'settling...')}
-            </p>
-          </div>
-          <button type="button" className="go" disabled={!settled} onClick={() => settled && enter(settled.mean, 'hold')}>
-            Hold
-          </button>
-          <button type="button" className="choice" disabled={samples.length === 0} onClick={() => enter(highest, 'max')} title={`in ${prettyUnit(unit)}`}>
-            Max <span className="soft block text-xs">biased high</span>
-          </button>
-          <p className="soft w-full text-xs">Take the probe out and mount it again between holds, or the repeats do not see the mounting.</p>
-        </div>
+    <div className="panel flex flex-wrap items-center gap-3 p-2">
+      <Needle share={highest > 0 && last ? last.valueSi / (highest * 1.15) : 0} />
+      <div className="min-w-32 flex-1">
+        <p className="dial text-2xl leading-none">{last ? show(kind, last.valueSi, units) : '-'}</p>
+        <p className="text-sm font-semibold" role="status">
+          {said ?? (settled ? `settled: ${show(kind, settled.mean, units)}` : 'settling...')}
+        </p>
+      </div>
+      <button type="button" className="go" disabled={!settled} onClick={() => settled && enter(settled.mean, 'hold')}>
+        Hold
+      </button>
+      <button
+        type="button"
+        className="choice"
+        disabled={samples.length === 0}
+        onClick={() => enter(highest, 'max')}
+        title={`in ${prettyUnit(unit)}`}
+      >
+        Max <span className="soft block text-xs">biased high</span>
+      </button>
+      <p className="soft w-full text-xs">
+        Take the probe out and mount it again between holds, or the repeats do not see the mounting.
+      </p>
+    </div>
   );
 };
 
 /** Switches the listening on and off. */
 export const ListenButton = ({ on, setOn }: { on: boolean; setOn: (on: boolean) => void }) => (
-  <button type="button" className="choice flex items-center gap-2 text-sm font-semibold" aria-pressed={on} onClick={() => setOn(!on)}>
+  <button
+    type="button"
+    className="choice flex items-center gap-2 text-sm font-semibold"
+    aria-pressed={on}
+    onClick={() => setOn(!on)}
+  >
     <Radio size={18} aria-hidden="true" />
     {on ? 'Stop listening' : 'Listen to the bench meter'}
   </button>

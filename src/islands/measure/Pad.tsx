@@ -26,7 +26,8 @@ const nextWords = (state: MeasureState, units: UnitSystem): string => {
   const entry = state.details[state.method];
   const stand = traverseStand(state);
   if (stand) {
-    const up = stand.at.lineAtM > 0 ? `, line ${show('length', stand.at.lineAtM, units)} up` : `, diameter ${stand.at.line + 1}`;
+    const up =
+      stand.at.lineAtM > 0 ? `, line ${show('length', stand.at.lineAtM, units)} up` : `, diameter ${stand.at.line + 1}`;
     const round = stand.traverse > 1 ? `traverse ${stand.traverse}, ` : '';
     return `${round}point ${stand.point} of ${stand.points}: ${show('length', stand.at.fromWallM, units)} from the wall${up}`;
   }
@@ -36,7 +37,8 @@ const nextWords = (state: MeasureState, units: UnitSystem): string => {
     const hole = opening ? `${opening.typed} ${prettyUnit(opening.unit)}` : '';
     return /^0+([.,]0*)?$/.test(opening?.typed.trim() ?? '') ? 'Suction, sealed' : `Suction at the ${hole} hole`;
   }
-  if (METHODS[state.method].form === 'particles') return slot === EXHAUST_SLOT ? 'Count in the exhaust' : 'Count in the room';
+  if (METHODS[state.method].form === 'particles')
+    return slot === EXHAUST_SLOT ? 'Count in the exhaust' : 'Count in the room';
   return `Reading ${readingsOf(state).length + 1}`;
 };
 
@@ -47,7 +49,12 @@ const slotMark = (state: MeasureState, { slot }: ReadingEntry): string => {
   return entry.kind === 'round' || entry.kind === 'rectangular' ? `${slot + 1}: ` : '';
 };
 
-const STRIKE_REASONS = ['mistyped or misread', 'not settled yet', 'probe slipped or moved', 'hose or nozzle blocked for a moment'] as const;
+const STRIKE_REASONS = [
+  'mistyped or misread',
+  'not settled yet',
+  'probe slipped or moved',
+  'hose or nozzle blocked for a moment',
+] as const;
 
 const HOW_MARK = { typed: '', hold: ' held', max: ' max' } as const;
 
@@ -64,7 +71,11 @@ const Readings = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => 
             <button
               type="button"
               className={`choice dial min-w-16 text-center font-medium ${struck ? 'line-through opacity-75' : ''}`}
-              aria-label={struck ? `Reading ${i + 1}, ${bare}, struck out: ${r.struckBecause}. Take it back in` : `Reading ${i + 1}, ${bare}. Strike it out`}
+              aria-label={
+                struck
+                  ? `Reading ${i + 1}, ${bare}, struck out: ${r.struckBecause}. Take it back in`
+                  : `Reading ${i + 1}, ${bare}. Strike it out`
+              }
               title={struck ? `${r.struckBecause}: tap to take it back in` : 'Tap to strike it out'}
               onClick={() => dispatch({ type: 'strike', index: i, because: struck ? null : STRIKE_REASONS[0] })}
             >
@@ -73,21 +84,33 @@ const Readings = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => 
           </li>
         );
       })}
-      {readings.length === 0 && <li className="soft self-center text-sm">{METHODS[state.method].form === 'series' ? 'No reading yet. Three or more make a verdict.' : 'No reading yet.'}</li>}
+      {readings.length === 0 && (
+        <li className="soft self-center text-sm">
+          {METHODS[state.method].form === 'series'
+            ? 'No reading yet. Three or more make a verdict.'
+            : 'No reading yet.'}
+        </li>
+      )}
     </ol>
   );
 };
 
 /** Why the struck readings do not count: nothing is deleted without a reason. */
 const StrikeReasons = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => {
-  const struck = readingsOf(state).flatMap((r, index) => (r.struckBecause === null ? [] : [{ r, index, because: r.struckBecause }]));
+  const struck = readingsOf(state).flatMap((r, index) =>
+    r.struckBecause === null ? [] : [{ r, index, because: r.struckBecause }],
+  );
   return (
     <>
       {struck.map(({ r, index, because }) => (
         <label key={index} className="mt-1 flex items-center gap-2 text-sm">
           <span className="dial shrink-0 line-through">{r.typed}</span>
           <span className="sr-only">struck out because</span>
-          <select className="field" value={because} onChange={(e) => dispatch({ type: 'strike', index, because: e.target.value })}>
+          <select
+            className="field"
+            value={because}
+            onChange={(e) => dispatch({ type: 'strike', index, because: e.target.value })}
+          >
             {[...new Set([because, ...STRIKE_REASONS])].map((reason) => (
               <option key={reason}>{reason}</option>
             ))}
@@ -145,7 +168,9 @@ export const Pad = ({ state, dispatch, problems, input, system, aside }: PadProp
           </button>
         </div>
         <div className="mt-1 flex items-center justify-between gap-2">
-          <p id="pad-units" className="soft text-xs">Takes {units}.</p>
+          <p id="pad-units" className="soft text-xs">
+            Takes {units}.
+          </p>
           {aside}
         </div>
         <FieldProblems id="pad-problems" problems={shown} />

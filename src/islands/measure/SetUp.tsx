@@ -36,7 +36,12 @@ interface ChoiceProps extends Props {
 
 /** By what it is measured: the method at hand, the others one tap away. */
 export const MethodChoice = ({ state, open, setOpen }: ChoiceProps) => (
-  <button type="button" className="choice flex w-full items-center gap-3" aria-expanded={open} onClick={() => setOpen(!open)}>
+  <button
+    type="button"
+    className="choice flex w-full items-center gap-3"
+    aria-expanded={open}
+    onClick={() => setOpen(!open)}
+  >
     <span className="min-w-0 font-semibold sm:shrink-0">{METHOD_WORDS[state.method]}</span>
     <span className="soft hidden min-w-0 flex-1 truncate text-sm sm:block">{METHOD_HINTS[state.method]}</span>
     <span className="ml-auto shrink-0 text-sm underline underline-offset-4">{open ? 'close' : 'other methods'}</span>

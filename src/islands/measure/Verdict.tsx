@@ -40,7 +40,11 @@ const Numbers = ({ reduced, units, line }: { reduced: ReducedTest; units: UnitSy
           number={velocity.number}
           unit={velocity.unit}
           label={`in the ${line}`}
-          plusMinus={reduced.hoseVelocityExpandedMs === null ? undefined : show('velocity', reduced.hoseVelocityExpandedMs, units)}
+          plusMinus={
+            reduced.hoseVelocityExpandedMs === null
+              ? undefined
+              : show('velocity', reduced.hoseVelocityExpandedMs, units)
+          }
         />
       )}
       <BigNumber
@@ -64,7 +68,8 @@ interface SeriesProps {
 const Series = ({ judged, units, kind, newMassKg }: SeriesProps) => {
   const { reduced, baseline, hose, findings } = judged;
   const saidHose = sayHose(hose, units);
-  const first = newMassKg === null ? sayBaseline(baseline, reduced.measurand) : sayMass(reduced.repeats.mean, newMassKg);
+  const first =
+    newMassKg === null ? sayBaseline(baseline, reduced.measurand) : sayMass(reduced.repeats.mean, newMassKg);
   const said = [first, ...(saidHose ? [saidHose] : []), ...findings.map((f) => sayFinding(f, units))];
   const ordered = pressingFirst(said);
   return (
@@ -113,7 +118,9 @@ export const Verdict = ({ live, waiting, units, kind, stageName, newMassKg, unti
         ) : (
           <>
             <p className="text-lg font-bold">The verdict appears here as you type.</p>
-            <p className="text-sm">Mean, spread, 95 % interval, velocity in the hose, against this machine's own baseline.</p>
+            <p className="text-sm">
+              Mean, spread, 95 % interval, velocity in the hose, against this machine's own baseline.
+            </p>
           </>
         )}
       </div>
@@ -121,16 +128,31 @@ export const Verdict = ({ live, waiting, units, kind, stageName, newMassKg, unti
   }
   return (
     <div className="space-y-3" aria-live="polite">
-      {unticked && <p className="tone-watch text-sm font-bold">Recorded like this it is kept and never used: tick what was seen to.</p>}
+      {unticked && (
+        <p className="tone-watch text-sm font-bold">
+          Recorded like this it is kept and never used: tick what was seen to.
+        </p>
+      )}
       {live.form === 'series' ? (
         <Series judged={live.judged} units={units} kind={kind} newMassKg={newMassKg} />
       ) : (
         <>
           <Sentence said={sayOther(live.reduced, units, stageName)} lead />
           {live.reduced.form === 'curve' && (
-            <BigNumber number={live.reduced.curve.peak.airPowerW.toFixed(0)} unit="W" label="peak air power" plusMinus={live.reduced.curve.peak.expandedW === null ? undefined : `${live.reduced.curve.peak.expandedW.toFixed(0)} W at 95 %`} />
+            <BigNumber
+              number={live.reduced.curve.peak.airPowerW.toFixed(0)}
+              unit="W"
+              label="peak air power"
+              plusMinus={
+                live.reduced.curve.peak.expandedW === null
+                  ? undefined
+                  : `${live.reduced.curve.peak.expandedW.toFixed(0)} W at 95 %`
+              }
+            />
           )}
-          {live.reduced.form === 'curve' && <CurveWorking curve={live.reduced.curve} points={live.reduced.points} units={units} />}
+          {live.reduced.form === 'curve' && (
+            <CurveWorking curve={live.reduced.curve} points={live.reduced.points} units={units} />
+          )}
         </>
       )}
     </div>

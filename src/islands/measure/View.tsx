@@ -49,7 +49,20 @@ interface MeasureProps {
   readonly correcting: TestRecord | null;
 }
 
-const KNOWN_FIELDS = ['readings', 'bore', 'hoseBore', 'air', 'volts', 'wheel', 'detail', 'profileFactor', 'instrumentId', 'performedAt', 'by', 'correctionReason'];
+const KNOWN_FIELDS = [
+  'readings',
+  'bore',
+  'hoseBore',
+  'air',
+  'volts',
+  'wheel',
+  'detail',
+  'profileFactor',
+  'instrumentId',
+  'performedAt',
+  'by',
+  'correctionReason',
+];
 
 const bodyOf = (state: MeasureState, props: MeasureProps) => {
   const wanted = preconditionsFor({ method: state.method, hasBrush: props.machine.hasBrush });
@@ -73,7 +86,14 @@ const bodyOf = (state: MeasureState, props: MeasureProps) => {
 const useMeasure = (props: MeasureProps) => {
   const { machine, correcting, afterChangeId, method } = props;
   const [state, dispatch] = useReducer(measureReducer, props, (p): MeasureState => {
-    const start = { machine: p.machine, units: p.units, by: p.by, clientId: p.clientId, afterChangeId: p.afterChangeId, previous: p.previous };
+    const start = {
+      machine: p.machine,
+      units: p.units,
+      by: p.by,
+      clientId: p.clientId,
+      afterChangeId: p.afterChangeId,
+      previous: p.previous,
+    };
     return p.correcting ? stateOfRecord(p.correcting, start) : startState(start);
   });
   const place = useMemo(() => ({ tag: machine.tag, afterChangeId }), [machine.tag, afterChangeId]);
@@ -105,7 +125,9 @@ const useMeasure = (props: MeasureProps) => {
     restored.current = false;
     const change = props.afterChangeId;
     window.location.assign(
-      change !== null && !correcting ? `/m/${machine.tag}/changes/${change}` : `/m/${machine.tag}/file?saved=test-${posted.reply.id}`,
+      change !== null && !correcting
+        ? `/m/${machine.tag}/changes/${change}`
+        : `/m/${machine.tag}/file?saved=test-${posted.reply.id}`,
     );
   };
   const startOver = () => {
@@ -140,28 +162,44 @@ interface FoldedProps {
 /** What carries over or is seldom said, folded away until something is wrong with it. */
 const Folded = ({ instruments, today, ...common }: FoldedProps) => (
   <div className="grid gap-4 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
-          <details open={common.problems.some((p) => !p.path.startsWith('readings')) || common.correcting || undefined} className="panel px-3">
-            <summary className="flex min-h-11 cursor-pointer items-center font-semibold">Rig, hose, air and use</summary>
-            <div className="pb-3">
-              <RigAndAir {...common} instruments={instruments} today={today} />
-            </div>
-          </details>
-          <details open={common.correcting || undefined} className="panel px-3">
-            <summary className="flex min-h-11 cursor-pointer items-center font-semibold">When, state, configuration, baseline, note</summary>
-            <div className="pb-3">
-              <WhoAndWhen {...common} />
-            </div>
-          </details>
-        </div>
+    <details
+      open={common.problems.some((p) => !p.path.startsWith('readings')) || common.correcting || undefined}
+      className="panel px-3"
+    >
+      <summary className="flex min-h-11 cursor-pointer items-center font-semibold">Rig, hose, air and use</summary>
+      <div className="pb-3">
+        <RigAndAir {...common} instruments={instruments} today={today} />
+      </div>
+    </details>
+    <details open={common.correcting || undefined} className="panel px-3">
+      <summary className="flex min-h-11 cursor-pointer items-center font-semibold">
+        When, state, configuration, baseline, note
+      </summary>
+      <div className="pb-3">
+        <WhoAndWhen {...common} />
+      </div>
+    </details>
+  </div>
 );
 
 /** Not wrong, only not whole yet: said where the verdict will be, not as a fault of a field. */
-const WAITING: ReadonlySet<string> = new Set<FailureCode>(['traverse.incomplete', 'particles.both', 'curve.too-few', 'readings.none']);
+const WAITING: ReadonlySet<string> = new Set<FailureCode>([
+  'traverse.incomplete',
+  'particles.both',
+  'curve.too-few',
+  'readings.none',
+]);
 
 const STREAMING = new Set(['velocity', 'flow', 'pressure', 'count', 'voltage', 'current']);
 
 const recordWords = (sending: boolean, correcting: boolean, questioned: boolean): string =>
-  sending ? 'Recording...' : correcting ? 'Record the correction' : questioned ? 'It did read that: record' : 'Record the test';
+  sending
+    ? 'Recording...'
+    : correcting
+      ? 'Record the correction'
+      : questioned
+        ? 'It did read that: record'
+        : 'Record the test';
 
 /** The bench's Measure: place and method, preconditions, readings, verdict while typing, record. */
 export const Measure = (props: MeasureProps) => {
@@ -186,7 +224,15 @@ export const Measure = (props: MeasureProps) => {
   const { stageId, ...stage } = aboutStage(state, machine);
   return (
     <div>
-      <AirPathStrip compact view={props.view} units={props.units} machine={machine} due={props.due} place={stageId === null ? state.place : null} openStageId={stageId} />
+      <AirPathStrip
+        compact
+        view={props.view}
+        units={props.units}
+        machine={machine}
+        due={props.due}
+        place={stageId === null ? state.place : null}
+        openStageId={stageId}
+      />
       <div className="space-y-2 pt-2 pb-3">
         <div className="grid items-start gap-2 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
           <PlaceChoice state={state} dispatch={dispatch} />
@@ -211,7 +257,9 @@ export const Measure = (props: MeasureProps) => {
                 aside={STREAMING.has(reads) && <ListenButton on={listening} setOn={setListening} />}
               />
             )}
-            {STREAMING.has(reads) && form !== 'word' && <Meter state={state} dispatch={dispatch} tag={machine.tag} units={units} on={listening} />}
+            {STREAMING.has(reads) && form !== 'word' && (
+              <Meter state={state} dispatch={dispatch} tag={machine.tag} units={units} on={listening} />
+            )}
             <Preconditions state={state} dispatch={dispatch} wanted={wanted} />
           </div>
           <div className="panel p-3">
@@ -223,7 +271,12 @@ export const Measure = (props: MeasureProps) => {
           <FieldProblems id="loose-problems" problems={loose} />
           <div className="flex items-start gap-2">
             <Sign {...common} />
-            <button type="button" className="go min-w-0 flex-1" disabled={state.sending || !ready} onClick={() => void send()}>
+            <button
+              type="button"
+              className="go min-w-0 flex-1"
+              disabled={state.sending || !ready}
+              onClick={() => void send()}
+            >
               {recordWords(state.sending, correcting, live.form === 'series' && live.judged.question !== null)}
             </button>
           </div>

@@ -22,36 +22,64 @@ const RIG_WORDS: Record<RigPart, string> = {
 
 const spreadSteps = ({ repeats, method, rigParts }: ReducedTest, units: UnitSystem): readonly Step[] => {
   const kind = METHODS[method].result;
-  const steps: Step[] = [{ what: `mean of ${repeats.n}`, figure: showFine(kind, repeats.mean, units), source: 'GUM 4.2.1' }];
-  if (repeats.deviation !== null) steps.push({ what: 'standard deviation s', figure: showFine(kind, repeats.deviation, units), source: 'GUM 4.2.2' });
+  const steps: Step[] = [
+    { what: `mean of ${repeats.n}`, figure: showFine(kind, repeats.mean, units), source: 'GUM 4.2.1' },
+  ];
+  if (repeats.deviation !== null)
+    steps.push({ what: 'standard deviation s', figure: showFine(kind, repeats.deviation, units), source: 'GUM 4.2.2' });
   if (repeats.repeatUncertainty !== null) {
     const from = repeats.displayLimited ? 'all alike: display step / √12' : 's / √n';
-    steps.push({ what: `of the mean, ${from}`, figure: showFine(kind, repeats.repeatUncertainty, units), source: 'GUM 4.2.3' });
+    steps.push({
+      what: `of the mean, ${from}`,
+      figure: showFine(kind, repeats.repeatUncertainty, units),
+      source: 'GUM 4.2.3',
+    });
   }
   steps.push({
     what: 'instrument, standard uncertainty',
-    figure: repeats.instrumentUncertainty === null ? 'not known, left out' : showFine(kind, repeats.instrumentUncertainty, units),
+    figure:
+      repeats.instrumentUncertainty === null
+        ? 'not known, left out'
+        : showFine(kind, repeats.instrumentUncertainty, units),
     source: 'GUM 4.3.7',
   });
   for (const { name, relative } of rigParts) {
-    steps.push({ what: `${RIG_WORDS[name]}, standard uncertainty`, figure: showFine(kind, relative * Math.abs(repeats.mean), units), source: 'limits / √3, GUM 4.3.7' });
+    steps.push({
+      what: `${RIG_WORDS[name]}, standard uncertainty`,
+      figure: showFine(kind, relative * Math.abs(repeats.mean), units),
+      source: 'limits / √3, GUM 4.3.7',
+    });
   }
   if (repeats.studentFactor !== null && repeats.degreesOfFreedom !== null && repeats.expanded !== null) {
     const dof = repeats.degreesOfFreedom < 1000 ? repeats.degreesOfFreedom.toFixed(1) : 'over 1000';
-    steps.push({ what: `Student's factor, ${dof} degrees of freedom`, figure: repeats.studentFactor.toFixed(3), source: 'GUM G.4' });
+    steps.push({
+      what: `Student's factor, ${dof} degrees of freedom`,
+      figure: repeats.studentFactor.toFixed(3),
+      source: 'GUM G.4',
+    });
     steps.push({ what: 'half the 95 % interval', figure: showFine(kind, repeats.expanded, units), source: 'GUM G.3' });
   }
   return steps;
 };
 
 const airSteps = (reduced: ReducedTest, units: UnitSystem): readonly Step[] => {
-  const steps: Step[] = [{ what: 'air density', figure: showFine('density', reduced.densityKgM3, units), source: 'CIPM-2007, ideal gas' }];
+  const steps: Step[] = [
+    { what: 'air density', figure: showFine('density', reduced.densityKgM3, units), source: 'CIPM-2007, ideal gas' },
+  ];
   if (reduced.standardFlowM3s !== null) {
-    steps.push({ what: 'flow × density / 1.2 kg/m³', figure: showFine('flow', reduced.standardFlowM3s, units), source: 'standard air, 1.2 kg/m³' });
+    steps.push({
+      what: 'flow × density / 1.2 kg/m³',
+      figure: showFine('flow', reduced.standardFlowM3s, units),
+      source: 'standard air, 1.2 kg/m³',
+    });
   }
   if (reduced.hoseBoreM !== null && reduced.hoseVelocityMs !== null) {
     const area = showFine('area', boreAreaM2(reduced.hoseBoreM), units);
-    steps.push({ what: `flow / hose area ${area}`, figure: showFine('velocity', reduced.hoseVelocityMs, units), source: 'continuity' });
+    steps.push({
+      what: `flow / hose area ${area}`,
+      figure: showFine('velocity', reduced.hoseVelocityMs, units),
+      source: 'continuity',
+    });
   }
   return steps;
 };
@@ -65,7 +93,9 @@ interface WorkingProps {
 /** How the number was reached, step by step, with the source of each. */
 export const Working = ({ reduced, units, baselineRecord }: WorkingProps) => (
   <details className="border-base-300 border-t">
-    <summary className="flex min-h-11 cursor-pointer items-center font-semibold underline underline-offset-4">How was this reached?</summary>
+    <summary className="flex min-h-11 cursor-pointer items-center font-semibold underline underline-offset-4">
+      How was this reached?
+    </summary>
     <dl className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 gap-y-1 pb-2 text-sm">
       {[...spreadSteps(reduced, units), ...airSteps(reduced, units)].map((s) => (
         <div key={s.what} className="contents">
@@ -93,7 +123,9 @@ interface CurveWorkingProps {
 /** The points behind a suction curve, what the curve misses them by, and its coefficients. */
 export const CurveWorking = ({ curve, points, units }: CurveWorkingProps) => (
   <details className="border-base-300 border-t">
-    <summary className="flex min-h-11 cursor-pointer items-center font-semibold underline underline-offset-4">How was this reached?</summary>
+    <summary className="flex min-h-11 cursor-pointer items-center font-semibold underline underline-offset-4">
+      How was this reached?
+    </summary>
     <table className="w-full text-sm">
       <thead>
         <tr className="text-left">
@@ -113,8 +145,9 @@ export const CurveWorking = ({ curve, points, units }: CurveWorkingProps) => (
       </tbody>
     </table>
     <p className="soft py-2 text-sm">
-      Suction = {curve.p0Pa.toFixed(0)} Pa - {curve.bPaSM3.toPrecision(4)} Q - {curve.cPaS2M6.toPrecision(4)} Q² (Q in m³/s), least squares, bounded to falling curves.
-      Expansibility by ISO 5167-2; air power is suction times flow, as in ASTM F558 but in SI.
+      Suction = {curve.p0Pa.toFixed(0)} Pa - {curve.bPaSM3.toPrecision(4)} Q - {curve.cPaS2M6.toPrecision(4)} Q² (Q in
+      m³/s), least squares, bounded to falling curves. Expansibility by ISO 5167-2; air power is suction times flow, as
+      in ASTM F558 but in SI.
     </p>
   </details>
 );

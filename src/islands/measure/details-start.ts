@@ -45,7 +45,13 @@ const detailFor = (method: Method, { units, stageId }: Starting): DetailEntry =>
     case 'gaugeZone':
       return { kind: 'zone', stageId, zone: null };
     case 'particles':
-      return { kind: 'particles', sizeUm: 0.3, flow: { typed: '2.83', unit: 'L/min' }, exhaustTime: seconds('60'), roomTime: seconds('60') };
+      return {
+        kind: 'particles',
+        sizeUm: 0.3,
+        flow: { typed: '2.83', unit: 'L/min' },
+        exhaustTime: seconds('60'),
+        roomTime: seconds('60'),
+      };
     case 'hand':
       return { kind: 'hand', word: null };
     case 'indicator':
@@ -85,15 +91,35 @@ export const entryOfDetail = (detail: MethodDetail, units: UnitSystem): DetailEn
     case 'traverse': {
       const { plan } = detail;
       return plan.shape === 'round'
-        ? { kind: 'round', diameter: length(plan.diameterM), pointsPerDiameter: plan.pointsPerDiameter, diameters: plan.diameters }
-        : { kind: 'rectangular', width: length(plan.widthM), height: length(plan.heightM), linesAcross: plan.linesAcross, linesUp: plan.linesUp };
+        ? {
+            kind: 'round',
+            diameter: length(plan.diameterM),
+            pointsPerDiameter: plan.pointsPerDiameter,
+            diameters: plan.diameters,
+          }
+        : {
+            kind: 'rectangular',
+            width: length(plan.widthM),
+            height: length(plan.heightM),
+            linesAcross: plan.linesAcross,
+            linesUp: plan.linesUp,
+          };
     }
     case 'plate':
-      return { kind: 'plate', orifice: length(detail.plate.orificeM), coefficient: detail.plate.coefficient, pipe: detail.plate.pipeM === null ? null : length(detail.plate.pipeM) };
+      return {
+        kind: 'plate',
+        orifice: length(detail.plate.orificeM),
+        coefficient: detail.plate.coefficient,
+        pipe: detail.plate.pipeM === null ? null : length(detail.plate.pipeM),
+      };
     case 'curve':
       return { kind: 'curve', orifices: detail.orificesM.map(length), coefficient: detail.coefficient };
     case 'mass':
-      return { kind: 'mass', stageId: detail.stageId, newMass: typedOf(detail.newMassKg, 'mass', SHOWN[units].mass.unit) };
+      return {
+        kind: 'mass',
+        stageId: detail.stageId,
+        newMass: typedOf(detail.newMassKg, 'mass', SHOWN[units].mass.unit),
+      };
     case 'particles':
       return {
         kind: 'particles',

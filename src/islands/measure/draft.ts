@@ -3,7 +3,8 @@ import type { MeasureState } from './state';
 /** Drafts of an older shape are dropped rather than misread. */
 const VERSION = 3;
 
-const keyOf = (tag: string, afterChangeId: number | null): string => `moorwind:measure:${tag}:${afterChangeId ?? 'own'}`;
+const keyOf = (tag: string, afterChangeId: number | null): string =>
+  `moorwind:measure:${tag}:${afterChangeId ?? 'own'}`;
 
 export interface DraftPlace {
   readonly tag: string;
@@ -13,7 +14,10 @@ export interface DraftPlace {
 /** What was typed on this machine and not recorded yet; null when there is none. */
 export const readDraft = ({ tag, afterChangeId }: DraftPlace): MeasureState | null => {
   try {
-    const stored = JSON.parse(localStorage.getItem(keyOf(tag, afterChangeId)) ?? 'null') as { version?: number; state?: MeasureState } | null;
+    const stored = JSON.parse(localStorage.getItem(keyOf(tag, afterChangeId)) ?? 'null') as {
+      version?: number;
+      state?: MeasureState;
+    } | null;
     return stored?.version === VERSION && stored.state ? { ...stored.state, sending: false, problems: [] } : null;
   } catch {
     return null;

@@ -43,11 +43,19 @@ const useOf = (state: MeasureState): TestUse => {
 /** A test without a moment of its own is done now: later than anything on record. */
 const NOW = '9999';
 
-const judge = (input: LiveInput, { test, reduced }: { readonly test: TestRecord['test']; readonly reduced: ReducedTest }): Judged => {
+const judge = (
+  input: LiveInput,
+  { test, reduced }: { readonly test: TestRecord['test']; readonly reduced: ReducedTest },
+): Judged => {
   const { state, machine, tests, thresholds, excludeId } = input;
   const at = { id: excludeId, performedAt: fromLocalField(state.when) ?? NOW, test };
-  const questions = reduced.values.flatMap((valueSi) => questionReading({ kind: machine.kind, measurand: reduced.measurand, valueSi }) ?? []);
-  return { ...judgeSeries({ machine, tests, thresholds, at, reduced, use: useOf(state) }), question: questions[0] ?? null };
+  const questions = reduced.values.flatMap(
+    (valueSi) => questionReading({ kind: machine.kind, measurand: reduced.measurand, valueSi }) ?? [],
+  );
+  return {
+    ...judgeSeries({ machine, tests, thresholds, at, reduced, use: useOf(state) }),
+    question: questions[0] ?? null,
+  };
 };
 
 /** What was typed so far says, by the same functions that judge the record later. */
@@ -56,7 +64,10 @@ export const liveResult = (input: LiveInput): Live => {
   if (METHODS[state.method].form !== 'word' && readingsOf(state).length === 0) return { form: 'nothing', failures: [] };
   const instrument = input.instruments.find((i) => i.id === state.instrumentId) ?? null;
   // The ticks decide whether the record is used; while typing, the verdict is shown as it will be once they are set.
-  const parsed = parseTestEntry({ ...toEntry(state, input.wanted), failedPreconditions: [] }, { altitudeM: input.altitudeM, instrument });
+  const parsed = parseTestEntry(
+    { ...toEntry(state, input.wanted), failedPreconditions: [] },
+    { altitudeM: input.altitudeM, instrument },
+  );
   if (!parsed.ok) return { form: 'nothing', failures: parsed.failures };
   const result = reduceAny(parsed.value.test);
   if (!result.ok) return { form: 'nothing', failures: result.failures };
@@ -67,7 +78,13 @@ export const liveResult = (input: LiveInput): Live => {
 
 /** What is wrong with the reading in the pad, before it is entered; empty when it may be. */
 export const padFailures = (state: MeasureState): readonly Failure[] => {
-  const entry = { typed: state.pad, unit: state.units[state.method], slot: 0, how: 'typed' as const, struckBecause: null };
+  const entry = {
+    typed: state.pad,
+    unit: state.units[state.method],
+    slot: 0,
+    how: 'typed' as const,
+    struckBecause: null,
+  };
   // The strongest air there is, at sea level on a good day: the record itself is held to the barometer of the day.
   const result = parseReading(entry, { method: state.method, barometricPa: 101_325 });
   return result.ok ? [] : result.failures;

@@ -21,7 +21,10 @@ const MOST_PER_SECOND = 40;
 export const STOPPED_AFTER_MS = 3000;
 
 /** Takes one line in: a sample of the wanted quantity, a dropped reading, garbage, or one too many. */
-export const hear = (heard: Heard, { data, atMs, wanted }: { data: string; atMs: number; wanted: QuantityKind }): Heard => {
+export const hear = (
+  heard: Heard,
+  { data, atMs, wanted }: { data: string; atMs: number; wanted: QuantityKind },
+): Heard => {
   const recent = heard.samples.filter((s) => atMs - s.atMs < 1000).length;
   if (recent >= MOST_PER_SECOND) return { ...heard, lastAtMs: atMs, flooded: true };
   const line = parseMeterLine(data);

@@ -28,7 +28,11 @@ export const nextSlot = (state: MeasureState): number => {
     while (taken.has(slot)) slot += 1;
     return slot;
   }
-  if (entry.kind === 'curve') return fewest(state, entry.orifices.map((_, i) => i));
+  if (entry.kind === 'curve')
+    return fewest(
+      state,
+      entry.orifices.map((_, i) => i),
+    );
   if (METHODS[state.method].form === 'particles') return fewest(state, [ROOM_SLOT, EXHAUST_SLOT]);
   return readingsOf(state).reduce((most, r) => Math.max(most, r.slot + 1), 0);
 };
@@ -47,5 +51,7 @@ export const traverseStand = (state: MeasureState): TraverseStand | null => {
   const all = traversePoints(plan);
   const slot = nextSlot(state);
   const at = all[slot % all.length];
-  return at ? { traverse: Math.floor(slot / all.length) + 1, point: (slot % all.length) + 1, points: all.length, at } : null;
+  return at
+    ? { traverse: Math.floor(slot / all.length) + 1, point: (slot % all.length) + 1, points: all.length, at }
+    : null;
 };

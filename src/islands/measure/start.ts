@@ -69,7 +69,13 @@ export const stateOfRecord = (record: TestRecord, start: Start): MeasureState =>
     ...fresh,
     pads: {
       ...fresh.pads,
-      [test.method]: record.readings.map(({ typed, unit, slot, how, struckBecause }) => ({ typed, unit, slot, how, struckBecause })),
+      [test.method]: record.readings.map(({ typed, unit, slot, how, struckBecause }) => ({
+        typed,
+        unit,
+        slot,
+        how,
+        struckBecause,
+      })),
     },
     ticked: wanted.filter((p) => !test.failedPreconditions.includes(p)),
     hoseBore: typedOf(test.hoseBoreM, 'length', SHOWN[start.units].length.unit),

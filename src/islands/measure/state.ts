@@ -46,7 +46,10 @@ export interface MeasureState extends Pads {
   readonly problems: readonly Problem[];
 }
 
-const withReadings = (state: MeasureState, readings: readonly ReadingEntry[]) => ({ ...state.pads, [state.method]: readings });
+const withReadings = (state: MeasureState, readings: readonly ReadingEntry[]) => ({
+  ...state.pads,
+  [state.method]: readings,
+});
 
 type Field = 'pad' | 'profileFactor' | 'by' | 'note' | 'when' | 'correctionReason' | 'configuration';
 export type TypedField = 'bore' | 'hoseBore' | 'temperature' | 'humidity' | 'pressure' | 'volts' | 'wheel';
@@ -74,7 +77,10 @@ export type MeasureAction =
 const withoutField = (state: MeasureState, field: string): readonly Problem[] =>
   state.problems.filter((p) => p.path !== field && !p.path.startsWith(`${field}.`));
 
-const add = (state: MeasureState, { typed, unit, how }: Pick<ReadingEntry, 'typed' | 'unit' | 'how'>): MeasureState => ({
+const add = (
+  state: MeasureState,
+  { typed, unit, how }: Pick<ReadingEntry, 'typed' | 'unit' | 'how'>,
+): MeasureState => ({
   ...state,
   pads: withReadings(state, [...readingsOf(state), { typed, unit, how, slot: nextSlot(state), struckBecause: null }]),
   pad: '',
@@ -86,7 +92,11 @@ const add = (state: MeasureState, { typed, unit, how }: Pick<ReadingEntry, 'type
 /** A unit typed with the reading becomes the next reading's unit. */
 const enter = (state: MeasureState): MeasureState => {
   const parsed = parseQuantity(state.pad, METHODS[state.method].reads, state.units[state.method]);
-  return add(state, { typed: state.pad.trim(), unit: parsed.ok ? parsed.value.unit : state.units[state.method], how: 'typed' });
+  return add(state, {
+    typed: state.pad.trim(),
+    unit: parsed.ok ? parsed.value.unit : state.units[state.method],
+    how: 'typed',
+  });
 };
 
 const KIND_OF: Record<TypedField, QuantityKind> = {
@@ -119,7 +129,9 @@ export const retyped = (before: Typed, value: string, kind: QuantityKind): Typed
 export const measureReducer = (state: MeasureState, action: MeasureAction): MeasureState => {
   switch (action.type) {
     case 'method':
-      return action.method === state.method ? state : { ...state, method: action.method, pad: '', slotChoice: null, instrumentId: null, problems: [] };
+      return action.method === state.method
+        ? state
+        : { ...state, method: action.method, pad: '', slotChoice: null, instrumentId: null, problems: [] };
     case 'place':
       return { ...state, place: action.place };
     case 'text':
@@ -137,13 +149,20 @@ export const measureReducer = (state: MeasureState, action: MeasureAction): Meas
     case 'strike':
       return {
         ...state,
-        pads: withReadings(state, readingsOf(state).map((r, i) => (i === action.index ? { ...r, struckBecause: action.because } : r))),
+        pads: withReadings(
+          state,
+          readingsOf(state).map((r, i) => (i === action.index ? { ...r, struckBecause: action.because } : r)),
+        ),
         problems: withoutField(state, 'readings'),
       };
     case 'slot':
       return { ...state, slotChoice: action.slot };
     case 'detail':
-      return { ...state, details: { ...state.details, [state.method]: action.detail }, problems: withoutField(state, 'detail') };
+      return {
+        ...state,
+        details: { ...state.details, [state.method]: action.detail },
+        problems: withoutField(state, 'detail'),
+      };
     case 'tick':
       return {
         ...state,
@@ -160,7 +179,10 @@ export const measureReducer = (state: MeasureState, action: MeasureAction): Meas
       return {
         ...state,
         rigSeries: state.rigSeries + 1,
-        pads: withReadings(state, readingsOf(state).map((r) => ({ ...r, struckBecause: r.struckBecause ?? 'before the rig was moved' }))),
+        pads: withReadings(
+          state,
+          readingsOf(state).map((r) => ({ ...r, struckBecause: r.struckBecause ?? 'before the rig was moved' })),
+        ),
       };
     case 'bagState':
       return { ...state, bagState: action.value };
@@ -184,7 +206,9 @@ export const toEntry = (state: MeasureState, wanted: readonly Precondition[]): T
   place: state.place,
   readings: readingsOf(state),
   bore: orNull(state.bore),
-  profileFactor: METHODS[state.method].needs.includes('profileFactor') ? Number(state.profileFactor.replace(',', '.')) : null,
+  profileFactor: METHODS[state.method].needs.includes('profileFactor')
+    ? Number(state.profileFactor.replace(',', '.'))
+    : null,
   hoseBore: orNull(state.hoseBore),
   air: { temperature: state.temperature, humidity: state.humidity, pressure: orNull(state.pressure) },
   detail: state.details[state.method],

@@ -18,7 +18,9 @@ export const Send = () => {
   };
   return (
     <div>
-      <button type="button" className="go" disabled={sending} onClick={() => void send()}>{sending ? 'Sending...' : 'Send what is to be told now'}</button>
+      <button type="button" className="go" disabled={sending} onClick={() => void send()}>
+        {sending ? 'Sending...' : 'Send what is to be told now'}
+      </button>
       <FieldProblems id="send-problems" problems={problems} />
     </div>
   );

@@ -13,7 +13,9 @@ export const PenetrationView = ({ chart, label }: { readonly chart: PenetrationC
     <div>
       <div ref={box} role="img" aria-label={label} className="h-80 w-full" />
       {state === 'loading' && <p className="soft">Drawing...</p>}
-      {state === 'failed' && <p className="tone-stop font-bold">The chart could not be drawn; the table below has every figure.</p>}
+      {state === 'failed' && (
+        <p className="tone-stop font-bold">The chart could not be drawn; the table below has every figure.</p>
+      )}
     </div>
   );
 };

@@ -7,14 +7,35 @@ import { dayText, namesOf, type Opening } from './openings';
 const shareOf = (day: number, horizon: number): number => (100 * Math.min(Math.max(day, 0), horizon)) / horizon;
 
 /** Where a stage's limit lies, as chances: the 10 to 90 % window with its middle. */
-const Window = ({ stage, horizon }: { readonly stage: PlanInput['machines'][number]['stages'][number]; readonly horizon: number }) => {
+const Window = ({
+  stage,
+  horizon,
+}: {
+  readonly stage: PlanInput['machines'][number]['stages'][number];
+  readonly horizon: number;
+}) => {
   const [, low, middle, high] = stage.reached;
   if (low > horizon) return null;
   const [left, right] = [shareOf(low, horizon), shareOf(Math.max(high, low + 0.4), horizon)];
   return (
-    <div className="relative h-1.5" title={`${stage.name}: most likely between day ${Math.round(low)} and ${Math.round(high)}`}>
-      <div className="absolute h-full opacity-70" style={{ left: `${left}%`, width: `${Math.max(0.6, right - left)}%`, background: low < 0 ? 'var(--color-error)' : 'var(--color-info)' }} />
-      {middle >= 0 && middle <= horizon && <div className="bg-base-content absolute top-[-2px] h-2.5 w-0.5" style={{ left: `${shareOf(middle, horizon)}%` }} />}
+    <div
+      className="relative h-1.5"
+      title={`${stage.name}: most likely between day ${Math.round(low)} and ${Math.round(high)}`}
+    >
+      <div
+        className="absolute h-full opacity-70"
+        style={{
+          left: `${left}%`,
+          width: `${Math.max(0.6, right - left)}%`,
+          background: low < 0 ? 'var(--color-error)' : 'var(--color-info)',
+        }}
+      />
+      {middle >= 0 && middle <= horizon && (
+        <div
+          className="bg-base-content absolute top-[-2px] h-2.5 w-0.5"
+          style={{ left: `${shareOf(middle, horizon)}%` }}
+        />
+      )}
     </div>
   );
 };
@@ -39,7 +60,11 @@ const Chip = ({ opening, made, today, chosen, choose, shift }: ChipProps) => {
       {...listeners}
       type="button"
       className={`absolute top-0 flex h-7 max-w-40 cursor-grab items-center gap-1 border px-1 text-xs font-bold whitespace-nowrap ${chosen ? 'bg-primary text-primary-content border-primary' : 'bg-base-100 border-base-content/50'}`}
-      style={{ left: `min(${shareOf(opening.day, horizon)}%, calc(100% - 5rem))`, transform: transform ? `translateX(${transform.x}px)` : undefined, zIndex: chosen || transform ? 5 : 1 }}
+      style={{
+        left: `min(${shareOf(opening.day, horizon)}%, calc(100% - 5rem))`,
+        transform: transform ? `translateX(${transform.x}px)` : undefined,
+        zIndex: chosen || transform ? 5 : 1,
+      }}
       aria-label={`${opening.tag}, ${dayText(today, opening.day)}: ${namesOf(made, opening)}`}
       aria-pressed={chosen}
       onClick={choose}
@@ -84,18 +109,48 @@ export const Lanes = ({ made, input, today, openings, chosen, choose, shift, mov
       <div className="grid grid-cols-[6.5rem_minmax(0,1fr)]">
         <span />
         <div ref={lanes} className="relative h-5" aria-hidden="true">
-          {Array.from({ length: weeks }, (_, w) => (w % Math.ceil(weeks / 8) === 0 ? <span key={w} className="caption absolute text-xs" style={{ left: `${(100 * w) / weeks}%` }}>{dayText(today, 7 * w).replace(/^\w+,? /, '')}</span> : null))}
+          {Array.from({ length: weeks }, (_, w) =>
+            w % Math.ceil(weeks / 8) === 0 ? (
+              <span key={w} className="caption absolute text-xs" style={{ left: `${(100 * w) / weeks}%` }}>
+                {dayText(today, 7 * w).replace(/^\w+,? /, '')}
+              </span>
+            ) : null,
+          )}
         </div>
         {input.machines.map((m, i) => {
           const rows = m.stages.filter((s) => s.reached[1] <= horizon);
           const here = openings.filter((o) => o.machine === i);
           return rows.length === 0 && here.length === 0 ? null : (
             <div key={m.tag} className="contents">
-              <a href={`/m/${encodeURIComponent(m.tag)}/plan`} className="border-base-300 min-w-0 border-t py-1 pr-1 leading-tight"><span className="dial">{m.tag}</span> <span className="block truncate text-xs">{m.name}</span></a>
-              <div className="border-base-300 relative border-t py-1" style={{ backgroundImage: `repeating-linear-gradient(90deg, var(--color-base-300) 0 1px, transparent 1px ${100 / weeks}%)` }}>
-                <div className="space-y-0.5">{rows.map((s) => <Window key={s.stageId} stage={s} horizon={horizon} />)}</div>
+              <a
+                href={`/m/${encodeURIComponent(m.tag)}/plan`}
+                className="border-base-300 min-w-0 border-t py-1 pr-1 leading-tight"
+              >
+                <span className="dial">{m.tag}</span> <span className="block truncate text-xs">{m.name}</span>
+              </a>
+              <div
+                className="border-base-300 relative border-t py-1"
+                style={{
+                  backgroundImage: `repeating-linear-gradient(90deg, var(--color-base-300) 0 1px, transparent 1px ${100 / weeks}%)`,
+                }}
+              >
+                <div className="space-y-0.5">
+                  {rows.map((s) => (
+                    <Window key={s.stageId} stage={s} horizon={horizon} />
+                  ))}
+                </div>
                 <div className="relative mt-0.5 h-7">
-                  {here.map((o) => <Chip key={o.key} opening={o} made={made} today={today} chosen={o.key === chosen} choose={() => choose(o.key)} shift={shift(o)} />)}
+                  {here.map((o) => (
+                    <Chip
+                      key={o.key}
+                      opening={o}
+                      made={made}
+                      today={today}
+                      chosen={o.key === chosen}
+                      choose={() => choose(o.key)}
+                      shift={shift(o)}
+                    />
+                  ))}
                 </div>
               </div>
             </div>

@@ -23,7 +23,15 @@ export const openingsOf = ({ problem, stages }: YardProblem, days: PlanDays): re
     const key = `${t.machine}-${day}`;
     const before = found.get(key);
     const minutes = (before?.minutes ?? problem.machines[t.machine]?.openingMinutes ?? 0) + t.minutes;
-    found.set(key, { key, machine: t.machine, tag: stages[i]?.tag ?? '', day, tasks: [...(before?.tasks ?? []), i], minutes, locked: (before?.locked ?? false) || t.lockedDay !== null });
+    found.set(key, {
+      key,
+      machine: t.machine,
+      tag: stages[i]?.tag ?? '',
+      day,
+      tasks: [...(before?.tasks ?? []), i],
+      minutes,
+      locked: (before?.locked ?? false) || t.lockedDay !== null,
+    });
   });
   return [...found.values()].sort((a, b) => a.day - b.day || (a.tag < b.tag ? -1 : 1));
 };
@@ -35,7 +43,14 @@ export const nextOpenDay = ({ minutes }: PlanProblem, from: number, step: 1 | -1
 };
 
 /** A day of the plan as one says it. */
-export const dayText = (today: string, day: number): string => new Date(`${addDays(today, day)}T12:00:00Z`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' });
+export const dayText = (today: string, day: number): string =>
+  new Date(`${addDays(today, day)}T12:00:00Z`).toLocaleDateString('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    timeZone: 'UTC',
+  });
 
 /** What is done in an opening. */
-export const namesOf = ({ stages }: YardProblem, opening: Opening): string => opening.tasks.map((i) => stages[i]?.name ?? '').join(' + ');
+export const namesOf = ({ stages }: YardProblem, opening: Opening): string =>
+  opening.tasks.map((i) => stages[i]?.name ?? '').join(' + ');

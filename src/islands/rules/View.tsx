@@ -16,7 +16,9 @@ interface RulesProps {
 }
 
 /** The figure of a rule that a technician may want otherwise: what it is, and how a new one is laid in. */
-const figureOf = (rule: Rule): { readonly label: string; readonly value: number; readonly with: (n: number) => Rule } | null => {
+const figureOf = (
+  rule: Rule,
+): { readonly label: string; readonly value: number; readonly with: (n: number) => Rule } | null => {
   switch (rule.kind) {
     case 'calendarDays':
       return { label: 'days', value: rule.days, with: (days) => ({ ...rule, days: Math.round(days) }) };
@@ -37,12 +39,25 @@ const companyOf = (machine: Machine, stage: Stage): readonly RuleTemplate[] =>
   machine.stages
     .filter((s) => s.id !== stage.id && s.rules.length > 0)
     .flatMap((s): readonly RuleTemplate[] => [
-      { rule: { kind: 'countOfChanges', countedStageId: s.id, countedStageName: s.name, count: 5 }, school: `by the ${s.name}` },
-      { rule: { kind: 'together', stageId: s.id, stageName: s.name, how: 'rightAfter' }, school: `right after the ${s.name}` },
+      {
+        rule: { kind: 'countOfChanges', countedStageId: s.id, countedStageName: s.name, count: 5 },
+        school: `by the ${s.name}`,
+      },
+      {
+        rule: { kind: 'together', stageId: s.id, stageName: s.name, how: 'rightAfter' },
+        school: `right after the ${s.name}`,
+      },
     ]);
 
-const StageRules = ({ machine, stage, by, onSaved }: RulesProps & { readonly stage: Stage; readonly onSaved: () => void }) => {
-  const [rules, setRules] = useState<readonly RuleTemplate[]>(stage.rules.map(({ rule, school }) => ({ rule, school })));
+const StageRules = ({
+  machine,
+  stage,
+  by,
+  onSaved,
+}: RulesProps & { readonly stage: Stage; readonly onSaved: () => void }) => {
+  const [rules, setRules] = useState<readonly RuleTemplate[]>(
+    stage.rules.map(({ rule, school }) => ({ rule, school })),
+  );
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [initials, setInitials] = useState(by);
   const post = usePostOnce();
@@ -50,7 +65,11 @@ const StageRules = ({ machine, stage, by, onSaved }: RulesProps & { readonly sta
   const changed = JSON.stringify(rules) !== JSON.stringify(stage.rules.map(({ rule, school }) => ({ rule, school })));
   const save = async () => {
     const upper = initials.trim().toUpperCase();
-    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/rules`, { by: upper, stageId: stage.id, rules });
+    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/rules`, {
+      by: upper,
+      stageId: stage.id,
+      rules,
+    });
     if (!posted) return;
     setProblems(posted.ok ? [] : posted.problems);
     if (!posted.ok) return;
@@ -66,28 +85,68 @@ const StageRules = ({ machine, stage, by, onSaved }: RulesProps & { readonly sta
             <li key={`${i}-${r.rule.kind}`} className="flex flex-wrap items-center gap-2">
               {figure && (
                 <label className="flex items-center gap-1">
-                  <span className="sr-only">{figure.label} of: {sayRule(r.rule)}</span>
-                  <input className="field w-20" inputMode="decimal" defaultValue={figure.value} onChange={(e) => {
-                    const n = Number(e.currentTarget.value.replace(',', '.'));
-                    if (Number.isFinite(n)) setRules(rules.map((x, k) => (k === i ? { ...x, rule: figure.with(n) } : x)));
-                  }} />
+                  <span className="sr-only">
+                    {figure.label} of: {sayRule(r.rule)}
+                  </span>
+                  <input
+                    className="field w-20"
+                    inputMode="decimal"
+                    defaultValue={figure.value}
+                    onChange={(e) => {
+                      const n = Number(e.currentTarget.value.replace(',', '.'));
+                      if (Number.isFinite(n))
+                        setRules(rules.map((x, k) => (k === i ? { ...x, rule: figure.with(n) } : x)));
+                    }}
+                  />
                   {figure.label}
                 </label>
               )}
-              <span className="min-w-0 flex-1"><strong>{capital(sayRule(r.rule))}</strong> <span className="soft text-sm">{r.school}</span></span>
-              <button type="button" className="choice" aria-label={`Take out: ${sayRule(r.rule)}`} onClick={() => setRules(rules.filter((_, k) => k !== i))}><X size={16} aria-hidden="true" /></button>
+              <span className="min-w-0 flex-1">
+                <strong>{capital(sayRule(r.rule))}</strong> <span className="soft text-sm">{r.school}</span>
+              </span>
+              <button
+                type="button"
+                className="choice"
+                aria-label={`Take out: ${sayRule(r.rule)}`}
+                onClick={() => setRules(rules.filter((_, k) => k !== i))}
+              >
+                <X size={16} aria-hidden="true" />
+              </button>
             </li>
           );
         })}
         {rules.length === 0 && <li className="soft">No rule: it is never due by itself.</li>}
       </ul>
       <div className="flex flex-wrap items-end gap-1">
-        <select className="field max-w-72" aria-label={`Add a rule to the ${stage.name}`} value="" onChange={(e) => { const t = offered[Number(e.currentTarget.value)]; if (t) setRules([...rules, t]); }}>
+        <select
+          className="field max-w-72"
+          aria-label={`Add a rule to the ${stage.name}`}
+          value=""
+          onChange={(e) => {
+            const t = offered[Number(e.currentTarget.value)];
+            if (t) setRules([...rules, t]);
+          }}
+        >
           <option value="">Add a rule of a school...</option>
-          {offered.map((t, i) => <option key={`${i}-${t.school}`} value={i}>{sayRule(t.rule)} ({t.school})</option>)}
+          {offered.map((t, i) => (
+            <option key={`${i}-${t.school}`} value={i}>
+              {sayRule(t.rule)} ({t.school})
+            </option>
+          ))}
         </select>
-        <label className="block w-20"><span className="caption">Initials</span><input className="field" value={initials} maxLength={12} autoComplete="off" onChange={(e) => setInitials(e.currentTarget.value)} /></label>
-        <button type="button" className="choice font-semibold" disabled={!changed} onClick={() => void save()}>Use these rules</button>
+        <label className="block w-20">
+          <span className="caption">Initials</span>
+          <input
+            className="field"
+            value={initials}
+            maxLength={12}
+            autoComplete="off"
+            onChange={(e) => setInitials(e.currentTarget.value)}
+          />
+        </label>
+        <button type="button" className="choice font-semibold" disabled={!changed} onClick={() => void save()}>
+          Use these rules
+        </button>
       </div>
       <FieldProblems id={`rules-${stage.id}`} problems={problems} />
     </div>
@@ -101,7 +160,10 @@ export const Rules = ({ machine, by }: RulesProps) => (
       .filter((s) => s.rules.length > 0 || RULE_TEMPLATES[s.kind] !== undefined)
       .map((stage) => (
         <details key={stage.id}>
-          <summary className="min-h-11 cursor-pointer py-2 font-semibold">{capital(stage.name)}: {stage.rules.length === 0 ? 'no rule' : stage.rules.map((r) => sayRule(r.rule)).join('; ')}</summary>
+          <summary className="min-h-11 cursor-pointer py-2 font-semibold">
+            {capital(stage.name)}:{' '}
+            {stage.rules.length === 0 ? 'no rule' : stage.rules.map((r) => sayRule(r.rule)).join('; ')}
+          </summary>
           <StageRules machine={machine} stage={stage} by={by} onSaved={() => window.location.reload()} />
         </details>
       ))}

@@ -12,7 +12,8 @@ interface ShellProps {
 }
 
 const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+  target instanceof HTMLElement &&
+  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 
 const Keys = ({ title, keys }: { title: string; keys: readonly Shortcut[] }) => (
   <div>
@@ -39,7 +40,15 @@ interface Doing {
 const useKeys = ({ on, tag, doing }: { on: boolean; tag: string | null; doing: Doing }): void => {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (!on || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || document.querySelector('dialog[open]')) return;
+      if (
+        !on ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        isTyping(event.target) ||
+        document.querySelector('dialog[open]')
+      )
+        return;
       const action = actionOfKey(event.key, tag);
       if (!action) return;
       event.preventDefault();
@@ -59,13 +68,21 @@ interface HelpProps {
 }
 
 const Help = ({ sheet, on, setOn }: HelpProps) => (
-  <dialog ref={sheet} className="panel text-base-content m-auto max-w-xl p-6 backdrop:bg-black/50" aria-labelledby="help-title">
-    <h2 id="help-title" className="mb-3 text-xl font-bold">Keys</h2>
+  <dialog
+    ref={sheet}
+    className="panel text-base-content m-auto max-w-xl p-6 backdrop:bg-black/50"
+    aria-labelledby="help-title"
+  >
+    <h2 id="help-title" className="mb-3 text-xl font-bold">
+      Keys
+    </h2>
     <div className="grid gap-5 sm:grid-cols-2">
       <Keys title="Anywhere" keys={SITE_KEYS} />
       <Keys title="On a machine" keys={MACHINE_KEYS} />
     </div>
-    <p className="soft mt-4 text-sm">On the reading pad: type a reading with or without its unit, Enter, next. The unit typed last is kept.</p>
+    <p className="soft mt-4 text-sm">
+      On the reading pad: type a reading with or without its unit, Enter, next. The unit typed last is kept.
+    </p>
     <div className="mt-4 flex flex-wrap items-center justify-between gap-3">
       <label className="flex min-h-11 items-center gap-2">
         <input type="checkbox" className="checkbox" checked={on} onChange={(e) => setOn(e.target.checked)} />
@@ -105,12 +122,22 @@ export const Shell = ({ units, theme, tag, keysOn }: ShellProps) => {
   const unit = (mine: boolean) => (mine ? 'underline decoration-2 underline-offset-4' : 'soft font-medium');
   return (
     <div className="flex items-center">
-      <button type="button" className={button} onClick={doing.units} aria-label={`Units: ${units === 'metric' ? 'metric' : 'US'}. Switch`}>
+      <button
+        type="button"
+        className={button}
+        onClick={doing.units}
+        aria-label={`Units: ${units === 'metric' ? 'metric' : 'US'}. Switch`}
+      >
         <span className={unit(units === 'metric')}>m</span>
         <span className="soft px-0.5">/</span>
         <span className={unit(units === 'us')}>US</span>
       </button>
-      <button type="button" className={button} onClick={doing.theme} aria-label={night ? 'Switch to day' : 'Switch to night'}>
+      <button
+        type="button"
+        className={button}
+        onClick={doing.theme}
+        aria-label={night ? 'Switch to day' : 'Switch to night'}
+      >
         {night ? <Sun size={20} aria-hidden="true" /> : <Moon size={20} aria-hidden="true" />}
       </button>
       <button type="button" className={button} onClick={doing.help} aria-label="Keys and help">

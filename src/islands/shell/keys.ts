@@ -21,12 +21,11 @@ export const MACHINE_KEYS: readonly Shortcut[] = [
   { key: 'c', does: 'Change a part' },
   { key: 'p', does: 'Plan: when each stage is due' },
   { key: 'a', does: 'Air path: model, fan curve, filters' },
-  { key: 'l', does: 'File: the machine\'s log' },
+  { key: 'l', does: "File: the machine's log" },
 ];
 
 export type KeyAction =
-  | { readonly kind: 'go'; readonly to: string }
-  | { readonly kind: 'jump' | 'help' | 'units' | 'theme' };
+  { readonly kind: 'go'; readonly to: string } | { readonly kind: 'jump' | 'help' | 'units' | 'theme' };
 
 /** What a key does on this page; null for a key that does nothing. Tag is the machine at hand, if any. */
 export const actionOfKey = (key: string, tag: string | null): KeyAction | null => {

@@ -32,13 +32,51 @@ export const Order = (p: OrderProps) => {
   };
   return (
     <div>
-      <p className="caption">Order {p.partName}, packs of {p.packSize}</p>
+      <p className="caption">
+        Order {p.partName}, packs of {p.packSize}
+      </p>
       <div className="flex flex-wrap items-end gap-1">
-        <label className="block w-16"><span className="caption">Packs</span><input className="field" inputMode="numeric" value={packs} maxLength={3} onChange={(e) => setPacks(e.currentTarget.value)} /></label>
-        <label className="block w-40"><span className="caption">Here by</span><input className="field" type="date" value={day} onChange={(e) => setDay(e.currentTarget.value)} /></label>
-        <label className="block w-20"><span className="caption">Ordered by</span><input className="field" value={by} maxLength={12} autoComplete="off" onChange={(e) => setBy(e.currentTarget.value)} /></label>
-        <button type="button" className="choice font-semibold" onClick={() => void send('/api/stock/orders', { partId: p.partId, packs: Number(packs), arrivesOn: day })}>Ordered</button>
-        {p.orders.map((o) => <button key={o.id} type="button" className="choice font-semibold" onClick={() => void send('/api/stock/arrivals', { orderId: o.id })}>{o.quantity} have come</button>)}
+        <label className="block w-16">
+          <span className="caption">Packs</span>
+          <input
+            className="field"
+            inputMode="numeric"
+            value={packs}
+            maxLength={3}
+            onChange={(e) => setPacks(e.currentTarget.value)}
+          />
+        </label>
+        <label className="block w-40">
+          <span className="caption">Here by</span>
+          <input className="field" type="date" value={day} onChange={(e) => setDay(e.currentTarget.value)} />
+        </label>
+        <label className="block w-20">
+          <span className="caption">Ordered by</span>
+          <input
+            className="field"
+            value={by}
+            maxLength={12}
+            autoComplete="off"
+            onChange={(e) => setBy(e.currentTarget.value)}
+          />
+        </label>
+        <button
+          type="button"
+          className="choice font-semibold"
+          onClick={() => void send('/api/stock/orders', { partId: p.partId, packs: Number(packs), arrivesOn: day })}
+        >
+          Ordered
+        </button>
+        {p.orders.map((o) => (
+          <button
+            key={o.id}
+            type="button"
+            className="choice font-semibold"
+            onClick={() => void send('/api/stock/arrivals', { orderId: o.id })}
+          >
+            {o.quantity} have come
+          </button>
+        ))}
       </div>
       <FieldProblems id={`order-${p.partId}`} problems={problems} />
     </div>

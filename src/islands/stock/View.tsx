@@ -71,7 +71,10 @@ export const Count = ({ partId, partName, onHand, by, clientId }: CountProps) =>
       <button type="submit" className="choice font-bold" disabled={sending || counted.trim() === ''}>
         Book the count
       </button>
-      <FieldProblems id={`count-${partId}`} problems={problemsAt(problems, 'counted').length > 0 ? problemsAt(problems, 'counted') : problems} />
+      <FieldProblems
+        id={`count-${partId}`}
+        problems={problemsAt(problems, 'counted').length > 0 ? problemsAt(problems, 'counted') : problems}
+      />
     </form>
   );
 };

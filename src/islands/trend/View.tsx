@@ -20,9 +20,16 @@ export const TrendView = ({ chart, label, fileName, csvHref }: TrendProps) => {
     <div>
       <div ref={box} role="img" aria-label={label} className="h-80 w-full" />
       {state === 'loading' && <p className="soft">Drawing...</p>}
-      {state === 'failed' && <p className="tone-stop font-bold">The chart could not be drawn; the table below has every figure.</p>}
+      {state === 'failed' && (
+        <p className="tone-stop font-bold">The chart could not be drawn; the table below has every figure.</p>
+      )}
       <div className="flex flex-wrap gap-2">
-        <button type="button" className="choice text-sm font-semibold" disabled={state !== 'ready'} onClick={() => save(fileName)}>
+        <button
+          type="button"
+          className="choice text-sm font-semibold"
+          disabled={state !== 'ready'}
+          onClick={() => save(fileName)}
+        >
           Save the picture (PNG)
         </button>
         <a className="choice inline-flex items-center text-sm font-semibold" href={csvHref} download>

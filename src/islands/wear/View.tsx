@@ -12,11 +12,23 @@ interface LogWearProps {
   readonly by: string;
 }
 
-const LOOKS = [['empty', 0.05], ['a quarter', 0.25], ['half', 0.5], ['three quarters', 0.75], ['full', 1]] as const;
+const LOOKS = [
+  ['empty', 0.05],
+  ['a quarter', 0.25],
+  ['half', 0.5],
+  ['three quarters', 0.75],
+  ['full', 1],
+] as const;
 
 /** Run hours of a day, and a coarse look at a fill: the two things that make a forecast its own. */
 export const LogWear = ({ machine, today, by }: LogWearProps) => {
-  const filled = machine.stages.filter((s) => s.kind === 'bag' || s.kind === 'cyclone' || s.kind === 'dropChamber' || s.rules.some((r) => r.rule.kind === 'fill'));
+  const filled = machine.stages.filter(
+    (s) =>
+      s.kind === 'bag' ||
+      s.kind === 'cyclone' ||
+      s.kind === 'dropChamber' ||
+      s.rules.some((r) => r.rule.kind === 'fill'),
+  );
   const [initials, setInitials] = useState(by);
   const [day, setDay] = useState(today);
   const [hours, setHours] = useState('');
@@ -31,7 +43,11 @@ export const LogWear = ({ machine, today, by }: LogWearProps) => {
   }, []);
   const send = async (what: 'usage' | 'looks' | 'away', body: object) => {
     const upper = initials.trim().toUpperCase();
-    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/${what}`, { by: upper, ...(what === 'away' ? {} : { day }), ...body });
+    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/${what}`, {
+      by: upper,
+      ...(what === 'away' ? {} : { day }),
+      ...body,
+    });
     if (!posted) return;
     setProblems(posted.ok ? [] : posted.problems);
     if (!posted.ok) return;
@@ -41,31 +57,95 @@ export const LogWear = ({ machine, today, by }: LogWearProps) => {
   const worked = Number(hours.replace(',', '.').replace(/\s*h(ours)?$/i, ''));
   return (
     <section className="panel space-y-2 p-3" aria-labelledby="log-wear">
-      <h2 id="log-wear" className="font-bold">Write down what it did</h2>
+      <h2 id="log-wear" className="font-bold">
+        Write down what it did
+      </h2>
       <div className="flex flex-wrap items-end gap-1">
-        <label className="block w-40"><span className="caption">Day</span><input className="field" type="date" value={day} max={today} onChange={(e) => setDay(e.currentTarget.value)} /></label>
-        <label className="block w-20"><span className="caption">Initials</span><input className="field" value={initials} maxLength={12} autoComplete="off" onChange={(e) => setInitials(e.currentTarget.value)} /></label>
+        <label className="block w-40">
+          <span className="caption">Day</span>
+          <input
+            className="field"
+            type="date"
+            value={day}
+            max={today}
+            onChange={(e) => setDay(e.currentTarget.value)}
+          />
+        </label>
+        <label className="block w-20">
+          <span className="caption">Initials</span>
+          <input
+            className="field"
+            value={initials}
+            maxLength={12}
+            autoComplete="off"
+            onChange={(e) => setInitials(e.currentTarget.value)}
+          />
+        </label>
       </div>
       <div className="flex flex-wrap items-end gap-1">
-        <label className="block w-20"><span className="caption">Hours run</span><input className="field" inputMode="decimal" value={hours} maxLength={6} onChange={(e) => setHours(e.currentTarget.value)} /></label>
-        <label className="block min-w-40 flex-1"><span className="caption">On what</span><input className="field" value={dust} maxLength={120} onChange={(e) => setDust(e.currentTarget.value)} /></label>
-        <button type="button" className="choice font-semibold" disabled={hours.trim() === '' || !Number.isFinite(worked)} onClick={() => void send('usage', { hours: worked, dust })}>Log the hours</button>
+        <label className="block w-20">
+          <span className="caption">Hours run</span>
+          <input
+            className="field"
+            inputMode="decimal"
+            value={hours}
+            maxLength={6}
+            onChange={(e) => setHours(e.currentTarget.value)}
+          />
+        </label>
+        <label className="block min-w-40 flex-1">
+          <span className="caption">On what</span>
+          <input className="field" value={dust} maxLength={120} onChange={(e) => setDust(e.currentTarget.value)} />
+        </label>
+        <button
+          type="button"
+          className="choice font-semibold"
+          disabled={hours.trim() === '' || !Number.isFinite(worked)}
+          onClick={() => void send('usage', { hours: worked, dust })}
+        >
+          Log the hours
+        </button>
       </div>
       {filled.map((s) => (
         <div key={s.id}>
           <p className="caption">{capital(s.name)}: how full?</p>
           <div className="flex flex-wrap gap-1">
-            {LOOKS.map(([word, share]) => <button key={word} type="button" className="choice" onClick={() => void send('looks', { stageId: s.id, share })}>{word}</button>)}
+            {LOOKS.map(([word, share]) => (
+              <button
+                key={word}
+                type="button"
+                className="choice"
+                onClick={() => void send('looks', { stageId: s.id, share })}
+              >
+                {word}
+              </button>
+            ))}
           </div>
         </div>
       ))}
       <details>
         <summary className="min-h-11 cursor-pointer py-2 font-semibold">Out of service for some days</summary>
         <div className="flex flex-wrap items-end gap-1">
-          <label className="block w-40"><span className="caption">From</span><input className="field" type="date" value={from} onChange={(e) => setFrom(e.currentTarget.value)} /></label>
-          <label className="block w-40"><span className="caption">To</span><input className="field" type="date" value={to} onChange={(e) => setTo(e.currentTarget.value)} /></label>
-          <label className="block min-w-32 flex-1"><span className="caption">Why</span><input className="field" value={why} maxLength={120} onChange={(e) => setWhy(e.currentTarget.value)} /></label>
-          <button type="button" className="choice font-semibold" disabled={why.trim() === ''} onClick={() => void send('away', { from, to, why })}>Plan around it</button>
+          <label className="block w-40">
+            <span className="caption">From</span>
+            <input className="field" type="date" value={from} onChange={(e) => setFrom(e.currentTarget.value)} />
+          </label>
+          <label className="block w-40">
+            <span className="caption">To</span>
+            <input className="field" type="date" value={to} onChange={(e) => setTo(e.currentTarget.value)} />
+          </label>
+          <label className="block min-w-32 flex-1">
+            <span className="caption">Why</span>
+            <input className="field" value={why} maxLength={120} onChange={(e) => setWhy(e.currentTarget.value)} />
+          </label>
+          <button
+            type="button"
+            className="choice font-semibold"
+            disabled={why.trim() === ''}
+            onClick={() => void send('away', { from, to, why })}
+          >
+            Plan around it
+          </button>
         </div>
       </details>
       <FieldProblems id="wear-problems" problems={problems} />

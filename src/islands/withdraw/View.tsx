@@ -32,7 +32,9 @@ export const Withdraw = ({ tag, of, id, by, clientId }: WithdrawProps) => {
   };
   return (
     <details className="panel px-3">
-      <summary className="flex min-h-11 cursor-pointer items-center font-semibold">It never happened, or was another machine's: withdraw it</summary>
+      <summary className="flex min-h-11 cursor-pointer items-center font-semibold">
+        It never happened, or was another machine's: withdraw it
+      </summary>
       <div className="flex flex-wrap items-end gap-2 pb-3">
         <label className="block w-24">
           <span className="caption">Initials</span>

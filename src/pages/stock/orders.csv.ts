@@ -4,5 +4,11 @@ import { orderList } from '@/server/services/order-list';
 
 export const GET: APIRoute = async () => {
   const { context } = await app();
-  return new Response(await orderList(context), { headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="moorwind-orders.csv"', 'cache-control': 'no-store' } });
+  return new Response(await orderList(context), {
+    headers: {
+      'content-type': 'text/csv; charset=utf-8',
+      'content-disposition': 'attachment; filename="moorwind-orders.csv"',
+      'cache-control': 'no-store',
+    },
+  });
 };

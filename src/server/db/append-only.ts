@@ -4,7 +4,11 @@ import { type Kysely, sql } from 'kysely';
 export const keepForEver = async (db: Kysely<unknown>, tables: readonly string[]): Promise<void> => {
   for (const table of tables) {
     for (const action of ['update', 'delete']) {
-      await sql.raw(`create trigger ${table}_no_${action} before ${action} on ${table} begin select raise(abort, 'records of work are kept'); end`).execute(db);
+      await sql
+        .raw(
+          `create trigger ${table}_no_${action} before ${action} on ${table} begin select raise(abort, 'records of work are kept'); end`,
+        )
+        .execute(db);
     }
   }
 };

@@ -1,6 +1,21 @@
 import type { Generated, Insertable, Selectable } from 'kysely';
-import type { DecontaminationTable, DustCollectedTable, DustEntryTable, ExaminationTable, PenetrationTestTable, SeatOpeningTable } from './tables-dust';
-import type { FillLookTable, MachineAwayTable, OrderArrivalTable, OutboxMessageTable, PartOrderTable, PlanLockTable, UsageEntryTable } from './tables-plan';
+import type {
+  DecontaminationTable,
+  DustCollectedTable,
+  DustEntryTable,
+  ExaminationTable,
+  PenetrationTestTable,
+  SeatOpeningTable,
+} from './tables-dust';
+import type {
+  FillLookTable,
+  MachineAwayTable,
+  OrderArrivalTable,
+  OutboxMessageTable,
+  PartOrderTable,
+  PlanLockTable,
+  UsageEntryTable,
+} from './tables-plan';
 
 /** JSON columns hold text; the repositories parse them through `contracts/json-columns`. */
 export interface SiteTable {

@@ -25,8 +25,15 @@ export const recording =
   };
 
 /** The same for what belongs to the whole site. */
-export const recordingSite = <B, R>({ body, run, reply }: { readonly body: z.ZodType<B>; readonly run: (context: Context, body: B) => Promise<Result<R>>; readonly reply: (value: R) => unknown }): APIRoute =>
-  recording<B, R>({ body, run: (context, _, parsed) => run(context, parsed), reply });
+export const recordingSite = <B, R>({
+  body,
+  run,
+  reply,
+}: {
+  readonly body: z.ZodType<B>;
+  readonly run: (context: Context, body: B) => Promise<Result<R>>;
+  readonly reply: (value: R) => unknown;
+}): APIRoute => recording<B, R>({ body, run: (context, _, parsed) => run(context, parsed), reply });
 
 /** An endpoint that reads something of one machine. */
 export const reading =

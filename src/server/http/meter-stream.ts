@@ -48,7 +48,9 @@ export const meterStream = async (listening: Listening): Promise<Response> => {
   let stop = () => {};
   const body = new ReadableStream<Uint8Array>({
     start: (controller) => {
-      const quiet = startTalking(listening, standIn, (line) => controller.enqueue(encoder.encode(`data: ${JSON.stringify(line)}\n\n`)));
+      const quiet = startTalking(listening, standIn, (line) =>
+        controller.enqueue(encoder.encode(`data: ${JSON.stringify(line)}\n\n`)),
+      );
       const end = setTimeout(() => {
         stop();
         controller.close();

@@ -43,13 +43,15 @@ export const failureOfIssue = (issue: z.core.$ZodIssue): Failure => {
   if (issue.code === 'too_small' && issue.origin === 'string') return failure('text.missing', path);
   if (issue.code === 'too_big') return failure('text.too-long', path, { most: Number(issue.maximum) });
   if (issue.code === 'invalid_format' && issue.format === 'datetime') return failure('date.invalid', path);
-  if (issue.code === 'unrecognized_keys') return failure('field.invalid', [path, ...issue.keys].filter(Boolean).join('.'));
+  if (issue.code === 'unrecognized_keys')
+    return failure('field.invalid', [path, ...issue.keys].filter(Boolean).join('.'));
   return failure('field.invalid', path);
 };
 
 /** Parses a request's JSON body by its schema, or says what is wrong with it. */
 export const readJson = async <T>(request: Request, schema: z.ZodType<T>): Promise<Result<T>> => {
-  if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? '')) return fail(failure('request.not-json'));
+  if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
+    return fail(failure('request.not-json'));
   const text = await readText(request);
   if (!text.ok) return text;
   const json = parseJson(text.value);

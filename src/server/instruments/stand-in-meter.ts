@@ -14,7 +14,10 @@ const SETTLING_S = 2.2;
 const DROP_CHANCE = 0.02;
 
 /** One line of the stand-in, so many seconds after it was switched on. `uniform` gives numbers from 0 to 1. */
-export const standInLine = (meter: StandIn, input: { readonly seconds: number; readonly t: string; readonly uniform: () => number }): MeterLine => {
+export const standInLine = (
+  meter: StandIn,
+  input: { readonly seconds: number; readonly t: string; readonly uniform: () => number },
+): MeterLine => {
   const { seconds, t, uniform } = input;
   const base = { t, quantity: meter.quantity, unit: meter.unit };
   if (uniform() < DROP_CHANCE) return { ...base, value: null };

@@ -10,7 +10,9 @@ export const loadCases = async (db: Db, machineId?: number): Promise<readonly Ca
   const rows = await query.execute();
   const events = new Map<number, LoggedEvent[]>(rows.map((r) => [r.id, []]));
   for (const e of await db.selectFrom('case_event').selectAll().orderBy('id').execute()) {
-    events.get(e.case_id)?.push({ id: e.id, at: e.at, by: e.by_initials, event: CaseEventJson.parse(JSON.parse(e.event_json)) });
+    events
+      .get(e.case_id)
+      ?.push({ id: e.id, at: e.at, by: e.by_initials, event: CaseEventJson.parse(JSON.parse(e.event_json)) });
   }
   return rows.map((r) => ({
     id: r.id,
@@ -29,7 +31,16 @@ export const loadCases = async (db: Db, machineId?: number): Promise<readonly Ca
 export const insertCase = async (db: Db, c: Omit<CaseRecord, 'id' | 'events'>): Promise<number> => {
   const { id } = await db
     .insertInto('fault_case')
-    .values({ machine_id: c.machineId, opened_at: c.openedAt, by_initials: c.by, complaint: c.complaint, words: c.words, hazard: c.hazard, last_collected: c.lastCollected, school: c.school })
+    .values({
+      machine_id: c.machineId,
+      opened_at: c.openedAt,
+      by_initials: c.by,
+      complaint: c.complaint,
+      words: c.words,
+      hazard: c.hazard,
+      last_collected: c.lastCollected,
+      school: c.school,
+    })
     .returning('id')
     .executeTakeFirstOrThrow();
   return id;
@@ -62,7 +73,10 @@ export const machinesWithOpenCase = async (db: Db): Promise<ReadonlySet<number>>
           selectFrom('case_event as e')
             .select('e.id')
             .whereRef('e.case_id', '=', 'c.id')
-            .where(({ fn, val }) => fn<string>('json_extract', ['e.event_json', val('$.kind')]), 'in', ['closed', 'handedOn']),
+            .where(({ fn, val }) => fn<string>('json_extract', ['e.event_json', val('$.kind')]), 'in', [
+              'closed',
+              'handedOn',
+            ]),
         ),
       ),
     )

@@ -14,8 +14,15 @@ export const loadOwnDusts = async (db: Db): Promise<readonly Dust[]> => {
 /** The register as it holds here: what ships, with the site's own laid over it. */
 export const loadRegister = async (db: Db): Promise<readonly Dust[]> => registerOf(await loadOwnDusts(db));
 
-export const insertDust = async (db: Db, { dust, at, by }: { readonly dust: Dust; readonly at: string; readonly by: string }): Promise<number> => {
-  const { id } = await db.insertInto('dust_entry').values({ key: dust.key, dust_json: JSON.stringify(dust), at, by_initials: by }).returning('id').executeTakeFirstOrThrow();
+export const insertDust = async (
+  db: Db,
+  { dust, at, by }: { readonly dust: Dust; readonly at: string; readonly by: string },
+): Promise<number> => {
+  const { id } = await db
+    .insertInto('dust_entry')
+    .values({ key: dust.key, dust_json: JSON.stringify(dust), at, by_initials: by })
+    .returning('id')
+    .executeTakeFirstOrThrow();
   return id;
 };
 
@@ -24,7 +31,11 @@ export interface DustRecords {
   readonly decontaminations: ReadonlyMap<number, readonly Decontamination[]>;
 }
 
-const grouped = <R, T>(rows: readonly R[], keyOf: (row: R) => number, make: (row: R) => T): ReadonlyMap<number, readonly T[]> => {
+const grouped = <R, T>(
+  rows: readonly R[],
+  keyOf: (row: R) => number,
+  make: (row: R) => T,
+): ReadonlyMap<number, readonly T[]> => {
   const groups = new Map<number, T[]>();
   for (const row of rows) groups.set(keyOf(row), [...(groups.get(keyOf(row)) ?? []), make(row)]);
   return groups;
@@ -36,32 +47,75 @@ export const loadDustRecords = async (db: Db): Promise<DustRecords> => {
   const cleared = await db.selectFrom('decontamination').selectAll().orderBy('at').orderBy('id').execute();
   const keys = (json: string): readonly string[] => (JSON.parse(json) as unknown[]).map(String);
   return {
-    entries: grouped(said, (r) => r.machine_id, (r): CollectedEntry => ({
-      id: r.id,
-      since: r.since_on,
-      at: r.at,
-      by: r.by_initials,
-      text: r.said,
-      confirmed: keys(r.confirmed_json),
-      denied: keys(r.denied_json),
-      answers: AnswersJson.parse(JSON.parse(r.answers_json)) as CollectedEntry['answers'],
-      own: r.own_level === null ? null : HazardName.parse(r.own_level),
-      lowerBecause: r.lower_because,
-    })),
-    decontaminations: grouped(cleared, (r) => r.machine_id, (r): Decontamination => ({ id: r.id, at: r.at, on: r.on_day, by: r.by_initials, how: DECONTAMINATED_BY.find((h) => h === r.how) ?? 'contractor', paper: r.paper, jobId: r.job_id })),
+    entries: grouped(
+      said,
+      (r) => r.machine_id,
+      (r): CollectedEntry => ({
+        id: r.id,
+        since: r.since_on,
+        at: r.at,
+        by: r.by_initials,
+        text: r.said,
+        confirmed: keys(r.confirmed_json),
+        denied: keys(r.denied_json),
+        answers: AnswersJson.parse(JSON.parse(r.answers_json)) as CollectedEntry['answers'],
+        own: r.own_level === null ? null : HazardName.parse(r.own_level),
+        lowerBecause: r.lower_because,
+      }),
+    ),
+    decontaminations: grouped(
+      cleared,
+      (r) => r.machine_id,
+      (r): Decontamination => ({
+        id: r.id,
+        at: r.at,
+        on: r.on_day,
+        by: r.by_initials,
+        how: DECONTAMINATED_BY.find((h) => h === r.how) ?? 'contractor',
+        paper: r.paper,
+        jobId: r.job_id,
+      }),
+    ),
   };
 };
 
 export const insertCollected = async (db: Db, machineId: number, e: Omit<CollectedEntry, 'id'>): Promise<number> => {
   const { id } = await db
     .insertInto('dust_collected')
-    .values({ machine_id: machineId, since_on: e.since, said: e.text, confirmed_json: JSON.stringify(e.confirmed), denied_json: JSON.stringify(e.denied), answers_json: JSON.stringify(e.answers), own_level: e.own, lower_because: e.lowerBecause, at: e.at, by_initials: e.by })
+    .values({
+      machine_id: machineId,
+      since_on: e.since,
+      said: e.text,
+      confirmed_json: JSON.stringify(e.confirmed),
+      denied_json: JSON.stringify(e.denied),
+      answers_json: JSON.stringify(e.answers),
+      own_level: e.own,
+      lower_because: e.lowerBecause,
+      at: e.at,
+      by_initials: e.by,
+    })
     .returning('id')
     .executeTakeFirstOrThrow();
   return id;
 };
 
-export const insertDecontamination = async (db: Db, machineId: number, d: Omit<Decontamination, 'id'>): Promise<number> => {
-  const { id } = await db.insertInto('decontamination').values({ machine_id: machineId, on_day: d.on, how: d.how, paper: d.paper, job_id: d.jobId, at: d.at, by_initials: d.by }).returning('id').executeTakeFirstOrThrow();
+export const insertDecontamination = async (
+  db: Db,
+  machineId: number,
+  d: Omit<Decontamination, 'id'>,
+): Promise<number> => {
+  const { id } = await db
+    .insertInto('decontamination')
+    .values({
+      machine_id: machineId,
+      on_day: d.on,
+      how: d.how,
+      paper: d.paper,
+      job_id: d.jobId,
+      at: d.at,
+      by_initials: d.by,
+    })
+    .returning('id')
+    .executeTakeFirstOrThrow();
   return id;
 };

@@ -13,7 +13,10 @@ export const loadJobs = async (db: Db, machineId?: number): Promise<readonly Job
   }
   const rows = await jobs.execute();
   const events = new Map<number, LoggedJobEvent[]>(rows.map((r) => [r.id, []]));
-  for (const e of await lines.execute()) events.get(e.job_id)?.push({ id: e.id, at: e.at, by: e.by_initials, event: JobEventJson.parse(JSON.parse(e.event_json)) });
+  for (const e of await lines.execute())
+    events
+      .get(e.job_id)
+      ?.push({ id: e.id, at: e.at, by: e.by_initials, event: JobEventJson.parse(JSON.parse(e.event_json)) });
   return rows.map((r) => ({
     id: r.id,
     machineId: r.machine_id,
@@ -31,7 +34,11 @@ export const loadJobs = async (db: Db, machineId?: number): Promise<readonly Job
 
 /** Jobs that have neither been finished nor given up, of the whole yard. */
 export const loadOpenJobs = async (db: Db): Promise<readonly JobRecord[]> => {
-  const ends = await db.selectFrom('job_event').select('job_id').where((eb) => eb(eb.fn<string>('json_extract', ['event_json', eb.val('$.kind')]), 'in', ['finished', 'abandoned'])).execute();
+  const ends = await db
+    .selectFrom('job_event')
+    .select('job_id')
+    .where((eb) => eb(eb.fn<string>('json_extract', ['event_json', eb.val('$.kind')]), 'in', ['finished', 'abandoned']))
+    .execute();
   const over = new Set(ends.map((e) => e.job_id));
   const all = await db.selectFrom('job').select(['id', 'machine_id']).execute();
   const machines = [...new Set(all.filter((j) => !over.has(j.id)).map((j) => j.machine_id))];
@@ -42,13 +49,26 @@ export const loadOpenJobs = async (db: Db): Promise<readonly JobRecord[]> => {
 export const insertJob = async (db: Db, job: Omit<JobRecord, 'id' | 'events'>): Promise<number> => {
   const { id } = await db
     .insertInto('job')
-    .values({ machine_id: job.machineId, started_at: job.startedAt, by_initials: job.by, hazard: job.hazard, last_collected: job.lastCollected, procedure_json: JSON.stringify(job.procedure), reason: job.reason, people: job.people, stages_json: JSON.stringify(job.stages) })
+    .values({
+      machine_id: job.machineId,
+      started_at: job.startedAt,
+      by_initials: job.by,
+      hazard: job.hazard,
+      last_collected: job.lastCollected,
+      procedure_json: JSON.stringify(job.procedure),
+      reason: job.reason,
+      people: job.people,
+      stages_json: JSON.stringify(job.stages),
+    })
     .returning('id')
     .executeTakeFirstOrThrow();
   return id;
 };
 
-export const insertJobEvent = async (db: Db, entry: { readonly jobId: number; readonly at: string; readonly by: string; readonly event: JobEvent }): Promise<number> => {
+export const insertJobEvent = async (
+  db: Db,
+  entry: { readonly jobId: number; readonly at: string; readonly by: string; readonly event: JobEvent },
+): Promise<number> => {
   const { id } = await db
     .insertInto('job_event')
     .values({ job_id: entry.jobId, at: entry.at, by_initials: entry.by, event_json: JSON.stringify(entry.event) })

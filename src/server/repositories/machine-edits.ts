@@ -15,7 +15,10 @@ const columnsOf = (m: EditedMachine) => ({
   nominal_volts: m.nominalVolts,
 });
 
-export const insertMachine = async (db: Db, m: EditedMachine & { readonly tag: string; readonly kind: string; readonly inServiceOn: string }): Promise<number> => {
+export const insertMachine = async (
+  db: Db,
+  m: EditedMachine & { readonly tag: string; readonly kind: string; readonly inServiceOn: string },
+): Promise<number> => {
   const { id } = await db
     .insertInto('machine')
     .values({ ...columnsOf(m), tag: m.tag, kind: m.kind, in_service_on: m.inServiceOn })
@@ -42,8 +45,16 @@ export interface StagesToSave {
 }
 
 /** Lays a machine's stages anew, in order: known ones are kept with their records, left-out ones are retired. */
-export const saveStages = async (db: Db, { machineId, stages, missingSince, wasMissing, at, today }: StagesToSave): Promise<void> => {
-  const current = await db.selectFrom('stage').select('id').where('machine_id', '=', machineId).where('retired_on', 'is', null).execute();
+export const saveStages = async (
+  db: Db,
+  { machineId, stages, missingSince, wasMissing, at, today }: StagesToSave,
+): Promise<void> => {
+  const current = await db
+    .selectFrom('stage')
+    .select('id')
+    .where('machine_id', '=', machineId)
+    .where('retired_on', 'is', null)
+    .execute();
   for (const { id } of current) {
     const kept = stages.some((s) => s.id === id);
     await db
@@ -64,17 +75,25 @@ export const saveStages = async (db: Db, { machineId, stages, missingSince, wasM
       do_not_remove: s.doNotRemove ? 1 : 0,
       spec_json: JSON.stringify(s.spec),
     };
-    if (s.id === null) await db.insertInto('stage').values({ ...row, machine_id: machineId, first_used_on: today }).execute();
+    if (s.id === null)
+      await db
+        .insertInto('stage')
+        .values({ ...row, machine_id: machineId, first_used_on: today })
+        .execute();
     else await db.updateTable('stage').set(row).where('id', '=', s.id).where('machine_id', '=', machineId).execute();
   }
 };
 
 /** The timers of a new machine run from its first use, not from the day it was bought. */
 export const startTimers = async (db: Db, stageIds: readonly number[], today: string): Promise<void> => {
-  if (stageIds.length > 0) await db.updateTable('stage').set({ first_used_on: today }).where('id', 'in', stageIds).execute();
+  if (stageIds.length > 0)
+    await db.updateTable('stage').set({ first_used_on: today }).where('id', 'in', stageIds).execute();
 };
 
-export const insertPathEdit = async (db: Db, edit: Omit<PathEditRecord, 'id'> & { readonly reshapes: boolean }): Promise<number> => {
+export const insertPathEdit = async (
+  db: Db,
+  edit: Omit<PathEditRecord, 'id'> & { readonly reshapes: boolean },
+): Promise<number> => {
   const { id } = await db
     .insertInto('path_edit')
     .values({
@@ -96,7 +115,15 @@ const snapshot = (json: string): PathSnapshot => StoredSnapshotJson.parse(JSON.p
 /** Every edit of one machine's path, oldest first. */
 export const loadPathEdits = async (db: Db, machineId: number): Promise<readonly PathEditRecord[]> => {
   const rows = await db.selectFrom('path_edit').selectAll().where('machine_id', '=', machineId).orderBy('id').execute();
-  return rows.map((r) => ({ id: r.id, machineId: r.machine_id, performedAt: r.performed_at, by: r.by_initials, note: r.note, before: snapshot(r.before_json), after: snapshot(r.after_json) }));
+  return rows.map((r) => ({
+    id: r.id,
+    machineId: r.machine_id,
+    performedAt: r.performed_at,
+    by: r.by_initials,
+    note: r.note,
+    before: snapshot(r.before_json),
+    after: snapshot(r.after_json),
+  }));
 };
 
 /** Whether a tag is taken, without regard to case. */

@@ -38,7 +38,11 @@ const latest = (rows: readonly { readonly stage_id: number; readonly at: string 
 
 /** When each stage last got a new part, when its seat was last opened, and what was tested of it. */
 const loadSeats = async (db: Db): Promise<Seat> => {
-  const openings = await db.selectFrom('seat_opening').select(({ fn }) => ['stage_id', fn.max('at').as('at')]).groupBy('stage_id').execute();
+  const openings = await db
+    .selectFrom('seat_opening')
+    .select(({ fn }) => ['stage_id', fn.max('at').as('at')])
+    .groupBy('stage_id')
+    .execute();
   const changed = await db
     .selectFrom('stage_change as c')
     .leftJoin('stage_change as next', 'next.supersedes_id', 'c.id')
@@ -60,15 +64,29 @@ const loadSeats = async (db: Db): Promise<Seat> => {
   return {
     fittedAt: new Map(fitted.map((f) => [f.stage_id, f.at])),
     openedAt: latest([...openings, ...changed]),
-    checks: checks.map((c) => ({ stageId: c.stage_id, test: IntegrityTestName.parse(c.test), passed: c.passed === 1, at: c.at, by: c.by_initials, note: c.note })),
+    checks: checks.map((c) => ({
+      stageId: c.stage_id,
+      test: IntegrityTestName.parse(c.test),
+      passed: c.passed === 1,
+      at: c.at,
+      by: c.by_initials,
+      note: c.note,
+    })),
   };
 };
 
-const toStage = (row: StageRow, { rules, seats, wear }: Pick<Parts, 'rules' | 'seats' | 'wear'>, machineKind: MachineKind): Stage => ({
+const toStage = (
+  row: StageRow,
+  { rules, seats, wear }: Pick<Parts, 'rules' | 'seats' | 'wear'>,
+  machineKind: MachineKind,
+): Stage => ({
   id: row.id,
   position: row.position,
   kind: StageKindName.parse(row.kind),
-  spec: row.spec_json === null ? stageTemplate(StageKindName.parse(row.kind), machineKind) : StageSpecJson.parse(JSON.parse(row.spec_json)),
+  spec:
+    row.spec_json === null
+      ? stageTemplate(StageKindName.parse(row.kind), machineKind)
+      : StageSpecJson.parse(JSON.parse(row.spec_json)),
   name: row.name,
   part:
     row.part_id !== null && row.part_code !== null && row.part_name !== null
@@ -80,7 +98,9 @@ const toStage = (row: StageRow, { rules, seats, wear }: Pick<Parts, 'rules' | 's
   firstUsedOn: row.first_used_on,
   fittedAt: seats.fittedAt.get(row.id) ?? null,
   openedAt: seats.openedAt.get(row.id) ?? null,
-  proven: seats.checks.filter((c) => c.stageId === row.id).map(({ test, passed, at, by, note }) => ({ test, passed, at, by, note })),
+  proven: seats.checks
+    .filter((c) => c.stageId === row.id)
+    .map(({ test, passed, at, by, note }) => ({ test, passed, at, by, note })),
   rules: rules.filter((r) => r.stageId === row.id),
   looks: wear.looks.filter((l) => l.stageId === row.id).map(({ day, share }) => ({ day, share })),
 });
@@ -92,12 +112,18 @@ interface Parts {
   readonly wear: Wear;
   readonly register: readonly Dust[];
   readonly dust: DustRecords;
-  readonly proofs: { readonly penetration: Awaited<ReturnType<typeof loadPenetrationTests>>; readonly examinations: Awaited<ReturnType<typeof loadExaminations>> };
+  readonly proofs: {
+    readonly penetration: Awaited<ReturnType<typeof loadPenetrationTests>>;
+    readonly examinations: Awaited<ReturnType<typeof loadExaminations>>;
+  };
   readonly edits: readonly Pick<Row<'path_edit'>, 'id' | 'machine_id' | 'performed_at' | 'reshapes'>[];
 }
 
 /** What a machine has collected, and the words it was last said in. */
-const dustOf = (machineId: number, { register, dust, wear }: Parts): Pick<Machine, 'dust' | 'hazard' | 'lastCollected'> => {
+const dustOf = (
+  machineId: number,
+  { register, dust, wear }: Parts,
+): Pick<Machine, 'dust' | 'hazard' | 'lastCollected'> => {
   const entries = dust.entries.get(machineId) ?? [];
   const hours = wear.hours.filter((h) => h.machineId === machineId);
   const of = machineDust(register, { entries, hours, decontaminations: dust.decontaminations.get(machineId) ?? [] });
@@ -122,7 +148,9 @@ const toMachine = (row: Row<'machine'>, parts: Parts): Machine => ({
   wetSet: row.wet_set === 1,
   inServiceOn: row.in_service_on,
   hours: parts.wear.hours.filter((h) => h.machineId === row.id).map(({ day, hours, dust }) => ({ day, hours, dust })),
-  stages: parts.stages.filter((r) => r.retired_on === null).map((r) => toStage(r, parts, MachineKindName.parse(row.kind))),
+  stages: parts.stages
+    .filter((r) => r.retired_on === null)
+    .map((r) => toStage(r, parts, MachineKindName.parse(row.kind))),
   examinations: parts.proofs.examinations.filter((e) => e.machineId === row.id),
   penetration: parts.proofs.penetration.filter((t) => t.machineId === row.id),
   retired: parts.stages.filter((r) => r.retired_on !== null).map(({ id, name }) => ({ id, name })),
@@ -140,7 +168,11 @@ export const loadMachines = async (db: Db): Promise<readonly Machine[]> => {
     .select(['part.code as part_code', 'part.name as part_name'])
     .orderBy('position')
     .execute();
-  const edits = await db.selectFrom('path_edit').select(['id', 'machine_id', 'performed_at', 'reshapes']).orderBy('id').execute();
+  const edits = await db
+    .selectFrom('path_edit')
+    .select(['id', 'machine_id', 'performed_at', 'reshapes'])
+    .orderBy('id')
+    .execute();
   const rules = (await db.selectFrom('rule').selectAll().orderBy('id').execute()).map(toRule);
   const seats = await loadSeats(db);
   const wear = await loadWear(db);

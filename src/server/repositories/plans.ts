@@ -10,16 +10,35 @@ export interface OpenOrder {
 
 /** What is ordered and has not arrived, soonest first. */
 export const loadOpenOrders = async (db: Db): Promise<readonly OpenOrder[]> => {
-  const rows = await db.selectFrom('part_order as o').leftJoin('order_arrival as a', 'a.order_id', 'o.id').selectAll('o').where('a.id', 'is', null).orderBy('arrives_on').execute();
-  return rows.map((r) => ({ id: r.id, partId: r.part_id, quantity: r.quantity, arrivesOn: r.arrives_on, by: r.by_initials }));
+  const rows = await db
+    .selectFrom('part_order as o')
+    .leftJoin('order_arrival as a', 'a.order_id', 'o.id')
+    .selectAll('o')
+    .where('a.id', 'is', null)
+    .orderBy('arrives_on')
+    .execute();
+  return rows.map((r) => ({
+    id: r.id,
+    partId: r.part_id,
+    quantity: r.quantity,
+    arrivesOn: r.arrives_on,
+    by: r.by_initials,
+  }));
 };
 
 export const insertOrder = async (db: Db, o: Omit<OpenOrder, 'id'> & { readonly at: string }): Promise<number> => {
-  const { id } = await db.insertInto('part_order').values({ part_id: o.partId, quantity: o.quantity, arrives_on: o.arrivesOn, at: o.at, by_initials: o.by }).returning('id').executeTakeFirstOrThrow();
+  const { id } = await db
+    .insertInto('part_order')
+    .values({ part_id: o.partId, quantity: o.quantity, arrives_on: o.arrivesOn, at: o.at, by_initials: o.by })
+    .returning('id')
+    .executeTakeFirstOrThrow();
   return id;
 };
 
-export const insertArrival = async (db: Db, a: { readonly orderId: number; readonly at: string; readonly by: string }): Promise<void> => {
+export const insertArrival = async (
+  db: Db,
+  a: { readonly orderId: number; readonly at: string; readonly by: string },
+): Promise<void> => {
   await db.insertInto('order_arrival').values({ order_id: a.orderId, at: a.at, by_initials: a.by }).execute();
 };
 
@@ -36,11 +55,22 @@ export const loadLocks = async (db: Db): Promise<ReadonlyMap<number, string>> =>
     .execute();
   const doneAt = new Map(done.map((d) => [d.stage_id, d.at]));
   const newest = new Map(rows.map((r) => [r.stage_id, r]));
-  return new Map([...newest.values()].flatMap((r) => (r.day === null || (doneAt.get(r.stage_id) ?? '') > r.at ? [] : [[r.stage_id, r.day] as const])));
+  return new Map(
+    [...newest.values()].flatMap((r) =>
+      r.day === null || (doneAt.get(r.stage_id) ?? '') > r.at ? [] : [[r.stage_id, r.day] as const],
+    ),
+  );
 };
 
-export const insertLock = async (db: Db, l: { readonly stageId: number; readonly day: string | null; readonly at: string; readonly by: string }): Promise<number> => {
-  const { id } = await db.insertInto('plan_lock').values({ stage_id: l.stageId, day: l.day, at: l.at, by_initials: l.by }).returning('id').executeTakeFirstOrThrow();
+export const insertLock = async (
+  db: Db,
+  l: { readonly stageId: number; readonly day: string | null; readonly at: string; readonly by: string },
+): Promise<number> => {
+  const { id } = await db
+    .insertInto('plan_lock')
+    .values({ stage_id: l.stageId, day: l.day, at: l.at, by_initials: l.by })
+    .returning('id')
+    .executeTakeFirstOrThrow();
   return id;
 };
 
@@ -59,7 +89,11 @@ export const loadOutbox = async (db: Db): Promise<readonly OutboxMessage[]> => {
 
 /** Puts a message into the outbox, unless one of its key lies there already. */
 export const putMessage = async (db: Db, m: Omit<OutboxMessage, 'id'>): Promise<boolean> => {
-  const done = await db.insertInto('outbox_message').values({ message_key: m.key, at: m.at, subject: m.subject, body: m.body }).onConflict((c) => c.column('message_key').doNothing()).executeTakeFirst();
+  const done = await db
+    .insertInto('outbox_message')
+    .values({ message_key: m.key, at: m.at, subject: m.subject, body: m.body })
+    .onConflict((c) => c.column('message_key').doNothing())
+    .executeTakeFirst();
   return (done.numInsertedOrUpdatedRows ?? 0n) > 0n;
 };
 
@@ -73,10 +107,16 @@ export interface Away {
 /** When each machine is not at hand: the newest word for it. */
 export const loadAway = async (db: Db): Promise<ReadonlyMap<number, Away>> => {
   const rows = await db.selectFrom('machine_away').selectAll().orderBy('id').execute();
-  return new Map(rows.map((r) => [r.machine_id, { machineId: r.machine_id, from: r.from_day, to: r.to_day, why: r.why }]));
+  return new Map(
+    rows.map((r) => [r.machine_id, { machineId: r.machine_id, from: r.from_day, to: r.to_day, why: r.why }]),
+  );
 };
 
 export const insertAway = async (db: Db, a: Away & { readonly at: string; readonly by: string }): Promise<number> => {
-  const { id } = await db.insertInto('machine_away').values({ machine_id: a.machineId, from_day: a.from, to_day: a.to, why: a.why, at: a.at, by_initials: a.by }).returning('id').executeTakeFirstOrThrow();
+  const { id } = await db
+    .insertInto('machine_away')
+    .values({ machine_id: a.machineId, from_day: a.from, to_day: a.to, why: a.why, at: a.at, by_initials: a.by })
+    .returning('id')
+    .executeTakeFirstOrThrow();
   return id;
 };

@@ -15,16 +15,41 @@ export interface NewIntegrityCheck {
 export const insertIntegrityCheck = async (db: Db, c: NewIntegrityCheck): Promise<number> => {
   const { id } = await db
     .insertInto('integrity_check')
-    .values({ machine_id: c.machineId, stage_id: c.stageId, at: c.at, by_initials: c.by, test: c.test, passed: c.passed ? 1 : 0, note: c.note })
+    .values({
+      machine_id: c.machineId,
+      stage_id: c.stageId,
+      at: c.at,
+      by_initials: c.by,
+      test: c.test,
+      passed: c.passed ? 1 : 0,
+      note: c.note,
+    })
     .returning('id')
     .executeTakeFirstOrThrow();
   return id;
 };
 
 /** Every integrity test of a machine, oldest first. */
-export const loadIntegrityChecks = async (db: Db, machineId: number): Promise<readonly (NewIntegrityCheck & { readonly id: number })[]> => {
-  const rows = await db.selectFrom('integrity_check').selectAll().where('machine_id', '=', machineId).orderBy('id').execute();
-  return rows.map((r) => ({ id: r.id, machineId: r.machine_id, stageId: r.stage_id, at: r.at, by: r.by_initials, test: r.test as IntegrityTest, passed: r.passed === 1, note: r.note }));
+export const loadIntegrityChecks = async (
+  db: Db,
+  machineId: number,
+): Promise<readonly (NewIntegrityCheck & { readonly id: number })[]> => {
+  const rows = await db
+    .selectFrom('integrity_check')
+    .selectAll()
+    .where('machine_id', '=', machineId)
+    .orderBy('id')
+    .execute();
+  return rows.map((r) => ({
+    id: r.id,
+    machineId: r.machine_id,
+    stageId: r.stage_id,
+    at: r.at,
+    by: r.by_initials,
+    test: r.test as IntegrityTest,
+    passed: r.passed === 1,
+    note: r.note,
+  }));
 };
 
 export interface Photo {
@@ -36,7 +61,11 @@ export interface Photo {
 }
 
 export const insertPhoto = async (db: Db, p: Photo): Promise<number> => {
-  const { id } = await db.insertInto('photo').values({ job_id: p.jobId, at: p.at, by_initials: p.by, media_type: p.mediaType, bytes: p.bytes }).returning('id').executeTakeFirstOrThrow();
+  const { id } = await db
+    .insertInto('photo')
+    .values({ job_id: p.jobId, at: p.at, by_initials: p.by, media_type: p.mediaType, bytes: p.bytes })
+    .returning('id')
+    .executeTakeFirstOrThrow();
   return id;
 };
 
@@ -45,33 +74,89 @@ export const findPhoto = async (db: Db, id: number): Promise<Photo | null> => {
   return r ? { jobId: r.job_id, at: r.at, by: r.by_initials, mediaType: r.media_type, bytes: r.bytes } : null;
 };
 
-export const insertPenetrationTest = async (db: Db, machineId: number, t: Omit<PenetrationTest, 'id'>): Promise<number> => {
+export const insertPenetrationTest = async (
+  db: Db,
+  machineId: number,
+  t: Omit<PenetrationTest, 'id'>,
+): Promise<number> => {
   const { id } = await db
     .insertInto('penetration_test')
-    .values({ machine_id: machineId, tested_on: t.testedOn, tester: t.tester, method: t.method, certificate: t.certificate, share: t.share, limit_share: t.limit, next_due_on: t.nextDueOn, at: t.at, by_initials: t.by })
+    .values({
+      machine_id: machineId,
+      tested_on: t.testedOn,
+      tester: t.tester,
+      method: t.method,
+      certificate: t.certificate,
+      share: t.share,
+      limit_share: t.limit,
+      next_due_on: t.nextDueOn,
+      at: t.at,
+      by_initials: t.by,
+    })
     .returning('id')
     .executeTakeFirstOrThrow();
   return id;
 };
 
 /** Every penetration test with its machine, oldest first. */
-export const loadPenetrationTests = async (db: Db): Promise<readonly (PenetrationTest & { readonly machineId: number })[]> => {
+export const loadPenetrationTests = async (
+  db: Db,
+): Promise<readonly (PenetrationTest & { readonly machineId: number })[]> => {
   const rows = await db.selectFrom('penetration_test').selectAll().orderBy('at').orderBy('id').execute();
-  return rows.map((r) => ({ id: r.id, machineId: r.machine_id, at: r.at, by: r.by_initials, testedOn: r.tested_on, tester: r.tester, method: r.method, certificate: r.certificate, share: r.share, limit: r.limit_share, nextDueOn: r.next_due_on }));
+  return rows.map((r) => ({
+    id: r.id,
+    machineId: r.machine_id,
+    at: r.at,
+    by: r.by_initials,
+    testedOn: r.tested_on,
+    tester: r.tester,
+    method: r.method,
+    certificate: r.certificate,
+    share: r.share,
+    limit: r.limit_share,
+    nextDueOn: r.next_due_on,
+  }));
 };
 
 export const insertExamination = async (db: Db, machineId: number, e: Examination): Promise<number> => {
-  const { id } = await db.insertInto('examination').values({ machine_id: machineId, examined_on: e.on, examiner: e.examiner, found: e.found, at: e.at, by_initials: e.by }).returning('id').executeTakeFirstOrThrow();
+  const { id } = await db
+    .insertInto('examination')
+    .values({
+      machine_id: machineId,
+      examined_on: e.on,
+      examiner: e.examiner,
+      found: e.found,
+      at: e.at,
+      by_initials: e.by,
+    })
+    .returning('id')
+    .executeTakeFirstOrThrow();
   return id;
 };
 
 /** Every examination with its machine, oldest first. */
-export const loadExaminations = async (db: Db): Promise<readonly (Examination & { readonly id: number; readonly machineId: number })[]> => {
+export const loadExaminations = async (
+  db: Db,
+): Promise<readonly (Examination & { readonly id: number; readonly machineId: number })[]> => {
   const rows = await db.selectFrom('examination').selectAll().orderBy('examined_on').orderBy('id').execute();
-  return rows.map((r) => ({ id: r.id, machineId: r.machine_id, on: r.examined_on, at: r.at, by: r.by_initials, examiner: r.examiner, found: r.found }));
+  return rows.map((r) => ({
+    id: r.id,
+    machineId: r.machine_id,
+    on: r.examined_on,
+    at: r.at,
+    by: r.by_initials,
+    examiner: r.examiner,
+    found: r.found,
+  }));
 };
 
 /** The seat of a stage was opened: what carries a class is proven anew. */
-export const insertSeatOpening = async (db: Db, o: { readonly stageId: number; readonly why: string; readonly at: string; readonly by: string }): Promise<void> => {
-  await db.insertInto('seat_opening').values({ stage_id: o.stageId, why: o.why, at: o.at, by_initials: o.by }).execute();
+export const insertSeatOpening = async (
+  db: Db,
+  o: { readonly stageId: number; readonly why: string; readonly at: string; readonly by: string },
+): Promise<void> => {
+  await db
+    .insertInto('seat_opening')
+    .values({ stage_id: o.stageId, why: o.why, at: o.at, by_initials: o.by })
+    .execute();
 };

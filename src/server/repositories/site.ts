@@ -39,5 +39,9 @@ export const saveSite = async (db: Db, site: Site): Promise<void> => {
     warn_loss: site.thresholds.warnLoss,
     act_loss: site.thresholds.actLoss,
   };
-  await db.insertInto('site').values({ id: 1, ...values }).onConflict((c) => c.column('id').doUpdateSet(values)).execute();
+  await db
+    .insertInto('site')
+    .values({ id: 1, ...values })
+    .onConflict((c) => c.column('id').doUpdateSet(values))
+    .execute();
 };

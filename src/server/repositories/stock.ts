@@ -27,7 +27,17 @@ export const loadParts = async (db: Db): Promise<readonly PartOnHand[]> => {
   const parts = await db.selectFrom('part').selectAll().orderBy('code').execute();
   const movements = await db.selectFrom('stock_movement').select(['part_id as partId', 'quantity']).execute();
   const sums = onHand(movements);
-  return parts.map((p) => ({ id: p.id, code: p.code, name: p.name, packSize: p.pack_size, bin: p.bin, price: p.price, leadDays: p.lead_days, shelfDays: p.shelf_days, onHand: sums.get(p.id) ?? 0 }));
+  return parts.map((p) => ({
+    id: p.id,
+    code: p.code,
+    name: p.name,
+    packSize: p.pack_size,
+    bin: p.bin,
+    price: p.price,
+    leadDays: p.lead_days,
+    shelfDays: p.shelf_days,
+    onHand: sums.get(p.id) ?? 0,
+  }));
 };
 
 export const insertMovement = async (db: Db, m: NewMovement): Promise<void> => {
@@ -50,7 +60,13 @@ export interface LedgerLine extends NewMovement {
 }
 
 export const loadLedger = async (db: Db, partId: number): Promise<readonly LedgerLine[]> => {
-  const rows = await db.selectFrom('stock_movement').selectAll().where('part_id', '=', partId).orderBy('at', 'desc').orderBy('id', 'desc').execute();
+  const rows = await db
+    .selectFrom('stock_movement')
+    .selectAll()
+    .where('part_id', '=', partId)
+    .orderBy('at', 'desc')
+    .orderBy('id', 'desc')
+    .execute();
   return rows.map((r) => ({
     id: r.id,
     partId: r.part_id,

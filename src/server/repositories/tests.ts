@@ -1,5 +1,12 @@
 import { MethodName, PlaceName } from '@/contracts/enums';
-import { AccuracyJson, AirJson, DetailJson, PreconditionsJson, ReadingHowJson, UseJson } from '@/contracts/json-columns';
+import {
+  AccuracyJson,
+  AirJson,
+  DetailJson,
+  PreconditionsJson,
+  ReadingHowJson,
+  UseJson,
+} from '@/contracts/json-columns';
 import type { Reading, TestRecord, TestUse } from '@/core/record/records';
 import type { ParsedTest } from '@/core/measure/test-entry';
 import type { Db } from '../db/connect';

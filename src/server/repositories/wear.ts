@@ -1,7 +1,12 @@
 import type { Db } from '../db/connect';
 
 export interface Wear {
-  readonly hours: readonly { readonly machineId: number; readonly day: string; readonly hours: number; readonly dust: string }[];
+  readonly hours: readonly {
+    readonly machineId: number;
+    readonly day: string;
+    readonly hours: number;
+    readonly dust: string;
+  }[];
   readonly looks: readonly { readonly stageId: number; readonly day: string; readonly share: number }[];
 }
 
@@ -9,17 +14,46 @@ export interface Wear {
 export const loadWear = async (db: Db): Promise<Wear> => {
   const entries = await db.selectFrom('usage_entry').selectAll().orderBy('id').execute();
   const newest = new Map(entries.map((e) => [`${e.machine_id} ${e.day}`, e]));
-  const hours = [...newest.values()].sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0)).map((e) => ({ machineId: e.machine_id, day: e.day, hours: e.hours, dust: e.dust }));
+  const hours = [...newest.values()]
+    .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0))
+    .map((e) => ({ machineId: e.machine_id, day: e.day, hours: e.hours, dust: e.dust }));
   const looks = await db.selectFrom('fill_look').selectAll().orderBy('day').orderBy('id').execute();
   return { hours, looks: looks.map((l) => ({ stageId: l.stage_id, day: l.day, share: l.share })) };
 };
 
-export const insertUsage = async (db: Db, e: { readonly machineId: number; readonly day: string; readonly hours: number; readonly dust: string; readonly at: string; readonly by: string }): Promise<number> => {
-  const { id } = await db.insertInto('usage_entry').values({ machine_id: e.machineId, day: e.day, hours: e.hours, dust: e.dust, at: e.at, by_initials: e.by }).returning('id').executeTakeFirstOrThrow();
+export const insertUsage = async (
+  db: Db,
+  e: {
+    readonly machineId: number;
+    readonly day: string;
+    readonly hours: number;
+    readonly dust: string;
+    readonly at: string;
+    readonly by: string;
+  },
+): Promise<number> => {
+  const { id } = await db
+    .insertInto('usage_entry')
+    .values({ machine_id: e.machineId, day: e.day, hours: e.hours, dust: e.dust, at: e.at, by_initials: e.by })
+    .returning('id')
+    .executeTakeFirstOrThrow();
   return id;
 };
 
-export const insertLook = async (db: Db, l: { readonly stageId: number; readonly day: string; readonly share: number; readonly at: string; readonly by: string }): Promise<number> => {
-  const { id } = await db.insertInto('fill_look').values({ stage_id: l.stageId, day: l.day, share: l.share, at: l.at, by_initials: l.by }).returning('id').executeTakeFirstOrThrow();
+export const insertLook = async (
+  db: Db,
+  l: {
+    readonly stageId: number;
+    readonly day: string;
+    readonly share: number;
+    readonly at: string;
+    readonly by: string;
+  },
+): Promise<number> => {
+  const { id } = await db
+    .insertInto('fill_look')
+    .values({ stage_id: l.stageId, day: l.day, share: l.share, at: l.at, by_initials: l.by })
+    .returning('id')
+    .executeTakeFirstOrThrow();
   return id;
 };

@@ -18,7 +18,7 @@ export interface ChangeStory {
 /** Every record in the chain of corrections that a record belongs to. */
 const chainOf = <T extends WorkRecord>(records: readonly T[], id: number): readonly T[] => {
   const ids = new Set([id]);
-  for (let grown = 0; grown !== ids.size; ) {
+  for (let grown = 0; grown !== ids.size;) {
     grown = ids.size;
     for (const r of records) {
       if (r.supersedesId !== null && (ids.has(r.supersedesId) || ids.has(r.id))) ids.add(r.id).add(r.supersedesId);
@@ -28,7 +28,8 @@ const chainOf = <T extends WorkRecord>(records: readonly T[], id: number): reado
 };
 
 /** The standing record of a chain; null when it was withdrawn. */
-const standingOf = <T extends WorkRecord>(records: readonly T[], id: number): T | null => standing(chainOf(records, id))[0] ?? null;
+const standingOf = <T extends WorkRecord>(records: readonly T[], id: number): T | null =>
+  standing(chainOf(records, id))[0] ?? null;
 
 /** One change with what was measured before and after it, and what it did to the due moment. */
 export const changeStory = (bench: Bench, changeId: number): ChangeStory | null => {
@@ -37,9 +38,13 @@ export const changeStory = (bench: Bench, changeId: number): ChangeStory | null 
   const chain = new Set(chainOf(bench.changes, changeId).map((c) => c.id));
   const { machine } = bench.status;
   const judged = (record: TestRecord | null) =>
-    record && isSeries(record) ? judgeTest({ machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record }) : null;
+    record && isSeries(record)
+      ? judgeTest({ machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record })
+      : null;
   const before = judged(change.beforeTestId === null ? null : standingOf(bench.tests, change.beforeTestId));
-  const follows = standing(bench.tests).filter((t) => isSeries(t) && t.afterChangeId !== null && chain.has(t.afterChangeId));
+  const follows = standing(bench.tests).filter(
+    (t) => isSeries(t) && t.afterChangeId !== null && chain.has(t.afterChangeId),
+  );
   const after = judged(follows.at(-1) ?? null);
   const dueOf = (changes: readonly ChangeRecord[]) =>
     dueOfMachine({ machine, changes, today: bench.yard.today }).find((d) => d.stageId === change.stageId) ?? null;

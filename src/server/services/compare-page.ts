@@ -25,15 +25,25 @@ export interface Compared {
 const LEAST = 2;
 const MOST = 8;
 
-const nameOf = (t: TestRecord): string => (t.configuration !== '' ? t.configuration : t.isBaseline ? 'baseline' : t.bagState === 'asLeft' ? 'as left' : 'as found');
+const nameOf = (t: TestRecord): string =>
+  t.configuration !== ''
+    ? t.configuration
+    : t.isBaseline
+      ? 'baseline'
+      : t.bagState === 'asLeft'
+        ? 'as left'
+        : 'as found';
 
 /** The tests that can be compared, newest first. */
-export const comparableTests = (bench: Bench): readonly TestRecord[] => [...standing(bench.tests).filter(isSeries)].reverse();
+export const comparableTests = (bench: Bench): readonly TestRecord[] =>
+  [...standing(bench.tests).filter(isSeries)].reverse();
 
 /** Compares chosen tests in the order they were taken: first against last, and each step between. */
 export const compareChosen = (bench: Bench, ids: readonly number[]): Compared => {
   const { machine } = bench.status;
-  const records = standing(bench.tests).filter((t) => isSeries(t) && ids.includes(t.id)).slice(0, MOST);
+  const records = standing(bench.tests)
+    .filter((t) => isSeries(t) && ids.includes(t.id))
+    .slice(0, MOST);
   const chosen = records.map((record): Chosen => ({
     judged: judgeTest({ machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record }),
     day: dayAt(record.performedAt, bench.yard.site.timeZone),
@@ -43,7 +53,11 @@ export const compareChosen = (bench: Bench, ids: readonly number[]): Compared =>
   const last = chosen.at(-1);
   if (!first || !last || chosen.length < LEAST) return { chosen, comparison: null, chain: [], differs: [] };
   const comparison = compareTests({ before: first.judged.reduced, after: last.judged.reduced });
-  const chainable = chosen.length > LEAST && chosen.every((c) => compareTests({ before: first.judged.reduced, after: c.judged.reduced }).outcome !== 'notComparable');
+  const chainable =
+    chosen.length > LEAST &&
+    chosen.every(
+      (c) => compareTests({ before: first.judged.reduced, after: c.judged.reduced }).outcome !== 'notComparable',
+    );
   const bags = new Set(records.map((r) => r.bagState)).size > 1 && records.every((r) => r.configuration === '');
   return {
     chosen,

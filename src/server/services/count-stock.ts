@@ -5,13 +5,23 @@ import { insertMovement, loadParts } from '../repositories/stock';
 import { type Context, runOnce } from './user-action';
 
 /** Settles a part's ledger to what was counted on the shelf. Answers the difference booked. */
-export const countStock = async ({ db, now }: Context, body: CountStockBody): Promise<Result<{ id: number; difference: number }>> => {
+export const countStock = async (
+  { db, now }: Context,
+  body: CountStockBody,
+): Promise<Result<{ id: number; difference: number }>> => {
   const at = now();
   return runOnce(db, { kind: 'count stock', body, at }, async (tx) => {
     const part = (await loadParts(tx)).find((p) => p.id === body.partId);
     if (!part) return fail(failure('part.unknown', 'partId'));
     const difference = countDifference({ counted: body.counted, ledger: part.onHand });
-    const movement = { partId: part.id, quantity: difference, reason: 'counted' as const, at, by: body.by, changeId: null };
+    const movement = {
+      partId: part.id,
+      quantity: difference,
+      reason: 'counted' as const,
+      at,
+      by: body.by,
+      changeId: null,
+    };
     await insertMovement(tx, { ...movement, note: body.note });
     return ok({ id: part.id, difference });
   });

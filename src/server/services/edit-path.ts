@@ -26,21 +26,31 @@ const modelOf = ({ machine, stages }: PathSnapshot): MachineModel => ({
 
 const unknownParts = async (db: Db, stages: readonly EditedStage[]): Promise<readonly Failure[]> => {
   const parts = await loadParts(db);
-  return stages.flatMap((s, i) => (s.partId !== null && !parts.some((p) => p.id === s.partId) ? [failure('part.unknown', `path.stages.${i}.partId`)] : []));
+  return stages.flatMap((s, i) =>
+    s.partId !== null && !parts.some((p) => p.id === s.partId)
+      ? [failure('part.unknown', `path.stages.${i}.partId`)]
+      : [],
+  );
 };
 
 const strangers = (machine: Machine, stages: readonly EditedStage[]): readonly Failure[] =>
   stages.flatMap((s, i) => {
     const twice = stages.findIndex((x) => x.id !== null && x.id === s.id) < i;
     const unknown = s.id !== null && !machine.stages.some((x) => x.id === s.id);
-    return s.id !== null && (unknown || twice) ? [failure('stage.unknown', `path.stages.${i}`, { tag: machine.tag })] : [];
+    return s.id !== null && (unknown || twice)
+      ? [failure('stage.unknown', `path.stages.${i}`, { tag: machine.tag })]
+      : [];
   });
 
 /** A stage whose changes another one's rule counts cannot go. */
 const stillCounted = (machine: Machine, stages: readonly EditedStage[]): readonly Failure[] => {
   const kept = (id: number) => stages.some((s) => s.id === id);
-  const counted = machine.stages.filter((s) => kept(s.id)).flatMap((s) => s.rules.flatMap(({ rule }) => (rule.kind === 'countOfChanges' ? [rule.countedStageId] : [])));
-  return machine.stages.filter((s) => !kept(s.id) && counted.includes(s.id)).map((s) => failure('stage.used', 'path.stages', { stage: s.name }));
+  const counted = machine.stages
+    .filter((s) => kept(s.id))
+    .flatMap((s) => s.rules.flatMap(({ rule }) => (rule.kind === 'countOfChanges' ? [rule.countedStageId] : [])));
+  return machine.stages
+    .filter((s) => !kept(s.id) && counted.includes(s.id))
+    .map((s) => failure('stage.used', 'path.stages', { stage: s.name }));
 };
 
 const checkPath = async (db: Db, path: PathSnapshot): Promise<readonly Failure[]> => {
@@ -55,7 +65,11 @@ export const editPath = async ({ db, now }: Context, tag: string, body: EditPath
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     if (machine.editedThrough !== body.seen) return fail(failure('edit.stale', 'seen'));
-    const failures = [...strangers(machine, body.path.stages), ...stillCounted(machine, body.path.stages), ...(await checkPath(tx, body.path))];
+    const failures = [
+      ...strangers(machine, body.path.stages),
+      ...stillCounted(machine, body.path.stages),
+      ...(await checkPath(tx, body.path)),
+    ];
     if (failures.length > 0) return fail(...failures);
     const before = snapshotOf(machine);
     const differences = pathDifferences(before, body.path);
@@ -70,7 +84,15 @@ export const editPath = async ({ db, now }: Context, tag: string, body: EditPath
       at: performedAt,
       today: dayAt(performedAt, timeZone),
     });
-    const id = await insertPathEdit(tx, { machineId: machine.id, performedAt, by: body.by, note: body.note, before, after: body.path, reshapes: reshapes(differences) });
+    const id = await insertPathEdit(tx, {
+      machineId: machine.id,
+      performedAt,
+      by: body.by,
+      note: body.note,
+      before,
+      after: body.path,
+      reshapes: reshapes(differences),
+    });
     return ok({ id, tag: machine.tag });
   });
 };
@@ -87,7 +109,14 @@ export const newMachine = async ({ db, now }: Context, body: NewMachineBody): Pr
     const today = dayAt(performedAt, timeZone);
     const id = await insertMachine(tx, { ...body.path.machine, tag, kind: body.kind, inServiceOn: today });
     const stages = body.path.stages.map((s) => ({ ...s, id: null }));
-    await saveStages(tx, { machineId: id, stages, missingSince: new Map(), wasMissing: new Set(), at: performedAt, today });
+    await saveStages(tx, {
+      machineId: id,
+      stages,
+      missingSince: new Map(),
+      wasMissing: new Set(),
+      at: performedAt,
+      today,
+    });
     const made = await findMachine(tx, tag);
     const said = made ? await keepStatement(tx, made, { statement: body.dust, by: body.by, at: performedAt }) : null;
     return said && !said.ok ? said : ok({ id, tag });

@@ -6,7 +6,11 @@ import { replaceRules } from '../repositories/rules';
 import { type Context, runOnce } from './user-action';
 
 /** Lays the rules of one stage anew. What they name must be on the same machine, and no ring of "only after" may form. */
-export const editRules = async ({ db, now }: Context, tag: string, body: EditRulesBody): Promise<Result<{ readonly id: number }>> => {
+export const editRules = async (
+  { db, now }: Context,
+  tag: string,
+  body: EditRulesBody,
+): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: `rules ${tag}`, body, at }, async (tx) => {
     const machine = await findMachine(tx, tag);
@@ -14,7 +18,11 @@ export const editRules = async ({ db, now }: Context, tag: string, body: EditRul
     const stage = machine.stages.find((s) => s.id === body.stageId);
     if (!stage) return fail(failure('stage.unknown', 'stageId', { tag }));
     const known = (id: number): boolean => id !== stage.id && machine.stages.some((s) => s.id === id);
-    const strange = body.rules.findIndex(({ rule }) => (rule.kind === 'countOfChanges' && !known(rule.countedStageId)) || (rule.kind === 'together' && !known(rule.stageId)));
+    const strange = body.rules.findIndex(
+      ({ rule }) =>
+        (rule.kind === 'countOfChanges' && !known(rule.countedStageId)) ||
+        (rule.kind === 'together' && !known(rule.stageId)),
+    );
     if (strange >= 0) return fail(failure('stage.unknown', `rules.${strange}`, { tag }));
     const others = machine.stages.filter((s) => s.id !== stage.id).flatMap((s) => s.rules);
     const mine = body.rules.map((r, i): RuleRecord => ({ id: -i, stageId: stage.id, ...r }));

@@ -27,7 +27,11 @@ import { refusedBy, stateBefore } from './state-dust';
 import { type Context, runOnce } from './user-action';
 
 /** Opens a case: the hazard question is answered first, and what only licensed people may open is refused. */
-export const openFaultCase = async ({ db, now }: Context, tag: string, body: OpenCaseBody): Promise<Result<{ readonly id: number }>> => {
+export const openFaultCase = async (
+  { db, now }: Context,
+  tag: string,
+  body: OpenCaseBody,
+): Promise<Result<{ readonly id: number }>> => {
   const openedAt = now();
   return runOnce(db, { kind: `open case ${tag}`, body, at: openedAt }, async (tx) => {
     const found = await findOfTag({ db: tx, now }, tag);
@@ -40,7 +44,18 @@ export const openFaultCase = async ({ db, now }: Context, tag: string, body: Ope
     if (found.page.open) return fail(failure('case.open'));
     const { hazard, lastCollected } = said.value;
     if (school === 'takeOut' && hazard !== 'plain') return fail(failure('case.take-out', 'school'));
-    return ok({ id: await insertCase(tx, { machineId: found.machineId, openedAt, by, complaint, words, lastCollected, hazard, school }) });
+    return ok({
+      id: await insertCase(tx, {
+        machineId: found.machineId,
+        openedAt,
+        by,
+        complaint,
+        words,
+        lastCollected,
+        hazard,
+        school,
+      }),
+    });
   });
 };
 
@@ -65,20 +80,29 @@ const stageAt = ({ stages }: Doing, position: number): Result<Stage> => {
   return stage ? ok(stage) : fail(failure('stage.unknown', 'deed.position', { tag: 'This machine' }));
 };
 
-const readSeen = (operation: Operation, seen: Extract<CaseDeed, { kind: 'saw' }>['seen'], bench: TestBench): Result<{ readonly outcome: Outcome; readonly typed: string }> => {
+const readSeen = (
+  operation: Operation,
+  seen: Extract<CaseDeed, { kind: 'saw' }>['seen'],
+  bench: TestBench,
+): Result<{ readonly outcome: Outcome; readonly typed: string }> => {
   const kind = QUANTITY_OF[operation.kind];
   if (kind === undefined) {
     if (seen.kind !== 'word') return fail(failure('detail.word', 'deed.seen'));
     const expected = expectedOf(operation, [], { handling: UNTOUCHED, bench });
     // "Something else" is kept in the log and weighs nothing.
     const known = expected.kind === 'words' && (seen.word in expected.words || seen.word === 'other');
-    return known ? ok({ outcome: { kind: 'word', word: seen.word }, typed: '' }) : fail(failure('case.no-word', 'deed.seen'));
+    return known
+      ? ok({ outcome: { kind: 'word', word: seen.word }, typed: '' })
+      : fail(failure('case.no-word', 'deed.seen'));
   }
   if (seen.kind !== 'typed') return fail(failure('readings.none', 'deed.seen'));
   const read = at('deed.seen', parseQuantity(seen.typed, kind, seen.unit));
   if (!read.ok) return read;
   const valueSi = kind === 'pressure' ? Math.abs(read.value.valueSi) : read.value.valueSi;
-  return ok({ outcome: { kind: 'number', valueSi }, typed: `${seen.typed.trim()}${/[a-z%]/i.test(seen.typed) ? '' : ` ${seen.unit}`}` });
+  return ok({
+    outcome: { kind: 'number', valueSi },
+    typed: `${seen.typed.trim()}${/[a-z%]/i.test(seen.typed) ? '' : ` ${seen.unit}`}`,
+  });
 };
 
 /** A test this machine's path has, and its dust allows as it stands now. */
@@ -87,13 +111,19 @@ const offered = ({ page, state }: Doing, operation: Operation): Result<true> => 
   const { handling, hazard } = state.progress;
   if (!operationsOf(model, traits).some((op) => sameOperation(op, operation))) return ok(true);
   // A part that is put out already was taken out in its own time: the reading with it out is refused all the same.
-  const because = notOffered(operation, { stages: standingStages(model.stages, handling.repairs), traits, level: hazard, out: handling.out });
+  const because = notOffered(operation, {
+    stages: standingStages(model.stages, handling.repairs),
+    traits,
+    level: hazard,
+    out: handling.out,
+  });
   return because ? fail(failure('case.not-offered', 'deed.operation', { because })) : ok(true);
 };
 
 const saw = (d: Doing, deed: Extract<CaseDeed, { kind: 'saw' }>): Result<readonly CaseEvent[]> => {
   // A trial part and what is found at a repair have deeds of their own, which move shelf and machine with them.
-  if (deed.operation.kind === 'swap' || deed.operation.kind === 'found') return fail(failure('case.trial', 'deed.operation'));
+  if (deed.operation.kind === 'swap' || deed.operation.kind === 'found')
+    return fail(failure('case.trial', 'deed.operation'));
   if ('position' in deed.operation) {
     const stage = stageAt(d, deed.operation.position);
     if (!stage.ok) return stage;
@@ -108,14 +138,22 @@ const saw = (d: Doing, deed: Extract<CaseDeed, { kind: 'saw' }>): Result<readonl
   return struck.ok ? ok([...struck.value, event]) : struck;
 };
 
-const strike = ({ state }: Doing, { eventId, because }: { readonly eventId: number; readonly because: string }): Result<readonly CaseEvent[]> => {
+const strike = (
+  { state }: Doing,
+  { eventId, because }: { readonly eventId: number; readonly because: string },
+): Result<readonly CaseEvent[]> => {
   const index = state.evidenceIds.indexOf(eventId);
   const held = state.progress.evidence[index];
-  return held && !held.struck ? ok([{ kind: 'struck', eventId, because }]) : fail(failure('case.event-unknown', 'deed.eventId'));
+  return held && !held.struck
+    ? ok([{ kind: 'struck', eventId, because }])
+    : fail(failure('case.event-unknown', 'deed.eventId'));
 };
 
 /** A new part goes in on trial, or comes back: the ledger moves with it. */
-const trial = async (d: Doing, deed: Extract<CaseDeed, { kind: 'trialIn' | 'trialBack' }>): Promise<Result<readonly CaseEvent[]>> => {
+const trial = async (
+  d: Doing,
+  deed: Extract<CaseDeed, { kind: 'trialIn' | 'trialBack' }>,
+): Promise<Result<readonly CaseEvent[]>> => {
   const stage = stageAt(d, deed.position);
   if (!stage.ok) return stage;
   const inNow = d.state.trials.includes(deed.position);
@@ -123,7 +161,15 @@ const trial = async (d: Doing, deed: Extract<CaseDeed, { kind: 'trialIn' | 'tria
   if (!stage.value.part) return fail(failure('case.no-part', 'deed.position', { stage: stage.value.name }));
   const back = deed.kind === 'trialBack';
   const note = `case ${d.caseId}: ${back ? 'proved nothing, returned unspoilt' : 'on trial, the old one held'}`;
-  await insertMovement(d.tx, { partId: stage.value.part.id, quantity: back ? 1 : -1, reason: back ? 'returned' : 'taken', at: d.at, by: d.by, changeId: null, note });
+  await insertMovement(d.tx, {
+    partId: stage.value.part.id,
+    quantity: back ? 1 : -1,
+    reason: back ? 'returned' : 'taken',
+    at: d.at,
+    by: d.by,
+    changeId: null,
+    note,
+  });
   return ok([{ kind: deed.kind, position: deed.position }]);
 };
 
@@ -155,7 +201,8 @@ const repair = async (d: Doing, deed: Extract<CaseDeed, { kind: 'repair' }>): Pr
   if (!stage.ok) return stage;
   if (deed.changeId !== null) {
     const changes = standing(await loadChanges(d.tx, d.timeZone, d.machineId));
-    if (!changes.some((c) => c.id === deed.changeId && c.stageId === stage.value.id && c.performedAt >= d.openedAt)) return fail(failure('case.change', 'deed.changeId'));
+    if (!changes.some((c) => c.id === deed.changeId && c.stageId === stage.value.id && c.performedAt >= d.openedAt))
+      return fail(failure('case.change', 'deed.changeId'));
   }
   return ok([{ kind: 'repaired', repair: deed.repair, fault: deed.fault, found: deed.found, changeId: deed.changeId }]);
 };
@@ -165,26 +212,44 @@ type CauseOfCase = Extract<CaseEvent, { kind: 'closed' }>['root'];
 const MOST_SAID = 5;
 
 const snapshotOf = (d: Doing): Snapshot => {
-  const weighed = weigh(caseOfSetup(d.page.setup, { complaint: d.state.progress.complaint, words: d.words }), d.state.progress.evidence);
-  return weighed.ok ? weighed.value.faults.slice(0, MOST_SAID).map(({ kind, position, probability }) => ({ kind, position, probability })) : [];
+  const weighed = weigh(
+    caseOfSetup(d.page.setup, { complaint: d.state.progress.complaint, words: d.words }),
+    d.state.progress.evidence,
+  );
+  return weighed.ok
+    ? weighed.value.faults
+        .slice(0, MOST_SAID)
+        .map(({ kind, position, probability }) => ({ kind, position, probability }))
+    : [];
 };
 
 /** A root cause that was the answer before on this machine. */
 const cameBack = ({ page }: Doing, root: CauseOfCase): boolean =>
   root !== null &&
-  page.earlier.some((c) => c.events.some(({ event }) => event.kind === 'closed' && event.root?.kind === root.kind && event.root.position === root.position));
+  page.earlier.some((c) =>
+    c.events.some(
+      ({ event }) => event.kind === 'closed' && event.root?.kind === root.kind && event.root.position === root.position,
+    ),
+  );
 
 const close = (d: Doing, deed: Extract<CaseDeed, { kind: 'close' }>): Result<readonly CaseEvent[]> => {
   const { progress, trials } = d.state;
   const { back } = measuresNow(d.bench, progress);
   const { out } = progress.handling;
   const reasons = [
-    ...openReasons({ complaintBack: back, rootCause: deed.rootCause, leftOut: out.length, recordedMissing: out.filter((p) => d.stages[p]?.missing).length }),
+    ...openReasons({
+      complaintBack: back,
+      rootCause: deed.rootCause,
+      leftOut: out.length,
+      recordedMissing: out.filter((p) => d.stages[p]?.missing).length,
+    }),
     ...(trials.length > 0 ? ['trialOpen'] : []),
     ...(cameBack(d, deed.root) && deed.followUp === '' ? ['noFollowUp'] : []),
   ];
   if (reasons.length > 0) return fail(failure('case.not-done', 'deed', { reasons: reasons.join(' ') }));
-  return ok([{ kind: 'closed', rootCause: deed.rootCause, root: deed.root, followUp: deed.followUp, snapshot: snapshotOf(d) }]);
+  return ok([
+    { kind: 'closed', rootCause: deed.rootCause, root: deed.root, followUp: deed.followUp, snapshot: snapshotOf(d) },
+  ]);
 };
 
 const eventsOf = async (d: Doing, deed: CaseDeed): Promise<Result<readonly CaseEvent[]>> => {
@@ -196,9 +261,13 @@ const eventsOf = async (d: Doing, deed: CaseDeed): Promise<Result<readonly CaseE
     case 'skip':
       return ok([{ kind: 'skipped', operation: deed.operation }]);
     case 'school':
-      return deed.school === 'takeOut' && d.state.progress.hazard !== 'plain' ? fail(failure('case.take-out', 'deed.school')) : ok([{ kind: 'school', school: deed.school }]);
+      return deed.school === 'takeOut' && d.state.progress.hazard !== 'plain'
+        ? fail(failure('case.take-out', 'deed.school'))
+        : ok([{ kind: 'school', school: deed.school }]);
     case 'putBack':
-      return d.state.progress.handling.out.includes(deed.position) ? ok([{ kind: 'putBack', position: deed.position }]) : fail(failure('case.not-out', 'deed.position'));
+      return d.state.progress.handling.out.includes(deed.position)
+        ? ok([{ kind: 'putBack', position: deed.position }])
+        : fail(failure('case.not-out', 'deed.position'));
     case 'trialIn':
     case 'trialBack':
       return trial(d, deed);
@@ -209,45 +278,78 @@ const eventsOf = async (d: Doing, deed: CaseDeed): Promise<Result<readonly CaseE
     case 'close':
       return close(d, deed);
     case 'handOn':
-      return d.state.trials.length > 0 ? fail(failure('case.not-done', 'deed', { reasons: 'trialOpen' })) : ok([{ kind: 'handedOn', because: deed.because, snapshot: snapshotOf(d) }]);
+      return d.state.trials.length > 0
+        ? fail(failure('case.not-done', 'deed', { reasons: 'trialOpen' }))
+        : ok([{ kind: 'handedOn', because: deed.because, snapshot: snapshotOf(d) }]);
   }
 };
 
 /** Stages whose seat a line of the log opened. */
 const opensSeat = (event: CaseEvent): readonly number[] => {
   if (event.kind === 'trialIn' || event.kind === 'trialBack' || event.kind === 'putBack') return [event.position];
-  if (event.kind === 'saw') return event.operation.kind === 'takeOut' || event.operation.kind === 'weigh' || event.operation.kind === 'cleanSide' ? [event.operation.position] : [];
-  return event.kind === 'repaired' && (event.repair.kind === 'reseat' || event.repair.kind === 'newPart' || event.repair.kind === 'newSeal') ? [event.repair.position] : [];
+  if (event.kind === 'saw')
+    return event.operation.kind === 'takeOut' ||
+      event.operation.kind === 'weigh' ||
+      event.operation.kind === 'cleanSide'
+      ? [event.operation.position]
+      : [];
+  return event.kind === 'repaired' &&
+    (event.repair.kind === 'reseat' || event.repair.kind === 'newPart' || event.repair.kind === 'newSeal')
+    ? [event.repair.position]
+    : [];
 };
 
 /** What carries a class and was opened in a case is proven anew. */
-const bookOpenings = async ({ tx, machine, stages, at, by, caseId }: Doing, events: readonly CaseEvent[]): Promise<void> => {
+const bookOpenings = async (
+  { tx, machine, stages, at, by, caseId }: Doing,
+  events: readonly CaseEvent[],
+): Promise<void> => {
   for (const position of events.flatMap(opensSeat)) {
     const stage = stages[position];
-    if (stage && integrityTestsOf(machine, stage).length > 0) await insertSeatOpening(tx, { stageId: stage.id, why: `case ${caseId}`, at, by });
+    if (stage && integrityTestsOf(machine, stage).length > 0)
+      await insertSeatOpening(tx, { stageId: stage.id, why: `case ${caseId}`, at, by });
   }
 };
 
 /** Records one thing done in the open case of a machine, with whatever it moves in stock and file, in one transaction. */
-export const doInCase = async ({ db, now }: Context, tag: string, body: CaseDeedBody): Promise<Result<{ readonly id: number }>> => {
+export const doInCase = async (
+  { db, now }: Context,
+  tag: string,
+  body: CaseDeedBody,
+): Promise<Result<{ readonly id: number }>> => {
   const moment = now();
   return runOnce(db, { kind: `case ${tag}`, body, at: moment }, async (tx) => {
     const found = await findOfTag({ db: tx, now }, tag);
     const machine = await findMachine(tx, tag);
     if (!found || !machine) return fail(failure('machine.unknown', '', { tag }));
     const { open, earlier } = found.page;
-    if (open?.record.id !== body.caseId) return fail(failure(earlier.some((c) => c.id === body.caseId) ? 'case.ended' : 'case.unknown', 'caseId'));
+    if (open?.record.id !== body.caseId)
+      return fail(failure(earlier.some((c) => c.id === body.caseId) ? 'case.ended' : 'case.unknown', 'caseId'));
     const refused = refusedBy(machine);
     // What only others may open is closed or handed on, and nothing else.
     if (refused && body.deed.kind !== 'handOn') return refused;
     const { timeZone } = await loadSite(tx);
-    const doing: Doing = { tx, machine, at: moment, by: body.by, machineId: machine.id, stages: machine.stages, page: found.page, state: open.state, caseId: open.record.id, openedAt: open.record.openedAt, words: open.record.words, bench: benchOf(found.page.setup), timeZone };
+    const doing: Doing = {
+      tx,
+      machine,
+      at: moment,
+      by: body.by,
+      machineId: machine.id,
+      stages: machine.stages,
+      page: found.page,
+      state: open.state,
+      caseId: open.record.id,
+      openedAt: open.record.openedAt,
+      words: open.record.words,
+      bench: benchOf(found.page.setup),
+      timeZone,
+    };
     const events = await eventsOf(doing, body.deed);
     if (!events.ok) return events;
     await bookOpenings(doing, events.value);
     let id = 0;
-    for (const event of events.value) id = await insertCaseEvent(tx, { caseId: body.caseId, at: moment, by: body.by, event });
+    for (const event of events.value)
+      id = await insertCaseEvent(tx, { caseId: body.caseId, at: moment, by: body.by, event });
     return ok({ id });
   });
 };
-

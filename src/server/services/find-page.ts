@@ -28,12 +28,18 @@ export const loadFind = async ({ db, now }: Context, yard: Yard, machineId: numb
   const status = yard.machines.find((m) => m.machine.id === machineId);
   if (!status) throw new Error(`no machine ${machineId}`);
   const { machine } = status;
-  const [tests, changes, cases] = [await loadTests(db, machineId), await loadChanges(db, yard.site.timeZone, machineId), await loadCases(db)];
+  const [tests, changes, cases] = [
+    await loadTests(db, machineId),
+    await loadChanges(db, yard.site.timeZone, machineId),
+    await loadCases(db),
+  ];
   const own = cases.filter((c) => c.machineId === machineId);
   const found = own.findLast((c) => !ended(c)) ?? null;
   // A case opened before the machine collected worse goes on as the worse demands.
   const record = found && { ...found, hazard: worst([found.hazard, machine.hazard]) };
-  const kin = yard.machines.filter(({ machine: m }) => m.id !== machine.id && m.kind === machine.kind && m.maker === machine.maker).map((m) => m.machine.id);
+  const kin = yard.machines
+    .filter(({ machine: m }) => m.id !== machine.id && m.kind === machine.kind && m.maker === machine.maker)
+    .map((m) => m.machine.id);
   const setup = caseSetup({
     machine,
     modelled: modelledMachine(machine, tests),
@@ -45,11 +51,19 @@ export const loadFind = async ({ db, now }: Context, yard: Yard, machineId: numb
     at: record?.openedAt ?? now(),
   });
   const since = record ? standing(changes).filter((c) => c.performedAt >= record.openedAt) : [];
-  return { changes: since.map(({ id, stageId, performedAt }) => ({ id, stageId, at: performedAt })).reverse(), open: record ? { record, state: caseState(record) } : null, earlier: own.filter((c) => c.id !== record?.id).reverse(), setup };
+  return {
+    changes: since.map(({ id, stageId, performedAt }) => ({ id, stageId, at: performedAt })).reverse(),
+    open: record ? { record, state: caseState(record) } : null,
+    earlier: own.filter((c) => c.id !== record?.id).reverse(),
+    setup,
+  };
 };
 
 /** The same, with the yard loaded for it; null when there is no machine of that tag. */
-export const findOfTag = async (context: Context, tag: string): Promise<{ readonly yard: Yard; readonly machineId: number; readonly page: FindPage } | null> => {
+export const findOfTag = async (
+  context: Context,
+  tag: string,
+): Promise<{ readonly yard: Yard; readonly machineId: number; readonly page: FindPage } | null> => {
   const yard = await loadYard(context);
   const wanted = tag.trim().toUpperCase();
   const status = yard.machines.find((m) => m.machine.tag.toUpperCase() === wanted);
@@ -57,7 +71,10 @@ export const findOfTag = async (context: Context, tag: string): Promise<{ readon
 };
 
 /** The open case as it goes to the page. */
-export const replyOf = ({ open, changes }: FindPage): OpenCaseReply => ({ record: open ? OpenCaseReply.shape.record.parse(structuredClone(open.record)) : null, changes: [...changes] });
+export const replyOf = ({ open, changes }: FindPage): OpenCaseReply => ({
+  record: open ? OpenCaseReply.shape.record.parse(structuredClone(open.record)) : null,
+  changes: [...changes],
+});
 
 /** The open case of a machine, as its page loads it anew; `machine.unknown` for another tag. */
 export const openCaseOf = async (context: Context, tag: string): Promise<Result<OpenCaseReply>> => {

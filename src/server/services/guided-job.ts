@@ -20,18 +20,25 @@ export const openJobOf = async ({ db, now }: Context, tag: string): Promise<Resu
   const record = (await loadJobs(db, machine.id)).findLast((j) => jobState(j).ended === null) ?? null;
   const integrity = machine.stages.flatMap((s) => {
     const position = record ? record.stages.findIndex((x) => x.id === s.id) : -1;
-    const due = (record && position >= 0 ? dueSince({ machine, record }, position) : null) ?? integrityStanding(machine, s);
+    const due =
+      (record && position >= 0 ? dueSince({ machine, record }, position) : null) ?? integrityStanding(machine, s);
     return due ? [{ stageId: s.id, ...due }] : [];
   });
   const { timeZone } = await loadSite(db);
-  const changeIds = record ? standing(await loadChanges(db, timeZone, machine.id)).filter((c) => c.jobId === record.id).map((c) => c.id) : [];
+  const changeIds = record
+    ? standing(await loadChanges(db, timeZone, machine.id))
+        .filter((c) => c.jobId === record.id)
+        .map((c) => c.id)
+    : [];
   return ok(OpenJobReply.parse({ record, changeIds, now: now(), integrity }));
 };
 
 /** What a stage still has to pass since its seat was last closed in this job; null where that is nothing. */
 const dueSince = ({ machine, record }: Pick<Booking, 'machine' | 'record'>, position: number) => {
   const stage = stageOfJob(record, machine, position);
-  const closed = jobState(record).moves.findLast((m) => m.stage === position && (m.move === 'fitNew' || m.move === 'putOldBack'));
+  const closed = jobState(record).moves.findLast(
+    (m) => m.stage === position && (m.move === 'fitNew' || m.move === 'putOldBack'),
+  );
   return stage && closed ? integrityStanding(machine, { ...stage, openedAt: closed.at }) : null;
 };
 
@@ -44,11 +51,16 @@ const untested = ({ machine, record }: Booking, step: number): Result<true> => {
 };
 
 /** The pack in the hand is the one this stage takes, if its code was read. */
-const wrongPack = ({ machine, record }: Booking, { event, partCode }: Pick<JobDeedBody, 'event' | 'partCode'>): Result<true> => {
+const wrongPack = (
+  { machine, record }: Booking,
+  { event, partCode }: Pick<JobDeedBody, 'event' | 'partCode'>,
+): Result<true> => {
   const step = event.kind === 'did' ? jobState(record).steps[event.step] : undefined;
   const stage = step?.moves === 'takeNew' ? stageOfJob(record, machine, step.stage) : null;
   if (!stage?.part || partCode === '' || partCode.toUpperCase() === stage.part.code.toUpperCase()) return ok(true);
-  return fail(failure('part.wrong-for-stage', 'partCode', { stage: stage.name, fits: `${stage.part.name}, ${stage.part.code}` }));
+  return fail(
+    failure('part.wrong-for-stage', 'partCode', { stage: stage.name, fits: `${stage.part.name}, ${stage.part.code}` }),
+  );
 };
 
 /** One deed inside a transaction: whether it fits, what it moves, and its line in the log. */
@@ -75,7 +87,11 @@ const notBefore = (record: JobRecord, now: string): string => {
   return now < last ? last : now;
 };
 
-const findJob = async (tx: Db, tag: string, jobId: number): Promise<Result<{ readonly machine: Machine; readonly record: JobRecord }>> => {
+const findJob = async (
+  tx: Db,
+  tag: string,
+  jobId: number,
+): Promise<Result<{ readonly machine: Machine; readonly record: JobRecord }>> => {
   const machine = await findMachine(tx, tag);
   if (!machine) return fail(failure('machine.unknown', '', { tag }));
   const record = (await loadJobs(tx, machine.id)).find((j) => j.id === jobId);
@@ -83,7 +99,11 @@ const findJob = async (tx: Db, tag: string, jobId: number): Promise<Result<{ rea
 };
 
 /** Records one thing done in a job, with what it moves in stock and file, in one transaction. */
-export const doInJob = async ({ db, now }: Context, tag: string, body: JobDeedBody): Promise<Result<{ readonly id: number }>> => {
+export const doInJob = async (
+  { db, now }: Context,
+  tag: string,
+  body: JobDeedBody,
+): Promise<Result<{ readonly id: number }>> => {
   const moment = now();
   return runOnce(db, { kind: `job ${tag}`, body, at: moment }, async (tx) => {
     const found = await findJob(tx, tag, body.jobId);
@@ -97,7 +117,9 @@ export const doInJob = async ({ db, now }: Context, tag: string, body: JobDeedBo
 /** What a whole sheet says, step by step: ticked off where nothing is asked, answered one by one where something is. */
 const sheetEvents = (record: JobRecord, answers: QuickJobBody['answers']): Result<readonly JobEvent[]> => {
   const { steps, at } = jobState(record);
-  const asked = steps.flatMap((s, step) => (step >= at && (s.check !== undefined || s.key === 'integrityTest') ? [step] : []));
+  const asked = steps.flatMap((s, step) =>
+    step >= at && (s.check !== undefined || s.key === 'integrityTest') ? [step] : [],
+  );
   if (asked.length !== answers.length) return fail(failure('job.refused', 'answers', { why: 'unfinished' }));
   return ok(
     steps.flatMap((_, step): readonly JobEvent[] => {
@@ -105,20 +127,27 @@ const sheetEvents = (record: JobRecord, answers: QuickJobBody['answers']): Resul
       const answer = answers[asked.indexOf(step)];
       if (!answer) return [{ kind: 'did', step }];
       if (answer.kind === 'leftOut') return [{ kind: 'leftOut', step, because: answer.because }];
-      return steps[step]?.check === undefined ? [{ kind: 'did', step }] : [{ kind: 'answered', step, right: true, note: '' }];
+      return steps[step]?.check === undefined
+        ? [{ kind: 'did', step }]
+        : [{ kind: 'answered', step, right: true, note: '' }];
     }),
   );
 };
 
 /** A whole change from one sheet, in one transaction: begun, every step, finished. A contained change is walked. */
-export const quickJob = async ({ db, now }: Context, tag: string, body: QuickJobBody): Promise<Result<{ readonly id: number }>> => {
+export const quickJob = async (
+  { db, now }: Context,
+  tag: string,
+  body: QuickJobBody,
+): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: `quick job ${tag}`, body, at }, async (tx) => {
     const { by, job, dust, reason, partInHand } = body;
     const opened = await openJob(tx, tag, { wanted: { by, job, dust, reason, partInHand, people: 1 }, startedAt: at });
     if (!opened.ok) return opened;
     const { hazard, procedure } = opened.value.record;
-    if (hazard === 'contained' || procedure.integrity.length > 0 || procedure.id === 'decontamination') return fail(failure('job.walk-it', 'dust.text'));
+    if (hazard === 'contained' || procedure.integrity.length > 0 || procedure.id === 'decontamination')
+      return fail(failure('job.walk-it', 'dust.text'));
     const events = sheetEvents(opened.value.record, body.answers);
     if (!events.ok) return events;
     let { record } = opened.value;

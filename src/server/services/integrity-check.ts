@@ -17,9 +17,18 @@ import { type Context, runOnce } from './user-action';
 const SCREENING_SIZE_UM = 0.5;
 
 /** What the newest particle count since a seat was opened says of the filter, by its limits; null without one. */
-export const screenedSince = (tests: readonly TestRecord[], { machineClass }: Pick<Machine, 'machineClass'>, since: string | null): ScreeningVerdict | null => {
+export const screenedSince = (
+  tests: readonly TestRecord[],
+  { machineClass }: Pick<Machine, 'machineClass'>,
+  since: string | null,
+): ScreeningVerdict | null => {
   if (machineClass === null) return null;
-  const usable = standing(tests).filter((t) => t.test.method === 'particles' && t.test.failedPreconditions.length === 0 && (since === null || t.performedAt >= since));
+  const usable = standing(tests).filter(
+    (t) =>
+      t.test.method === 'particles' &&
+      t.test.failedPreconditions.length === 0 &&
+      (since === null || t.performedAt >= since),
+  );
   const counted = usable.at(-1);
   const reduced = counted ? reduceAny(counted.test) : null;
   if (!reduced?.ok || reduced.value.form !== 'particles') return null;
@@ -30,7 +39,8 @@ export const screenedSince = (tests: readonly TestRecord[], { machineClass }: Pi
 };
 
 /** Since when a count counts: the last opening of the seat, a look at the clean side being one. */
-const countsSince = ({ openedAt, proven }: Stage): string | null => proven.filter((c) => c.test === 'cleanSide' && (openedAt === null || c.at >= openedAt)).at(-1)?.at ?? openedAt;
+const countsSince = ({ openedAt, proven }: Stage): string | null =>
+  proven.filter((c) => c.test === 'cleanSide' && (openedAt === null || c.at >= openedAt)).at(-1)?.at ?? openedAt;
 
 /** A count decides by its limits, not by who reads it. */
 const judged = async (tx: Db, machine: Machine, stage: Stage): Promise<Result<boolean>> => {
@@ -38,11 +48,17 @@ const judged = async (tx: Db, machine: Machine, stage: Stage): Promise<Result<bo
   if (!verdict) return fail(failure('integrity.no-count', 'test'));
   if (!Number.isFinite(verdict.high)) return fail(failure('integrity.no-challenge', 'test'));
   const { high, best, figure } = verdict;
-  return verdict.outcome === 'notShown' ? fail(failure('integrity.not-shown', 'test', { high, best, figure })) : ok(verdict.outcome === 'screened');
+  return verdict.outcome === 'notShown'
+    ? fail(failure('integrity.not-shown', 'test', { high, best, figure }))
+    : ok(verdict.outcome === 'screened');
 };
 
 /** Records one screening of a fine filter, or the penetration test its class wording waits for. */
-export const recordIntegrity = async ({ db, now }: Context, tag: string, body: IntegrityBody): Promise<Result<{ readonly id: number }>> => {
+export const recordIntegrity = async (
+  { db, now }: Context,
+  tag: string,
+  body: IntegrityBody,
+): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: `integrity ${tag}`, body, at }, async (tx) => {
     const machine = await findMachine(tx, tag);
@@ -51,14 +67,42 @@ export const recordIntegrity = async ({ db, now }: Context, tag: string, body: I
     if (!stage) return fail(failure('stage.unknown', 'stageId', { tag }));
     const { by } = body;
     if (body.test === 'penetration') {
-      if (machine.machineClass === null || (!wantsPenetration(machine, stage) && integrityTestsOf(machine, stage).length === 0)) return fail(failure('integrity.not-due', 'test', { stage: stage.name }));
-      if (body.testedOn > dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('examination.future', 'testedOn'));
+      if (
+        machine.machineClass === null ||
+        (!wantsPenetration(machine, stage) && integrityTestsOf(machine, stage).length === 0)
+      )
+        return fail(failure('integrity.not-due', 'test', { stage: stage.name }));
+      if (body.testedOn > dayAt(at, (await loadSite(tx)).timeZone))
+        return fail(failure('examination.future', 'testedOn'));
       const { testedOn, tester, method, certificate, percent, nextDueOn } = body;
-      return ok({ id: await insertPenetrationTest(tx, machine.id, { at, by, testedOn, tester, method, certificate, share: percent / 100, limit: classLimit(machine.machineClass), nextDueOn }) });
+      return ok({
+        id: await insertPenetrationTest(tx, machine.id, {
+          at,
+          by,
+          testedOn,
+          tester,
+          method,
+          certificate,
+          share: percent / 100,
+          limit: classLimit(machine.machineClass),
+          nextDueOn,
+        }),
+      });
     }
-    if (!integrityTestsOf(machine, stage).includes(body.test)) return fail(failure('integrity.not-due', 'test', { stage: stage.name }));
+    if (!integrityTestsOf(machine, stage).includes(body.test))
+      return fail(failure('integrity.not-due', 'test', { stage: stage.name }));
     const passed = body.test === 'particles' ? await judged(tx, machine, stage) : ok(body.passed);
     if (!passed.ok) return passed;
-    return ok({ id: await insertIntegrityCheck(tx, { machineId: machine.id, stageId: stage.id, at, by, test: body.test, passed: passed.value, note: body.note }) });
+    return ok({
+      id: await insertIntegrityCheck(tx, {
+        machineId: machine.id,
+        stageId: stage.id,
+        at,
+        by,
+        test: body.test,
+        passed: passed.value,
+        note: body.note,
+      }),
+    });
   });
 };

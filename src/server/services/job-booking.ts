@@ -36,12 +36,28 @@ const AS_FOUND_MS = 48 * 3_600_000;
 /** The newest usable test of the two days before the job began. */
 const measuredBefore = async ({ tx, record }: Booking): Promise<number | null> => {
   const from = new Date(Date.parse(record.startedAt) - AS_FOUND_MS).toISOString();
-  const tests = standing(await loadTests(tx, record.machineId)).filter((t) => isSeries(t) && t.test.failedPreconditions.length === 0);
+  const tests = standing(await loadTests(tx, record.machineId)).filter(
+    (t) => isSeries(t) && t.test.failedPreconditions.length === 0,
+  );
   return tests.filter((t) => t.performedAt >= from && t.performedAt <= record.startedAt).at(-1)?.id ?? null;
 };
 
-const move = (b: Booking, stage: Stage | null, { quantity, note }: { readonly quantity: 1 | -1; readonly note: string }): Promise<void> | null =>
-  stage?.part ? insertMovement(b.tx, { partId: stage.part.id, quantity, reason: quantity < 0 ? 'taken' : 'returned', at: b.at, by: b.by, changeId: null, note }) : null;
+const move = (
+  b: Booking,
+  stage: Stage | null,
+  { quantity, note }: { readonly quantity: 1 | -1; readonly note: string },
+): Promise<void> | null =>
+  stage?.part
+    ? insertMovement(b.tx, {
+        partId: stage.part.id,
+        quantity,
+        reason: quantity < 0 ? 'taken' : 'returned',
+        at: b.at,
+        by: b.by,
+        changeId: null,
+        note,
+      })
+    : null;
 
 const doneBefore = ({ record }: Booking, { turnedAt }: JobState, step: number): boolean => {
   const turn = record.events.findIndex((e) => e.event.kind === 'turnedBack');
@@ -49,7 +65,11 @@ const doneBefore = ({ record }: Booking, { turnedAt }: JobState, step: number): 
   return track.some(({ event }) => event.kind === 'did' && event.step === step);
 };
 
-const bookChange = async (b: Booking, made: NonNullable<ReturnType<typeof changeMadeBy>>, fittedAt: string): Promise<void> => {
+const bookChange = async (
+  b: Booking,
+  made: NonNullable<ReturnType<typeof changeMadeBy>>,
+  fittedAt: string,
+): Promise<void> => {
   const stage = stageOfJob(b.record, b.machine, made.stage);
   if (!stage) return;
   const part = made.withPart ? stage.part : null;
@@ -69,7 +89,12 @@ const bookChange = async (b: Booking, made: NonNullable<ReturnType<typeof change
   });
 };
 
-const OPENS_SEAT: ReadonlySet<NonNullable<Step['moves']>> = new Set<NonNullable<Step['moves']>>(['bagOld', 'holdOld', 'fitNew', 'putOldBack']);
+const OPENS_SEAT: ReadonlySet<NonNullable<Step['moves']>> = new Set<NonNullable<Step['moves']>>([
+  'bagOld',
+  'holdOld',
+  'fitNew',
+  'putOldBack',
+]);
 
 /** What a step moves: the shelf, the file, the timers of a new machine. A step done again after "back" moves nothing twice. */
 export const bookStep = async (b: Booking, state: JobState, index: number): Promise<void> => {
@@ -77,15 +102,22 @@ export const bookStep = async (b: Booking, state: JobState, index: number): Prom
   if (!step || doneBefore(b, state, index)) return;
   const stage = stageOfJob(b.record, b.machine, step.stage);
   if (step.moves === 'takeNew') await move(b, stage, { quantity: -1, note: `job ${b.record.id}` });
-  if (step.moves === 'returnNew') await move(b, stage, { quantity: 1, note: `job ${b.record.id}: proved nothing, opened` });
+  if (step.moves === 'returnNew')
+    await move(b, stage, { quantity: 1, note: `job ${b.record.id}: proved nothing, opened` });
   // Whatever opens the seat that carries a class has it proven anew, a part put back too.
-  if (stage && step.moves !== undefined && OPENS_SEAT.has(step.moves) && integrityTestsOf(b.machine, stage).length > 0) await insertSeatOpening(b.tx, { stageId: stage.id, why: `job ${b.record.id}`, at: b.at, by: b.by });
+  if (stage && step.moves !== undefined && OPENS_SEAT.has(step.moves) && integrityTestsOf(b.machine, stage).length > 0)
+    await insertSeatOpening(b.tx, { stageId: stage.id, why: `job ${b.record.id}`, at: b.at, by: b.by });
   const made = changeMadeBy(state.steps, index, state.turnedAt !== null && index >= state.turnedAt);
-  if (made) await bookChange(b, made, state.moves.find((m) => m.stage === made.stage && m.move === 'fitNew')?.at ?? b.at);
+  if (made)
+    await bookChange(b, made, state.moves.find((m) => m.stage === made.stage && m.move === 'fitNew')?.at ?? b.at);
   if (step.key === 'startTimer') {
     const { timeZone } = await loadSite(b.tx);
     const changed = new Set(standing(await loadChanges(b.tx, timeZone, b.machine.id)).map((c) => c.stageId));
-    await startTimers(b.tx, b.machine.stages.filter((s) => !changed.has(s.id)).map((s) => s.id), dayAt(b.at, timeZone));
+    await startTimers(
+      b.tx,
+      b.machine.stages.filter((s) => !changed.has(s.id)).map((s) => s.id),
+      dayAt(b.at, timeZone),
+    );
   }
 };
 
@@ -103,5 +135,12 @@ export const bookCleared = async (b: Booking, state: JobState): Promise<void> =>
   if (b.record.procedure.id !== 'decontamination') return;
   if ([...state.leftOut.keys()].some((i) => state.steps[i]?.key !== 'integrityTest')) return;
   const { timeZone } = await loadSite(b.tx);
-  await insertDecontamination(b.tx, b.machine.id, { at: b.at, on: dayAt(b.at, timeZone), by: b.by, how: 'job', paper: '', jobId: b.record.id });
+  await insertDecontamination(b.tx, b.machine.id, {
+    at: b.at,
+    on: dayAt(b.at, timeZone),
+    by: b.by,
+    how: 'job',
+    paper: '',
+    jobId: b.record.id,
+  });
 };

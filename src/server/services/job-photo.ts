@@ -23,7 +23,11 @@ export const mediaTypeOf = (bytes: Uint8Array): Result<string> => {
 };
 
 /** Keeps a photo taken at a step, with the job. */
-export const keepPhoto = async ({ db, now }: Context, tag: string, { query, bytes }: { readonly query: PhotoQuery; readonly bytes: Uint8Array }): Promise<Result<{ readonly id: number }>> => {
+export const keepPhoto = async (
+  { db, now }: Context,
+  tag: string,
+  { query, bytes }: { readonly query: PhotoQuery; readonly bytes: Uint8Array },
+): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   const body = { ...query, size: bytes.byteLength };
   if (bytes.byteLength > MAX_PHOTO_BYTES) return fail(failure('photo.too-large', 'photo', { most: MAX_PHOTO_BYTES }));

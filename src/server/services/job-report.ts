@@ -18,13 +18,28 @@ export interface JobReport {
 }
 
 /** Everything there is to say of one job; null when this machine has none of that number. */
-export const loadJobReport = async ({ db }: Pick<Context, 'db'>, bench: Bench, id: number): Promise<JobReport | null> => {
+export const loadJobReport = async (
+  { db }: Pick<Context, 'db'>,
+  bench: Bench,
+  id: number,
+): Promise<JobReport | null> => {
   const record = bench.jobs.find((j) => j.id === id);
   if (!record) return null;
   const state = jobState(record);
-  const stories = standing(bench.changes).filter((c) => c.jobId === id).flatMap((c) => changeStory(bench, c.id) ?? []);
+  const stories = standing(bench.changes)
+    .filter((c) => c.jobId === id)
+    .flatMap((c) => changeStory(bench, c.id) ?? []);
   const touched = new Set(stories.map((s) => s.change.stageId));
-  const checks = (await loadIntegrityChecks(db, record.machineId)).filter((c) => touched.has(c.stageId) && c.at >= record.startedAt);
+  const checks = (await loadIntegrityChecks(db, record.machineId)).filter(
+    (c) => touched.has(c.stageId) && c.at >= record.startedAt,
+  );
   const end = state.ended?.event;
-  return { record, state, stories, due: bench.status.due.filter((d) => touched.has(d.stageId)), checks, wasteKg: end?.kind === 'finished' ? end.wasteKg : null };
+  return {
+    record,
+    state,
+    stories,
+    due: bench.status.due.filter((d) => touched.has(d.stageId)),
+    checks,
+    wasteKg: end?.kind === 'finished' ? end.wasteKg : null,
+  };
 };

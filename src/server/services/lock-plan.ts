@@ -13,7 +13,8 @@ export const lockPlan = async ({ db, now }: Context, body: LockPlanBody): Promis
     const known = new Set((await loadMachines(tx)).flatMap((m) => m.stages.map((s) => s.id)));
     const { timeZone } = await loadSite(tx);
     const today = dayAt(at, timeZone);
-    if (body.locks.some((l) => !known.has(l.stageId))) return fail(failure('stage.unknown', 'locks', { tag: 'the yard' }));
+    if (body.locks.some((l) => !known.has(l.stageId)))
+      return fail(failure('stage.unknown', 'locks', { tag: 'the yard' }));
     if (body.locks.some((l) => l.day !== null && l.day < today)) return fail(failure('plan.past', 'locks'));
     let id = 0;
     for (const { stageId, day } of body.locks) id = await insertLock(tx, { stageId, day, at, by: body.by });

@@ -8,7 +8,11 @@ import { insertLook, insertUsage } from '../repositories/wear';
 import { type Context, runOnce } from './user-action';
 
 /** Run hours of a machine on a day; the newest word for a day stands. */
-export const logUsage = async ({ db, now }: Context, tag: string, body: LogUsageBody): Promise<Result<{ readonly id: number }>> => {
+export const logUsage = async (
+  { db, now }: Context,
+  tag: string,
+  body: LogUsageBody,
+): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: `usage ${tag}`, body, at }, async (tx) => {
     const machine = await findMachine(tx, tag);
@@ -20,7 +24,11 @@ export const logUsage = async ({ db, now }: Context, tag: string, body: LogUsage
 };
 
 /** How full a stage was seen to be on a day. */
-export const logLook = async ({ db, now }: Context, tag: string, body: LogLookBody): Promise<Result<{ readonly id: number }>> => {
+export const logLook = async (
+  { db, now }: Context,
+  tag: string,
+  body: LogLookBody,
+): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: `look ${tag}`, body, at }, async (tx) => {
     const machine = await findMachine(tx, tag);
@@ -33,7 +41,11 @@ export const logLook = async ({ db, now }: Context, tag: string, body: LogLookBo
 };
 
 /** Days on which a machine is not at hand, so that nothing is planned on them. */
-export const logAway = async ({ db, now }: Context, tag: string, body: MachineAwayBody): Promise<Result<{ readonly id: number }>> => {
+export const logAway = async (
+  { db, now }: Context,
+  tag: string,
+  body: MachineAwayBody,
+): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: `away ${tag}`, body, at }, async (tx) => {
     const machine = await findMachine(tx, tag);
@@ -45,4 +57,5 @@ export const logAway = async ({ db, now }: Context, tag: string, body: MachineAw
 };
 
 /** When a machine is not at hand, as last said; null when nobody said so. */
-export const awayOf = async ({ db }: Pick<Context, 'db'>, machineId: number): Promise<Away | null> => (await loadAway(db)).get(machineId) ?? null;
+export const awayOf = async ({ db }: Pick<Context, 'db'>, machineId: number): Promise<Away | null> =>
+  (await loadAway(db)).get(machineId) ?? null;

@@ -16,21 +16,32 @@ export interface MachineCostLine extends MachineCost {
 }
 
 /** Parts of the last year by machine, the dearest first; hours and waste only of the days they are on record for. */
-export const loadMachineCosts = async ({ db }: Pick<Context, 'db'>, yard: Yard): Promise<readonly MachineCostLine[]> => {
+export const loadMachineCosts = async (
+  { db }: Pick<Context, 'db'>,
+  yard: Yard,
+): Promise<readonly MachineCostLine[]> => {
   const yearAgo = addDays(yard.today, -YEAR_DAYS);
   const prices = new Map((await loadParts(db)).map((p) => [p.id, p.price]));
-  const changes = standing(await loadChanges(db, yard.site.timeZone)).filter((c) => c.performedOn >= yearAgo && c.partId !== null);
+  const changes = standing(await loadChanges(db, yard.site.timeZone)).filter(
+    (c) => c.performedOn >= yearAgo && c.partId !== null,
+  );
   const jobs = await loadJobs(db);
   return yard.machines
     .map(({ machine }) => {
       const firstHour = machine.hours[0]?.day;
-      const taken = changes.filter((c) => c.machineId === machine.id).map((c) => ({ day: c.performedOn, quantity: c.quantity, price: prices.get(c.partId ?? 0) ?? 0 }));
+      const taken = changes
+        .filter((c) => c.machineId === machine.id)
+        .map((c) => ({ day: c.performedOn, quantity: c.quantity, price: prices.get(c.partId ?? 0) ?? 0 }));
       const ends = jobs.filter((j) => j.machineId === machine.id).map((j) => jobState(j).ended?.event);
       const wasteKg = ends.reduce((sum, e) => sum + (e?.kind === 'finished' ? (e.wasteKg ?? 0) : 0), 0);
       const whole = machineCost({ taken, runHours: 0, wasteKg });
       // By run hour only over the time hours were written down.
       const timed = firstHour === undefined ? [] : taken.filter((t) => t.day >= firstHour);
-      const { perRunHour } = machineCost({ taken: timed, runHours: machine.hours.reduce((sum, h) => sum + (h.day >= yearAgo ? h.hours : 0), 0), wasteKg: 0 });
+      const { perRunHour } = machineCost({
+        taken: timed,
+        runHours: machine.hours.reduce((sum, h) => sum + (h.day >= yearAgo ? h.hours : 0), 0),
+        wasteKg: 0,
+      });
       return { tag: machine.tag, name: machine.name, ...whole, perRunHour };
     })
     .sort((a, b) => b.parts - a.parts);

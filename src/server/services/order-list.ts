@@ -27,5 +27,22 @@ export const orderList = async (context: Context): Promise<string> => {
       here_by: addDays(yard.today, part.leadDays),
       for_machines: text(usedBy.join(' ')),
     }));
-  return Papa.unparse({ fields: ['code', 'name', 'packs', 'pack_size', 'pieces', 'price_per_piece', 'on_hand', 'on_order', 'reorder_point', 'per_month', 'lead_days', 'here_by', 'for_machines'], data: rows });
+  return Papa.unparse({
+    fields: [
+      'code',
+      'name',
+      'packs',
+      'pack_size',
+      'pieces',
+      'price_per_piece',
+      'on_hand',
+      'on_order',
+      'reorder_point',
+      'per_month',
+      'lead_days',
+      'here_by',
+      'for_machines',
+    ],
+    data: rows,
+  });
 };

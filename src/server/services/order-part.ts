@@ -7,24 +7,46 @@ import { insertMovement, loadParts } from '../repositories/stock';
 import { type Context, runOnce } from './user-action';
 
 /** Notes that whole packs of a part are ordered, and when they should be here. */
-export const orderPart = async ({ db, now }: Context, body: OrderPartBody): Promise<Result<{ readonly id: number }>> => {
+export const orderPart = async (
+  { db, now }: Context,
+  body: OrderPartBody,
+): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: 'order part', body, at }, async (tx) => {
     const part = (await loadParts(tx)).find((p) => p.id === body.partId);
     if (!part) return fail(failure('part.unknown', 'partId'));
     if (body.arrivesOn < dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('order.past', 'arrivesOn'));
-    return ok({ id: await insertOrder(tx, { partId: part.id, quantity: body.packs * part.packSize, arrivesOn: body.arrivesOn, at, by: body.by }) });
+    return ok({
+      id: await insertOrder(tx, {
+        partId: part.id,
+        quantity: body.packs * part.packSize,
+        arrivesOn: body.arrivesOn,
+        at,
+        by: body.by,
+      }),
+    });
   });
 };
 
 /** An order has arrived: it is on the shelf, and the ledger has its line. */
-export const orderArrived = async ({ db, now }: Context, body: OrderArrivedBody): Promise<Result<{ readonly id: number }>> => {
+export const orderArrived = async (
+  { db, now }: Context,
+  body: OrderArrivedBody,
+): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: 'order arrived', body, at }, async (tx) => {
     const order = (await loadOpenOrders(tx)).find((o) => o.id === body.orderId);
     if (!order) return fail(failure('order.unknown', 'orderId'));
     await insertArrival(tx, { orderId: order.id, at, by: body.by });
-    await insertMovement(tx, { partId: order.partId, quantity: order.quantity, reason: 'delivery', at, by: body.by, changeId: null, note: `order ${order.id}` });
+    await insertMovement(tx, {
+      partId: order.partId,
+      quantity: order.quantity,
+      reason: 'delivery',
+      at,
+      by: body.by,
+      changeId: null,
+      note: `order ${order.id}`,
+    });
     return ok({ id: order.id });
   });
 };

@@ -38,7 +38,9 @@ export const planEvents = (plan: YardPlan): readonly PlanEvent[] => {
         name: planned?.name ?? '',
         place: known?.place ?? '',
         stages: stages.map((s) => s.name),
-        parts: stages.flatMap((s) => (s.part === null ? [] : [plan.input.parts[s.part]])).flatMap((x) => (x ? [{ name: x.name, bin: x.bin }] : [])),
+        parts: stages
+          .flatMap((s) => (s.part === null ? [] : [plan.input.parts[s.part]]))
+          .flatMap((x) => (x ? [{ name: x.name, bin: x.bin }] : [])),
       };
     });
 };

@@ -5,7 +5,14 @@ import type { Machine, Stage } from '@/core/machine/machine';
 import { seeded } from '@/core/numeric/seeded';
 import { bestPlan } from '@/core/plan/planner';
 import type { PlanDays } from '@/core/plan/problem';
-import { PLAN_OPTIONS, type PlanInput, type PlannedMachine, type PlanOptions, yardProblem, type YardProblem } from '@/core/plan/yard-problem';
+import {
+  PLAN_OPTIONS,
+  type PlanInput,
+  type PlannedMachine,
+  type PlanOptions,
+  yardProblem,
+  type YardProblem,
+} from '@/core/plan/yard-problem';
 import { assemble } from '@/core/procedure/assemble';
 import type { JobState } from '@/core/procedure/job-log';
 import { freeToTake } from '@/core/stock/held';
@@ -71,7 +78,11 @@ interface Around {
   readonly locks: ReadonlyMap<number, string>;
 }
 
-const plannedMachine = (machine: Machine, outlooks: readonly StageOutlook[], { now, openJobs, away, today, parts, locks }: Around): PlannedMachine => ({
+const plannedMachine = (
+  machine: Machine,
+  outlooks: readonly StageOutlook[],
+  { now, openJobs, away, today, parts, locks }: Around,
+): PlannedMachine => ({
   tag: machine.tag,
   name: machine.name,
   hazard: machine.hazard,
@@ -82,28 +93,53 @@ const plannedMachine = (machine: Machine, outlooks: readonly StageOutlook[], { n
     const lock = locks.get(stage.id);
     const index = parts.findIndex((p) => p.id === stage.part?.id);
     const lockedDay = lock === undefined ? null : daysBetween({ from: today, to: lock });
-    return [{ stageId: stage.id, name: stage.rules.some((r) => r.rule.kind === 'examination') ? EXAMINATION : stage.name, kind: stage.kind, reached: o.forecast.reached, part: index < 0 ? null : index, withStage: withOf(machine, stage), lockedDay: lockedDay !== null && lockedDay >= 0 ? lockedDay : null, lifeDays: lifeDaysOf(stage, o, today) }];
+    return [
+      {
+        stageId: stage.id,
+        name: stage.rules.some((r) => r.rule.kind === 'examination') ? EXAMINATION : stage.name,
+        kind: stage.kind,
+        reached: o.forecast.reached,
+        part: index < 0 ? null : index,
+        withStage: withOf(machine, stage),
+        lockedDay: lockedDay !== null && lockedDay >= 0 ? lockedDay : null,
+        lifeDays: lifeDaysOf(stage, o, today),
+      },
+    ];
   }),
 });
 
 /** Everything the plan of the yard is made from. */
-export const loadPlanInput = async (context: Pick<Context, 'db' | 'now'>, yard?: Yard): Promise<Pick<YardPlan, 'outlook' | 'input' | 'parts' | 'orders'>> => {
+export const loadPlanInput = async (
+  context: Pick<Context, 'db' | 'now'>,
+  yard?: Yard,
+): Promise<Pick<YardPlan, 'outlook' | 'input' | 'parts' | 'orders'>> => {
   const outlook = await loadOutlook(context, yard);
   const { today } = outlook.yard;
   const parts = await loadParts(context.db);
   const orders = await loadOpenOrders(context.db);
   const free = freeToTake({ parts, jobs: await loadOpenJobs(context.db), partOf: await partOfStages(context.db) });
-  const around: Around = { now: context.now(), openJobs: outlook.yard.openJobs, away: await loadAway(context.db), today, parts, locks: await loadLocks(context.db) };
+  const around: Around = {
+    now: context.now(),
+    openJobs: outlook.yard.openJobs,
+    away: await loadAway(context.db),
+    today,
+    parts,
+    locks: await loadLocks(context.db),
+  };
   const works = worksOn(today);
   const input: PlanInput = {
-    machines: [...outlook.machines].sort((a, b) => (a.machine.tag < b.machine.tag ? -1 : 1)).map(({ machine, outlooks }) => plannedMachine(machine, outlooks, around)),
+    machines: [...outlook.machines]
+      .sort((a, b) => (a.machine.tag < b.machine.tag ? -1 : 1))
+      .map(({ machine, outlooks }) => plannedMachine(machine, outlooks, around)),
     parts: parts.map((p) => ({
       id: p.code,
       name: p.name,
       bin: p.bin,
       price: p.price,
       onHand: Math.max(0, free.get(p.id) ?? 0),
-      deliveries: orders.filter((o) => o.partId === p.id).map((o) => ({ day: Math.max(0, daysBetween({ from: today, to: o.arrivesOn })), quantity: o.quantity })),
+      deliveries: orders
+        .filter((o) => o.partId === p.id)
+        .map((o) => ({ day: Math.max(0, daysBetween({ from: today, to: o.arrivesOn })), quantity: o.quantity })),
     })),
     works: Array.from({ length: LONGEST_DAYS }, (_, day) => works(day)),
   };
@@ -111,7 +147,10 @@ export const loadPlanInput = async (context: Pick<Context, 'db' | 'now'>, yard?:
 };
 
 /** The plan of the yard as its pages are drawn with it: deterministic for one day and one record. */
-export const planYard = async (context: Pick<Context, 'db' | 'now'>, { yard, options = PLAN_OPTIONS }: { readonly yard?: Yard; readonly options?: PlanOptions } = {}): Promise<YardPlan> => {
+export const planYard = async (
+  context: Pick<Context, 'db' | 'now'>,
+  { yard, options = PLAN_OPTIONS }: { readonly yard?: Yard; readonly options?: PlanOptions } = {},
+): Promise<YardPlan> => {
   const loaded = await loadPlanInput(context, yard);
   const made = yardProblem(loaded.input, options);
   const { days } = bestPlan(made.problem, { random: seeded(SEED).uniform, rounds: QUICK_ROUNDS });

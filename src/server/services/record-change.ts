@@ -41,7 +41,11 @@ const checkStage = (machine: Machine, body: RecordChangeBody): Result<Stage> => 
   return ok(stage);
 };
 
-const check = async (tx: Db, tag: string, { body, now }: { body: RecordChangeBody; now: string }): Promise<Result<Checked>> => {
+const check = async (
+  tx: Db,
+  tag: string,
+  { body, now }: { body: RecordChangeBody; now: string },
+): Promise<Result<Checked>> => {
   const machine = await findMachine(tx, tag);
   if (!machine) return fail(failure('machine.unknown', '', { tag }));
   const refused = refusedBy(machine);
@@ -50,7 +54,8 @@ const check = async (tx: Db, tag: string, { body, now }: { body: RecordChangeBod
   const wrong = checkMoment({ performedAt: body.performedAt, now, machine, timeZone });
   const stage = checkStage(machine, body);
   if (wrong.length > 0 || !stage.ok) return fail(...wrong, ...(stage.ok ? [] : stage.failures));
-  if (body.partId !== null && !(await loadParts(tx)).some((p) => p.id === body.partId)) return fail(failure('part.unknown', 'partId'));
+  if (body.partId !== null && !(await loadParts(tx)).some((p) => p.id === body.partId))
+    return fail(failure('part.unknown', 'partId'));
   if (body.beforeTestId !== null) {
     const tests = await loadTests(tx, machine.id);
     if (!tests.some((t) => t.id === body.beforeTestId)) return fail(failure('test.wrong-machine', 'beforeTestId'));
@@ -92,11 +97,21 @@ const take = async (tx: Db, body: RecordChangeBody, booking: Booking): Promise<v
 const giveBack = async (tx: Db, original: ChangeRecord, booking: Booking): Promise<void> => {
   if (original.partId === null || original.quantity === 0) return;
   const note = `record ${original.id} corrected`;
-  await insertMovement(tx, { ...booking, partId: original.partId, quantity: original.quantity, reason: 'correction', note });
+  await insertMovement(tx, {
+    ...booking,
+    partId: original.partId,
+    quantity: original.quantity,
+    reason: 'correction',
+    note,
+  });
 };
 
 /** Records a change of one stage and takes its part from stock, in one transaction, once. */
-export const recordChange = async ({ db, now }: Context, tag: string, body: RecordChangeBody): Promise<Result<ChangeRecorded>> => {
+export const recordChange = async (
+  { db, now }: Context,
+  tag: string,
+  body: RecordChangeBody,
+): Promise<Result<ChangeRecorded>> => {
   const at = now();
   return runOnce(db, { kind: `change ${tag}`, body, at }, async (tx) => {
     const checked = await check(tx, tag, { body, now: at });
@@ -111,11 +126,17 @@ const standingChange = async (tx: Db, supersedesId: number, machineId: number): 
   const { timeZone } = await loadSite(tx);
   const original = (await loadChanges(tx, timeZone, machineId)).find((c) => c.id === supersedesId);
   if (!original) return fail(failure('change.unknown', 'supersedesId'));
-  return original.supersededById !== null || original.voided ? fail(failure('record.superseded', 'supersedesId')) : ok(original);
+  return original.supersededById !== null || original.voided
+    ? fail(failure('record.superseded', 'supersedesId'))
+    : ok(original);
 };
 
 /** Corrects a change: the new record supersedes the old one, and the ledger is put right by movements of its own. */
-export const correctChange = async ({ db, now }: Context, tag: string, body: CorrectChangeBody): Promise<Result<ChangeRecorded>> => {
+export const correctChange = async (
+  { db, now }: Context,
+  tag: string,
+  body: CorrectChangeBody,
+): Promise<Result<ChangeRecorded>> => {
   const at = now();
   return runOnce(db, { kind: `correct change ${tag}`, body, at }, async (tx) => {
     const checked = await check(tx, tag, { body, now: at });
@@ -123,7 +144,11 @@ export const correctChange = async ({ db, now }: Context, tag: string, body: Cor
     const original = await standingChange(tx, body.supersedesId, checked.value.machine.id);
     if (!original.ok) return original;
     const supersedes = { id: original.value.id, reason: body.correctionReason, voided: false };
-    const id = await insertChange(tx, { ...newChange(checked.value, body, at), jobId: original.value.jobId, supersedes });
+    const id = await insertChange(tx, {
+      ...newChange(checked.value, body, at),
+      jobId: original.value.jobId,
+      supersedes,
+    });
     const booking = { changeId: id, at, by: body.by };
     await giveBack(tx, original.value, booking);
     await take(tx, body, booking);
@@ -132,7 +157,11 @@ export const correctChange = async ({ db, now }: Context, tag: string, body: Cor
 };
 
 /** Withdraws a change that never was: a copy marked void supersedes it, and its part goes back to the ledger. */
-export const withdrawChange = async ({ db, now }: Context, tag: string, body: WithdrawBody): Promise<Result<ChangeRecorded>> => {
+export const withdrawChange = async (
+  { db, now }: Context,
+  tag: string,
+  body: WithdrawBody,
+): Promise<Result<ChangeRecorded>> => {
   const at = now();
   return runOnce(db, { kind: `withdraw change ${tag}`, body, at }, async (tx) => {
     const machine = await findMachine(tx, tag);

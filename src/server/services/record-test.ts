@@ -32,7 +32,11 @@ const questionsOf = (machine: Machine, reduced: Reduced): readonly Question[] =>
   return values.flatMap((valueSi) => questionReading({ kind: machine.kind, measurand, valueSi }) ?? []).slice(0, 1);
 };
 
-const check = async (tx: Db, tag: string, { body, now }: { body: RecordTestBody; now: string }): Promise<Result<Checked>> => {
+const check = async (
+  tx: Db,
+  tag: string,
+  { body, now }: { body: RecordTestBody; now: string },
+): Promise<Result<Checked>> => {
   const machine = await findMachine(tx, tag);
   if (!machine) return fail(failure('machine.unknown', '', { tag }));
   const site = await loadSite(tx);
@@ -72,7 +76,11 @@ const newTest = (checked: Checked, body: RecordTestBody, now: string) => ({
 });
 
 /** Records a test on a machine: readings as typed and in SI, in one transaction, once. */
-export const recordTest = async ({ db, now }: Context, tag: string, body: RecordTestBody): Promise<Result<Recorded>> => {
+export const recordTest = async (
+  { db, now }: Context,
+  tag: string,
+  body: RecordTestBody,
+): Promise<Result<Recorded>> => {
   const at = now();
   return runOnce(db, { kind: `test ${tag}`, body, at }, async (tx) => {
     const checked = await check(tx, tag, { body, now: at });
@@ -85,11 +93,17 @@ export const recordTest = async ({ db, now }: Context, tag: string, body: Record
 const standingTest = async (tx: Db, supersedesId: number, machineId: number): Promise<Result<TestRecord>> => {
   const original = (await loadTests(tx, machineId)).find((t) => t.id === supersedesId);
   if (!original) return fail(failure('test.unknown', 'supersedesId'));
-  return original.supersededById !== null || original.voided ? fail(failure('record.superseded', 'supersedesId')) : ok(original);
+  return original.supersededById !== null || original.voided
+    ? fail(failure('record.superseded', 'supersedesId'))
+    : ok(original);
 };
 
 /** Corrects a test: the new record supersedes the old one, which stays readable. */
-export const correctTest = async ({ db, now }: Context, tag: string, body: CorrectTestBody): Promise<Result<Recorded>> => {
+export const correctTest = async (
+  { db, now }: Context,
+  tag: string,
+  body: CorrectTestBody,
+): Promise<Result<Recorded>> => {
   const at = now();
   return runOnce(db, { kind: `correct test ${tag}`, body, at }, async (tx) => {
     const checked = await check(tx, tag, { body, now: at });
@@ -103,7 +117,11 @@ export const correctTest = async ({ db, now }: Context, tag: string, body: Corre
 };
 
 /** Withdraws a test that never was, or was another machine's: a copy marked void supersedes it. */
-export const withdrawTest = async ({ db, now }: Context, tag: string, body: WithdrawBody): Promise<Result<Recorded>> => {
+export const withdrawTest = async (
+  { db, now }: Context,
+  tag: string,
+  body: WithdrawBody,
+): Promise<Result<Recorded>> => {
   const at = now();
   return runOnce(db, { kind: `withdraw test ${tag}`, body, at }, async (tx) => {
     const machine = await findMachine(tx, tag);

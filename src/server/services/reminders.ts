@@ -22,11 +22,18 @@ export const toTell = async (context: Context): Promise<ToTell> => {
   const { today } = plan.outlook.yard;
   const last = new Date(Date.parse(`${today}T00:00:00Z`) + AHEAD_DAYS * DAY_MS).toISOString().slice(0, 10);
   const { lines } = await loadStockDesk(context);
-  return { openings: planEvents(plan).filter((e) => e.day <= last), orders: lines.filter((l) => l.reorder.packs > 0), month: today.slice(0, 7) };
+  return {
+    openings: planEvents(plan).filter((e) => e.day <= last),
+    orders: lines.filter((l) => l.reorder.packs > 0),
+    month: today.slice(0, 7),
+  };
 };
 
 /** Sends messages, each key once however often it is asked. Answers how many went out. */
-export const sendMessages = async (context: Context, messages: readonly Pick<OutboxMessage, 'key' | 'subject' | 'body'>[]): Promise<number> => {
+export const sendMessages = async (
+  context: Context,
+  messages: readonly Pick<OutboxMessage, 'key' | 'subject' | 'body'>[],
+): Promise<number> => {
   const sender = standInSender(context.db);
   const at = context.now();
   let sent = 0;

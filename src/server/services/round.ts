@@ -37,21 +37,46 @@ const walkOf = (plan: YardPlan): readonly WalkLine[] => {
   const first = plan.made.problem.minutes.findIndex((m) => m > 0);
   return plan.input.machines
     .flatMap((m, index): readonly WalkLine[] => {
-      const tasks = plan.made.problem.tasks.flatMap((t, i) => (t.machine === index && plan.days[i] === first ? [i] : []));
+      const tasks = plan.made.problem.tasks.flatMap((t, i) =>
+        t.machine === index && plan.days[i] === first ? [i] : [],
+      );
       const machine = plan.outlook.machines.find((x) => x.machine.tag === m.tag);
       if (tasks.length === 0 || !machine) return [];
-      const minutes = (plan.made.problem.machines[index]?.openingMinutes ?? 0) + tasks.reduce((sum, i) => sum + (plan.made.problem.tasks[i]?.minutes ?? 0), 0);
-      return [{ tag: m.tag, name: m.name, place: machine.machine.place, machine: machine.machine, minutes, items: tasks.flatMap((i) => itemOf(plan, i, machine)) }];
+      const minutes =
+        (plan.made.problem.machines[index]?.openingMinutes ?? 0) +
+        tasks.reduce((sum, i) => sum + (plan.made.problem.tasks[i]?.minutes ?? 0), 0);
+      return [
+        {
+          tag: m.tag,
+          name: m.name,
+          place: machine.machine.place,
+          machine: machine.machine,
+          minutes,
+          items: tasks.flatMap((i) => itemOf(plan, i, machine)),
+        },
+      ];
     })
     .sort((a, b) => (a.place < b.place ? -1 : a.place > b.place ? 1 : a.tag < b.tag ? -1 : 1));
 };
 
-const itemOf = (plan: YardPlan, i: number, { outlooks }: YardPlan['outlook']['machines'][number]): WalkLine['items'] => {
+const itemOf = (
+  plan: YardPlan,
+  i: number,
+  { outlooks }: YardPlan['outlook']['machines'][number],
+): WalkLine['items'] => {
   const [stage, task] = [plan.made.stages[i], plan.made.problem.tasks[i]];
   const outlook = outlooks.find((o) => o.stageId === stage?.stageId);
   if (!stage || !task || !outlook) return [];
   const part = stage.part === null ? undefined : plan.input.parts[stage.part];
-  return [{ stageId: stage.stageId, stage: stage.name, part: part ? { name: part.name, bin: part.bin } : null, outlook, pastInAWeek: chanceBefore(task.reached, WEEK_DAYS) }];
+  return [
+    {
+      stageId: stage.stageId,
+      stage: stage.name,
+      part: part ? { name: part.name, bin: part.bin } : null,
+      outlook,
+      pastInAWeek: chanceBefore(task.reached, WEEK_DAYS),
+    },
+  ];
 };
 
 export interface Round {
@@ -86,11 +111,15 @@ export const loadRound = async (context: Context): Promise<Round> => {
   const dated = all
     .flatMap((line) => (line.due.daysLeft === null ? [] : [{ line, days: line.due.daysLeft }]))
     .sort((a, b) => a.days - b.days);
-  const pick = (from: number, to: number) => dated.filter(({ days }) => days >= from && days <= to).map(({ line }) => line);
+  const pick = (from: number, to: number) =>
+    dated.filter(({ days }) => days >= from && days <= to).map(({ line }) => line);
   return {
     yard,
     walk: walkOf(plan),
-    walkInDays: Math.max(0, plan.made.problem.minutes.findIndex((m) => m > 0)),
+    walkInDays: Math.max(
+      0,
+      plan.made.problem.minutes.findIndex((m) => m > 0),
+    ),
     overdue: pick(Number.NEGATIVE_INFINITY, -1),
     today: pick(0, 0),
     thisWeek: pick(1, WEEK_DAYS),

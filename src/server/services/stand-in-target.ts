@@ -13,7 +13,9 @@ const NOMINAL_BORE_M = 0.05;
 const TYPICAL_AMPERES = 5;
 
 const ofRig = (tests: readonly TestRecord[], wanted: { method: Method; place: Place }) =>
-  standing(tests).filter((t) => t.test.method === wanted.method && t.test.place === wanted.place && t.test.readingsSi.length > 0);
+  standing(tests).filter(
+    (t) => t.test.method === wanted.method && t.test.place === wanted.place && t.test.readingsSi.length > 0,
+  );
 
 /** The middle of what its kind gives, where the record holds nothing of this rig. In the SI unit of the reading. */
 const typical = (bench: Bench, method: Method): number => {
@@ -53,7 +55,10 @@ const NOISE = 0.008;
 const STREAMED = ['velocity', 'flow', 'pressure', 'count', 'voltage', 'current'] as const;
 
 /** The stand-in for a meter held to a machine now; null for an unknown machine or what no meter streams. */
-export const standInFor = async (context: Context, wanted: { tag: string; method: Method; place: Place }): Promise<StandIn | null> => {
+export const standInFor = async (
+  context: Context,
+  wanted: { tag: string; method: Method; place: Place },
+): Promise<StandIn | null> => {
   const { reads } = METHODS[wanted.method];
   const quantity = STREAMED.find((q) => q === reads);
   if (!quantity) return null;
@@ -61,5 +66,10 @@ export const standInFor = async (context: Context, wanted: { tag: string; method
   if (!bench) return null;
   const { unit } = SHOWN.metric[reads];
   const target = fromSi(reads, standInTarget(bench, wanted), unit);
-  return { quantity, unit, target: quantity === 'count' ? Math.round(target) : target, noise: quantity === 'count' ? 0 : NOISE };
+  return {
+    quantity,
+    unit,
+    target: quantity === 'count' ? Math.round(target) : target,
+    noise: quantity === 'count' ? 0 : NOISE,
+  };
 };

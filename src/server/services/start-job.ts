@@ -17,17 +17,29 @@ import { stateBefore } from './state-dust';
 import { type Context, runOnce } from './user-action';
 
 /** A wrap is changed only right after a bag: the bag's change must be of the same day. */
-const preconditions = async (tx: Db, machine: Machine, { procedure, now }: { readonly procedure: Procedure; readonly now: string }): Promise<Result<true>> => {
+const preconditions = async (
+  tx: Db,
+  machine: Machine,
+  { procedure, now }: { readonly procedure: Procedure; readonly now: string },
+): Promise<Result<true>> => {
   const { timeZone } = await loadSite(tx);
   const changes = standing(await loadChanges(tx, timeZone, machine.id));
   const today = dayAt(now, timeZone);
-  const wanting = procedure.before.find((b) => b.kind === 'afterChangeOf' && !changes.some((c) => c.stageId === machine.stages[b.stage]?.id && c.performedOn === today));
-  return wanting?.kind === 'afterChangeOf' ? fail(failure('job.not-yet', 'job', { stage: machine.stages[wanting.stage]?.name ?? 'stage' })) : ok(true);
+  const wanting = procedure.before.find(
+    (b) =>
+      b.kind === 'afterChangeOf' &&
+      !changes.some((c) => c.stageId === machine.stages[b.stage]?.id && c.performedOn === today),
+  );
+  return wanting?.kind === 'afterChangeOf'
+    ? fail(failure('job.not-yet', 'job', { stage: machine.stages[wanting.stage]?.name ?? 'stage' }))
+    : ok(true);
 };
 
 /** Every part the job will take must be on the shelf and not spoken for by another job. */
 const partsReady = async (tx: Db, machine: Machine, procedure: Procedure): Promise<Result<true>> => {
-  const wanted = procedure.steps.flatMap((s) => (s.moves === 'takeNew' && s.stage !== null ? [machine.stages[s.stage]?.part ?? null] : [])).filter((p) => p !== null);
+  const wanted = procedure.steps
+    .flatMap((s) => (s.moves === 'takeNew' && s.stage !== null ? [machine.stages[s.stage]?.part ?? null] : []))
+    .filter((p) => p !== null);
   const free = freeToTake({ parts: await loadParts(tx), jobs: await loadOpenJobs(tx), partOf: await partOfStages(tx) });
   const short = wanted.find((p) => (free.get(p.id) ?? 0) < wanted.filter((w) => w.id === p.id).length);
   return short ? fail(failure('job.no-stock', 'partInHand', { part: short.name })) : ok(true);
@@ -41,7 +53,11 @@ export interface Opened {
 type Wanted = Omit<StartJobBody, 'clientId'>;
 
 /** Opens a job inside a transaction: what it has collected first, one job at a time on a machine, its parts on the shelf. */
-export const openJob = async (tx: Db, tag: string, { wanted, startedAt }: { readonly wanted: Wanted; readonly startedAt: string }): Promise<Result<Opened> & { readonly keep?: true }> => {
+export const openJob = async (
+  tx: Db,
+  tag: string,
+  { wanted, startedAt }: { readonly wanted: Wanted; readonly startedAt: string },
+): Promise<Result<Opened> & { readonly keep?: true }> => {
   const found = await findMachine(tx, tag);
   if (!found) return fail(failure('machine.unknown', '', { tag }));
   const { by, reason, people } = wanted;
@@ -57,7 +73,17 @@ export const openJob = async (tx: Db, tag: string, { wanted, startedAt }: { read
   if (!ready.ok) return ready;
   const stocked = wanted.partInHand ? ok(true) : await partsReady(tx, machine, procedure.value);
   if (!stocked.ok) return stocked;
-  const job = { machineId: machine.id, startedAt, by, hazard, lastCollected, reason, people, procedure: procedure.value, stages: machine.stages.map(({ id, name }) => ({ id, name })) };
+  const job = {
+    machineId: machine.id,
+    startedAt,
+    by,
+    hazard,
+    lastCollected,
+    reason,
+    people,
+    procedure: procedure.value,
+    stages: machine.stages.map(({ id, name }) => ({ id, name })),
+  };
   const id = await insertJob(tx, job);
   // What it has collected was asked before the start: that step is done with it.
   const asked = { at: startedAt, by, event: { kind: 'did', step: 0 } } as const;
@@ -66,7 +92,11 @@ export const openJob = async (tx: Db, tag: string, { wanted, startedAt }: { read
 };
 
 /** Starts a guided change. */
-export const startJob = async ({ db, now }: Context, tag: string, body: StartJobBody): Promise<Result<{ readonly id: number }>> => {
+export const startJob = async (
+  { db, now }: Context,
+  tag: string,
+  body: StartJobBody,
+): Promise<Result<{ readonly id: number }>> => {
   const startedAt = now();
   return runOnce(db, { kind: `start job ${tag}`, body, at: startedAt }, async (tx) => {
     const opened = await openJob(tx, tag, { wanted: body, startedAt });

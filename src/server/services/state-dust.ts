@@ -20,7 +20,8 @@ export const refusedBy = (machine: Machine): ReturnType<typeof fail> | null => {
 };
 
 const same = (a: DustStatement, b: DustStatement): boolean =>
-  JSON.stringify([a.confirmed, a.denied, a.answers, a.own, a.lowerBecause]) === JSON.stringify([b.confirmed, b.denied, b.answers, b.own, b.lowerBecause]);
+  JSON.stringify([a.confirmed, a.denied, a.answers, a.own, a.lowerBecause]) ===
+  JSON.stringify([b.confirmed, b.denied, b.answers, b.own, b.lowerBecause]);
 
 interface Said {
   readonly statement: DustStatement;
@@ -33,34 +34,55 @@ interface Said {
  * Writes down what somebody says a machine has collected, where it says something new, and hands the machine back as it
  * stands then: the worst of all it has collected governs. A likeness must be confirmed or denied; lowering wants a reason.
  */
-export const keepStatement = async (tx: Db, machine: Machine, { statement, by, at, since = null }: Said): Promise<Result<Machine>> => {
+export const keepStatement = async (
+  tx: Db,
+  machine: Machine,
+  { statement, by, at, since = null }: Said,
+): Promise<Result<Machine>> => {
   const standing = assessDust(await loadRegister(tx), statement);
   if (standing.toConfirm.length > 0) {
     const names = [...new Set(standing.toConfirm.map((m) => m.key))].length;
-    return fail(failure('dust.confirm', 'dust.text', { words: [...new Set(standing.toConfirm.map((m) => m.words))].join(', '), names: names === 1 ? 'a word of the register' : 'words of the register' }));
+    return fail(
+      failure('dust.confirm', 'dust.text', {
+        words: [...new Set(standing.toConfirm.map((m) => m.words))].join(', '),
+        names: names === 1 ? 'a word of the register' : 'words of the register',
+      }),
+    );
   }
   const lowers = statement.own !== null && isBelow(statement.own, standing.byRegister) && standing.refusal === null;
-  if (lowers && statement.lowerBecause.trim() === '') return fail(failure('dust.reason', 'dust.lowerBecause', { level: standing.byRegister }));
+  if (lowers && statement.lowerBecause.trim() === '')
+    return fail(failure('dust.reason', 'dust.lowerBecause', { level: standing.byRegister }));
   const known = machine.dust.collected.find((c) => normalised(c.text) === normalised(statement.text));
-  const fresh = !(known?.said && same(known.said, statement) && since === null) && !(machine.dust.collected.length === 0 && standing.dusts.length === 0 && standing.level === 'plain');
+  const fresh =
+    !(known?.said && same(known.said, statement) && since === null) &&
+    !(machine.dust.collected.length === 0 && standing.dusts.length === 0 && standing.level === 'plain');
   if (fresh) await insertCollected(tx, machine.id, { ...statement, since, at, by });
   return ok((await findMachine(tx, machine.tag)) ?? machine);
 };
 
 /** Something said of a machine's dust from its own page. */
-export const stateDust = async ({ db, now }: Context, tag: string, body: StateDustBody): Promise<Result<{ readonly id: number }>> => {
+export const stateDust = async (
+  { db, now }: Context,
+  tag: string,
+  body: StateDustBody,
+): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: `dust ${tag}`, body, at }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
-    if (body.since !== null && body.since > dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('dust.since', 'since'));
+    if (body.since !== null && body.since > dayAt(at, (await loadSite(tx)).timeZone))
+      return fail(failure('dust.since', 'since'));
     const kept = await keepStatement(tx, machine, { statement: body.dust, by: body.by, at, since: body.since });
     return kept.ok ? ok({ id: kept.value.dust.collected[0]?.said?.id ?? 0 }) : kept;
   });
 };
 
 /** Before work begins: what it has collected is said, kept even where it is refused, and decides how it is opened. */
-export const stateBefore = async (tx: Db, machine: Machine, said: Said): Promise<Result<Machine> & { readonly keep?: true }> => {
+export const stateBefore = async (
+  tx: Db,
+  machine: Machine,
+  said: Said,
+): Promise<Result<Machine> & { readonly keep?: true }> => {
   const kept = await keepStatement(tx, machine, said);
   if (!kept.ok) return kept;
   const refused = refusedBy(kept.value);
@@ -68,14 +90,28 @@ export const stateBefore = async (tx: Db, machine: Machine, said: Said): Promise
 };
 
 /** A decontamination done by others: who, and on which paper. */
-export const recordDecontaminated = async ({ db, now }: Context, tag: string, body: DecontaminatedBody): Promise<Result<{ readonly id: number }>> => {
+export const recordDecontaminated = async (
+  { db, now }: Context,
+  tag: string,
+  body: DecontaminatedBody,
+): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: `decontaminated ${tag}`, body, at }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
-    if (body.who === '' || body.paper === '') return fail(failure('dust.contractor', body.who === '' ? 'who' : 'paper'));
+    if (body.who === '' || body.paper === '')
+      return fail(failure('dust.contractor', body.who === '' ? 'who' : 'paper'));
     if (body.on > dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('dust.since', 'on'));
-    return ok({ id: await insertDecontamination(tx, machine.id, { at, on: body.on, by: body.by, how: 'contractor', paper: `${body.who}, ${body.paper}`, jobId: null }) });
+    return ok({
+      id: await insertDecontamination(tx, machine.id, {
+        at,
+        on: body.on,
+        by: body.by,
+        how: 'contractor',
+        paper: `${body.who}, ${body.paper}`,
+        jobId: null,
+      }),
+    });
   });
 };
 
@@ -89,19 +125,34 @@ export const editDust = async ({ db, now }: Context, body: EditDustBody): Promis
 };
 
 /** The rule set that a site works to: it is shown first; where the two disagree both are, and the stricter governs. */
-export const chooseRuleSet = async ({ db, now }: Context, body: RuleSetBody): Promise<Result<{ readonly id: number }>> =>
+export const chooseRuleSet = async (
+  { db, now }: Context,
+  body: RuleSetBody,
+): Promise<Result<{ readonly id: number }>> =>
   runOnce(db, { kind: 'rule set', body, at: now() }, async (tx) => {
     await saveSite(tx, { ...(await loadSite(tx)), ruleSet: body.ruleSet });
     return ok({ id: 1 });
   });
 
 /** A thorough examination by a competent person: who did it, and what was found. */
-export const recordExamination = async ({ db, now }: Context, tag: string, body: ExaminationBody): Promise<Result<{ readonly id: number }>> => {
+export const recordExamination = async (
+  { db, now }: Context,
+  tag: string,
+  body: ExaminationBody,
+): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: `examination ${tag}`, body, at }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     if (body.on > dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('examination.future', 'on'));
-    return ok({ id: await insertExamination(tx, machine.id, { on: body.on, at, by: body.by, examiner: body.examiner, found: body.found }) });
+    return ok({
+      id: await insertExamination(tx, machine.id, {
+        on: body.on,
+        at,
+        by: body.by,
+        examiner: body.examiner,
+        found: body.found,
+      }),
+    });
   });
 };

@@ -34,24 +34,44 @@ const DAY_MS = 86_400_000;
 /** Net pieces taken in the last year; a count or a correction settles and is no use. */
 const takenOf = (ledger: readonly LedgerLine[], now: string): number => {
   const from = new Date(Date.parse(now) - YEAR_DAYS * DAY_MS).toISOString();
-  return -ledger.filter((l) => l.at >= from && (l.reason === 'taken' || l.reason === 'returned')).reduce((sum, l) => sum + l.quantity, 0);
+  return -ledger
+    .filter((l) => l.at >= from && (l.reason === 'taken' || l.reason === 'returned'))
+    .reduce((sum, l) => sum + l.quantity, 0);
 };
 
 const plannedOf = ({ made, days, input }: YardPlan, part: PartOnHand): number =>
-  made.problem.tasks.filter((t, i) => input.parts[t.part?.index ?? -1]?.id === part.code && ((days[i] ?? null) === null || (days[i] ?? 0) <= part.leadDays)).length;
+  made.problem.tasks.filter(
+    (t, i) =>
+      input.parts[t.part?.index ?? -1]?.id === part.code &&
+      ((days[i] ?? null) === null || (days[i] ?? 0) <= part.leadDays),
+  ).length;
 
 /** Parts with what is on hand, the newest ledger lines and where they are used; the shortest first. */
 export const loadStockDesk = async (context: Context): Promise<StockDesk> => {
   const yard = await loadYard(context);
   const parts = await loadParts(context.db);
   const machines = yard.machines.map((m) => m.machine);
-  const held = [...heldParts({ jobs: await loadOpenJobs(context.db), partOf: await partOfStages(context.db) }), ...trialParts(await loadCases(context.db), machines)];
+  const held = [
+    ...heldParts({ jobs: await loadOpenJobs(context.db), partOf: await partOfStages(context.db) }),
+    ...trialParts(await loadCases(context.db), machines),
+  ];
   const plan = await planYard(context, { yard });
   const orderOf = async (part: PartOnHand): Promise<Pick<StockLine, 'ledger' | 'reorder' | 'orders' | 'planned'>> => {
     const ledger = await loadLedger(context.db, part.id);
     const orders = plan.orders.filter((o) => o.partId === part.id);
     const planned = plannedOf(plan, part);
-    const use = { partId: part.id, packSize: part.packSize, onHand: part.onHand, onOrder: orders.reduce((sum, o) => sum + o.quantity, 0), reserved: held.filter((h) => h.partId === part.id && h.state === 'reserved').length, leadDays: part.leadDays, shelfDays: part.shelfDays, taken: takenOf(ledger, context.now()), overDays: YEAR_DAYS, planned };
+    const use = {
+      partId: part.id,
+      packSize: part.packSize,
+      onHand: part.onHand,
+      onOrder: orders.reduce((sum, o) => sum + o.quantity, 0),
+      reserved: held.filter((h) => h.partId === part.id && h.state === 'reserved').length,
+      leadDays: part.leadDays,
+      shelfDays: part.shelfDays,
+      taken: takenOf(ledger, context.now()),
+      overDays: YEAR_DAYS,
+      planned,
+    };
     return { ledger: ledger.slice(0, SHOWN_LINES), orders, planned, reorder: reorderOf(use) };
   };
   const tagOf = (id: number): string => machines.find((m) => m.id === id)?.tag ?? '';
@@ -60,8 +80,13 @@ export const loadStockDesk = async (context: Context): Promise<StockDesk> => {
       part,
       ...(await orderOf(part)),
       held: held.filter((h) => h.partId === part.id).map((h) => ({ ...h, tag: tagOf(h.machineId) })),
-      usedBy: yard.machines.filter((m) => m.machine.stages.some((s) => s.part?.id === part.id)).map((m) => m.machine.tag),
+      usedBy: yard.machines
+        .filter((m) => m.machine.stages.some((s) => s.part?.id === part.id))
+        .map((m) => m.machine.tag),
     })),
   );
-  return { yard, lines: [...lines].sort((a, b) => a.part.onHand - b.part.onHand || (a.part.code < b.part.code ? -1 : 1)) };
+  return {
+    yard,
+    lines: [...lines].sort((a, b) => a.part.onHand - b.part.onHand || (a.part.code < b.part.code ? -1 : 1)),
+  };
 };

@@ -34,7 +34,8 @@ export interface Trend {
   readonly baseline: number | null;
 }
 
-const stageIdOf = (detail: { readonly kind: string; readonly stageId?: number }): number | null => detail.stageId ?? null;
+const stageIdOf = (detail: { readonly kind: string; readonly stageId?: number }): number | null =>
+  detail.stageId ?? null;
 
 /** Every measure a machine has a series of, most often taken first. */
 export const trendKeys = (bench: Bench): readonly TrendKey[] => {
@@ -51,24 +52,32 @@ export const trendKeys = (bench: Bench): readonly TrendKey[] => {
 export const loadTrend = (bench: Bench, key: TrendKey): Trend => {
   const zone = bench.yard.site.timeZone;
   const points = standing(bench.tests)
-    .filter((t) => isSeries(t) && t.test.method === key.method && t.test.place === key.place && stageIdOf(t.test.detail) === key.stageId)
+    .filter(
+      (t) =>
+        isSeries(t) &&
+        t.test.method === key.method &&
+        t.test.place === key.place &&
+        stageIdOf(t.test.detail) === key.stageId,
+    )
     .flatMap((t): readonly TrendPoint[] => {
       const reduced = reduceTest(t.test);
       if (!reduced.ok) return [];
       const { mean, expanded, n } = reduced.value.repeats;
-      return [{
-        testId: t.id,
-        at: t.performedAt,
-        day: dayAt(t.performedAt, zone),
-        mean,
-        expanded,
-        n,
-        rigSeries: t.test.rigSeries,
-        isBaseline: t.isBaseline,
-        usable: reduced.value.usable && !reduced.value.biased,
-        by: t.by,
-        configuration: t.configuration,
-      }];
+      return [
+        {
+          testId: t.id,
+          at: t.performedAt,
+          day: dayAt(t.performedAt, zone),
+          mean,
+          expanded,
+          n,
+          rigSeries: t.test.rigSeries,
+          isBaseline: t.isBaseline,
+          usable: reduced.value.usable && !reduced.value.biased,
+          by: t.by,
+          configuration: t.configuration,
+        },
+      ];
     });
   const names = new Map(bench.status.machine.stages.map((s) => [s.id, s.name]));
   const changes = standing(bench.changes).map((c) => ({ at: c.performedAt, name: names.get(c.stageId) ?? '' }));

@@ -25,7 +25,10 @@ class RolledBack<T> extends Error {
 /** A refusal whose facts are kept: what was said stays on record although what was asked is not done. */
 type Kept<T> = Result<T> & { readonly keep?: true };
 
-export const refuseAndKeep = (refused: { readonly ok: false; readonly failures: Extract<Result<never>, { ok: false }>['failures'] }): Kept<never> => ({ ...refused, keep: true });
+export const refuseAndKeep = (refused: {
+  readonly ok: false;
+  readonly failures: Extract<Result<never>, { ok: false }>['failures'];
+}): Kept<never> => ({ ...refused, keep: true });
 
 const hashOf = (body: unknown): string => createHash('sha256').update(JSON.stringify(body)).digest('hex');
 
@@ -33,11 +36,19 @@ const hashOf = (body: unknown): string => createHash('sha256').update(JSON.strin
  * Runs one user action as one transaction, once. The same client id with the same request answers what it answered
  * the first time; with another request it is refused. A failing action leaves nothing behind, unless it says what is kept of it.
  */
-export const runOnce = async <T>(db: Db, action: UserAction, work: (tx: Db) => Promise<Kept<T>>): Promise<Result<T>> => {
+export const runOnce = async <T>(
+  db: Db,
+  action: UserAction,
+  work: (tx: Db) => Promise<Kept<T>>,
+): Promise<Result<T>> => {
   const requestHash = hashOf(action.body);
   try {
     return await db.transaction().execute(async (tx) => {
-      const before = await tx.selectFrom('user_action').selectAll().where('client_id', '=', action.body.clientId).executeTakeFirst();
+      const before = await tx
+        .selectFrom('user_action')
+        .selectAll()
+        .where('client_id', '=', action.body.clientId)
+        .executeTakeFirst();
       if (before) {
         return before.request_hash === requestHash && before.kind === action.kind
           ? (JSON.parse(before.result_json) as Result<T>)

@@ -1,6 +1,12 @@
 import { loadShareOf } from '@/core/calibrate/load-share';
 import { modelledMachine } from '@/core/calibrate/machine-model';
-import { type LossSeen, type MachineRecord, outlooksOf, type StageOutlook, type ZoneSeen } from '@/core/forecast/from-record';
+import {
+  type LossSeen,
+  type MachineRecord,
+  outlooksOf,
+  type StageOutlook,
+  type ZoneSeen,
+} from '@/core/forecast/from-record';
 import { addDays, type CalendarDate, dayAt, daysBetween } from '@/core/interval/calendar-date';
 import { isWear } from '@/core/interval/rules';
 import type { Machine } from '@/core/machine/machine';
@@ -27,7 +33,10 @@ const SEED = 20_261;
 const FRESH_DAYS = 2;
 
 /** Weekends are closed. */
-export const worksOn = (today: CalendarDate) => (day: number): boolean => ![0, 6].includes(new Date(`${addDays(today, day)}T12:00:00Z`).getUTCDay());
+export const worksOn =
+  (today: CalendarDate) =>
+  (day: number): boolean =>
+    ![0, 6].includes(new Date(`${addDays(today, day)}T12:00:00Z`).getUTCDay());
 
 interface Told {
   readonly yard: Yard;
@@ -45,23 +54,42 @@ const lossesOf = ({ yard, machine, tests, changes }: Told): readonly LossSeen[] 
   const modelled = modelledMachine(machine, tests);
   const shares = ruled.flatMap((s) => {
     const rule = s.rules.find((r) => r.rule.kind === 'flowLost')?.rule;
-    const share = rule?.kind === 'flowLost' ? loadShareOf({ modelled, position: machine.stages.indexOf(s), limitLoss: rule.share }) : null;
+    const share =
+      rule?.kind === 'flowLost'
+        ? loadShareOf({ modelled, position: machine.stages.indexOf(s), limitLoss: rule.share })
+        : null;
     return share ? [{ stageId: s.id, share }] : [];
   });
   return standing(tests).flatMap((record): readonly LossSeen[] => {
     if (!isSeries(record) || record.isBaseline || record.test.failedPreconditions.length > 0) return [];
     const day = dayAt(record.performedAt, timeZone);
-    const fresh = bags.size === 0 || changes.some((c) => bags.has(c.stageId) && c.performedAt <= record.performedAt && daysBetween({ from: c.performedOn, to: day }) <= FRESH_DAYS);
+    const fresh =
+      bags.size === 0 ||
+      changes.some(
+        (c) =>
+          bags.has(c.stageId) &&
+          c.performedAt <= record.performedAt &&
+          daysBetween({ from: c.performedOn, to: day }) <= FRESH_DAYS,
+      );
     if (!fresh) return [];
     const { baseline, reduced } = judgeTest({ machine, tests, thresholds, record });
     if (!('lossFraction' in baseline)) return [];
     const deviation = (reduced.repeats.expanded ?? 0.1 * reduced.repeats.mean) / (2 * reduced.repeats.mean);
-    return shares.map(({ stageId, share }) => ({ stageId, day, ofLimit: share(baseline.lossFraction), deviation: (share(baseline.lossFraction + deviation) - share(baseline.lossFraction - deviation)) / 2 }));
+    return shares.map(({ stageId, share }) => ({
+      stageId,
+      day,
+      ofLimit: share(baseline.lossFraction),
+      deviation: (share(baseline.lossFraction + deviation) - share(baseline.lossFraction - deviation)) / 2,
+    }));
   });
 };
 
 const zonesOf = ({ yard, tests }: Told): readonly ZoneSeen[] =>
-  standing(tests).flatMap(({ test: { detail }, performedAt }) => (detail.kind === 'zone' && detail.stageId !== null && detail.zone !== null ? [{ stageId: detail.stageId, day: dayAt(performedAt, yard.site.timeZone), zone: detail.zone }] : []));
+  standing(tests).flatMap(({ test: { detail }, performedAt }) =>
+    detail.kind === 'zone' && detail.stageId !== null && detail.zone !== null
+      ? [{ stageId: detail.stageId, day: dayAt(performedAt, yard.site.timeZone), zone: detail.zone }]
+      : [],
+  );
 
 const recordOf = (told: Told): MachineRecord => ({
   machine: told.machine,
@@ -81,7 +109,12 @@ export const loadOutlook = async (context: Pick<Context, 'db' | 'now'>, yard?: Y
   const machines = here.machines.map(({ machine }) => {
     const wears = machine.stages.some((s) => s.rules.some((r) => isWear(r.rule)));
     const own = wears ? tests.filter((t) => t.machineId === machine.id) : [];
-    return { machine, outlooks: outlooksOf(recordOf({ yard: here, machine, tests: own, changes: changes.filter((c) => c.machineId === machine.id) })) };
+    return {
+      machine,
+      outlooks: outlooksOf(
+        recordOf({ yard: here, machine, tests: own, changes: changes.filter((c) => c.machineId === machine.id) }),
+      ),
+    };
   });
   return { yard: here, machines };
 };

@@ -24,7 +24,9 @@ export interface Yard {
   readonly openJobs: ReadonlyMap<number, JobState>;
 }
 
-const grouped = <T extends { readonly machineId: number }>(records: readonly T[]): ReadonlyMap<number, readonly T[]> => {
+const grouped = <T extends { readonly machineId: number }>(
+  records: readonly T[],
+): ReadonlyMap<number, readonly T[]> => {
   const groups = new Map<number, T[]>();
   for (const record of records) {
     const group = groups.get(record.machineId);
@@ -55,6 +57,14 @@ export const loadYard = async ({ db, now }: Context): Promise<Yard> => {
     const job = openJobs.get(m.machine.id);
     return job && doNotRun(job) && job.driesUntil === null ? 0 : 1;
   };
-  const order = (a: MachineStatus, b: MachineStatus) => stands(a) - stands(b) || a.need.urgency - b.need.urgency || (a.machine.tag < b.machine.tag ? -1 : 1);
-  return { site, today, ownDusts: await loadOwnDusts(db), machines: [...machines].sort(order), openCases: await machinesWithOpenCase(db), openJobs };
+  const order = (a: MachineStatus, b: MachineStatus) =>
+    stands(a) - stands(b) || a.need.urgency - b.need.urgency || (a.machine.tag < b.machine.tag ? -1 : 1);
+  return {
+    site,
+    today,
+    ownDusts: await loadOwnDusts(db),
+    machines: [...machines].sort(order),
+    openCases: await machinesWithOpenCase(db),
+    openJobs,
+  };
 };

@@ -22,14 +22,33 @@ export const AtDue = ({ view, then, name, when, units }: AtDueProps) => {
   const names = view.model.stages.map((s) => s.name);
   return (
     <section aria-label={`When the ${name} is due`}>
-      <h2 className="text-xl font-bold">When the {name} is due, {when}</h2>
+      <h2 className="text-xl font-bold">
+        When the {name} is due, {when}
+      </h2>
       <p>
-        <span className="dial text-2xl">{show('flow', then.flowPerToolM3s, units)}</span> at the tool, today <span className="dial">{show('flow', view.now.flowPerToolM3s, units)}</span>
-        {then.hoseVelocityMs !== null && <span className="soft"> · {show('velocity', then.hoseVelocityMs, units)} in the hose</span>}
+        <span className="dial text-2xl">{show('flow', then.flowPerToolM3s, units)}</span> at the tool, today{' '}
+        <span className="dial">{show('flow', view.now.flowPerToolM3s, units)}</span>
+        {then.hoseVelocityMs !== null && (
+          <span className="soft"> · {show('velocity', then.hoseVelocityMs, units)} in the hose</span>
+        )}
       </p>
-      <StaircasePicture lines={lines} names={names} units={units} heightPx={92} floorPa={null} selected={null} onSelect={nothing} handle={null} onPull={nothing} sayColumn={(i) => names[i] ?? ''} caption={false} />
+      <StaircasePicture
+        lines={lines}
+        names={names}
+        units={units}
+        heightPx={92}
+        floorPa={null}
+        selected={null}
+        onSelect={nothing}
+        handle={null}
+        onPull={nothing}
+        sayColumn={(i) => names[i] ?? ''}
+        caption={false}
+      />
       <StaircaseTable lines={lines} names={names} units={units} />
-      <p className="soft text-sm">Solid then, dashed today. A load that grows straight with its life; the model's figure, not a reading.</p>
+      <p className="soft text-sm">
+        Solid then, dashed today. A load that grows straight with its life; the model's figure, not a reading.
+      </p>
     </section>
   );
 };

@@ -2,7 +2,13 @@ import type { ReactNode } from 'react';
 import type { StageKind } from '@/core/path/stage-kinds';
 
 // Every glyph is drawn in a 64 x 48 box; air runs along y = 24 from left to right.
-const LINE = { stroke: 'currentColor', strokeWidth: 2, fill: 'none', strokeLinejoin: 'round', strokeLinecap: 'round' } as const;
+const LINE = {
+  stroke: 'currentColor',
+  strokeWidth: 2,
+  fill: 'none',
+  strokeLinejoin: 'round',
+  strokeLinecap: 'round',
+} as const;
 
 const pipe = (from: number, to: number) => (
   <>
@@ -35,7 +41,11 @@ const GLYPHS: Record<StageKind, ReactNode> = {
   hose: (
     <>
       {pipe(0, 64)}
-      <path d="M8 18 v12 M16 18 v12 M24 18 v12 M32 18 v12 M40 18 v12 M48 18 v12 M56 18 v12" {...LINE} strokeWidth={1.4} />
+      <path
+        d="M8 18 v12 M16 18 v12 M24 18 v12 M32 18 v12 M40 18 v12 M48 18 v12 M56 18 v12"
+        {...LINE}
+        strokeWidth={1.4}
+      />
     </>
   ),
   wye: <path d="M0 6 H16 L34 18 H64 M0 42 H16 L34 30 H64 M0 16 H12 L22 24 L12 32 H0" {...LINE} />,
@@ -61,7 +71,10 @@ const GLYPHS: Record<StageKind, ReactNode> = {
   cyclone: (
     <>
       {pipe(0, 14)}
-      <path d="M14 18 V10 H48 V18 H64 M14 30 L26 44 H36 L48 30 H64 M20 18 q11 7 22 0 M23 26 q8 6 16 0 M27 34 q4 4 8 0" {...LINE} />
+      <path
+        d="M14 18 V10 H48 V18 H64 M14 30 L26 44 H36 L48 30 H64 M20 18 q11 7 22 0 M23 26 q8 6 16 0 M27 34 q4 4 8 0"
+        {...LINE}
+      />
     </>
   ),
   dropChamber: box(<path d="M14 34 l6 4 l6 -4 l6 4 l6 -4 l6 4 l6 -4 M22 20 v8 m-3 -3 l3 3 l3 -3" {...LINE} />),
@@ -73,8 +86,19 @@ const GLYPHS: Record<StageKind, ReactNode> = {
   ),
   cloth: box(<path d="M22 8 V40 M32 8 V40 M42 8 V40 M16 14 H48 M16 24 H48 M16 34 H48" {...LINE} strokeWidth={1.3} />),
   prefilter: box(<path d="M26 7 V41 M31 7 V41 M36 7 V41" {...LINE} strokeDasharray="4 3" />),
-  mainFilter: box(<>{zigzag(20)}{zigzag(32)}</>),
-  canister: box(<>{zigzag(16)}{zigzag(27)}{zigzag(38)}</>),
+  mainFilter: box(
+    <>
+      {zigzag(20)}
+      {zigzag(32)}
+    </>,
+  ),
+  canister: box(
+    <>
+      {zigzag(16)}
+      {zigzag(27)}
+      {zigzag(38)}
+    </>,
+  ),
   hepa: box(
     <>
       {zigzag(24)}
@@ -94,7 +118,10 @@ const GLYPHS: Record<StageKind, ReactNode> = {
       {pipe(0, 12)}
       {pipe(52, 64)}
       <circle cx="32" cy="24" r="20" {...LINE} strokeWidth={2.6} />
-      <path d="M32 24 C32 12 42 10 44 16 C42 22 36 22 32 24 C42 30 38 40 32 38 C28 34 30 28 32 24 C22 30 16 22 20 17 C25 16 29 20 32 24" fill="currentColor" />
+      <path
+        d="M32 24 C32 12 42 10 44 16 C42 22 36 22 32 24 C42 30 38 40 32 38 C28 34 30 28 32 24 C22 30 16 22 20 17 C25 16 29 20 32 24"
+        fill="currentColor"
+      />
     </>
   ),
   exhaustFilter: box(<path d="M40 7 V41 M45 7 V41 M18 24 H32 m-5 -4 l5 4 l-5 4" {...LINE} />),

@@ -71,7 +71,16 @@ const Column = (p: PictureProps & { readonly position: number; readonly y: (pa: 
     event.preventDefault();
     p.onPull(position, handle.pull + by);
   };
-  const slider = handle ? { role: 'slider', 'aria-valuemin': 0, 'aria-valuemax': 100, 'aria-valuenow': Math.round(handle.pull * 100), 'aria-valuetext': handle.text, 'aria-orientation': 'vertical' as const } : {};
+  const slider = handle
+    ? {
+        role: 'slider',
+        'aria-valuemin': 0,
+        'aria-valuemax': 100,
+        'aria-valuenow': Math.round(handle.pull * 100),
+        'aria-valuetext': handle.text,
+        'aria-orientation': 'vertical' as const,
+      }
+    : {};
   return (
     <button
       type="button"
@@ -88,7 +97,11 @@ const Column = (p: PictureProps & { readonly position: number; readonly y: (pa: 
       onPointerMove={drag}
       onKeyDown={press}
     >
-      <span className="dial absolute inset-x-0 text-center text-[0.6875rem] leading-4 font-semibold sm:text-xs" style={{ top }} aria-hidden="true">
+      <span
+        className="dial absolute inset-x-0 text-center text-[0.6875rem] leading-4 font-semibold sm:text-xs"
+        style={{ top }}
+        aria-hidden="true"
+      >
         {lifts ? `+${short(-step.dropPa, p.units)}` : short(step.dropPa, p.units)}
       </span>
     </button>
@@ -102,16 +115,34 @@ export const StaircasePicture = (p: PictureProps) => {
   const line = { fill: 'none', vectorEffect: 'non-scaling-stroke' as const, strokeLinejoin: 'round' as const };
   return (
     <div className="relative select-none" style={{ height: p.heightPx }}>
-      <svg viewBox={`0 0 ${width} ${p.heightPx}`} preserveAspectRatio="none" className="absolute inset-0 h-full w-full" aria-hidden="true">
+      <svg
+        viewBox={`0 0 ${width} ${p.heightPx}`}
+        preserveAspectRatio="none"
+        className="absolute inset-0 h-full w-full"
+        aria-hidden="true"
+      >
         <path d={`M0 ${y(0)} H${width}`} {...line} stroke="var(--color-base-300)" strokeWidth={1} />
         <path d={lineOf(p.lines.asNew, y)} {...line} stroke="var(--ink-soft)" strokeWidth={1.5} strokeDasharray="5 4" />
         <path d={lineOf(p.lines.now, y)} {...line} stroke="var(--color-base-content)" strokeWidth={2.5} />
-        {p.lines.whatIf && <path d={lineOf(p.lines.whatIf, y)} {...line} stroke="var(--color-primary)" strokeWidth={4} strokeDasharray="1 6" strokeLinecap="round" />}
+        {p.lines.whatIf && (
+          <path
+            d={lineOf(p.lines.whatIf, y)}
+            {...line}
+            stroke="var(--color-primary)"
+            strokeWidth={4}
+            strokeDasharray="1 6"
+            strokeLinecap="round"
+          />
+        )}
       </svg>
       {p.names.map((name, position) => (
         <Column key={`${position}-${name}`} {...p} position={position} y={y} />
       ))}
-      {p.caption && <span className="caption pointer-events-none absolute bottom-0 left-0 text-[0.6875rem]">{prettyUnit(SHOWN[p.units].pressure.unit)} below the room</span>}
+      {p.caption && (
+        <span className="caption pointer-events-none absolute bottom-0 left-0 text-[0.6875rem]">
+          {prettyUnit(SHOWN[p.units].pressure.unit)} below the room
+        </span>
+      )}
     </div>
   );
 };

@@ -2,7 +2,15 @@ import type { Lines } from './staircase-picture';
 import { show, showPercent, type UnitSystem } from '@/core/units';
 
 /** The staircase in figures, for who does not see the picture. */
-export const StaircaseTable = ({ lines, names, units }: { readonly lines: Lines; readonly names: readonly string[]; readonly units: UnitSystem }) => {
+export const StaircaseTable = ({
+  lines,
+  names,
+  units,
+}: {
+  readonly lines: Lines;
+  readonly names: readonly string[];
+  readonly units: UnitSystem;
+}) => {
   const shown = lines.whatIf ?? lines.now;
   // A table keeps its width whatever it is told, so the box around it is what is hidden.
   return (

@@ -34,18 +34,27 @@ interface Telling {
 
 /** The step to speak of first: the one that grew most since new, else the tallest; the fan never. */
 const telling = (stairs: Staircase, asNew: Staircase): Telling => {
-  const most = (size: (i: number) => number) => stairs.steps.reduce((best, _, i) => (size(i) > size(best) ? i : best), 0);
+  const most = (size: (i: number) => number) =>
+    stairs.steps.reduce((best, _, i) => (size(i) > size(best) ? i : best), 0);
   const growth = (i: number) => (stairs.steps[i]?.dropPa ?? 0) - (asNew.steps[i]?.dropPa ?? 0);
   const grown = most(growth);
-  if (growth(grown) > GROWN * stairs.fanLiftPa && (stairs.steps[grown]?.dropPa ?? 0) > 0) return { position: grown, lead: 'Grown most' };
+  if (growth(grown) > GROWN * stairs.fanLiftPa && (stairs.steps[grown]?.dropPa ?? 0) > 0)
+    return { position: grown, lead: 'Grown most' };
   return { position: most((i) => stairs.steps[i]?.dropPa ?? 0), lead: 'Tallest step' };
 };
 
-const aboutStep = (view: PathView, step: Step, { normal, units }: { readonly normal: Step | null; readonly units: UnitSystem }): string => {
+const aboutStep = (
+  view: PathView,
+  step: Step,
+  { normal, units }: { readonly normal: Step | null; readonly units: UnitSystem },
+): string => {
   const stage = view.model.stages[step.position];
   if (!stage) return '';
   const { air } = stage.spec;
-  const face = step.faceVelocityMs !== null && air.form === 'medium' ? `. ${sayFace(faceVelocity({ flowM3s: step.flowM3s, areaM2: air.areaM2 * air.inParallel, medium: air.medium, collector: view.collector }))}` : '';
+  const face =
+    step.faceVelocityMs !== null && air.form === 'medium'
+      ? `. ${sayFace(faceVelocity({ flowM3s: step.flowM3s, areaM2: air.areaM2 * air.inParallel, medium: air.medium, collector: view.collector }))}`
+      : '';
   const line = step.lineVelocityMs === null ? '' : `. ${show('velocity', step.lineVelocityMs, units)} in it`;
   return `${capital(sayStep(stage.name, step, { normal, units }))}${line}${face}.`;
 };
@@ -53,14 +62,29 @@ const aboutStep = (view: PathView, step: Step, { normal, units }: { readonly nor
 const Key = ({ whatIf }: { whatIf: boolean }) => (
   <span className="caption flex flex-wrap items-center gap-x-3" aria-hidden="true">
     <span className="flex items-center gap-1">
-      <svg width="26" height="6"><path d="M0 3 H26" stroke="var(--ink-soft)" strokeWidth="1.5" strokeDasharray="5 4" /></svg> as new
+      <svg width="26" height="6">
+        <path d="M0 3 H26" stroke="var(--ink-soft)" strokeWidth="1.5" strokeDasharray="5 4" />
+      </svg>{' '}
+      as new
     </span>
     <span className="flex items-center gap-1">
-      <svg width="26" height="6"><path d="M0 3 H26" stroke="var(--color-base-content)" strokeWidth="2.5" /></svg> today
+      <svg width="26" height="6">
+        <path d="M0 3 H26" stroke="var(--color-base-content)" strokeWidth="2.5" />
+      </svg>{' '}
+      today
     </span>
     {whatIf && (
       <span className="flex items-center gap-1">
-        <svg width="26" height="6"><path d="M2 3 H26" stroke="var(--color-primary)" strokeWidth="4" strokeDasharray="1 6" strokeLinecap="round" /></svg> what if
+        <svg width="26" height="6">
+          <path
+            d="M2 3 H26"
+            stroke="var(--color-primary)"
+            strokeWidth="4"
+            strokeDasharray="1 6"
+            strokeLinecap="round"
+          />
+        </svg>{' '}
+        what if
       </span>
     )}
   </span>
@@ -106,7 +130,9 @@ const Drawn = ({ view, units, compact = false, hush = false, lines: { asNew, now
         heightPx={on ? 190 : compact ? 76 : 132}
         floorPa={on ? -view.parameters.p0Pa : null}
         selected={on ? state.selected : looked}
-        onSelect={(position) => (on && position !== null ? dispatch({ type: 'select', position }) : setLooked(position))}
+        onSelect={(position) =>
+          on && position !== null ? dispatch({ type: 'select', position }) : setLooked(position)
+        }
         handle={on ? handled : null}
         onPull={(position, to) => dispatch({ type: 'pull', position, to })}
         sayColumn={say}
@@ -114,11 +140,22 @@ const Drawn = ({ view, units, compact = false, hush = false, lines: { asNew, now
       />
       <StaircaseTable lines={lines} names={names} units={units} />
       <div className={`border-base-300 flex items-center gap-x-4 border-t ${low ? '' : 'flex-wrap'}`}>
-        <p className={low ? 'min-w-0 flex-1 truncate text-xs leading-5 font-semibold' : 'min-w-0 flex-1 basis-64 py-1 text-sm font-semibold'}>
+        <p
+          className={
+            low
+              ? 'min-w-0 flex-1 truncate text-xs leading-5 font-semibold'
+              : 'min-w-0 flex-1 basis-64 py-1 text-sm font-semibold'
+          }
+        >
           {step && looked === null && !on ? `${first.lead}: ${say(at).replace(/^./, (c) => c.toLowerCase())}` : say(at)}
         </p>
         {!low && <Key whatIf={on} />}
-        <button type="button" className={`choice font-bold ${low ? 'absolute bottom-6 left-0 z-10 text-sm' : ''}`} aria-pressed={on} onClick={() => setOn(!on)}>
+        <button
+          type="button"
+          className={`choice font-bold ${low ? 'absolute bottom-6 left-0 z-10 text-sm' : ''}`}
+          aria-pressed={on}
+          onClick={() => setOn(!on)}
+        >
           What if
         </button>
       </div>
@@ -129,7 +166,9 @@ const Drawn = ({ view, units, compact = false, hush = false, lines: { asNew, now
         </div>
       )}
       {on && !stairs && !failed && <p className="soft py-2">Working it out...</p>}
-      {on && failed && <p className="tone-watch py-1 font-bold">No working point for this: the last one that has one is shown.</p>}
+      {on && failed && (
+        <p className="tone-watch py-1 font-bold">No working point for this: the last one that has one is shown.</p>
+      )}
       {!compact && !hush && (
         <details className="text-sm">
           <summary className="min-h-8 cursor-pointer">

@@ -53,7 +53,9 @@ const Suspicion = ({ share, name }: { share: number; name: string }) => (
     <div className="border-base-300 h-2.5 border" aria-hidden="true">
       <div className="h-full" style={{ width: `${Math.round(100 * share)}%`, background: HATCH }} />
     </div>
-    <span className={`dial block text-xs leading-tight sm:mt-0.5 ${share >= 0.35 ? 'tone-stop font-bold' : 'font-medium'}`}>
+    <span
+      className={`dial block text-xs leading-tight sm:mt-0.5 ${share >= 0.35 ? 'tone-stop font-bold' : 'font-medium'}`}
+    >
       <span className="sr-only">{name}: suspected with </span>
       {Math.round(100 * share)} %
     </span>
@@ -78,15 +80,22 @@ const StageCell = ({ stage, side, due, open, suspected, range }: CellProps) => (
       <StageGlyph kind={stage.kind} missing={stage.missing} />
     </div>
     <div className="flex flex-1 flex-col px-0.5 pt-1 pb-1.5 text-center sm:px-1.5">
-      <span className="hidden text-[0.8125rem] leading-tight font-semibold hyphens-auto break-words sm:block">{stage.name}</span>
+      <span className="hidden text-[0.8125rem] leading-tight font-semibold hyphens-auto break-words sm:block">
+        {stage.name}
+      </span>
       <span className="sr-only sm:hidden">{stage.name}</span>
       {stage.missing && <span className="tone-stop text-xs font-bold">missing</span>}
       {stage.doNotRemove && <span className="soft hidden text-xs sm:block">stays in</span>}
       {suspected !== null && <Suspicion share={suspected} name={stage.name} />}
       {suspected === null && due && (
         <div className="mt-auto pt-1">
-          <LifeBar remaining={due.remaining} label={`${stage.name}: ${due.daysLeft === null ? 'no date yet' : dueIn(due.daysLeft)}`} />
-          <span className="dial block text-xs leading-tight font-medium sm:mt-0.5" aria-hidden="true">{range ?? shortLife(due)}</span>
+          <LifeBar
+            remaining={due.remaining}
+            label={`${stage.name}: ${due.daysLeft === null ? 'no date yet' : dueIn(due.daysLeft)}`}
+          />
+          <span className="dial block text-xs leading-tight font-medium sm:mt-0.5" aria-hidden="true">
+            {range ?? shortLife(due)}
+          </span>
         </div>
       )}
     </div>
@@ -110,7 +119,19 @@ const PlacePin = ({ place, gap, count }: { place: Place; gap: number; count: num
 };
 
 /** The machine's air path from tool to room: a glyph per stage in its order, the fan in its place, remaining life. */
-export const AirPathStrip = ({ machine, due, place = null, openStageId = null, view, units, compact = false, hush = false, bare = false, ranges, suspicion }: StripProps) => {
+export const AirPathStrip = ({
+  machine,
+  due,
+  place = null,
+  openStageId = null,
+  view,
+  units,
+  compact = false,
+  hush = false,
+  bare = false,
+  ranges,
+  suspicion,
+}: StripProps) => {
   const kinds = machine.stages.map((s) => s.kind);
   const sides = sidesOfPath(kinds);
   if (!sides.ok) return <p className="tone-stop p-3 font-bold">This air path has no single fan: it cannot be drawn.</p>;

@@ -25,7 +25,10 @@ export const useWhatIf = (view: PathView, on: boolean): WhatIfUse => {
     const opened = openAirPath({
       model: view.model,
       parameters: view.parameters,
-      heard: (reply) => setAnswer((held) => (reply.told === 'solved' ? { stairs: reply.stairs, failed: false } : { stairs: held.stairs, failed: true })),
+      heard: (reply) =>
+        setAnswer((held) =>
+          reply.told === 'solved' ? { stairs: reply.stairs, failed: false } : { stairs: held.stairs, failed: true },
+        ),
     });
     client.current = opened;
     return () => {

@@ -13,7 +13,15 @@ interface FiguresProps {
   readonly hoseM: number | null;
 }
 
-const Figure = ({ label, value, before }: { label: string; value: { number: string; unit: string }; before: string }) => (
+const Figure = ({
+  label,
+  value,
+  before,
+}: {
+  label: string;
+  value: { number: string; unit: string };
+  before: string;
+}) => (
   <div>
     <div className="flex items-baseline gap-1 whitespace-nowrap">
       <span className="dial text-3xl leading-none">{value.number}</span>
@@ -30,7 +38,12 @@ const ZONE_TONES = { green: 'good', amber: 'watch', red: 'stop' } as const;
 const Lamp = ({ view, stairs, hoseM }: FiguresProps) => {
   if (!view.lamp || hoseM === null) return null;
   const { lit, warnsAtMs } = flowLamp(view.lamp, { flowM3s: stairs.flowPerToolM3s, hoseM });
-  return <ToneMark tone={lit ? 'stop' : 'good'} word={lit ? `Flow lamp lit: below ${warnsAtMs.toFixed(0)} m/s in this hose` : 'Flow lamp out'} />;
+  return (
+    <ToneMark
+      tone={lit ? 'stop' : 'good'}
+      word={lit ? `Flow lamp lit: below ${warnsAtMs.toFixed(0)} m/s in this hose` : 'Flow lamp out'}
+    />
+  );
 };
 
 const Gauges = ({ view, stairs }: FiguresProps) =>
@@ -54,11 +67,23 @@ export const WhatIfFigures = (p: FiguresProps) => {
   return (
     <div className="flex flex-wrap items-center gap-x-8 gap-y-2" role="status">
       <div className="flex flex-wrap gap-x-6 gap-y-2">
-        <Figure label={several ? 'at each tool' : 'at the tool'} value={showParts('flow', tool(stairs), units)} before={show('flow', tool(now), units)} />
+        <Figure
+          label={several ? 'at each tool' : 'at the tool'}
+          value={showParts('flow', tool(stairs), units)}
+          before={show('flow', tool(now), units)}
+        />
         {stairs.hoseVelocityMs !== null && now.hoseVelocityMs !== null && (
-          <Figure label="in the hose" value={showParts('velocity', stairs.hoseVelocityMs, units)} before={show('velocity', now.hoseVelocityMs, units)} />
+          <Figure
+            label="in the hose"
+            value={showParts('velocity', stairs.hoseVelocityMs, units)}
+            before={show('velocity', now.hoseVelocityMs, units)}
+          />
         )}
-        <Figure label="fan lift" value={showParts('pressure', stairs.fanLiftPa, units)} before={show('pressure', now.fanLiftPa, units)} />
+        <Figure
+          label="fan lift"
+          value={showParts('pressure', stairs.fanLiftPa, units)}
+          before={show('pressure', now.fanLiftPa, units)}
+        />
       </div>
       <Lamp {...p} />
       <Gauges {...p} />

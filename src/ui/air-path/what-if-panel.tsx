@@ -55,7 +55,11 @@ export const pullText = (view: PathView, state: WhatIf, position: number): strin
   return `${times < 10 ? times.toFixed(1) : Math.round(times)} times its clean resistance`;
 };
 
-const StageHandles = ({ stage, position, ...p }: PanelProps & { readonly stage: ModelStage; readonly position: number }) => {
+const StageHandles = ({
+  stage,
+  position,
+  ...p
+}: PanelProps & { readonly stage: ModelStage; readonly position: number }) => {
   const handle = handleOf(stage);
   const out = p.state.removed.includes(position);
   const { filters } = { filters: handle === 'load' };
@@ -74,7 +78,12 @@ const StageHandles = ({ stage, position, ...p }: PanelProps & { readonly stage: 
       )}
       {filters && !stage.missing && (
         <label className="flex min-h-11 cursor-pointer items-center gap-2 font-semibold">
-          <input type="checkbox" className="checkbox checkbox-primary" checked={out} onChange={(e) => p.dispatch({ type: 'remove', position, out: e.currentTarget.checked })} />
+          <input
+            type="checkbox"
+            className="checkbox checkbox-primary"
+            checked={out}
+            onChange={(e) => p.dispatch({ type: 'remove', position, out: e.currentTarget.checked })}
+          />
           Take it out
         </label>
       )}
@@ -88,8 +97,24 @@ const HoseHandles = ({ view, state, dispatch, units }: PanelProps) => {
   const wide = view.collector ? 0.3 : 0.08;
   return (
     <>
-      <Slide label="Length" value={now.lengthM} low={0.5} high={view.collector ? 30 : 20} step={0.5} text={units === 'us' ? `${(now.lengthM / 0.3048).toFixed(0)} ft` : `${now.lengthM} m`} onSlide={(lengthM) => dispatch({ type: 'hose', hose: { ...now, lengthM } })} />
-      <Slide label="Bore" value={now.boreM} low={0.019} high={wide} step={0.001} text={show('length', now.boreM, units)} onSlide={(boreM) => dispatch({ type: 'hose', hose: { ...now, boreM } })} />
+      <Slide
+        label="Length"
+        value={now.lengthM}
+        low={0.5}
+        high={view.collector ? 30 : 20}
+        step={0.5}
+        text={units === 'us' ? `${(now.lengthM / 0.3048).toFixed(0)} ft` : `${now.lengthM} m`}
+        onSlide={(lengthM) => dispatch({ type: 'hose', hose: { ...now, lengthM } })}
+      />
+      <Slide
+        label="Bore"
+        value={now.boreM}
+        low={0.019}
+        high={wide}
+        step={0.001}
+        text={show('length', now.boreM, units)}
+        onSlide={(boreM) => dispatch({ type: 'hose', hose: { ...now, boreM } })}
+      />
     </>
   );
 };
@@ -97,10 +122,30 @@ const HoseHandles = ({ view, state, dispatch, units }: PanelProps) => {
 const DriveHandles = ({ view, state, dispatch }: PanelProps) => {
   const curve = view.model.stages.map((s) => s.spec.air).find((a) => a.form === 'fan')?.curve;
   if (curve?.kind === 'universal') {
-    return <Slide label="Line voltage" value={state.volts} low={view.nominalVolts * 0.7} high={view.nominalVolts * 1.1} step={1} text={`${state.volts.toFixed(0)} V of ${view.nominalVolts.toFixed(0)} V`} onSlide={(volts) => dispatch({ type: 'volts', volts })} />;
+    return (
+      <Slide
+        label="Line voltage"
+        value={state.volts}
+        low={view.nominalVolts * 0.7}
+        high={view.nominalVolts * 1.1}
+        step={1}
+        text={`${state.volts.toFixed(0)} V of ${view.nominalVolts.toFixed(0)} V`}
+        onSlide={(volts) => dispatch({ type: 'volts', volts })}
+      />
+    );
   }
   if (curve?.kind === 'pneumatic') {
-    return <Slide label="Supply pressure" value={state.supplyShare} low={0.2} high={1.1} step={0.01} text={`${Math.round(state.supplyShare * 100)} % of nominal`} onSlide={(share) => dispatch({ type: 'supply', share })} />;
+    return (
+      <Slide
+        label="Supply pressure"
+        value={state.supplyShare}
+        low={0.2}
+        high={1.1}
+        step={0.01}
+        text={`${Math.round(state.supplyShare * 100)} % of nominal`}
+        onSlide={(share) => dispatch({ type: 'supply', share })}
+      />
+    );
   }
   return <p className="soft">An induction motor keeps its speed when the voltage falls.</p>;
 };
@@ -113,9 +158,22 @@ const LeakHandle = ({ view, state, dispatch, units, node }: PanelProps & { reado
   const hole = Math.sqrt((4 * areaMm2) / Math.PI) / 1000;
   const name = view.model.stages[node]?.name ?? 'stage';
   const lengthUnit = SHOWN[units].length.unit;
-  const across = areaMm2 === 0 ? 'none' : `${areaMm2.toFixed(0)} mm², a ${Number(fromSi('length', hole, lengthUnit).toPrecision(2))} ${prettyUnit(lengthUnit)} hole`;
+  const across =
+    areaMm2 === 0
+      ? 'none'
+      : `${areaMm2.toFixed(0)} mm², a ${Number(fromSi('length', hole, lengthUnit).toPrecision(2))} ${prettyUnit(lengthUnit)} hole`;
   // The square gives the small leaks, where it matters, the longer way of the slider.
-  return <Slide label={`Leak before the ${name}`} value={Math.sqrt(areaMm2 / MOST_LEAK_MM2)} low={0} high={1} step={0.01} text={across} onSlide={(v) => dispatch({ type: 'leak', node, areaMm2: v * v * MOST_LEAK_MM2 })} />;
+  return (
+    <Slide
+      label={`Leak before the ${name}`}
+      value={Math.sqrt(areaMm2 / MOST_LEAK_MM2)}
+      low={0}
+      high={1}
+      step={0.01}
+      text={across}
+      onSlide={(v) => dispatch({ type: 'leak', node, areaMm2: v * v * MOST_LEAK_MM2 })}
+    />
+  );
 };
 
 /** The handles of the chosen stage, and the way back to today. */
@@ -128,17 +186,22 @@ export const WhatIfPanel = (p: PanelProps) => {
   return (
     <div>
       <h3 className="text-lg leading-tight font-bold">{capital(stage.name)}</h3>
-      <p className="soft text-sm">Drag a column of the picture down to load or block its stage, or use the sliders; arrow keys work on both.</p>
+      <p className="soft text-sm">
+        Drag a column of the picture down to load or block its stage, or use the sliders; arrow keys work on both.
+      </p>
       <div className="mt-1 grid gap-x-6 gap-y-1 sm:grid-cols-2 lg:grid-cols-3">
         <StageHandles {...p} stage={stage} position={position} />
         {stage.spec.air.form === 'line' && <HoseHandles {...p} />}
         {handle === 'drive' && <DriveHandles {...p} />}
         {position > 0 && <LeakHandle {...p} node={position} />}
       </div>
-      <button type="button" className="choice mt-1 font-semibold" onClick={() => dispatch({ type: 'reset', to: startWhatIf(view) })}>
+      <button
+        type="button"
+        className="choice mt-1 font-semibold"
+        onClick={() => dispatch({ type: 'reset', to: startWhatIf(view) })}
+      >
         Back to today
       </button>
     </div>
   );
 };
-

@@ -34,7 +34,8 @@ const held = (t: number): number => Math.min(FARTHEST, Math.max(0, t));
 
 /** Load in Pa s/m3 at a pull. */
 export const loadOfPull = (t: number, view: PathView): number => loadOfShare(held(t), view.parameters);
-const pullOfLoad = (load: number, { parameters: { p0Pa, qMaxM3s } }: PathView): number => held(load / (load + p0Pa / qMaxM3s));
+const pullOfLoad = (load: number, { parameters: { p0Pa, qMaxM3s } }: PathView): number =>
+  held(load / (load + p0Pa / qMaxM3s));
 
 const kindAt = (view: PathView, position: number): Handle => {
   const stage = view.model.stages[position];
@@ -52,7 +53,9 @@ const firstSelected = (view: PathView): number => {
 /** What-if starts where the machine stands today. */
 export const startWhatIf = (view: PathView): WhatIf => ({
   selected: firstSelected(view),
-  loads: Object.fromEntries(Object.entries(view.today.state.stages).map(([position, s]) => [position, pullOfLoad(s.loadPaSM3, view)])),
+  loads: Object.fromEntries(
+    Object.entries(view.today.state.stages).map(([position, s]) => [position, pullOfLoad(s.loadPaSM3, view)]),
+  ),
   blocks: {},
   removed: [],
   leaksMm2: {},
@@ -73,7 +76,8 @@ const pull = (s: WhatIf, view: PathView, { position, to }: { position: number; t
   }
 };
 
-export const pullAt = (s: WhatIf, view: PathView, position: number): number => (kindAt(view, position) === 'load' ? s.loads[position] : s.blocks[position]) ?? 0;
+export const pullAt = (s: WhatIf, view: PathView, position: number): number =>
+  (kindAt(view, position) === 'load' ? s.loads[position] : s.blocks[position]) ?? 0;
 
 /** The reducer of what-if. */
 export const whatIfReducer =
@@ -103,14 +107,23 @@ export const whatIfReducer =
 
 const driveOf = (s: WhatIf, view: PathView): PathState['drive'] => {
   const curve = view.model.stages.map((x) => x.spec.air).find((a) => a.form === 'fan')?.curve;
-  const speedRatio = curve?.kind === 'universal' ? speedRatioOfVoltage({ volts: s.volts, nominalVolts: view.nominalVolts }) : 1;
+  const speedRatio =
+    curve?.kind === 'universal' ? speedRatioOfVoltage({ volts: s.volts, nominalVolts: view.nominalVolts }) : 1;
   return { speedRatio, supplyPa: curve?.kind === 'pneumatic' ? curve.nominalSupplyPa * s.supplyShare : null };
 };
 
 /** The state the model is asked for. */
 export const stateOfWhatIf = (s: WhatIf, view: PathView): PathState => ({
   stages: Object.fromEntries(
-    view.model.stages.map((_, i) => [i, { ...CLEAN, loadPaSM3: loadOfPull(s.loads[i] ?? 0, view), blockFactor: blockFactorOf(held(s.blocks[i] ?? 0)), removed: s.removed.includes(i) }]),
+    view.model.stages.map((_, i) => [
+      i,
+      {
+        ...CLEAN,
+        loadPaSM3: loadOfPull(s.loads[i] ?? 0, view),
+        blockFactor: blockFactorOf(held(s.blocks[i] ?? 0)),
+        removed: s.removed.includes(i),
+      },
+    ]),
   ),
   leaksM2: Object.fromEntries(Object.entries(s.leaksMm2).map(([node, mm2]) => [node, mm2 * 1e-6])),
   hose: s.hose,

@@ -4,7 +4,15 @@ import { DUST_ANSWERS, type Dust, type DustQuestion as Asked } from '@/core/dust
 import { type MachineDust, withStatement } from '@/core/dust/history';
 import { DUST_HAZARDS, type DustHazard, isBelow } from '@/core/dust/level';
 import { registerOf } from '@/core/dust/register';
-import { ANSWER_WORDS, QUESTION_WORDS, REFERRAL_WORDS, sayDusts, sayEquipment, sayLevel, sayNeededClass } from '@/messages/dust';
+import {
+  ANSWER_WORDS,
+  QUESTION_WORDS,
+  REFERRAL_WORDS,
+  sayDusts,
+  sayEquipment,
+  sayLevel,
+  sayNeededClass,
+} from '@/messages/dust';
 import type { Problem } from '@/messages/failures';
 import { capital, HAZARD_WORDS } from '@/messages/words';
 import { FieldProblems, problemsAt } from '../problems';
@@ -19,7 +27,15 @@ export interface DustSaid {
 }
 
 /** What follows from a statement on a machine, as it is typed: the same functions that the server decides by. */
-export const dustSaid = ({ statement, dust, ownDusts }: { readonly statement: DustStatement; readonly dust: MachineDust; readonly ownDusts: readonly Dust[] }): DustSaid => {
+export const dustSaid = ({
+  statement,
+  dust,
+  ownDusts,
+}: {
+  readonly statement: DustStatement;
+  readonly dust: MachineDust;
+  readonly ownDusts: readonly Dust[];
+}): DustSaid => {
   const register = registerOf(ownDusts);
   const machine = withStatement(register, dust, statement);
   const own = machine.collected[0]?.standing ?? machine.standing;
@@ -40,9 +56,23 @@ const Likenesses = ({ statement, set, said }: Part) => (
   <>
     {said.own.toConfirm.map((m) => (
       <div key={m.key} className="border-base-300 flex flex-wrap items-center gap-1 border-b py-1">
-        <p className="min-w-0 flex-1 basis-48 font-semibold">"{m.words}": is it {said.register.find((d) => d.key === m.key)?.name ?? m.key}?</p>
-        <button type="button" className="choice px-4 font-bold" onClick={() => set({ confirmed: [...statement.confirmed, m.key] })}>Yes</button>
-        <button type="button" className="choice px-4 font-bold" onClick={() => set({ denied: [...statement.denied, m.key] })}>No</button>
+        <p className="min-w-0 flex-1 basis-48 font-semibold">
+          "{m.words}": is it {said.register.find((d) => d.key === m.key)?.name ?? m.key}?
+        </p>
+        <button
+          type="button"
+          className="choice px-4 font-bold"
+          onClick={() => set({ confirmed: [...statement.confirmed, m.key] })}
+        >
+          Yes
+        </button>
+        <button
+          type="button"
+          className="choice px-4 font-bold"
+          onClick={() => set({ denied: [...statement.denied, m.key] })}
+        >
+          No
+        </button>
       </div>
     ))}
   </>
@@ -54,19 +84,37 @@ const Questions = ({ statement, set, said }: Part) => {
   if (shown.length === 0) return null;
   return (
     <div>
-      <p className="tone-watch text-sm font-semibold">{said.own.notUnderstood.length > 0 ? `"${said.own.notUnderstood.join(' ')}" is not in the register. ` : ''}{open.length > 0 ? 'Contained until this is answered:' : 'Answered:'}</p>
+      <p className="tone-watch text-sm font-semibold">
+        {said.own.notUnderstood.length > 0 ? `"${said.own.notUnderstood.join(' ')}" is not in the register. ` : ''}
+        {open.length > 0 ? 'Contained until this is answered:' : 'Answered:'}
+      </p>
       <ul>
         {shown.map((q) => (
           <li key={q} className="border-base-300 flex flex-wrap items-center gap-1 border-b py-1">
             <span className="min-w-0 flex-1 basis-56 text-sm">{QUESTION_WORDS[q]}</span>
             {DUST_ANSWERS.map((a) => (
-              <button key={a} type="button" className="choice px-2 text-sm font-semibold" aria-pressed={statement.answers[q] === a} aria-label={`${ANSWER_WORDS[a]}: ${QUESTION_WORDS[q]}`} onClick={() => set({ answers: { ...statement.answers, [q]: a } })}>{ANSWER_WORDS[a]}</button>
+              <button
+                key={a}
+                type="button"
+                className="choice px-2 text-sm font-semibold"
+                aria-pressed={statement.answers[q] === a}
+                aria-label={`${ANSWER_WORDS[a]}: ${QUESTION_WORDS[q]}`}
+                onClick={() => set({ answers: { ...statement.answers, [q]: a } })}
+              >
+                {ANSWER_WORDS[a]}
+              </button>
             ))}
           </li>
         ))}
       </ul>
       {open.length > 1 && (
-        <button type="button" className="choice mt-1 font-semibold" onClick={() => set({ answers: { ...statement.answers, ...Object.fromEntries(open.map((q) => [q, 'no'])) } })}>None of these</button>
+        <button
+          type="button"
+          className="choice mt-1 font-semibold"
+          onClick={() => set({ answers: { ...statement.answers, ...Object.fromEntries(open.map((q) => [q, 'no'])) } })}
+        >
+          None of these
+        </button>
       )}
     </div>
   );
@@ -78,15 +126,33 @@ const Level = ({ statement, set, said, problems }: Part & Pick<QuestionProps, 'p
     <div>
       <div className="mt-1 grid grid-cols-3 gap-1">
         {DUST_HAZARDS.map((h) => (
-          <button key={h} type="button" className="choice text-center font-semibold" aria-pressed={(lowers ? statement.own : said.level) === h} onClick={() => set({ own: h === said.own.byRegister ? null : h, ...(isBelow(h, said.own.byRegister) ? {} : { lowerBecause: '' }) })}>
+          <button
+            key={h}
+            type="button"
+            className="choice text-center font-semibold"
+            aria-pressed={(lowers ? statement.own : said.level) === h}
+            onClick={() =>
+              set({
+                own: h === said.own.byRegister ? null : h,
+                ...(isBelow(h, said.own.byRegister) ? {} : { lowerBecause: '' }),
+              })
+            }
+          >
             {HAZARD_WORDS[h]}
           </button>
         ))}
       </div>
       {lowers && (
         <label className="mt-1 block">
-          <span className="caption">The register says {said.own.byRegister}. Why less? It stays on the header with your initials.</span>
-          <input className="field" value={statement.lowerBecause} maxLength={300} onChange={(e) => set({ lowerBecause: e.currentTarget.value })} />
+          <span className="caption">
+            The register says {said.own.byRegister}. Why less? It stays on the header with your initials.
+          </span>
+          <input
+            className="field"
+            value={statement.lowerBecause}
+            maxLength={300}
+            onChange={(e) => set({ lowerBecause: e.currentTarget.value })}
+          />
         </label>
       )}
       <FieldProblems id="lower-problems" problems={problemsAt(problems, 'dust.lowerBecause')} />
@@ -106,10 +172,15 @@ export const KEEP_REFUSAL = 'Keep the refusal on record';
 
 export const Refused = ({ standing }: { readonly standing: Pick<DustStanding, 'refusal'> }) =>
   standing.refusal && (
-    <div role="alert" className="tone-stop mt-1 flex items-start gap-2 border-l-4 pl-2" style={{ borderColor: 'var(--color-error)' }}>
+    <div
+      role="alert"
+      className="tone-stop mt-1 flex items-start gap-2 border-l-4 pl-2"
+      style={{ borderColor: 'var(--color-error)' }}
+    >
       <OctagonX size={24} aria-hidden="true" className="mt-0.5 shrink-0" />
       <p>
-        <strong className="text-lg">Stop: {standing.refusal.dust}. Nothing here is opened, run or tested.</strong> {REFERRAL_WORDS[standing.refusal.instead]}
+        <strong className="text-lg">Stop: {standing.refusal.dust}. Nothing here is opened, run or tested.</strong>{' '}
+        {REFERRAL_WORDS[standing.refusal.instead]}
       </p>
     </div>
   );
@@ -127,7 +198,9 @@ const Follows = ({ statement, set, said, problems }: Omit<QuestionProps, 'legend
           <Level statement={statement} set={set} said={said} problems={problems} />
           <p className="tone-watch mt-1 flex items-start gap-2 text-sm font-semibold" data-dust-level={said.level}>
             <ShieldAlert size={18} aria-hidden="true" className="mt-0.5 shrink-0" />
-            <span>{sayDusts(said.own)} {before ?? sayLevel(said.own)} {sayEquipment(said.level)}</span>
+            <span>
+              {sayDusts(said.own)} {before ?? sayLevel(said.own)} {sayEquipment(said.level)}
+            </span>
           </p>
           <p className="soft text-sm">{sayNeededClass(said.machine.standing)} Check your local limit and rules.</p>
         </>
@@ -140,8 +213,26 @@ const Follows = ({ statement, set, said, problems }: Omit<QuestionProps, 'legend
 export const DustQuestion = ({ legend, ...p }: QuestionProps) => (
   <fieldset className="min-w-0">
     <legend className="mb-1 font-bold">{legend}</legend>
-    <input className="field" aria-label="Last collected" value={p.statement.text} maxLength={120} autoComplete="off" onChange={(e) => p.set({ text: e.currentTarget.value, confirmed: [], denied: [], answers: {}, own: null, lowerBecause: '' })} />
-    <FieldProblems id="collected-problems" problems={p.problems.filter((x) => x.path === 'dust.text' || x.path === 'dust')} />
-    {p.statement.text.trim() === '' ? <p className="soft text-sm">As it is said in the yard: sawdust, old primer, concrete; "nothing yet" if it was never used.</p> : <Follows {...p} />}
+    <input
+      className="field"
+      aria-label="Last collected"
+      value={p.statement.text}
+      maxLength={120}
+      autoComplete="off"
+      onChange={(e) =>
+        p.set({ text: e.currentTarget.value, confirmed: [], denied: [], answers: {}, own: null, lowerBecause: '' })
+      }
+    />
+    <FieldProblems
+      id="collected-problems"
+      problems={p.problems.filter((x) => x.path === 'dust.text' || x.path === 'dust')}
+    />
+    {p.statement.text.trim() === '' ? (
+      <p className="soft text-sm">
+        As it is said in the yard: sawdust, old primer, concrete; "nothing yet" if it was never used.
+      </p>
+    ) : (
+      <Follows {...p} />
+    )}
   </fieldset>
 );

@@ -35,14 +35,21 @@ export interface Walk {
 export const caseOf = (c: TrueCase): Case => {
   const { model, parameters, calibrated, baselines } = c.machine.known;
   const mechanic = mechanicOf({ model, parameters, state: CLEAN_STATE });
-  const [said, recorded] = [complaintFactor(c.complaint, model), recordFactor(c.record, (i) => model.stages[i]?.spec.air.form === 'medium')];
+  const [said, recorded] = [
+    complaintFactor(c.complaint, model),
+    recordFactor(c.record, (i) => model.stages[i]?.spec.air.form === 'medium'),
+  ];
   const places = faultPlaces(model, c.traits);
-  return openCase({ mechanic, traits: c.traits, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated, baselines }, hypothesesOf(places, { record: recorded, complaint: said }));
+  return openCase(
+    { mechanic, traits: c.traits, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated, baselines },
+    hypothesesOf(places, { record: recorded, complaint: said }),
+  );
 };
 
 const MOST_STEPS = 60;
 
-const shown = (c: TrueCase, op: Operation) => `${op.kind}${'place' in op ? ` ${op.place}` : ''}${'position' in op ? ` ${c.machine.model.stages[op.position]?.kind ?? ''}` : ''}`;
+const shown = (c: TrueCase, op: Operation) =>
+  `${op.kind}${'place' in op ? ` ${op.place}` : ''}${'position' in op ? ` ${c.machine.model.stages[op.position]?.kind ?? ''}` : ''}`;
 
 /** Walks a case by the engine's own advice. */
 export const engineWalk = (c: TrueCase): Walk => {
@@ -57,7 +64,8 @@ export const engineWalk = (c: TrueCase): Walk => {
   const sure: (readonly [number, boolean])[] = [];
   const trace: string[] = [];
   const ms: number[] = [];
-  const isTrue = (f: { kind: string; position: number } | undefined) => f !== undefined && c.faults.some((t) => t.kind === f.kind && t.position === f.position);
+  const isTrue = (f: { kind: string; position: number } | undefined) =>
+    f !== undefined && c.faults.some((t) => t.kind === f.kind && t.position === f.position);
   const nothingTrue = c.faults.length === 0;
   let openMs = 0;
   let last = null as ReturnType<typeof consult> | null;
@@ -73,8 +81,15 @@ export const engineWalk = (c: TrueCase): Walk => {
     if (repairs.length === 0) sure.push([top?.probability ?? 0, isTrue(top)]);
     if (advice.kind === 'close' || advice.kind === 'escalate') {
       escalated = advice.kind === 'escalate';
-      first ??= nothingTrue ? { exact: (top?.probability ?? 0) < 0.5, stage: true } : { exact: isTrue(top), stage: c.faults.some((t) => t.position === top?.position) };
-      trace.push(`${advice.kind} ${posterior.faults.slice(0, 3).map((f) => `${f.kind} ${c.machine.model.stages[f.position]?.kind ?? ''} ${f.probability.toFixed(2)}`).join(', ')}`);
+      first ??= nothingTrue
+        ? { exact: (top?.probability ?? 0) < 0.5, stage: true }
+        : { exact: isTrue(top), stage: c.faults.some((t) => t.position === top?.position) };
+      trace.push(
+        `${advice.kind} ${posterior.faults
+          .slice(0, 3)
+          .map((f) => `${f.kind} ${c.machine.model.stages[f.position]?.kind ?? ''} ${f.probability.toFixed(2)}`)
+          .join(', ')}`,
+      );
       break;
     }
     if (advice.kind === 'test') {
@@ -84,7 +99,12 @@ export const engineWalk = (c: TrueCase): Walk => {
       state = OPERATION_FACTS[operation.kind].state;
       const outcome = watch(operation, c, handling);
       evidence = [...evidence, { operation, outcome, handling, struck: false }];
-      trace.push(`${shown(c, operation)} = ${outcome.kind === 'word' ? outcome.word : outcome.valueSi.toPrecision(3)}  [${posterior.faults.slice(0, 2).map((f) => `${f.kind} ${c.machine.model.stages[f.position]?.kind ?? ''} ${f.probability.toFixed(2)}`).join(', ')}]`);
+      trace.push(
+        `${shown(c, operation)} = ${outcome.kind === 'word' ? outcome.word : outcome.valueSi.toPrecision(3)}  [${posterior.faults
+          .slice(0, 2)
+          .map((f) => `${f.kind} ${c.machine.model.stages[f.position]?.kind ?? ''} ${f.probability.toFixed(2)}`)
+          .join(', ')}]`,
+      );
       continue;
     }
     if (advice.kind === 'fitFirst') throw new Error('a made-up machine lacks its essential filter');
@@ -98,8 +118,22 @@ export const engineWalk = (c: TrueCase): Walk => {
     repairs.push(repair);
     handling = { ...handling, repairs: [...repairs] };
     state = leavesOpen(repair) ? 'open' : 'off';
-    trace.push(`REPAIR ${repair.kind} ${c.machine.model.stages[repair.position]?.kind ?? ''} for ${fault.kind} ${fault.probability.toFixed(2)} ${needful ? '' : 'NEEDLESS'} found ${outcome.kind === 'word' ? outcome.word : ''}`);
+    trace.push(
+      `REPAIR ${repair.kind} ${c.machine.model.stages[repair.position]?.kind ?? ''} for ${fault.kind} ${fault.probability.toFixed(2)} ${needful ? '' : 'NEEDLESS'} found ${outcome.kind === 'word' ? outcome.word : ''}`,
+    );
   }
   const faults = last?.ok ? last.value.posterior.faults : [];
-  return { price, tests, repairs, firstRepair: repairs[0] ?? null, escalated, sure, ranks: c.faults.map((t) => faults.findIndex((f) => f.kind === t.kind && f.position === t.position)), first: first ?? { exact: false, stage: false }, trace, ms, openMs };
+  return {
+    price,
+    tests,
+    repairs,
+    firstRepair: repairs[0] ?? null,
+    escalated,
+    sure,
+    ranks: c.faults.map((t) => faults.findIndex((f) => f.kind === t.kind && f.position === t.position)),
+    first: first ?? { exact: false, stage: false },
+    trace,
+    ms,
+    openMs,
+  };
 };

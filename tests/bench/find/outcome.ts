@@ -22,7 +22,9 @@ export interface CaseOutcome {
   readonly tests: number;
   readonly price: number;
   readonly done: number;
-  readonly schools: Readonly<Record<FixedSchool, { readonly price: number; readonly done: number; readonly wrong: boolean }>>;
+  readonly schools: Readonly<
+    Record<FixedSchool, { readonly price: number; readonly done: number; readonly wrong: boolean }>
+  >;
   readonly sure: readonly (readonly [probability: number, right: boolean])[];
 }
 
@@ -62,7 +64,8 @@ export const outcomeOf = (seed: number): CaseOutcome => {
 };
 
 const mean = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0) / Math.max(1, list.length);
-const share = (list: readonly CaseOutcome[], of: (o: CaseOutcome) => boolean): number => mean(list.map((o) => (of(o) ? 1 : 0)));
+const share = (list: readonly CaseOutcome[], of: (o: CaseOutcome) => boolean): number =>
+  mean(list.map((o) => (of(o) ? 1 : 0)));
 
 const BINS = 10;
 
@@ -94,13 +97,22 @@ export interface Summary {
   readonly doneRatio: number;
   readonly pricedRatio: number;
   readonly calibration: number;
-  readonly schools: Readonly<Record<FixedSchool, { readonly price: number; readonly done: number; readonly wrong: number }>>;
+  readonly schools: Readonly<
+    Record<FixedSchool, { readonly price: number; readonly done: number; readonly wrong: number }>
+  >;
 }
 
 /** The figures of a set of cases; a ratio is against the best of the schools on the same cases. */
 export const summaryOf = (list: readonly CaseOutcome[]): Summary => {
   const schools = Object.fromEntries(
-    FIXED_SCHOOLS.map((s) => [s, { price: mean(list.map((o) => o.schools[s].price)), done: mean(list.map((o) => o.schools[s].done)), wrong: share(list, (o) => o.schools[s].wrong) }]),
+    FIXED_SCHOOLS.map((s) => [
+      s,
+      {
+        price: mean(list.map((o) => o.schools[s].price)),
+        done: mean(list.map((o) => o.schools[s].done)),
+        wrong: share(list, (o) => o.schools[s].wrong),
+      },
+    ]),
   ) as Summary['schools'];
   const least = (of: (s: FixedSchool) => number) => Math.min(...FIXED_SCHOOLS.map(of));
   const [price, done] = [mean(list.map((o) => o.price)), mean(list.map((o) => o.done))];
@@ -109,7 +121,10 @@ export const summaryOf = (list: readonly CaseOutcome[]): Summary => {
     first: share(list, (o) => o.first),
     stage: share(list, (o) => o.stage),
     topThree: share(list, (o) => o.topThree),
-    pairsBoth: share(list.filter((o) => o.group === 'pair'), (o) => !isWrong(o.ending)),
+    pairsBoth: share(
+      list.filter((o) => o.group === 'pair'),
+      (o) => !isWrong(o.ending),
+    ),
     wrongFelt: share(list, (o) => o.ending.felt),
     wrongRoot: share(list, (o) => o.ending.root),
     wrongSilent: share(list, (o) => o.ending.silent),

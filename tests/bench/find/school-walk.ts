@@ -171,7 +171,8 @@ const swapIn = (t: Technician): void => {
 };
 
 const nozzleInward = (t: Technician): void => {
-  const sound = (place: 'hoseEnd' | 'inlet') => t.c.machine.known.baselines[`flow ${place}`] ?? trueFlow({ ...t.c.machine, state: CLEAN_STATE }, place);
+  const sound = (place: 'hoseEnd' | 'inlet') =>
+    t.c.machine.known.baselines[`flow ${place}`] ?? trueFlow({ ...t.c.machine, state: CLEAN_STATE }, place);
   const hose = t.at((kind) => kind === 'hose' || kind === 'duct')[0] ?? 0;
   t.word({ kind: 'lookNozzle' });
   if (t.value({ kind: 'flow', place: 'hoseEnd' }) >= 0.85 * sound('hoseEnd')) {
@@ -214,7 +215,14 @@ export const schoolWalk = (c: TrueCase, school: Exclude<School, 'best'>): School
   else if (c.complaint === 'smell' && gas !== undefined) t.fix({ kind: 'newPart', position: gas });
   const back = t.measure();
   if (!back) ORDER[school](t);
-  if (c.complaint === 'light' && c.traits.hasLamp && t.word({ kind: 'lamp' }) === 'lit' && t.word({ kind: 'disc' }) === 'bad') t.fix({ kind: 'indicator', position: fan });
-  if (c.complaint === 'labours' && t.word({ kind: 'listen' }) === 'grumble') t.fix({ kind: 'serviceFan', position: fan });
+  if (
+    c.complaint === 'light' &&
+    c.traits.hasLamp &&
+    t.word({ kind: 'lamp' }) === 'lit' &&
+    t.word({ kind: 'disc' }) === 'bad'
+  )
+    t.fix({ kind: 'indicator', position: fan });
+  if (c.complaint === 'labours' && t.word({ kind: 'listen' }) === 'grumble')
+    t.fix({ kind: 'serviceFan', position: fan });
   return { price: t.price, repairs: t.repairs };
 };

@@ -35,19 +35,53 @@ export interface TrueCase {
   readonly random: Random;
 }
 
-const withStage = (m: Standing, position: number, change: (s: (typeof m.state.stages)[number]) => (typeof m.state.stages)[number]): Standing => ({
+const withStage = (
+  m: Standing,
+  position: number,
+  change: (s: (typeof m.state.stages)[number]) => (typeof m.state.stages)[number],
+): Standing => ({
   ...m,
   state: { ...m.state, stages: { ...m.state.stages, [position]: change(m.state.stages[position] ?? CLEAN) } },
 });
-const withLeak = (m: Standing, node: number, areaM2: number): Standing => ({ ...m, state: { ...m.state, leaksM2: { ...m.state.leaksM2, [node]: (m.state.leaksM2[node] ?? 0) + areaM2 } } });
+const withLeak = (m: Standing, node: number, areaM2: number): Standing => ({
+  ...m,
+  state: { ...m.state, leaksM2: { ...m.state.leaksM2, [node]: (m.state.leaksM2[node] ?? 0) + areaM2 } },
+});
 const withDrive = (m: Standing, lift: number, flow: number): Standing => ({
   ...m,
-  model: { ...m.model, stages: m.model.stages.map((s) => (s.spec.air.form === 'fan' && s.spec.air.curve.kind === 'points' ? { ...s, spec: { ...s.spec, air: { ...s.spec.air, curve: { ...s.spec.air.curve, p0Pa: s.spec.air.curve.p0Pa * lift, bPaSM3: (s.spec.air.curve.bPaSM3 * lift) / flow, cPaS2M6: (s.spec.air.curve.cPaS2M6 * lift) / flow ** 2, rangeM3s: [0, s.spec.air.curve.rangeM3s[1] * flow] as const } } } } : s)) },
+  model: {
+    ...m.model,
+    stages: m.model.stages.map((s) =>
+      s.spec.air.form === 'fan' && s.spec.air.curve.kind === 'points'
+        ? {
+            ...s,
+            spec: {
+              ...s.spec,
+              air: {
+                ...s.spec.air,
+                curve: {
+                  ...s.spec.air.curve,
+                  p0Pa: s.spec.air.curve.p0Pa * lift,
+                  bPaSM3: (s.spec.air.curve.bPaSM3 * lift) / flow,
+                  cPaS2M6: (s.spec.air.curve.cPaS2M6 * lift) / flow ** 2,
+                  rangeM3s: [0, s.spec.air.curve.rangeM3s[1] * flow] as const,
+                },
+              },
+            },
+          }
+        : s,
+    ),
+  },
   parameters: { ...m.parameters, p0Pa: m.parameters.p0Pa * lift, qMaxM3s: m.parameters.qMaxM3s * flow },
 });
 
 /** The size of a fault that leaves a share of the flow, by halving on a logarithm. */
-const sized = (m: Standing, leaves: number, lay: (size: number) => (m: Standing) => Standing, [low, high]: readonly [number, number]): ((m: Standing) => Standing) => {
+const sized = (
+  m: Standing,
+  leaves: number,
+  lay: (size: number) => (m: Standing) => Standing,
+  [low, high]: readonly [number, number],
+): ((m: Standing) => Standing) => {
   const was = trueFlow(m, 'toolEnd');
   let [a, b] = [Math.log(low), Math.log(high)];
   for (let i = 0; i < 40; i += 1) {
@@ -68,10 +102,21 @@ interface Drawing {
 
 const felt = (kind: FaultKind, position: number, { random, machine, leaves }: Drawing): TrueFault => {
   const medium = machine.model.stages[position]?.spec.air.form === 'medium';
-  const make = (lay: (size: number) => (m: Standing) => Standing, range: readonly [number, number]): TrueFault => ({ kind, position, lay: sized(machine, leaves, lay, range), past: 0, leaves });
+  const make = (lay: (size: number) => (m: Standing) => Standing, range: readonly [number, number]): TrueFault => ({
+    kind,
+    position,
+    lay: sized(machine, leaves, lay, range),
+    past: 0,
+    leaves,
+  });
   switch (kind) {
     case 'blocked':
-      return medium ? make((size) => (m) => withStage(m, position, (s) => ({ ...CLEAN, ...s, loadPaSM3: (s?.loadPaSM3 ?? 0) + size })), [1e2, 1e10]) : make((size) => (m) => withStage(m, position, (s) => ({ ...CLEAN, ...s, blockFactor: size })), [1, 1e6]);
+      return medium
+        ? make(
+            (size) => (m) => withStage(m, position, (s) => ({ ...CLEAN, ...s, loadPaSM3: (s?.loadPaSM3 ?? 0) + size })),
+            [1e2, 1e10],
+          )
+        : make((size) => (m) => withStage(m, position, (s) => ({ ...CLEAN, ...s, blockFactor: size })), [1, 1e6]);
     case 'hoseHoled': {
       const node = chance(random, 0.7) ? position + 1 : position;
       return make((size) => (m) => withLeak(m, Math.max(1, node), size), [1e-7, 0.1]);
@@ -99,7 +144,16 @@ const silentFault = (kind: FaultKind, position: number, random: Random): TrueFau
   const lay = (m: Standing): Standing => {
     if (kind === 'reversed' || kind === 'spentGas') return m;
     if (kind === 'leakingSeal') return withLeak(m, position, between(random, 2e-5, 2e-4));
-    return withStage(m, position, (s) => (kind === 'missing' ? { ...CLEAN, removed: true } : { ...CLEAN, ...s, loadPaSM3: (s?.loadPaSM3 ?? 0) * (1 - ease), blockFactor: (s?.blockFactor ?? 1) * (1 - 0.4 * ease) }));
+    return withStage(m, position, (s) =>
+      kind === 'missing'
+        ? { ...CLEAN, removed: true }
+        : {
+            ...CLEAN,
+            ...s,
+            loadPaSM3: (s?.loadPaSM3 ?? 0) * (1 - ease),
+            blockFactor: (s?.blockFactor ?? 1) * (1 - 0.4 * ease),
+          },
+    );
   };
   return { kind, position, lay, past, leaves: 1 };
 };
@@ -107,25 +161,50 @@ const silentFault = (kind: FaultKind, position: number, random: Random): TrueFau
 type Draw = (leaves: number) => TrueFault;
 
 /** Faults of a kind of machine and how often they come, by the yard's own count, not the engine's. */
-const drawsOf = (random: Random, machine: TrueMachine, traits: MachineTraits): readonly (readonly [weight: number, felt: boolean, draw: Draw])[] => {
+const drawsOf = (
+  random: Random,
+  machine: TrueMachine,
+  traits: MachineTraits,
+): readonly (readonly [weight: number, felt: boolean, draw: Draw])[] => {
   const { stages } = machine.model;
   const fan = fanAt(machine.model);
-  const of = (kind: FaultKind, position: number): Draw => (leaves) => felt(kind, position, { random, machine, leaves });
-  const flat = (fault: TrueFault): Draw => () => fault;
+  const of =
+    (kind: FaultKind, position: number): Draw =>
+    (leaves) =>
+      felt(kind, position, { random, machine, leaves });
+  const flat =
+    (fault: TrueFault): Draw =>
+    () =>
+      fault;
   return [
     ...stages.flatMap((s, i): readonly (readonly [number, boolean, Draw])[] => {
-      if (s.spec.air.form === 'medium' && s.kind !== 'gas') return [[s.kind === 'bag' ? 5 : s.kind === 'hepa' ? 1.5 : 3.5, true, of('blocked', i)]];
-      if (s.kind === 'hose' || s.kind === 'duct') return [[2.2, true, of('blocked', i)], [1, true, of('hoseHoled', i)]];
+      if (s.spec.air.form === 'medium' && s.kind !== 'gas')
+        return [[s.kind === 'bag' ? 5 : s.kind === 'hepa' ? 1.5 : 3.5, true, of('blocked', i)]];
+      if (s.kind === 'hose' || s.kind === 'duct')
+        return [
+          [2.2, true, of('blocked', i)],
+          [1, true, of('hoseHoled', i)],
+        ];
       if (s.kind === 'nozzle' || s.kind === 'shroud' || s.kind === 'hood') return [[1.8, true, of('blocked', i)]];
       return s.kind === 'cyclone' || s.kind === 'inlet' ? [[0.5, true, of('blocked', i)]] : [];
     }),
     [1, true, of('leakingSeal', sealAt(machine.model))],
     [0.9, true, of('weakFan', fan)],
     [0.8, true, of('wrongSetting', fan)],
-    ...(traits.selectorM !== null ? [[0.5, false, flat({ kind: 'wrongSelector', position: fan, lay: (m) => m, past: 0, leaves: 1 })] as const] : []),
-    ...(traits.hasLamp ? [[0.5, false, flat({ kind: 'indicatorOut', position: fan, lay: (m) => m, past: 0, leaves: 1 })] as const] : []),
-    ...(traits.hasBrush ? [[1, false, flat({ kind: 'brushJammed', position: 0, lay: (m) => m, past: 0, leaves: 1 })] as const] : []),
-    [0.3, false, flat({ kind: 'bearings', position: fan, lay: (m) => withDrive(m, 0.96, 0.98), past: 0, leaves: 0.98 })],
+    ...(traits.selectorM !== null
+      ? [[0.5, false, flat({ kind: 'wrongSelector', position: fan, lay: (m) => m, past: 0, leaves: 1 })] as const]
+      : []),
+    ...(traits.hasLamp
+      ? [[0.5, false, flat({ kind: 'indicatorOut', position: fan, lay: (m) => m, past: 0, leaves: 1 })] as const]
+      : []),
+    ...(traits.hasBrush
+      ? [[1, false, flat({ kind: 'brushJammed', position: 0, lay: (m) => m, past: 0, leaves: 1 })] as const]
+      : []),
+    [
+      0.3,
+      false,
+      flat({ kind: 'bearings', position: fan, lay: (m) => withDrive(m, 0.96, 0.98), past: 0, leaves: 0.98 }),
+    ],
   ];
 };
 
@@ -134,7 +213,11 @@ const silentDraws = (random: Random, machine: TrueMachine): readonly (readonly [
     if (s.kind === 'ring') return [[0.8, silentFault('leakingSeal', i, random)]];
     if (s.kind === 'gas') return [[0.8, silentFault('spentGas', i, random)]];
     if (s.spec.air.form !== 'medium') return [];
-    return [[s.kind === 'bag' ? 1.4 : 0.8, silentFault('misseated', i, random)], [0.5, silentFault('torn', i, random)], [0.2, silentFault('missing', i, random)]];
+    return [
+      [s.kind === 'bag' ? 1.4 : 0.8, silentFault('misseated', i, random)],
+      [0.5, silentFault('torn', i, random)],
+      [0.2, silentFault('missing', i, random)],
+    ];
   });
 
 const weighted = <T>(random: Random, list: readonly (readonly [number, T])[]): T => {
@@ -147,13 +230,23 @@ const weighted = <T>(random: Random, list: readonly (readonly [number, T])[]): T
   return (list.at(-1) as readonly [number, T])[1];
 };
 
-export const layAll = (machine: Standing, faults: readonly TrueFault[]): Standing => faults.reduce((m, f) => f.lay(m), { model: machine.model, parameters: machine.parameters, state: machine.state });
+export const layAll = (machine: Standing, faults: readonly TrueFault[]): Standing =>
+  faults.reduce((m, f) => f.lay(m), { model: machine.model, parameters: machine.parameters, state: machine.state });
 
-const letsPast = (f: TrueFault) => f.kind === 'misseated' || f.kind === 'torn' || f.kind === 'missing' || (f.kind === 'leakingSeal' && f.past > 0);
+const letsPast = (f: TrueFault) =>
+  f.kind === 'misseated' || f.kind === 'torn' || f.kind === 'missing' || (f.kind === 'leakingSeal' && f.past > 0);
 
-const drawFaults = (random: Random, machine: TrueMachine, traits: MachineTraits): { readonly faults: readonly TrueFault[]; readonly volts: number; readonly supply: number } => {
+const drawFaults = (
+  random: Random,
+  machine: TrueMachine,
+  traits: MachineTraits,
+): { readonly faults: readonly TrueFault[]; readonly volts: number; readonly supply: number } => {
   const draws = drawsOf(random, machine, traits);
-  const one = (low: number, high: number, feltOnly = false): TrueFault => weighted(random, draws.filter(([, f]) => f || !feltOnly).map(([w, , d]) => [w, d] as const))(between(random, low, high));
+  const one = (low: number, high: number, feltOnly = false): TrueFault =>
+    weighted(
+      random,
+      draws.filter(([, f]) => f || !feltOnly).map(([w, , d]) => [w, d] as const),
+    )(between(random, low, high));
   const none = { volts: 1, supply: 1 };
   const kind = random.uniform();
   if (kind < 0.05) return { faults: [], ...none };
@@ -163,12 +256,38 @@ const drawFaults = (random: Random, machine: TrueMachine, traits: MachineTraits)
     const pneumatic = machine.kind === 'pneumaticHepa';
     if (pneumatic && drive < 0.15) {
       const supply = between(random, 0.4, 0.7);
-      return { faults: [{ kind: 'lowSupply', position: fanAt(machine.model), lay: (m) => withDrive(m, supply ** 1.1, supply ** 0.55), past: 0, leaves: supply }], volts: 1, supply };
+      return {
+        faults: [
+          {
+            kind: 'lowSupply',
+            position: fanAt(machine.model),
+            lay: (m) => withDrive(m, supply ** 1.1, supply ** 0.55),
+            past: 0,
+            leaves: supply,
+          },
+        ],
+        volts: 1,
+        supply,
+      };
     }
-    const universal = machine.known.model.stages.some((s) => s.spec.air.form === 'fan' && s.spec.air.curve.kind === 'universal');
+    const universal = machine.known.model.stages.some(
+      (s) => s.spec.air.form === 'fan' && s.spec.air.curve.kind === 'universal',
+    );
     if (universal && drive < 0.04) {
       const volts = between(random, 0.58, 0.75);
-      return { faults: [{ kind: 'lowVoltage', position: fanAt(machine.model), lay: (m) => withDrive(m, volts ** 1.1, volts ** 0.55), past: 0, leaves: volts }], volts, supply: 1 };
+      return {
+        faults: [
+          {
+            kind: 'lowVoltage',
+            position: fanAt(machine.model),
+            lay: (m) => withDrive(m, volts ** 1.1, volts ** 0.55),
+            past: 0,
+            leaves: volts,
+          },
+        ],
+        volts,
+        supply: 1,
+      };
     }
     return { faults: [one(0.25, 0.8)], ...none };
   }
@@ -188,7 +307,10 @@ const complaintOf = (random: Random, c: Omit<TrueCase, 'complaint' | 'record'>):
   const standing = layAll(c.machine, c.faults);
   const flow = trueFlow(standing, 'toolEnd');
   const ratio = flow / trueFlow(c.machine, 'toolEnd');
-  const lit = c.lampM3s !== null && (c.faults.some((f) => f.kind === 'indicatorOut') || flow < c.lampM3s * (c.faults.some((f) => f.kind === 'wrongSelector') ? 1.7 : 1));
+  const lit =
+    c.lampM3s !== null &&
+    (c.faults.some((f) => f.kind === 'indicatorOut') ||
+      flow < c.lampM3s * (c.faults.some((f) => f.kind === 'wrongSelector') ? 1.7 : 1));
   if (ratio < 0.85) return lit && chance(random, 0.35) ? 'light' : chance(random, 0.12) ? 'labours' : 'noSuction';
   if (c.faults.some((f) => f.kind === 'brushJammed')) return 'noSuction';
   if (c.faults.some((f) => f.kind === 'bearings')) return 'labours';
@@ -206,17 +328,47 @@ const recordOf = (random: Random, machine: TrueMachine, faults: readonly TrueFau
     const mine = faults.filter((f) => f.position === i);
     const medium = s.spec.air.form === 'medium';
     return {
-      lifeUsed: !medium || chance(random, 0.2) ? null : mine.some((f) => f.kind === 'blocked') ? between(random, 0.35, 1.5) : between(random, 0.02, 1.05),
-      justOpened: medium && chance(random, mine.some((f) => f.kind === 'misseated' || f.kind === 'missing') ? 0.55 : 0.15),
+      lifeUsed:
+        !medium || chance(random, 0.2)
+          ? null
+          : mine.some((f) => f.kind === 'blocked')
+            ? between(random, 0.35, 1.5)
+            : between(random, 0.02, 1.05),
+      justOpened:
+        medium && chance(random, mine.some((f) => f.kind === 'misseated' || f.kind === 'missing') ? 0.55 : 0.15),
     };
   }),
 });
 
-export const KINDS: readonly MachineKind[] = ['shopVacuum', 'mExtractor', 'hExtractor', 'hepaTank', 'grinderExtractor', 'pneumaticHepa', 'singleStageCollector', 'cycloneCollector', 'fumeExtractor', 'floorCleaner', 'centralUnit'];
+export const KINDS: readonly MachineKind[] = [
+  'shopVacuum',
+  'mExtractor',
+  'hExtractor',
+  'hepaTank',
+  'grinderExtractor',
+  'pneumaticHepa',
+  'singleStageCollector',
+  'cycloneCollector',
+  'fumeExtractor',
+  'floorCleaner',
+  'centralUnit',
+];
 
-const CLASS: Partial<Record<MachineKind, MachineClass>> = { mExtractor: 'M', hExtractor: 'H', hepaTank: 'HEPA', grinderExtractor: 'HEPA', pneumaticHepa: 'HEPA' };
+const CLASS: Partial<Record<MachineKind, MachineClass>> = {
+  mExtractor: 'M',
+  hExtractor: 'H',
+  hepaTank: 'HEPA',
+  grinderExtractor: 'HEPA',
+  pneumaticHepa: 'HEPA',
+};
 
-const HAZARDS: Partial<Record<MachineKind, readonly HazardLevel[]>> = { hExtractor: ['contained'], hepaTank: ['contained', 'controlled'], grinderExtractor: ['controlled', 'contained'], pneumaticHepa: ['contained'], floorCleaner: ['plain'] };
+const HAZARDS: Partial<Record<MachineKind, readonly HazardLevel[]>> = {
+  hExtractor: ['contained'],
+  hepaTank: ['contained', 'controlled'],
+  grinderExtractor: ['controlled', 'contained'],
+  pneumaticHepa: ['contained'],
+  floorCleaner: ['plain'],
+};
 
 /** A machine with hidden faults, from a seed. */
 export const trueCase = (seed: number): TrueCase => {
@@ -225,7 +377,12 @@ export const trueCase = (seed: number): TrueCase => {
   let machine = trueMachine(random, kind);
   while (!machine) machine = trueMachine(random, kind);
   const hasLamp = kind === 'mExtractor' || kind === 'hExtractor' || (kind === 'hepaTank' && chance(random, 0.5));
-  const traits: MachineTraits = { hasLamp, hasBrush: kind === 'floorCleaner', selectorM: hasLamp ? machine.known.model.hoseBoreM : null, machineClass: CLASS[kind] ?? null };
+  const traits: MachineTraits = {
+    hasLamp,
+    hasBrush: kind === 'floorCleaner',
+    selectorM: hasLamp ? machine.known.model.hoseBoreM : null,
+    machineClass: CLASS[kind] ?? null,
+  };
   const { faults, volts, supply } = drawFaults(random, machine, traits);
   const bore = machine.known.model.hoseBoreM ?? 0.036;
   const c = {

@@ -2,7 +2,14 @@ import { calibrate } from '@/core/calibrate/calibrate';
 import type { Observation } from '@/core/calibrate/observation';
 import type { MachineKind } from '@/core/machine/kinds';
 import { type Place, gapOfPlace } from '@/core/path/air-path';
-import { CLEAN, fanCurveOf, type MachineModel, type PathParameters, type PathState, sealNode } from '@/core/path/machine-path';
+import {
+  CLEAN,
+  fanCurveOf,
+  type MachineModel,
+  type PathParameters,
+  type PathState,
+  sealNode,
+} from '@/core/path/machine-path';
 import type { FanCurve } from '@/core/path/model/fan';
 import { type Entry, staircase, templateParameters } from '@/core/path/staircase';
 import type { Random } from '../../../demo/random';
@@ -15,7 +22,12 @@ export interface TrueMachine {
   readonly state: PathState;
   readonly parameters: PathParameters;
   /** What the engine is given. */
-  readonly known: { readonly model: MachineModel; readonly parameters: PathParameters; readonly calibrated: boolean; readonly baselines: Readonly<Record<string, number>> };
+  readonly known: {
+    readonly model: MachineModel;
+    readonly parameters: PathParameters;
+    readonly calibrated: boolean;
+    readonly baselines: Readonly<Record<string, number>>;
+  };
 }
 
 export type Spot = Exclude<Place, 'outlet'>;
@@ -23,15 +35,23 @@ export type Spot = Exclude<Place, 'outlet'>;
 const spread = (random: Random, share: number): number => Math.exp(share * random.normal());
 export const between = (random: Random, low: number, high: number): number => low + (high - low) * random.uniform();
 export const chance = (random: Random, p: number): boolean => random.uniform() < p;
-export const pick = <T>(random: Random, list: readonly T[]): T => list[Math.min(list.length - 1, Math.floor(random.uniform() * list.length))] as T;
+export const pick = <T>(random: Random, list: readonly T[]): T =>
+  list[Math.min(list.length - 1, Math.floor(random.uniform() * list.length))] as T;
 
 /** A fan of another shape than the engine's: lift = p0 - b Q - c Q^2 with its own bend. */
 const ownFan = (random: Random, curve: FanCurve): FanCurve => {
   if (curve.kind === 'points') return curve;
   const p0Pa = curve.p0Pa * spread(random, 0.1);
   const qMax = curve.qMaxM3s * spread(random, 0.12);
-  const straight = curve.kind === 'universal' || curve.kind === 'pneumatic' ? between(random, 0.6, 0.98) : between(random, 0.02, 0.25);
-  return { kind: 'points', p0Pa, bPaSM3: (p0Pa * straight) / qMax, cPaS2M6: (p0Pa * (1 - straight)) / qMax ** 2, rangeM3s: [0, qMax] };
+  const straight =
+    curve.kind === 'universal' || curve.kind === 'pneumatic' ? between(random, 0.6, 0.98) : between(random, 0.02, 0.25);
+  return {
+    kind: 'points',
+    p0Pa,
+    bPaSM3: (p0Pa * straight) / qMax,
+    cPaS2M6: (p0Pa * (1 - straight)) / qMax ** 2,
+    rangeM3s: [0, qMax],
+  };
 };
 
 const ownModel = (random: Random, model: MachineModel): MachineModel => ({
@@ -39,14 +59,19 @@ const ownModel = (random: Random, model: MachineModel): MachineModel => ({
   stages: model.stages.map((s) => {
     const { air } = s.spec;
     if (air.form === 'fan') return { ...s, spec: { ...s.spec, air: { ...air, curve: ownFan(random, air.curve) } } };
-    if (air.form === 'medium') return { ...s, spec: { ...s.spec, air: { ...air, areaM2: air.areaM2 * spread(random, 0.2) } } };
-    if (air.form === 'nozzle') return { ...s, spec: { ...s.spec, air: { ...air, areaM2: air.areaM2 * spread(random, 0.12) } } };
+    if (air.form === 'medium')
+      return { ...s, spec: { ...s.spec, air: { ...air, areaM2: air.areaM2 * spread(random, 0.2) } } };
+    if (air.form === 'nozzle')
+      return { ...s, spec: { ...s.spec, air: { ...air, areaM2: air.areaM2 * spread(random, 0.12) } } };
     return s;
   }),
 });
 
 export const entryAt = (model: MachineModel, spot: Spot, sealed: boolean): Entry => {
-  const node = gapOfPlace(model.stages.map((s) => s.kind), spot);
+  const node = gapOfPlace(
+    model.stages.map((s) => s.kind),
+    spot,
+  );
   if (sealed) return { at: 'node', opening: { node, state: 'drawn', flowM3s: 0 } };
   return spot === 'toolEnd' ? { at: 'use' } : { at: 'node', opening: { node, state: 'open' } };
 };
@@ -63,18 +88,53 @@ export const trueFlow = (m: Standing, spot: Spot): number => {
 };
 export const trueSealed = (m: Standing, spot: Spot): number => {
   const s = staircase({ ...m, entry: entryAt(m.model, spot, true) });
-  return s.ok ? -(s.value.nodesPa[gapOfPlace(m.model.stages.map((x) => x.kind), spot)] ?? 0) : 0;
+  return s.ok
+    ? -(
+        s.value.nodesPa[
+          gapOfPlace(
+            m.model.stages.map((x) => x.kind),
+            spot,
+          )
+        ] ?? 0
+      )
+    : 0;
 };
 
 const baseline = (random: Random, m: Standing): readonly Observation[] => {
   const common = { testId: null, state: CLEAN_STATE } as const;
   const flowAt = (spot: Spot): Observation => {
     const value = trueFlow(m, spot) * (1 + 0.02 * random.normal());
-    return { ...common, label: spot, what: 'flow', entry: entryAt(m.model, spot, false), at: 'in', value, standardUncertainty: 0.025 * value, expanded: 0.05 * value };
+    return {
+      ...common,
+      label: spot,
+      what: 'flow',
+      entry: entryAt(m.model, spot, false),
+      at: 'in',
+      value,
+      standardUncertainty: 0.025 * value,
+      expanded: 0.05 * value,
+    };
   };
   const suction = trueSealed(m, 'inlet') * (1 + 0.01 * random.normal());
-  const node = gapOfPlace(m.model.stages.map((s) => s.kind), 'inlet');
-  return [flowAt('inlet'), flowAt('toolEnd'), { ...common, label: 'sealed', what: 'suction', node, drawnM3s: 0, drawnUncertaintyM3s: 0, value: suction, standardUncertainty: 0.015 * suction, expanded: 0.03 * suction }];
+  const node = gapOfPlace(
+    m.model.stages.map((s) => s.kind),
+    'inlet',
+  );
+  return [
+    flowAt('inlet'),
+    flowAt('toolEnd'),
+    {
+      ...common,
+      label: 'sealed',
+      what: 'suction',
+      node,
+      drawnM3s: 0,
+      drawnUncertaintyM3s: 0,
+      value: suction,
+      standardUncertainty: 0.015 * suction,
+      expanded: 0.03 * suction,
+    },
+  ];
 };
 
 /** What a stage's own dust of every day adds: nothing wrong with it. */
@@ -89,12 +149,26 @@ const everyday = (random: Random, model: MachineModel): PathState => {
   return { ...CLEAN_STATE, stages };
 };
 
-const BORES: Partial<Record<MachineKind, number>> = { singleStageCollector: 0.125, cycloneCollector: 0.15, grinderExtractor: 0.05, centralUnit: 0.05, fumeExtractor: 0.08, shopVacuum: 0.04 };
+const BORES: Partial<Record<MachineKind, number>> = {
+  singleStageCollector: 0.125,
+  cycloneCollector: 0.15,
+  grinderExtractor: 0.05,
+  centralUnit: 0.05,
+  fumeExtractor: 0.08,
+  shopVacuum: 0.04,
+};
 
 /** Makes a machine of a kind; null when its own baselines cannot be fitted (it is drawn again). */
 export const trueMachine = (random: Random, kind: MachineKind): TrueMachine | null => {
   const machine = templateMachine(kind, { hoseLengthM: between(random, 2, 6), hoseBoreM: BORES[kind] ?? 0.036 });
-  const gauged = { ...machine, stages: machine.stages.map((s) => (s.kind === 'hepa' && kind !== 'hepaTank' ? { ...s, spec: { ...s.spec, fit: { ...s.spec.fit, gaugePa: { amberPa: 1200, redPa: 2500 } } } } : s)) };
+  const gauged = {
+    ...machine,
+    stages: machine.stages.map((s) =>
+      s.kind === 'hepa' && kind !== 'hepaTank'
+        ? { ...s, spec: { ...s.spec, fit: { ...s.spec.fit, gaugePa: { amberPa: 1200, redPa: 2500 } } } }
+        : s,
+    ),
+  };
   const known = modelOf(gauged);
   const model = ownModel(random, known);
   const curve = fanCurveOf(model);
@@ -110,7 +184,12 @@ export const trueMachine = (random: Random, kind: MachineKind): TrueMachine | nu
     model,
     parameters,
     state: everyday(random, model),
-    known: { model: known, parameters: fitted.ok ? fitted.value.parameters : templateParameters(known, 12e-6), calibrated: fitted.ok, baselines: { 'flow inlet': inlet ?? 0, 'flow toolEnd': toolEnd ?? 0, 'sealed inlet': sealed ?? 0 } },
+    known: {
+      model: known,
+      parameters: fitted.ok ? fitted.value.parameters : templateParameters(known, 12e-6),
+      calibrated: fitted.ok,
+      baselines: { 'flow inlet': inlet ?? 0, 'flow toolEnd': toolEnd ?? 0, 'sealed inlet': sealed ?? 0 },
+    },
   };
 };
 

@@ -8,7 +8,8 @@ import { chance, pick, type Standing, trueFlow, trueSealed } from './true-machin
 import { layAll, type TrueCase, type TrueFault } from './true-case';
 
 /** Faults that are still there after some repairs. */
-export const left = (c: TrueCase, repairs: readonly Repair[]): readonly TrueFault[] => c.faults.filter((f) => !repairs.some((r) => cures(r, f)));
+export const left = (c: TrueCase, repairs: readonly Repair[]): readonly TrueFault[] =>
+  c.faults.filter((f) => !repairs.some((r) => cures(r, f)));
 
 export const standing = (c: TrueCase, { out, repairs }: Handling): Standing => {
   const renewed = repairs.filter((r) => r.kind === 'newPart').map((r) => r.position);
@@ -24,7 +25,8 @@ const word = (w: string): Outcome => ({ kind: 'word', word: w });
 const number = (valueSi: number): Outcome => ({ kind: 'number', valueSi: Math.max(0, valueSi) });
 
 const firstMedium = (c: TrueCase) => c.machine.model.stages.findIndex((s) => s.spec.air.form === 'medium');
-const finest = (c: TrueCase) => c.machine.model.stages.findLastIndex((s) => s.spec.air.form === 'medium' && s.kind !== 'gas');
+const finest = (c: TrueCase) =>
+  c.machine.model.stages.findLastIndex((s) => s.spec.air.form === 'medium' && s.kind !== 'gas');
 
 /** How the air moves against the sound machine, as a hand or an ear takes it. */
 const handWord = (c: TrueCase, ratio: number): string => {
@@ -39,7 +41,11 @@ const earWord = (c: TrueCase, m: Standing, faults: readonly TrueFault[]): string
   const ratio = now.ok && was.ok ? now.value.fanFlowM3s / was.value.fanFlowM3s : 1;
   const slow = faults.some((f) => ['weakFan', 'lowVoltage', 'lowSupply', 'wrongSetting'].includes(f.kind));
   if (!slow && ratio * (1 + 0.07 * c.random.normal()) < 0.7 && chance(c.random, 0.85)) return 'blocked';
-  return ratio * (1 + 0.04 * c.random.normal()) > 1.12 && chance(c.random, 0.7) ? 'free' : chance(c.random, 0.04) ? pick(c.random, ['blocked', 'free', 'grumble']) : 'normal';
+  return ratio * (1 + 0.04 * c.random.normal()) > 1.12 && chance(c.random, 0.7)
+    ? 'free'
+    : chance(c.random, 0.04)
+      ? pick(c.random, ['blocked', 'free', 'grumble'])
+      : 'normal';
 };
 
 const bagWord = (c: TrueCase, at: readonly TrueFault[]): string => {
@@ -64,7 +70,11 @@ const cleanSideWord = (c: TrueCase, at: readonly TrueFault[]): string => {
 const weightWord = (c: TrueCase, at: readonly TrueFault[]): string => {
   const blocked = at.find((f) => f.kind === 'blocked');
   if (!blocked) return chance(c.random, 0.12) ? 'heavier' : 'nearNew';
-  return chance(c.random, blocked.leaves < 0.65 ? 0.85 : 0.55) ? 'severalTimes' : chance(c.random, 0.6) ? 'heavier' : 'nearNew';
+  return chance(c.random, blocked.leaves < 0.65 ? 0.85 : 0.55)
+    ? 'severalTimes'
+    : chance(c.random, 0.6)
+      ? 'heavier'
+      : 'nearNew';
 };
 
 const settingWord = (c: TrueCase, faults: readonly TrueFault[]): string => {
@@ -79,7 +89,8 @@ const lampWord = (c: TrueCase, m: Standing, faults: readonly TrueFault[]): strin
   return trueFlow(m, 'toolEnd') < limit * (1 + 0.05 * c.random.normal()) ? 'lit' : 'out';
 };
 
-const noisy = (c: TrueCase, value: number, share: number, floor = 0): Outcome => number(value * (1 + share * c.random.normal()) + floor * c.random.normal());
+const noisy = (c: TrueCase, value: number, share: number, floor = 0): Outcome =>
+  number(value * (1 + share * c.random.normal()) + floor * c.random.normal());
 
 const mended = ({ repairs }: Handling) => repairs.some((r) => r.kind === 'supply');
 
@@ -94,7 +105,14 @@ export const watch = (op: Operation, c: TrueCase, handling: Handling): Outcome =
     case 'takeOut':
       return noisy(c, trueFlow(standing(c, { ...handling, out: [...handling.out, op.position] }), 'toolEnd'), 0.035);
     case 'swap':
-      return noisy(c, trueFlow(standing(c, { ...handling, repairs: [...handling.repairs, { kind: 'newPart', position: op.position }] }), 'toolEnd'), 0.035);
+      return noisy(
+        c,
+        trueFlow(
+          standing(c, { ...handling, repairs: [...handling.repairs, { kind: 'newPart', position: op.position }] }),
+          'toolEnd',
+        ),
+        0.035,
+      );
     case 'hand':
       return word(handWord(c, trueFlow(m, op.place) / trueFlow(c.machine, op.place)));
     case 'sealed':
@@ -116,7 +134,14 @@ export const watch = (op: Operation, c: TrueCase, handling: Handling): Outcome =
       return word(settingWord(c, faults));
     case 'lookNozzle': {
       const weak = 1 - trueFlow(m, 'toolEnd') / trueFlow(c.machine, 'toolEnd');
-      return word(chance(c.random, Math.min(0.9, 0.03 + Math.max(0, weak - 0.3) + (at(0).some((f) => f.kind === 'blocked') ? 0.35 : 0))) ? 'dirtDropped' : 'clean');
+      return word(
+        chance(
+          c.random,
+          Math.min(0.9, 0.03 + Math.max(0, weak - 0.3) + (at(0).some((f) => f.kind === 'blocked') ? 0.35 : 0)),
+        )
+          ? 'dirtDropped'
+          : 'clean',
+      );
     }
     case 'lookHose': {
       const hose = c.machine.model.stages.findIndex((s) => s.kind === 'hose' || s.kind === 'duct');
@@ -130,20 +155,43 @@ export const watch = (op: Operation, c: TrueCase, handling: Handling): Outcome =
     case 'lamp':
       return word(lampWord(c, m, faults));
     case 'lampCoverOff':
-      return word(lampWord(c, standing(c, { ...handling, out: Array.from({ length: Math.max(0, firstMedium(c)) }, (_, i) => i) }), faults));
+      return word(
+        lampWord(
+          c,
+          standing(c, { ...handling, out: Array.from({ length: Math.max(0, firstMedium(c)) }, (_, i) => i) }),
+          faults,
+        ),
+      );
     case 'disc':
-      return word(chance(c.random, faults.some((f) => f.kind === 'indicatorOut' || f.kind === 'wrongSelector') ? 0.06 : 0.95) ? 'good' : 'bad');
+      return word(
+        chance(c.random, faults.some((f) => f.kind === 'indicatorOut' || f.kind === 'wrongSelector') ? 0.06 : 0.95)
+          ? 'good'
+          : 'bad',
+      );
     case 'cleanSide':
       return word(cleanSideWord(c, at(op.position)));
     case 'particles': {
-      const past = Math.max(0, ...faults.filter((f) => (f.position === finest(c) && ['torn', 'misseated', 'missing'].includes(f.kind)) || (f.kind === 'leakingSeal' && f.past > 0)).map((f) => (f.kind === 'missing' ? 1 : f.past)));
+      const past = Math.max(
+        0,
+        ...faults
+          .filter(
+            (f) =>
+              (f.position === finest(c) && ['torn', 'misseated', 'missing'].includes(f.kind)) ||
+              (f.kind === 'leakingSeal' && f.past > 0),
+          )
+          .map((f) => (f.kind === 'missing' ? 1 : f.past)),
+      );
       const shown = chance(c.random, past > 0 ? 0.82 + 0.15 * past : 0.015);
       return word(shown ? 'above' : chance(c.random, 0.2) ? 'notShown' : 'below');
     }
     case 'smell':
       return word(chance(c.random, faults.some((f) => f.kind === 'spentGas') ? 0.88 : 0.03) ? 'smells' : 'none');
     case 'smoke': {
-      const shown = faults.some((f) => f.kind === 'leakingSeal') ? 0.88 : faults.some((f) => f.kind === 'hoseHoled' || f.kind === 'misseated') ? 0.18 : 0.03;
+      const shown = faults.some((f) => f.kind === 'leakingSeal')
+        ? 0.88
+        : faults.some((f) => f.kind === 'hoseHoled' || f.kind === 'misseated')
+          ? 0.18
+          : 0.03;
       return word(chance(c.random, shown) ? 'leak' : 'tight');
     }
     case 'voltage':
@@ -151,6 +199,10 @@ export const watch = (op: Operation, c: TrueCase, handling: Handling): Outcome =
     case 'supply':
       return noisy(c, mended(handling) ? 6.2e5 : (c.supplyPa ?? 0), 0.03);
     case 'found':
-      return word(chance(c.random, faults.some((f) => f.kind === op.fault && f.position === op.position) ? 0.95 : 0.04) ? 'yes' : 'no');
+      return word(
+        chance(c.random, faults.some((f) => f.kind === op.fault && f.position === op.position) ? 0.95 : 0.04)
+          ? 'yes'
+          : 'no',
+      );
   }
 };

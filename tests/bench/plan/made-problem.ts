@@ -19,7 +19,9 @@ export const madeProblem = (seed: number, shape: MadeShape): PlanProblem => {
     id: `m${i}`,
     openingCost: 5 + uniform() * 40,
     openingMinutes: 5 + Math.round(uniform() * 10),
-    blockedDays: new Set(Array.from({ length: Math.floor(uniform() * days * 0.1) }, () => Math.floor(uniform() * days))),
+    blockedDays: new Set(
+      Array.from({ length: Math.floor(uniform() * days * 0.1) }, () => Math.floor(uniform() * days)),
+    ),
   }));
   const tasks = machines.flatMap((_, machine) =>
     Array.from({ length: 1 + Math.floor(uniform() * shape.tasks) }, (__, k): PlanTask => {
@@ -38,6 +40,15 @@ export const madeProblem = (seed: number, shape: MadeShape): PlanProblem => {
       };
     }),
   );
-  const parts = [0, 1, 2].map((i) => ({ id: `p${i}`, onHand: Math.floor(tasks.length * (shape.short ? 0.1 : 1)), deliveries: [{ day: Math.floor(days / 3), quantity: tasks.length }] }));
-  return { minutes: Array.from({ length: days }, (_, day) => (day % 7 > 4 ? 0 : shape.minutes)), machines, tasks, parts };
+  const parts = [0, 1, 2].map((i) => ({
+    id: `p${i}`,
+    onHand: Math.floor(tasks.length * (shape.short ? 0.1 : 1)),
+    deliveries: [{ day: Math.floor(days / 3), quantity: tasks.length }],
+  }));
+  return {
+    minutes: Array.from({ length: days }, (_, day) => (day % 7 > 4 ? 0 : shape.minutes)),
+    machines,
+    tasks,
+    parts,
+  };
 };

@@ -91,7 +91,12 @@ interface Regime {
 const regimes = (r: Random): readonly Regime[] => {
   const base = 120 * Math.exp(0.45 * r.normal());
   const list: Regime[] = [{ from: 0, gramsPerHour: base, recorded: true }];
-  if (r.uniform() < 0.3) list.push({ from: 250 + Math.floor(r.uniform() * 560), gramsPerHour: base * Math.exp((r.uniform() < 0.5 ? -1 : 1) * (0.35 + 0.6 * r.uniform())), recorded: r.uniform() < 0.75 });
+  if (r.uniform() < 0.3)
+    list.push({
+      from: 250 + Math.floor(r.uniform() * 560),
+      gramsPerHour: base * Math.exp((r.uniform() < 0.5 ? -1 : 1) * (0.35 + 0.6 * r.uniform())),
+      recorded: r.uniform() < 0.75,
+    });
   return list;
 };
 
@@ -102,7 +107,12 @@ interface Person {
   readonly writesFound: number;
 }
 
-const person = (r: Random): Person => ({ checkEvery: 1 + Math.floor(r.uniform() * 5), lateDays: r.uniform() * 5, early: 0.1 * r.uniform() + 0.03, writesFound: r.uniform() < 0.6 ? 0.7 : 0.1 });
+const person = (r: Random): Person => ({
+  checkEvery: 1 + Math.floor(r.uniform() * 5),
+  lateDays: r.uniform() * 5,
+  early: 0.1 * r.uniform() + 0.03,
+  writesFound: r.uniform() < 0.6 ? 0.7 : 0.1,
+});
 
 const eighth = (x: number): number => Math.round(8 * x) / 8;
 
@@ -137,7 +147,8 @@ const liveBag = (r: Random, { grams }: Dust, who: Person): BagTruth => {
     load += grams[day] ?? 0;
     const share = load / (limit * packing);
     // The moment within the day.
-    const moment = day - PAST + 1 - Math.min(1, Math.max(0, (share - 1) * limit * packing) / Math.max(1e-9, grams[day] ?? 0));
+    const moment =
+      day - PAST + 1 - Math.min(1, Math.max(0, (share - 1) * limit * packing) / Math.max(1e-9, grams[day] ?? 0));
     fill.push(share);
     past.push((grams[day] ?? 0) * (0.01 + 0.015 * Math.min(1, share)));
     if (day >= PAST) {
@@ -156,11 +167,17 @@ const liveBag = (r: Random, { grams }: Dust, who: Person): BagTruth => {
       truth = Number.NaN;
       since = day;
     };
-    if (works && r.uniform() < lookChance && day - since > 1) looks.push({ day, share: Math.max(0.125, eighth(Math.min(1.25, share * Math.exp(0.1 * r.normal())))), fresh: false });
+    if (works && r.uniform() < lookChance && day - since > 1)
+      looks.push({
+        day,
+        share: Math.max(0.125, eighth(Math.min(1.25, share * Math.exp(0.1 * r.normal())))),
+        fresh: false,
+      });
     if (waiting >= 0) {
       waiting -= 1;
       if (waiting < 0) change('full');
-    } else if (works && day % who.checkEvery === 0 && share * Math.exp(0.07 * r.normal()) >= 0.97) waiting = Math.floor(r.uniform() * who.lateDays);
+    } else if (works && day % who.checkEvery === 0 && share * Math.exp(0.07 * r.normal()) >= 0.97)
+      waiting = Math.floor(r.uniform() * who.lateDays);
     else if (works && share > 0.4 && r.uniform() < who.early / 12) change(r.uniform() < 0.5 ? 'early' : 'opened');
   }
   return { changes, looks, truth: Number.isNaN(truth) ? AHEAD : truth, past, fill };
@@ -181,7 +198,11 @@ const flowThrough = (path: number, filter: number): number => {
 };
 
 /** The filter: loaded by what gets past the bag, its resistance growing in its own way; tested now and then. */
-const liveFilter = (r: Random, bag: BagTruth, hours: readonly number[]): Omit<MadeStage, 'templateDays' | 'templateHours'> => {
+const liveFilter = (
+  r: Random,
+  bag: BagTruth,
+  hours: readonly number[],
+): Omit<MadeStage, 'templateDays' | 'templateHours'> => {
   const path = 9e6 * Math.exp(0.2 * r.normal());
   const clean = 1.2e4;
   const bend = 0.75 + 0.65 * r.uniform();
@@ -230,7 +251,10 @@ const liveFilter = (r: Random, bag: BagTruth, hours: readonly number[]): Omit<Ma
     if (tested && (hours[day] ?? 0) >= 0) {
       const fresh = bagDay || r.uniform() < freshHabit;
       const free = flowThrough(path, clean);
-      const flow = flowThrough(path, clean + toLimit * wear) * (fresh ? 1 : 1 - bagShare * Math.min(1.2, bag.fill[day] ?? 0)) * (1 + 0.02 * r.normal());
+      const flow =
+        flowThrough(path, clean + toLimit * wear) *
+        (fresh ? 1 : 1 - bagShare * Math.min(1.2, bag.fill[day] ?? 0)) *
+        (1 + 0.02 * r.normal());
       const share = (1 - flow / free) / 0.25;
       looks.push({ day, share, fresh });
       if (share >= 1 && fresh && waiting < 0) waiting = Math.floor(r.uniform() * lateDays);
@@ -244,9 +268,16 @@ const liveFilter = (r: Random, bag: BagTruth, hours: readonly number[]): Omit<Ma
 };
 
 /** A stage that is renewed with every so many bags: its day is the day of that bag, as people really change it. */
-const liveCounted = (r: Random, grams: readonly number[], who: Person, bag: BagTruth): Omit<MadeStage, 'templateDays' | 'templateHours'> => {
+const liveCounted = (
+  r: Random,
+  grams: readonly number[],
+  who: Person,
+  bag: BagTruth,
+): Omit<MadeStage, 'templateDays' | 'templateHours'> => {
   const count = 3 + Math.floor(r.uniform() * 3);
-  const changes = bag.changes.filter((_, i) => (i + 1) % count === 0).map((c): MadeChange => ({ day: c.day, why: 'count', found: null }));
+  const changes = bag.changes
+    .filter((_, i) => (i + 1) % count === 0)
+    .map((c): MadeChange => ({ day: c.day, why: 'count', found: null }));
   const done = bag.changes.filter((c) => c.day > (changes.at(-1)?.day ?? -1)).length;
   // The bags that follow, lived on by the same person.
   const ahead = liveOn(r, grams, who, bag);
@@ -255,7 +286,10 @@ const liveCounted = (r: Random, grams: readonly number[], who: Person, bag: BagT
 
 const liveOn = (r: Random, grams: readonly number[], who: Person, bag: BagTruth): readonly number[] => {
   const days: number[] = [];
-  const mean = bag.changes.length > 1 ? ((bag.changes.at(-1)?.day ?? 0) - (bag.changes[0]?.day ?? 0)) / (bag.changes.length - 1) : 40;
+  const mean =
+    bag.changes.length > 1
+      ? ((bag.changes.at(-1)?.day ?? 0) - (bag.changes[0]?.day ?? 0)) / (bag.changes.length - 1)
+      : 40;
   const perBag = grams.slice(0, PAST).reduce((a, b) => a + b, 0) / Math.max(1, PAST / mean);
   let load = grams.slice(bag.changes.at(-1)?.day ?? 0, PAST).reduce((a, b) => a + b, 0);
   let limit = perBag * Math.exp(0.15 * r.normal());
@@ -273,7 +307,9 @@ const liveOn = (r: Random, grams: readonly number[], who: Person, bag: BagTruth)
 const liveMachine = (r: Random, closed: (day: number) => boolean): MadeMachine => {
   const hours = usage(r, closed);
   const list = regimes(r);
-  const grams = hours.map((h, day) => h * (list.findLast((x) => x.from <= day)?.gramsPerHour ?? 0) * Math.exp(0.35 * r.normal()));
+  const grams = hours.map(
+    (h, day) => h * (list.findLast((x) => x.from <= day)?.gramsPerHour ?? 0) * Math.exp(0.35 * r.normal()),
+  );
   const who = person(r);
   const bag = liveBag(r, { grams }, who);
   const filter = liveFilter(r, bag, hours);
@@ -284,7 +320,15 @@ const liveMachine = (r: Random, closed: (day: number) => boolean): MadeMachine =
     logsHours: r.uniform() < 0.65,
     regimeDay: second?.recorded ? second.from : null,
     stages: [
-      { kind: 'bag', templateDays: 30, templateHours: 12, changes: bag.changes, looks: bag.looks, count: 0, truth: bag.truth },
+      {
+        kind: 'bag',
+        templateDays: 30,
+        templateHours: 12,
+        changes: bag.changes,
+        looks: bag.looks,
+        count: 0,
+        truth: bag.truth,
+      },
       { ...filter, templateDays: 365, templateHours: 330 },
       ...(r.uniform() < 0.5 ? [{ ...liveCounted(r, grams, who, bag), templateDays: 120, templateHours: 60 }] : []),
     ],

@@ -23,16 +23,21 @@ export const toldOf = (yard: MadeYard, seed: number): readonly Told[] =>
       const f = forecastMade(machine, stage, { today: yard.today, chance: seeded(seed) });
       if (!f) return [];
       const [, low, middle, high] = f.reached;
-      return [{ kind: stage.kind, truth: stage.truth, low, middle, high, overdue: f.overdue, ...naive(stage, yard.today) }];
+      return [
+        { kind: stage.kind, truth: stage.truth, low, middle, high, overdue: f.overdue, ...naive(stage, yard.today) },
+      ];
     }),
   );
 
 const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
-const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
+const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
 
 /** Pinball loss of a quantile. Source: Koenker and Bassett 1978. */
-const pinball = (q: number, { p, truth }: { readonly p: number; readonly truth: number }): number => (truth >= q ? p * (truth - q) : (1 - p) * (q - truth));
-const meanPinball = (t: Told, q: readonly [number, number, number]): number => mean([0.1, 0.5, 0.9].map((p, i) => pinball(q[i] ?? 0, { p, truth: t.truth })));
+const pinball = (q: number, { p, truth }: { readonly p: number; readonly truth: number }): number =>
+  truth >= q ? p * (truth - q) : (1 - p) * (q - truth);
+const meanPinball = (t: Told, q: readonly [number, number, number]): number =>
+  mean([0.1, 0.5, 0.9].map((p, i) => pinball(q[i] ?? 0, { p, truth: t.truth })));
 
 export interface Scores {
   readonly stages: number;
@@ -47,13 +52,16 @@ export interface Scores {
 
 export const scoresOf = (told: readonly Told[]): Scores => {
   const error = (f: (t: Told) => number) => median(told.map((t) => Math.abs(f(t) - t.truth)));
-  const flagged = (late: boolean) => mean(told.filter((t) => t.truth < 0 === late).map((t) => (t.overdue > FLAG_FROM ? 1 : 0)));
+  const flagged = (late: boolean) =>
+    mean(told.filter((t) => t.truth < 0 === late).map((t) => (t.overdue > FLAG_FROM ? 1 : 0)));
   return {
     stages: told.length,
     coverage80: mean(told.map((t) => (t.truth >= t.low && t.truth <= t.high ? 1 : 0))),
     maeVsLast: error((t) => t.middle) / error((t) => t.last),
     maeVsRule: error((t) => t.middle) / error((t) => t.rule),
-    pinballVsLast: mean(told.map((t) => meanPinball(t, [t.low, t.middle, t.high]))) / mean(told.map((t) => meanPinball(t, [t.last, t.last, t.last]))),
+    pinballVsLast:
+      mean(told.map((t) => meanPinball(t, [t.low, t.middle, t.high]))) /
+      mean(told.map((t) => meanPinball(t, [t.last, t.last, t.last]))),
     overdueFound: flagged(true),
     overdueFalse: flagged(false),
     medianErrorDays: error((t) => t.middle),

@@ -23,12 +23,15 @@ describe('density of moist air', () => {
     [35, 0.7, 101_325],
     [25, 0.3, 84_556],
     [45, 0.2, 95_000],
-  ])('agrees with psychrolib (ASHRAE Fundamentals 2017, ch. 1) at %d degC, %d, %d Pa within 0.1 %%', (celsius, humidity, pressure) => {
-    psychrolib.SetUnitSystem(psychrolib.SI);
-    const ratio = psychrolib.GetHumRatioFromRelHum(celsius, humidity, pressure);
-    const theirs = psychrolib.GetMoistAirDensity(celsius, ratio, pressure);
-    expect(Math.abs(density(celsius, humidity, pressure) / theirs - 1)).toBeLessThan(1e-3);
-  });
+  ])(
+    'agrees with psychrolib (ASHRAE Fundamentals 2017, ch. 1) at %d degC, %d, %d Pa within 0.1 %%',
+    (celsius, humidity, pressure) => {
+      psychrolib.SetUnitSystem(psychrolib.SI);
+      const ratio = psychrolib.GetHumRatioFromRelHum(celsius, humidity, pressure);
+      const theirs = psychrolib.GetMoistAirDensity(celsius, ratio, pressure);
+      expect(Math.abs(density(celsius, humidity, pressure) / theirs - 1)).toBeLessThan(1e-3);
+    },
+  );
 
   it.each([
     [-40, 0.5, 101_325],
@@ -36,7 +39,11 @@ describe('density of moist air', () => {
     [20, 0.5, 10],
     [Number.NaN, 0.5, 101_325],
   ])('names a state outside its range: %d, %d, %d', (celsius, humidity, pressure) => {
-    const result = moistAirDensity({ temperatureK: celsius + 273.15, relativeHumidity: humidity, pressurePa: pressure });
+    const result = moistAirDensity({
+      temperatureK: celsius + 273.15,
+      relativeHumidity: humidity,
+      pressurePa: pressure,
+    });
     expect(result.ok ? 'accepted' : result.failures[0]?.code).toBe('air.state');
   });
 });

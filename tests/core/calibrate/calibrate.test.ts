@@ -15,19 +15,31 @@ const BAG = model.stages.findIndex((s) => s.kind === 'bag');
 const MAIN = model.stages.findIndex((s) => s.kind === 'mainFilter');
 const TRUTH: PathParameters = { p0Pa: 20_500, qMaxM3s: 0.066, leakM2: 18e-6, pathScale: 1.6 };
 
-type Loose = Observation extends infer O ? (O extends Observation ? Omit<O, 'value' | 'standardUncertainty' | 'expanded' | 'testId' | 'state'> : never) : never;
+type Loose = Observation extends infer O
+  ? O extends Observation
+    ? Omit<O, 'value' | 'standardUncertainty' | 'expanded' | 'testId' | 'state'>
+    : never
+  : never;
 
 /** A reading of the true machine, so much off and so well known. */
 const taken = (o: Loose, off = 0, relative = 0.01): Observation => {
   const bare = { ...o, testId: 1, state: CLEAN_STATE, value: 1, standardUncertainty: 1, expanded: 2 } as Observation;
   const value = predict(bare, model, TRUTH);
   if (!value.ok) throw new Error('the true machine cannot be read');
-  return { ...bare, value: value.value * (1 + off), standardUncertainty: value.value * relative, expanded: 2 * value.value * relative };
+  return {
+    ...bare,
+    value: value.value * (1 + off),
+    standardUncertainty: value.value * relative,
+    expanded: 2 * value.value * relative,
+  };
 };
 
-const sealed = (off = 0) => taken({ label: 'sealed', what: 'suction', node: 2, drawnM3s: 0, drawnUncertaintyM3s: 0 }, off);
-const hole = (drawnM3s: number, off = 0) => taken({ label: `hole ${drawnM3s}`, what: 'suction', node: 2, drawnM3s, drawnUncertaintyM3s: drawnM3s * 0.005 }, off);
-const flow = (off = 0) => taken({ label: 'flow', what: 'flow', at: 'in', entry: { at: 'node', opening: { node: 1, state: 'open' } } }, off);
+const sealed = (off = 0) =>
+  taken({ label: 'sealed', what: 'suction', node: 2, drawnM3s: 0, drawnUncertaintyM3s: 0 }, off);
+const hole = (drawnM3s: number, off = 0) =>
+  taken({ label: `hole ${drawnM3s}`, what: 'suction', node: 2, drawnM3s, drawnUncertaintyM3s: drawnM3s * 0.005 }, off);
+const flow = (off = 0) =>
+  taken({ label: 'flow', what: 'flow', at: 'in', entry: { at: 'node', opening: { node: 1, state: 'open' } } }, off);
 const across = (off = 0) => taken({ label: 'across', what: 'stageDp', entry: { at: 'use' }, position: MAIN }, off);
 const BASELINES = [sealed(), hole(0.015), hole(0.03), flow(), across()];
 
@@ -45,7 +57,9 @@ describe('calibration on the baselines', () => {
       expect(TRUTH[f.name], f.name).toBeGreaterThan(f.low);
       expect(TRUTH[f.name], f.name).toBeLessThan(f.high);
     }
-    expect(found.filter((f) => f.learned).map((f) => f.name)).toEqual(expect.arrayContaining(['p0Pa', 'qMaxM3s', 'pathScale']));
+    expect(found.filter((f) => f.learned).map((f) => f.name)).toEqual(
+      expect.arrayContaining(['p0Pa', 'qMaxM3s', 'pathScale']),
+    );
     expect(compared.every((c) => c.agrees)).toBe(true);
     expect(chiSquare).toBeLessThan(1);
   });
@@ -58,14 +72,28 @@ describe('calibration on the baselines', () => {
       const p = fitted(list).fitted.find((f) => f.name === 'qMaxM3s');
       return Math.log((p?.high ?? 0) / (p?.low ?? 1));
     };
-    expect(width(BASELINES.map((o) => ({ ...o, standardUncertainty: o.standardUncertainty / 3 })))).toBeLessThan(0.6 * width(BASELINES));
+    expect(width(BASELINES.map((o) => ({ ...o, standardUncertainty: o.standardUncertainty / 3 })))).toBeLessThan(
+      0.6 * width(BASELINES),
+    );
   });
 
-  it.each([0.035, -0.035])('a reading off by %d stands outside its own interval, on either side, and is told', (off) => {
-    const c = fitted([sealed(), sealed(), hole(0.015, off), hole(0.0151), hole(0.03), hole(0.0301), flow(), across()]);
-    expect(c.compared.filter((x) => !x.agrees).map((x) => x.observation.label)).toEqual(['hole 0.015']);
-    expect(Math.sign(c.compared.find((x) => !x.agrees)?.residual ?? 0)).toBe(-Math.sign(off));
-  });
+  it.each([0.035, -0.035])(
+    'a reading off by %d stands outside its own interval, on either side, and is told',
+    (off) => {
+      const c = fitted([
+        sealed(),
+        sealed(),
+        hole(0.015, off),
+        hole(0.0151),
+        hole(0.03),
+        hole(0.0301),
+        flow(),
+        across(),
+      ]);
+      expect(c.compared.filter((x) => !x.agrees).map((x) => x.observation.label)).toEqual(['hole 0.015']);
+      expect(Math.sign(c.compared.find((x) => !x.agrees)?.residual ?? 0)).toBe(-Math.sign(off));
+    },
+  );
 
   it('what the data do not settle stays at its typical figure and says so', () => {
     const tight = fitted([sealed(), flow()]);
@@ -83,15 +111,26 @@ describe('calibration on the baselines', () => {
     expect(code([])).toMatchObject({ code: 'calibration.one-point' });
     expect(code([flow()])).toMatchObject({ code: 'calibration.one-point', facts: { have: 1, need: 2 } });
     expect(code([sealed(), sealed(0.001)])).toMatchObject({ code: 'calibration.one-point' });
-    expect(code([sealed(), hole(0.015), hole(0.03), flow(0.5), across()])).toMatchObject({ code: 'calibration.contradictory', facts: { label: 'flow' } });
+    expect(code([sealed(), hole(0.015), hole(0.03), flow(0.5), across()])).toMatchObject({
+      code: 'calibration.contradictory',
+      facts: { label: 'flow' },
+    });
   });
 
   it('its least squares is the textbook one where the model is straight: against linear least squares (NIST e-Handbook 4.4.3.1)', () => {
-    const [x, y] = [[1, 2, 3, 4, 5], [2.1, 3.9, 6.2, 7.8, 10.1]];
+    const [x, y] = [
+      [1, 2, 3, 4, 5],
+      [2.1, 3.9, 6.2, 7.8, 10.1],
+    ];
     const fit = curveFit({ start: [0, 0], residuals: ([a = 0, b = 0]) => x.map((xi, i) => a + b * xi - (y[i] ?? 0)) });
-    const linear = leastSquares(x.map((xi) => [1, xi]), y);
+    const linear = leastSquares(
+      x.map((xi) => [1, xi]),
+      y,
+    );
     fit?.parameters.forEach((p, i) => expect(p).toBeCloseTo(linear?.coefficients[i] ?? 0, 6));
-    fit?.covariance?.forEach((row, i) => row.forEach((v, j) => expect(v).toBeCloseTo(linear?.unscaledCovariance[i]?.[j] ?? 0, 6)));
+    fit?.covariance?.forEach((row, i) =>
+      row.forEach((v, j) => expect(v).toBeCloseTo(linear?.unscaledCovariance[i]?.[j] ?? 0, 6)),
+    );
     expect(curveFit({ start: [0, 0], residuals: () => null })).toBeNull();
   });
 });
@@ -113,13 +152,29 @@ describe('solving backwards for a load', () => {
   });
 
   it('from a flow, shared by weight; and from before and after, the old part alone', () => {
-    const loads = new Map([[BAG, 60_000], [MAIN, 30_000]]);
+    const loads = new Map([
+      [BAG, 60_000],
+      [MAIN, 30_000],
+    ]);
     const measured = flowOf(loads).toolFlowM3s;
-    const found = loadOfFlow({ ...question, flowM3s: measured, weights: new Map([[BAG, 1], [MAIN, 0.5]]) });
+    const found = loadOfFlow({
+      ...question,
+      flowM3s: measured,
+      weights: new Map([
+        [BAG, 1],
+        [MAIN, 0.5],
+      ]),
+    });
     expect(found.ok && found.value.get(BAG)).toBeCloseTo(60_000, -1);
     expect(found.ok && found.value.get(MAIN)).toBeCloseTo(30_000, -1);
     const after = flowOf(new Map([[MAIN, 30_000]])).toolFlowM3s;
-    const old = loadOfChange({ ...question, position: BAG, beforeM3s: measured, afterM3s: after, others: new Map([[MAIN, 1]]) });
+    const old = loadOfChange({
+      ...question,
+      position: BAG,
+      beforeM3s: measured,
+      afterM3s: after,
+      others: new Map([[MAIN, 1]]),
+    });
     expect(old.ok && old.value.loadPaSM3).toBeCloseTo(60_000, -1);
   });
 
@@ -156,7 +211,10 @@ describe('solving backwards for a load', () => {
     expect(of(0.036, 4)).toBeCloseTo(flowOf(new Map()).toolFlowM3s, 12);
     expect(of(0.036, 10)).toBeLessThan(0.9 * of(0.036, 4));
     expect(of(0.027, 10)).toBeLessThan(0.7 * of(0.036, 10));
-    expect(withHose(question, { boreM: 0, lengthM: 10 })).toMatchObject({ ok: false, failures: [{ code: 'path.bore' }] });
+    expect(withHose(question, { boreM: 0, lengthM: 10 })).toMatchObject({
+      ok: false,
+      failures: [{ code: 'path.bore' }],
+    });
   });
 });
 

@@ -11,12 +11,16 @@ const modelled = modelledMachine(machine, []);
 const position = machine.stages.findIndex((s) => s.kind === 'mainFilter');
 const share = loadShareOf({ modelled, position, limitLoss: 0.25 });
 
-describe('a loss of flow as a share of the limit\'s load', () => {
+describe("a loss of flow as a share of the limit's load", () => {
   it('is one at the limit, nothing without a loss, and half the load loses what the path says it loses', () => {
     expect(share?.(0.25)).toBeCloseTo(1, 6);
     expect([share?.(0), share?.(-0.1), share?.(1)]).toEqual([0, 0, 0]);
     const flow = (loadPaSM3: number) => {
-      const drawn = staircase({ model: modelled.model, parameters: modelled.parameters, state: { ...AS_NEW, stages: { [position]: { ...CLEAN, loadPaSM3 } } } });
+      const drawn = staircase({
+        model: modelled.model,
+        parameters: modelled.parameters,
+        state: { ...AS_NEW, stages: { [position]: { ...CLEAN, loadPaSM3 } } },
+      });
       return drawn.ok ? drawn.value.toolFlowM3s : Number.NaN;
     };
     // The load that loses a quarter, found here by stepping, not by halving.

@@ -15,8 +15,20 @@ const record = (...events: readonly CaseEvent[]): CaseRecord => ({
   school: 'best',
   events: events.map((event, i) => ({ id: i + 1, at: '2026-11-24T08:05:00.000Z', by: 'MK', event })),
 });
-const flow = (valueSi: number): CaseEvent => ({ kind: 'saw', operation: { kind: 'flow', place: 'toolEnd' }, outcome: { kind: 'number', valueSi }, typed: '', note: '' });
-const out = (position: number): CaseEvent => ({ kind: 'saw', operation: { kind: 'takeOut', position }, outcome: { kind: 'number', valueSi: 0.02 }, typed: '', note: '' });
+const flow = (valueSi: number): CaseEvent => ({
+  kind: 'saw',
+  operation: { kind: 'flow', place: 'toolEnd' },
+  outcome: { kind: 'number', valueSi },
+  typed: '',
+  note: '',
+});
+const out = (position: number): CaseEvent => ({
+  kind: 'saw',
+  operation: { kind: 'takeOut', position },
+  outcome: { kind: 'number', valueSi: 0.02 },
+  typed: '',
+  note: '',
+});
 const part = (position: number) => ({ kind: 'newPart', position });
 
 describe('the log of a case', () => {
@@ -33,14 +45,48 @@ describe('the log of a case', () => {
   });
 
   it('a repair is evidence of the machine before it, and changes the machine after it', () => {
-    const s = caseState(record(flow(0.01), { kind: 'repaired', repair: { kind: 'newPart', position: 4 }, fault: { kind: 'blocked', position: 4 }, found: 'yes', changeId: null }, flow(0.03)));
-    expect(s.progress.evidence.map((e) => [e.operation.kind, e.handling.repairs.length])).toEqual([['flow', 0], ['found', 0], ['flow', 1]]);
+    const s = caseState(
+      record(
+        flow(0.01),
+        {
+          kind: 'repaired',
+          repair: { kind: 'newPart', position: 4 },
+          fault: { kind: 'blocked', position: 4 },
+          found: 'yes',
+          changeId: null,
+        },
+        flow(0.03),
+      ),
+    );
+    expect(s.progress.evidence.map((e) => [e.operation.kind, e.handling.repairs.length])).toEqual([
+      ['flow', 0],
+      ['found', 0],
+      ['flow', 1],
+    ]);
     expect(s.progress.state).toBe('running');
-    expect(caseState(record({ kind: 'repaired', repair: { kind: 'clear', position: 0 }, fault: { kind: 'blocked', position: 0 }, found: 'unseen', changeId: null })).progress.evidence).toEqual([]);
+    expect(
+      caseState(
+        record({
+          kind: 'repaired',
+          repair: { kind: 'clear', position: 0 },
+          fault: { kind: 'blocked', position: 0 },
+          found: 'unseen',
+          changeId: null,
+        }),
+      ).progress.evidence,
+    ).toEqual([]);
   });
 
   it('a trial part is a new part while it is in, and the original again when it went back to stock', () => {
-    const tried = record(flow(0.01), { kind: 'trialIn', position: 2 }, flow(0.011), { kind: 'trialBack', position: 2 }, { kind: 'trialIn', position: 3 }, flow(0.03), { kind: 'trialKept', position: 3, changeId: 9 });
+    const tried = record(
+      flow(0.01),
+      { kind: 'trialIn', position: 2 },
+      flow(0.011),
+      { kind: 'trialBack', position: 2 },
+      { kind: 'trialIn', position: 3 },
+      flow(0.03),
+      { kind: 'trialKept', position: 3, changeId: 9 },
+    );
     const s = caseState(tried);
     expect(s.progress.evidence.map((e) => e.handling.repairs)).toEqual([[], [part(2)], [part(3)]]);
     expect(s).toMatchObject({ trials: [], failedTrials: [2], progress: { handling: { repairs: [part(3)] } } });
@@ -78,7 +124,9 @@ describe('the swap school, step by step (common practice, no published source)',
 
 describe('the Find page keeps what was typed', () => {
   it('through a refusal, and lets it go when the deed is done', () => {
-    const typed = findReducer(findReducer(startFind('MK'), { type: 'typed', value: '12 furlongs' }), { type: 'sending' });
+    const typed = findReducer(findReducer(startFind('MK'), { type: 'typed', value: '12 furlongs' }), {
+      type: 'sending',
+    });
     const refused = findReducer(typed, { type: 'refused', problems: [] });
     expect(refused).toMatchObject({ typed: '12 furlongs', sending: false, by: 'MK' });
     expect(findReducer(refused, { type: 'done' })).toMatchObject({ typed: '', picked: null, by: 'MK' });

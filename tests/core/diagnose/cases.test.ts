@@ -9,7 +9,16 @@ import { lossesOf } from '@/core/diagnose/loss';
 import { entropyBits, nextOfSchool, operationsOf, proposals, type Asking } from '@/core/diagnose/next-test';
 import { type Operation, OPERATION_FACTS } from '@/core/diagnose/operation';
 import { figureLikelihood, likelihood, type Outcome } from '@/core/diagnose/outcome';
-import { type Case, type Evidence, leaning, likeliest, openCase, type Posterior, SHARPNESS, weigh } from '@/core/diagnose/posterior';
+import {
+  type Case,
+  type Evidence,
+  leaning,
+  likeliest,
+  openCase,
+  type Posterior,
+  SHARPNESS,
+  weigh,
+} from '@/core/diagnose/posterior';
 import { NO_RECORD, recordFactor } from '@/core/diagnose/record-prior';
 import { curedBy, type Repair, repairOf } from '@/core/diagnose/repair';
 import { type Handling, mechanicOf, type Signature, UNTOUCHED } from '@/core/diagnose/signature';
@@ -24,19 +33,31 @@ const TRAITS: MachineTraits = { hasLamp: true, hasBrush: false, selectorM: 0.036
 
 const opened = (model: MachineModel, traits: MachineTraits): Case => {
   const mechanic = mechanicOf({ model, parameters: templateParameters(model, 12e-6), state: CLEAN_STATE });
-  return openCase({ mechanic, traits, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated: true, baselines: {} }, hypothesesOf(faultPlaces(model, traits)));
+  return openCase(
+    { mechanic, traits, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated: true, baselines: {} },
+    hypothesesOf(faultPlaces(model, traits)),
+  );
 };
-const caseOf = (kind: MachineKind, traits: Partial<MachineTraits> = {}): Case => opened(modelOf(templateMachine(kind)), { ...TRAITS, ...traits });
+const caseOf = (kind: MachineKind, traits: Partial<MachineTraits> = {}): Case =>
+  opened(modelOf(templateMachine(kind)), { ...TRAITS, ...traits });
 const stagesOf = (c: Case) => c.bench.mechanic.suspect.model.stages;
 const at = (c: Case, kind: string) => stagesOf(c).findIndex((s) => s.kind === kind);
 const part = (position: number): Repair => ({ kind: 'newPart', position });
 /** The machine as it really is, its severities off the engine's grid. */
-const real = (c: Case, faults: readonly Fault[], handling: Handling = UNTOUCHED): Signature => c.bench.mechanic.signature(faults, handling);
+const real = (c: Case, faults: readonly Fault[], handling: Handling = UNTOUCHED): Signature =>
+  c.bench.mechanic.signature(faults, handling);
 const flowAt = (s: Signature) => s.air.flowM3s('toolEnd');
 
-const seen = (operation: Operation, outcome: Outcome, handling: Handling = UNTOUCHED): Evidence => ({ operation, outcome, handling, struck: false });
-const reads = (operation: Operation, valueSi: number, handling: Handling = UNTOUCHED) => seen(operation, { kind: 'number', valueSi }, handling);
-const looks = (operation: Operation, word: string, handling: Handling = UNTOUCHED) => seen(operation, { kind: 'word', word }, handling);
+const seen = (operation: Operation, outcome: Outcome, handling: Handling = UNTOUCHED): Evidence => ({
+  operation,
+  outcome,
+  handling,
+  struck: false,
+});
+const reads = (operation: Operation, valueSi: number, handling: Handling = UNTOUCHED) =>
+  seen(operation, { kind: 'number', valueSi }, handling);
+const looks = (operation: Operation, word: string, handling: Handling = UNTOUCHED) =>
+  seen(operation, { kind: 'word', word }, handling);
 const FLOW: Operation = { kind: 'flow', place: 'toolEnd' };
 
 const weighed = (c: Case, evidence: readonly Evidence[]): Posterior => {
@@ -45,18 +66,31 @@ const weighed = (c: Case, evidence: readonly Evidence[]): Posterior => {
   return p.value;
 };
 const asked = (c: Case, over: Partial<Progress>) => {
-  const r = consult(c, { complaint: 'noSuction', hazard: 'plain', state: 'running', handling: UNTOUCHED, evidence: [], skipped: [], ...over });
+  const r = consult(c, {
+    complaint: 'noSuction',
+    hazard: 'plain',
+    state: 'running',
+    handling: UNTOUCHED,
+    evidence: [],
+    skipped: [],
+    ...over,
+  });
   if (!r.ok) throw new Error(r.failures.map((f) => f.code).join());
   return r.value;
 };
-const top = (c: Case, p: Posterior, n: number) => p.faults.slice(0, n).map((f) => `${f.kind} ${stagesOf(c)[f.position]?.kind ?? ''}`);
-const of = (p: Posterior, kind: FaultKind, position: number) => p.faults.find((f) => f.kind === kind && f.position === position)?.probability ?? 0;
+const top = (c: Case, p: Posterior, n: number) =>
+  p.faults.slice(0, n).map((f) => `${f.kind} ${stagesOf(c)[f.position]?.kind ?? ''}`);
+const of = (p: Posterior, kind: FaultKind, position: number) =>
+  p.faults.find((f) => f.kind === kind && f.position === position)?.probability ?? 0;
 
 describe("the trade's own cases (common practice, no published source)", () => {
   it('low flow that trebles with a new pre-filter, and a second plug in the nozzle', () => {
     const c = caseOf('hepaTank');
     const [prefilter, nozzle] = [at(c, 'prefilter'), at(c, 'nozzle')];
-    const faults: readonly Fault[] = [{ kind: 'blocked', position: prefilter, severity: 0.8 }, { kind: 'blocked', position: nozzle, severity: 0.41 }];
+    const faults: readonly Fault[] = [
+      { kind: 'blocked', position: prefilter, severity: 0.8 },
+      { kind: 'blocked', position: nozzle, severity: 0.41 },
+    ];
     const then: Handling = { out: [], repairs: [part(prefilter)] };
     const [before, after] = [real(c, faults), real(c, faults, then)];
     expect(flowAt(after) / flowAt(before)).toBeGreaterThan(2.4);
@@ -76,7 +110,11 @@ describe("the trade's own cases (common practice, no published source)", () => {
     const [bag, main] = [at(c, 'bag'), at(c, 'mainFilter')];
     const faults: readonly Fault[] = [{ kind: 'blocked', position: bag, severity: 0.56 }];
     const without = (...out: readonly number[]) => flowAt(real(c, faults, { out, repairs: [] }));
-    const p = weighed(c, [reads(FLOW, without()), reads({ kind: 'takeOut', position: main }, without(main) * 0.99), reads({ kind: 'takeOut', position: bag }, without(main, bag) * 1.02, { out: [main], repairs: [] })]);
+    const p = weighed(c, [
+      reads(FLOW, without()),
+      reads({ kind: 'takeOut', position: main }, without(main) * 0.99),
+      reads({ kind: 'takeOut', position: bag }, without(main, bag) * 1.02, { out: [main], repairs: [] }),
+    ]);
     expect(top(c, p, 1)).toEqual(['blocked bag']);
     expect(p.faults[0]?.probability).toBeGreaterThan(0.85);
   });
@@ -99,18 +137,33 @@ describe("the trade's own cases (common practice, no published source)", () => {
 
   it('the indicator lit with the cover off: the indicator is wrong, no filter touched', () => {
     const c = caseOf('mExtractor');
-    const p = weighed(c, [looks({ kind: 'lamp' }, 'lit'), looks({ kind: 'lampCoverOff' }, 'lit'), reads({ kind: 'flow', place: 'hoseEnd' }, c.bench.mechanic.sound.air.flowM3s('hoseEnd'))]);
+    const p = weighed(c, [
+      looks({ kind: 'lamp' }, 'lit'),
+      looks({ kind: 'lampCoverOff' }, 'lit'),
+      reads({ kind: 'flow', place: 'hoseEnd' }, c.bench.mechanic.sound.air.flowM3s('hoseEnd')),
+    ]);
     expect(p.faults[0]?.kind).toBe('indicatorOut');
     expect(p.faults[0]?.probability).toBeGreaterThan(0.7);
   });
 
   it('the gauge green with low supply air: weak for want of air, and the gauge says nothing of the filter', () => {
     const machine = templateMachine('pneumaticHepa');
-    const model = { ...modelOf(machine), stages: machine.stages.map((s) => (s.kind === 'hepa' ? { ...s, spec: { ...s.spec, fit: { ...s.spec.fit, gaugePa: { amberPa: 1500, redPa: 3000 } } } } : s)) };
+    const model = {
+      ...modelOf(machine),
+      stages: machine.stages.map((s) =>
+        s.kind === 'hepa'
+          ? { ...s, spec: { ...s.spec, fit: { ...s.spec.fit, gaugePa: { amberPa: 1500, redPa: 3000 } } } }
+          : s,
+      ),
+    };
     const c = opened(model, { hasLamp: false, hasBrush: false, selectorM: null, machineClass: null });
     const [hepa, fan] = [at(c, 'hepa'), at(c, 'fan')];
     const low: Fault = { kind: 'lowSupply', position: fan, severity: 0.44 };
-    const p = weighed(c, [reads({ kind: 'flow', place: 'inlet' }, real(c, [low]).air.flowM3s('inlet')), looks({ kind: 'gauge', position: hepa }, 'green'), reads({ kind: 'supply' }, 6.2e5 * c.bench.mechanic.sizeOf(low))]);
+    const p = weighed(c, [
+      reads({ kind: 'flow', place: 'inlet' }, real(c, [low]).air.flowM3s('inlet')),
+      looks({ kind: 'gauge', position: hepa }, 'green'),
+      reads({ kind: 'supply' }, 6.2e5 * c.bench.mechanic.sizeOf(low)),
+    ]);
     expect(p.faults[0]?.kind).toBe('lowSupply');
     // A dirty HEPA reads amber with its air, and green without: green at this little air is no acquittal.
     const dirty: Fault = { kind: 'blocked', position: hepa, severity: 0.08 };
@@ -148,7 +201,17 @@ describe('weighing', () => {
       const e = expectedOf(FLOW, faults, context);
       return e.kind === 'number' ? e : { mean: 0, relative: 1, floor: 0 };
     };
-    const grades = (f: Fault) => c.hypotheses.flatMap((h) => (h.faults.length === 1 && h.faults[0]?.kind === f.kind && h.faults[0].position === f.position && h.faults[0].node === f.node ? [h.faults[0].severity] : [])).sort((x, y) => x - y);
+    const grades = (f: Fault) =>
+      c.hypotheses
+        .flatMap((h) =>
+          h.faults.length === 1 &&
+          h.faults[0]?.kind === f.kind &&
+          h.faults[0].position === f.position &&
+          h.faults[0].node === f.node
+            ? [h.faults[0].severity]
+            : [],
+        )
+        .sort((x, y) => x - y);
     // The doubt of the grades, written out: a step either way, over the root of 12.
     const relativeOf = (h: Hypothesis): number => {
       const squares = h.faults.map((f, k) => {
@@ -168,7 +231,9 @@ describe('weighing', () => {
     const logOfCase = (h: Hypothesis): number => {
       const e = meanOf(h.faults);
       const z = Math.log((0.02 + e.floor) / (e.mean + e.floor)) / relativeOf(h);
-      const rest = evidence.slice(1).reduce((sum, x) => sum + Math.log(likelihood(x.outcome, expectedOf(x.operation, h.faults, context))), 0);
+      const rest = evidence
+        .slice(1)
+        .reduce((sum, x) => sum + Math.log(likelihood(x.outcome, expectedOf(x.operation, h.faults, context))), 0);
       return Math.log(h.prior) + SHARPNESS * (Math.log(figureLikelihood(z, relativeOf(h))) + rest);
     };
     const p = weighed(c, evidence);
@@ -183,7 +248,8 @@ describe('weighing', () => {
   });
 
   it("Bayes' rule on a published example: 1 % ill, 80 % found, 9.6 % falsely: 7.8 % (Eddy 1982, from memory of the source)", () => {
-    const word = (share: number) => likelihood({ kind: 'word', word: 'yes' }, { kind: 'words', words: { yes: share, no: 1 - share } });
+    const word = (share: number) =>
+      likelihood({ kind: 'word', word: 'yes' }, { kind: 'words', words: { yes: share, no: 1 - share } });
     expect((0.01 * word(0.8)) / (0.01 * word(0.8) + 0.99 * word(0.096))).toBeCloseTo(0.078, 3);
   });
 
@@ -193,11 +259,22 @@ describe('weighing', () => {
     const plain = hypothesesOf(places);
     expect(plain.reduce((sum, h) => sum + h.prior, 0)).toBeCloseTo(1, 9);
     expect(plain.filter((h) => h.faults.length === 0).length).toBe(1);
-    const grades = (n: number) => new Set(plain.filter((h) => h.faults.length === n).flatMap((h) => h.faults.filter((f) => f.kind === 'hoseHoled').map((f) => f.severity)));
+    const grades = (n: number) =>
+      new Set(
+        plain
+          .filter((h) => h.faults.length === n)
+          .flatMap((h) => h.faults.filter((f) => f.kind === 'hoseHoled').map((f) => f.severity)),
+      );
     expect(grades(2)).toEqual(grades(1));
     const bag = model.stages.findIndex((s) => s.kind === 'bag');
-    const worn = hypothesesOf(places, { complaint: () => 1, record: (place) => (place.kind === 'blocked' && place.position === bag ? 5 : 1) });
-    const share = (list: typeof plain) => list.filter((h) => h.faults.some((f) => f.kind === 'blocked' && f.position === bag)).reduce((sum, h) => sum + h.prior, 0);
+    const worn = hypothesesOf(places, {
+      complaint: () => 1,
+      record: (place) => (place.kind === 'blocked' && place.position === bag ? 5 : 1),
+    });
+    const share = (list: typeof plain) =>
+      list
+        .filter((h) => h.faults.some((f) => f.kind === 'blocked' && f.position === bag))
+        .reduce((sum, h) => sum + h.prior, 0);
     expect(share(worn)).toBeGreaterThan(1.5 * share(plain));
     expect(hypothesesOf([])).toEqual([{ faults: [], prior: 1 }]);
   });
@@ -206,9 +283,16 @@ describe('weighing', () => {
     const c = caseOf('shopVacuum');
     const look = looks({ kind: 'lookHose' }, 'blocked');
     const hose = at(c, 'hose');
-    const [once, twice, struck] = [[look], [look, look], [look, { ...look, struck: true }]].map((e) => of(weighed(c, e), 'blocked', hose));
+    const [once, twice, struck] = [[look], [look, look], [look, { ...look, struck: true }]].map((e) =>
+      of(weighed(c, e), 'blocked', hose),
+    );
     expect(twice ?? 0).toBeGreaterThan(once ?? 1);
-    const independent = weighed(c, [look]).weights.reduce((sum, w, i) => sum + (c.hypotheses[i]?.faults.some((f) => f.kind === 'blocked' && f.position === hose && f.severity > 0.5) ? w : 0), 0);
+    const independent = weighed(c, [look]).weights.reduce(
+      (sum, w, i) =>
+        sum +
+        (c.hypotheses[i]?.faults.some((f) => f.kind === 'blocked' && f.position === hose && f.severity > 0.5) ? w : 0),
+      0,
+    );
     expect(twice ?? 1).toBeLessThan(1 - (1 - independent) / 30);
     expect(struck).toBe(once);
   });
@@ -216,17 +300,32 @@ describe('weighing', () => {
   it('says which two readings cannot both be right, and never divides by nothing', () => {
     const c = caseOf('shopVacuum');
     const { air } = c.bench.mechanic.sound;
-    const p = weighed(c, [reads({ kind: 'sealed', place: 'inlet' }, air.sealedPa('inlet')), reads({ kind: 'flow', place: 'inlet' }, air.flowM3s('inlet')), reads({ kind: 'flow', place: 'toolEnd' }, 3 * air.flowM3s('toolEnd'))]);
+    const p = weighed(c, [
+      reads({ kind: 'sealed', place: 'inlet' }, air.sealedPa('inlet')),
+      reads({ kind: 'flow', place: 'inlet' }, air.flowM3s('inlet')),
+      reads({ kind: 'flow', place: 'toolEnd' }, 3 * air.flowM3s('toolEnd')),
+    ]);
     expect(p.faults.every((f) => Number.isFinite(f.probability))).toBe(true);
-    const clash = weighed(c, [looks({ kind: 'lookHose' }, 'clear'), reads({ kind: 'flow', place: 'inlet' }, air.flowM3s('inlet')), reads({ kind: 'flow', place: 'hoseEnd' }, 0.05 * air.flowM3s('hoseEnd')), reads({ kind: 'flow', place: 'hoseEnd' }, air.flowM3s('hoseEnd'))]);
+    const clash = weighed(c, [
+      looks({ kind: 'lookHose' }, 'clear'),
+      reads({ kind: 'flow', place: 'inlet' }, air.flowM3s('inlet')),
+      reads({ kind: 'flow', place: 'hoseEnd' }, 0.05 * air.flowM3s('hoseEnd')),
+      reads({ kind: 'flow', place: 'hoseEnd' }, air.flowM3s('hoseEnd')),
+    ]);
     expect(clash.contradiction).toEqual([2, 3]);
     expect(weighed(c, [reads({ kind: 'flow', place: 'inlet' }, air.flowM3s('inlet'))]).contradiction).toBeNull();
   });
 
   it('refuses evidence on a stage the machine lacks, and a reading that is none', () => {
     const c = caseOf('shopVacuum');
-    expect(weigh(c, [looks({ kind: 'cleanSide', position: 40 }, 'dirty')])).toMatchObject({ ok: false, failures: [{ code: 'stage.unknown', path: 'evidence.0' }] });
-    expect(weigh(c, [reads({ kind: 'flow', place: 'inlet' }, Number.NaN)])).toMatchObject({ ok: false, failures: [{ code: 'path.range', path: 'evidence.0' }] });
+    expect(weigh(c, [looks({ kind: 'cleanSide', position: 40 }, 'dirty')])).toMatchObject({
+      ok: false,
+      failures: [{ code: 'stage.unknown', path: 'evidence.0' }],
+    });
+    expect(weigh(c, [reads({ kind: 'flow', place: 'inlet' }, Number.NaN)])).toMatchObject({
+      ok: false,
+      failures: [{ code: 'path.range', path: 'evidence.0' }],
+    });
     expect(weighed(c, []).nothing).toBeCloseTo(0.05, 2);
     expect(likeliest(c, weighed(c, []), 3).length).toBe(3);
   });
@@ -236,7 +335,10 @@ describe('the next test', () => {
   const asking: Asking = { hazard: 'plain', state: 'running', handling: UNTOUCHED, not: [] };
   const ranked = (c: Case, p: Posterior, over: Partial<Asking> = {}) => {
     const a = { ...asking, ...over };
-    return proposals(c, p, { asking: a, losses: lossesOf(c, { complaint: 'noSuction', hazard: a.hazard, repairs: a.handling.repairs, back: false }) });
+    return proposals(c, p, {
+      asking: a,
+      losses: lossesOf(c, { complaint: 'noSuction', hazard: a.hazard, repairs: a.handling.repairs, back: false }),
+    });
   };
 
   it('entropy of 1/2, 1/4, 1/8, 1/8 is 1.75 bits (Cover and Thomas, Elements of Information Theory, example 2.1.1 form)', () => {
@@ -251,7 +353,11 @@ describe('the next test', () => {
     expect(contained.slice(0, 5).map((x) => OPERATION_FACTS[x.operation.kind].exposure)).toEqual([0, 0, 0, 0, 0]);
     const first = contained[0]?.operation;
     if (!first) throw new Error('no test');
-    expect(ranked(c, p, { hazard: 'contained', not: [first] }).some((x) => JSON.stringify(x.operation) === JSON.stringify(first))).toBe(false);
+    expect(
+      ranked(c, p, { hazard: 'contained', not: [first] }).some(
+        (x) => JSON.stringify(x.operation) === JSON.stringify(first),
+      ),
+    ).toBe(false);
     expect(contained.every((x) => x.bits >= 0 && x.saves >= 0 && x.minutes > 0)).toBe(true);
   });
 
@@ -264,7 +370,13 @@ describe('the next test', () => {
     const done: string[] = [];
     for (let i = 0; i < 16; i += 1) {
       const { advice } = asked(c, { evidence, handling });
-      done.push(advice.kind === 'test' ? advice.proposal.operation.kind : advice.kind === 'repair' ? `${advice.repair.kind} ${advice.repair.position}` : advice.kind);
+      done.push(
+        advice.kind === 'test'
+          ? advice.proposal.operation.kind
+          : advice.kind === 'repair'
+            ? `${advice.repair.kind} ${advice.repair.position}`
+            : advice.kind,
+      );
       if (advice.kind === 'close' || advice.kind === 'escalate') break;
       if (advice.kind === 'repair') {
         handling = { ...handling, repairs: [...handling.repairs, advice.repair] };
@@ -273,7 +385,11 @@ describe('the next test', () => {
       if (advice.kind !== 'test') throw new Error(`told to ${advice.kind}`);
       const op = advice.proposal.operation;
       const e = expectedOf(op, faults, { handling, bench: c.bench });
-      evidence.push(e.kind === 'number' ? reads(op, e.mean, handling) : looks(op, Object.entries(e.words).sort((x, y) => y[1] - x[1])[0]?.[0] ?? '', handling));
+      evidence.push(
+        e.kind === 'number'
+          ? reads(op, e.mean, handling)
+          : looks(op, Object.entries(e.words).sort((x, y) => y[1] - x[1])[0]?.[0] ?? '', handling),
+      );
     }
     // Measured as found, the nozzle cleared, measured again at the complaint's own place, closed.
     expect(done[0]).toBe('flow');
@@ -285,11 +401,21 @@ describe('the next test', () => {
 
   it('the fixed schools keep their own order', () => {
     const { model } = caseOf('hepaTank').bench.mechanic.suspect;
-    const next = (school: 'takeOut' | 'swap' | 'nozzleInward', level: DustHazard, not: readonly Operation[]) => nextOfSchool(school, { model, traits: TRAITS, level, out: not.flatMap((op) => (op.kind === 'takeOut' ? [op.position] : [])), not });
+    const next = (school: 'takeOut' | 'swap' | 'nozzleInward', level: DustHazard, not: readonly Operation[]) =>
+      nextOfSchool(school, {
+        model,
+        traits: TRAITS,
+        level,
+        out: not.flatMap((op) => (op.kind === 'takeOut' ? [op.position] : [])),
+        not,
+      });
     const walk = (school: 'takeOut' | 'swap' | 'nozzleInward', level: DustHazard = 'plain') => {
       const done: Operation[] = [];
-      for (let op = next(school, level, done); op !== null && done.length < 20; op = next(school, level, done)) done.push(op);
-      return done.map((op) => ('position' in op ? (model.stages[op.position]?.kind ?? '') : 'place' in op ? `${op.kind} ${op.place}` : op.kind));
+      for (let op = next(school, level, done); op !== null && done.length < 20; op = next(school, level, done))
+        done.push(op);
+      return done.map((op) =>
+        'position' in op ? (model.stages[op.position]?.kind ?? '') : 'place' in op ? `${op.kind} ${op.place}` : op.kind,
+      );
     };
     // The last filter stays in: the machine is never run without any.
     expect(walk('takeOut')).toEqual(['bag', 'prefilter']);
@@ -300,7 +426,8 @@ describe('the next test', () => {
   });
 
   it('offers only what the machine has', () => {
-    const kinds = (kind: MachineKind, traits: Partial<MachineTraits> = {}) => new Set(operationsOf(modelOf(templateMachine(kind)), { ...TRAITS, ...traits }).map((op) => op.kind));
+    const kinds = (kind: MachineKind, traits: Partial<MachineTraits> = {}) =>
+      new Set(operationsOf(modelOf(templateMachine(kind)), { ...TRAITS, ...traits }).map((op) => op.kind));
     expect(kinds('singleStageCollector', { hasLamp: false }).has('lampCoverOff')).toBe(false);
     expect(kinds('pneumaticHepa').has('supply')).toBe(true);
     expect(kinds('shopVacuum').has('supply')).toBe(false);
@@ -315,13 +442,32 @@ describe('what moves the odds before and after', () => {
     const places = faultPlaces(c.bench.mechanic.suspect.model, TRAITS);
     const bag = at(c, 'bag');
     const place = (kind: FaultKind) => places.find((p) => p.kind === kind && p.position === bag);
-    const factor = (kind: FaultKind, stage: { lifeUsed: number | null; justOpened: boolean }, causes: typeof NO_RECORD.causes = []) => {
+    const factor = (
+      kind: FaultKind,
+      stage: { lifeUsed: number | null; justOpened: boolean },
+      causes: typeof NO_RECORD.causes = [],
+    ) => {
       const p = place(kind);
-      return p ? recordFactor({ ...NO_RECORD, causes, stages: stagesOf(c).map((_, i) => (i === bag ? stage : { lifeUsed: null, justOpened: false })) }, () => true)(p) : 0;
+      return p
+        ? recordFactor(
+            {
+              ...NO_RECORD,
+              causes,
+              stages: stagesOf(c).map((_, i) => (i === bag ? stage : { lifeUsed: null, justOpened: false })),
+            },
+            () => true,
+          )(p)
+        : 0;
     };
-    expect(factor('blocked', { lifeUsed: 1.2, justOpened: false })).toBeGreaterThan(4 * factor('blocked', { lifeUsed: 0.05, justOpened: false }));
-    expect(factor('misseated', { lifeUsed: 0.02, justOpened: true })).toBeGreaterThan(2 * factor('misseated', { lifeUsed: 0.02, justOpened: false }));
-    expect(factor('torn', { lifeUsed: null, justOpened: false }, [{ kind: 'torn', position: bag, weight: 1 }])).toBeGreaterThan(2);
+    expect(factor('blocked', { lifeUsed: 1.2, justOpened: false })).toBeGreaterThan(
+      4 * factor('blocked', { lifeUsed: 0.05, justOpened: false }),
+    );
+    expect(factor('misseated', { lifeUsed: 0.02, justOpened: true })).toBeGreaterThan(
+      2 * factor('misseated', { lifeUsed: 0.02, justOpened: false }),
+    );
+    expect(
+      factor('torn', { lifeUsed: null, justOpened: false }, [{ kind: 'torn', position: bag, weight: 1 }]),
+    ).toBeGreaterThan(2);
     expect(factor('torn', { lifeUsed: null, justOpened: false })).toBe(1);
   });
 
@@ -347,15 +493,28 @@ describe('what moves the odds before and after', () => {
   it('a purge frees a light cake and not a heavy one, and a HEPA is never purged', () => {
     const machine = templateMachine('grinderExtractor');
     const gauge = { amberPa: 900, redPa: 2000 };
-    const model = { ...modelOf(machine), stages: machine.stages.map((s) => (s.kind === 'prefilter' || s.kind === 'hepa' ? { ...s, spec: { ...s.spec, fit: { ...s.spec.fit, gaugePa: gauge } } } : s)) };
+    const model = {
+      ...modelOf(machine),
+      stages: machine.stages.map((s) =>
+        s.kind === 'prefilter' || s.kind === 'hepa'
+          ? { ...s, spec: { ...s.spec, fit: { ...s.spec.fit, gaugePa: gauge } } }
+          : s,
+      ),
+    };
     const c = opened(model, { hasLamp: false, hasBrush: false, selectorM: null, machineClass: null });
     const green = (severity: number) => {
-      const e = expectedOf({ kind: 'purge', position: at(c, 'prefilter') }, [{ kind: 'blocked', position: at(c, 'prefilter'), severity }], { handling: UNTOUCHED, bench: c.bench });
+      const e = expectedOf(
+        { kind: 'purge', position: at(c, 'prefilter') },
+        [{ kind: 'blocked', position: at(c, 'prefilter'), severity }],
+        { handling: UNTOUCHED, bench: c.bench },
+      );
       return e.kind === 'words' ? (e.words['green'] ?? 0) : 0;
     };
     expect(green(0.25)).toBeGreaterThan(0.5);
     expect(green(0.86)).toBeLessThan(0.25);
-    expect(operationsOf(model, c.bench.traits).filter((op) => op.kind === 'purge')).toEqual([{ kind: 'purge', position: at(c, 'prefilter') }]);
+    expect(operationsOf(model, c.bench.traits).filter((op) => op.kind === 'purge')).toEqual([
+      { kind: 'purge', position: at(c, 'prefilter') },
+    ]);
   });
 
   it('a repair takes its own fault away and leaves the others; no repair adjusts an indicator live', () => {
@@ -376,7 +535,12 @@ describe('what moves the odds before and after', () => {
     const p = weighed(c, [low, reads(FLOW, 0.98 * flowAt(c.bench.mechanic.sound), then)]);
     expect(of(p, 'blocked', bag)).toBeGreaterThan(0.9);
     expect(weighed(c, [low]).faults[0]?.probability).toBeLessThan(0.7);
-    expect(leaning(c, p, { evidence: reads(FLOW, 0.98 * flowAt(c.bench.mechanic.sound), then), cause: { kind: 'blocked', position: bag } })).toBeGreaterThan(1);
+    expect(
+      leaning(c, p, {
+        evidence: reads(FLOW, 0.98 * flowAt(c.bench.mechanic.sound), then),
+        cause: { kind: 'blocked', position: bag },
+      }),
+    ).toBeGreaterThan(1);
   });
 
   it('a leak behind the fan is silent, and no case closes while its doubt costs more than the look', () => {
@@ -387,21 +551,53 @@ describe('what moves the odds before and after', () => {
     const said = asked(c, { complaint: 'dust', evidence: [looks({ kind: 'particles' }, 'above')] });
     expect(said.back).toBe(false);
     expect(said.advice.kind).toBe('test');
-    expect(adviceOf({ c, posterior: said.posterior, losses: lossesOf(c, { complaint: 'dust', hazard: 'plain', repairs: [], back: true }), ranked: [], back: true, tests: 0 }).kind).not.toBe('close');
+    expect(
+      adviceOf({
+        c,
+        posterior: said.posterior,
+        losses: lossesOf(c, { complaint: 'dust', hazard: 'plain', repairs: [], back: true }),
+        ranked: [],
+        back: true,
+        tests: 0,
+      }).kind,
+    ).not.toBe('close');
   });
 });
 
 describe('closing, the hazard gate and the swap', () => {
   it('a case stays open until the complaint is back, a root cause is answered, and what is missing is recorded', () => {
     expect(openReasons({ complaintBack: true, rootCause: 'not found', leftOut: 0, recordedMissing: 0 })).toEqual([]);
-    expect(openReasons({ complaintBack: false, rootCause: ' ', leftOut: 1, recordedMissing: 0 })).toEqual(['complaintNotBack', 'noRootCause', 'missingUnrecorded']);
+    expect(openReasons({ complaintBack: false, rootCause: ' ', leftOut: 1, recordedMissing: 0 })).toEqual([
+      'complaintNotBack',
+      'noRootCause',
+      'missingUnrecorded',
+    ]);
   });
 
   it('the four ends of a swap, and no end while a step is missing', () => {
-    expect(swapEnd({ withNewPrefilter: 'out', withNewHepa: null, withBoth: null })).toMatchObject({ cause: 'prefilter', oldPrefilter: 'disposed', newPrefilter: 'fitted', newHepa: null });
-    expect(swapEnd({ withNewPrefilter: 'lit', withNewHepa: 'out', withBoth: null })).toMatchObject({ cause: 'hepa', oldPrefilter: 'putBack', newPrefilter: 'returned', oldHepa: 'disposed', newHepa: 'fitted' });
-    expect(swapEnd({ withNewPrefilter: 'lit', withNewHepa: 'lit', withBoth: 'out' })).toMatchObject({ cause: 'both', newPrefilter: 'fitted', newHepa: 'fitted' });
-    expect(swapEnd({ withNewPrefilter: 'lit', withNewHepa: 'lit', withBoth: 'lit' })).toMatchObject({ cause: 'neither', newPrefilter: 'returned', newHepa: 'returned' });
+    expect(swapEnd({ withNewPrefilter: 'out', withNewHepa: null, withBoth: null })).toMatchObject({
+      cause: 'prefilter',
+      oldPrefilter: 'disposed',
+      newPrefilter: 'fitted',
+      newHepa: null,
+    });
+    expect(swapEnd({ withNewPrefilter: 'lit', withNewHepa: 'out', withBoth: null })).toMatchObject({
+      cause: 'hepa',
+      oldPrefilter: 'putBack',
+      newPrefilter: 'returned',
+      oldHepa: 'disposed',
+      newHepa: 'fitted',
+    });
+    expect(swapEnd({ withNewPrefilter: 'lit', withNewHepa: 'lit', withBoth: 'out' })).toMatchObject({
+      cause: 'both',
+      newPrefilter: 'fitted',
+      newHepa: 'fitted',
+    });
+    expect(swapEnd({ withNewPrefilter: 'lit', withNewHepa: 'lit', withBoth: 'lit' })).toMatchObject({
+      cause: 'neither',
+      newPrefilter: 'returned',
+      newHepa: 'returned',
+    });
     expect(swapEnd({ withNewPrefilter: 'lit', withNewHepa: null, withBoth: null })).toBeNull();
   });
 });

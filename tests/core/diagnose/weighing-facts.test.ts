@@ -22,7 +22,10 @@ const FLOW: Operation = { kind: 'flow', place: 'toolEnd' };
 const caseOf = (kind: MachineKind, baselines: Readonly<Record<string, number>> = {}): Case => {
   const model = modelOf(templateMachine(kind));
   const mechanic = mechanicOf({ model, parameters: templateParameters(model, 12e-6), state: CLEAN_STATE });
-  return openCase({ mechanic, traits: TRAITS, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated: true, baselines }, hypothesesOf(faultPlaces(model, TRAITS)));
+  return openCase(
+    { mechanic, traits: TRAITS, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated: true, baselines },
+    hypothesesOf(faultPlaces(model, TRAITS)),
+  );
 };
 const at = (c: Case, kind: string) => c.bench.mechanic.suspect.model.stages.findIndex((s) => s.kind === kind);
 const soundFlow = (c: Case) => c.bench.mechanic.sound.air.flowM3s('toolEnd');
@@ -30,8 +33,21 @@ const share = (c: Case, op: Operation, faults: readonly Fault[]) => {
   const e = expectedOf(op, faults, { handling: UNTOUCHED, bench: c.bench });
   return e.kind === 'words' ? e.words : {};
 };
-const read = (valueSi: number, handling: Handling = UNTOUCHED): Evidence => ({ operation: FLOW, outcome: { kind: 'number', valueSi }, handling, struck: false });
-const progress = (over: Partial<Progress>): Progress => ({ complaint: 'noSuction', hazard: 'plain', state: 'off', handling: UNTOUCHED, evidence: [], skipped: [], ...over });
+const read = (valueSi: number, handling: Handling = UNTOUCHED): Evidence => ({
+  operation: FLOW,
+  outcome: { kind: 'number', valueSi },
+  handling,
+  struck: false,
+});
+const progress = (over: Partial<Progress>): Progress => ({
+  complaint: 'noSuction',
+  hazard: 'plain',
+  state: 'off',
+  handling: UNTOUCHED,
+  evidence: [],
+  skipped: [],
+  ...over,
+});
 const advised = (c: Case, over: Partial<Progress>) => {
   const said = consult(c, progress(over));
   if (!said.ok) throw new Error(said.failures.map((f) => f.code).join());
@@ -41,14 +57,16 @@ const advised = (c: Case, over: Partial<Progress>) => {
 describe('what readings and looks can tell', () => {
   it('a slow fan moves little air without labouring; a plug makes it labour', () => {
     const c = caseOf('shopVacuum');
-    const heard = (kind: FaultKind, position: number) => share(c, { kind: 'listen' }, [{ kind, position, severity: 0.7 }])['blocked'] ?? 0;
+    const heard = (kind: FaultKind, position: number) =>
+      share(c, { kind: 'listen' }, [{ kind, position, severity: 0.7 }])['blocked'] ?? 0;
     expect(heard('blocked', at(c, 'hose'))).toBeGreaterThan(0.5);
     expect(heard('weakFan', at(c, 'fan'))).toBeLessThan(0.3);
   });
 
   it('dust at the exhaust speaks of the finest filter: a torn bag in front of a sound HEPA does not show there', () => {
     const c = caseOf('hepaTank');
-    const above = (kind: string) => share(c, { kind: 'particles' }, [{ kind: 'torn', position: at(c, kind), severity: 0.8 }])['above'] ?? 0;
+    const above = (kind: string) =>
+      share(c, { kind: 'particles' }, [{ kind: 'torn', position: at(c, kind), severity: 0.8 }])['above'] ?? 0;
     expect(above('bag')).toBeLessThan(0.1);
     expect(above('hepa')).toBeGreaterThan(0.7);
   });
@@ -67,24 +85,40 @@ describe('what readings and looks can tell', () => {
     const p = weigh(c, []);
     expect(p.ok ? p.value.pair : 0).toBeGreaterThan(0.25);
     expect(p.ok ? p.value.pair : 1).toBeLessThan(0.45);
-    const bag = faultPlaces(c.bench.mechanic.suspect.model, TRAITS).find((x) => x.kind === 'blocked' && x.position === at(c, 'bag'));
+    const bag = faultPlaces(c.bench.mechanic.suspect.model, TRAITS).find(
+      (x) => x.kind === 'blocked' && x.position === at(c, 'bag'),
+    );
     if (!bag) throw new Error('no bag');
-    expect(recordFactor({ ...NO_RECORD, wet: true }, () => true)(bag)).toBeGreaterThan(1.5 * recordFactor(NO_RECORD, () => true)(bag));
+    expect(recordFactor({ ...NO_RECORD, wet: true }, () => true)(bag)).toBeGreaterThan(
+      1.5 * recordFactor(NO_RECORD, () => true)(bag),
+    );
   });
 });
 
 describe('what comes next', () => {
   it('a look into a machine that stands open costs less than opening it for the look', () => {
     const look: Operation = { kind: 'lookBag', position: 3 };
-    expect(priceOf(look, { hazard: 'contained', state: 'open' })).toBeLessThan(priceOf(look, { hazard: 'contained', state: 'off' }) - 3);
+    expect(priceOf(look, { hazard: 'contained', state: 'open' })).toBeLessThan(
+      priceOf(look, { hazard: 'contained', state: 'off' }) - 3,
+    );
   });
 
   it('a pre-filter found blocked: the open bag compartment is looked into before the machine is closed and measured', () => {
     const c = caseOf('hepaTank');
     const prefilter = at(c, 'prefilter');
     const handling: Handling = { out: [], repairs: [{ kind: 'newPart', position: prefilter }] };
-    const found: Evidence = { operation: { kind: 'found', fault: 'blocked', position: prefilter }, outcome: { kind: 'word', word: 'yes' }, handling: UNTOUCHED, struck: false };
-    const dp: Evidence = { operation: { kind: 'stageDp', position: prefilter }, outcome: { kind: 'number', valueSi: 9000 }, handling: UNTOUCHED, struck: false };
+    const found: Evidence = {
+      operation: { kind: 'found', fault: 'blocked', position: prefilter },
+      outcome: { kind: 'word', word: 'yes' },
+      handling: UNTOUCHED,
+      struck: false,
+    };
+    const dp: Evidence = {
+      operation: { kind: 'stageDp', position: prefilter },
+      outcome: { kind: 'number', valueSi: 9000 },
+      handling: UNTOUCHED,
+      struck: false,
+    };
     const evidence = [read(0.5 * soundFlow(c)), dp, found];
     const next = (state: Progress['state']) => {
       const { advice } = advised(c, { handling, evidence, state });
@@ -109,7 +143,11 @@ describe('what comes next', () => {
     const c = caseOf('shopVacuum');
     const bag = at(c, 'bag');
     const handling: Handling = { out: [], repairs: [{ kind: 'newPart', position: bag }] };
-    const told = findingsOf({ c, school: 'best', progress: progress({ handling, evidence: [read(0.45 * soundFlow(c)), read(0.98 * soundFlow(c), handling)] }) });
+    const told = findingsOf({
+      c,
+      school: 'best',
+      progress: progress({ handling, evidence: [read(0.45 * soundFlow(c)), read(0.98 * soundFlow(c), handling)] }),
+    });
     if (!told.ok) throw new Error('nothing found');
     expect(told.value.causes[0]).toMatchObject({ kind: 'blocked', position: bag });
     expect(told.value.causes[0]?.probability).toBeGreaterThan(0.9);

@@ -40,7 +40,9 @@ describe('single fibres (Hinds, Aerosol Technology, 2nd ed., ch. 3 and 9; values
   });
 
   it('the efficiency minimum lies between 0.1 and 0.4 um and moves down with faster air', () => {
-    const worst = [0.01, 0.05, 0.1, 0.5, 1].map((faceMs) => mostPenetrating((sizeUm) => Math.exp(-bedExponent(HINDS_BED, { sizeUm, faceMs }))).sizeUm);
+    const worst = [0.01, 0.05, 0.1, 0.5, 1].map(
+      (faceMs) => mostPenetrating((sizeUm) => Math.exp(-bedExponent(HINDS_BED, { sizeUm, faceMs }))).sizeUm,
+    );
     expect(Math.max(...worst)).toBeLessThan(0.4);
     expect(Math.min(...worst)).toBeGreaterThan(0.1 - 1e-3);
     expect([...worst].sort((a, b) => b - a)).toEqual(worst);
@@ -49,7 +51,9 @@ describe('single fibres (Hinds, Aerosol Technology, 2nd ed., ch. 3 and 9; values
 
 describe('the tables', () => {
   it('EN 1822-1: integral minima, and local penetration five times the integral from H13 on', () => {
-    expect(Object.values(EN_1822).map((g) => g.integralPercent)).toEqual([85, 95, 99.5, 99.95, 99.995, 99.9995, 99.99995, 99.999995]);
+    expect(Object.values(EN_1822).map((g) => g.integralPercent)).toEqual([
+      85, 95, 99.5, 99.95, 99.995, 99.9995, 99.99995, 99.999995,
+    ]);
     for (const grade of ['H13', 'H14', 'U15', 'U16'] as const) {
       const { integralPercent, localPercent } = EN_1822[grade];
       expect((100 - (localPercent ?? 0)) / (100 - integralPercent)).toBeCloseTo(5, 3);
@@ -57,11 +61,19 @@ describe('the tables', () => {
   });
 
   it('ASHRAE 52.2-2017: a higher MERV never holds less in any range', () => {
-    expect(MERV_RANGES_UM).toEqual([[0.3, 1], [1, 3], [3, 10]]);
+    expect(MERV_RANGES_UM).toEqual([
+      [0.3, 1],
+      [1, 3],
+      [3, 10],
+    ]);
     expect(MERV_MINIMA[15]).toEqual([85, 90, 95]);
     expect(MERV_MINIMA[8]).toEqual([null, 20, 70]);
     const rows = Object.values(MERV_MINIMA);
-    rows.slice(1).forEach((row, i) => row.forEach((minimum, range) => expect(minimum ?? 0).toBeGreaterThanOrEqual(rows[i]?.[range] ?? 0)));
+    rows
+      .slice(1)
+      .forEach((row, i) =>
+        row.forEach((minimum, range) => expect(minimum ?? 0).toBeGreaterThanOrEqual(rows[i]?.[range] ?? 0)),
+      );
   });
 
   it('EN 60335-2-69 Annex AA: 1, 0.1 and 0.005 % pass, limits inclusive even as 1 - 0.999', () => {
@@ -75,7 +87,15 @@ describe('the tables', () => {
 });
 
 const hepa: FilterRating = { scale: 'point', efficiency: 0.9997, sizeUm: 0.3 };
-const stage = (over: Partial<TrainStage> = {}): TrainStage => ({ name: 'HEPA', medium: 'hepaGlass', rating: hepa, bypass: 0, faceMs: null, timesClean: 1, ...over });
+const stage = (over: Partial<TrainStage> = {}): TrainStage => ({
+  name: 'HEPA',
+  medium: 'hepaGlass',
+  rating: hepa,
+  bypass: 0,
+  faceMs: null,
+  timesClean: 1,
+  ...over,
+});
 const train = (stages: readonly TrainStage[], wholeBypass = 0): Train => {
   const built = filterTrain({ stages, wholeBypass });
   if (!built.ok) throw new Error(built.failures.map((f) => f.code).join());
@@ -83,7 +103,15 @@ const train = (stages: readonly TrainStage[], wholeBypass = 0): Train => {
 };
 const judged = (stages: readonly TrainStage[], wholeBypass = 0): Deserved => deservedClass(train(stages, wholeBypass));
 
-const ratings: readonly FilterRating[] = [hepa, { scale: 'en1822', grade: 'H14' }, { scale: 'en1822', grade: 'E10' }, { scale: 'merv', merv: 13 }, { scale: 'merv', merv: 8 }, { scale: 'dustClass', dustClass: 'M' }, { scale: 'none' }];
+const ratings: readonly FilterRating[] = [
+  hepa,
+  { scale: 'en1822', grade: 'H14' },
+  { scale: 'en1822', grade: 'E10' },
+  { scale: 'merv', merv: 13 },
+  { scale: 'merv', merv: 8 },
+  { scale: 'dustClass', dustClass: 'M' },
+  { scale: 'none' },
+];
 
 describe('a rated curve', () => {
   it('meets each rated value at its rated size and velocity', () => {
@@ -93,7 +121,12 @@ describe('a rated curve', () => {
       return curve.value.penetration({ sizeUm, faceMs: curve.value.ratedFaceMs });
     };
     expect(at(hepa, 0.3)).toBeCloseTo(0.0003, 9);
-    MERV_RANGES_UM.forEach(([low, high], i) => expect(at({ scale: 'merv', merv: 13 }, Math.sqrt(low * high))).toBeCloseTo(1 - (MERV_MINIMA[13][i] ?? 0) / 100, 6));
+    MERV_RANGES_UM.forEach(([low, high], i) =>
+      expect(at({ scale: 'merv', merv: 13 }, Math.sqrt(low * high))).toBeCloseTo(
+        1 - (MERV_MINIMA[13][i] ?? 0) / 100,
+        6,
+      ),
+    );
     const h14 = ratedCurve({ medium: 'hepaGlass', rating: { scale: 'en1822', grade: 'H14' } });
     if (!h14.ok) throw new Error('no curve');
     const worst = mostPenetrating((sizeUm) => h14.value.penetration({ sizeUm, faceMs: h14.value.ratedFaceMs }));
@@ -110,18 +143,26 @@ describe('a rated curve', () => {
   it('stays between none and all for every medium, rating, size, velocity and load (property)', () => {
     const media = Object.keys(MEDIA) as Medium[];
     fc.assert(
-      fc.property(fc.constantFrom(...media), fc.constantFrom(...ratings), fc.double({ min: 0.01, max: 10, noNaN: true }), fc.double({ min: 1e-4, max: 5, noNaN: true }), fc.double({ min: 1, max: 1000, noNaN: true }), (medium, rating, sizeUm, faceMs, timesClean) => {
-        const curve = ratedCurve({ medium, rating, timesClean });
-        if (!curve.ok) throw new Error('no curve');
-        const p = curve.value.penetration({ sizeUm, faceMs });
-        expect(p >= 0 && p <= 1).toBe(true);
-      }),
+      fc.property(
+        fc.constantFrom(...media),
+        fc.constantFrom(...ratings),
+        fc.double({ min: 0.01, max: 10, noNaN: true }),
+        fc.double({ min: 1e-4, max: 5, noNaN: true }),
+        fc.double({ min: 1, max: 1000, noNaN: true }),
+        (medium, rating, sizeUm, faceMs, timesClean) => {
+          const curve = ratedCurve({ medium, rating, timesClean });
+          if (!curve.ok) throw new Error('no curve');
+          const p = curve.value.penetration({ sizeUm, faceMs });
+          expect(p >= 0 && p <= 1).toBe(true);
+        },
+      ),
       { numRuns: 500 },
     );
   });
 
   it('a dust cake helps a medium that seasons and no other', () => {
-    const passes = (medium: Medium, timesClean: number) => train([stage({ medium, rating: { scale: 'none' }, timesClean })]).whole(1);
+    const passes = (medium: Medium, timesClean: number) =>
+      train([stage({ medium, rating: { scale: 'none' }, timesClean })]).whole(1);
     expect(passes('clothBag', 5)).toBeLessThan(passes('clothBag', 1));
     expect(passes('hepaGlass', 5)).toBe(passes('hepaGlass', 1));
   });
@@ -129,7 +170,10 @@ describe('a rated curve', () => {
 
 describe('a train', () => {
   it('multiplies what passes each stage and its seat', () => {
-    const [bag, main] = [stage({ name: 'bag', medium: 'fleeceBag', rating: { scale: 'merv', merv: 13 }, bypass: 0.01 }), stage({ bypass: 0.0005 })];
+    const [bag, main] = [
+      stage({ name: 'bag', medium: 'fleeceBag', rating: { scale: 'merv', merv: 13 }, bypass: 0.01 }),
+      stage({ bypass: 0.0005 }),
+    ];
     const t = train([bag, main], 0.001);
     const seated = (s: TrainStage) => pastSeat(s.bypass, train([{ ...s, bypass: 0 }]).whole(0.3));
     expect(t.whole(0.3)).toBeCloseTo(0.001 + 0.999 * seated(bag) * seated(main), 12);
@@ -150,7 +194,8 @@ describe('a train', () => {
   });
 
   it('overspeed and a dust cake never better a class: judged at the worst size, never above the rating', () => {
-    const face = (times: number) => judged([stage({ faceMs: Math.sqrt(MEDIA.hepaGlass.adviceMs[0] * MEDIA.hepaGlass.adviceMs[1]) * times })]);
+    const face = (times: number) =>
+      judged([stage({ faceMs: Math.sqrt(MEDIA.hepaGlass.adviceMs[0] * MEDIA.hepaGlass.adviceMs[1]) * times })]);
     const rated = face(1);
     expect(rated.dustClass).toBe('M');
     for (const times of [0.25, 0.5, 2, 4, 8]) {
@@ -158,11 +203,15 @@ describe('a train', () => {
       expect(face(times).dustClass).not.toBe('H');
     }
     const cloth = { medium: 'pleatedPolyester', rating: { scale: 'point', efficiency: 0.9, sizeUm: 0.3 } } as const;
-    expect(judged([stage({ ...cloth, timesClean: 50 })]).penetration).toBeCloseTo(judged([stage(cloth)]).penetration, 12);
+    expect(judged([stage({ ...cloth, timesClean: 50 })]).penetration).toBeCloseTo(
+      judged([stage(cloth)]).penetration,
+      12,
+    );
     // The size it is judged at is the worst there is: none of a fine scan passes more.
     const t = train([stage({ bypass: 0.0001 })]);
     const d = deservedClass(t);
-    for (let i = 0; i <= 400; i += 1) expect(t.claimed(0.01 * 1000 ** (i / 400))).toBeLessThanOrEqual(d.penetration * (1 + 1e-6));
+    for (let i = 0; i <= 400; i += 1)
+      expect(t.claimed(0.01 * 1000 ** (i / 400))).toBeLessThanOrEqual(d.penetration * (1 + 1e-6));
   });
 
   it('says what dominates', () => {
@@ -181,7 +230,12 @@ describe('a train', () => {
   });
 
   it('elements side by side are averaged by flow: one torn twin ruins the pair', () => {
-    expect(sideBySide([{ flowM3s: 0.03, penetration: 0.0003 }, { flowM3s: 0.01, penetration: 1 }])).toBeCloseTo(0.250225, 9);
+    expect(
+      sideBySide([
+        { flowM3s: 0.03, penetration: 0.0003 },
+        { flowM3s: 0.01, penetration: 1 },
+      ]),
+    ).toBeCloseTo(0.250225, 9);
     expect(() => sideBySide([])).toThrow(RangeError);
   });
 
@@ -203,11 +257,15 @@ describe('a train', () => {
     };
     expect(codes([])).toEqual(['train.empty ']);
     expect(codes([stage(), stage({ bypass: 1.5 })])).toEqual(['train.bypass stages.1.bypass']);
-    expect(codes([stage({ rating: { scale: 'point', efficiency: 1, sizeUm: 0.3 } })])).toEqual(['train.rating stages.0.rating']);
+    expect(codes([stage({ rating: { scale: 'point', efficiency: 1, sizeUm: 0.3 } })])).toEqual([
+      'train.rating stages.0.rating',
+    ]);
     expect(codes([stage()], Number.NaN)).toEqual(['train.bypass wholeBypass']);
     expect(codes([stage({ faceMs: 0 })])).toEqual(['train.face stages.0.faceMs']);
     expect(codes([stage({ faceMs: -0.02 })])).toEqual(['train.face stages.0.faceMs']);
     // HEPA is 99.97 % at 0.3 um (29 CFR 1926.1153, DOE-STD-3020): at 0.03 it is a slip, and is explained.
-    expect(codes([stage({ rating: { scale: 'point', efficiency: 0.9997, sizeUm: 0.03 } })])).toEqual(['train.claim stages.0.rating.sizeUm']);
+    expect(codes([stage({ rating: { scale: 'point', efficiency: 0.9997, sizeUm: 0.03 } })])).toEqual([
+      'train.claim stages.0.rating.sizeUm',
+    ]);
   });
 });

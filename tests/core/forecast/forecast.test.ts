@@ -6,13 +6,31 @@ import { drawCount, drawWear, firstOf } from '@/core/forecast/reach';
 import { daysDrawer, daysSince, FURTHEST_DAYS, recentWeeks, type Use } from '@/core/forecast/use';
 import { seeded } from '../../../demo/random';
 
-const interval = (load: number, over: Partial<PastInterval> = {}): PastInterval => ({ load, days: load, end: 'limit', found: null, beforeRegime: false, ...over });
-const history = (over: Partial<StageHistory> = {}): StageHistory => ({ template: { load: 40, spread: 0.7 }, counts: 'hours', past: [], load: 0, sights: [], ...over });
+const interval = (load: number, over: Partial<PastInterval> = {}): PastInterval => ({
+  load,
+  days: load,
+  end: 'limit',
+  found: null,
+  beforeRegime: false,
+  ...over,
+});
+const history = (over: Partial<StageHistory> = {}): StageHistory => ({
+  template: { load: 40, spread: 0.7 },
+  counts: 'hours',
+  past: [],
+  load: 0,
+  sights: [],
+  ...over,
+});
 const middle = (h: StageHistory) => lifeQuantile(believeLife(h), 0.5);
 const width = (h: StageHistory) => Math.log(lifeQuantile(believeLife(h), 0.9) / lifeQuantile(believeLife(h), 0.1));
 const share = (load: number, of: number): Sight => ({ kind: 'share', load, share: of, deviation: 0.1 });
 /** Two hours on each of five days. */
-const steady: Use = { recent: Array.from({ length: 70 }, (_, i) => (i % 7 < 5 ? 2 : 0)), works: (day) => (day - 1) % 7 < 5, unsure: 0 };
+const steady: Use = {
+  recent: Array.from({ length: 70 }, (_, i) => (i % 7 < 5 ? 2 : 0)),
+  works: (day) => (day - 1) % 7 < 5,
+  unsure: 0,
+};
 
 describe('the life of a stage (facts of an independent trial; common practice, no published source)', () => {
   it('falls back to the template without a record, and tightens as data arrive', () => {
@@ -35,9 +53,15 @@ describe('the life of a stage (facts of an independent trial; common practice, n
     const early = middle(history({ past: [interval(20, { end: 'early' }), interval(20, { end: 'early' })] }));
     const full = middle(history({ past: [interval(20), interval(20)] }));
     expect(early).toBeGreaterThan(1.4 * full);
-    expect(middle(history({ past: [interval(20, { end: 'early', found: 0.5 }), interval(20, { end: 'early', found: 0.5 })] }))).toBeCloseTo(middle(history({ past: [interval(40, { found: 1 }), interval(40, { found: 1 })] })), -0.5);
+    expect(
+      middle(
+        history({ past: [interval(20, { end: 'early', found: 0.5 }), interval(20, { end: 'early', found: 0.5 })] }),
+      ),
+    ).toBeCloseTo(middle(history({ past: [interval(40, { found: 1 }), interval(40, { found: 1 })] })), -0.5);
     // The same hours over few days hold a larger share of waiting.
-    expect(middle(history({ past: [interval(20, { days: 6 }), interval(20, { days: 6 })] }))).toBeLessThan(middle(history({ past: [interval(20, { days: 200 }), interval(20, { days: 200 })] })));
+    expect(middle(history({ past: [interval(20, { days: 6 }), interval(20, { days: 6 })] }))).toBeLessThan(
+      middle(history({ past: [interval(20, { days: 200 }), interval(20, { days: 200 })] })),
+    );
     expect(middle(history({ past: [interval(20, { end: 'other' })] }))).toBeCloseTo(40, 0);
   });
 
@@ -82,7 +106,14 @@ describe('from hours to days', () => {
 
   it('bursts and an unsure level widen the days, the middle stays', () => {
     const wide = (use: Use) => {
-      const f = firstOf([{ rule: 1, draws: drawWear(history({ past: Array.from({ length: 8 }, () => interval(40, { days: 300 })) }), use, { chance: seeded(4) }) }]);
+      const f = firstOf([
+        {
+          rule: 1,
+          draws: drawWear(history({ past: Array.from({ length: 8 }, () => interval(40, { days: 300 })) }), use, {
+            chance: seeded(4),
+          }),
+        },
+      ]);
       return (f?.reached[3] ?? 0) - (f?.reached[1] ?? 0);
     };
     const bursts: Use = { ...steady, recent: steady.recent.map((h, i) => (Math.floor(i / 7) % 2 === 0 ? 2 * h : 0)) };
@@ -91,7 +122,11 @@ describe('from hours to days', () => {
   });
 
   it('a stage past its limit is overdue by days of real use, and its quantiles are those of its draws (simple-statistics)', () => {
-    const draws = drawWear(history({ past: Array.from({ length: 6 }, () => interval(40, { days: 300 })), load: 70 }), steady, { chance: seeded(9) });
+    const draws = drawWear(
+      history({ past: Array.from({ length: 6 }, () => interval(40, { days: 300 })), load: 70 }),
+      steady,
+      { chance: seeded(9) },
+    );
     const f = firstOf([{ rule: 3, draws }]);
     expect(f?.overdue).toBeGreaterThan(0.8);
     const sorted = [...draws].sort((a, b) => a - b);
@@ -102,7 +137,9 @@ describe('from hours to days', () => {
 
 describe('counts and the first of several', () => {
   it('a count inherits the spread and the habits of what it counts', () => {
-    const of = (gaps: readonly number[], remaining: number) => firstOf([{ rule: 1, draws: drawCount(remaining, { gaps, since: 3, templateDays: 14 }, { chance: seeded(6) }) }])?.reached ?? [0, 0, 0, 0, 0];
+    const of = (gaps: readonly number[], remaining: number) =>
+      firstOf([{ rule: 1, draws: drawCount(remaining, { gaps, since: 3, templateDays: 14 }, { chance: seeded(6) }) }])
+        ?.reached ?? [0, 0, 0, 0, 0];
     const even = of([14, 14, 14, 14, 14, 14], 3);
     const wild = of([5, 30, 7, 28, 6, 31], 3);
     expect(even[2]).toBeGreaterThan(33);
@@ -112,8 +149,14 @@ describe('counts and the first of several', () => {
   });
 
   it('takes the first, draw by draw, and says how often each rule is it', () => {
-    const f = firstOf([{ rule: 1, draws: Float64Array.from([5, 9, 9, 9]) }, { rule: 2, draws: Float64Array.from([7, 7, 7, 7]) }]);
-    expect(f?.binding).toEqual([{ rule: 2, chance: 0.75 }, { rule: 1, chance: 0.25 }]);
+    const f = firstOf([
+      { rule: 1, draws: Float64Array.from([5, 9, 9, 9]) },
+      { rule: 2, draws: Float64Array.from([7, 7, 7, 7]) },
+    ]);
+    expect(f?.binding).toEqual([
+      { rule: 2, chance: 0.75 },
+      { rule: 1, chance: 0.25 },
+    ]);
     expect(f?.reached[2]).toBe(7);
     expect(firstOf([])).toBeNull();
   });

@@ -8,10 +8,19 @@ const BAG = 1;
 const WRAP = 2;
 const record = (rule: Rule, id = 1): RuleRecord => ({ id, stageId: WRAP, rule, school: 'test' });
 const days = (n: number) => record({ kind: 'calendarDays', days: n });
-const bags = (count: number) => record({ kind: 'countOfChanges', countedStageId: BAG, countedStageName: 'bag', count }, 2);
+const bags = (count: number) =>
+  record({ kind: 'countOfChanges', countedStageId: BAG, countedStageName: 'bag', count }, 2);
 
 const due = (over: Partial<DueInput>) =>
-  stageDue({ stageId: WRAP, rules: [days(30)], changedOn: '2026-01-01', changesOf: () => [], today: '2026-01-11', wear: NO_WEAR, ...over });
+  stageDue({
+    stageId: WRAP,
+    rules: [days(30)],
+    changedOn: '2026-01-01',
+    changesOf: () => [],
+    today: '2026-01-11',
+    wear: NO_WEAR,
+    ...over,
+  });
 
 describe('calendar days', () => {
   it('count from the change, over month ends and daylight saving', () => {
@@ -29,7 +38,13 @@ describe('calendar days', () => {
   });
 
   it('knows which days exist', () => {
-    expect(['2026-02-28', '2026-02-29', '2026-13-01', '26-01-01', ''].map(isCalendarDate)).toEqual([true, false, false, false, false]);
+    expect(['2026-02-28', '2026-02-29', '2026-13-01', '26-01-01', ''].map(isCalendarDate)).toEqual([
+      true,
+      false,
+      false,
+      false,
+      false,
+    ]);
   });
 
   it('adding and counting are inverse', () => {
@@ -53,14 +68,22 @@ describe('when a stage is due', () => {
     const changes = ['2026-01-03', '2026-01-06', '2026-01-09'];
     const result = due({ rules: [days(30), bags(5)], changesOf: () => changes });
     // Three bags in three-day steps: two more are expected by 15 January, before the date of 31 January.
-    expect(result).toMatchObject({ dueOn: '2026-01-15', binding: { rule: { kind: 'countOfChanges' }, counted: 3, dateIs: 'expected' } });
+    expect(result).toMatchObject({
+      dueOn: '2026-01-15',
+      binding: { rule: { kind: 'countOfChanges' }, counted: 3, dateIs: 'expected' },
+    });
     expect(result?.others).toHaveLength(1);
     expect(due({ rules: [days(7), bags(5)], changesOf: () => changes })?.binding.rule.kind).toBe('calendarDays');
   });
 
   it('a count is reached with its last change, to the day', () => {
     const changesOf = () => ['2026-01-02', '2026-01-04', '2026-01-06', '2026-01-08', '2026-01-10'];
-    expect(due({ rules: [bags(5)], changesOf })).toMatchObject({ dueOn: '2026-01-10', daysLeft: -1, remaining: 0, binding: { dateIs: 'fixed' } });
+    expect(due({ rules: [bags(5)], changesOf })).toMatchObject({
+      dueOn: '2026-01-10',
+      daysLeft: -1,
+      remaining: 0,
+      binding: { dateIs: 'fixed' },
+    });
   });
 
   it('a change of the counted stage on the day of the renewal does not count', () => {
@@ -69,7 +92,11 @@ describe('when a stage is due', () => {
   });
 
   it('a count with too few changes on record has no date, and says so', () => {
-    expect(due({ rules: [bags(5)], changesOf: () => ['2026-01-05'] })).toMatchObject({ dueOn: null, daysLeft: null, binding: { dateIs: 'unknown', counted: 1 } });
+    expect(due({ rules: [bags(5)], changesOf: () => ['2026-01-05'] })).toMatchObject({
+      dueOn: null,
+      daysLeft: null,
+      binding: { dateIs: 'unknown', counted: 1 },
+    });
   });
 
   it('an expected day that went by is not overdue: the change itself is awaited', () => {
@@ -98,31 +125,56 @@ describe('rules that wear, sight and company reach', () => {
   it('run hours run by what is logged since the change, and by the use of four weeks', () => {
     const hours = Array.from({ length: 20 }, (_, i) => ({ day: addDays('2025-12-23', i), hours: 2.8 }));
     // 11 days of 2.8 h since the change; 56 h in 28 days is 2 h a day; 40 - 30.8 are left.
-    expect(ofRule({ kind: 'runHours', hours: 40 }, { wear: { hours, looks: [] } })).toMatchObject({ dueOn: '2026-01-15', dateIs: 'expected' });
-    expect(ofRule({ kind: 'runHours', hours: 40 })).toMatchObject({ dueOn: null, dateIs: 'unknown', because: 'noHours' });
+    expect(ofRule({ kind: 'runHours', hours: 40 }, { wear: { hours, looks: [] } })).toMatchObject({
+      dueOn: '2026-01-15',
+      dateIs: 'expected',
+    });
+    expect(ofRule({ kind: 'runHours', hours: 40 })).toMatchObject({
+      dueOn: null,
+      dateIs: 'unknown',
+      because: 'noHours',
+    });
   });
 
   it('a fill by its last look since the change, by the observed rate without one, and by nothing at all it says so', () => {
-    const look = { hours: [], looks: [{ day: '2025-12-20', share: 0.9 }, { day: '2026-01-06', share: 0.25 }] };
+    const look = {
+      hours: [],
+      looks: [
+        { day: '2025-12-20', share: 0.9 },
+        { day: '2026-01-06', share: 0.25 },
+      ],
+    };
     expect(ofRule({ kind: 'fill', share: 0.5 }, { wear: look })?.dueOn).toBe('2026-01-12');
-    expect(ofRule({ kind: 'fill', share: 0.5 }, { changesOf: () => ['2025-12-12', '2026-01-01'] })?.dueOn).toBe('2026-01-21');
+    expect(ofRule({ kind: 'fill', share: 0.5 }, { changesOf: () => ['2025-12-12', '2026-01-01'] })?.dueOn).toBe(
+      '2026-01-21',
+    );
     expect(ofRule({ kind: 'fill', share: 0.5 })).toMatchObject({ dueOn: null, because: 'noLook' });
   });
 
   it('what only a test, an eye or another stage can tell has no date, says why, and never hides one that has', () => {
     expect(ofRule({ kind: 'flowLost', share: 0.25 })?.because).toBe('byTest');
     expect(ofRule({ kind: 'sight', what: 'a torn pleat' })?.because).toBe('bySight');
-    const both = due({ rules: [record({ kind: 'together', stageId: 1, stageName: 'bag', how: 'rightAfter' }, 5), days(30)] });
+    const both = due({
+      rules: [record({ kind: 'together', stageId: 1, stageName: 'bag', how: 'rightAfter' }, 5), days(30)],
+    });
     expect(both?.binding.rule.kind).toBe('calendarDays');
     expect(both?.others.map((o) => o.because)).toEqual(['withAnother']);
   });
 
   it('finds a ring of "only after"', () => {
-    const after = (stageId: number, other: number): RuleRecord => ({ id: stageId, stageId, school: '', rule: { kind: 'together', stageId: other, stageName: '', how: 'rightAfter' } });
+    const after = (stageId: number, other: number): RuleRecord => ({
+      id: stageId,
+      stageId,
+      school: '',
+      rule: { kind: 'together', stageId: other, stageName: '', how: 'rightAfter' },
+    });
     expect(circularAfter([after(1, 2), after(2, 3), after(3, 1)])).toEqual([1, 2, 3]);
     expect(circularAfter([after(1, 2), after(3, 2)])).toBeNull();
     // Two that go with each other are one opening, and no ring.
-    const company = (stageId: number, other: number): RuleRecord => ({ ...after(stageId, other), rule: { kind: 'together', stageId: other, stageName: '', how: 'onlyWith' } });
+    const company = (stageId: number, other: number): RuleRecord => ({
+      ...after(stageId, other),
+      rule: { kind: 'together', stageId: other, stageName: '', how: 'onlyWith' },
+    });
     expect(circularAfter([company(1, 2), company(2, 1)])).toBeNull();
   });
 });

@@ -10,7 +10,8 @@ import { leastSquares } from '@/core/numeric/least-squares';
 import { toSi } from '@/core/units';
 import { flowTest } from '../../support/readings';
 
-const quadratic = (p0: number, qmax: number, a: number) => (q: number) => p0 * (1 - a * (q / qmax) - (1 - a) * (q / qmax) ** 2);
+const quadratic = (p0: number, qmax: number, a: number) => (q: number) =>
+  p0 * (1 - a * (q / qmax) - (1 - a) * (q / qmax) ** 2);
 
 describe('air power', () => {
   it('SI beside ASTM F558: 0.117354 x cfm x inH2O is of a 68 degF inch; the conventional inch gives 0.117557, 0.17 % more', () => {
@@ -33,7 +34,13 @@ describe('the suction curve', () => {
   });
 
   it('never rises with the flow, whatever the points', () => {
-    const points = fc.array(fc.record({ flowM3s: fc.double({ min: 0, max: 0.1, noNaN: true }), suctionPa: fc.double({ min: 10, max: 30_000, noNaN: true }) }), { minLength: 3, maxLength: 12 });
+    const points = fc.array(
+      fc.record({
+        flowM3s: fc.double({ min: 0, max: 0.1, noNaN: true }),
+        suctionPa: fc.double({ min: 10, max: 30_000, noNaN: true }),
+      }),
+      { minLength: 3, maxLength: 12 },
+    );
     fc.assert(
       fc.property(points, (list) => {
         const fit = fitSuctionCurve(list);
@@ -51,7 +58,11 @@ describe('the suction curve', () => {
     const curve = quadratic(22_000, 0.055, 0.8);
     const low = fitSuctionCurve([0, 0.005, 0.01].map((flowM3s) => ({ flowM3s, suctionPa: curve(flowM3s) })));
     expect(low.ok && low.value.peak.inside).toBe(false);
-    const two = fitSuctionCurve([{ flowM3s: 0, suctionPa: 1 }, { flowM3s: 0, suctionPa: 1 }, { flowM3s: 1, suctionPa: 0.5 }]);
+    const two = fitSuctionCurve([
+      { flowM3s: 0, suctionPa: 1 },
+      { flowM3s: 0, suctionPa: 1 },
+      { flowM3s: 1, suctionPa: 0.5 },
+    ]);
     expect(two.ok ? 'fitted' : two.failures[0]?.code).toBe('curve.too-few');
   });
 
@@ -64,12 +75,28 @@ describe('the suction curve', () => {
   });
 
   it('its least squares agree with a statistics package', () => {
-    const points = [[1, 2.1], [2, 3.9], [3, 6.2], [4, 7.8]] as const;
+    const points = [
+      [1, 2.1],
+      [2, 3.9],
+      [3, 6.2],
+      [4, 7.8],
+    ] as const;
     const theirs = linearRegression(points.map((p) => [...p]));
-    const ours = leastSquares(points.map(([x]) => [1, x]), points.map(([, y]) => y));
+    const ours = leastSquares(
+      points.map(([x]) => [1, x]),
+      points.map(([, y]) => y),
+    );
     expect(ours?.coefficients[0]).toBeCloseTo(theirs.b, 10);
     expect(ours?.coefficients[1]).toBeCloseTo(theirs.m, 10);
-    expect(leastSquares([[1, 1], [1, 1]], [1, 2])).toBeNull();
+    expect(
+      leastSquares(
+        [
+          [1, 1],
+          [1, 1],
+        ],
+        [1, 2],
+      ),
+    ).toBeNull();
   });
 });
 
@@ -96,7 +123,8 @@ describe('particle counts', () => {
   });
 
   const litre = 1e-3;
-  const judge = (exhaust: number, room: number) => judgeParticles({ exhaust: { count: exhaust, volumeM3: litre }, room: { count: room, volumeM3: litre } });
+  const judge = (exhaust: number, room: number) =>
+    judgeParticles({ exhaust: { count: exhaust, volumeM3: litre }, room: { count: room, volumeM3: litre } });
 
   it('6 counts against 333: the difference is shown, in both directions (common practice, no published source)', () => {
     expect(judge(6, 333).outcome).toBe('belowRoom');
@@ -129,7 +157,9 @@ describe('particle counts', () => {
     expect(code([6], [0])).toBe('particles.both');
     expect(code([6.5, 3], [0, 1])).toBe('particles.whole');
     expect(code([6, 333], [0, 1])).toBe('particles');
-    expect(() => judgeParticles({ exhaust: { count: 1, volumeM3: 0 }, room: { count: 1, volumeM3: 1 } })).toThrow(RangeError);
+    expect(() => judgeParticles({ exhaust: { count: 1, volumeM3: 0 }, room: { count: 1, volumeM3: 1 } })).toThrow(
+      RangeError,
+    );
     expect(() => poissonLimits(-1)).toThrow(RangeError);
   });
 });

@@ -36,7 +36,9 @@ describe('flow and velocity of one rig', () => {
 describe('flow at standard density', () => {
   it('is the actual flow x density / 1.2 kg/m3, and the actual flow is kept beside it', () => {
     // 1500 m up: 84 556 Pa by ISO 2533, 20 degC, dry: 84 556 / (287.05 x 293.15) = 1.0048 kg/m3.
-    const high = reduce(flowTest(around(0.03, 0.0001), { air: { temperatureK: 293.15, relativeHumidity: 0, pressurePa: 84_556 } }));
+    const high = reduce(
+      flowTest(around(0.03, 0.0001), { air: { temperatureK: 293.15, relativeHumidity: 0, pressurePa: 84_556 } }),
+    );
     expect(high.repeats.mean).toBeCloseTo(0.03, 12);
     expect(high.standardFlowM3s).toBeCloseTo((0.03 * 1.0048) / 1.2, 5);
   });
@@ -53,7 +55,15 @@ describe('the class limit of 20 m/s in the hose', () => {
   });
 
   const hose = (m3h: readonly number[], over = {}) =>
-    judgeHoseVelocity(reduce(flowTest(m3h.map((f) => toSi('flow', f, 'm3/h')), { hoseBoreM: 0.036, ...over })), true);
+    judgeHoseVelocity(
+      reduce(
+        flowTest(
+          m3h.map((f) => toSi('flow', f, 'm3/h')),
+          { hoseBoreM: 0.036, ...over },
+        ),
+      ),
+      true,
+    );
 
   it('passes, fails, and cannot tell where the interval straddles it (JCGM 106, guarded acceptance)', () => {
     expect(hose(around(85, 1)).outcome).toBe('pass');
@@ -65,7 +75,10 @@ describe('the class limit of 20 m/s in the hose', () => {
     expect(hose([60]).outcome).toBe('tooFew');
     expect(hose(around(60, 1), { place: 'inlet' })).toMatchObject({ outcome: 'notJudged', because: 'hoseOff' });
     expect(hose(around(60, 1), { place: 'outlet' })).toMatchObject({ outcome: 'notJudged', because: 'outlet' });
-    expect(hose(around(60, 1), { failedPreconditions: ['settled'] })).toMatchObject({ outcome: 'notJudged', because: 'notUsable' });
+    expect(hose(around(60, 1), { failedPreconditions: ['settled'] })).toMatchObject({
+      outcome: 'notJudged',
+      because: 'notUsable',
+    });
   });
 });
 
@@ -114,7 +127,9 @@ describe('against the baseline', () => {
   it('no verdict under three readings, none on a failed precondition, none without a baseline', () => {
     expect(judge([20, 21], clean).outcome).toBe('tooFew');
     expect(judge(around(20, 0.1), clean, { failedPreconditions: ['rigSealed'] }).outcome).toBe('notUsable');
-    expect(judgeAgainstBaseline({ now: reduce(flowTest(clean)), baseline: null, thresholds }).outcome).toBe('noBaseline');
+    expect(judgeAgainstBaseline({ now: reduce(flowTest(clean)), baseline: null, thresholds }).outcome).toBe(
+      'noBaseline',
+    );
     expect(judge(clean, [0, 0, 0]).outcome).toBe('noBaseline');
   });
 
@@ -154,7 +169,8 @@ describe('before and after', () => {
 
   it('reproduces NIST/SEMATECH e-Handbook 1.3.5.3 (AUTO83B: unequal variances, T 12.94627, 136.875 degrees of freedom)', () => {
     // The published n, means and standard deviations; a series of m - s, m, m + s has exactly that spread.
-    const series = (n: number, mean: number, s: number) => Array.from({ length: n }, (_, i) => mean + (i === 0 ? 0 : i % 2 === 0 ? s : -s));
+    const series = (n: number, mean: number, s: number) =>
+      Array.from({ length: n }, (_, i) => mean + (i === 0 ? 0 : i % 2 === 0 ? s : -s));
     const c = compareTests({
       before: reduce(flowTest(series(249, 20.14458, 6.4147))),
       after: reduce(flowTest(series(79, 30.48101, 6.10771))),
@@ -165,17 +181,25 @@ describe('before and after', () => {
   });
 
   it('its p and interval agree with a statistics package on another set', () => {
-    const [a, b] = [[27.5, 21, 19, 23.6, 17], [27.1, 22, 20.8, 23.4, 29.9, 31.2]];
+    const [a, b] = [
+      [27.5, 21, 19, 23.6, 17],
+      [27.1, 22, 20.8, 23.4, 29.9, 31.2],
+    ];
     const c = compareTests({ before: reduce(flowTest(a)), after: reduce(flowTest(b)) });
     const se = Math.sqrt(sampleVariance(a) / a.length + sampleVariance(b) / b.length);
-    const dof = se ** 4 / ((sampleVariance(a) / a.length) ** 2 / (a.length - 1) + (sampleVariance(b) / b.length) ** 2 / (b.length - 1));
+    const dof =
+      se ** 4 /
+      ((sampleVariance(a) / a.length) ** 2 / (a.length - 1) + (sampleVariance(b) / b.length) ** 2 / (b.length - 1));
     expect(c.degreesOfFreedom).toBeCloseTo(dof, 9);
     expect(c.p).toBeCloseTo(2 * jStat.studentt.cdf(-Math.abs((c.difference ?? 0) / se), dof), 8);
     expect(c.expanded).toBeCloseTo(se * jStat.studentt.inv(0.975, dof), 6);
   });
 
   it('within the noise is no difference', () => {
-    const c = compareTests({ before: reduce(flowTest([27.5, 21, 19])), after: reduce(flowTest([27.1, 22, 20.8, 23.4])) });
+    const c = compareTests({
+      before: reduce(flowTest([27.5, 21, 19])),
+      after: reduce(flowTest([27.1, 22, 20.8, 23.4])),
+    });
     expect(c.outcome).toBe('noRealDifference');
     expect(c.p).toBeGreaterThan(0.05);
   });
@@ -187,7 +211,12 @@ describe('before and after', () => {
 
   it('does not compare places or methods, and names what differs', () => {
     const before = reduce(flowTest([1, 1.1, 0.9]));
-    expect(compareTests({ before, after: reduce(flowTest([1, 1.1, 0.9], { place: 'inlet' })) })).toMatchObject({ outcome: 'notComparable', differs: ['place'] });
-    expect(compareTests({ before, after: reduce(flowTest([1, 1.1, 0.9], { instrumentId: 7, hoseBoreM: 0.03 })) }).differs).toEqual(['instrument', 'hose']);
+    expect(compareTests({ before, after: reduce(flowTest([1, 1.1, 0.9], { place: 'inlet' })) })).toMatchObject({
+      outcome: 'notComparable',
+      differs: ['place'],
+    });
+    expect(
+      compareTests({ before, after: reduce(flowTest([1, 1.1, 0.9], { instrumentId: 7, hoseBoreM: 0.03 })) }).differs,
+    ).toEqual(['instrument', 'hose']);
   });
 });

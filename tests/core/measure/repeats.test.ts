@@ -26,8 +26,14 @@ describe("Student's factor", () => {
 
   it('agrees with another package between the printed lines', () => {
     for (const degreesOfFreedom of [2.5, 3.7, 7.2, 16.1]) {
-      expect(studentFactor({ confidence: 0.95, degreesOfFreedom })).toBeCloseTo(jStat.studentt.inv(0.975, degreesOfFreedom), 6);
-      expect(studentTwoSidedP({ t: 2.1, degreesOfFreedom })).toBeCloseTo(2 * jStat.studentt.cdf(-2.1, degreesOfFreedom), 8);
+      expect(studentFactor({ confidence: 0.95, degreesOfFreedom })).toBeCloseTo(
+        jStat.studentt.inv(0.975, degreesOfFreedom),
+        6,
+      );
+      expect(studentTwoSidedP({ t: 2.1, degreesOfFreedom })).toBeCloseTo(
+        2 * jStat.studentt.cdf(-2.1, degreesOfFreedom),
+        8,
+      );
     }
   });
 
@@ -45,7 +51,10 @@ describe('mean and spread of repeats', () => {
   });
 
   it('reproduces the temperature series of GUM 4.4.3: mean 100.145, s 1.489, of the mean 0.333', () => {
-    const values = [96.9, 98.18, 98.25, 98.61, 99.03, 99.49, 99.56, 99.74, 99.89, 100.07, 100.33, 100.42, 100.68, 100.95, 101.11, 101.2, 101.57, 101.84, 102.36, 102.72];
+    const values = [
+      96.9, 98.18, 98.25, 98.61, 99.03, 99.49, 99.56, 99.74, 99.89, 100.07, 100.33, 100.42, 100.68, 100.95, 101.11,
+      101.2, 101.57, 101.84, 102.36, 102.72,
+    ];
     const result = summariseRepeats({ values, resolution: 0.01, instrumentUncertainty: null });
     expect(result.mean).toBeCloseTo(100.145, 3);
     expect(result.deviation).toBeCloseTo(1.489, 3);
@@ -70,7 +79,10 @@ describe('mean and spread of repeats', () => {
 
   it('limits are divided by sqrt 3, an expanded figure by its k (GUM 4.3.7, 4.3.3)', () => {
     expect(instrumentUncertainty(limits(0.03), 10)).toBeCloseTo(0.3 / Math.sqrt(3), 12);
-    expect(instrumentUncertainty({ ...limits(0.03), meaning: 'expanded', coverageFactor: 2 }, 10)).toBeCloseTo(0.15, 12);
+    expect(instrumentUncertainty({ ...limits(0.03), meaning: 'expanded', coverageFactor: 2 }, 10)).toBeCloseTo(
+      0.15,
+      12,
+    );
     expect(instrumentUncertainty({ ...limits(0.03), meaning: 'standard' }, 10)).toBeCloseTo(0.3, 12);
   });
 
@@ -81,6 +93,9 @@ describe('mean and spread of repeats', () => {
   });
 
   it('under three readings gives a mean and no interval (common practice, no published source)', () => {
-    expect(summariseRepeats({ values: [92, 95], resolution: 1, instrumentUncertainty: 0.1 })).toMatchObject({ mean: 93.5, expanded: null });
+    expect(summariseRepeats({ values: [92, 95], resolution: 1, instrumentUncertainty: 0.1 })).toMatchObject({
+      mean: 93.5,
+      expanded: null,
+    });
   });
 });

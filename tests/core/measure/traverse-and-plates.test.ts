@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { expansibility, orificeFlowM3s, pipePlateCoefficient } from '@/core/measure/orifice';
-import { LOG_LINEAR, LOG_TCHEBYCHEFF, traverseAreaM2, traverseMeansMs, type TraversePlan, traversePoints } from '@/core/measure/traverse';
+import {
+  LOG_LINEAR,
+  LOG_TCHEBYCHEFF,
+  traverseAreaM2,
+  traverseMeansMs,
+  type TraversePlan,
+  traversePoints,
+} from '@/core/measure/traverse';
 import { flowTest, limits, reduce } from '../../support/readings';
 import { reduceTest } from '@/core/measure/reduce-test';
 
@@ -10,7 +17,10 @@ const RECT: TraversePlan = { shape: 'rectangular', widthM: 0.3, heightM: 0.2, li
 const power = (fromWall: number, size: number) => (1 - Math.abs(2 * (fromWall / size) - 1)) ** (1 / 7);
 
 const meanOf = (plan: TraversePlan, velocity: (p: ReturnType<typeof traversePoints>[number]) => number) => {
-  const result = traverseMeansMs(plan, traversePoints(plan).map((p, slot) => ({ slot, velocityMs: velocity(p) })));
+  const result = traverseMeansMs(
+    plan,
+    traversePoints(plan).map((p, slot) => ({ slot, velocityMs: velocity(p) })),
+  );
   if (!result.ok) throw new Error('no mean');
   return result.value[0]!;
 };
@@ -22,16 +32,22 @@ describe('traverses', () => {
     }
   });
 
-  it.each([6, 10] as const)('log-linear at %d points integrates the 1/7-power law (mean 0.8167 of the centre) within 1 %%', (pointsPerDiameter) => {
-    const plan: TraversePlan = { ...ROUND, pointsPerDiameter };
-    expect(Math.abs(meanOf(plan, (p) => power(p.fromWallM, 0.125)) / (98 / 120) - 1)).toBeLessThan(0.01);
-  });
+  it.each([6, 10] as const)(
+    'log-linear at %d points integrates the 1/7-power law (mean 0.8167 of the centre) within 1 %%',
+    (pointsPerDiameter) => {
+      const plan: TraversePlan = { ...ROUND, pointsPerDiameter };
+      expect(Math.abs(meanOf(plan, (p) => power(p.fromWallM, 0.125)) / (98 / 120) - 1)).toBeLessThan(0.01);
+    },
+  );
 
-  it.each([5, 6, 7] as const)('log-Tchebycheff at %d lines integrates a 1/7-power law both ways within 1.5 %%', (lines) => {
-    const plan: TraversePlan = { ...RECT, linesAcross: lines, linesUp: lines };
-    const mean = meanOf(plan, (p) => power(p.fromWallM, 0.3) * power(p.lineAtM, 0.2));
-    expect(Math.abs(mean / (7 / 8) ** 2 - 1)).toBeLessThan(0.015);
-  });
+  it.each([5, 6, 7] as const)(
+    'log-Tchebycheff at %d lines integrates a 1/7-power law both ways within 1.5 %%',
+    (lines) => {
+      const plan: TraversePlan = { ...RECT, linesAcross: lines, linesUp: lines };
+      const mean = meanOf(plan, (p) => power(p.fromWallM, 0.3) * power(p.lineAtM, 0.2));
+      expect(Math.abs(mean / (7 / 8) ** 2 - 1)).toBeLessThan(0.015);
+    },
+  );
 
   it('a flat profile has its own velocity as mean, whatever the plan', () => {
     fc.assert(
@@ -56,7 +72,9 @@ describe('traverses', () => {
   it('three whole traverses make a verdict: each is one repeat', () => {
     const points = traversePoints(ROUND).length;
     const velocities = [19, 20, 21].flatMap((v) => Array.from({ length: points }, () => v));
-    const reduced = reduce(flowTest(velocities, { method: 'anemometerTraverse', detail: { kind: 'traverse', plan: ROUND } }));
+    const reduced = reduce(
+      flowTest(velocities, { method: 'anemometerTraverse', detail: { kind: 'traverse', plan: ROUND } }),
+    );
     expect(reduced.repeats).toMatchObject({ n: 3 });
     expect(reduced.repeats.mean).toBeCloseTo(20 * traverseAreaM2(ROUND), 12);
   });
@@ -73,7 +91,14 @@ describe('traverses', () => {
 
 describe('plates', () => {
   it('at 20 kPa from the free room the incompressible formula reads 5.4 % high (ISO 5167-2:2003 eq. 5)', () => {
-    const state = { orificeM: 0.02, coefficient: 0.61, differentialPa: 20_000, upstreamPa: 101_325, densityKgM3: 1.2, pipeM: null };
+    const state = {
+      orificeM: 0.02,
+      coefficient: 0.61,
+      differentialPa: 20_000,
+      upstreamPa: 101_325,
+      densityKgM3: 1.2,
+      pipeM: null,
+    };
     const plain = 0.61 * (Math.PI / 4) * 0.02 ** 2 * Math.sqrt((2 * 20_000) / 1.2);
     expect(plain / orificeFlowM3s(state)).toBeCloseTo(1.054, 3);
     expect(expansibility(0, 1)).toBe(1);
@@ -97,15 +122,30 @@ describe('plates', () => {
 
   it('in a pipe the coefficient is ISO 5167 at the flow itself, not the one chosen for the free room', () => {
     const at = (coefficient: number) =>
-      reduce(flowTest([500, 500, 500], { method: 'orifice', detail: { kind: 'plate', plate: { orificeM: 0.05, coefficient, pipeM: 0.1 } } })).repeats.mean;
+      reduce(
+        flowTest([500, 500, 500], {
+          method: 'orifice',
+          detail: { kind: 'plate', plate: { orificeM: 0.05, coefficient, pipeM: 0.1 } },
+        }),
+      ).repeats.mean;
     expect(at(0.6)).toBeCloseTo(at(0.62), 9);
     // 50 mm in 100 mm at 500 Pa: about 0.035 m3/s, Re about 29 000, C about 0.611.
-    const free = orificeFlowM3s({ orificeM: 0.05, coefficient: 0.611, differentialPa: 500, upstreamPa: 101_325, densityKgM3: 1.1988, pipeM: 0.1 });
+    const free = orificeFlowM3s({
+      orificeM: 0.05,
+      coefficient: 0.611,
+      differentialPa: 500,
+      upstreamPa: 101_325,
+      densityKgM3: 1.1988,
+      pipeM: 0.1,
+    });
     expect(Math.abs(at(0.6) / free - 1)).toBeLessThan(0.003);
   });
 
   it('names a hole as wide as its pipe and a drop beyond the formula, and throws below zero', () => {
-    const plate = (orificeM: number, pipeM: number | null) => ({ kind: 'plate' as const, plate: { orificeM, coefficient: 0.61, pipeM } });
+    const plate = (orificeM: number, pipeM: number | null) => ({
+      kind: 'plate' as const,
+      plate: { orificeM, coefficient: 0.61, pipeM },
+    });
     const code = (readings: readonly number[], detail: ReturnType<typeof plate>) => {
       const result = reduceTest(flowTest(readings, { method: 'orifice', detail }));
       return result.ok ? 'accepted' : result.failures[0]?.code;
@@ -113,11 +153,24 @@ describe('plates', () => {
     expect(code([500], plate(0.05, 0.05))).toBe('orifice.too-large');
     expect(code([40_000], plate(0.05, null))).toBe('orifice.pressure');
     expect(code([500], plate(0.05, null))).toBe('accepted');
-    expect(() => orificeFlowM3s({ orificeM: 0.05, coefficient: 0.6, differentialPa: -1, upstreamPa: 101_325, densityKgM3: 1.2, pipeM: null })).toThrow(RangeError);
+    expect(() =>
+      orificeFlowM3s({
+        orificeM: 0.05,
+        coefficient: 0.6,
+        differentialPa: -1,
+        upstreamPa: 101_325,
+        densityKgM3: 1.2,
+        pipeM: null,
+      }),
+    ).toThrow(RangeError);
   });
 
   it('the instrument error of a root method counts half, and the rig is in the budget', () => {
-    const over = { method: 'orifice' as const, detail: { kind: 'plate' as const, plate: { orificeM: 0.05, coefficient: 0.61, pipeM: null } }, accuracy: limits(0.06) };
+    const over = {
+      method: 'orifice' as const,
+      detail: { kind: 'plate' as const, plate: { orificeM: 0.05, coefficient: 0.61, pipeM: null } },
+      accuracy: limits(0.06),
+    };
     const { repeats, rigParts } = reduce(flowTest([500, 500, 500], over));
     expect(repeats.instrumentUncertainty! / repeats.mean).toBeCloseTo((0.5 * 0.06) / Math.sqrt(3), 9);
     // Coefficient 0.61 +- 0.01: 0.0095 relative after sqrt 3.

@@ -68,7 +68,8 @@ describe('settling a doubt', () => {
   it('the number it names does settle it', () => {
     const how = howToSettle({ deviation: 0.4, fixed: 0.05, n: 3, distance: 0.3 });
     if (how.by !== 'repeats') throw new Error('expected repeats');
-    const values = (n: number) => Array.from({ length: n }, (_, i) => 10 + 0.4 * Math.sqrt((n - 1) / n) * (i % 2 === 0 ? 1 : -1));
+    const values = (n: number) =>
+      Array.from({ length: n }, (_, i) => 10 + 0.4 * Math.sqrt((n - 1) / n) * (i % 2 === 0 ? 1 : -1));
     const accuracy = { ...limits(0), meaning: 'standard' as const, absoluteSi: 0.05 };
     const { repeats } = reduce(flowTest(values(2 * Math.ceil((3 + how.more) / 2)), { accuracy }));
     expect(repeats.expanded).toBeLessThan(0.3);
@@ -78,7 +79,9 @@ describe('settling a doubt', () => {
 describe('comparing configurations', () => {
   it('102.8 to 95, 92 and 97 cfm are -7.6, -10.5 and -5.6 % (common practice, no published source)', () => {
     const out = reduce(flowTest(around(cfm(102.8), cfm(0.3))));
-    const shares = [95, 92, 97].map((f) => compareTests({ before: out, after: reduce(flowTest(around(cfm(f), cfm(0.3)))) }));
+    const shares = [95, 92, 97].map((f) =>
+      compareTests({ before: out, after: reduce(flowTest(around(cfm(f), cfm(0.3)))) }),
+    );
     expect(shares.map((c) => Number(((c.relative ?? 0) * 100).toFixed(1)))).toEqual([-7.6, -10.5, -5.6]);
     expect(shares.every((c) => c.outcome === 'less')).toBe(true);
   });
@@ -108,7 +111,9 @@ describe('comparing configurations', () => {
     expect(moved.differs).toEqual(['rig', 'voltage']);
     const held = reduce(flowTest(around(33, 0.1), { maxHold: true }));
     expect(compareTests({ before, after: held }).outcome).toBe('tooFew');
-    expect(judgeAgainstBaseline({ now: held, baseline: before, thresholds: { warnLoss: 0.15, actLoss: 0.25 } }).outcome).toBe('biased');
+    expect(
+      judgeAgainstBaseline({ now: held, baseline: before, thresholds: { warnLoss: 0.15, actLoss: 0.25 } }).outcome,
+    ).toBe('biased');
   });
 
   it('two rigs add their errors, one rig cancels its own', () => {
@@ -124,7 +129,13 @@ describe('a meter that settles', () => {
   const random = seeded(3);
   const lines = Array.from({ length: 150 }, (_, i) => {
     const t = new Date(i * 100).toISOString();
-    return { atMs: i * 100, line: standInLine({ quantity: 'velocity', unit: 'm/s', target: 20, noise: 0.008 }, { seconds: i / 10, t, uniform: random.uniform }) };
+    return {
+      atMs: i * 100,
+      line: standInLine(
+        { quantity: 'velocity', unit: 'm/s', target: 20, noise: 0.008 },
+        { seconds: i / 10, t, uniform: random.uniform },
+      ),
+    };
   });
   const samples = lines.flatMap(({ atMs, line }) => (line.value === null ? [] : [{ atMs, valueSi: line.value }]));
 

@@ -40,7 +40,8 @@ describe('the air path', () => {
 
 describe('an implausible reading', () => {
   it('is questioned for what this kind of machine gives, in both directions', () => {
-    const ask = (valueSi: number, measurand: 'flow' | 'suction') => questionReading({ kind: 'mExtractor', measurand, valueSi })?.code ?? 'plausible';
+    const ask = (valueSi: number, measurand: 'flow' | 'suction') =>
+      questionReading({ kind: 'mExtractor', measurand, valueSi })?.code ?? 'plausible';
     expect(ask(0.029, 'flow')).toBe('plausible');
     expect(ask(0.29, 'flow')).toBe('reading.high');
     expect(ask(0.0004, 'flow')).toBe('reading.low');

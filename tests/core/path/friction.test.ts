@@ -37,23 +37,35 @@ describe('friction of a round pipe', () => {
 
   it('satisfies Colebrook-White itself to working precision', () => {
     fc.assert(
-      fc.property(fc.double({ min: 4000, max: 1e8, noNaN: true }), fc.double({ min: 0, max: 0.1, noNaN: true }), (reynolds, relativeRoughness) => {
-        const x = 1 / Math.sqrt(darcyFactor({ reynolds, relativeRoughness }));
-        expect(x + 2 * Math.log10(relativeRoughness / 3.7 + (2.51 * x) / reynolds)).toBeCloseTo(0, 9);
-      }),
+      fc.property(
+        fc.double({ min: 4000, max: 1e8, noNaN: true }),
+        fc.double({ min: 0, max: 0.1, noNaN: true }),
+        (reynolds, relativeRoughness) => {
+          const x = 1 / Math.sqrt(darcyFactor({ reynolds, relativeRoughness }));
+          expect(x + 2 * Math.log10(relativeRoughness / 3.7 + (2.51 * x) / reynolds)).toBeCloseTo(0, 9);
+        },
+      ),
     );
   });
 
   it('is 64/Re while laminar, and the pressure drop never falls when the flow rises', () => {
     expect(darcyFactor({ reynolds: 2000, relativeRoughness: 0.02 })).toBeCloseTo(0.032, 12);
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 2e4, noNaN: true }), fc.double({ min: 1, max: 3000, noNaN: true }), fc.double({ min: 0, max: 0.05, noNaN: true }), (reynolds, more, rough) => {
-        const [low, high] = [{ value: 0, slope: 0, root: 0 }, { value: 0, slope: 0, root: 0 }];
-        frictionGroup(reynolds, rough / 3.7, low);
-        frictionGroup(reynolds + more, rough / 3.7, high);
-        expect(high.value).toBeGreaterThan(low.value);
-        expect(low.slope).toBeGreaterThan(0);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 2e4, noNaN: true }),
+        fc.double({ min: 1, max: 3000, noNaN: true }),
+        fc.double({ min: 0, max: 0.05, noNaN: true }),
+        (reynolds, more, rough) => {
+          const [low, high] = [
+            { value: 0, slope: 0, root: 0 },
+            { value: 0, slope: 0, root: 0 },
+          ];
+          frictionGroup(reynolds, rough / 3.7, low);
+          frictionGroup(reynolds + more, rough / 3.7, high);
+          expect(high.value).toBeGreaterThan(low.value);
+          expect(low.slope).toBeGreaterThan(0);
+        },
+      ),
     );
   });
 
@@ -84,7 +96,13 @@ describe('elements', () => {
     // 0.1 lb/ft2 of dust at 3 ft/min: S = 1.05, dp = 3.15 inH2O, worked by hand.
     const [inH2O, fpm, lbFt2] = [249.08891, 0.00508, 0.45359237 / 0.09290304];
     const areaM2 = 2;
-    const medium: Element = { kind: 'medium', k1PaSM: (0.35 * inH2O) / fpm, k2PaSMKg: (7 * inH2O) / fpm / lbFt2, areaM2, dustKg: 0.1 * lbFt2 * areaM2 };
+    const medium: Element = {
+      kind: 'medium',
+      k1PaSM: (0.35 * inH2O) / fpm,
+      k2PaSMKg: (7 * inH2O) / fpm / lbFt2,
+      areaM2,
+      dustKg: 0.1 * lbFt2 * areaM2,
+    };
     expect(at(medium, 3 * fpm * areaM2).pa / inH2O).toBeCloseTo(3.15, 6);
     // One EPA unit of K2 in SI, as the constant's source says.
     expect(inH2O / fpm / lbFt2).toBeCloseTo(10_043, -1);
@@ -95,7 +113,10 @@ describe('elements', () => {
     expect(at({ kind: 'fitting', lossK: 2, boreM: 0.05 }, 0.03).pa).toBeCloseTo(2 * velocityPressure(0.03, 0.05), 6);
     const bare = at(line(), 0.05).pa;
     expect(at(line({ entryK: 0.5, exitK: 1 }), 0.05).pa - bare).toBeCloseTo(1.5 * velocityPressure(0.05, 0.1), 6);
-    expect(at(line({ friction: { by: 'factor', factor: 0.045 } }), 0.05).pa).toBeCloseTo(4.5 * velocityPressure(0.05, 0.1), 6);
+    expect(at(line({ friction: { by: 'factor', factor: 0.045 } }), 0.05).pa).toBeCloseTo(
+      4.5 * velocityPressure(0.05, 0.1),
+      6,
+    );
   });
 
   it('media scale with viscosity, inertial losses with density (Darcy; Bernoulli)', () => {
@@ -108,8 +129,14 @@ describe('elements', () => {
 
   it('two equal media side by side are one of twice the area, and unequal ones share by their conductance', () => {
     const medium = (areaM2: number): Element => ({ kind: 'medium', k1PaSM: 6000, k2PaSMKg: 0, areaM2, dustKg: 0 });
-    expect(at({ kind: 'parallel', ways: [[medium(0.9)], [medium(0.9)]] }, 0.04).pa).toBeCloseTo(at(medium(1.8), 0.04).pa, 9);
-    expect(at({ kind: 'parallel', ways: [[medium(0.9)], [medium(0.3)]] }, 0.04).pa).toBeCloseTo(at(medium(1.2), 0.04).pa, 9);
+    expect(at({ kind: 'parallel', ways: [[medium(0.9)], [medium(0.9)]] }, 0.04).pa).toBeCloseTo(
+      at(medium(1.8), 0.04).pa,
+      9,
+    );
+    expect(at({ kind: 'parallel', ways: [[medium(0.9)], [medium(0.3)]] }, 0.04).pa).toBeCloseTo(
+      at(medium(1.2), 0.04).pa,
+      9,
+    );
   });
 
   it('ways of any kind side by side: the general search agrees with the shortcut (slow twin)', () => {
@@ -117,7 +144,18 @@ describe('elements', () => {
     const shortcut = at({ kind: 'parallel', ways: [[wall(5)], [wall(20)]] }, 0.05).pa;
     // A flap that opens at nothing is no parabola to the code, though it is one: it takes the slow way.
     const flap: Element = { kind: 'check', crackPa: 0, r2PaS2M6: 0 };
-    expect(at({ kind: 'parallel', ways: [[wall(5), flap], [wall(20), flap]] }, 0.05).pa).toBeCloseTo(shortcut, 5);
+    expect(
+      at(
+        {
+          kind: 'parallel',
+          ways: [
+            [wall(5), flap],
+            [wall(20), flap],
+          ],
+        },
+        0.05,
+      ).pa,
+    ).toBeCloseTo(shortcut, 5);
   });
 
   it('every slope is the slope (central difference), for every kind of element', () => {
@@ -125,7 +163,10 @@ describe('elements', () => {
       line(),
       line({ friction: { by: 'roughness', roughnessM: 0 } }),
       { kind: 'check', crackPa: 200, r2PaS2M6: 1e5 },
-      { kind: 'parallel', ways: [[line()], [line({ lengthM: 3 }), { kind: 'medium', k1PaSM: 900, k2PaSMKg: 0, areaM2: 1, dustKg: 0 }]] },
+      {
+        kind: 'parallel',
+        ways: [[line()], [line({ lengthM: 3 }), { kind: 'medium', k1PaSM: 900, k2PaSMKg: 0, areaM2: 1, dustKg: 0 }]],
+      },
       { kind: 'series', parts: [line(), { kind: 'resistance', r1PaSM3: 1e4, r2PaS2M6: 1e5 }] },
     ];
     for (const e of kinds) {

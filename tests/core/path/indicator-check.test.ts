@@ -26,7 +26,11 @@ describe('the indicator check', () => {
       { name: 'HEPA', missing: true, remaining: 0.9 },
       { name: 'cloth', missing: false, remaining: null },
     ];
-    expect(notReady(filters, new Set())).toEqual([{ because: 'old', name: 'bag' }, { because: 'missing', name: 'HEPA' }, { because: 'unsaid', name: 'cloth' }]);
+    expect(notReady(filters, new Set())).toEqual([
+      { because: 'old', name: 'bag' },
+      { because: 'missing', name: 'HEPA' },
+      { because: 'unsaid', name: 'cloth' },
+    ]);
     expect(notReady(filters, new Set(['bag', 'cloth', 'HEPA']))).toEqual([{ because: 'missing', name: 'HEPA' }]);
   });
 });

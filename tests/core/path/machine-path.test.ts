@@ -13,7 +13,12 @@ import { type Entry, staircase, templateParameters } from '@/core/path/staircase
 import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
 
 const KINDS = Object.keys(PATH_TEMPLATES) as MachineKind[];
-const hoseOf = (kind: MachineKind) => (kind.endsWith('Collector') ? { hoseBoreM: 0.15, hoseLengthM: 5 } : kind === 'centralUnit' ? { hoseBoreM: 0.05, hoseLengthM: 12 } : {});
+const hoseOf = (kind: MachineKind) =>
+  kind.endsWith('Collector')
+    ? { hoseBoreM: 0.15, hoseLengthM: 5 }
+    : kind === 'centralUnit'
+      ? { hoseBoreM: 0.05, hoseLengthM: 12 }
+      : {};
 const modelOfKind = (kind: MachineKind) => modelOf(templateMachine(kind, hoseOf(kind)));
 
 const solve = (model: MachineModel, state: PathState = CLEAN_STATE, entry: Entry = { at: 'use' }) => {
@@ -50,7 +55,11 @@ describe('states and entries', () => {
   const loaded = (loadPaSM3: number): PathState => ({ ...CLEAN_STATE, stages: { [bag]: { ...CLEAN, loadPaSM3 } } });
 
   it('loading a stage makes its step taller and every flow smaller; taking it out does the reverse', () => {
-    const [clean, full, out] = [solve(model), solve(model, loaded(2e5)), solve(model, { ...CLEAN_STATE, stages: { [bag]: { ...CLEAN, removed: true } } })];
+    const [clean, full, out] = [
+      solve(model),
+      solve(model, loaded(2e5)),
+      solve(model, { ...CLEAN_STATE, stages: { [bag]: { ...CLEAN, removed: true } } }),
+    ];
     expect(full.steps[bag]?.dropPa).toBeGreaterThan(10 * (clean.steps[bag]?.dropPa ?? 0));
     full.steps.forEach((s, i) => expect(s.flowM3s).toBeLessThan(clean.steps[i]?.flowM3s ?? 0));
     expect(out.toolFlowM3s).toBeGreaterThan(clean.toolFlowM3s);
@@ -58,7 +67,10 @@ describe('states and entries', () => {
   });
 
   it('a missing stage is open; the hose off at the inlet flows more; sealed there reads the suction and no tool flow', () => {
-    const gone: MachineModel = { ...model, stages: model.stages.map((s, i) => (i === bag ? { ...s, missing: true } : s)) };
+    const gone: MachineModel = {
+      ...model,
+      stages: model.stages.map((s, i) => (i === bag ? { ...s, missing: true } : s)),
+    };
     expect(solve(gone).steps[bag]?.dropPa).toBeCloseTo(0, 9);
     const inlet = 2;
     const off = solve(model, CLEAN_STATE, { at: 'node', opening: { node: inlet, state: 'open' } });
@@ -72,7 +84,8 @@ describe('states and entries', () => {
   it('the fan chart crosses where the machine works', () => {
     const parameters = templateParameters(model, 12e-6);
     const point = solve(model);
-    const near = (curve: readonly (readonly [number, number])[]) => Math.min(...curve.map(([q, p]) => Math.hypot(q / point.fanFlowM3s - 1, p / point.fanLiftPa - 1)));
+    const near = (curve: readonly (readonly [number, number])[]) =>
+      Math.min(...curve.map(([q, p]) => Math.hypot(q / point.fanFlowM3s - 1, p / point.fanLiftPa - 1)));
     expect(near(fanXY(model, parameters))).toBeLessThan(0.05);
     expect(near(systemXY(model, parameters, CLEAN_STATE))).toBeLessThan(0.05);
   });
@@ -92,14 +105,21 @@ describe('gauges, lamps and face velocity', () => {
   });
 
   it('area to spare, usual, short of area: EPA gas-to-cloth ratios for shaken cloth, 2 to 4 ft/min', () => {
-    const at = (fpm: number) => faceVelocity({ flowM3s: fpm * 0.00508, areaM2: 1, medium: 'clothBag', collector: true }).verdict;
+    const at = (fpm: number) =>
+      faceVelocity({ flowM3s: fpm * 0.00508, areaM2: 1, medium: 'clothBag', collector: true }).verdict;
     expect([1.5, 3, 69.5].map(at)).toEqual(['easy', 'usual', 'high']);
     expect(() => faceVelocity({ flowM3s: 1, areaM2: 0, medium: 'clothBag', collector: true })).toThrow(RangeError);
   });
 });
 
 const pathOfKinds = (kinds: readonly StageKind[], over: Partial<MachineModel> = {}): MachineModel => ({
-  stages: kinds.map((kind, i) => ({ id: i, kind, name: `${kind} ${i}`, missing: false, spec: stageTemplate(kind, 'hepaTank') })),
+  stages: kinds.map((kind, i) => ({
+    id: i,
+    kind,
+    name: `${kind} ${i}`,
+    missing: false,
+    spec: stageTemplate(kind, 'hepaTank'),
+  })),
   hoseBoreM: 0.036,
   hoseLengthM: 3,
   ...over,
@@ -130,7 +150,9 @@ describe('impossible paths are named, with the stage', () => {
     expect(told(dry, true)).toEqual(expect.arrayContaining(['path.paper-wet stages.3']));
     const twice = { ...dry, stages: dry.stages.map((s) => (s.kind === 'bag' ? { ...s, name: 'Hose' } : s)) };
     expect(told(twice)).toEqual(['stage.name stages.3.name']);
-    expect(told(pathOfKinds([...Array.from({ length: 17 }, (): StageKind => 'inlet'), 'fan']))).toEqual(['path.too-long stages']);
+    expect(told(pathOfKinds([...Array.from({ length: 17 }, (): StageKind => 'inlet'), 'fan']))).toEqual([
+      'path.too-long stages',
+    ]);
     expect(told({ ...dry, hoseBoreM: null })).toEqual(['path.bore stages.1.boreM']);
   });
 
@@ -153,10 +175,18 @@ describe('editing a path', () => {
     expect(reshapes(pathDifferences(before, shorter))).toBe(true);
     const longHose = { ...before, machine: { ...before.machine, hoseLengthM: 10 } };
     expect(reshapes(pathDifferences(before, longHose))).toBe(true);
-    const larger = { ...before, stages: before.stages.map((s) => (s.kind === 'hepa' ? { ...s, spec: stageTemplate('hepa', 'fumeExtractor') } : s)) };
+    const larger = {
+      ...before,
+      stages: before.stages.map((s) =>
+        s.kind === 'hepa' ? { ...s, spec: stageTemplate('hepa', 'fumeExtractor') } : s,
+      ),
+    };
     expect(pathDifferences(before, larger).map((d) => d.kind)).toContain('resized');
     expect(reshapes(pathDifferences(before, larger))).toBe(true);
-    const swapped = { ...before, stages: [before.stages[1], before.stages[0], ...before.stages.slice(2)].flatMap((s) => (s ? [s] : [])) };
+    const swapped = {
+      ...before,
+      stages: [before.stages[1], before.stages[0], ...before.stages.slice(2)].flatMap((s) => (s ? [s] : [])),
+    };
     expect(pathDifferences(before, swapped)).toEqual([{ kind: 'moved' }]);
     expect(pathDifferences(before, before)).toEqual([]);
   });
@@ -164,9 +194,19 @@ describe('editing a path', () => {
   it('a missing, foreign or reversed stage withdraws the class, the missing one told first', () => {
     const rated = { ...machine, machineClass: 'HEPA' as const };
     expect(classStanding(rated)).toMatchObject({ label: 'HEPA', withdrawn: null });
-    const spoiled = (change: (s: (typeof machine.stages)[number]) => (typeof machine.stages)[number]) => classStanding({ ...rated, stages: rated.stages.map((s) => (s.kind === 'hepa' ? change(s) : s)) });
-    expect(spoiled((s) => ({ ...s, missing: true }))).toMatchObject({ label: null, onPlate: 'HEPA', withdrawn: { because: 'missing' } });
-    expect(spoiled((s) => ({ ...s, spec: { ...s.spec, fit: { ...s.spec.fit, foreign: true } } })).withdrawn?.because).toBe('foreign');
-    expect(spoiled((s) => ({ ...s, spec: { ...s.spec, fit: { ...s.spec.fit, orientation: 'againstFlow' } } })).withdrawn?.because).toBe('reversed');
+    const spoiled = (change: (s: (typeof machine.stages)[number]) => (typeof machine.stages)[number]) =>
+      classStanding({ ...rated, stages: rated.stages.map((s) => (s.kind === 'hepa' ? change(s) : s)) });
+    expect(spoiled((s) => ({ ...s, missing: true }))).toMatchObject({
+      label: null,
+      onPlate: 'HEPA',
+      withdrawn: { because: 'missing' },
+    });
+    expect(
+      spoiled((s) => ({ ...s, spec: { ...s.spec, fit: { ...s.spec.fit, foreign: true } } })).withdrawn?.because,
+    ).toBe('foreign');
+    expect(
+      spoiled((s) => ({ ...s, spec: { ...s.spec, fit: { ...s.spec.fit, orientation: 'againstFlow' } } })).withdrawn
+        ?.because,
+    ).toBe('reversed');
   });
 });

@@ -7,8 +7,15 @@ import { quickMachine, quickPath } from '@/core/path/quick-path';
 import { conditionOf, type Entry, staircase, templateParameters } from '@/core/path/staircase';
 import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
 
-const KINDS: readonly MachineKind[] = ['hepaTank', 'grinderExtractor', 'singleStageCollector', 'pneumaticHepa', 'cycloneCollector'];
-const size = (low: number, high: number) => fc.double({ min: Math.log(low), max: Math.log(high), noNaN: true }).map(Math.exp);
+const KINDS: readonly MachineKind[] = [
+  'hepaTank',
+  'grinderExtractor',
+  'singleStageCollector',
+  'pneumaticHepa',
+  'cycloneCollector',
+];
+const size = (low: number, high: number) =>
+  fc.double({ min: Math.log(low), max: Math.log(high), noNaN: true }).map(Math.exp);
 
 const anyState = fc.record({
   position: fc.nat(8),
@@ -27,11 +34,20 @@ describe('quick path', () => {
         const parameters = templateParameters(model, 12e-6);
         const state: PathState = {
           ...CLEAN_STATE,
-          stages: { [s.position]: { ...CLEAN, loadPaSM3: s.load, blockFactor: s.block }, ...(s.out === null ? {} : { [s.out]: { ...CLEAN, removed: true } }) },
+          stages: {
+            [s.position]: { ...CLEAN, loadPaSM3: s.load, blockFactor: s.block },
+            ...(s.out === null ? {} : { [s.out]: { ...CLEAN, removed: true } }),
+          },
           leaksM2: s.leak.areaM2 > 0 ? { [s.leak.node]: s.leak.areaM2 } : {},
           drive: { speedRatio: s.speedRatio, supplyPa: null },
         };
-        const entry: Entry = how === 'use' ? { at: 'use' } : { at: 'node', opening: how === 'open' ? { node: 2, state: 'open' } : { node: 2, state: 'drawn', flowM3s: 0 } };
+        const entry: Entry =
+          how === 'use'
+            ? { at: 'use' }
+            : {
+                at: 'node',
+                opening: how === 'open' ? { node: 2, state: 'open' } : { node: 2, state: 'drawn', flowM3s: 0 },
+              };
         const quick = quickMachine(model, parameters, CLEAN_STATE);
         if (!quick.ok) throw new Error('not ready');
         const ready = quickPath(quick.value, state);
@@ -48,9 +64,15 @@ describe('quick path', () => {
 
   it('says what is wrong with a path that cannot be, and a drive that cannot turn', () => {
     const model = modelOf(templateMachine('shopVacuum'));
-    expect(quickMachine({ ...model, stages: [] }, templateParameters(model, 12e-6), CLEAN_STATE)).toMatchObject({ ok: false, failures: [{ code: 'path.empty' }] });
+    expect(quickMachine({ ...model, stages: [] }, templateParameters(model, 12e-6), CLEAN_STATE)).toMatchObject({
+      ok: false,
+      failures: [{ code: 'path.empty' }],
+    });
     const quick = quickMachine(model, templateParameters(model, 12e-6), CLEAN_STATE);
     if (!quick.ok) throw new Error('not ready');
-    expect(quickPath(quick.value, { ...CLEAN_STATE, drive: { speedRatio: 0, supplyPa: null } })).toMatchObject({ ok: false, failures: [{ code: 'path.drive' }] });
+    expect(quickPath(quick.value, { ...CLEAN_STATE, drive: { speedRatio: 0, supplyPa: null } })).toMatchObject({
+      ok: false,
+      failures: [{ code: 'path.drive' }],
+    });
   });
 });

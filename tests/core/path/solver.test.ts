@@ -2,7 +2,14 @@ import fc from 'fast-check';
 import { afterAll, describe, expect, it } from 'vitest';
 import { REFERENCE_AIR } from '@/core/path/model/air';
 import { type Element, OPEN_PLACE, tightChain } from '@/core/path/model/element';
-import { fanCoefficients, fanLiftPa, fanOfPoints, freeFlowM3s, NOMINAL_DRIVE, speedRatioOfVoltage } from '@/core/path/model/fan';
+import {
+  fanCoefficients,
+  fanLiftPa,
+  fanOfPoints,
+  freeFlowM3s,
+  NOMINAL_DRIVE,
+  speedRatioOfVoltage,
+} from '@/core/path/model/fan';
 import { leakInflowM3s, perforatedAreaM2 } from '@/core/path/model/leak';
 import { type AirPath, AS_BUILT, type Condition, withElements, withLeaks } from '@/core/path/model/path';
 import { type OperatingPoint, solvePath } from '@/core/path/model/solve';
@@ -11,7 +18,10 @@ import { dropOf } from '@/core/path/model/drop';
 import { openTwin, twinNetwork, type TwinSolver } from '../../support/epanet-network';
 import { TEN_STAGES, TWINS } from '../../support/twin-paths';
 
-const universal = (p0Pa: number, qMaxM3s: number): Element => ({ kind: 'fan', curve: { kind: 'universal', p0Pa, qMaxM3s, a: 0.85 } });
+const universal = (p0Pa: number, qMaxM3s: number): Element => ({
+  kind: 'fan',
+  curve: { kind: 'universal', p0Pa, qMaxM3s, a: 0.85 },
+});
 const load = (r1PaSM3: number): Element => ({ kind: 'resistance', r1PaSM3, r2PaS2M6: 0 });
 
 const pathOf = (elements: readonly Element[], leaks: Readonly<Record<number, number>> = {}): AirPath => ({
@@ -46,14 +56,29 @@ describe('what the model must explain (common practice, no published source)', (
   });
 
   it('a tight sealed test carries no flow, so a blocked filter alone does not lower it', () => {
-    const tight = (filter: number) => -(solved(pathOf([OPEN_PLACE, load(filter), universal(24_000, 0.052)]), sealed(1)).pressuresPa[1] ?? 0);
+    const tight = (filter: number) =>
+      -(solved(pathOf([OPEN_PLACE, load(filter), universal(24_000, 0.052)]), sealed(1)).pressuresPa[1] ?? 0);
     expect(tight(8.5e6)).toBeCloseTo(tight(0), 3);
     expect(tight(0)).toBeCloseTo(24_000, 3);
   });
 
   it('area decides: 20.8 m2 of nanofibre pleat moves more than 0.65 m2 of cloth on the same 1.5 kW collector', () => {
     const collector = (filter: Element) =>
-      solved(pathOf([{ kind: 'nozzle', areaM2: 0.02, coefficient: 0.8 }, { kind: 'line', boreM: 0.15, lengthM: 3, friction: { by: 'roughness', roughnessM: 1.5e-4 }, entryK: 0.5, exitK: 1 }, { kind: 'fan', curve: { kind: 'centrifugal', p0Pa: 2600, qMaxM3s: 0.45 } }, filter])).toolFlowM3s;
+      solved(
+        pathOf([
+          { kind: 'nozzle', areaM2: 0.02, coefficient: 0.8 },
+          {
+            kind: 'line',
+            boreM: 0.15,
+            lengthM: 3,
+            friction: { by: 'roughness', roughnessM: 1.5e-4 },
+            entryK: 0.5,
+            exitK: 1,
+          },
+          { kind: 'fan', curve: { kind: 'centrifugal', p0Pa: 2600, qMaxM3s: 0.45 } },
+          filter,
+        ]),
+      ).toolFlowM3s;
     const cloth = collector({ kind: 'medium', k1PaSM: 800, k2PaSMKg: 0, areaM2: 0.65, dustKg: 0 });
     const pleat = collector({ kind: 'medium', k1PaSM: 3000, k2PaSMKg: 0, areaM2: 20.8, dustKg: 0 });
     const gain = pleat / cloth - 1;
@@ -65,25 +90,51 @@ describe('what the model must explain (common practice, no published source)', (
   });
 
   it('a small exhaust HEPA on a fixed path costs flow, 6 to 11 %', () => {
-    const vacuum = (exhaust: Element) => solved(pathOf([{ kind: 'nozzle', areaM2: 9e-4, coefficient: 0.75 }, { kind: 'line', boreM: 0.036, lengthM: 3, friction: { by: 'factor', factor: 0.045 }, entryK: 0.5, exitK: 1 }, universal(22_000, 0.075), exhaust])).toolFlowM3s;
-    const cost = 1 - vacuum({ kind: 'medium', k1PaSM: 6000, k2PaSMKg: 0, areaM2: 0.13, dustKg: 0 }) / vacuum(OPEN_PLACE);
+    const vacuum = (exhaust: Element) =>
+      solved(
+        pathOf([
+          { kind: 'nozzle', areaM2: 9e-4, coefficient: 0.75 },
+          { kind: 'line', boreM: 0.036, lengthM: 3, friction: { by: 'factor', factor: 0.045 }, entryK: 0.5, exitK: 1 },
+          universal(22_000, 0.075),
+          exhaust,
+        ]),
+      ).toolFlowM3s;
+    const cost =
+      1 - vacuum({ kind: 'medium', k1PaSM: 6000, k2PaSMKg: 0, areaM2: 0.13, dustKg: 0 }) / vacuum(OPEN_PLACE);
     expect(cost).toBeGreaterThan(0.06);
     expect(cost).toBeLessThan(0.11);
   });
 
-  const whole = pathOf([{ kind: 'nozzle', areaM2: 7e-4, coefficient: 0.75 }, { kind: 'line', boreM: 0.036, lengthM: 3, friction: { by: 'factor', factor: 0.045 }, entryK: 0.5, exitK: 1 }, load(20_000), load(40_000), universal(22_000, 0.07), load(3000)]);
+  const whole = pathOf([
+    { kind: 'nozzle', areaM2: 7e-4, coefficient: 0.75 },
+    { kind: 'line', boreM: 0.036, lengthM: 3, friction: { by: 'factor', factor: 0.045 }, entryK: 0.5, exitK: 1 },
+    load(20_000),
+    load(40_000),
+    universal(22_000, 0.07),
+    load(3000),
+  ]);
 
   it('a bleed before the fan lowers suction and tool flow; a blocked tool lowers flow and raises suction at every node behind', () => {
-    const [asIs, bled, blocked] = [solved(whole), solved(withLeaks(whole, new Map([[2, 200e-6]]))), solved(withElements(whole, new Map<number, Element>([[0, { kind: 'nozzle', areaM2: 1.5e-4, coefficient: 0.75 }]])))];
+    const [asIs, bled, blocked] = [
+      solved(whole),
+      solved(withLeaks(whole, new Map([[2, 200e-6]]))),
+      solved(
+        withElements(whole, new Map<number, Element>([[0, { kind: 'nozzle', areaM2: 1.5e-4, coefficient: 0.75 }]])),
+      ),
+    ];
     expect(bled.toolFlowM3s).toBeLessThan(asIs.toolFlowM3s);
     expect(blocked.toolFlowM3s).toBeLessThan(asIs.toolFlowM3s);
     for (const node of [1, 2]) expect(-(bled.pressuresPa[node] ?? 0)).toBeLessThan(-(asIs.pressuresPa[node] ?? 0));
-    for (const node of [1, 2, 3, 4]) expect(-(blocked.pressuresPa[node] ?? 0)).toBeGreaterThan(-(asIs.pressuresPa[node] ?? 0));
+    for (const node of [1, 2, 3, 4])
+      expect(-(blocked.pressuresPa[node] ?? 0)).toBeGreaterThan(-(asIs.pressuresPa[node] ?? 0));
   });
 
   it('a gauge reads low when the flow is low: a plugged hose makes a dirty filter read green', () => {
     const dirty = withElements(whole, new Map<number, Element>([[3, load(250_000)]]));
-    const plugged = withElements(dirty, new Map<number, Element>([[0, { kind: 'nozzle', areaM2: 2e-5, coefficient: 0.75 }]]));
+    const plugged = withElements(
+      dirty,
+      new Map<number, Element>([[0, { kind: 'nozzle', areaM2: 2e-5, coefficient: 0.75 }]]),
+    );
     const across = (p: OperatingPoint) => (p.pressuresPa[3] ?? 0) - (p.pressuresPa[4] ?? 0);
     const red = 4000;
     expect(across(solved(dirty))).toBeGreaterThan(red);
@@ -91,7 +142,15 @@ describe('what the model must explain (common practice, no published source)', (
   });
 
   it('the flow at the end of a long hose is far below the bare rating', () => {
-    const long = withElements(whole, new Map<number, Element>([[1, { kind: 'line', boreM: 0.036, lengthM: 10, friction: { by: 'factor', factor: 0.045 }, entryK: 0.5, exitK: 1 }]]));
+    const long = withElements(
+      whole,
+      new Map<number, Element>([
+        [
+          1,
+          { kind: 'line', boreM: 0.036, lengthM: 10, friction: { by: 'factor', factor: 0.045 }, entryK: 0.5, exitK: 1 },
+        ],
+      ]),
+    );
     expect(solved(long).toolFlowM3s).toBeLessThan(0.5 * 0.07);
   });
 });
@@ -109,7 +168,8 @@ describe('against a general hydraulic network solver (epanet-js, Darcy-Weisbach,
     const [theirs, ours] = [twin.solve(), solved(path)];
     expect(theirs).toBeGreaterThan(0);
     expect(Math.abs(ours.toolFlowM3s / theirs - 1)).toBeLessThan(0.005);
-    if (network.junction) expect(Math.abs((ours.pressuresPa[0] ?? 0) / twin.pressurePa(network.junction) - 1)).toBeLessThan(0.005);
+    if (network.junction)
+      expect(Math.abs((ours.pressuresPa[0] ?? 0) / twin.pressurePa(network.junction) - 1)).toBeLessThan(0.005);
   });
 });
 
@@ -123,7 +183,8 @@ const slowToolFlow = (path: AirPath): number => {
   const end = (tool: number): number => {
     let [p, q] = [0, tool];
     path.trunk.elements.forEach((e, i) => {
-      if (i > 0) q += leakInflowM3s({ areaM2: path.trunk.leaksM2[i] ?? 0, insidePa: p, densityKgM3: path.air.densityKgM3 });
+      if (i > 0)
+        q += leakInflowM3s({ areaM2: path.trunk.leaksM2[i] ?? 0, insidePa: p, densityKgM3: path.air.densityKgM3 });
       const drop = { pa: 0, slope: 0 };
       if (e.kind !== 'fan') dropOf(e, path.air)(q, drop);
       p += e.kind === 'fan' ? fanLiftPa(coefficients.value, q) : -drop.pa;
@@ -139,16 +200,43 @@ const slowToolFlow = (path: AirPath): number => {
   return (low + high) / 2;
 };
 
-const flow = (min: number, max: number) => fc.double({ min: Math.log(min), max: Math.log(max), noNaN: true }).map(Math.exp);
+const flow = (min: number, max: number) =>
+  fc.double({ min: Math.log(min), max: Math.log(max), noNaN: true }).map(Math.exp);
 const anyElement = fc.oneof(
   flow(1e2, 1e9).map(load),
-  fc.record({ kind: fc.constant('fitting' as const), lossK: fc.double({ min: 0, max: 50, noNaN: true }), boreM: flow(0.01, 0.5) }),
-  fc.record({ kind: fc.constant('medium' as const), k1PaSM: flow(1, 1e5), k2PaSMKg: fc.constant(5e4), areaM2: flow(1e-3, 50), dustKg: fc.double({ min: 0, max: 5, noNaN: true }) }),
-  fc.record({ boreM: flow(0.01, 0.5), lengthM: flow(0.1, 60) }).map(({ boreM, lengthM }): Element => ({ kind: 'line', boreM, lengthM, friction: { by: 'roughness', roughnessM: boreM / 500 }, entryK: 0.5, exitK: 1 })),
+  fc.record({
+    kind: fc.constant('fitting' as const),
+    lossK: fc.double({ min: 0, max: 50, noNaN: true }),
+    boreM: flow(0.01, 0.5),
+  }),
+  fc.record({
+    kind: fc.constant('medium' as const),
+    k1PaSM: flow(1, 1e5),
+    k2PaSMKg: fc.constant(5e4),
+    areaM2: flow(1e-3, 50),
+    dustKg: fc.double({ min: 0, max: 5, noNaN: true }),
+  }),
+  fc
+    .record({ boreM: flow(0.01, 0.5), lengthM: flow(0.1, 60) })
+    .map(({ boreM, lengthM }): Element => ({
+      kind: 'line',
+      boreM,
+      lengthM,
+      friction: { by: 'roughness', roughnessM: boreM / 500 },
+      entryK: 0.5,
+      exitK: 1,
+    })),
 );
-const anyFan = fc.record({ p0: flow(300, 40_000), q: flow(0.005, 2), a: fc.double({ min: 0, max: 1, noNaN: true }) }).map(({ p0, q, a }): Element => ({ kind: 'fan', curve: { kind: 'universal', p0Pa: p0, qMaxM3s: q, a } }));
+const anyFan = fc
+  .record({ p0: flow(300, 40_000), q: flow(0.005, 2), a: fc.double({ min: 0, max: 1, noNaN: true }) })
+  .map(({ p0, q, a }): Element => ({ kind: 'fan', curve: { kind: 'universal', p0Pa: p0, qMaxM3s: q, a } }));
 const anyPath = fc
-  .record({ before: fc.array(anyElement, { minLength: 0, maxLength: 6 }), fan: anyFan, after: fc.array(anyElement, { minLength: 0, maxLength: 3 }), leaks: fc.array(fc.oneof(fc.constant(0), flow(1e-7, 1e-3)), { minLength: 11, maxLength: 11 }) })
+  .record({
+    before: fc.array(anyElement, { minLength: 0, maxLength: 6 }),
+    fan: anyFan,
+    after: fc.array(anyElement, { minLength: 0, maxLength: 3 }),
+    leaks: fc.array(fc.oneof(fc.constant(0), flow(1e-7, 1e-3)), { minLength: 11, maxLength: 11 }),
+  })
   .map(({ before, fan, after, leaks }) => pathOf([...before, fan, ...after], leaks));
 
 describe('the solver', () => {
@@ -161,9 +249,14 @@ describe('the solver', () => {
         // One step between neighbouring numbers of the tool flow is worth more than this only behind leaks and 1e7 Pa s/m3.
         expect(Math.abs(p.pressuresPa.at(-1) ?? 1)).toBeLessThanOrEqual(0.1);
         elements.slice(1).forEach((_, i) => {
-          const inflow = leakInflowM3s({ areaM2: path.trunk.leaksM2[i + 1] ?? 0, insidePa: p.pressuresPa[i + 1] ?? 0, densityKgM3: 1.2 });
+          const inflow = leakInflowM3s({
+            areaM2: path.trunk.leaksM2[i + 1] ?? 0,
+            insidePa: p.pressuresPa[i + 1] ?? 0,
+            densityKgM3: 1.2,
+          });
           const gained = (p.flowsM3s[i + 1] ?? 0) - (p.flowsM3s[i] ?? 0);
-          if (Math.abs(p.pressuresPa[i + 1] ?? 0) > 0.01) expect(Math.abs(gained - inflow)).toBeLessThanOrEqual(1e-9 + 1e-9 * Math.abs(inflow));
+          if (Math.abs(p.pressuresPa[i + 1] ?? 0) > 0.01)
+            expect(Math.abs(gained - inflow)).toBeLessThanOrEqual(1e-9 + 1e-9 * Math.abs(inflow));
         });
       }),
       { numRuns: 400 },
@@ -189,7 +282,9 @@ describe('the solver', () => {
         const shut = solved(path, sealed(node));
         expect(-(shut.pressuresPa[node] ?? 0)).toBeLessThanOrEqual(shut.fanLiftPa + 1e-3);
         const off = solved(path, { start: { node, state: 'open' } });
-        expect(off.toolFlowM3s).toBeGreaterThanOrEqual(solved(path).toolFlowM3s * (1 - 1e-9) - 1e-9 - path.trunk.leaksM2.reduce((a, b) => a + b, 0) * 300);
+        expect(off.toolFlowM3s).toBeGreaterThanOrEqual(
+          solved(path).toolFlowM3s * (1 - 1e-9) - 1e-9 - path.trunk.leaksM2.reduce((a, b) => a + b, 0) * 300,
+        );
         const end = fanAt + 1 + (pick % (path.trunk.elements.length - fanAt));
         const closed = solved(path, { closedAt: end });
         expect(closed.flowsM3s[end] ?? 0).toBe(0);
@@ -206,15 +301,23 @@ describe('the solver', () => {
         const at = pick % fanAt;
         const stage = path.trunk.elements[at] ?? OPEN_PLACE;
         const now = solved(path).fanFlowM3s;
-        expect(solved(withElements(path, new Map<number, Element>([[at, { kind: 'series', parts: [stage, load(more)] }]]))).fanFlowM3s).toBeLessThanOrEqual(now * (1 + 1e-7));
-        expect(solved(withElements(path, new Map([[at, OPEN_PLACE]]))).fanFlowM3s).toBeGreaterThanOrEqual(now * (1 - 1e-7));
+        expect(
+          solved(withElements(path, new Map<number, Element>([[at, { kind: 'series', parts: [stage, load(more)] }]])))
+            .fanFlowM3s,
+        ).toBeLessThanOrEqual(now * (1 + 1e-7));
+        expect(solved(withElements(path, new Map([[at, OPEN_PLACE]]))).fanFlowM3s).toBeGreaterThanOrEqual(
+          now * (1 - 1e-7),
+        );
       }),
       { numRuns: 150 },
     );
   });
 
   it('two like tools on a Y share the air, a sealed branch leaves it all to the other, and each branch has its own flow', () => {
-    const way = tightChain([{ kind: 'nozzle', areaM2: 7e-4, coefficient: 0.75 }, { kind: 'line', boreM: 0.036, lengthM: 2, friction: { by: 'factor', factor: 0.045 }, entryK: 0.5, exitK: 1 }]);
+    const way = tightChain([
+      { kind: 'nozzle', areaM2: 7e-4, coefficient: 0.75 },
+      { kind: 'line', boreM: 0.036, lengthM: 2, friction: { by: 'factor', factor: 0.045 }, entryK: 0.5, exitK: 1 },
+    ]);
     const y: AirPath = { ...pathOf([load(20_000), universal(22_000, 0.07), load(2000)]), mouths: [way, way] };
     const both = solved(y);
     expect(both.mouths[0]?.flowsM3s[0]).toBeCloseTo(both.toolFlowM3s / 2, 9);
@@ -222,7 +325,10 @@ describe('the solver', () => {
     expect(one.mouths[1]?.flowsM3s[0]).toBe(0);
     expect(one.mouths[0]?.flowsM3s[0]).toBeGreaterThan(both.mouths[0]?.flowsM3s[0] ?? 1);
     // The same tool alone, without a Y, moves what the one open branch moves.
-    expect(one.toolFlowM3s).toBeCloseTo(solved(pathOf([...way.elements, load(20_000), universal(22_000, 0.07), load(2000)])).toolFlowM3s, 8);
+    expect(one.toolFlowM3s).toBeCloseTo(
+      solved(pathOf([...way.elements, load(20_000), universal(22_000, 0.07), load(2000)])).toolFlowM3s,
+      8,
+    );
   });
 
   it('fan laws: flow with speed, lift with density and speed squared (AMCA 201); a series motor with the root of its voltage', () => {
@@ -237,13 +343,20 @@ describe('the solver', () => {
   });
 
   it('low supply air weakens a pneumatic machine, and the gauge of its dirty filter falls with it', () => {
-    const pneumatic = (supplyPa: number): AirPath => ({ ...pathOf([load(300_000), { kind: 'fan', curve: { kind: 'pneumatic', p0Pa: 20_000, qMaxM3s: 0.09, nominalSupplyPa: 6e5 } }]), drive: { speedRatio: 1, supplyPa } });
+    const pneumatic = (supplyPa: number): AirPath => ({
+      ...pathOf([
+        load(300_000),
+        { kind: 'fan', curve: { kind: 'pneumatic', p0Pa: 20_000, qMaxM3s: 0.09, nominalSupplyPa: 6e5 } },
+      ]),
+      drive: { speedRatio: 1, supplyPa },
+    });
     const across = (p: OperatingPoint) => -(p.pressuresPa[1] ?? 0);
     expect(across(solved(pneumatic(3e5)))).toBeLessThan(0.6 * across(solved(pneumatic(6e5))));
   });
 
   it('a flap stays shut below its pressure and lets go above it', () => {
-    const flap = (crackPa: number) => solved(pathOf([{ kind: 'check', crackPa, r2PaS2M6: 0 }, load(1e5), universal(2000, 0.05)])).toolFlowM3s;
+    const flap = (crackPa: number) =>
+      solved(pathOf([{ kind: 'check', crackPa, r2PaS2M6: 0 }, load(1e5), universal(2000, 0.05)])).toolFlowM3s;
     expect(flap(2500)).toBeLessThan(1e-5);
     expect(flap(200)).toBeGreaterThan(0.01);
   });
@@ -262,10 +375,32 @@ describe('what cannot be solved is named', () => {
     ['two fans', [fan, fan], 'path.two-fans'],
     ['zero area', [{ kind: 'medium', k1PaSM: 900, k2PaSMKg: 0, areaM2: 0, dustKg: 0 }, fan], 'path.area'],
     ['negative K', [{ kind: 'fitting', lossK: -1, boreM: 0.05 }, fan], 'path.negative'],
-    ['a hose of zero bore', [{ kind: 'line', boreM: 0, lengthM: 3, friction: { by: 'factor', factor: 0.04 }, entryK: 0.5, exitK: 1 }, fan], 'path.bore'],
-    ['a length that is no number', [{ kind: 'line', boreM: 0.03, lengthM: Number.NaN, friction: { by: 'factor', factor: 0.04 }, entryK: 0.5, exitK: 1 }, fan], 'path.range'],
+    [
+      'a hose of zero bore',
+      [{ kind: 'line', boreM: 0, lengthM: 3, friction: { by: 'factor', factor: 0.04 }, entryK: 0.5, exitK: 1 }, fan],
+      'path.bore',
+    ],
+    [
+      'a length that is no number',
+      [
+        {
+          kind: 'line',
+          boreM: 0.03,
+          lengthM: Number.NaN,
+          friction: { by: 'factor', factor: 0.04 },
+          entryK: 0.5,
+          exitK: 1,
+        },
+        fan,
+      ],
+      'path.range',
+    ],
     ['a fan that lifts nothing', [universal(0, 0.06)], 'path.fan'],
-    ['a fan curve that rises', [{ kind: 'fan', curve: { kind: 'points', p0Pa: 2e4, bPaSM3: -5, cPaS2M6: 0, rangeM3s: [0, 0.05] } }], 'path.fan-rises'],
+    [
+      'a fan curve that rises',
+      [{ kind: 'fan', curve: { kind: 'points', p0Pa: 2e4, bPaSM3: -5, cPaS2M6: 0, rangeM3s: [0, 0.05] } }],
+      'path.fan-rises',
+    ],
     ['one way side by side', [{ kind: 'parallel', ways: [[load(1)]] }, fan], 'path.way'],
   ])('%s', (_what, elements, code) => {
     expect(codes(pathOf(elements))).toContain(code);

@@ -10,10 +10,24 @@ import { chanceBefore, expectedOverrun, expectedWaste, type ReachQuantiles } fro
 import { seeded } from '../../../demo/random';
 import { madeProblem } from '../../bench/plan/made-problem';
 
-const task = (id: string, over: Partial<PlanTask> = {}): PlanTask => ({ id, machine: 0, minutes: 10, reached: [2, 3, 5, 7, 8], lifeValuePerDay: 1, overrunCostPerDay: 6, part: null, onlyWith: null, lockedDay: null, ...over });
+const task = (id: string, over: Partial<PlanTask> = {}): PlanTask => ({
+  id,
+  machine: 0,
+  minutes: 10,
+  reached: [2, 3, 5, 7, 8],
+  lifeValuePerDay: 1,
+  overrunCostPerDay: 6,
+  part: null,
+  onlyWith: null,
+  lockedDay: null,
+  ...over,
+});
 const problem = (tasks: readonly PlanTask[], over: Partial<PlanProblem> = {}): PlanProblem => ({
   minutes: Array.from({ length: 10 }, () => 60),
-  machines: [{ id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set() }, { id: 'b', openingCost: 20, openingMinutes: 10, blockedDays: new Set() }],
+  machines: [
+    { id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set() },
+    { id: 'b', openingCost: 20, openingMinutes: 10, blockedDays: new Set() },
+  ],
   tasks,
   parts: [],
   ...over,
@@ -35,15 +49,30 @@ describe('the day a limit is reached, piecewise linear through its quantiles', (
     const draws = Array.from({ length: 200_000 }, draw);
     const mean = (f: (t: number) => number) => draws.reduce((s, t) => s + f(t), 0) / draws.length;
     for (const x of [-5, 0, 4, 5, 12, 30]) {
-      expect(expectedWaste(q, x)).toBeCloseTo(mean((t) => Math.max(0, t - x)), 1);
-      expect(expectedOverrun(q, x)).toBeCloseTo(mean((t) => Math.max(0, x - t)), 1);
-      expect(chanceBefore(q, x)).toBeCloseTo(mean((t) => (t < x ? 1 : 0)), 2);
+      expect(expectedWaste(q, x)).toBeCloseTo(
+        mean((t) => Math.max(0, t - x)),
+        1,
+      );
+      expect(expectedOverrun(q, x)).toBeCloseTo(
+        mean((t) => Math.max(0, x - t)),
+        1,
+      );
+      expect(chanceBefore(q, x)).toBeCloseTo(
+        mean((t) => (t < x ? 1 : 0)),
+        2,
+      );
     }
   });
 
   it('is a step where the day is certain', () => {
     const sure: ReachQuantiles = [4, 4, 4, 4, 4];
-    expect([expectedWaste(sure, 1), expectedWaste(sure, 4), expectedOverrun(sure, 6), chanceBefore(sure, 4), chanceBefore(sure, 4.1)]).toEqual([3, 0, 2, 0, 1]);
+    expect([
+      expectedWaste(sure, 1),
+      expectedWaste(sure, 4),
+      expectedOverrun(sure, 6),
+      chanceBefore(sure, 4),
+      chanceBefore(sure, 4.1),
+    ]).toEqual([3, 0, 2, 0, 1]);
   });
 });
 
@@ -54,9 +83,17 @@ describe('the planner', () => {
       const made = madeProblem(seed, { machines: 3, days: 6, tasks: 2, minutes: 45 + 20 * (seed % 3), short: true });
       const tasks = made.tasks.map((t, i, all) => {
         const mate = all.find((x, k) => k < i && x.machine === t.machine);
-        return { ...t, lockedDay: seed % 4 === 0 && i === 0 ? 3 : null, onlyWith: seed % 3 === 0 && mate ? mate.id : null };
+        return {
+          ...t,
+          lockedDay: seed % 4 === 0 && i === 0 ? 3 : null,
+          onlyWith: seed % 3 === 0 && mate ? mate.id : null,
+        };
       });
-      const p = { ...made, tasks, machines: made.machines.map((m) => ({ ...m, blockedDays: new Set([...m.blockedDays].filter((d) => d !== 3)) })) };
+      const p = {
+        ...made,
+        tasks,
+        machines: made.machines.map((m) => ({ ...m, blockedDays: new Set([...m.blockedDays].filter((d) => d !== 3)) })),
+      };
       const best = bruteForce(p, { cost: (d) => costOf(p, d).total, stands: (d) => violationsOf(p, d).length === 0 });
       if (!best) continue;
       tried += 1;
@@ -69,13 +106,18 @@ describe('the planner', () => {
 
   it('never breaks a limit in what it has placed, whatever it is given (property), and the same stream gives the same plan', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 9999 }), fc.integer({ min: 20, max: 90 }), fc.boolean(), (seed, minutes, short) => {
-        const p = madeProblem(seed, { machines: 8, days: 21, tasks: 4, minutes, short });
-        const found = plan(p, 60);
-        expect(violationsOf(p, found.days).filter((v) => v.kind !== 'unplaced')).toEqual([]);
-        expect(plan(p, 60).days).toEqual(found.days);
-        if (found.unplaced === 0) expect(costOf(p, found.days).total).toBeGreaterThanOrEqual(lowerBound(p) - 1e-6);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 9999 }),
+        fc.integer({ min: 20, max: 90 }),
+        fc.boolean(),
+        (seed, minutes, short) => {
+          const p = madeProblem(seed, { machines: 8, days: 21, tasks: 4, minutes, short });
+          const found = plan(p, 60);
+          expect(violationsOf(p, found.days).filter((v) => v.kind !== 'unplaced')).toEqual([]);
+          expect(plan(p, 60).days).toEqual(found.days);
+          if (found.unplaced === 0) expect(costOf(p, found.days).total).toBeGreaterThanOrEqual(lowerBound(p) - 1e-6);
+        },
+      ),
       { numRuns: 25 },
     );
   });
@@ -96,30 +138,47 @@ describe('the planner', () => {
   it('keeps a locked day, waits for a part, and passes a blocked day over; each is said', () => {
     const locked = problem([task('bag', { lockedDay: 8 })]);
     expect(plan(locked).days).toEqual([8]);
-    const late = problem([task('bag', { part: { index: 0, quantity: 1 } })], { parts: [{ id: 'B', onHand: 0, deliveries: [{ day: 7, quantity: 1 }] }] });
+    const late = problem([task('bag', { part: { index: 0, quantity: 1 } })], {
+      parts: [{ id: 'B', onHand: 0, deliveries: [{ day: 7, quantity: 1 }] }],
+    });
     expect(plan(late).days).toEqual([7]);
     expect(explainPlan(late, [7])).toMatchObject([{ kind: 'part' }]);
     const own = eachOnItsOwnDay(problem([task('bag')]))[0] ?? 0;
-    const blocked = problem([task('bag')], { machines: [{ id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set([own]) }] });
+    const blocked = problem([task('bag')], {
+      machines: [{ id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set([own]) }],
+    });
     expect(plan(blocked).days[0]).not.toBe(own);
   });
 
   it('a plan that cannot fit says which limit breaks and the cheapest way out', () => {
     const crowded = problem([task('long', { minutes: 75 })]);
     expect(waysOut(crowded, plan(crowded).days)).toMatchObject([{ kind: 'moreMinutes', task: 'long', minutes: 25 }]);
-    const bare = problem([task('bag', { part: { index: 0, quantity: 2 } })], { parts: [{ id: 'B', onHand: 1, deliveries: [] }] });
+    const bare = problem([task('bag', { part: { index: 0, quantity: 2 } })], {
+      parts: [{ id: 'B', onHand: 1, deliveries: [] }],
+    });
     expect(waysOut(bare, plan(bare).days)).toEqual([{ kind: 'part', task: 'bag', part: 'B', by: 5, pieces: 1 }]);
     // The last piece goes where it is most needed.
-    const one = problem([task('late', { reached: [-9, -8, -6, -5, -4], part: { index: 0, quantity: 1 } }), task('far', { machine: 1, reached: [6, 7, 8, 9, 10], part: { index: 0, quantity: 1 } })], { parts: [{ id: 'B', onHand: 1, deliveries: [] }] });
+    const one = problem(
+      [
+        task('late', { reached: [-9, -8, -6, -5, -4], part: { index: 0, quantity: 1 } }),
+        task('far', { machine: 1, reached: [6, 7, 8, 9, 10], part: { index: 0, quantity: 1 } }),
+      ],
+      { parts: [{ id: 'B', onHand: 1, deliveries: [] }] },
+    );
     expect(plan(one).days).toEqual([0, null]);
-    const shut = problem([task('bag')], { machines: [{ id: 'a', openingCost: 1, openingMinutes: 1, blockedDays: new Set(Array.from({ length: 10 }, (_, d) => d)) }] });
+    const shut = problem([task('bag')], {
+      machines: [
+        { id: 'a', openingCost: 1, openingMinutes: 1, blockedDays: new Set(Array.from({ length: 10 }, (_, d) => d)) },
+      ],
+    });
     expect(waysOut(shut, plan(shut).days)).toEqual([{ kind: 'noDay', task: 'bag' }]);
   });
 
   it('tells a plan that can be used at once and only better ones after it; nothing to do is a plan', () => {
     const p = madeProblem(77, { machines: 20, days: 60, tasks: 4, minutes: 80, short: true });
     const costs: number[] = [];
-    for (const step of improvePlan(p, { random: seeded(2).uniform, rounds: 1000 })) costs.push(step.unplaced > 0 ? Infinity : step.cost);
+    for (const step of improvePlan(p, { random: seeded(2).uniform, rounds: 1000 }))
+      costs.push(step.unplaced > 0 ? Infinity : step.cost);
     expect(costs.length).toBeGreaterThan(3);
     expect(costs.at(-1)).toBeLessThan(Infinity);
     expect(costs.every((c, i) => i === 0 || c <= (costs[i - 1] ?? 0) + 1e-6)).toBe(true);
@@ -127,7 +186,12 @@ describe('the planner', () => {
   });
 
   it('more tasks on one machine than can be grouped in every way are planned all the same', () => {
-    const many = problem(Array.from({ length: 14 }, (_, i) => task(`t${i}`, { minutes: 4, reached: [i - 1, i, i + 1, i + 2, i + 3], onlyWith: i === 13 ? 't0' : null })), { minutes: Array.from({ length: 20 }, () => 60) });
+    const many = problem(
+      Array.from({ length: 14 }, (_, i) =>
+        task(`t${i}`, { minutes: 4, reached: [i - 1, i, i + 1, i + 2, i + 3], onlyWith: i === 13 ? 't0' : null }),
+      ),
+      { minutes: Array.from({ length: 20 }, () => 60) },
+    );
     const found = plan(many);
     expect(violationsOf(many, found.days)).toEqual([]);
   });

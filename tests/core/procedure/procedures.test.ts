@@ -10,12 +10,25 @@ import { templateMachine } from '../../support/machines';
 
 const KINDS = Object.keys(MACHINE_KINDS) as readonly MachineKind[];
 const HAZARDS = DUST_HAZARDS;
-const CLASS: Partial<Record<MachineKind, MachineClass>> = { mExtractor: 'M', hExtractor: 'H', hepaTank: 'HEPA', grinderExtractor: 'HEPA', pneumaticHepa: 'HEPA' };
+const CLASS: Partial<Record<MachineKind, MachineClass>> = {
+  mExtractor: 'M',
+  hExtractor: 'H',
+  hepaTank: 'HEPA',
+  grinderExtractor: 'HEPA',
+  pneumaticHepa: 'HEPA',
+};
 const PART = { id: 1, code: 'P', name: 'part' };
 
 const machineOfKind = (kind: MachineKind): Machine => {
   const machine = templateMachine(kind, { machineClass: CLASS[kind] ?? null });
-  return { ...machine, stages: machine.stages.map((s) => (s.spec.air.form === 'medium' || s.kind === 'dropChamber' || s.kind === 'cyclone' || s.kind === 'bag' ? { ...s, part: PART } : s)) };
+  return {
+    ...machine,
+    stages: machine.stages.map((s) =>
+      s.spec.air.form === 'medium' || s.kind === 'dropChamber' || s.kind === 'cyclone' || s.kind === 'bag'
+        ? { ...s, part: PART }
+        : s,
+    ),
+  };
 };
 const made = (machine: Machine, job: Job, hazard: DustHazard): Procedure => {
   const p = assemble(machine, job, hazard);
@@ -23,21 +36,37 @@ const made = (machine: Machine, job: Job, hazard: DustHazard): Procedure => {
   return p.value;
 };
 const stageOf = (machine: Machine, kind: string) => machine.stages.findIndex((s) => s.kind === kind);
-const changeOf = (kind: MachineKind, stage: string, { school = 'off', hazard = 'plain' }: { readonly school?: ChangeSchool; readonly hazard?: DustHazard } = {}) => {
+const changeOf = (
+  kind: MachineKind,
+  stage: string,
+  { school = 'off', hazard = 'plain' }: { readonly school?: ChangeSchool; readonly hazard?: DustHazard } = {},
+) => {
   const machine = machineOfKind(kind);
   return { machine, procedure: made(machine, { kind: 'change', stage: stageOf(machine, stage), school }, hazard) };
 };
 const keys = (p: Procedure) => p.steps.map((s) => s.key);
-const before = (p: Procedure, a: string, b: string) => keys(p).indexOf(a as never) >= 0 && keys(p).indexOf(a as never) < keys(p).indexOf(b as never);
-const dropped = (p: Procedure, want: (s: Step) => boolean): Procedure => ({ ...p, steps: p.steps.filter((s) => !want(s)) });
+const before = (p: Procedure, a: string, b: string) =>
+  keys(p).indexOf(a as never) >= 0 && keys(p).indexOf(a as never) < keys(p).indexOf(b as never);
+const dropped = (p: Procedure, want: (s: Step) => boolean): Procedure => ({
+  ...p,
+  steps: p.steps.filter((s) => !want(s)),
+});
 const kindsOf = (v: readonly Violation[]) => [...new Set(v.map((x) => x.kind))];
 
 /** Every job that every kind of machine allows. */
 const everyJob = (): readonly { readonly machine: Machine; readonly job: Job }[] =>
   KINDS.flatMap((kind) => {
     const machine = machineOfKind(kind);
-    const changes = machine.stages.flatMap((stage, i) => CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): Job => ({ kind: 'change', stage: i, school })));
-    const care = machine.stages.flatMap((stage, i) => careOf(machine, stage).map((kind_): Job => ({ kind: kind_, stage: i })));
+    const changes = machine.stages.flatMap((stage, i) =>
+      CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): Job => ({
+        kind: 'change',
+        stage: i,
+        school,
+      })),
+    );
+    const care = machine.stages.flatMap((stage, i) =>
+      careOf(machine, stage).map((kind_): Job => ({ kind: kind_, stage: i })),
+    );
     const whole = wholeJobsOf(machine).map((kind_): Job => ({ kind: kind_ }));
     return [...changes, ...whole, ...care].map((job) => ({ machine, job }));
   });
@@ -49,7 +78,10 @@ describe('every procedure', () => {
     expect(new Set(jobs.map(({ machine, job }) => made(machine, job, 'plain').id)).size).toBe(24);
     for (const { machine, job } of jobs) {
       for (const hazard of HAZARDS) {
-        expect(prove(made(machine, job, hazard), machine, hazard), `${machine.kind} ${JSON.stringify(job)} ${hazard}`).toEqual([]);
+        expect(
+          prove(made(machine, job, hazard), machine, hazard),
+          `${machine.kind} ${JSON.stringify(job)} ${hazard}`,
+        ).toEqual([]);
       }
     }
   });
@@ -70,10 +102,19 @@ describe('every procedure', () => {
       const p = made(machine, job, 'contained');
       const track = turnedTrack(p) ?? [];
       expect(p.steps.some((s) => s.moves === 'holdOld')).toBe(true);
-      expect(track.filter((s) => s.moves !== undefined).map((s) => s.moves)).toEqual(['takeNew', 'holdOld', 'fitNew', 'putOldBack', 'returnNew']);
+      expect(track.filter((s) => s.moves !== undefined).map((s) => s.moves)).toEqual([
+        'takeNew',
+        'holdOld',
+        'fitNew',
+        'putOldBack',
+        'returnNew',
+      ]);
       const blind = { ...p, turnBack: p.turnBack.filter((s) => s.check !== 'seal1' && s.check !== 'arrowWithFlow') };
-      if (blind.turnBack.length < p.turnBack.length) expect(kindsOf(prove(blind, machine, 'contained'))).toContain('checkMissing');
-      expect(kindsOf(prove({ ...p, turnBack: p.turnBack.filter((s) => s.moves !== 'returnNew') }, machine, 'contained'))).toContain('partWithoutFate');
+      if (blind.turnBack.length < p.turnBack.length)
+        expect(kindsOf(prove(blind, machine, 'contained'))).toContain('checkMissing');
+      expect(
+        kindsOf(prove({ ...p, turnBack: p.turnBack.filter((s) => s.moves !== 'returnNew') }, machine, 'contained')),
+      ).toContain('partWithoutFate');
     }
   });
 
@@ -83,12 +124,41 @@ describe('every procedure', () => {
       for (const hazard of HAZARDS) {
         const p = made(machine, job, hazard);
         p.steps.forEach((s, i) => {
-          const matters = s.opens !== undefined || s.closes !== undefined || ['seal1', 'seal2', 'collarStraight', 'arrowWithFlow', 'gasketSide'].includes(s.check ?? '') || ['putOnRespirator', 'restrictArea', 'putOnCoverall', 'labelWaste', 'askHazard', 'integrityTest', 'removeSecond', 'stopSecond', 'tieBag', 'wipeBag', 'secondBag', 'wipesIntoWaste', 'lookCleanSide', 'wipeSuit', 'offCoverall', 'offRespirator', 'washFace', 'capHose', 'unplugInlet'].includes(s.key) || s.moves === 'disposeOld';
+          const matters =
+            s.opens !== undefined ||
+            s.closes !== undefined ||
+            ['seal1', 'seal2', 'collarStraight', 'arrowWithFlow', 'gasketSide'].includes(s.check ?? '') ||
+            [
+              'putOnRespirator',
+              'restrictArea',
+              'putOnCoverall',
+              'labelWaste',
+              'askHazard',
+              'integrityTest',
+              'removeSecond',
+              'stopSecond',
+              'tieBag',
+              'wipeBag',
+              'secondBag',
+              'wipesIntoWaste',
+              'lookCleanSide',
+              'wipeSuit',
+              'offCoverall',
+              'offRespirator',
+              'washFace',
+              'capHose',
+              'unplugInlet',
+            ].includes(s.key) ||
+            s.moves === 'disposeOld';
           if (!matters || s.moves === 'bagOld') return;
-          const fitsNothing = s.check !== undefined && !p.steps.some((x) => x.moves === 'fitNew' || x.moves === 'putOldBack');
+          const fitsNothing =
+            s.check !== undefined && !p.steps.some((x) => x.moves === 'fitNew' || x.moves === 'putOldBack');
           if (fitsNothing) return;
           seen += 1;
-          expect(prove({ ...p, steps: p.steps.filter((_, k) => k !== i) }, machine, hazard), `${p.id} ${hazard} without ${s.key} ${s.check ?? ''}`).not.toEqual([]);
+          expect(
+            prove({ ...p, steps: p.steps.filter((_, k) => k !== i) }, machine, hazard),
+            `${p.id} ${hazard} without ${s.key} ${s.check ?? ''}`,
+          ).not.toEqual([]);
         });
       }
     }
@@ -97,11 +167,23 @@ describe('every procedure', () => {
 
   it('says which schools a stage allows, and refuses the others and what is not changed', () => {
     const machine = machineOfKind('pneumaticHepa');
-    expect(assemble(machine, { kind: 'change', stage: stageOf(machine, 'bag'), school: 'off' }, 'plain')).toMatchObject({ ok: false, failures: [{ code: 'procedure.school', facts: { allowed: 'running' } }] });
-    expect(assemble(machine, { kind: 'change', stage: stageOf(machine, 'fan'), school: 'off' }, 'plain')).toMatchObject({ ok: false, failures: [{ code: 'stage.not-changeable' }] });
-    expect(assemble(machine, { kind: 'change', stage: 77, school: 'off' }, 'plain')).toMatchObject({ ok: false, failures: [{ code: 'stage.unknown' }] });
-    const held = { ...machine, stages: machine.stages.map((s) => (s.kind === 'bag' ? { ...s, doNotRemove: true } : s)) };
-    expect(offersOf(held, held.stages[stageOf(held, 'bag')] ?? (held.stages[0] as (typeof held.stages)[number]))).toEqual({});
+    expect(assemble(machine, { kind: 'change', stage: stageOf(machine, 'bag'), school: 'off' }, 'plain')).toMatchObject(
+      { ok: false, failures: [{ code: 'procedure.school', facts: { allowed: 'running' } }] },
+    );
+    expect(assemble(machine, { kind: 'change', stage: stageOf(machine, 'fan'), school: 'off' }, 'plain')).toMatchObject(
+      { ok: false, failures: [{ code: 'stage.not-changeable' }] },
+    );
+    expect(assemble(machine, { kind: 'change', stage: 77, school: 'off' }, 'plain')).toMatchObject({
+      ok: false,
+      failures: [{ code: 'stage.unknown' }],
+    });
+    const held = {
+      ...machine,
+      stages: machine.stages.map((s) => (s.kind === 'bag' ? { ...s, doNotRemove: true } : s)),
+    };
+    expect(
+      offersOf(held, held.stages[stageOf(held, 'bag')] ?? (held.stages[0] as (typeof held.stages)[number])),
+    ).toEqual({});
   });
 });
 
@@ -109,8 +191,17 @@ describe('the facts of the trade (common practice, no published source)', () => 
   it('a safety bag: the inlet is plugged FIRST, the breathers closed before the mouth is sealed and tied, the breathers seen inside', () => {
     const { procedure: p } = changeOf('hExtractor', 'bag', { hazard: 'contained' });
     expect(p.id).toBe('safetyBag');
-    for (const [a, b] of [['plugInlet', 'open'], ['closeBreathers', 'sealMouth'], ['sealMouth', 'tieOff'], ['tieOff', 'bagOld'], ['close', 'unplugInlet']] as const) expect(before(p, a, b), `${a} before ${b}`).toBe(true);
-    expect(p.steps.map((s) => s.check)).toEqual(expect.arrayContaining(['breathersInside', 'contactClear', 'seal1', 'seal2']));
+    for (const [a, b] of [
+      ['plugInlet', 'open'],
+      ['closeBreathers', 'sealMouth'],
+      ['sealMouth', 'tieOff'],
+      ['tieOff', 'bagOld'],
+      ['close', 'unplugInlet'],
+    ] as const)
+      expect(before(p, a, b), `${a} before ${b}`).toBe(true);
+    expect(p.steps.map((s) => s.check)).toEqual(
+      expect.arrayContaining(['breathersInside', 'contactClear', 'seal1', 'seal2']),
+    );
   });
 
   it('head set aside: latch, THEN off. With a second vacuum: off, THEN latch; the clean machine stops before the head goes on', () => {
@@ -121,7 +212,15 @@ describe('the facts of the trade (common practice, no published source)', () => 
     expect(before(second.procedure, 'stopSecond', 'headOn')).toBe(true);
     const swapped = { ...second.procedure, school: 'headAside' as const };
     expect(kindsOf(prove(swapped, second.machine, 'contained'))).toContain('latchOrder');
-    expect(kindsOf(prove({ ...aside.procedure, steps: aside.procedure.steps.map((s) => ({ ...s, run: 'off' as const })) }, aside.machine, 'plain'))).toContain('dustyInWrongState');
+    expect(
+      kindsOf(
+        prove(
+          { ...aside.procedure, steps: aside.procedure.steps.map((s) => ({ ...s, run: 'off' as const })) },
+          aside.machine,
+          'plain',
+        ),
+      ),
+    ).toContain('dustyInWrongState');
   });
 
   it('a pre-filter wrap only right after a bag; a screw-on HEPA off, seated flush, with a new pre-filter and an integrity test', () => {
@@ -131,14 +230,29 @@ describe('the facts of the trade (common practice, no published source)', () => 
     const hepa = changeOf('hepaTank', 'hepa', { hazard: 'contained' });
     const wrapAt = stageOf(hepa.machine, 'prefilter');
     expect(hepa.procedure.goesWith).toEqual([wrapAt]);
-    expect(hepa.procedure.steps.filter((s) => s.stage === wrapAt && s.moves !== undefined).map((s) => s.moves)).toEqual(['takeNew', 'bagOld', 'fitNew', 'disposeOld']);
+    expect(hepa.procedure.steps.filter((s) => s.stage === wrapAt && s.moves !== undefined).map((s) => s.moves)).toEqual(
+      ['takeNew', 'bagOld', 'fitNew', 'disposeOld'],
+    );
     expect(hepa.procedure.steps.filter((s) => s.stage === wrapAt).map((s) => s.check)).toContain('wrapAllRound');
     // Wipes and second bag before the label, the label before anything leaves for the store.
-    for (const [a, b] of [['wipesIntoWaste', 'secondBag'], ['secondBag', 'labelWaste'], ['labelWaste', 'disposeOld']] as const) expect(before(hepa.procedure, a, b)).toBe(true);
+    for (const [a, b] of [
+      ['wipesIntoWaste', 'secondBag'],
+      ['secondBag', 'labelWaste'],
+      ['labelWaste', 'disposeOld'],
+    ] as const)
+      expect(before(hepa.procedure, a, b)).toBe(true);
     expect(hepa.procedure.integrity).toEqual(['cleanSide', 'smoke', 'particles']);
     expect(hepa.procedure.steps.filter((s) => s.dusty).every((s) => s.run === 'off')).toBe(true);
     expect(before(hepa.procedure, 'latch', 'integrityTest')).toBe(true);
-    expect(kindsOf(prove(dropped(hepa.procedure, (s) => s.key === 'integrityTest'), hepa.machine, 'contained'))).toContain('integrityMissing');
+    expect(
+      kindsOf(
+        prove(
+          dropped(hepa.procedure, (s) => s.key === 'integrityTest'),
+          hepa.machine,
+          'contained',
+        ),
+      ),
+    ).toContain('integrityMissing');
   });
 
   it('a cyclone bag under suction: running all the time, the suction on the door broken before it is opened', () => {
@@ -151,7 +265,15 @@ describe('the facts of the trade (common practice, no published source)', () => 
     const { procedure: p, machine } = changeOf('fumeExtractor', 'prefilter', { hazard: 'controlled' });
     expect(before(p, 'holdOld', 'proveIndicator')).toBe(true);
     expect(before(p, 'proveIndicator', 'disposeOld')).toBe(true);
-    expect(kindsOf(prove(dropped(p, (s) => s.moves === 'disposeOld'), machine, 'controlled'))).toContain('partWithoutFate');
+    expect(
+      kindsOf(
+        prove(
+          dropped(p, (s) => s.moves === 'disposeOld'),
+          machine,
+          'controlled',
+        ),
+      ),
+    ).toContain('partWithoutFate');
   });
 
   it('a washed cloth is out of service until dry and never blown out; a purge opens nothing but the inlet', () => {
@@ -173,7 +295,8 @@ describe('the facts of the trade (common practice, no published source)', () => 
   });
 
   it('no brushing and no compressed air where dust counts, and only there (29 CFR 1910.242(b), 1926.1153, EN 60335-2-69; from memory)', () => {
-    const cautions = (hazard: DustHazard) => changeOf('mExtractor', 'bag', { hazard }).procedure.steps.map((s) => s.caution);
+    const cautions = (hazard: DustHazard) =>
+      changeOf('mExtractor', 'bag', { hazard }).procedure.steps.map((s) => s.caution);
     expect(cautions('plain')).not.toContain('noBrushNoAir');
     expect(cautions('plain')).not.toContain('respirator');
     expect(cautions('controlled')).toEqual(expect.arrayContaining(['noBrushNoAir', 'respirator']));
@@ -181,7 +304,7 @@ describe('the facts of the trade (common practice, no published source)', () => 
     expect(cautions('contained')).toEqual(expect.arrayContaining(['noBrushNoAir', 'p3', 'suit', 'plugFirst']));
   });
 
-  it('a floor cleaner\'s full set: bag, filters and brush roll in one opening; hair cut with the bristles spared, drive end first, spun', () => {
+  it("a floor cleaner's full set: bag, filters and brush roll in one opening; hair cut with the bristles spared, drive end first, spun", () => {
     const machine = machineOfKind('floorCleaner');
     const p = made(machine, { kind: 'fullSet' }, 'plain');
     expect(p.steps.filter((s) => s.opens !== undefined)).toHaveLength(1);

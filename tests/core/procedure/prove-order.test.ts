@@ -16,16 +16,40 @@ import { templateMachine } from '../../support/machines';
 const PART = { id: 1, code: 'P', name: 'part' };
 const machineOf = (kind: MachineKind, machineClass: MachineClass | null = null): Machine => {
   const m = templateMachine(kind, { machineClass });
-  return { ...m, stages: m.stages.map((s) => ({ ...s, part: s.spec.air.form === 'medium' || ['dropChamber', 'cyclone', 'bag'].includes(s.kind) ? PART : null })) };
+  return {
+    ...m,
+    stages: m.stages.map((s) => ({
+      ...s,
+      part: s.spec.air.form === 'medium' || ['dropChamber', 'cyclone', 'bag'].includes(s.kind) ? PART : null,
+    })),
+  };
 };
 interface Sound {
   readonly machine: Machine;
   readonly p: Procedure;
   readonly hazard: DustHazard;
 }
-const sound = (kind: MachineKind, stage: string | null, { hazard = 'contained', school = 'off', machineClass = null, job }: { readonly hazard?: DustHazard; readonly school?: ChangeSchool; readonly machineClass?: MachineClass | null; readonly job?: Job } = {}): Sound => {
+const sound = (
+  kind: MachineKind,
+  stage: string | null,
+  {
+    hazard = 'contained',
+    school = 'off',
+    machineClass = null,
+    job,
+  }: {
+    readonly hazard?: DustHazard;
+    readonly school?: ChangeSchool;
+    readonly machineClass?: MachineClass | null;
+    readonly job?: Job;
+  } = {},
+): Sound => {
   const machine = machineOf(kind, machineClass);
-  const made = assemble(machine, job ?? { kind: 'change', stage: machine.stages.findIndex((s) => s.kind === stage), school }, hazard);
+  const made = assemble(
+    machine,
+    job ?? { kind: 'change', stage: machine.stages.findIndex((s) => s.kind === stage), school },
+    hazard,
+  );
   if (!made.ok) throw new Error(made.failures.map((f) => f.code).join());
   expect(prove(made.value, machine, hazard)).toEqual([]);
   return { machine, p: made.value, hazard };
@@ -33,7 +57,9 @@ const sound = (kind: MachineKind, stage: string | null, { hazard = 'contained', 
 
 type What = StepKey | CheckKind | NonNullable<Step['moves']>;
 const is = (what: What) => (s: Step) => s.key === what || s.check === what || s.moves === what;
-const kinds = ({ machine, hazard }: Sound, p: Procedure): readonly Violation['kind'][] => [...new Set(prove(p, machine, hazard).map((v) => v.kind))];
+const kinds = ({ machine, hazard }: Sound, p: Procedure): readonly Violation['kind'][] => [
+  ...new Set(prove(p, machine, hazard).map((v) => v.kind)),
+];
 /** One step moved to before, or to after, another. */
 const moved = (p: Procedure, what: What, to: 'before' | 'after', other: What): Procedure => {
   const step = p.steps.find(is(what));
@@ -45,7 +71,10 @@ const moved = (p: Procedure, what: What, to: 'before' | 'after', other: What): P
   return { ...p, steps: [...rest.slice(0, k), step, ...rest.slice(k)] };
 };
 const without = (p: Procedure, what: What): Procedure => ({ ...p, steps: p.steps.filter((s) => !is(what)(s)) });
-const changed = (p: Procedure, what: What, over: Partial<Step>): Procedure => ({ ...p, steps: p.steps.map((s) => (is(what)(s) ? { ...s, ...over } : s)) });
+const changed = (p: Procedure, what: What, over: Partial<Step>): Procedure => ({
+  ...p,
+  steps: p.steps.map((s) => (is(what)(s) ? { ...s, ...over } : s)),
+});
 
 const MAIN = () => sound('hExtractor', 'mainFilter', { machineClass: 'H' });
 
@@ -68,7 +97,10 @@ describe('undressing (HSE and OSHA guidance: what is outermost first, the respir
 
 describe('isolation (29 CFR 1910.147: by what feeds it, before hands go in, again after every run)', () => {
   it('a plug on a machine that hangs on a breaker, or on air, is the wrong one', () => {
-    for (const [kind, stage, own] of [['cycloneCollector', 'cyclone', 'isolateBreaker'], ['centralUnit', null, 'isolateBreaker']] as const) {
+    for (const [kind, stage, own] of [
+      ['cycloneCollector', 'cyclone', 'isolateBreaker'],
+      ['centralUnit', null, 'isolateBreaker'],
+    ] as const) {
       const machine = machineOf(kind);
       const at = stage ?? machine.stages.find((s) => s.part !== null && s.kind !== 'cyclone')?.kind ?? '';
       const s = sound(kind, at);
@@ -82,7 +114,11 @@ describe('isolation (29 CFR 1910.147: by what feeds it, before hands go in, agai
     expect(kinds(s, without(s.p, 'isolate'))).toContain('notIsolated');
     const pulse = sound('grinderExtractor', 'dropChamber');
     const last = pulse.p.steps.findLastIndex((x) => x.key === 'isolate');
-    expect(kinds(pulse, { ...pulse.p, steps: pulse.p.steps.filter((_, i) => i !== last) }).some((k) => ['notIsolated', 'methodOrder'].includes(k))).toBe(true);
+    expect(
+      kinds(pulse, { ...pulse.p, steps: pulse.p.steps.filter((_, i) => i !== last) }).some((k) =>
+        ['notIsolated', 'methodOrder'].includes(k),
+      ),
+    ).toBe(true);
   });
 });
 
@@ -103,8 +139,16 @@ describe('the old part and the seat', () => {
     ['the label after it has gone', (p) => moved(p, 'labelWaste', 'after', 'disposeOld'), 'tooLate'],
     ['the wipes left behind', (p) => without(p, 'wipesIntoWaste'), 'hazardStepMissing'],
     ['its clean side not looked at', (p) => without(p, 'lookCleanSide'), 'checkMissing'],
-    ['its clean side looked at when it is in its bag', (p) => moved(p, 'lookCleanSide', 'after', 'bagOld'), 'checkMissing'],
-    ['tightened before the gasket was seen', (p) => moved(p, 'tightenFixings', 'before', 'gasketSide'), 'tightenedUnseen'],
+    [
+      'its clean side looked at when it is in its bag',
+      (p) => moved(p, 'lookCleanSide', 'after', 'bagOld'),
+      'checkMissing',
+    ],
+    [
+      'tightened before the gasket was seen',
+      (p) => moved(p, 'tightenFixings', 'before', 'gasketSide'),
+      'tightenedUnseen',
+    ],
     ['opened again after its proof', (p) => moved(p, 'integrityTest', 'before', 'wipe'), 'openedAfterProof'],
     ['not screened', (p) => without(p, 'integrityTest'), 'integrityMissing'],
   ])('%s is seen', (_, broken, kind) => {
@@ -115,15 +159,51 @@ describe('the old part and the seat', () => {
 
 describe('each method keeps its own order', () => {
   it.each<[string, Sound, (p: Procedure) => Procedure]>([
-    ['a safety bag tied off before its mouth is sealed', sound('hExtractor', 'bag', { machineClass: 'H' }), (p) => moved(p, 'tieOff', 'before', 'sealMouth')],
-    ['a safety bag whose holes stay shut in use', sound('hExtractor', 'bag', { machineClass: 'H' }), (p) => without(p, 'breathersInside')],
-    ['a liner cut without letting the dust settle', sound('grinderExtractor', 'dropChamber'), (p) => without(p, 'letSettle')],
-    ['a collector emptied with its gates open', sound('cycloneCollector', 'cyclone', { hazard: 'controlled' }), (p) => without(p, 'closeGates')],
-    ['a collector emptied without a look for embers', sound('cycloneCollector', 'cyclone', { hazard: 'controlled' }), (p) => without(p, 'noEmbers')],
-    ['an indicator judged with the disc left in', sound('hExtractor', null, { job: { kind: 'indicatorCheck' }, hazard: 'plain' }), (p) => without(p, 'discOff')],
-    ['sent away without its decontamination note', sound('hExtractor', null, { job: { kind: 'service' } }), (p) => without(p, 'decontaminationNote')],
-    ['an air-driven bag taken before its inlets have closed', sound('pneumaticHepa', 'cyclone', { school: 'running' }), (p) => without(p, 'letInletsClose')],
-    ['the second vacuum still on when the head goes on', sound('hepaTank', 'bag', { school: 'secondVacuum' }), (p) => moved(p, 'stopSecond', 'after', 'headOn')],
+    [
+      'a safety bag tied off before its mouth is sealed',
+      sound('hExtractor', 'bag', { machineClass: 'H' }),
+      (p) => moved(p, 'tieOff', 'before', 'sealMouth'),
+    ],
+    [
+      'a safety bag whose holes stay shut in use',
+      sound('hExtractor', 'bag', { machineClass: 'H' }),
+      (p) => without(p, 'breathersInside'),
+    ],
+    [
+      'a liner cut without letting the dust settle',
+      sound('grinderExtractor', 'dropChamber'),
+      (p) => without(p, 'letSettle'),
+    ],
+    [
+      'a collector emptied with its gates open',
+      sound('cycloneCollector', 'cyclone', { hazard: 'controlled' }),
+      (p) => without(p, 'closeGates'),
+    ],
+    [
+      'a collector emptied without a look for embers',
+      sound('cycloneCollector', 'cyclone', { hazard: 'controlled' }),
+      (p) => without(p, 'noEmbers'),
+    ],
+    [
+      'an indicator judged with the disc left in',
+      sound('hExtractor', null, { job: { kind: 'indicatorCheck' }, hazard: 'plain' }),
+      (p) => without(p, 'discOff'),
+    ],
+    [
+      'sent away without its decontamination note',
+      sound('hExtractor', null, { job: { kind: 'service' } }),
+      (p) => without(p, 'decontaminationNote'),
+    ],
+    [
+      'an air-driven bag taken before its inlets have closed',
+      sound('pneumaticHepa', 'cyclone', { school: 'running' }),
+      (p) => without(p, 'letInletsClose'),
+    ],
+    [
+      'the second vacuum still on when the head goes on',
+      sound('hepaTank', 'bag', { school: 'secondVacuum' }),
+      (p) => moved(p, 'stopSecond', 'after', 'headOn'),
+    ],
   ])('%s is seen', (_, s, broken) => {
     expect(kinds(s, broken(s.p)).length).toBeGreaterThan(0);
   });

@@ -9,7 +9,12 @@ import { type Finding, findingsOf } from '@/core/status/findings';
 import { flowTest, limits, reduce } from '../../support/readings';
 
 const HOSE = 0.036;
-const machine = { kind: 'mExtractor', hoseSelectorM: HOSE, nominalVolts: 230, stages: [] as Machine['stages'] } as Machine;
+const machine = {
+  kind: 'mExtractor',
+  hoseSelectorM: HOSE,
+  nominalVolts: 230,
+  stages: [] as Machine['stages'],
+} as Machine;
 const litres = (...values: readonly number[]) => values.map((v) => v / 1000);
 const atVelocity = (...ms: readonly number[]) => ms.map((v) => v * boreAreaM2(HOSE));
 
@@ -54,7 +59,10 @@ describe('what else there is to say of a test', () => {
   });
 
   it('a voltage more than 2 % off, and only when it was read', () => {
-    expect(only(find({ now: calm, over: { volts: 214 } }), 'voltage')[0]).toMatchObject({ volts: 214, off: expect.closeTo(-0.0696, 3) });
+    expect(only(find({ now: calm, over: { volts: 214 } }), 'voltage')[0]).toMatchObject({
+      volts: 214,
+      off: expect.closeTo(-0.0696, 3),
+    });
     expect(only(find({ now: calm, over: { volts: 227 } }), 'voltage')).toEqual([]);
     expect(only(find({ now: calm }), 'voltage')).toEqual([]);
   });
@@ -65,7 +73,7 @@ describe('what else there is to say of a test', () => {
     expect(only(find({ now: calm, baseline: calm, over: air(100_500) }), 'density')).toEqual([]);
   });
 
-  it('another rig than the baseline\'s', () => {
+  it("another rig than the baseline's", () => {
     expect(only(find({ now: calm, baseline: calm, over: { rigSeries: 2 } }), 'rig')).toHaveLength(1);
     expect(only(find({ now: calm, baseline: calm }), 'rig')).toEqual([]);
   });
@@ -79,7 +87,10 @@ describe('what else there is to say of a test', () => {
     const nearer = settle(find({ now: atVelocity(19.8, 20.6, 20.8) }));
     expect(near).toMatchObject({ of: 'hoseVelocity', how: { by: 'repeats' } });
     expect(near?.how.by === 'repeats' && nearer?.how.by === 'repeats' && nearer.how.more > near.how.more).toBe(true);
-    expect(settle(find({ now: atVelocity(20.2, 20.3, 20.25), over: { accuracy: limits(0.1) } }))?.how).toMatchObject({ by: 'method', neededExpanded: expect.closeTo(0.25, 6) });
+    expect(settle(find({ now: atVelocity(20.2, 20.3, 20.25), over: { accuracy: limits(0.1) } }))?.how).toMatchObject({
+      by: 'method',
+      neededExpanded: expect.closeTo(0.25, 6),
+    });
   });
 
   it('how a straddled baseline is settled, where no class limit is in doubt', () => {
@@ -92,25 +103,40 @@ describe('what else there is to say of a test', () => {
     expect(only(found, 'wheel')[0]).toMatchObject({ decision: 'pass' });
     expect(only(found, 'duct')[0]).toMatchObject({ decision: 'pass', lowMs: 18 });
     const one = find({ now: litres(60), use: { wheelM: 0.1143, ductLoad: 'woodChips' } });
-    expect([only(one, 'wheel')[0], only(one, 'duct')[0]]).toMatchObject([{ decision: 'tooFew' }, { decision: 'tooFew' }]);
-    expect(only(find({ now: calm, over: { failedPreconditions: ['settled'] }, use: { wheelM: 0.1143, ductLoad: null } }), 'wheel')).toEqual([]);
+    expect([only(one, 'wheel')[0], only(one, 'duct')[0]]).toMatchObject([
+      { decision: 'tooFew' },
+      { decision: 'tooFew' },
+    ]);
+    expect(
+      only(
+        find({ now: calm, over: { failedPreconditions: ['settled'] }, use: { wheelM: 0.1143, ductLoad: null } }),
+        'wheel',
+      ),
+    ).toEqual([]);
   });
 
   it('no wheel and no duct is declared served by a reading that is not of this branch: Y at the hose end, bare inlet, outlet, best moment (common practice, no published source)', () => {
     const use = { wheelM: 0.1143, ductLoad: 'woodChips' as const };
     const wye = { stages: [{ kind: 'wye' }] as unknown as Machine['stages'] };
     const cfm355 = litres(167.5, 167.6, 167.4);
-    const why = (over: Partial<TestReadings>, at: Partial<Machine> = {}) => only(find({ now: cfm355, over, use, machine: at }), 'useNotJudged').map((f) => (f.kind === 'useNotJudged' ? `${f.of} ${f.because}` : ''));
+    const why = (over: Partial<TestReadings>, at: Partial<Machine> = {}) =>
+      only(find({ now: cfm355, over, use, machine: at }), 'useNotJudged').map((f) =>
+        f.kind === 'useNotJudged' ? `${f.of} ${f.because}` : '',
+      );
     expect(why({}, wye)).toEqual(['wheel branch']);
     expect(why({ place: 'inlet' })).toEqual(['wheel hoseOff', 'duct hoseOff']);
     expect(why({ place: 'outlet' })).toEqual(['wheel outlet', 'duct outlet']);
     expect(why({ maxHold: true })).toEqual(['wheel biased', 'duct biased']);
-    for (const over of [{ place: 'inlet' as const }, { place: 'outlet' as const }, { maxHold: true }]) expect(only(find({ now: cfm355, over, use }), 'wheel')).toEqual([]);
+    for (const over of [{ place: 'inlet' as const }, { place: 'outlet' as const }, { maxHold: true }])
+      expect(only(find({ now: cfm355, over, use }), 'wheel')).toEqual([]);
     // On its own branch, at the tool, it is judged.
     expect(only(find({ now: cfm355, over: { place: 'toolEnd' }, use, machine: wye }), 'wheel')).toHaveLength(1);
   });
 
   it('the change since the test before', () => {
-    expect(only(find({ now: litres(27, 27.1, 26.9), previous: calm }), 'previous')[0]).toMatchObject({ day: '2026-11-01', comparison: { outcome: 'less' } });
+    expect(only(find({ now: litres(27, 27.1, 26.9), previous: calm }), 'previous')[0]).toMatchObject({
+      day: '2026-11-01',
+      comparison: { outcome: 'less' },
+    });
   });
 });

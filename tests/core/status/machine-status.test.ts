@@ -9,7 +9,11 @@ import { flowTest } from '../../support/readings';
 
 const stage = stageOf;
 
-const machine = machineOf([stage(1, { rules: [{ id: 1, stageId: 1, rule: { kind: 'calendarDays', days: 14 }, school: '' }] }), stage(2, { kind: 'fan', name: 'fan' }), stage(3, { kind: 'hepa', name: 'HEPA' })]);
+const machine = machineOf([
+  stage(1, { rules: [{ id: 1, stageId: 1, rule: { kind: 'calendarDays', days: 14 }, school: '' }] }),
+  stage(2, { kind: 'fan', name: 'fan' }),
+  stage(3, { kind: 'hepa', name: 'HEPA' }),
+]);
 
 const work = (id: number, performedAt: string) => ({
   id,
@@ -24,10 +28,18 @@ const work = (id: number, performedAt: string) => ({
   correctionReason: null,
 });
 
-const test = (id: number, day: string, litres: number, { raw, ...over }: Partial<TestRecord> & { raw?: Partial<TestReadings> } = {}): TestRecord => ({
+const test = (
+  id: number,
+  day: string,
+  litres: number,
+  { raw, ...over }: Partial<TestRecord> & { raw?: Partial<TestReadings> } = {},
+): TestRecord => ({
   ...work(id, `${day}T10:00:00.000Z`),
   readings: [],
-  test: flowTest([litres - 0.05, litres, litres + 0.05].map((l) => l / 1000), { hoseBoreM: 0.027, ...raw }),
+  test: flowTest(
+    [litres - 0.05, litres, litres + 0.05].map((l) => l / 1000),
+    { hoseBoreM: 0.027, ...raw },
+  ),
   isBaseline: false,
   afterChangeId: null,
   bagState: 'asFound',
@@ -36,11 +48,30 @@ const test = (id: number, day: string, litres: number, { raw, ...over }: Partial
   ...over,
 });
 
-const change = (id: number, day: string): ChangeRecord => ({ ...work(id, `${day}T12:00:00.000Z`), performedOn: day, stageId: 1, reason: 'fill', partId: null, quantity: 0, beforeTestId: null, jobId: null, how: null });
+const change = (id: number, day: string): ChangeRecord => ({
+  ...work(id, `${day}T12:00:00.000Z`),
+  performedOn: day,
+  stageId: 1,
+  reason: 'fill',
+  partId: null,
+  quantity: 0,
+  beforeTestId: null,
+  jobId: null,
+  how: null,
+});
 
 const base = test(1, '2026-01-01', 15, { isBaseline: true });
-const status = (over: { machine?: Machine; tests?: readonly TestRecord[]; changes?: readonly ChangeRecord[]; today?: string } = {}) =>
-  machineStatus({ machine, tests: [base], changes: [change(1, '2026-02-01')], thresholds: { warnLoss: 0.15, actLoss: 0.25 }, today: '2026-02-03', ...over });
+const status = (
+  over: { machine?: Machine; tests?: readonly TestRecord[]; changes?: readonly ChangeRecord[]; today?: string } = {},
+) =>
+  machineStatus({
+    machine,
+    tests: [base],
+    changes: [change(1, '2026-02-01')],
+    thresholds: { warnLoss: 0.15, actLoss: 0.25 },
+    today: '2026-02-03',
+    ...over,
+  });
 
 describe('the one thing a machine needs next', () => {
   it.each([
@@ -57,7 +88,12 @@ describe('the one thing a machine needs next', () => {
     const gap = { ...machine, stages: machine.stages.map((s) => (s.id === 3 ? { ...s, missing: true } : s)) };
     const low = status({ machine: gap, tests: [base, test(2, '2026-02-02', 10)] });
     expect(low.need).toMatchObject({ kind: 'missingStage', stageName: 'HEPA' });
-    const order = [low.need.urgency, status({ tests: [base, test(2, '2026-02-02', 10)] }).need.urgency, status({ today: '2026-03-01' }).need.urgency, status().need.urgency];
+    const order = [
+      low.need.urgency,
+      status({ tests: [base, test(2, '2026-02-02', 10)] }).need.urgency,
+      status({ today: '2026-03-01' }).need.urgency,
+      status().need.urgency,
+    ];
     expect([...order].sort((a, b) => a - b)).toEqual(order);
   });
 
@@ -68,19 +104,31 @@ describe('the one thing a machine needs next', () => {
 
   it('a change after a bad reading asks to measure again', () => {
     const tests = [base, test(2, '2026-02-02', 10)];
-    expect(status({ tests, changes: [change(1, '2026-02-01'), change(2, '2026-02-03')] }).need).toMatchObject({ kind: 'measureAgain', because: 'changed' });
+    expect(status({ tests, changes: [change(1, '2026-02-01'), change(2, '2026-02-03')] }).need).toMatchObject({
+      kind: 'measureAgain',
+      because: 'changed',
+    });
   });
 
   it('a withdrawn, superseded or unusable reading says nothing', () => {
-    for (const over of [{ voided: true }, { supersededById: 9 }, { raw: { failedPreconditions: ['settled' as const] } }]) {
-      expect(status({ tests: [base, test(2, '2026-02-02', 10, over)] }).need).toMatchObject({ kind: 'measureAgain', because: 'never' });
+    for (const over of [
+      { voided: true },
+      { supersededById: 9 },
+      { raw: { failedPreconditions: ['settled' as const] } },
+    ]) {
+      expect(status({ tests: [base, test(2, '2026-02-02', 10, over)] }).need).toMatchObject({
+        kind: 'measureAgain',
+        because: 'never',
+      });
     }
   });
 
   it('a stage entered as missing is there again once its change stands, not once it was withdrawn', () => {
     const gap = { ...machine, stages: machine.stages.map((s) => (s.id === 1 ? { ...s, missing: true } : s)) };
     expect(status({ machine: gap }).machine.stages[0]?.missing).toBe(false);
-    expect(status({ machine: gap, changes: [{ ...change(1, '2026-02-01'), voided: true }] }).machine.stages[0]?.missing).toBe(true);
+    expect(
+      status({ machine: gap, changes: [{ ...change(1, '2026-02-01'), voided: true }] }).machine.stages[0]?.missing,
+    ).toBe(true);
   });
 });
 
@@ -101,7 +149,12 @@ describe('which tests are compared', () => {
   });
 
   it('the test before is the newest earlier one of the same kind', () => {
-    const tests = [base, test(2, '2026-02-02', 14), test(3, '2026-02-03', 14, { raw: { place: 'inlet' } }), test(4, '2026-02-04', 14)];
+    const tests = [
+      base,
+      test(2, '2026-02-02', 14),
+      test(3, '2026-02-03', 14, { raw: { place: 'inlet' } }),
+      test(4, '2026-02-04', 14),
+    ];
     expect(previousOf(tests[3]!, tests)?.id).toBe(2);
     expect(previousOf(tests[0]!, tests)).toBeNull();
   });

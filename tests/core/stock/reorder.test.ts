@@ -9,20 +9,37 @@ describe('the reorder point', () => {
     expect(kits.safety).toBeCloseTo(16.45, 1);
     expect(kits.point).toBeCloseTo(366.45, 1);
     // Constant demand 10 a day, lead time 6 days with deviation 1, 98 %: safety 2.055 x 10.
-    expect(reorderPoint({ perDay: 10, perDayDeviation: 0, leadDays: 6, leadDeviation: 1, service: 0.98 }).safety).toBeCloseTo(20.55, 1);
+    expect(
+      reorderPoint({ perDay: 10, perDayDeviation: 0, leadDays: 6, leadDeviation: 1, service: 0.98 }).safety,
+    ).toBeCloseTo(20.55, 1);
     // Daily demand 150 with 16, lead 5 with 1, 95 %: sqrt(5 x 16^2 + 150^2 x 1) = 154.2, point 750 + 1.645 x 154.2.
-    expect(reorderPoint({ perDay: 150, perDayDeviation: 16, leadDays: 5, leadDeviation: 1, service: 0.95 }).point).toBeCloseTo(1003.6, 0);
+    expect(
+      reorderPoint({ perDay: 150, perDayDeviation: 16, leadDays: 5, leadDeviation: 1, service: 0.95 }).point,
+    ).toBeCloseTo(1003.6, 0);
   });
 
   it('counts pieces where they are few (Poisson tables): mean 2, 95 %: 5; mean 0.5, 90 %: 1; nothing used, nothing held', () => {
-    const of = (mean: number, service: number) => reorderPoint({ perDay: mean / 10, perDayDeviation: Math.sqrt(mean / 10), leadDays: 10, leadDeviation: 0, service }).point;
+    const of = (mean: number, service: number) =>
+      reorderPoint({
+        perDay: mean / 10,
+        perDayDeviation: Math.sqrt(mean / 10),
+        leadDays: 10,
+        leadDeviation: 0,
+        service,
+      }).point;
     expect([of(2, 0.95), of(0.5, 0.9), of(0, 0.99)]).toEqual([5, 1, 0]);
   });
 
   it('refuses what is no demand', () => {
-    expect(() => reorderPoint({ perDay: -1, perDayDeviation: 0, leadDays: 5, leadDeviation: 0, service: 0.9 })).toThrow(RangeError);
-    expect(() => reorderPoint({ perDay: 1, perDayDeviation: 0, leadDays: 5, leadDeviation: 0, service: 1 })).toThrow(RangeError);
-    expect(() => reorderPoint({ perDay: Number.NaN, perDayDeviation: 0, leadDays: 5, leadDeviation: 0, service: 0.9 })).toThrow(RangeError);
+    expect(() => reorderPoint({ perDay: -1, perDayDeviation: 0, leadDays: 5, leadDeviation: 0, service: 0.9 })).toThrow(
+      RangeError,
+    );
+    expect(() => reorderPoint({ perDay: 1, perDayDeviation: 0, leadDays: 5, leadDeviation: 0, service: 1 })).toThrow(
+      RangeError,
+    );
+    expect(() =>
+      reorderPoint({ perDay: Number.NaN, perDayDeviation: 0, leadDays: 5, leadDeviation: 0, service: 0.9 }),
+    ).toThrow(RangeError);
   });
 
   it('orders in whole packs, counting what is on its way and what is spoken for', () => {
@@ -34,7 +51,18 @@ describe('the reorder point', () => {
   });
 
   it('goes by the ledger, and holds at the least what the plan takes before an order is here; what spoils is said', () => {
-    const use = { partId: 1, packSize: 5, onHand: 4, onOrder: 0, reserved: 0, leadDays: 10, shelfDays: null, taken: 24, overDays: 365, planned: 0 };
+    const use = {
+      partId: 1,
+      packSize: 5,
+      onHand: 4,
+      onOrder: 0,
+      reserved: 0,
+      leadDays: 10,
+      shelfDays: null,
+      taken: 24,
+      overDays: 365,
+      planned: 0,
+    };
     // 24 a year is 0.66 in ten days: the Poisson quantile of 95 % is 2 or 3 with the spread of the lead time.
     expect(reorderOf(use)).toMatchObject({ packs: 0 });
     expect([2, 3]).toContain(reorderOf(use).point.point);

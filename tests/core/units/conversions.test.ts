@@ -40,9 +40,15 @@ describe('conversion to SI', () => {
   it('converts there and back for every unit', () => {
     expect(everyUnit.length).toBeGreaterThan(35);
     fc.assert(
-      fc.property(fc.constantFrom(...everyUnit), fc.double({ min: -1e6, max: 1e6, noNaN: true }), ({ kind, symbol }, value) => {
-        expect(Math.abs(fromSi(kind, toSi(kind, value, symbol), symbol) - value)).toBeLessThanOrEqual(1e-9 * (1 + Math.abs(value)) + 1e-9);
-      }),
+      fc.property(
+        fc.constantFrom(...everyUnit),
+        fc.double({ min: -1e6, max: 1e6, noNaN: true }),
+        ({ kind, symbol }, value) => {
+          expect(Math.abs(fromSi(kind, toSi(kind, value, symbol), symbol) - value)).toBeLessThanOrEqual(
+            1e-9 * (1 + Math.abs(value)) + 1e-9,
+          );
+        },
+      ),
     );
   });
 

@@ -23,7 +23,10 @@ describe('figures for people', () => {
   it('shows every quantity in a unit of its own, in both systems', () => {
     for (const system of ['metric', 'us'] as const) {
       for (const kind of Object.keys(UNITS) as QuantityKind[]) {
-        expect(UNITS[kind].some((u) => u.symbol === SHOWN[system][kind].unit), `${kind} in ${system}`).toBe(true);
+        expect(
+          UNITS[kind].some((u) => u.symbol === SHOWN[system][kind].unit),
+          `${kind} in ${system}`,
+        ).toBe(true);
       }
     }
   });

@@ -69,12 +69,19 @@ describe('what a technician types', () => {
   });
 
   it('reads back what it would print, for every unit', () => {
-    const units = (Object.keys(UNITS) as QuantityKind[]).flatMap((kind) => (UNITS[kind] as readonly Unit[]).map((u) => ({ kind, symbol: u.symbol })));
+    const units = (Object.keys(UNITS) as QuantityKind[]).flatMap((kind) =>
+      (UNITS[kind] as readonly Unit[]).map((u) => ({ kind, symbol: u.symbol })),
+    );
     fc.assert(
-      fc.property(fc.constantFrom(...units), fc.integer({ min: -99_999, max: 99_999 }), fc.integer({ min: 0, max: 4 }), (u, mantissa, decimals) => {
-        const text = (mantissa / 10 ** decimals).toFixed(decimals);
-        expect(parsed(`${text} ${u.symbol}`, u.kind)).toMatchObject({ number: Number(text) + 0, unit: u.symbol });
-      }),
+      fc.property(
+        fc.constantFrom(...units),
+        fc.integer({ min: -99_999, max: 99_999 }),
+        fc.integer({ min: 0, max: 4 }),
+        (u, mantissa, decimals) => {
+          const text = (mantissa / 10 ** decimals).toFixed(decimals);
+          expect(parsed(`${text} ${u.symbol}`, u.kind)).toMatchObject({ number: Number(text) + 0, unit: u.symbol });
+        },
+      ),
     );
   });
 

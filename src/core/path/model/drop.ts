@@ -27,9 +27,14 @@ const quadratic =
   };
 
 /** R2 of K velocity pressures in an area: K rho / (2 A^2). */
-const velocityLoss = (lossK: number, areaM2: number, densityKgM3: number): number => (lossK * densityKgM3) / (2 * areaM2 ** 2);
+const velocityLoss = (lossK: number, areaM2: number, densityKgM3: number): number =>
+  (lossK * densityKgM3) / (2 * areaM2 ** 2);
 
-const roughLine = (e: Extract<Element, { kind: 'line' }>, roughnessM: number, { densityKgM3: rho, viscosityPaS: mu }: PathAir): DropOf => {
+const roughLine = (
+  e: Extract<Element, { kind: 'line' }>,
+  roughnessM: number,
+  { densityKgM3: rho, viscosityPaS: mu }: PathAir,
+): DropOf => {
   const area = PI_4 * e.boreM ** 2;
   const reynoldsPerFlow = (rho * e.boreM) / (mu * area);
   const scale = ((e.lengthM / e.boreM) * mu ** 2) / (2 * rho * e.boreM ** 2);
@@ -45,12 +50,14 @@ const roughLine = (e: Extract<Element, { kind: 'line' }>, roughnessM: number, { 
   };
 };
 
-const flap = (crackPa: number, r2: number): DropOf => (flow, out) => {
-  const size = Math.abs(flow);
-  const open = Math.min(1, size / CRACK_RAMP);
-  out.pa = Math.sign(flow) * (crackPa * open + r2 * size * size);
-  out.slope = 2 * r2 * size + (open < 1 ? crackPa / CRACK_RAMP : 0);
-};
+const flap =
+  (crackPa: number, r2: number): DropOf =>
+  (flow, out) => {
+    const size = Math.abs(flow);
+    const open = Math.min(1, size / CRACK_RAMP);
+    out.pa = Math.sign(flow) * (crackPa * open + r2 * size * size);
+    out.slope = 2 * r2 * size + (open < 1 ? crackPa / CRACK_RAMP : 0);
+  };
 
 /**
  * Ways side by side that come to one parabola: like ones share the flow evenly, purely viscous ones add their
@@ -60,14 +67,20 @@ const likeWays = (ways: readonly (readonly Element[])[], air: PathAir): readonly
   const parabolas = ways.map((way) => parabolaOf({ kind: 'series', parts: way }, air));
   const [first] = parabolas;
   if (!first) return null;
-  if (parabolas.every((p) => p?.[0] === first[0] && p[1] === first[1])) return [first[0] / ways.length, first[1] / ways.length ** 2];
-  if (parabolas.every((p) => p !== null && p[1] === 0 && p[0] > 0)) return [1 / parabolas.reduce((sum, p) => sum + 1 / (p?.[0] ?? 1), 0), 0];
-  if (parabolas.every((p) => p !== null && p[0] === 0 && p[1] > 0)) return [0, parabolas.reduce((sum, p) => sum + 1 / Math.sqrt(p?.[1] ?? 1), 0) ** -2];
+  if (parabolas.every((p) => p?.[0] === first[0] && p[1] === first[1]))
+    return [first[0] / ways.length, first[1] / ways.length ** 2];
+  if (parabolas.every((p) => p !== null && p[1] === 0 && p[0] > 0))
+    return [1 / parabolas.reduce((sum, p) => sum + 1 / (p?.[0] ?? 1), 0), 0];
+  if (parabolas.every((p) => p !== null && p[0] === 0 && p[1] > 0))
+    return [0, parabolas.reduce((sum, p) => sum + 1 / Math.sqrt(p?.[1] ?? 1), 0) ** -2];
   return null;
 };
 
 /** R1 and R2 of an element that is a plain parabola in the given air; null for the others. */
-export const parabolaOf = (e: Element, { densityKgM3: rho, viscosityPaS: mu }: PathAir): readonly [r1: number, r2: number] | null => {
+export const parabolaOf = (
+  e: Element,
+  { densityKgM3: rho, viscosityPaS: mu }: PathAir,
+): readonly [r1: number, r2: number] | null => {
   const thick = mu / REFERENCE_VISCOSITY.value;
   switch (e.kind) {
     case 'medium':
@@ -86,10 +99,13 @@ export const parabolaOf = (e: Element, { densityKgM3: rho, viscosityPaS: mu }: P
       return [0, velocityLoss(lossK, PI_4 * e.boreM ** 2, rho)];
     }
     case 'series':
-      return e.parts.reduce<readonly [number, number] | null>((sum, part) => {
-        const one = parabolaOf(part, { densityKgM3: rho, viscosityPaS: mu });
-        return sum && one ? [sum[0] + one[0], sum[1] + one[1]] : null;
-      }, [0, 0]);
+      return e.parts.reduce<readonly [number, number] | null>(
+        (sum, part) => {
+          const one = parabolaOf(part, { densityKgM3: rho, viscosityPaS: mu });
+          return sum && one ? [sum[0] + one[0], sum[1] + one[1]] : null;
+        },
+        [0, 0],
+      );
     case 'parallel':
       return likeWays(e.ways, { densityKgM3: rho, viscosityPaS: mu });
     case 'check':

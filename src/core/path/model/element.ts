@@ -9,13 +9,26 @@ export type LineFriction =
 /** One resistance of an air path. All SI; every element is a place between two nodes. */
 export type Element =
   /** dp = (K1 + K2 w) Q/A, w = dust/A. K1 in Pa s/m and K2 in Pa s m/kg, both at 20 degC. */
-  | { readonly kind: 'medium'; readonly k1PaSM: number; readonly k2PaSMKg: number; readonly areaM2: number; readonly dustKg: number }
+  | {
+      readonly kind: 'medium';
+      readonly k1PaSM: number;
+      readonly k2PaSMKg: number;
+      readonly areaM2: number;
+      readonly dustKg: number;
+    }
   /** dp = K rho v^2 / 2, v in the bore. */
   | { readonly kind: 'fitting'; readonly lossK: number; readonly boreM: number }
   /** An opening that drops the air's velocity pressure: dp = rho/2 (Q / (C A))^2. */
   | { readonly kind: 'nozzle'; readonly areaM2: number; readonly coefficient: number }
   /** Hose or duct by Darcy-Weisbach with its entry and exit loss. */
-  | { readonly kind: 'line'; readonly boreM: number; readonly lengthM: number; readonly friction: LineFriction; readonly entryK: number; readonly exitK: number }
+  | {
+      readonly kind: 'line';
+      readonly boreM: number;
+      readonly lengthM: number;
+      readonly friction: LineFriction;
+      readonly entryK: number;
+      readonly exitK: number;
+    }
   /** dp = K rho v^2 / 2, v in its inlet. */
   | { readonly kind: 'cyclone'; readonly lossK: number; readonly inletAreaM2: number }
   /** dp = R1 Q + R2 Q^2, R1 at 20 degC and R2 at 1.2 kg/m3. */
@@ -39,4 +52,7 @@ export interface Chain {
 }
 
 /** Chain without leaks. */
-export const tightChain = (elements: readonly Element[]): Chain => ({ elements, leaksM2: Array.from({ length: elements.length + 1 }, () => 0) });
+export const tightChain = (elements: readonly Element[]): Chain => ({
+  elements,
+  leaksM2: Array.from({ length: elements.length + 1 }, () => 0),
+});

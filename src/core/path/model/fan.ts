@@ -12,7 +12,13 @@ export type FanCurve =
   /** Compressed air drives it: lift follows the supply pressure, flow its square root. */
   | { readonly kind: 'pneumatic'; readonly p0Pa: number; readonly qMaxM3s: number; readonly nominalSupplyPa: number }
   /** dp = p0 - b Q - c Q^2 fitted to measured points, used between their flows only. */
-  | { readonly kind: 'points'; readonly p0Pa: number; readonly bPaSM3: number; readonly cPaS2M6: number; readonly rangeM3s: readonly [number, number] };
+  | {
+      readonly kind: 'points';
+      readonly p0Pa: number;
+      readonly bPaSM3: number;
+      readonly cPaS2M6: number;
+      readonly rangeM3s: readonly [number, number];
+    };
 
 /** How the fan is driven now; 1 where nothing is known. */
 export interface Drive {
@@ -47,12 +53,17 @@ const wrongFan = (field: string, value: number) => fail(failure('path.fan', fiel
 const checkCurve = (curve: FanCurve): Result<true> => {
   if (!(curve.p0Pa > 0 && curve.p0Pa <= 101_325)) return wrongFan('p0Pa', curve.p0Pa);
   if (curve.kind === 'points') {
-    const falling = curve.bPaSM3 >= 0 && curve.cPaS2M6 >= 0 && curve.bPaSM3 + curve.cPaS2M6 > 0 && Number.isFinite(curve.bPaSM3 + curve.cPaS2M6);
+    const falling =
+      curve.bPaSM3 >= 0 &&
+      curve.cPaS2M6 >= 0 &&
+      curve.bPaSM3 + curve.cPaS2M6 > 0 &&
+      Number.isFinite(curve.bPaSM3 + curve.cPaS2M6);
     return falling ? ok(true) : fail(failure('path.fan-rises'));
   }
   if (!(curve.qMaxM3s > 0 && curve.qMaxM3s <= 100)) return wrongFan('qMaxM3s', curve.qMaxM3s);
   if (curve.kind === 'universal' && !(curve.a >= 0 && curve.a <= 1)) return wrongFan('a', curve.a);
-  if (curve.kind === 'pneumatic' && !(curve.nominalSupplyPa > 0 && curve.nominalSupplyPa <= 2e6)) return wrongFan('nominalSupplyPa', curve.nominalSupplyPa);
+  if (curve.kind === 'pneumatic' && !(curve.nominalSupplyPa > 0 && curve.nominalSupplyPa <= 2e6))
+    return wrongFan('nominalSupplyPa', curve.nominalSupplyPa);
   return ok(true);
 };
 
@@ -62,7 +73,11 @@ const checkCurve = (curve: FanCurve): Result<true> => {
  * Source: fan laws (AMCA 201; ASHRAE HVAC Systems and Equipment, ch. Fans); the pneumatic rule is a Moorwind default.
  * Valid: speed ratio 0.05 to 2. Returns `path.fan`, `path.fan-rises` or `path.drive`.
  */
-export const fanCoefficients = (curve: FanCurve, { speedRatio, supplyPa }: Drive, air: PathAir): Result<FanCoefficients> => {
+export const fanCoefficients = (
+  curve: FanCurve,
+  { speedRatio, supplyPa }: Drive,
+  air: PathAir,
+): Result<FanCoefficients> => {
   const checked = checkCurve(curve);
   if (!checked.ok) return checked;
   if (!(speedRatio >= 0.05 && speedRatio <= 2)) return fail(failure('path.drive', 'speedRatio', { value: speedRatio }));
@@ -70,15 +85,27 @@ export const fanCoefficients = (curve: FanCurve, { speedRatio, supplyPa }: Drive
   if (!(supply >= 0.02 && supply <= 2)) return fail(failure('path.drive', 'supplyPa', { value: supply }));
   const lift = speedRatio ** 2 * supply * (air.densityKgM3 / STANDARD_DENSITY.value);
   const flow = speedRatio * Math.sqrt(supply);
-  const { c0, c1, c2, rangeM3s: [low, high] } = nominal(curve);
-  return ok({ c0: c0 * lift, c1: (c1 * lift) / flow, c2: (c2 * lift) / flow ** 2, rangeM3s: [low * flow, high * flow] });
+  const {
+    c0,
+    c1,
+    c2,
+    rangeM3s: [low, high],
+  } = nominal(curve);
+  return ok({
+    c0: c0 * lift,
+    c1: (c1 * lift) / flow,
+    c2: (c2 * lift) / flow ** 2,
+    rangeM3s: [low * flow, high * flow],
+  });
 };
 
 /** Lift in Pa at a flow in m3/s. Source: as `fanCoefficients`. Valid: inside the curve's range. */
-export const fanLiftPa = ({ c0, c1, c2 }: FanCoefficients, flowM3s: number): number => c0 - c1 * flowM3s - c2 * flowM3s * Math.abs(flowM3s);
+export const fanLiftPa = ({ c0, c1, c2 }: FanCoefficients, flowM3s: number): number =>
+  c0 - c1 * flowM3s - c2 * flowM3s * Math.abs(flowM3s);
 
 /** Flow at which the lift is gone, m3/s. Source: root of the falling curve. Valid: coefficients from `fanCoefficients`. */
-export const freeFlowM3s = ({ c0, c1, c2 }: FanCoefficients): number => (2 * c0) / (c1 + Math.sqrt(c1 * c1 + 4 * c2 * c0));
+export const freeFlowM3s = ({ c0, c1, c2 }: FanCoefficients): number =>
+  (2 * c0) / (c1 + Math.sqrt(c1 * c1 + 4 * c2 * c0));
 
 /**
  * Speed ratio of a series motor on a fan load from its line voltage.

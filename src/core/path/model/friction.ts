@@ -63,9 +63,16 @@ export const frictionGroup = (reynolds: number, roughTerm: number, out: Friction
  * Source: 64/Re (Hagen-Poiseuille) and Colebrook-White, as in Moody 1944. Valid: Reynolds number above 0, relative
  * roughness 0 to 0.1; throws RangeError outside. @example darcyFactor({ reynolds: 1e5, relativeRoughness: 0 }) // 0.0180
  */
-export const darcyFactor = ({ reynolds, relativeRoughness }: { reynolds: number; relativeRoughness: number }): number => {
+export const darcyFactor = ({
+  reynolds,
+  relativeRoughness,
+}: {
+  reynolds: number;
+  relativeRoughness: number;
+}): number => {
   if (!(reynolds > 0)) throw new RangeError(`Reynolds number ${reynolds} is not above 0`);
-  if (!(relativeRoughness >= 0 && relativeRoughness <= 0.1)) throw new RangeError(`relative roughness ${relativeRoughness} is not 0 to 0.1`);
+  if (!(relativeRoughness >= 0 && relativeRoughness <= 0.1))
+    throw new RangeError(`relative roughness ${relativeRoughness} is not 0 to 0.1`);
   const group = { value: 0, slope: 0, root: 0 };
   frictionGroup(reynolds, relativeRoughness / 3.7, group);
   return group.value / reynolds ** 2;

@@ -11,7 +11,15 @@ export const leakConductance = ({ areaM2, densityKgM3 }: { areaM2: number; densi
  * Air drawn in through a leak, m3/s; negative when it blows out. Gauge pressure inside in Pa, area in m2.
  * Source: Q = C_d A sqrt(2 |dp| / rho), C_d 0.61. Valid: area 0 or more, density above 0; throws RangeError otherwise.
  */
-export const leakInflowM3s = ({ areaM2, insidePa, densityKgM3 }: { areaM2: number; insidePa: number; densityKgM3: number }): number => {
+export const leakInflowM3s = ({
+  areaM2,
+  insidePa,
+  densityKgM3,
+}: {
+  areaM2: number;
+  insidePa: number;
+  densityKgM3: number;
+}): number => {
   if (!(areaM2 >= 0 && densityKgM3 > 0)) throw new RangeError(`leak of ${areaM2} m2 in air of ${densityKgM3} kg/m3`);
   return -Math.sign(insidePa) * leakConductance({ areaM2, densityKgM3 }) * Math.sqrt(Math.abs(insidePa));
 };

@@ -52,7 +52,11 @@ const zeros = (count: number): number[] => {
   return list;
 };
 
-export const newTraces = (elements: number): Traces => ({ pressuresPa: zeros(elements + 1), flowsM3s: zeros(elements), inflowsM3s: zeros(elements + 1) });
+export const newTraces = (elements: number): Traces => ({
+  pressuresPa: zeros(elements + 1),
+  flowsM3s: zeros(elements),
+  inflowsM3s: zeros(elements + 1),
+});
 
 const LINEAR_ROOT = Math.sqrt(LEAK_LINEAR_PA);
 
@@ -61,7 +65,8 @@ export const addLeak = (conductance: number, s: MarchState): number => {
   if (conductance === 0) return 0;
   const size = Math.abs(s.p);
   const root = size > LEAK_LINEAR_PA ? Math.sqrt(size) : LINEAR_ROOT;
-  const inflow = size > LEAK_LINEAR_PA ? (s.p < 0 ? conductance * root : -conductance * root) : (-conductance * s.p) / LINEAR_ROOT;
+  const inflow =
+    size > LEAK_LINEAR_PA ? (s.p < 0 ? conductance * root : -conductance * root) : (-conductance * s.p) / LINEAR_ROOT;
   const slope = size > LEAK_LINEAR_PA ? -conductance / (2 * root) : -conductance / LINEAR_ROOT;
   s.q += inflow;
   s.dq += slope * s.dp;

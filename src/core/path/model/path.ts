@@ -15,7 +15,9 @@ export interface AirPath {
 }
 
 /** How a way begins: open to the room at a node, or closed there but for a known flow (0 sealed, an orifice its flow). */
-export type Opening = { readonly node: number; readonly state: 'open' } | { readonly node: number; readonly state: 'drawn'; readonly flowM3s: number };
+export type Opening =
+  | { readonly node: number; readonly state: 'open' }
+  | { readonly node: number; readonly state: 'drawn'; readonly flowM3s: number };
 
 export interface Condition {
   /** Where the trunk begins; null: at its first node, or at the mouths. A start cuts off what is before it. */
@@ -28,18 +30,23 @@ export interface Condition {
 
 export const AS_BUILT: Condition = { start: null, mouths: [], closedAt: null };
 
-const fanElement = (trunk: Chain) => trunk.elements.find((e): e is Extract<Element, { kind: 'fan' }> => e.kind === 'fan');
+const fanElement = (trunk: Chain) =>
+  trunk.elements.find((e): e is Extract<Element, { kind: 'fan' }> => e.kind === 'fan');
 
 const checkFans = ({ mouths, trunk }: AirPath): Result<true> => {
   if (trunk.elements.length === 0) return fail(failure('path.empty'));
   const fans = trunk.elements.filter((e) => e.kind === 'fan').length;
   if (fans === 0) return fail(failure('path.no-fan'));
   if (fans > 1 || mouths.some((m) => m.elements.some((e) => e.kind === 'fan'))) return fail(failure('path.two-fans'));
-  return mouths.length === 1 || mouths.some((m) => m.elements.length === 0) ? fail(failure('path.way', 'mouths')) : ok(true);
+  return mouths.length === 1 || mouths.some((m) => m.elements.length === 0)
+    ? fail(failure('path.way', 'mouths'))
+    : ok(true);
 };
 
 const checkAir = ({ densityKgM3, viscosityPaS }: PathAir): Result<true> =>
-  densityKgM3 >= 0.3 && densityKgM3 <= 2 && viscosityPaS >= 1e-5 && viscosityPaS <= 3e-5 ? ok(true) : fail(failure('air.state', 'air', { densityKgM3 }));
+  densityKgM3 >= 0.3 && densityKgM3 <= 2 && viscosityPaS >= 1e-5 && viscosityPaS <= 3e-5
+    ? ok(true)
+    : fail(failure('air.state', 'air', { densityKgM3 }));
 
 /** Checks a whole path and gives its fan as driven. Returns what is wrong by name and place. */
 export const checkPath = (path: AirPath): Result<FanCoefficients> => {
@@ -57,8 +64,13 @@ export const checkPath = (path: AirPath): Result<FanCoefficients> => {
 
 const checkOpening = (opening: Opening | null | undefined, nodes: number, where: string): Result<true> => {
   if (!opening) return ok(true);
-  if (!(Number.isInteger(opening.node) && opening.node >= 0 && opening.node < nodes)) return fail(failure('path.node', where, { node: opening.node, most: nodes - 1 }));
-  return opening.state === 'open' || (opening.flowM3s >= 0 && opening.flowM3s <= 100) ? ok(true) : fail(failure('path.negative', `${where}.flowM3s`, { field: 'flowM3s', value: opening.flowM3s, low: 0, high: 100 }));
+  if (!(Number.isInteger(opening.node) && opening.node >= 0 && opening.node < nodes))
+    return fail(failure('path.node', where, { node: opening.node, most: nodes - 1 }));
+  return opening.state === 'open' || (opening.flowM3s >= 0 && opening.flowM3s <= 100)
+    ? ok(true)
+    : fail(
+        failure('path.negative', `${where}.flowM3s`, { field: 'flowM3s', value: opening.flowM3s, low: 0, high: 100 }),
+      );
 };
 
 /** Checks that a condition names places the path has: starts before the fan, a closed end behind it. */
@@ -69,7 +81,8 @@ export const checkCondition = (path: AirPath, condition: Condition): Result<true
     ...path.mouths.map((m, i) => checkOpening(condition.mouths[i], m.elements.length + 1, `mouths.${i}`)),
   ];
   const { closedAt } = condition;
-  const end = closedAt === null || (Number.isInteger(closedAt) && closedAt > fanAt && closedAt <= path.trunk.elements.length);
+  const end =
+    closedAt === null || (Number.isInteger(closedAt) && closedAt > fanAt && closedAt <= path.trunk.elements.length);
   if (!end) checks.push(fail(failure('path.node', 'closedAt', { node: closedAt, most: path.trunk.elements.length })));
   return checks.find((c) => !c.ok) ?? ok(true);
 };

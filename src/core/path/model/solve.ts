@@ -121,7 +121,11 @@ const pointOf = (problem: Problem, root: Root): Result<OperatingPoint> => {
   const { node, open } = startAt(problem);
   const start = problem.condition.start;
   const ofMouths = start === null ? mouths : [];
-  const toolFlowM3s = open ? (trace.flowsM3s[node] ?? 0) : start?.state === 'drawn' ? start.flowM3s : ofMouths.reduce((sum, m) => sum + (m.trace.flowsM3s[m.from] ?? 0), 0);
+  const toolFlowM3s = open
+    ? (trace.flowsM3s[node] ?? 0)
+    : start?.state === 'drawn'
+      ? start.flowM3s
+      : ofMouths.reduce((sum, m) => sum + (m.trace.flowsM3s[m.from] ?? 0), 0);
   return ok({
     status: 'converged',
     iterations: root.iterations,
@@ -147,7 +151,12 @@ export interface ReadyPath {
 export const readyPath = (path: AirPath): Result<ReadyPath> => {
   const fan = checkPath(path);
   if (!fan.ok) return fan;
-  return ok({ path, fan: fan.value, trunk: readyChain(path.trunk, path.air, fan.value), ways: path.mouths.map((way) => readyChain(way, path.air, null)) });
+  return ok({
+    path,
+    fan: fan.value,
+    trunk: readyChain(path.trunk, path.air, fan.value),
+    ways: path.mouths.map((way) => readyChain(way, path.air, null)),
+  });
 };
 
 /** Solves a ready path; errors and limits as `solvePath`. Source: as `solvePath`. */
@@ -158,10 +167,18 @@ export const solveReady = ({ path, trunk, ways, fan }: ReadyPath, condition: Con
     const opening = condition.mouths[i] ?? { node: 0, state: 'open' };
     return { chain, opening, from: opening.node, trace: newTraces(chain.length), guess: { x: 0, p: 0, slope: 0 } };
   });
-  const problem: Problem = { trunk, fan, mouths, condition, trace: newTraces(path.trunk.elements.length), nodes: path.trunk.elements.length + 1 };
+  const problem: Problem = {
+    trunk,
+    fan,
+    mouths,
+    condition,
+    trace: newTraces(path.trunk.elements.length),
+    nodes: path.trunk.elements.length + 1,
+  };
   if (demandsTooMuch(problem)) return fail(failure('path.no-point', 'start', { freeM3s: freeFlowM3s(fan) }));
   const root = solveRoot(problem);
-  if (!root.converged) return fail(failure('path.not-settled', '', { iterations: root.iterations, residual: root.residual }));
+  if (!root.converged)
+    return fail(failure('path.not-settled', '', { iterations: root.iterations, residual: root.residual }));
   return pointOf(problem, root);
 };
 

@@ -4,5 +4,9 @@ import { notThatWay, recordingSite } from '@/server/http/endpoint';
 import { plainReply } from '@/server/http/replies';
 import { sendReminders } from '@/server/http/reminders';
 
-export const POST = recordingSite({ body: SendRemindersBody, run: async (context) => ok({ id: await sendReminders(context) }), reply: plainReply });
+export const POST = recordingSite({
+  body: SendRemindersBody,
+  run: async (context) => ok({ id: await sendReminders(context) }),
+  reply: plainReply,
+});
 export const ALL = notThatWay;

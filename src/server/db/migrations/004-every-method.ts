@@ -12,6 +12,10 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
     await sql.raw(`alter table airflow_test add column ${column}`).execute(db);
   }
   await sql`alter table test_reading add column slot integer not null default 0 check (slot >= 0)`.execute(db);
-  await sql`alter table test_reading add column how text not null default 'typed' check (how in ('typed', 'hold', 'max'))`.execute(db);
-  await sql`alter table machine add column nominal_volts real not null default 230 check (nominal_volts > 0)`.execute(db);
+  await sql`alter table test_reading add column how text not null default 'typed' check (how in ('typed', 'hold', 'max'))`.execute(
+    db,
+  );
+  await sql`alter table machine add column nominal_volts real not null default 230 check (nominal_volts > 0)`.execute(
+    db,
+  );
 };

@@ -19,7 +19,9 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create index path_edit_of_machine on path_edit (machine_id)`.execute(db);
   for (const action of ['update', 'delete']) {
     await sql
-      .raw(`create trigger path_edit_no_${action} before ${action} on path_edit begin select raise(abort, 'records of work are kept'); end`)
+      .raw(
+        `create trigger path_edit_no_${action} before ${action} on path_edit begin select raise(abort, 'records of work are kept'); end`,
+      )
       .execute(db);
   }
 };

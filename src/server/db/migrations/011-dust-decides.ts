@@ -73,8 +73,17 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`alter table stage_change add column done_by text`.execute(db);
   await sql`alter table stage_change add column done_how text`.execute(db);
   await sql`insert into dust_collected (machine_id, since_on, said, confirmed_json, denied_json, answers_json, own_level, lower_because, at, by_initials)
-    select id, null, last_collected, '[]', '[]', '{}', hazard, '', strftime('%Y-%m-%dT%H:%M:%fZ', 'now'), 'record' from machine where trim(last_collected) <> ''`.execute(db);
+    select id, null, last_collected, '[]', '[]', '{}', hazard, '', strftime('%Y-%m-%dT%H:%M:%fZ', 'now'), 'record' from machine where trim(last_collected) <> ''`.execute(
+    db,
+  );
   await sql`alter table machine drop column last_collected`.execute(db);
   await sql`alter table machine drop column hazard`.execute(db);
-  await keepForEver(db, ['dust_entry', 'dust_collected', 'decontamination', 'penetration_test', 'examination', 'seat_opening']);
+  await keepForEver(db, [
+    'dust_entry',
+    'dust_collected',
+    'decontamination',
+    'penetration_test',
+    'examination',
+    'seat_opening',
+  ]);
 };

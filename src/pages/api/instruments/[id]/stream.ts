@@ -9,7 +9,9 @@ const idOf = (text: string | undefined): number | null => (/^\d{1,9}$/.test(text
 /** Listens to an instrument: server-sent events, one line of newline-delimited JSON each. */
 export const GET: APIRoute = ({ params, url, request }) => {
   const id = idOf(params['id']);
-  return id === null ? respondProblems([failure('instrument.unknown', 'id')]) : meterStream({ id, query: url.searchParams, signal: request.signal });
+  return id === null
+    ? respondProblems([failure('instrument.unknown', 'id')])
+    : meterStream({ id, query: url.searchParams, signal: request.signal });
 };
 
 /** A bridge of a real meter posts its lines to the same address. */

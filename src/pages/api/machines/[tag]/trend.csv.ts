@@ -16,7 +16,10 @@ export const GET: APIRoute = async ({ params, url }) => {
   if (!key) return respondProblems([failure('test.unknown', 'of')]);
   const name = `${bench.status.machine.tag}-${wanted ?? 'trend'}.csv`;
   return new Response(trendCsv(bench, key), {
-    headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': `attachment; filename="${name.replace(/[^A-Za-z0-9.-]/g, '_')}"` },
+    headers: {
+      'content-type': 'text/csv; charset=utf-8',
+      'content-disposition': `attachment; filename="${name.replace(/[^A-Za-z0-9.-]/g, '_')}"`,
+    },
   });
 };
 

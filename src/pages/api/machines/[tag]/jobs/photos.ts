@@ -10,7 +10,8 @@ import { keepPhoto, MAX_PHOTO_BYTES } from '@/server/services/job-photo';
 
 /** The picture is the body, and its type an image's: no form of another site can send that. */
 export const POST: APIRoute = async ({ request, params, url }) => {
-  if (!/^image\//i.test(request.headers.get('content-type') ?? '')) return respondProblems([failure('photo.not-image', 'photo')]);
+  if (!/^image\//i.test(request.headers.get('content-type') ?? ''))
+    return respondProblems([failure('photo.not-image', 'photo')]);
   const query = PhotoQuery.safeParse(Object.fromEntries(url.searchParams));
   if (!query.success) return respondProblems(query.error.issues.map(failureOfIssue));
   const bytes = await readBytes(request, MAX_PHOTO_BYTES);
