@@ -63,7 +63,7 @@ const CASES: readonly DemoCase[] = [
     daysAgo: 41,
     complaint: 'light',
     words: 'the light never goes out on the barge',
-    by: CREW[1] ?? CREW[0],
+    by: CREW[1],
     events: (at) => [
       flow(20.4),
       saw({ kind: 'lamp' }, 'lit'),

@@ -22,17 +22,17 @@ export const insertWear = async (s: Seeding, spec: MachineSpec, { id, stageIds }
     for (let daysAgo = used.days; daysAgo >= 0; daysAgo -= 1) {
       const day = addDays(s.today, -daysAgo);
       if (uniform() < 0.04) busy = busy > 1 ? 0.8 : 1.5;
-      const before = used.newDust !== undefined && daysAgo > used.newDust.daysAgo;
+      const earlier = used.newDust !== undefined && daysAgo > used.newDust.daysAgo ? used.newDust : null;
       if (weekend(day) || uniform() < 0.1) continue;
       const hours =
         Math.round(
-          10 * Math.min(9, used.hoursADay * busy * (0.6 + 0.8 * uniform()) * (before ? (used.newDust?.times ?? 1) : 1)),
+          10 * Math.min(9, used.hoursADay * busy * (0.6 + 0.8 * uniform()) * (earlier?.times ?? 1)),
         ) / 10;
       await insertUsage(s.db, {
         machineId: id,
         day,
         hours,
-        dust: before ? (used.newDust?.before ?? '') : spec.lastCollected,
+        dust: earlier?.before ?? spec.lastCollected,
         at: momentOf(s, daysAgo),
         by: 'AB',
       });

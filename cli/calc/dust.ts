@@ -40,7 +40,7 @@ export const dustCalc = (input: DustInput): Result<DustOutput> => {
   const statement: DustStatement = stated(text, {
     confirmed,
     denied,
-    answers: input.answers as DustStatement['answers'],
+    answers: input.answers,
   });
   const standing = assessDust(BUILT_IN_DUSTS, statement);
   const { refusal } = standing;

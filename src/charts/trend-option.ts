@@ -43,7 +43,7 @@ const whisker =
     return {
       type: 'group',
       children: [bar([x, x], [low, high]), bar(ends, [low, low]), bar(ends, [high, high])],
-    } as CustomSeriesRenderItemReturn;
+    };
   };
 
 /** The line is broken where the rig changed: a null between two rigs. */

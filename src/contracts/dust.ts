@@ -20,7 +20,7 @@ const Key = z.string().regex(/^[A-Za-z][A-Za-z0-9]{1,40}$/);
 const Level = z.enum(DUST_HAZARDS);
 const Day = z.iso.date();
 
-export const DustJson: z.ZodType<Dust> = z.strictObject({
+export const DustShape = z.strictObject({
   key: Key,
   name: z.string().trim().max(80),
   family: z.enum(DUST_FAMILIES),
@@ -45,6 +45,8 @@ export const DustJson: z.ZodType<Dust> = z.strictObject({
   note: z.string().trim().max(400),
   retired: z.boolean(),
 });
+/** A dust as it comes in and as it is stored. */
+export const DustJson: z.ZodType<Dust> = DustShape;
 
 export const AnswersJson = z.partialRecord(z.enum(DUST_QUESTIONS), z.enum(DUST_ANSWERS));
 

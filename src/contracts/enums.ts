@@ -1,89 +1,21 @@
 import { z } from 'zod';
 import { DUST_HAZARDS } from '@/core/dust/level';
+import { INTEGRITY_TESTS } from '@/core/machine/integrity';
+import { MACHINE_KIND_NAMES } from '@/core/machine/kinds';
+import { MACHINE_CLASSES } from '@/core/machine/machine-class';
+import { METHOD_NAMES } from '@/core/measure/methods';
+import { PLACES } from '@/core/path/air-path';
+import { STAGE_KIND_NAMES } from '@/core/path/stage-kinds';
+import { CHANGE_REASONS } from '@/core/record/records';
+import { QUANTITY_KINDS } from '@/core/units';
 
-export const MethodName = z.enum([
-  'flowMeter',
-  'anemometer',
-  'anemometerTraverse',
-  'pitot',
-  'pitotTraverse',
-  'orifice',
-  'sealedSuction',
-  'suctionCurve',
-  'stageDp',
-  'filterMass',
-  'lineVoltage',
-  'current',
-  'supplyPressure',
-  'brushSpeed',
-  'particles',
-  'gaugeZone',
-  'hand',
-  'indicator',
-]);
-export const PlaceName = z.enum(['toolEnd', 'hoseEnd', 'inlet', 'outlet']);
-export const ChangeReasonName = z.enum(['gauge', 'date', 'count', 'fill', 'damage', 'test', 'precaution']);
-export const MachineClassName = z.enum(['L', 'M', 'H', 'HEPA']);
-export const IntegrityTestName = z.enum(['particles', 'cleanSide', 'smoke']);
+/** Names at the door: each list is the core's own. */
+export const MethodName = z.enum(METHOD_NAMES);
+export const PlaceName = z.enum(PLACES);
+export const ChangeReasonName = z.enum(CHANGE_REASONS);
+export const MachineClassName = z.enum(MACHINE_CLASSES);
+export const IntegrityTestName = z.enum(INTEGRITY_TESTS);
 export const HazardName = z.enum(DUST_HAZARDS);
-
-export const MachineKindName = z.enum([
-  'shopVacuum',
-  'mExtractor',
-  'hExtractor',
-  'hepaTank',
-  'grinderExtractor',
-  'pneumaticHepa',
-  'singleStageCollector',
-  'cycloneCollector',
-  'fumeExtractor',
-  'floorCleaner',
-  'centralUnit',
-]);
-
-export const StageKindName = z.enum([
-  'nozzle',
-  'shroud',
-  'hood',
-  'hose',
-  'wye',
-  'duct',
-  'inlet',
-  'ring',
-  'cyclone',
-  'dropChamber',
-  'bag',
-  'foam',
-  'cloth',
-  'prefilter',
-  'mainFilter',
-  'canister',
-  'hepa',
-  'gas',
-  'fan',
-  'exhaustFilter',
-  'muffler',
-  'exhaust',
-]);
-
-export const QuantityKindName = z.enum([
-  'pressure',
-  'flow',
-  'velocity',
-  'length',
-  'area',
-  'mass',
-  'temperature',
-  'temperatureDifference',
-  'power',
-  'volume',
-  'concentration',
-  'countConcentration',
-  'relativeHumidity',
-  'density',
-  'voltage',
-  'current',
-  'rotation',
-  'duration',
-  'count',
-]);
+export const MachineKindName = z.enum(MACHINE_KIND_NAMES);
+export const StageKindName = z.enum(STAGE_KIND_NAMES);
+export const QuantityKindName = z.enum(QUANTITY_KINDS);

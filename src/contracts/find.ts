@@ -1,4 +1,9 @@
 import { z } from 'zod';
+import { COMPLAINTS } from '@/core/diagnose/complaint';
+import { FAULT_KINDS } from '@/core/diagnose/fault';
+import { SCHOOLS } from '@/core/diagnose/next-test';
+import { TEST_STATES } from '@/core/diagnose/operation';
+import { REPAIR_KINDS } from '@/core/diagnose/repair';
 import { MachineModelJson, PathParametersJson } from './air-path-messages';
 import { DustStatementJson } from './dust';
 import { HazardName, MachineClassName } from './enums';
@@ -7,38 +12,10 @@ import { ClientId, Initials } from './requests';
 
 /** What crosses a boundary of a case: requests, the log's JSON column, and the worker's messages. */
 
-export const ComplaintName = z.enum(['noSuction', 'light', 'dust', 'smell', 'labours', 'round']);
-export const SchoolName = z.enum(['best', 'nozzleInward', 'takeOut', 'swap']);
-export const FaultKindName = z.enum([
-  'blocked',
-  'missing',
-  'torn',
-  'misseated',
-  'reversed',
-  'leakingSeal',
-  'hoseHoled',
-  'weakFan',
-  'bearings',
-  'lowVoltage',
-  'lowSupply',
-  'wrongSetting',
-  'wrongSelector',
-  'brushJammed',
-  'indicatorOut',
-  'spentGas',
-]);
-const RepairKindName = z.enum([
-  'newPart',
-  'reseat',
-  'clear',
-  'newHose',
-  'newSeal',
-  'serviceFan',
-  'supply',
-  'settings',
-  'indicator',
-  'brush',
-]);
+export const ComplaintName = z.enum(COMPLAINTS);
+export const SchoolName = z.enum(SCHOOLS);
+export const FaultKindName = z.enum(FAULT_KINDS);
+const RepairKindName = z.enum(REPAIR_KINDS);
 const Position = z.int().min(0).max(60);
 
 export const OperationJson = z.discriminatedUnion('kind', [
@@ -55,7 +32,7 @@ export const OutcomeJson = z.discriminatedUnion('kind', [
 
 const CauseJson = z.strictObject({ kind: FaultKindName, position: Position });
 const RepairJson = z.strictObject({ kind: RepairKindName, position: Position });
-const SnapshotJson = z.array(CauseJson.extend({ probability: z.number() })).max(12);
+export const SnapshotJson = z.array(CauseJson.extend({ probability: z.number() })).max(12);
 const Found = z.enum(['yes', 'no', 'unseen']);
 
 /** One line of a case's log as it is stored. */
@@ -174,10 +151,10 @@ export const CaseSetupJson = z.strictObject({
 
 const HandlingJson = z.strictObject({ out: z.array(Position), repairs: z.array(RepairJson) });
 
-const ProgressJson = z.strictObject({
+export const ProgressJson = z.strictObject({
   complaint: ComplaintName,
   hazard: HazardName,
-  state: z.enum(['off', 'running', 'open']),
+  state: z.enum(TEST_STATES),
   handling: HandlingJson,
   evidence: z
     .array(

@@ -1,4 +1,8 @@
 import { z } from 'zod';
+import { GAUGE_ZONES, HAND_FEELS, LIGHT_STATES } from '@/core/measure/detail';
+import { PRECONDITIONS } from '@/core/measure/methods';
+import { DUCT_LOADS } from '@/core/measure/needs-of-use';
+import { READING_HOWS } from '@/core/record/records';
 
 /** What the JSON columns of the database hold. */
 export const AccuracyJson = z.strictObject({
@@ -40,15 +44,7 @@ export const RuleJson = z.discriminatedUnion('kind', [
   }),
 ]);
 
-export const PreconditionJson = z.enum([
-  'speedHigh',
-  'bleedClosed',
-  'hoseAsBaseline',
-  'settled',
-  'rigSealed',
-  'meterZeroed',
-  'brushStated',
-]);
+export const PreconditionJson = z.enum(PRECONDITIONS);
 
 const Stage = z.int().positive();
 const Length = z.number().min(0).max(5);
@@ -69,11 +65,11 @@ const PlanJson = z.discriminatedUnion('shape', [
   }),
 ]);
 
-export const ZoneJson = z.enum(['green', 'amber', 'red']);
-export const HandWordJson = z.enum(['none', 'weak', 'normal', 'strong']);
-export const LightStateJson = z.enum(['off', 'steady', 'flashing']);
-export const ReadingHowJson = z.enum(['typed', 'hold', 'max']);
-export const DuctLoadJson = z.enum(['lightDry', 'woodChips', 'heavyOrMoist']);
+export const ZoneJson = z.enum(GAUGE_ZONES);
+export const HandWordJson = z.enum(HAND_FEELS);
+export const LightStateJson = z.enum(LIGHT_STATES);
+export const ReadingHowJson = z.enum(READING_HOWS);
+export const DuctLoadJson = z.enum(DUCT_LOADS);
 
 export const DetailJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('none') }),

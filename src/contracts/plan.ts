@@ -6,7 +6,7 @@ import { ClientId, Initials } from './requests';
 const Quantiles = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number()]);
 const Index = z.int().min(0).max(10_000);
 
-const ProblemMessage = z.strictObject({
+export const PlanProblemJson = z.strictObject({
   minutes: z.array(z.number().min(0).max(1440)).max(400),
   machines: z.array(
     z.strictObject({
@@ -41,7 +41,7 @@ const ProblemMessage = z.strictObject({
 export const PlanRequest = z.strictObject({
   ask: z.literal('plan'),
   id: z.int(),
-  problem: ProblemMessage,
+  problem: PlanProblemJson,
   rounds: z.int().min(0).max(100_000),
   seed: z.int(),
 });

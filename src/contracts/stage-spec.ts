@@ -1,20 +1,11 @@
 import { z } from 'zod';
-import type { StageSpec } from '@/core/path/stage-spec';
+import { MEDIUM_NAMES } from '@/core/constants/media';
+import { DUST_CLASSES, EN1822_GRADES } from '@/core/filter/rating';
+import { ORIENTATIONS, type StageSpec } from '@/core/path/stage-spec';
 
 /** How a stage resists the air, sits and is rated: what the column of a stage holds and the machine editor sends. */
 
-export const MediumName = z.enum([
-  'mesh',
-  'foam',
-  'fleeceBag',
-  'clothBag',
-  'paperBag',
-  'pleatedPolyester',
-  'fineDustFleece',
-  'nanofibre',
-  'hepaGlass',
-  'carbonBed',
-]);
+export const MediumName = z.enum(MEDIUM_NAMES);
 
 const Bore = z.number().min(1e-3).max(5);
 const LossK = z.number().min(0).max(1e4);
@@ -88,7 +79,7 @@ export const RatingJson = z.discriminatedUnion('scale', [
   }),
   z.strictObject({
     scale: z.literal('en1822'),
-    grade: z.enum(['E10', 'E11', 'E12', 'H13', 'H14', 'U15', 'U16', 'U17']),
+    grade: z.enum(EN1822_GRADES),
   }),
   z.strictObject({
     scale: z.literal('merv'),
@@ -104,11 +95,11 @@ export const RatingJson = z.discriminatedUnion('scale', [
       z.literal(16),
     ]),
   }),
-  z.strictObject({ scale: z.literal('dustClass'), dustClass: z.enum(['L', 'M', 'H']) }),
+  z.strictObject({ scale: z.literal('dustClass'), dustClass: z.enum(DUST_CLASSES) }),
 ]);
 
 const StageFitJson = z.strictObject({
-  orientation: z.enum(['withFlow', 'againstFlow', 'unmarked']),
+  orientation: z.enum(ORIENTATIONS),
   seals: z.int().min(0).max(6),
   bypass: z.number().min(0).max(1),
   rating: RatingJson,

@@ -1,5 +1,6 @@
 import type { FailureCode, FactValue } from '@/core/failure/failure';
 import { NO_CARE_WORDS, REFERRAL_WORDS } from './dust';
+import { entry } from './words';
 
 type Facts = Readonly<Record<string, FactValue>>;
 type Text = readonly [title: string, sentence: string, hint: string];
@@ -19,7 +20,7 @@ export const DUST_TEXTS = {
   'dust.refused': (f) => [
     'Stop',
     `It has collected ${text(f['what'])}: Moorwind guides no test, no run and no opening on it.`,
-    REFERRAL_WORDS[text(f['instead']) as keyof typeof REFERRAL_WORDS] ?? 'Leave it closed and ask.',
+    entry(REFERRAL_WORDS, text(f['instead'])) ?? 'Leave it closed and ask.',
   ],
   'dust.confirm': (f) => [
     'Is it that?',
@@ -80,7 +81,7 @@ export const DUST_TEXTS = {
   ],
   'part.not-cleanable': (f) => [
     'Not cleaned',
-    `The ${text(f['stage'])} ${NO_CARE_WORDS[text(f['because']) as keyof typeof NO_CARE_WORDS] ?? 'is not cleaned'}.`,
+    `The ${text(f['stage'])} ${entry(NO_CARE_WORDS, text(f['because'])) ?? 'is not cleaned'}.`,
     'Fit a new one.',
   ],
   'change.how': () => [

@@ -2,7 +2,7 @@ import { DUST_TEXTS } from './failures-dust';
 import { INTEGRITY_WORDS } from './job';
 import type { Failure, FailureCode, FactValue } from '@/core/failure/failure';
 import { type QuantityKind, siUnit } from '@/core/units';
-import { QUANTITY_WORDS } from './words';
+import { entry, QUANTITY_WORDS } from './words';
 
 export interface Problem {
   readonly code: string;
@@ -365,7 +365,7 @@ const PATH_TEXTS = {
     'Not proven yet',
     `Still to be passed: ${text(f['tests'])
       .split(',')
-      .map((t) => (INTEGRITY_WORDS[t as keyof typeof INTEGRITY_WORDS]?.name ?? t).toLowerCase())
+      .map((t) => (entry(INTEGRITY_WORDS, t)?.name ?? t).toLowerCase())
       .join(', ')}.`,
     'Do the test, or leave it out with its reason: the class stays suspended.',
   ],
@@ -572,6 +572,11 @@ const RECORD_TEXTS = {
     'Not reached',
     'The server did not answer; nothing was lost here.',
     'Try again: the same entry is never recorded twice.',
+  ],
+  'action.not-reloaded': () => [
+    'This page is out of date',
+    'The page could not be brought up to date after the last entry.',
+    'Load the page again before you go on: it shows what is on record.',
   ],
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;
 

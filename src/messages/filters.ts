@@ -126,7 +126,7 @@ export const sayLabel = (
     mayNot: [
       ...(higher
         ? [
-            `Not "${d.dustClass ?? ''} class": a class is tested on the whole appliance, seals and warning light included, not summed from its filters.`,
+            `Not "${d.dustClass} class": a class is tested on the whole appliance, seals and warning light included, not summed from its filters.`,
           ]
         : []),
       ...(label === 'HEPA'

@@ -5,6 +5,10 @@ import type { Place } from '@/core/path/air-path';
 import type { ChangeReason } from '@/core/record/records';
 import type { MovementReason } from '@/core/stock/ledger';
 
+/** A table's entry for a key that came in as text; null when the table has no such key of its own. */
+export const entry = <V>(table: Readonly<Record<string, V>>, key: string): V | null =>
+  Object.hasOwn(table, key) ? (table[key] ?? null) : null;
+
 export const QUANTITY_WORDS: Readonly<Record<string, string>> = {
   pressure: 'pressure',
   flow: 'flow',

@@ -1,14 +1,14 @@
-import { useRef } from 'react';
+import { useCallback, useRef } from 'react';
 import { newClientId, postAction, type Posted } from './post-action';
 
 /** Posts one deed at a time: what comes while one is on its way is not heard, so a double click is one deed. null when it was not heard. */
 export const usePostOnce = (): ((url: string, body: object) => Promise<Posted | null>) => {
   const busy = useRef(false);
-  return async (url, body) => {
+  return useCallback(async (url: string, body: object) => {
     if (busy.current) return null;
     busy.current = true;
     const posted = await postAction(url, { clientId: newClientId(), ...body });
     busy.current = false;
     return posted;
-  };
+  }, []);
 };

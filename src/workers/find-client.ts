@@ -26,7 +26,12 @@ interface Opening {
   readonly heard: (reply: FindReply) => void;
 }
 
-const plain = <T>(value: unknown): T => structuredClone(value) as T;
+/** What the core holds read-only, sent as a plain copy. */
+type Sent =
+  | { readonly ask: 'open'; readonly setup: CaseSetup; readonly complaint: Complaint; readonly words: string }
+  | { readonly ask: 'consult'; readonly id: number; readonly progress: Progress; readonly school: School };
+
+const plain = (value: Sent): FindRequest => structuredClone(value) as FindRequest;
 
 /** Opens a worker that weighs one case. */
 export const openFind = (
@@ -39,11 +44,11 @@ export const openFind = (
     const reply = FindReply.safeParse(event.data);
     if (reply.success && reply.data.id === id) heard(reply.data);
   };
-  worker.postMessage(plain<FindRequest>({ ask: 'open', setup, complaint, words }));
+  worker.postMessage(plain({ ask: 'open', setup, complaint, words }));
   return {
     ask: (progress, school) => {
       id += 1;
-      worker.postMessage(plain<FindRequest>({ ask: 'consult', id, progress, school }));
+      worker.postMessage(plain({ ask: 'consult', id, progress, school }));
     },
     close: () => worker.terminate(),
   };

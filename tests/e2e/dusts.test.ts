@@ -18,9 +18,11 @@ const dustOf = async (tag: string, page?: Page): Promise<Page> => {
   return at;
 };
 const head = (page: Page) => page.locator('main').innerText();
+/** The page is loaded anew after a record is kept: the next load event, not a pause. */
+const loadedAgain = (page: Page) => page.waitForEvent('load');
 const keep = async (page: Page) => {
   await page.getByLabel('Initials', { exact: true }).fill('MK');
-  await Promise.all([page.waitForNavigation(), page.getByRole('button', { name: 'Keep it on record' }).click()]);
+  await Promise.all([loadedAgain(page), page.getByRole('button', { name: 'Keep it on record' }).click()]);
   await page.waitForSelector('html[data-dust=ready]');
 };
 const levelShown = (page: Page) => page.locator('[data-dust-level]').getAttribute('data-dust-level');
@@ -58,7 +60,7 @@ describe('the register of dusts', () => {
     );
     await page.getByLabel('Initials', { exact: true }).fill('MK');
     await Promise.all([
-      page.waitForNavigation(),
+      loadedAgain(page),
       page
         .getByRole('group', { name: /Rules this site/ })
         .getByRole('button', { name: 'US' })
@@ -78,8 +80,8 @@ describe('the register of dusts', () => {
     await page.getByLabel('Opened as').selectOption('contained');
     await page.getByLabel('Initials', { exact: true }).fill('MK');
     await Promise.all([
-      page.waitForNavigation(),
-      page.getByRole('button', { name: 'Keep it in the register' }).dblclick(),
+      loadedAgain(page),
+      page.getByRole('button', { name: 'Save to the register' }).dblclick(),
     ]);
     await page.waitForSelector('html[data-dusts=ready]');
     await page.getByLabel('What would somebody type?').fill('oven fluff');
@@ -88,7 +90,7 @@ describe('the register of dusts', () => {
     await page.locator('[data-dust=lead]').getByRole('button', { name: 'Edit' }).click();
     await page.getByLabel('Opened as').selectOption('plain');
     await page.getByLabel('Initials', { exact: true }).fill('MK');
-    await page.getByRole('button', { name: 'Keep it in the register' }).click();
+    await page.getByRole('button', { name: 'Save to the register' }).click();
     await page.locator('#dust-form').waitFor();
     expect(await page.getByLabel('Opened as').inputValue()).toBe('plain');
     const machine = await dustOf('CR-02');
@@ -150,7 +152,7 @@ describe('what a machine has collected', () => {
     await page.getByLabel('Contractor', { exact: true }).fill('the licensed firm');
     await page.getByLabel('Number of the paper').fill('C-77');
     await Promise.all([
-      page.waitForNavigation(),
+      loadedAgain(page),
       page.getByRole('region', { name: 'Clear it' }).getByRole('button', { name: 'Record it' }).click(),
     ]);
     await page.waitForSelector('html[data-dust=ready]');
@@ -159,7 +161,7 @@ describe('what a machine has collected', () => {
     await page.getByLabel('Examined by').fill('the test firm');
     await page.getByLabel('What was found').fill('sound, seals dry');
     await Promise.all([
-      page.waitForNavigation(),
+      loadedAgain(page),
       page.getByRole('region', { name: 'Log an examination' }).getByRole('button', { name: 'Record it' }).click(),
     ]);
     await page.goto(`${yard.server.url}/m/CR-16/file`);

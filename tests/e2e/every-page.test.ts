@@ -12,8 +12,8 @@ beforeAll(async () => {
   browser = await openBrowser();
 });
 afterAll(async () => {
-  await browser?.close();
-  await Promise.all([full?.stop(), empty?.stop()]);
+  await browser.close();
+  await Promise.all([full.stop(), empty.stop()]);
 });
 
 const PAGES = [

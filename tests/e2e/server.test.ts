@@ -10,7 +10,7 @@ let server: RunningServer;
 beforeAll(async () => {
   server = await startServer({ seeded: true });
 });
-afterAll(() => server?.stop());
+afterAll(() => server.stop());
 
 const post = (path: string, body: string, headers: Record<string, string> = { 'content-type': 'application/json' }) =>
   fetch(`${server.url}${path}`, { method: 'POST', body, headers });

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { parseTestEntry } from '@/core/measure/test-entry';
-import type { Instrument, TestRecord } from '@/core/record/records';
+import type { TestRecord } from '@/core/record/records';
 import { judgeTest } from '@/core/status/judge-test';
 import { liveResult, padFailures } from '@/islands/measure/live';
 import { startState, stateOfRecord } from '@/islands/measure/start';
@@ -38,8 +38,8 @@ const live = (state: MeasureState) =>
     state,
     machine: bench.status.machine,
     wanted: ['speedHigh'],
-    instruments: bench.instruments as readonly Instrument[],
-    tests: bench.tests as readonly TestRecord[],
+    instruments: bench.instruments,
+    tests: bench.tests,
     altitudeM: 4,
     thresholds: { warnLoss: 0.15, actLoss: 0.25 },
     excludeId: null,

@@ -1,4 +1,4 @@
-import { LinkProperty, NodeProperty, Project, Workspace } from 'epanet-js';
+import { InitHydOption, LinkProperty, NodeProperty, Project, Workspace } from 'epanet-js';
 import type { PathAir } from '@/core/path/model/air';
 import type { Chain, Element } from '@/core/path/model/element';
 import type { AirPath } from '@/core/path/model/path';
@@ -190,7 +190,7 @@ export const openTwin = async ({ inp, toolLinks }: TwinNetwork, air: PathAir): P
   const links = toolLinks.map((id) => project.getLinkIndex(id));
   return {
     solve: () => {
-      project.initH(0);
+      project.initH(InitHydOption.NoSave);
       project.runH();
       return links.reduce((sum, i) => sum + project.getLinkValue(i, LinkProperty.Flow), 0) / 1000;
     },

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { MachineKindName } from '../enums';
+import { PLACES } from '@/core/path/air-path';
 import { QuantityInput, QuantityOutput } from './quantity';
 
 const Factor = z.number();
@@ -155,22 +157,8 @@ export const HoseOutput = z.strictObject({
 });
 export type HoseOutput = z.infer<typeof HoseOutput>;
 
-const Kind = z.enum([
-  'shopVacuum',
-  'mExtractor',
-  'hExtractor',
-  'hepaTank',
-  'grinderExtractor',
-  'pneumaticHepa',
-  'singleStageCollector',
-  'cycloneCollector',
-  'fumeExtractor',
-  'floorCleaner',
-  'centralUnit',
-]);
-
 export const MachineInput = z.strictObject({
-  kind: Kind.describe('Lays out the stages with their typical figures'),
+  kind: MachineKindName.describe('Lays out the stages with their typical figures'),
   hoseBore: QuantityInput.default(0.036),
   hoseLength: QuantityInput.default(3),
   sealed: QuantityInput.optional().describe('Sealed suction of its fan; left out, typical of its kind'),
@@ -180,7 +168,7 @@ export const MachineInput = z.strictObject({
 });
 export type MachineInput = z.infer<typeof MachineInput>;
 
-const Place = z.enum(['toolEnd', 'hoseEnd', 'inlet', 'outlet']);
+const Place = z.enum(PLACES);
 const reading = {
   value: QuantityInput,
   expanded: QuantityInput.optional().describe('Half the 95 % interval; left out, 6 % of the reading'),

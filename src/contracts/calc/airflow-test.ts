@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { UNIT_SYSTEMS } from '@/core/units';
 import { MachineKindName, PlaceName } from '../enums';
 import { PreconditionsJson } from '../json-columns';
 import { QuantityInput, QuantityOutput } from './quantity';
@@ -34,7 +35,7 @@ export const AirflowTestInput = z.strictObject({
     .strictObject({ readings: z.array(QuantityInput).min(1).max(60), sameInstrument: z.boolean().default(true) })
     .optional(),
   thresholds: z.strictObject({ warnLoss: z.number().gt(0).lt(1), actLoss: z.number().gt(0).lt(1) }).optional(),
-  units: z.enum(['metric', 'us']).default('metric').describe('Units of the sentences; figures are SI'),
+  units: z.enum(UNIT_SYSTEMS).default('metric').describe('Units of the sentences; figures are SI'),
 });
 export type AirflowTestInput = z.infer<typeof AirflowTestInput>;
 

@@ -1,4 +1,7 @@
 import { z } from 'zod';
+import { COMPLAINTS } from '@/core/diagnose/complaint';
+import { SCHOOLS } from '@/core/diagnose/next-test';
+import { TEST_STATES } from '@/core/diagnose/operation';
 import { HazardName, MachineClassName } from '../enums';
 import { MachineInput } from './air-path';
 import { BareTest, PlacedTest, StagedTest, WherePlace } from '../operations';
@@ -44,9 +47,9 @@ export const DiagnoseInput = z.strictObject({
     .max(80)
     .default('')
     .describe('Read through the register of dusts; what it refuses is refused'),
-  complaint: z.enum(['noSuction', 'light', 'dust', 'smell', 'labours', 'round']).default('noSuction'),
-  state: z.enum(['off', 'running', 'open']).default('running'),
-  school: z.enum(['best', 'takeOut', 'swap', 'nozzleInward']).default('best'),
+  complaint: z.enum(COMPLAINTS).default('noSuction'),
+  state: z.enum(TEST_STATES).default('running'),
+  school: z.enum(SCHOOLS).default('best'),
   baselines: z
     .array(z.strictObject({ test: TestInput, value: QuantityInput }))
     .max(20)

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DUST_CLASSES } from '@/core/filter/rating';
 import { MediumName, RatingJson } from '../stage-spec';
 import { QuantityInput } from './quantity';
 
@@ -29,7 +30,7 @@ export const FilterTrainOutput = z.strictObject({
   ),
   mostPenetrating: z.strictObject({ sizeUm: z.number(), penetration: z.number() }),
   deserved: z.strictObject({
-    dustClass: z.enum(['L', 'M', 'H']).nullable(),
+    dustClass: z.enum(DUST_CLASSES).nullable(),
     usHepa: z.boolean(),
     judgedAtUm: z.number(),
     penetration: z.number(),

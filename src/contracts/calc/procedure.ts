@@ -1,14 +1,16 @@
 import { z } from 'zod';
+import { CARES, WHOLE_JOBS } from '@/core/procedure/choose';
+import { CHANGE_SCHOOLS } from '@/core/procedure/step';
 import { HazardName, MachineClassName, MachineKindName } from '../enums';
 
-const School = z.enum(['off', 'running', 'headAside', 'secondVacuum']);
+const School = z.enum(CHANGE_SCHOOLS);
 const Stage = z.string().min(1).max(40).describe('Kind of a stage, such as bag or hepa');
 
 const Job = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('change'), stage: Stage, school: School.default('off') }),
-  z.strictObject({ kind: z.enum(['purge', 'wash', 'section']), stage: Stage }),
+  z.strictObject({ kind: z.enum(CARES), stage: Stage }),
   z.strictObject({
-    kind: z.enum(['hosePlug', 'service', 'indicatorCheck', 'commissioning', 'fullSet', 'decontamination']),
+    kind: z.enum(WHOLE_JOBS),
   }),
 ]);
 

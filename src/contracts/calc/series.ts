@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { UNIT_SYSTEMS } from '@/core/units';
 import { QuantityInput, QuantityOutput } from './quantity';
 
 const Quantity = z.enum(['flow', 'velocity', 'pressure', 'voltage', 'current']);
@@ -100,7 +101,7 @@ const Counted = z.strictObject({
 export const ParticleTestInput = z.strictObject({
   exhaust: Counted,
   room: Counted,
-  units: z.enum(['metric', 'us']).default('metric'),
+  units: z.enum(UNIT_SYSTEMS).default('metric'),
 });
 export type ParticleTestInput = z.infer<typeof ParticleTestInput>;
 

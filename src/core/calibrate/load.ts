@@ -46,16 +46,16 @@ interface Search extends LoadQuestion {
 const searchLoad = (q: Search): Result<number> => {
   const unit = q.parameters.p0Pa / q.parameters.qMaxM3s;
   const most = MOST_LOAD / (MOST_LOAD + unit);
-  let broken: Result<number> | null = null;
+  const broken: Result<number>[] = [];
   const readAt = (t: number): number => {
     const loads = new Map([...q.weights].map(([position, w]) => [position, w * loadAt(t, unit)]));
     const solved = staircase({ ...q, state: withLoads(q.state, loads) });
     if (solved.ok) return q.read(solved.value);
-    broken ??= solved;
+    broken.push(solved);
     return Number.NaN;
   };
   const [clean, shut] = [readAt(0), readAt(most)];
-  if (broken !== null) return broken;
+  if (broken[0]) return broken[0];
   const rises = shut > clean;
   const sign = rises ? -1 : 1;
   if (sign * (clean - q.wanted) < 0) return fail(failure('load.less-than-clean', '', { clean, wanted: q.wanted }));

@@ -1,17 +1,19 @@
 import type { Constant } from './constant';
 
 /** What a filter is made of. */
-export type Medium =
-  | 'mesh'
-  | 'foam'
-  | 'fleeceBag'
-  | 'clothBag'
-  | 'paperBag'
-  | 'pleatedPolyester'
-  | 'fineDustFleece'
-  | 'nanofibre'
-  | 'hepaGlass'
-  | 'carbonBed';
+export const MEDIUM_NAMES = [
+  'mesh',
+  'foam',
+  'fleeceBag',
+  'clothBag',
+  'paperBag',
+  'pleatedPolyester',
+  'fineDustFleece',
+  'nanofibre',
+  'hepaGlass',
+  'carbonBed',
+] as const;
+export type Medium = (typeof MEDIUM_NAMES)[number];
 
 export interface MediumFacts {
   readonly label: string;

@@ -5,9 +5,8 @@ import type { Operation } from './operation';
 import type { Outcome } from './outcome';
 
 /** What somebody said, in the trade's words. */
-export type Complaint = 'noSuction' | 'light' | 'dust' | 'smell' | 'labours' | 'round';
-
-export const COMPLAINTS: readonly Complaint[] = ['noSuction', 'light', 'dust', 'smell', 'labours', 'round'];
+export const COMPLAINTS = ['noSuction', 'light', 'dust', 'smell', 'labours', 'round'] as const;
+export type Complaint = (typeof COMPLAINTS)[number];
 
 /** How much a complaint speaks for a kind of fault. 1 says nothing. Moorwind defaults, modelling choices. */
 const SPEAKS: Record<Complaint, { readonly silent: number; readonly kinds: Partial<Record<FaultKind, number>> }> = {

@@ -35,7 +35,7 @@ export interface Consultation {
 }
 
 const sameRepairs = (a: readonly Repair[], b: readonly Repair[]): boolean =>
-  a.length === b.length && a.every((r, i) => r.kind === b[i]?.kind && r.position === b[i]?.position);
+  a.length === b.length && a.every((r, i) => r.kind === b[i]?.kind && r.position === b[i].position);
 
 /** Evidence of the machine as it stands now: nothing was repaired since, nothing out that is not out now. */
 const current = ({ evidence, handling }: Progress): readonly Evidence[] =>

@@ -3,23 +3,25 @@ import type { MachineModel, ModelStage } from '../path/machine-path';
 import { sealNode } from '../path/machine-path';
 
 /** What can be wrong. Source: common practice, no published source. */
-export type FaultKind =
-  | 'blocked'
-  | 'missing'
-  | 'torn'
-  | 'misseated'
-  | 'reversed'
-  | 'leakingSeal'
-  | 'hoseHoled'
-  | 'weakFan'
-  | 'bearings'
-  | 'lowVoltage'
-  | 'lowSupply'
-  | 'wrongSetting'
-  | 'wrongSelector'
-  | 'brushJammed'
-  | 'indicatorOut'
-  | 'spentGas';
+export const FAULT_KINDS = [
+  'blocked',
+  'missing',
+  'torn',
+  'misseated',
+  'reversed',
+  'leakingSeal',
+  'hoseHoled',
+  'weakFan',
+  'bearings',
+  'lowVoltage',
+  'lowSupply',
+  'wrongSetting',
+  'wrongSelector',
+  'brushJammed',
+  'indicatorOut',
+  'spentGas',
+] as const;
+export type FaultKind = (typeof FAULT_KINDS)[number];
 
 /** One fault at its stage, this severe. */
 export interface Fault {

@@ -10,8 +10,8 @@ import { lossOf, type Losses } from './loss';
 import { notOffered, standingStages } from './within';
 
 /** A school of the trade for the order of tests. */
-export type School = 'best' | 'takeOut' | 'swap' | 'nozzleInward';
-export const SCHOOLS: readonly School[] = ['best', 'nozzleInward', 'takeOut', 'swap'];
+export const SCHOOLS = ['best', 'nozzleInward', 'takeOut', 'swap'] as const;
+export type School = (typeof SCHOOLS)[number];
 
 export interface Asking {
   readonly hazard: HazardLevel;

@@ -3,7 +3,8 @@ import type { QuantityKind } from '../units';
 import type { Where } from './signature';
 
 /** State a machine is in for a test: off, running, opened. Live parts are never guided. */
-export type TestState = 'off' | 'running' | 'open';
+export const TEST_STATES = ['off', 'running', 'open'] as const;
+export type TestState = (typeof TEST_STATES)[number];
 
 /** Every test of the trade, as something that can be done to this machine. */
 export type Operation =

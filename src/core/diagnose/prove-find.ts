@@ -43,40 +43,26 @@ const momentsOf = (op: Operation, out: readonly number[]): readonly (readonly nu
   }
 };
 
+const stopsDust = (air: MachineModel['stages'][number]['spec']['air']): boolean =>
+  air.form === 'medium' && !['mesh', 'foam', 'carbonBed'].includes(air.medium);
+
 /** Dust goes from the tool to the room: what is the finest thing it meets that is really there? Written apart from the rule it checks. */
 const reachesRoom = (
   model: MachineModel,
   out: readonly number[],
   { classed, plain }: { readonly classed: boolean; readonly plain: boolean },
 ): boolean => {
-  let held: 'nothing' | 'coarse' | 'essential' = 'nothing';
   const fine = model.stages.some((s) => s.kind === 'hepa')
     ? 'hepa'
     : model.stages.some((s) => s.kind === 'mainFilter')
       ? 'mainFilter'
       : null;
-  model.stages.forEach((s, i) => {
-    const { air } = s.spec;
-    if (
-      s.missing ||
-      out.includes(i) ||
-      air.form !== 'medium' ||
-      air.medium === 'mesh' ||
-      air.medium === 'foam' ||
-      air.medium === 'carbonBed'
-    )
-      return;
-    const later = model.stages
-      .slice(i + 1)
-      .some((x) => x.spec.air.form === 'medium' && !['mesh', 'foam', 'carbonBed'].includes(x.spec.air.medium));
-    const essential = fine === null ? !later : s.kind === fine;
-    held = essential ? 'essential' : held === 'essential' ? held : 'coarse';
-  });
-  const filtered = model.stages.some(
-    (s) => s.spec.air.form === 'medium' && !['mesh', 'foam', 'carbonBed'].includes(s.spec.air.medium),
-  );
-  if (!filtered) return !plain;
-  return held === 'nothing' || (held === 'coarse' && (classed || !plain));
+  const media = model.stages.flatMap((s, i) => (stopsDust(s.spec.air) ? [{ i, s }] : []));
+  const fitted = media.filter(({ i, s }) => !s.missing && !out.includes(i));
+  // Without a stage that is fine by its kind, the last medium of the path is the one the room stands behind.
+  const essential = fitted.some(({ i, s }) => (fine === null ? i === media.at(-1)?.i : s.kind === fine));
+  if (media.length === 0) return !plain;
+  return !essential && (fitted.length === 0 || classed || !plain);
 };
 
 interface Looked {

@@ -2,8 +2,19 @@ import type { ModelStage } from '../path/machine-path';
 import { type Fault, type FaultKind } from './fault';
 
 /** What can be done about a fault. Live adjustment of an indicator is not among them: it is sent to those trained for it. */
-export type RepairKind =
-  'newPart' | 'reseat' | 'clear' | 'newHose' | 'newSeal' | 'serviceFan' | 'supply' | 'settings' | 'indicator' | 'brush';
+export const REPAIR_KINDS = [
+  'newPart',
+  'reseat',
+  'clear',
+  'newHose',
+  'newSeal',
+  'serviceFan',
+  'supply',
+  'settings',
+  'indicator',
+  'brush',
+] as const;
+export type RepairKind = (typeof REPAIR_KINDS)[number];
 
 /** A repair done at a stage. */
 export interface Repair {

@@ -139,6 +139,7 @@ export type FailureCode =
   | 'count.range'
   | 'action.reused'
   | 'action.busy'
+  | 'action.not-reloaded'
   | 'text.missing'
   | 'text.too-long'
   | 'field.invalid'

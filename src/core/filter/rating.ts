@@ -2,10 +2,12 @@ import { SIZE_RANGE_UM } from '../constants/aerosol';
 import { fail, failure, ok, type Result } from '../failure/failure';
 
 /** Filter classes of EN 1822-1, at the most penetrating particle size. */
-export type En1822Grade = 'E10' | 'E11' | 'E12' | 'H13' | 'H14' | 'U15' | 'U16' | 'U17';
+export const EN1822_GRADES = ['E10', 'E11', 'E12', 'H13', 'H14', 'U15', 'U16', 'U17'] as const;
+export type En1822Grade = (typeof EN1822_GRADES)[number];
 export type Merv = 8 | 9 | 10 | 11 | 12 | 13 | 14 | 15 | 16;
 /** Whole-machine classes of EN/IEC 60335-2-69, as a filter maker names an element meant for one. */
-export type DustClass = 'L' | 'M' | 'H';
+export const DUST_CLASSES = ['L', 'M', 'H'] as const;
+export type DustClass = (typeof DUST_CLASSES)[number];
 
 /** What a filter's maker says it holds back, clean. */
 export type FilterRating =

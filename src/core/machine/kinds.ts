@@ -1,16 +1,18 @@
 /** The machine kinds of the trade, with typical figures for a new record. */
-export type MachineKind =
-  | 'shopVacuum'
-  | 'mExtractor'
-  | 'hExtractor'
-  | 'hepaTank'
-  | 'grinderExtractor'
-  | 'pneumaticHepa'
-  | 'singleStageCollector'
-  | 'cycloneCollector'
-  | 'fumeExtractor'
-  | 'floorCleaner'
-  | 'centralUnit';
+export const MACHINE_KIND_NAMES = [
+  'shopVacuum',
+  'mExtractor',
+  'hExtractor',
+  'hepaTank',
+  'grinderExtractor',
+  'pneumaticHepa',
+  'singleStageCollector',
+  'cycloneCollector',
+  'fumeExtractor',
+  'floorCleaner',
+  'centralUnit',
+] as const;
+export type MachineKind = (typeof MACHINE_KIND_NAMES)[number];
 
 export interface MachineKindFacts {
   /** Without a class word: the class is the tested appliance's, and a missing stage withdraws it. */

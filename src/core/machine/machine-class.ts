@@ -1,2 +1,3 @@
 /** What the maker tested the machine as. */
-export type MachineClass = 'L' | 'M' | 'H' | 'HEPA';
+export const MACHINE_CLASSES = ['L', 'M', 'H', 'HEPA'] as const;
+export type MachineClass = (typeof MACHINE_CLASSES)[number];

@@ -7,9 +7,12 @@ export interface Plate {
   readonly pipeM: number | null;
 }
 
-export type HandWord = 'none' | 'weak' | 'normal' | 'strong';
-export type GaugeZone = 'green' | 'amber' | 'red';
-export type LightState = 'off' | 'steady' | 'flashing';
+export const HAND_FEELS = ['none', 'weak', 'normal', 'strong'] as const;
+export type HandWord = (typeof HAND_FEELS)[number];
+export const GAUGE_ZONES = ['green', 'amber', 'red'] as const;
+export type GaugeZone = (typeof GAUGE_ZONES)[number];
+export const LIGHT_STATES = ['off', 'steady', 'flashing'] as const;
+export type LightState = (typeof LIGHT_STATES)[number];
 
 /** What a method is told besides its readings; each method has its own member. All SI. */
 export type MethodDetail =

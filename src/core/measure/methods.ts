@@ -1,24 +1,26 @@
 import type { QuantityKind } from '../units';
 
-export type Method =
-  | 'flowMeter'
-  | 'anemometer'
-  | 'anemometerTraverse'
-  | 'pitot'
-  | 'pitotTraverse'
-  | 'orifice'
-  | 'sealedSuction'
-  | 'suctionCurve'
-  | 'stageDp'
-  | 'filterMass'
-  | 'lineVoltage'
-  | 'current'
-  | 'supplyPressure'
-  | 'brushSpeed'
-  | 'particles'
-  | 'gaugeZone'
-  | 'hand'
-  | 'indicator';
+export const METHOD_NAMES = [
+  'flowMeter',
+  'anemometer',
+  'anemometerTraverse',
+  'pitot',
+  'pitotTraverse',
+  'orifice',
+  'sealedSuction',
+  'suctionCurve',
+  'stageDp',
+  'gaugeZone',
+  'filterMass',
+  'particles',
+  'hand',
+  'indicator',
+  'lineVoltage',
+  'current',
+  'supplyPressure',
+  'brushSpeed',
+] as const;
+export type Method = (typeof METHOD_NAMES)[number];
 
 /** What a method gives in the end. */
 export type Measurand =
@@ -121,11 +123,17 @@ export const METHODS: Record<Method, MethodFacts> = {
   brushSpeed: { ...series('supply', 'rotation', 'speed'), result: 'rotation', needs: [] },
 };
 
-export const METHOD_NAMES = Object.keys(METHODS) as readonly Method[];
-
 /** What must hold before a reading counts. Source: common practice, no published source. */
-export type Precondition =
-  'speedHigh' | 'bleedClosed' | 'hoseAsBaseline' | 'settled' | 'rigSealed' | 'meterZeroed' | 'brushStated';
+export const PRECONDITIONS = [
+  'speedHigh',
+  'bleedClosed',
+  'hoseAsBaseline',
+  'settled',
+  'rigSealed',
+  'meterZeroed',
+  'brushStated',
+] as const;
+export type Precondition = (typeof PRECONDITIONS)[number];
 
 const AIR: readonly Precondition[] = ['speedHigh', 'bleedClosed', 'hoseAsBaseline'];
 

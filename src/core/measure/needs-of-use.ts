@@ -35,7 +35,8 @@ export const judgeBranches = (
     return { needM3s, decision: decideAtLeast({ value: flowM3s, expanded: expandedM3s, limit: needM3s }) };
   });
 
-export type DuctLoad = 'lightDry' | 'woodChips' | 'heavyOrMoist';
+export const DUCT_LOADS = ['lightDry', 'woodChips', 'heavyOrMoist'] as const;
+export type DuctLoad = (typeof DUCT_LOADS)[number];
 
 /** Least transport velocities, m/s. Source: ACGIH Industrial Ventilation: 2500-3000, 3500-4000, 4000-4500 fpm and more. */
 export const DUCT_VELOCITY: Record<DuctLoad, { readonly lowMs: number; readonly highMs: number }> = {

@@ -16,9 +16,8 @@ export const sidesOfPath = (kinds: readonly StageKind[]): Result<readonly Side[]
 };
 
 /** Where on the machine a reading is taken. */
-export type Place = 'toolEnd' | 'hoseEnd' | 'inlet' | 'outlet';
-
-export const PLACES: readonly Place[] = ['toolEnd', 'hoseEnd', 'inlet', 'outlet'];
+export const PLACES = ['toolEnd', 'hoseEnd', 'inlet', 'outlet'] as const;
+export type Place = (typeof PLACES)[number];
 
 const isMouth = (kind: StageKind) => kind === 'nozzle' || kind === 'shroud' || kind === 'hood' || kind === 'wye';
 const isLine = (kind: StageKind) => kind === 'hose' || kind === 'duct';

@@ -1,27 +1,29 @@
 /** The stages an air path is made of. */
-export type StageKind =
-  | 'nozzle'
-  | 'shroud'
-  | 'hood'
-  | 'hose'
-  | 'wye'
-  | 'duct'
-  | 'inlet'
-  | 'ring'
-  | 'cyclone'
-  | 'dropChamber'
-  | 'bag'
-  | 'foam'
-  | 'cloth'
-  | 'prefilter'
-  | 'mainFilter'
-  | 'canister'
-  | 'hepa'
-  | 'gas'
-  | 'fan'
-  | 'exhaustFilter'
-  | 'muffler'
-  | 'exhaust';
+export const STAGE_KIND_NAMES = [
+  'nozzle',
+  'shroud',
+  'hood',
+  'hose',
+  'wye',
+  'duct',
+  'inlet',
+  'ring',
+  'cyclone',
+  'dropChamber',
+  'bag',
+  'foam',
+  'cloth',
+  'prefilter',
+  'mainFilter',
+  'canister',
+  'hepa',
+  'gas',
+  'fan',
+  'exhaustFilter',
+  'muffler',
+  'exhaust',
+] as const;
+export type StageKind = (typeof STAGE_KIND_NAMES)[number];
 
 export interface StageKindFacts {
   readonly label: string;

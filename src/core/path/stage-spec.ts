@@ -29,7 +29,8 @@ export type StageAir =
   | { readonly form: 'wye'; readonly ways: number; readonly lossK: number; readonly boreM: number }
   | { readonly form: 'fan'; readonly curve: FanCurve };
 
-export type Orientation = 'withFlow' | 'againstFlow' | 'unmarked';
+export const ORIENTATIONS = ['withFlow', 'againstFlow', 'unmarked'] as const;
+export type Orientation = (typeof ORIENTATIONS)[number];
 
 /** How a stage sits and what it is rated for. */
 export interface StageFit {

@@ -8,20 +8,19 @@ import type { ChangeSchool, ProcedureId } from './step';
 /** A job on a machine: a part to change, or something that is done to the whole. */
 export type Job =
   | { readonly kind: 'change'; readonly stage: number; readonly school: ChangeSchool }
-  | { readonly kind: 'purge' | 'wash' | 'section'; readonly stage: number }
+  | { readonly kind: Care; readonly stage: number }
   | { readonly kind: WholeJob };
 
 /** What is done to the machine rather than to one stage. */
-export type WholeJob = 'hosePlug' | 'service' | 'indicatorCheck' | 'commissioning' | 'fullSet' | 'decontamination';
-
-const WHOLE_JOBS: readonly WholeJob[] = [
+export const WHOLE_JOBS = [
   'hosePlug',
   'indicatorCheck',
   'service',
   'commissioning',
   'fullSet',
   'decontamination',
-];
+] as const;
+export type WholeJob = (typeof WHOLE_JOBS)[number];
 
 /** The jobs on the whole machine that make sense for its kind. */
 export const wholeJobsOf = ({ kind, stages }: Machine): readonly WholeJob[] =>
@@ -39,7 +38,8 @@ export const wholeJobsOf = ({ kind, stages }: Machine): readonly WholeJob[] =>
   );
 
 /** What cares for a stage without a new part of its own. */
-export type Care = 'purge' | 'wash' | 'section';
+export const CARES = ['purge', 'wash', 'section'] as const;
+export type Care = (typeof CARES)[number];
 
 /** The class an element carries for its machine; null where it carries none. */
 export const classCarried = (machine: Pick<Machine, 'machineClass'>, stage: Pick<Stage, 'kind'>) =>

@@ -1,182 +1,195 @@
 import type { IntegrityTest } from '../machine/integrity';
 
 /** How the machine runs while a step is done; the air follows from it. */
-export type RunState =
-  | 'off'
+export const RUN_STATES = [
+  'off',
   /** Its own air flows into the opening one works at. */
-  | 'running'
+  'running',
   /** The running head, set aside, only holds the cake on its own filter. */
-  | 'headAside'
+  'headAside',
   /** A second vacuum draws the tank's air through the service port; the head is aside, running. */
-  | 'secondVacuum';
+  'secondVacuum',
+] as const;
+export type RunState = (typeof RUN_STATES)[number];
 
 /** The trade's ways to change a part. Source: common practice, no published source. */
-export type ChangeSchool = 'off' | 'running' | 'headAside' | 'secondVacuum';
-
-export const CHANGE_SCHOOLS: readonly ChangeSchool[] = ['off', 'running', 'headAside', 'secondVacuum'];
+export const CHANGE_SCHOOLS = ['off', 'running', 'headAside', 'secondVacuum'] as const;
+export type ChangeSchool = (typeof CHANGE_SCHOOLS)[number];
 
 /** What stands open. */
-export type Opening = 'lid' | 'door' | 'head' | 'fixings' | 'can' | 'oldPart' | 'disposalBag' | 'inlet';
+export const OPENINGS = ['lid', 'door', 'head', 'fixings', 'can', 'oldPart', 'disposalBag', 'inlet'] as const;
+export type Opening = (typeof OPENINGS)[number];
 
 /** Asked one by one, never as a block. */
-export type CheckKind =
-  | 'seal1'
-  | 'seal2'
-  | 'collarStraight'
-  | 'arrowWithFlow'
-  | 'gasketSide'
-  | 'undersideClean'
-  | 'nothingPinched'
-  | 'contactClear'
-  | 'latchCount'
-  | 'threadFlush'
-  | 'wrapAllRound'
-  | 'breathersInside'
-  | 'compartmentClean'
-  | 'bagCount'
-  | 'ringTight'
-  | 'bristlesFree'
-  | 'dry'
-  | 'bonded'
-  | 'hoseLocked'
-  | 'selectorRight'
-  | 'lightOut'
-  | 'lightOn'
-  | 'gaugeGreen'
-  | 'spinsFree'
-  | 'cleanSideClean'
-  | 'noEmbers'
-  | 'seamRear'
-  | 'tabFlush'
-  | 'filtersFresh'
-  | 'preMotorClean'
-  | 'nothingLeft';
+export const CHECKS = [
+  'seal1',
+  'seal2',
+  'collarStraight',
+  'arrowWithFlow',
+  'gasketSide',
+  'undersideClean',
+  'nothingPinched',
+  'contactClear',
+  'latchCount',
+  'threadFlush',
+  'wrapAllRound',
+  'breathersInside',
+  'compartmentClean',
+  'bagCount',
+  'ringTight',
+  'bristlesFree',
+  'dry',
+  'bonded',
+  'hoseLocked',
+  'selectorRight',
+  'lightOut',
+  'lightOn',
+  'gaugeGreen',
+  'spinsFree',
+  'cleanSideClean',
+  'noEmbers',
+  'seamRear',
+  'tabFlush',
+  'filtersFresh',
+  'preMotorClean',
+  'nothingLeft',
+] as const;
+export type CheckKind = (typeof CHECKS)[number];
 
 /** Checks that prove a new part by the machine's own indicator: there a job may turn back. */
 export const PROOF_CHECKS: ReadonlySet<CheckKind> = new Set<CheckKind>(['lightOut', 'gaugeGreen']);
 
 /** What happens to a part at a step. */
-export type PartMove = 'takeNew' | 'fitNew' | 'bagOld' | 'holdOld' | 'disposeOld' | 'putOldBack' | 'returnNew';
+export const PART_MOVES = ['takeNew', 'fitNew', 'bagOld', 'holdOld', 'disposeOld', 'putOldBack', 'returnNew'] as const;
+export type PartMove = (typeof PART_MOVES)[number];
 
-export type CautionKey =
-  | 'unplug'
-  | 'locked'
-  | 'vented'
-  | 'respirator'
-  | 'p3'
-  | 'suit'
-  | 'sparks'
-  | 'innerFilter'
-  | 'makersWay'
-  | 'hoseStays'
-  | 'aloneRunning'
-  | 'respiratorLast'
-  | 'noBrushNoAir'
-  | 'plugFirst'
-  | 'sharp'
-  | 'hotSeal'
-  | 'liveParts'
-  | 'bandClamp'
-  | 'leftHanded'
-  | 'localWaste'
-  | 'noBlowing'
-  | 'bearWeight'
-  | 'bristles';
+export const CAUTIONS = [
+  'unplug',
+  'locked',
+  'vented',
+  'respirator',
+  'p3',
+  'suit',
+  'sparks',
+  'innerFilter',
+  'makersWay',
+  'hoseStays',
+  'aloneRunning',
+  'respiratorLast',
+  'noBrushNoAir',
+  'plugFirst',
+  'sharp',
+  'hotSeal',
+  'liveParts',
+  'bandClamp',
+  'leftHanded',
+  'localWaste',
+  'noBlowing',
+  'bearWeight',
+  'bristles',
+] as const;
+export type CautionKey = (typeof CAUTIONS)[number];
 
 /** What is done; the words for it are in the messages. */
-export type StepKey =
-  | 'askHazard'
-  | 'restrictArea'
-  | 'putOnRespirator'
-  | 'putOnCoverall'
-  | 'isolate'
-  | 'isolateBreaker'
-  | 'isolateAir'
-  | 'plugInlet'
-  | 'unplugInlet'
-  | 'switchOn'
-  | 'switchOff'
-  | 'crackOpen'
-  | 'open'
-  | 'close'
-  | 'latch'
-  | 'setHeadAside'
-  | 'headOn'
-  | 'connectSecond'
-  | 'startSecond'
-  | 'stopSecond'
-  | 'removeSecond'
-  | 'breakSuction'
-  | 'capOld'
-  | 'closeBreathers'
-  | 'sealMouth'
-  | 'tieOff'
-  | 'twistAndCut'
-  | 'dropDust'
-  | 'drawIntoBag'
-  | 'releaseFixings'
-  | 'tightenFixings'
-  | 'takeOut'
-  | 'lookInside'
-  | 'wipe'
-  | 'decontaminate'
-  | 'prepareNew'
-  | 'fitNew'
-  | 'drawDown'
-  | 'strapRim'
-  | 'holdOld'
-  | 'bagOld'
-  | 'putOldBack'
-  | 'returnNew'
-  | 'cutHair'
-  | 'stripNozzle'
-  | 'cleanCanister'
-  | 'proveIndicator'
-  | 'disposeOld'
-  | 'labelWaste'
-  | 'runAndListen'
-  | 'check'
-  | 'pulse'
-  | 'readGauge'
-  | 'wash'
-  | 'startDrying'
-  | 'emptyInto'
-  | 'reverseHose'
-  | 'lookThrough'
-  | 'discOn'
-  | 'packMachine'
-  | 'bondFirst'
-  | 'measureBaseline'
-  | 'startTimer'
-  | 'integrityTest'
-  | 'measureAfter'
+export const STEP_KEYS = [
+  'askHazard',
+  'restrictArea',
+  'putOnRespirator',
+  'putOnCoverall',
+  'isolate',
+  'isolateBreaker',
+  'isolateAir',
+  'plugInlet',
+  'unplugInlet',
+  'switchOn',
+  'switchOff',
+  'crackOpen',
+  'open',
+  'close',
+  'latch',
+  'setHeadAside',
+  'headOn',
+  'connectSecond',
+  'startSecond',
+  'stopSecond',
+  'removeSecond',
+  'breakSuction',
+  'capOld',
+  'closeBreathers',
+  'sealMouth',
+  'tieOff',
+  'twistAndCut',
+  'dropDust',
+  'drawIntoBag',
+  'releaseFixings',
+  'tightenFixings',
+  'takeOut',
+  'lookInside',
+  'wipe',
+  'decontaminate',
+  'prepareNew',
+  'fitNew',
+  'drawDown',
+  'strapRim',
+  'holdOld',
+  'bagOld',
+  'putOldBack',
+  'returnNew',
+  'cutHair',
+  'stripNozzle',
+  'cleanCanister',
+  'proveIndicator',
+  'disposeOld',
+  'labelWaste',
+  'runAndListen',
+  'check',
+  'pulse',
+  'readGauge',
+  'wash',
+  'startDrying',
+  'emptyInto',
+  'reverseHose',
+  'lookThrough',
+  'discOn',
+  'packMachine',
+  'bondFirst',
+  'measureBaseline',
+  'startTimer',
+  'integrityTest',
+  'measureAfter',
   // Off again, at the edge of the area, in this order.
-  | 'wipeSuit'
-  | 'offOvershoes'
-  | 'offCoverall'
-  | 'offGloves'
-  | 'washHands'
-  | 'offRespirator'
-  | 'washFace'
-  | 'freeArea'
+  'wipeSuit',
+  'offOvershoes',
+  'offCoverall',
+  'offGloves',
+  'washHands',
+  'offRespirator',
+  'washFace',
+  'freeArea',
   // Waste, from the old part in its bag to the store.
-  | 'tieBag'
-  | 'wipeBag'
-  | 'wipesIntoWaste'
-  | 'secondBag'
-  | 'lookCleanSide'
-  | 'letInletsClose'
-  | 'closeGates'
-  | 'openGates'
-  | 'letSettle'
-  | 'lookForEmbers'
-  | 'capHose'
-  | 'discOff'
-  | 'decontaminationNote'
-  | 'nameSpare'
-  | 'liftAbove'
-  | 'backAbove'
-  | 'wipeOutside';
+  'tieBag',
+  'wipeBag',
+  'wipesIntoWaste',
+  'secondBag',
+  'lookCleanSide',
+  'letInletsClose',
+  'closeGates',
+  'openGates',
+  'letSettle',
+  'lookForEmbers',
+  'capHose',
+  'discOff',
+  'decontaminationNote',
+  'nameSpare',
+  'liftAbove',
+  'backAbove',
+  'wipeOutside',
+] as const;
+export type StepKey = (typeof STEP_KEYS)[number];
+
+/** Why a step is in a procedure. */
+export const STEP_REASONS = ['method', 'controlled', 'contained', 'seat', 'stock', 'proof', 'safety'] as const;
+export type StepReason = (typeof STEP_REASONS)[number];
 
 /** One step of a change, in one state of the machine. */
 export interface Step {
@@ -192,7 +205,7 @@ export interface Step {
   /** Dust of the dirty side is in the open while this is done. */
   readonly dusty?: true;
   /** Why it is there. */
-  readonly because: 'method' | 'controlled' | 'contained' | 'seat' | 'stock' | 'proof' | 'safety';
+  readonly because: StepReason;
 }
 
 /** What must have happened before a change is begun. */
@@ -216,28 +229,30 @@ export interface Procedure {
   readonly driesHours: number | null;
 }
 
-export type ProcedureId =
-  | 'plainBag'
-  | 'safetyBag'
-  | 'endlessLiner'
-  | 'cycloneBag'
-  | 'filterBags'
-  | 'tankBagHeadAside'
-  | 'tankBagSecondVacuum'
-  | 'prefilterWrap'
-  | 'screwHepa'
-  | 'boltedMainFilter'
-  | 'stackedFilter'
-  | 'gasStage'
-  | 'purge'
-  | 'wash'
-  | 'collectorEmpty'
-  | 'centralCan'
-  | 'plainFilter'
-  | 'hosePlug'
-  | 'service'
-  | 'indicatorCheck'
-  | 'commissioning'
-  | 'fullSet'
-  | 'linerSection'
-  | 'decontamination';
+export const PROCEDURE_IDS = [
+  'plainBag',
+  'safetyBag',
+  'endlessLiner',
+  'cycloneBag',
+  'filterBags',
+  'tankBagHeadAside',
+  'tankBagSecondVacuum',
+  'prefilterWrap',
+  'screwHepa',
+  'boltedMainFilter',
+  'stackedFilter',
+  'gasStage',
+  'purge',
+  'wash',
+  'collectorEmpty',
+  'centralCan',
+  'plainFilter',
+  'hosePlug',
+  'service',
+  'indicatorCheck',
+  'commissioning',
+  'fullSet',
+  'linerSection',
+  'decontamination',
+] as const;
+export type ProcedureId = (typeof PROCEDURE_IDS)[number];

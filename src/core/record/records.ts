@@ -5,17 +5,8 @@ import type { TestReadings } from '../measure/reduce-test';
 import type { QuantityKind } from '../units';
 
 /** Why a stage was changed. */
-export type ChangeReason = 'gauge' | 'date' | 'count' | 'fill' | 'damage' | 'test' | 'precaution';
-
-export const CHANGE_REASONS: readonly ChangeReason[] = [
-  'gauge',
-  'date',
-  'count',
-  'fill',
-  'damage',
-  'test',
-  'precaution',
-];
+export const CHANGE_REASONS = ['gauge', 'date', 'count', 'fill', 'damage', 'test', 'precaution'] as const;
+export type ChangeReason = (typeof CHANGE_REASONS)[number];
 
 /** A record of work and its place in the chain of corrections. Nothing is ever overwritten. */
 export interface WorkRecord {
@@ -35,7 +26,8 @@ export interface WorkRecord {
 }
 
 /** Typed by hand, held as a settled mean from a streaming meter, or the meter's maximum. */
-export type ReadingHow = 'typed' | 'hold' | 'max';
+export const READING_HOWS = ['typed', 'hold', 'max'] as const;
+export type ReadingHow = (typeof READING_HOWS)[number];
 
 export interface Reading {
   readonly typed: string;

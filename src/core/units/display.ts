@@ -1,7 +1,8 @@
 import { fromSi } from './convert';
 import type { QuantityKind } from './kinds';
 
-export type UnitSystem = 'metric' | 'us';
+export const UNIT_SYSTEMS = ['metric', 'us'] as const;
+export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
 
 interface Shown {
   readonly unit: string;

@@ -8,7 +8,8 @@ export {
   SHOWN,
   showTwo,
   type ShownQuantity,
+  UNIT_SYSTEMS,
   type UnitSystem,
 } from './display';
-export { findUnit, quantityOfUnit, siUnit, UNITS, type QuantityKind, type Unit } from './kinds';
+export { findUnit, quantityOfUnit, QUANTITY_KINDS, siUnit, UNITS, type QuantityKind, type Unit } from './kinds';
 export { parseQuantity, type ParsedQuantity } from './parse';

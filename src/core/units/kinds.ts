@@ -7,26 +7,28 @@ export interface Unit {
   readonly aliases: readonly string[];
 }
 
-export type QuantityKind =
-  | 'pressure'
-  | 'flow'
-  | 'velocity'
-  | 'length'
-  | 'area'
-  | 'mass'
-  | 'temperature'
-  | 'temperatureDifference'
-  | 'power'
-  | 'volume'
-  | 'concentration'
-  | 'countConcentration'
-  | 'relativeHumidity'
-  | 'density'
-  | 'voltage'
-  | 'current'
-  | 'rotation'
-  | 'duration'
-  | 'count';
+export const QUANTITY_KINDS = [
+  'pressure',
+  'flow',
+  'velocity',
+  'length',
+  'area',
+  'mass',
+  'temperature',
+  'temperatureDifference',
+  'power',
+  'volume',
+  'concentration',
+  'countConcentration',
+  'relativeHumidity',
+  'density',
+  'voltage',
+  'current',
+  'rotation',
+  'duration',
+  'count',
+] as const;
+export type QuantityKind = (typeof QUANTITY_KINDS)[number];
 
 const unit = (symbol: string, factor: number, aliases: readonly string[] = []): Unit => ({ symbol, factor, aliases });
 

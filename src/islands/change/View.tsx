@@ -12,8 +12,9 @@ import type { UnitSystem } from '@/core/units';
 import { AirPathStrip } from '@/ui/air-path/strip';
 import { setChoice } from '@/ui/cookies';
 import { Refused } from '@/ui/dust/dust-question';
-import { fromLocalField } from '@/ui/local-moment';
+import { momentSent } from '@/ui/local-moment';
 import { postAction } from '@/ui/post-action';
+import { DayField } from '@/ui/day-field';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import { BeforeTest, type BeforeChoice, HowDone, type Part } from './how-done';
 import { changeOfRecord, changeReducer, type ChangeState, startChange } from './state';
@@ -187,7 +188,7 @@ const PartChoice = ({
 );
 
 const Signature = ({ state, dispatch, correcting }: Part & { readonly correcting: boolean }) => {
-  const field = (name: 'by' | 'when' | 'note' | 'correctionReason', path: string) => ({
+  const field = (name: 'by' | 'note' | 'correctionReason', path: string) => ({
     className: 'field',
     value: state[name],
     'aria-invalid': problemsAt(state.problems, path).length > 0,
@@ -200,11 +201,15 @@ const Signature = ({ state, dispatch, correcting }: Part & { readonly correcting
         <input {...field('by', 'by')} maxLength={12} autoComplete="off" />
         <FieldProblems id="by-problems" problems={problemsAt(state.problems, 'by')} />
       </label>
-      <label className="block">
-        <span className="caption">When{correcting ? '' : ' (empty: now)'}</span>
-        <input type="datetime-local" {...field('when', 'performedAt')} />
+      <div>
+        <DayField
+          time
+          label={correcting ? 'When' : 'When (empty: now)'}
+          value={state.when}
+          onValue={(value) => dispatch({ type: 'text', field: 'when', value })}
+        />
         <FieldProblems id="when-problems" problems={problemsAt(state.problems, 'performedAt')} />
-      </label>
+      </div>
       <label className="col-span-2 block">
         <span className="caption">Note</span>
         <input {...field('note', 'note')} maxLength={2000} />
@@ -229,7 +234,7 @@ const bodyOf = (state: ChangeState, part: ShelfPart | null, correcting: ChangeRe
       : { by: (state.doneBy.trim() || state.by.trim()).toUpperCase(), how: state.doneHow },
   clientId: state.clientId,
   by: state.by.trim().toUpperCase(),
-  performedAt: fromLocalField(state.when) ?? new Date().toISOString(),
+  performedAt: momentSent(state.when),
   stageId: state.stageId,
   reason: state.reason,
   partId: state.fromStock ? (part?.id ?? null) : null,
@@ -238,6 +243,48 @@ const bodyOf = (state: ChangeState, part: ShelfPart | null, correcting: ChangeRe
   note: state.note,
   ...(correcting ? { supersedesId: correcting.id, correctionReason: state.correctionReason } : {}),
 });
+
+/** What is in the way of the hands: what it collected, and the walk that guides through it. */
+const Warning = ({ machine, stageId, guided }: { machine: Machine; stageId: number | null; guided: boolean }) => (
+  <div className="mt-3 flex flex-wrap items-center gap-3">
+    <p
+      className="tone-watch flex min-w-0 flex-1 basis-72 items-start gap-2 border-l-4 pl-2 font-semibold"
+      style={{ borderColor: 'var(--color-warning)' }}
+    >
+      <ShieldAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
+      <span>
+        Last collected: {machine.lastCollected}. {sayCaution(machine.hazard, 'cutOff')}
+      </span>
+    </p>
+    {guided && (
+      <a
+        className="choice inline-flex shrink-0 items-center font-semibold"
+        href={`/m/${encodeURIComponent(machine.tag)}/job${stageId === null ? '' : `?stage=${stageId}`}`}
+      >
+        Guide me through it
+      </a>
+    )}
+  </div>
+);
+
+interface RecordProps {
+  readonly state: ChangeState;
+  readonly correcting: boolean;
+  readonly send: () => Promise<void>;
+}
+
+const Record = ({ state, correcting, send }: RecordProps) => {
+  const chosen = state.stageId !== null && state.reason !== null;
+  return (
+    <div>
+      <button type="button" className="go w-full" disabled={state.sending || !chosen} onClick={() => void send()}>
+        {state.sending ? 'Recording...' : correcting ? 'Record the correction' : 'Record the change'}
+      </button>
+      {!chosen && <p className="soft mt-1 text-sm">Choose what was changed, and why.</p>}
+      <FieldProblems id="loose-problems" problems={state.problems.filter((p) => !KNOWN.includes(p.path))} />
+    </div>
+  );
+};
 
 /** The bench's Change: stage, reason, part, before; recorded in one go, then measured again. */
 export const Change = (props: ChangeProps) => {
@@ -252,7 +299,6 @@ export const Change = (props: ChangeProps) => {
   }, []);
   const stage = machine.stages.find((s) => s.id === state.stageId) ?? null;
   const part = props.parts.find((p) => p.id === stage?.part?.id) ?? null;
-  const loose = state.problems.filter((p) => !KNOWN.includes(p.path));
   const send = async () => {
     dispatch({ type: 'sending' });
     const base = `/api/machines/${encodeURIComponent(machine.tag)}/changes`;
@@ -283,25 +329,7 @@ export const Change = (props: ChangeProps) => {
         due={props.due}
         openStageId={state.stageId}
       />
-      <div className="mt-3 flex flex-wrap items-center gap-3">
-        <p
-          className="tone-watch flex min-w-0 flex-1 basis-72 items-start gap-2 border-l-4 pl-2 font-semibold"
-          style={{ borderColor: 'var(--color-warning)' }}
-        >
-          <ShieldAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" />
-          <span>
-            Last collected: {machine.lastCollected}. {sayCaution(machine.hazard, 'cutOff')}
-          </span>
-        </p>
-        {!correcting && (
-          <a
-            className="choice inline-flex shrink-0 items-center font-semibold"
-            href={`/m/${encodeURIComponent(machine.tag)}/job${state.stageId === null ? '' : `?stage=${state.stageId}`}`}
-          >
-            Guide me through it
-          </a>
-        )}
-      </div>
+      <Warning machine={machine} stageId={state.stageId} guided={!correcting} />
       <div className="grid gap-4 py-3 lg:grid-cols-2">
         <div className="space-y-4">
           <StageChoice {...part2} machine={machine} due={props.due} />
@@ -312,20 +340,7 @@ export const Change = (props: ChangeProps) => {
           {machine.hazard !== 'plain' && <HowDone {...part2} level={machine.hazard} />}
           <BeforeTest {...part2} before={props.before} />
           <Signature {...part2} correcting={correcting !== null} />
-          <div>
-            <button
-              type="button"
-              className="go w-full"
-              disabled={state.sending || state.stageId === null || state.reason === null}
-              onClick={() => void send()}
-            >
-              {state.sending ? 'Recording...' : correcting ? 'Record the correction' : 'Record the change'}
-            </button>
-            {(state.stageId === null || state.reason === null) && (
-              <p className="soft mt-1 text-sm">Choose what was changed, and why.</p>
-            )}
-            <FieldProblems id="loose-problems" problems={loose} />
-          </div>
+          <Record state={state} correcting={correcting !== null} send={send} />
         </div>
       </div>
     </div>

@@ -7,7 +7,9 @@ import type { Machine } from '@/core/machine/machine';
 import type { Problem } from '@/messages/failures';
 import { setChoice } from '@/ui/cookies';
 import { DustQuestion, dustSaid } from '@/ui/dust/dust-question';
+import { DayField } from '@/ui/day-field';
 import { FieldProblems } from '@/ui/problems';
+import { InitialsField } from '@/ui/text-fields';
 import { usePostOnce } from '@/ui/use-post-once';
 
 interface DustPageProps {
@@ -37,16 +39,14 @@ interface TextProps {
   readonly label: string;
   readonly value: string;
   readonly onText: (value: string) => void;
-  readonly type?: string;
   readonly wide?: boolean;
 }
 
-const Text = ({ label, value, onText, type = 'text', wide = false }: TextProps) => (
+const Text = ({ label, value, onText, wide = false }: TextProps) => (
   <label className={`block min-w-0 ${wide ? 'flex-1 basis-56' : 'w-40'}`}>
     <span className="caption">{label}</span>
     <input
       className="field"
-      type={type}
       value={value}
       maxLength={400}
       autoComplete="off"
@@ -84,7 +84,9 @@ const Cleared = ({ machine, today, by }: DustPageProps) => {
       </p>
       {open && (
         <div className="flex flex-wrap items-end gap-1">
-          <Text label="On" type="date" value={e.on} onText={(on) => setE({ ...e, on })} />
+          <div className="w-40">
+            <DayField label="On" value={e.on} onValue={(on) => setE({ ...e, on })} />
+          </div>
           <Text label="Contractor" wide value={e.who} onText={(who) => setE({ ...e, who })} />
           <Text label="Number of the paper" value={e.paper} onText={(paper) => setE({ ...e, paper })} />
           <button
@@ -115,7 +117,9 @@ const Examination = ({ machine, today, by }: DustPageProps) => {
         Its rule is under Plan, at the fan.
       </p>
       <div className="flex flex-wrap items-end gap-1">
-        <Text label="On" type="date" value={e.on} onText={(on) => setE({ ...e, on })} />
+        <div className="w-40">
+          <DayField label="On" value={e.on} onValue={(on) => setE({ ...e, on })} />
+        </div>
         <Text label="Examined by" wide value={e.examiner} onText={(examiner) => setE({ ...e, examiner })} />
         <Text label="What was found" wide value={e.found} onText={(found) => setE({ ...e, found })} />
         <button
@@ -156,17 +160,10 @@ export const DustPage = (props: DustPageProps) => {
           problems={problems}
         />
         <div className="flex flex-wrap items-end gap-1">
-          <Text label="Since, if known" type="date" value={since} onText={setSince} />
-          <label className="block w-20">
-            <span className="caption">Initials</span>
-            <input
-              className="field"
-              value={by}
-              maxLength={12}
-              autoComplete="off"
-              onChange={(e) => setBy(e.currentTarget.value)}
-            />
-          </label>
+          <div className="w-40">
+            <DayField label="Since, if known" value={since} onValue={setSince} />
+          </div>
+          <InitialsField value={by} onValue={setBy} />
           <button
             type="button"
             className="go flex-1"

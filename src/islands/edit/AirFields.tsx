@@ -45,6 +45,48 @@ const MediumFields = ({ stage, units, air, set, onBad }: AirProps<'medium'>) => 
   </Grid>
 );
 
+const WallFields = ({ stage, units, air, set, onBad }: Omit<AirProps<'line'>, 'dispatch'>) => (
+  <>
+    <Choose
+      label="Wall"
+      value={air.friction.by}
+      options={[
+        ['factor', 'corrugated: a friction factor'],
+        ['roughness', 'smooth or metal: a roughness'],
+      ]}
+      onChoose={(by) =>
+        set({
+          ...air,
+          friction: by === 'factor' ? { by: 'factor', factor: 0.045 } : { by: 'roughness', roughnessM: 1.5e-4 },
+        })
+      }
+    />
+    {air.friction.by === 'factor' ? (
+      <NumberField
+        label="Darcy factor"
+        value={air.friction.factor}
+        low={0.005}
+        high={1}
+        step={0.005}
+        onValue={(factor) => set({ ...air, friction: { by: 'factor', factor } })}
+      />
+    ) : (
+      <QuantityField
+        id={`${stage.key}-rough`}
+        label="Roughness"
+        kind="length"
+        units={units}
+        unit="mm"
+        valueSi={air.friction.roughnessM}
+        low={0}
+        high={0.005}
+        onBad={onBad}
+        onValue={(v) => v !== null && set({ ...air, friction: { by: 'roughness', roughnessM: v } })}
+      />
+    )}
+  </>
+);
+
 const LineFields = ({ stage, units, air, set, onBad }: AirProps<'line'>) => {
   const own = air.boreM !== null && air.lengthM !== null;
   return (
@@ -83,43 +125,7 @@ const LineFields = ({ stage, units, air, set, onBad }: AirProps<'line'>) => {
             onValue={(lengthM) => set({ ...air, lengthM })}
           />
         )}
-        <Choose
-          label="Wall"
-          value={air.friction.by}
-          options={[
-            ['factor', 'corrugated: a friction factor'],
-            ['roughness', 'smooth or metal: a roughness'],
-          ]}
-          onChoose={(by) =>
-            set({
-              ...air,
-              friction: by === 'factor' ? { by: 'factor', factor: 0.045 } : { by: 'roughness', roughnessM: 1.5e-4 },
-            })
-          }
-        />
-        {air.friction.by === 'factor' ? (
-          <NumberField
-            label="Darcy factor"
-            value={air.friction.factor}
-            low={0.005}
-            high={1}
-            step={0.005}
-            onValue={(factor) => set({ ...air, friction: { by: 'factor', factor } })}
-          />
-        ) : (
-          <QuantityField
-            id={`${stage.key}-rough`}
-            label="Roughness"
-            kind="length"
-            units={units}
-            unit="mm"
-            valueSi={air.friction.roughnessM}
-            low={0}
-            high={0.005}
-            onBad={onBad}
-            onValue={(v) => v !== null && set({ ...air, friction: { by: 'roughness', roughnessM: v } })}
-          />
-        )}
+        <WallFields stage={stage} units={units} air={air} set={set} onBad={onBad} />
         <NumberField
           label="Loss at its entry, velocity pressures"
           value={air.entryK}

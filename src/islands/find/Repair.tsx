@@ -1,4 +1,5 @@
 import { ShieldAlert, Wrench } from 'lucide-react';
+import type { CaseDeed } from '@/contracts/find';
 import type { SwapStep } from '@/core/diagnose/swap-steps';
 import { sayCause, sayHowRepair, sayProbability, sayRepair } from '@/messages/find';
 import { REPAIR_FACTS } from '@/core/diagnose/repair';
@@ -150,67 +151,74 @@ export const FitFirstCard = ({ position, ...p }: BenchPart & { readonly position
   );
 };
 
+type Moving = Exclude<SwapStep, { kind: 'watch' | 'none' }>;
+
+const swapWords = (step: Moving, name: (position: number) => string): string => {
+  switch (step.kind) {
+    case 'fit':
+      return `Fit a new ${name(step.position)} on trial. Hold the old one, bagged and tagged: it is not binned until it is proven.`;
+    case 'keep':
+      return `It was ${step.positions.map((i) => `the ${name(i)}`).join(' and ')}: the new stays, the old is spent and goes as waste.`;
+    case 'putBack':
+      return `Not the ${name(step.position)} alone. Put the ORIGINAL ${name(step.position)} back; the new one returns to stock. Then a new ${name(step.next)} goes in.`;
+    case 'fitToo':
+      return `Not this one alone either: both are spent. Fit the new ${name(step.position)} too.`;
+    case 'putAllBack':
+      return 'Neither: every original goes back, the new parts return to stock. Look before the filters: hose, leak, fan.';
+  }
+};
+
+const swapDeeds = (
+  step: Moving,
+  name: (position: number) => string,
+): readonly { readonly label: string; readonly deed: CaseDeed }[] => {
+  switch (step.kind) {
+    case 'fit':
+    case 'fitToo':
+      return [
+        {
+          label: `New ${name(step.position)} is in: take 1 from stock`,
+          deed: { kind: 'trialIn', position: step.position },
+        },
+      ];
+    case 'keep':
+      return step.positions.map((position) => ({
+        label: `Keep the new ${name(position)}`,
+        deed: { kind: 'trialKeep', position },
+      }));
+    case 'putBack':
+      return [
+        {
+          label: `Original ${name(step.position)} is back: return 1 to stock`,
+          deed: { kind: 'trialBack', position: step.position },
+        },
+      ];
+    case 'putAllBack':
+      return step.positions.map((position) => ({
+        label: `Original ${name(position)} is back: return 1 to stock`,
+        deed: { kind: 'trialBack', position },
+      }));
+  }
+};
+
 /** The next step of the swap school, with the parts it moves. */
 export const SwapCard = ({ step, ...p }: BenchPart & { readonly step: SwapStep }) => {
   const { setup, ui, doIt, machine } = p;
   const { stages } = setup.model;
   const name = (i: number) => stages[i]?.name ?? 'stage';
   const spare = (i: number) => machine.stages[i]?.part ?? null;
-  const button = (label: string, deed: Parameters<typeof doIt>[0]) => (
+  const button = (label: string, deed: CaseDeed) => (
     <button key={label} type="button" className="go" disabled={ui.sending} onClick={() => doIt(deed)}>
       {label}
     </button>
   );
   if (step.kind === 'watch' || step.kind === 'none') return null;
-  const said = (): string => {
-    switch (step.kind) {
-      case 'fit':
-        return `Fit a new ${name(step.position)} on trial. Hold the old one, bagged and tagged: it is not binned until it is proven.`;
-      case 'keep':
-        return `It was ${step.positions.map((i) => `the ${name(i)}`).join(' and ')}: the new stays, the old is spent and goes as waste.`;
-      case 'putBack':
-        return `Not the ${name(step.position)} alone. Put the ORIGINAL ${name(step.position)} back; the new one returns to stock. Then a new ${name(step.next)} goes in.`;
-      case 'fitToo':
-        return `Not this one alone either: both are spent. Fit the new ${name(step.position)} too.`;
-      case 'putAllBack':
-        return 'Neither: every original goes back, the new parts return to stock. Look before the filters: hose, leak, fan.';
-    }
-  };
-  const deeds = (): readonly { readonly label: string; readonly deed: Parameters<typeof doIt>[0] }[] => {
-    switch (step.kind) {
-      case 'fit':
-      case 'fitToo':
-        return [
-          {
-            label: `New ${name(step.position)} is in: take 1 from stock`,
-            deed: { kind: 'trialIn', position: step.position },
-          },
-        ];
-      case 'keep':
-        return step.positions.map((position) => ({
-          label: `Keep the new ${name(position)}`,
-          deed: { kind: 'trialKeep', position },
-        }));
-      case 'putBack':
-        return [
-          {
-            label: `Original ${name(step.position)} is back: return 1 to stock`,
-            deed: { kind: 'trialBack', position: step.position },
-          },
-        ];
-      case 'putAllBack':
-        return step.positions.map((position) => ({
-          label: `Original ${name(position)} is back: return 1 to stock`,
-          deed: { kind: 'trialBack', position },
-        }));
-    }
-  };
   const lacking = step.kind === 'fit' && !spare(step.position);
   return (
     <section aria-labelledby="swap" className="panel p-3" style={{ borderLeft: '6px solid var(--color-primary)' }}>
       <p className="caption text-primary font-bold">Swap in new</p>
       <h2 id="swap" className="text-lg leading-tight font-bold">
-        {said()}
+        {swapWords(step, name)}
       </h2>
       {step.kind !== 'keep' && <Caution record={p.record} />}
       {step.kind !== 'keep' && p.record.hazard !== 'plain' && (
@@ -225,7 +233,7 @@ export const SwapCard = ({ step, ...p }: BenchPart & { readonly step: SwapStep }
           No spare is kept for it: choose another order of tests, or another test.
         </p>
       ) : (
-        <div className="mt-2 flex flex-wrap gap-1">{deeds().map((d) => button(d.label, d.deed))}</div>
+        <div className="mt-2 flex flex-wrap gap-1">{swapDeeds(step, name).map((d) => button(d.label, d.deed))}</div>
       )}
       <div className="mt-2 flex flex-wrap gap-1">
         <button

@@ -182,7 +182,7 @@ interface CaseBenchProps extends FindProps {
 }
 
 const CaseBench = (p: CaseBenchProps) => {
-  const [ui, dispatch] = useReducer(findReducer, p.by || p.record.by, startFind);
+  const [ui, dispatch] = useReducer(findReducer, p.by, startFind);
   const { reply, doIt } = useCase(p.machine.tag, p.open, dispatch);
   const record = reply.record ?? p.record;
   const state = useMemo(() => caseState(record), [record]);

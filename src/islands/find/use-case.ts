@@ -1,6 +1,7 @@
 import { useCallback, useState } from 'react';
 import { type CaseDeed, OpenCaseReply } from '@/contracts/find';
 import { setChoice } from '@/ui/cookies';
+import { loadAnew, shownIsOld } from '@/ui/load-anew';
 import { usePostOnce } from '@/ui/use-post-once';
 import type { FindAction } from './state';
 
@@ -31,14 +32,14 @@ export const useCase = (tag: string, first: OpenCaseReply, dispatch: (action: Fi
         window.location.assign(`/m/${encodeURIComponent(tag)}/cases/${caseId}`);
         return true;
       }
-      const response = await fetch(base);
-      const fresh = OpenCaseReply.safeParse(await response.json());
-      if (fresh.success) setReply(fresh.data);
-      else window.location.reload();
-      dispatch({ type: 'done' });
+      const fresh = await loadAnew(base, OpenCaseReply);
+      if (fresh) {
+        setReply(fresh);
+        dispatch({ type: 'done' });
+      } else dispatch({ type: 'refused', problems: [shownIsOld()] });
       return true;
     },
-    [base, caseId, dispatch, tag],
+    [base, caseId, dispatch, post, tag],
   );
   return { reply, doIt };
 };

@@ -53,8 +53,7 @@ export const useFindings = (
   useEffect(() => {
     newest.current = asked;
     client.current?.ask(progress, school);
-    // The progress is made anew at every fold; what it says is what matters.
-  }, [asked, setup, complaint, words]);
+  }, [asked, progress, school, setup, complaint, words]);
 
   return {
     findings: held.findings,

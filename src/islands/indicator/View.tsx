@@ -7,6 +7,7 @@ import type { Problem } from '@/messages/failures';
 import { NOT_READY_WORDS, VERDICT_WORDS } from '@/messages/indicator';
 import { newClientId, postAction } from '@/ui/post-action';
 import { FieldProblems } from '@/ui/problems';
+import { InitialsField } from '@/ui/text-fields';
 import { ToneMark } from '@/ui/tone-mark';
 
 interface IndicatorProps {
@@ -143,6 +144,47 @@ const Prerequisite = ({
   </fieldset>
 );
 
+interface VerdictProps {
+  readonly verdict: keyof typeof VERDICT_WORDS;
+  readonly caseId: number | null;
+  readonly kept: 'no' | 'going' | 'yes';
+  readonly by: string;
+  readonly setBy: (by: string) => void;
+  readonly keep: () => Promise<void>;
+}
+
+const Verdict = ({ verdict, caseId, kept, by, setBy, keep }: VerdictProps) => (
+  <div role="status">
+    <p className="text-xl">
+      <ToneMark tone={verdict === 'good' ? 'good' : 'stop'} word={VERDICT_WORDS[verdict][0]} />
+    </p>
+    <p>{VERDICT_WORDS[verdict][1]}</p>
+    {caseId !== null && kept !== 'yes' && (
+      <p className="mt-2 flex items-end gap-1">
+        <InitialsField value={by} onValue={setBy} />
+        <button
+          type="button"
+          className="go"
+          disabled={by.trim() === '' || kept === 'going'}
+          onClick={() => void keep()}
+        >
+          Save to the open case
+        </button>
+      </p>
+    )}
+    {kept === 'yes' && <p className="tone-good font-bold">Saved to the case log.</p>}
+    {caseId === null && <p className="soft">Open a case under Find to save it.</p>}
+  </div>
+);
+
+const seenDeed = (verdict: VerdictProps['verdict']) => ({
+  kind: 'saw',
+  operation: { kind: 'disc' },
+  seen: { kind: 'word', word: verdict === 'good' ? 'good' : 'bad' },
+  note: VERDICT_WORDS[verdict][0],
+  correctsEventId: null,
+});
+
 /** The indicator helper: the disc for this hose at true scale, its prerequisite, and what the light says. */
 export const IndicatorCheck = ({ tag, boreM, selectorM, hasLamp, filters, caseId, units, by }: IndicatorProps) => {
   const [said, setSaid] = useState<ReadonlySet<string>>(new Set());
@@ -166,18 +208,11 @@ export const IndicatorCheck = ({ tag, boreM, selectorM, hasLamp, filters, caseId
   const keep = async () => {
     if (!verdict || caseId === null || kept !== 'no') return;
     setKept('going');
-    const deed = {
-      kind: 'saw',
-      operation: { kind: 'disc' },
-      seen: { kind: 'word', word: verdict === 'good' ? 'good' : 'bad' },
-      note: VERDICT_WORDS[verdict][0],
-      correctsEventId: null,
-    };
     const posted = await postAction(`/api/machines/${encodeURIComponent(tag)}/cases/deeds`, {
       clientId: newClientId(),
       by: initials.trim().toUpperCase(),
       caseId,
-      deed,
+      deed: seenDeed(verdict),
     });
     setKept(posted.ok ? 'yes' : 'no');
     setProblems(posted.ok ? [] : posted.problems);
@@ -218,36 +253,7 @@ export const IndicatorCheck = ({ tag, boreM, selectorM, hasLamp, filters, caseId
           <Seen label="With the disc on" value={covered} onSeen={setCovered} off={off} />
           <Seen label="With the disc off again" value={uncovered} onSeen={setUncovered} off={off} />
           {verdict && (
-            <div role="status">
-              <p className="text-xl">
-                <ToneMark tone={verdict === 'good' ? 'good' : 'stop'} word={VERDICT_WORDS[verdict][0]} />
-              </p>
-              <p>{VERDICT_WORDS[verdict][1]}</p>
-              {caseId !== null && kept !== 'yes' && (
-                <p className="mt-2 flex items-end gap-1">
-                  <label className="block w-20">
-                    <span className="caption">Initials</span>
-                    <input
-                      className="field"
-                      value={initials}
-                      maxLength={12}
-                      autoComplete="off"
-                      onChange={(e) => setInitials(e.currentTarget.value)}
-                    />
-                  </label>
-                  <button
-                    type="button"
-                    className="go"
-                    disabled={initials.trim() === '' || kept === 'going'}
-                    onClick={() => void keep()}
-                  >
-                    Keep it in the open case
-                  </button>
-                </p>
-              )}
-              {kept === 'yes' && <p className="tone-good font-bold">In the log of the case.</p>}
-              {caseId === null && <p className="soft">Open a case under Find to keep it.</p>}
-            </div>
+            <Verdict verdict={verdict} caseId={caseId} kept={kept} by={initials} setBy={setInitials} keep={keep} />
           )}
           <FieldProblems id="indicator-problems" problems={problems} />
         </div>

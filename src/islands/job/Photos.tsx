@@ -78,7 +78,11 @@ export const Photos = ({ tag, record, step, by, onKept }: PhotosProps) => {
       </label>
       {kept.map((id) => (
         <a key={id} href={`/api/photos/${id}`} target="_blank" rel="noreferrer">
-          <img src={`/api/photos/${id}`} alt={`Photo ${id} at this step`} className="border-base-300 h-11 border" />
+          <img
+            src={`/api/photos/${id}`}
+            alt={`Taken at this step, no. ${id}`}
+            className="border-base-300 h-11 border"
+          />
         </a>
       ))}
       <FieldProblems id="photo-problems" problems={problems} />

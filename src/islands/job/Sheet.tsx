@@ -65,12 +65,44 @@ const Line = ({
   </li>
 );
 
-/** A whole change on one sheet: every question in a row, each answered by itself, none beforehand. */
-export const Sheet = ({ machine, way, start, units, onBack }: SheetProps) => {
+interface InHandProps {
+  readonly shown: boolean;
+  readonly inHand: boolean;
+  readonly setInHand: (inHand: boolean) => void;
+}
+
+/** The ledger has none: gone past only by saying that it is in the hand. */
+export const InHand = ({ shown, inHand, setInHand }: InHandProps) =>
+  shown && (
+    <label className="flex min-h-11 items-center gap-2 font-semibold">
+      <input
+        type="checkbox"
+        className="checkbox"
+        checked={inHand}
+        onChange={(e) => setInHand(e.currentTarget.checked)}
+      />{' '}
+      I have one in my hand
+    </label>
+  );
+
+/** What of a procedure the sheet asks: its checks, and the proof of its class. */
+const questionsOf = (machine: Machine, way: SheetProps['way']) => {
   const assembled = assemble(machine, way.job, machine.hazard);
   const steps = assembled.ok ? assembled.value.steps : [];
-  const asked = steps.filter((s) => s.check !== undefined || s.key === 'integrityTest');
-  const cautions = [...new Set(steps.flatMap((s) => (s.caution ? [CAUTION_WORDS[s.caution]] : [])))];
+  return {
+    asked: steps.filter((s) => s.check !== undefined || s.key === 'integrityTest'),
+    cautions: [...new Set(steps.flatMap((s) => (s.caution ? [CAUTION_WORDS[s.caution]] : [])))],
+  };
+};
+
+const questionAt = (machine: Machine, step: Step): string => {
+  const stage = step.stage === null ? undefined : machine.stages[step.stage];
+  return `${stage ? `${capital(thingAt(stage))}: ` : ''}${askOf(step)}`;
+};
+
+/** A whole change on one sheet: every question in a row, each answered by itself, none beforehand. */
+export const Sheet = ({ machine, way, start, units, onBack }: SheetProps) => {
+  const { asked, cautions } = questionsOf(machine, way);
   const [answers, setAnswers] = useState<readonly Answer[]>(() => asked.map(() => null));
   const [wasteKg, setWasteKg] = useState<number | null>(null);
   const [bad, setBad] = useState(false);
@@ -97,10 +129,6 @@ export const Sheet = ({ machine, way, start, units, onBack }: SheetProps) => {
     setChoice('mw_by', by);
     window.location.assign(`/m/${encodeURIComponent(machine.tag)}/jobs/${posted.reply.id}`);
   };
-  const nameOf = ({ stage: position }: Step) => {
-    const stage = position === null ? undefined : machine.stages[position];
-    return stage ? thingAt(stage) : 'machine';
-  };
   return (
     <section className="mx-auto max-w-3xl py-3" aria-labelledby="sheet">
       <h2 id="sheet" className="text-2xl font-bold">
@@ -111,7 +139,7 @@ export const Sheet = ({ machine, way, start, units, onBack }: SheetProps) => {
         {asked.map((s, i) => (
           <Line
             key={`${s.key}-${s.check}-${s.stage}`}
-            question={`${nameOf(s) === 'machine' ? '' : `${capital(nameOf(s))}: `}${askOf(s)}`}
+            question={questionAt(machine, s)}
             answer={answers[i] ?? null}
             setAnswer={(a) => setAnswers((now) => now.map((x, k) => (k === i ? a : x)))}
           />
@@ -144,17 +172,7 @@ export const Sheet = ({ machine, way, start, units, onBack }: SheetProps) => {
           Back
         </button>
       </div>
-      {problemsAt(problems, 'partInHand').length > 0 && (
-        <label className="flex min-h-11 items-center gap-2 font-semibold">
-          <input
-            type="checkbox"
-            className="checkbox"
-            checked={inHand}
-            onChange={(e) => setInHand(e.currentTarget.checked)}
-          />{' '}
-          It is in my hand all the same
-        </label>
-      )}
+      <InHand shown={problemsAt(problems, 'partInHand').length > 0} inHand={inHand} setInHand={setInHand} />
       {start.by.trim() === '' && <p className="tone-watch font-semibold">Go back and give your initials.</p>}
       <FieldProblems id="sheet-problems" problems={problems} />
     </section>

@@ -18,7 +18,8 @@ import { DustQuestion, dustSaid, KEEP_REFUSAL } from '@/ui/dust/dust-question';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import { usePostOnce } from '@/ui/use-post-once';
 import { type JobChoice, jobChoices } from './choice';
-import { Sheet } from './Sheet';
+import { InitialsField } from '@/ui/text-fields';
+import { InHand, Sheet } from './Sheet';
 
 interface StartProps {
   readonly machine: Machine;
@@ -151,17 +152,79 @@ const NoStock = ({
   problems.length === 0 ? null : (
     <div>
       <FieldProblems id="stock-problems" problems={problems} />
-      <label className="flex min-h-11 items-center gap-2 font-semibold">
-        <input
-          type="checkbox"
-          className="checkbox"
-          checked={s.partInHand}
-          onChange={(e) => set({ partInHand: e.currentTarget.checked })}
-        />
-        It is in my hand all the same
-      </label>
+      <InHand shown inHand={s.partInHand} setInHand={(partInHand) => set({ partInHand })} />
     </div>
   );
+
+interface BeginProps {
+  readonly s: StartState;
+  readonly set: Set;
+  readonly people: 1 | 2;
+  readonly setPeople: (people: 1 | 2) => void;
+  readonly ready: boolean;
+  readonly label: string;
+  readonly start: () => Promise<void>;
+}
+
+const BeginRow = ({ s, set, people, setPeople, ready, label, start }: BeginProps) => (
+  <div className="flex flex-wrap items-end gap-2">
+    <InitialsField value={s.by} onValue={(by) => set({ by })} />
+    <button
+      type="button"
+      className="choice"
+      aria-pressed={people === 2}
+      onClick={() => setPeople(people === 2 ? 1 : 2)}
+    >
+      Two people
+    </button>
+    <button type="button" className="go flex-1" disabled={!ready} onClick={() => void start()}>
+      {label}
+    </button>
+  </div>
+);
+
+interface OtherWaysProps {
+  readonly machine: Machine;
+  readonly way: JobChoice['ways'][number];
+  readonly hazard: DustHazard;
+  readonly openSheet: () => void;
+}
+
+const OtherWays = ({ machine, way, hazard, openSheet }: OtherWaysProps) => (
+  <p className="flex flex-wrap gap-1">
+    {onSheet(machine, way, hazard) && (
+      <button type="button" className="choice text-sm" onClick={openSheet}>
+        Short form on one sheet
+      </button>
+    )}
+    <a className="choice inline-flex items-center text-sm" href={cardOf(machine, way.job, hazard)}>
+      Print as a card
+    </a>
+  </p>
+);
+
+const useBegin = (tag: string, s: StartState, people: 1 | 2) => {
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const post = usePostOnce();
+  const begin = async (way: JobChoice['ways'][number] | null) => {
+    if (!way) return;
+    const upper = s.by.trim().toUpperCase();
+    const posted = await post(`/api/machines/${encodeURIComponent(tag)}/jobs`, {
+      ...s,
+      by: upper,
+      people,
+      job: way.job,
+    });
+    if (!posted) return;
+    if (!posted.ok) {
+      setProblems(posted.problems);
+      return;
+    }
+    setChoice('mw_by', upper);
+    window.location.reload();
+  };
+  return { problems, setProblems, begin };
+};
 
 /** The start of a guided change: the hazard, the job, the way the maker built it for, and why. */
 export const Start = ({ machine, by, stageId, units, wanted, ownDusts }: StartProps) => {
@@ -181,30 +244,13 @@ export const Start = ({ machine, by, stageId, units, wanted, ownDusts }: StartPr
   const [school, setSchool] = useState<ChangeSchool | null>(null);
   const [people, setPeople] = useState<1 | 2>(1);
   const [sheet, setSheet] = useState(false);
-  const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const post = usePostOnce();
+  const { problems, setProblems, begin } = useBegin(machine.tag, s, people);
   useEffect(() => {
     document.documentElement.dataset['job'] = 'ready';
   }, []);
   const way = chosen?.ways.find((w) => w.school === school) ?? chosen?.ways[0] ?? null;
   const set: Set = (over) => setS((now) => ({ ...now, ...over }));
-  const start = async () => {
-    if (!way) return;
-    const upper = s.by.trim().toUpperCase();
-    const posted = await post(`/api/machines/${encodeURIComponent(machine.tag)}/jobs`, {
-      ...s,
-      by: upper,
-      people,
-      job: way.job,
-    });
-    if (!posted) return;
-    if (!posted.ok) {
-      setProblems(posted.problems);
-      return;
-    }
-    setChoice('mw_by', upper);
-    window.location.reload();
-  };
+  const start = () => begin(way);
   if (sheet && way)
     return <Sheet machine={{ ...machine, hazard }} way={way} start={s} units={units} onBack={() => setSheet(false)} />;
   const stock = problemsAt(problems, 'partInHand');
@@ -233,51 +279,21 @@ export const Start = ({ machine, by, stageId, units, wanted, ownDusts }: StartPr
           }}
         />
         {chosen && way && chosen.ways.length > 1 && <Way chosen={chosen} school={way.school} setSchool={setSchool} />}
-        <div className="flex flex-wrap items-end gap-2">
-          <label className="block w-20 shrink-0">
-            <span className="caption">Initials</span>
-            <input
-              className="field"
-              value={s.by}
-              maxLength={12}
-              autoComplete="off"
-              onChange={(e) => set({ by: e.currentTarget.value })}
-            />
-          </label>
-          <button
-            type="button"
-            className="choice"
-            aria-pressed={people === 2}
-            onClick={() => setPeople(people === 2 ? 1 : 2)}
-          >
-            Two people
-          </button>
-          <button
-            type="button"
-            className="go flex-1"
-            disabled={!way || said.own.toConfirm.length > 0}
-            onClick={() => void start()}
-          >
-            {said.machine.standing.refusal ? KEEP_REFUSAL : 'Begin'}
-          </button>
-        </div>
+        <BeginRow
+          s={s}
+          set={set}
+          people={people}
+          setPeople={setPeople}
+          ready={way !== null && said.own.toConfirm.length === 0}
+          label={said.machine.standing.refusal ? KEEP_REFUSAL : 'Begin'}
+          start={start}
+        />
         <FieldProblems
           id="start-problems"
           problems={problems.filter((x) => !x.path.startsWith('dust') && x.path !== 'partInHand')}
         />
         <NoStock s={s} set={set} problems={stock} />
-        {way && (
-          <p className="flex flex-wrap gap-1">
-            {onSheet(machine, way, hazard) && (
-              <button type="button" className="choice text-sm" onClick={() => setSheet(true)}>
-                On one sheet, for the experienced
-              </button>
-            )}
-            <a className="choice inline-flex items-center text-sm" href={cardOf(machine, way.job, hazard)}>
-              Print as a card
-            </a>
-          </p>
-        )}
+        {way && <OtherWays machine={machine} way={way} hazard={hazard} openSheet={() => setSheet(true)} />}
       </div>
     </div>
   );

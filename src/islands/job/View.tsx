@@ -13,6 +13,7 @@ import { PROCEDURE_WORDS } from '@/messages/procedure';
 import { AirBand } from '@/ui/air-path/air-band';
 import { AirPathStrip } from '@/ui/air-path/strip';
 import { setChoice } from '@/ui/cookies';
+import { loadAnew, shownIsOld } from '@/ui/load-anew';
 import { usePostOnce } from '@/ui/use-post-once';
 import { Integrity } from './Integrity';
 import { Player } from './Player';
@@ -40,14 +41,15 @@ const useJob = (tag: string, first: OpenJobReply) => {
   const [reply, setReply] = useState(first);
   const base = `/api/machines/${encodeURIComponent(tag)}/jobs`;
   const says = saysOf(reply);
-  const reload = useCallback(async () => {
-    const fresh = OpenJobReply.safeParse(await (await fetch(base)).json());
-    if (!fresh.success || !fresh.data.record) return true;
-    if (saysOf(fresh.data) !== says) {
+  /** Brings the page up to date; null when it could not, false when the whole page is being loaded again. */
+  const reload = useCallback(async (): Promise<boolean | null> => {
+    const fresh = await loadAnew(base, OpenJobReply);
+    if (!fresh?.record) return null;
+    if (saysOf(fresh) !== says) {
       window.location.reload();
       return false;
     }
-    setReply(fresh.data);
+    setReply(fresh);
     return true;
   }, [base, says]);
   return { reply, base, reload };
@@ -57,7 +59,7 @@ const JobBench = (p: JobProps & { readonly first: JobRecord }) => {
   const { machine } = p;
   const { reply, base, reload } = useJob(machine.tag, p.open);
   const record: JobRecord = reply.record ?? p.first;
-  const [by, setBy] = useState(p.by || p.first.by);
+  const [by, setBy] = useState(p.by);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [sending, setSending] = useState(false);
   const post = usePostOnce();
@@ -76,8 +78,9 @@ const JobBench = (p: JobProps & { readonly first: JobRecord }) => {
         return;
       }
     }
-    setProblems(posted.ok ? [] : posted.problems);
-    if (await reload()) setSending(false);
+    const fresh = await reload();
+    setProblems([...(posted.ok ? [] : posted.problems), ...(fresh === null ? [shownIsOld()] : [])]);
+    if (fresh !== false) setSending(false);
   };
   const state = jobState(record);
   const stage = record.procedure.stage === null ? null : (record.stages[record.procedure.stage]?.id ?? null);

@@ -44,41 +44,63 @@ const Entry = ({ state, dispatch, problems, field, label, placeholder }: EntryPr
   );
 };
 
-/** Rig, hose and air: what carries over from the last test and is looked at when it changed. */
-export const RigAndAir = ({
-  state,
-  dispatch,
-  problems,
-  instruments,
-  today,
-}: Props & { readonly instruments: readonly Instrument[]; readonly today: string }) => {
-  const { reads, needs, measurand } = METHODS[state.method];
-  const needsBore = needs.includes('bore');
-  const fitting = instruments.filter((i) => i.reads === reads);
+type RigProps = Props & { readonly instruments: readonly Instrument[]; readonly today: string };
+
+const InstrumentChoice = ({ state, dispatch, problems, instruments, today }: RigProps) => {
+  const fitting = instruments.filter((i) => i.reads === METHODS[state.method].reads);
   const chosen = fitting.find((i) => i.id === state.instrumentId);
   const expired = (chosen?.calibrationDueOn ?? today) < today;
+  return (
+    <label className="block">
+      <span className="caption">Instrument</span>
+      <select
+        className="field"
+        value={state.instrumentId ?? ''}
+        onChange={(e) => dispatch({ type: 'instrument', id: e.target.value === '' ? null : Number(e.target.value) })}
+      >
+        <option value="">not listed: its own error is left out</option>
+        {fitting.map((i) => (
+          <option key={i.id} value={i.id}>
+            {i.name}
+          </option>
+        ))}
+      </select>
+      {expired && (
+        <span className="tone-watch text-sm font-bold">Calibration ran out on {chosen?.calibrationDueOn}.</span>
+      )}
+      <FieldProblems id="instrument-problems" problems={problemsAt(problems, 'instrumentId')} />
+    </label>
+  );
+};
+
+const DuctLoadChoice = ({ state, dispatch }: Pick<Props, 'state' | 'dispatch'>) => (
+  <label className="block">
+    <span className="caption">The duct carries</span>
+    <select
+      className="field"
+      value={state.ductLoad ?? ''}
+      onChange={(e) =>
+        dispatch({ type: 'ductLoad', value: e.target.value === '' ? null : (e.target.value as DuctLoad) })
+      }
+    >
+      <option value="">not judged: no duct</option>
+      {(Object.keys(DUCT_WORDS) as DuctLoad[]).map((load) => (
+        <option key={load} value={load}>
+          {DUCT_WORDS[load]}
+        </option>
+      ))}
+    </select>
+  </label>
+);
+
+/** Rig, hose and air: what carries over from the last test and is looked at when it changed. */
+export const RigAndAir = ({ state, dispatch, problems, instruments, today }: RigProps) => {
+  const { needs, measurand } = METHODS[state.method];
+  const needsBore = needs.includes('bore');
   const props = { state, dispatch, problems };
   return (
     <div className="space-y-2">
-      <label className="block">
-        <span className="caption">Instrument</span>
-        <select
-          className="field"
-          value={state.instrumentId ?? ''}
-          onChange={(e) => dispatch({ type: 'instrument', id: e.target.value === '' ? null : Number(e.target.value) })}
-        >
-          <option value="">not listed: its own error is left out</option>
-          {fitting.map((i) => (
-            <option key={i.id} value={i.id}>
-              {i.name}
-            </option>
-          ))}
-        </select>
-        {expired && (
-          <span className="tone-watch text-sm font-bold">Calibration ran out on {chosen?.calibrationDueOn}.</span>
-        )}
-        <FieldProblems id="instrument-problems" problems={problemsAt(problems, 'instrumentId')} />
-      </label>
+      <InstrumentChoice {...props} instruments={instruments} today={today} />
       <div className="grid grid-cols-2 gap-2">
         {needsBore && <Entry {...props} field="bore" label="Bore of the test pipe" />}
         {needsBore && (
@@ -104,25 +126,7 @@ export const RigAndAir = ({
           <Entry {...props} field="wheel" label="Grinder wheel on this branch" placeholder="none" />
         )}
       </div>
-      {measurand === 'flow' && (
-        <label className="block">
-          <span className="caption">The duct carries</span>
-          <select
-            className="field"
-            value={state.ductLoad ?? ''}
-            onChange={(e) =>
-              dispatch({ type: 'ductLoad', value: e.target.value === '' ? null : (e.target.value as DuctLoad) })
-            }
-          >
-            <option value="">not judged: no duct</option>
-            {(Object.keys(DUCT_WORDS) as DuctLoad[]).map((load) => (
-              <option key={load} value={load}>
-                {DUCT_WORDS[load]}
-              </option>
-            ))}
-          </select>
-        </label>
-      )}
+      {measurand === 'flow' && <DuctLoadChoice state={state} dispatch={dispatch} />}
       <button
         type="button"
         className="choice w-full text-sm font-semibold"

@@ -1,5 +1,6 @@
 import type { Dispatch } from 'react';
 import type { Problem } from '@/messages/failures';
+import { DayField } from '@/ui/day-field';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import type { MeasureAction, MeasureState } from './state';
 
@@ -14,17 +15,15 @@ interface Props {
 export const WhoAndWhen = ({ state, dispatch, problems, correcting }: Props) => (
   <div className="space-y-2">
     <div className="grid grid-cols-2 gap-2">
-      <label className="block">
-        <span className="caption">When{correcting ? '' : ' (empty: now)'}</span>
-        <input
-          type="datetime-local"
-          className="field"
+      <div>
+        <DayField
+          time
+          label={correcting ? 'When' : 'When (empty: now)'}
           value={state.when}
-          aria-invalid={problemsAt(problems, 'performedAt').length > 0}
-          onChange={(e) => dispatch({ type: 'text', field: 'when', value: e.target.value })}
+          onValue={(value) => dispatch({ type: 'text', field: 'when', value })}
         />
         <FieldProblems id="when-problems" problems={problemsAt(problems, 'performedAt')} />
-      </label>
+      </div>
       <div role="group" aria-label="State of bag and filters">
         <span className="caption">Bag and filters</span>
         <div className="grid grid-cols-2 gap-1">

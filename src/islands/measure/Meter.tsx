@@ -19,12 +19,10 @@ interface Listening {
   readonly nowMs: number;
 }
 
-const useMeter = ({ state, tag }: MeterProps, on: boolean): Listening => {
+const useMeter = ({ state, tag }: MeterProps): Listening => {
   const [listening, setListening] = useState<Listening>({ heard: SILENCE, nowMs: 0 });
   const { method, place, instrumentId } = state;
   useEffect(() => {
-    if (!on) return undefined;
-    setListening({ heard: SILENCE, nowMs: Date.now() });
     const query = new URLSearchParams({ tag, method, place });
     const source = new EventSource(`/api/instruments/${instrumentId ?? 0}/stream?${query.toString()}`);
     const wanted = METHODS[method].reads;
@@ -37,7 +35,7 @@ const useMeter = ({ state, tag }: MeterProps, on: boolean): Listening => {
       clearInterval(tick);
       source.close();
     };
-  }, [on, tag, method, place, instrumentId]);
+  }, [tag, method, place, instrumentId]);
   return listening;
 };
 
@@ -76,11 +74,10 @@ const notice = ({ heard, nowMs }: Listening): string | null => {
   return null;
 };
 
-/** A streaming meter: live needle, a settled mean to hold, and the maximum, marked for what it is. */
-export const Meter = (props: MeterProps) => {
-  const { state, dispatch, units, on } = props;
+const LiveMeter = (props: MeterProps) => {
+  const { state, dispatch, units } = props;
   const [since, setSince] = useState(0);
-  const listening = useMeter(props, on);
+  const listening = useMeter(props);
   // A reading taken from samples that another one already used would be no repeat: each hold starts a new window.
   const samples = listening.heard.samples.filter((s) => s.atMs > since);
   const kind = METHODS[state.method].reads;
@@ -93,7 +90,6 @@ export const Meter = (props: MeterProps) => {
     dispatch({ type: 'held', how, unit, typed: String(Number(fromSi(kind, valueSi, unit).toPrecision(5))) });
   };
   const said = notice(listening);
-  if (!on) return null;
   return (
     <div className="panel flex flex-wrap items-center gap-3 p-2">
       <Needle share={highest > 0 && last ? last.valueSi / (highest * 1.15) : 0} />
@@ -134,3 +130,9 @@ export const ListenButton = ({ on, setOn }: { on: boolean; setOn: (on: boolean) 
     {on ? 'Stop listening' : 'Listen to the bench meter'}
   </button>
 );
+
+/** A streaming meter: live needle, a settled mean to hold, and the maximum, marked for what it is. Another meter, method or place starts anew. */
+export const Meter = (props: MeterProps) =>
+  props.on ? (
+    <LiveMeter {...props} key={[props.state.instrumentId, props.state.method, props.state.place].join(' ')} />
+  ) : null;

@@ -1,4 +1,4 @@
-import { type Dispatch, useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { type ComponentProps, type Dispatch, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { FailureCode } from '@/core/failure/failure';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
@@ -11,7 +11,7 @@ import { type Problem, problemsOf } from '@/messages/failures';
 import type { PathView } from '@/core/calibrate/path-view';
 import { AirPathStrip } from '@/ui/air-path/strip';
 import { setChoice } from '@/ui/cookies';
-import { fromLocalField } from '@/ui/local-moment';
+import { momentSent } from '@/ui/local-moment';
 import { newClientId, postAction } from '@/ui/post-action';
 import { ProbePicture } from '@/ui/probe-picture';
 import { FieldProblems, problemsAt } from '@/ui/problems';
@@ -70,7 +70,7 @@ const bodyOf = (state: MeasureState, props: MeasureProps) => {
     ...toEntry(state, wanted),
     clientId: state.clientId,
     by: state.by.trim().toUpperCase(),
-    performedAt: fromLocalField(state.when) ?? new Date().toISOString(),
+    performedAt: momentSent(state.when),
     instrumentId: state.instrumentId,
     wheel: orNull(state.wheel),
     ductLoad: state.ductLoad,
@@ -201,6 +201,42 @@ const recordWords = (sending: boolean, correcting: boolean, questioned: boolean)
         ? 'It did read that: record'
         : 'Record the test';
 
+interface RecordBarProps extends ComponentProps<typeof Sign> {
+  readonly loose: readonly Problem[];
+  readonly ready: boolean;
+  readonly questioned: boolean;
+  readonly send: () => Promise<void>;
+}
+
+const RecordBar = ({ loose, ready, questioned, send, ...sign }: RecordBarProps) => (
+  <div className="bg-base-100 border-base-300 board:bottom-0 sticky bottom-14 z-20 space-y-1 border-t py-2">
+    <FieldProblems id="loose-problems" problems={loose} />
+    <div className="flex items-start gap-2">
+      <Sign {...sign} />
+      <button
+        type="button"
+        className="go min-w-0 flex-1"
+        disabled={sign.state.sending || !ready}
+        onClick={() => void send()}
+      >
+        {recordWords(sign.state.sending, sign.correcting, questioned)}
+      </button>
+    </div>
+  </div>
+);
+
+const PlaceAndMethod = (choosing: ComponentProps<typeof MethodChoice>) => (
+  <div className="grid items-start gap-2 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
+    <PlaceChoice state={choosing.state} dispatch={choosing.dispatch} />
+    <div className="flex items-start gap-2">
+      <ProbePicture method={choosing.state.method} />
+      <div className="min-w-0 flex-1">
+        <MethodChoice {...choosing} />
+      </div>
+    </div>
+  </div>
+);
+
 /** The bench's Measure: place and method, preconditions, readings, verdict while typing, record. */
 export const Measure = (props: MeasureProps) => {
   const { machine, units } = props;
@@ -234,15 +270,7 @@ export const Measure = (props: MeasureProps) => {
         openStageId={stageId}
       />
       <div className="space-y-2 pt-2 pb-3">
-        <div className="grid items-start gap-2 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
-          <PlaceChoice state={state} dispatch={dispatch} />
-          <div className="flex items-start gap-2">
-            <ProbePicture method={state.method} />
-            <div className="min-w-0 flex-1">
-              <MethodChoice {...choosing} />
-            </div>
-          </div>
-        </div>
+        <PlaceAndMethod {...choosing} />
         <MethodSheet {...choosing} />
         <div className="grid gap-4 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
           <div className="min-w-0 space-y-2">
@@ -267,20 +295,13 @@ export const Measure = (props: MeasureProps) => {
           </div>
         </div>
         <Folded {...common} instruments={props.instruments} today={props.today} />
-        <div className="bg-base-100 border-base-300 board:bottom-0 sticky bottom-14 z-20 space-y-1 border-t py-2">
-          <FieldProblems id="loose-problems" problems={loose} />
-          <div className="flex items-start gap-2">
-            <Sign {...common} />
-            <button
-              type="button"
-              className="go min-w-0 flex-1"
-              disabled={state.sending || !ready}
-              onClick={() => void send()}
-            >
-              {recordWords(state.sending, correcting, live.form === 'series' && live.judged.question !== null)}
-            </button>
-          </div>
-        </div>
+        <RecordBar
+          {...common}
+          loose={loose}
+          ready={ready}
+          questioned={live.form === 'series' && live.judged.question !== null}
+          send={send}
+        />
         {!correcting && count > 0 && (
           <button type="button" className="soft min-h-11 underline underline-offset-4" onClick={startOver}>
             Clear the pad and start over

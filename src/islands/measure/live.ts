@@ -34,7 +34,7 @@ export type Live =
   | { readonly form: 'series'; readonly judged: Judged }
   | { readonly form: 'other'; readonly reduced: Exclude<Reduced, { form: 'series' }> };
 
-const useOf = (state: MeasureState): TestUse => {
+const testUse = (state: MeasureState): TestUse => {
   const typed = orNull(state.wheel);
   const wheel = typed ? parseWheel(typed) : null;
   return { wheelM: wheel?.ok ? wheel.value : null, ductLoad: state.ductLoad };
@@ -53,7 +53,7 @@ const judge = (
     (valueSi) => questionReading({ kind: machine.kind, measurand: reduced.measurand, valueSi }) ?? [],
   );
   return {
-    ...judgeSeries({ machine, tests, thresholds, at, reduced, use: useOf(state) }),
+    ...judgeSeries({ machine, tests, thresholds, at, reduced, use: testUse(state) }),
     question: questions[0] ?? null,
   };
 };

@@ -8,6 +8,7 @@ import { sayRule } from '@/messages/needs';
 import { capital } from '@/messages/words';
 import { setChoice } from '@/ui/cookies';
 import { FieldProblems } from '@/ui/problems';
+import { InitialsField } from '@/ui/text-fields';
 import { usePostOnce } from '@/ui/use-post-once';
 
 interface RulesProps {
@@ -49,6 +50,43 @@ const companyOf = (machine: Machine, stage: Stage): readonly RuleTemplate[] =>
       },
     ]);
 
+interface RuleLineProps {
+  readonly line: RuleTemplate;
+  readonly setRule: (rule: RuleTemplate['rule']) => void;
+  readonly takeOut: () => void;
+}
+
+const RuleLine = ({ line: { rule, school }, setRule, takeOut }: RuleLineProps) => {
+  const figure = figureOf(rule);
+  return (
+    <li className="flex flex-wrap items-center gap-2">
+      {figure && (
+        <label className="flex items-center gap-1">
+          <span className="sr-only">
+            {figure.label} of: {sayRule(rule)}
+          </span>
+          <input
+            className="field w-20"
+            inputMode="decimal"
+            defaultValue={figure.value}
+            onChange={(e) => {
+              const n = Number(e.currentTarget.value.replace(',', '.'));
+              if (Number.isFinite(n)) setRule(figure.with(n));
+            }}
+          />
+          {figure.label}
+        </label>
+      )}
+      <span className="min-w-0 flex-1">
+        <strong>{capital(sayRule(rule))}</strong> <span className="soft text-sm">{school}</span>
+      </span>
+      <button type="button" className="choice" aria-label={`Remove: ${sayRule(rule)}`} onClick={takeOut}>
+        <X size={16} aria-hidden="true" />
+      </button>
+    </li>
+  );
+};
+
 const StageRules = ({
   machine,
   stage,
@@ -79,42 +117,14 @@ const StageRules = ({
   return (
     <div className="space-y-1 pb-3">
       <ul>
-        {rules.map((r, i) => {
-          const figure = figureOf(r.rule);
-          return (
-            <li key={`${i}-${r.rule.kind}`} className="flex flex-wrap items-center gap-2">
-              {figure && (
-                <label className="flex items-center gap-1">
-                  <span className="sr-only">
-                    {figure.label} of: {sayRule(r.rule)}
-                  </span>
-                  <input
-                    className="field w-20"
-                    inputMode="decimal"
-                    defaultValue={figure.value}
-                    onChange={(e) => {
-                      const n = Number(e.currentTarget.value.replace(',', '.'));
-                      if (Number.isFinite(n))
-                        setRules(rules.map((x, k) => (k === i ? { ...x, rule: figure.with(n) } : x)));
-                    }}
-                  />
-                  {figure.label}
-                </label>
-              )}
-              <span className="min-w-0 flex-1">
-                <strong>{capital(sayRule(r.rule))}</strong> <span className="soft text-sm">{r.school}</span>
-              </span>
-              <button
-                type="button"
-                className="choice"
-                aria-label={`Take out: ${sayRule(r.rule)}`}
-                onClick={() => setRules(rules.filter((_, k) => k !== i))}
-              >
-                <X size={16} aria-hidden="true" />
-              </button>
-            </li>
-          );
-        })}
+        {rules.map((r, i) => (
+          <RuleLine
+            key={`${i}-${r.rule.kind}`}
+            line={r}
+            setRule={(rule) => setRules(rules.map((x, k) => (k === i ? { ...x, rule } : x)))}
+            takeOut={() => setRules(rules.filter((_, k) => k !== i))}
+          />
+        ))}
         {rules.length === 0 && <li className="soft">No rule: it is never due by itself.</li>}
       </ul>
       <div className="flex flex-wrap items-end gap-1">
@@ -134,16 +144,7 @@ const StageRules = ({
             </option>
           ))}
         </select>
-        <label className="block w-20">
-          <span className="caption">Initials</span>
-          <input
-            className="field"
-            value={initials}
-            maxLength={12}
-            autoComplete="off"
-            onChange={(e) => setInitials(e.currentTarget.value)}
-          />
-        </label>
+        <InitialsField value={initials} onValue={setInitials} />
         <button type="button" className="choice font-semibold" disabled={!changed} onClick={() => void save()}>
           Use these rules
         </button>

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Problem } from '@/messages/failures';
 import { setChoice } from '@/ui/cookies';
+import { DayField } from '@/ui/day-field';
 import { FieldProblems } from '@/ui/problems';
 import { usePostOnce } from '@/ui/use-post-once';
 
@@ -46,10 +47,9 @@ export const Order = (p: OrderProps) => {
             onChange={(e) => setPacks(e.currentTarget.value)}
           />
         </label>
-        <label className="block w-40">
-          <span className="caption">Here by</span>
-          <input className="field" type="date" value={day} onChange={(e) => setDay(e.currentTarget.value)} />
-        </label>
+        <div className="w-40">
+          <DayField label="Due on" value={day} onValue={setDay} />
+        </div>
         <label className="block w-20">
           <span className="caption">Ordered by</span>
           <input

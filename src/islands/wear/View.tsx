@@ -3,7 +3,9 @@ import type { Machine } from '@/core/machine/machine';
 import type { Problem } from '@/messages/failures';
 import { capital } from '@/messages/words';
 import { setChoice } from '@/ui/cookies';
+import { DayField } from '@/ui/day-field';
 import { FieldProblems } from '@/ui/problems';
+import { InitialsField } from '@/ui/text-fields';
 import { usePostOnce } from '@/ui/use-post-once';
 
 interface LogWearProps {
@@ -20,8 +22,12 @@ const LOOKS = [
   ['full', 1],
 ] as const;
 
-/** Run hours of a day, and a coarse look at a fill: the two things that make a forecast its own. */
-export const LogWear = ({ machine, today, by }: LogWearProps) => {
+interface HowFullProps {
+  readonly machine: Machine;
+  readonly send: (look: { readonly stageId: number; readonly share: number }) => Promise<void>;
+}
+
+const HowFull = ({ machine, send }: HowFullProps) => {
   const filled = machine.stages.filter(
     (s) =>
       s.kind === 'bag' ||
@@ -29,12 +35,61 @@ export const LogWear = ({ machine, today, by }: LogWearProps) => {
       s.kind === 'dropChamber' ||
       s.rules.some((r) => r.rule.kind === 'fill'),
   );
-  const [initials, setInitials] = useState(by);
-  const [day, setDay] = useState(today);
-  const [hours, setHours] = useState('');
+  return filled.map((s) => (
+    <div key={s.id}>
+      <p className="caption">{capital(s.name)}: how full?</p>
+      <div className="flex flex-wrap gap-1">
+        {LOOKS.map(([word, share]) => (
+          <button key={word} type="button" className="choice" onClick={() => void send({ stageId: s.id, share })}>
+            {word}
+          </button>
+        ))}
+      </div>
+    </div>
+  ));
+};
+
+interface OutOfServiceProps {
+  readonly today: string;
+  readonly send: (away: { readonly from: string; readonly to: string; readonly why: string }) => Promise<void>;
+}
+
+const OutOfService = ({ today, send }: OutOfServiceProps) => {
   const [from, setFrom] = useState(today);
   const [to, setTo] = useState(today);
   const [why, setWhy] = useState('');
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer py-2 font-semibold">Out of service for some days</summary>
+      <div className="flex flex-wrap items-end gap-1">
+        <div className="w-40">
+          <DayField label="From" value={from} onValue={setFrom} />
+        </div>
+        <div className="w-40">
+          <DayField label="To" value={to} onValue={setTo} />
+        </div>
+        <label className="block min-w-32 flex-1">
+          <span className="caption">Why</span>
+          <input className="field" value={why} maxLength={120} onChange={(e) => setWhy(e.currentTarget.value)} />
+        </label>
+        <button
+          type="button"
+          className="choice font-semibold"
+          disabled={why.trim() === ''}
+          onClick={() => void send({ from, to, why })}
+        >
+          Plan around it
+        </button>
+      </div>
+    </details>
+  );
+};
+
+/** Run hours of a day, and a coarse look at a fill: the two things that make a forecast its own. */
+export const LogWear = ({ machine, today, by }: LogWearProps) => {
+  const [initials, setInitials] = useState(by);
+  const [day, setDay] = useState(today);
+  const [hours, setHours] = useState('');
   const [dust, setDust] = useState(machine.hours.at(-1)?.dust ?? machine.lastCollected);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const post = usePostOnce();
@@ -61,26 +116,10 @@ export const LogWear = ({ machine, today, by }: LogWearProps) => {
         Write down what it did
       </h2>
       <div className="flex flex-wrap items-end gap-1">
-        <label className="block w-40">
-          <span className="caption">Day</span>
-          <input
-            className="field"
-            type="date"
-            value={day}
-            max={today}
-            onChange={(e) => setDay(e.currentTarget.value)}
-          />
-        </label>
-        <label className="block w-20">
-          <span className="caption">Initials</span>
-          <input
-            className="field"
-            value={initials}
-            maxLength={12}
-            autoComplete="off"
-            onChange={(e) => setInitials(e.currentTarget.value)}
-          />
-        </label>
+        <div className="w-40">
+          <DayField label="Day" value={day} max={today} onValue={setDay} />
+        </div>
+        <InitialsField value={initials} onValue={setInitials} />
       </div>
       <div className="flex flex-wrap items-end gap-1">
         <label className="block w-20">
@@ -106,48 +145,8 @@ export const LogWear = ({ machine, today, by }: LogWearProps) => {
           Log the hours
         </button>
       </div>
-      {filled.map((s) => (
-        <div key={s.id}>
-          <p className="caption">{capital(s.name)}: how full?</p>
-          <div className="flex flex-wrap gap-1">
-            {LOOKS.map(([word, share]) => (
-              <button
-                key={word}
-                type="button"
-                className="choice"
-                onClick={() => void send('looks', { stageId: s.id, share })}
-              >
-                {word}
-              </button>
-            ))}
-          </div>
-        </div>
-      ))}
-      <details>
-        <summary className="min-h-11 cursor-pointer py-2 font-semibold">Out of service for some days</summary>
-        <div className="flex flex-wrap items-end gap-1">
-          <label className="block w-40">
-            <span className="caption">From</span>
-            <input className="field" type="date" value={from} onChange={(e) => setFrom(e.currentTarget.value)} />
-          </label>
-          <label className="block w-40">
-            <span className="caption">To</span>
-            <input className="field" type="date" value={to} onChange={(e) => setTo(e.currentTarget.value)} />
-          </label>
-          <label className="block min-w-32 flex-1">
-            <span className="caption">Why</span>
-            <input className="field" value={why} maxLength={120} onChange={(e) => setWhy(e.currentTarget.value)} />
-          </label>
-          <button
-            type="button"
-            className="choice font-semibold"
-            disabled={why.trim() === ''}
-            onClick={() => void send('away', { from, to, why })}
-          >
-            Plan around it
-          </button>
-        </div>
-      </details>
+      <HowFull machine={machine} send={(body) => send('looks', body)} />
+      <OutOfService today={today} send={(body) => send('away', body)} />
       <FieldProblems id="wear-problems" problems={problems} />
     </section>
   );

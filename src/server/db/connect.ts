@@ -21,7 +21,7 @@ export const openDatabase = (file: string): Db => {
 export const migrate = async (db: Db): Promise<void> => {
   const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(MIGRATIONS) } });
   const { error } = await migrator.migrateToLatest();
-  if (error) throw error instanceof Error ? error : new Error(String(error));
+  if (error) throw error instanceof Error ? error : new Error('a migration failed', { cause: error });
 };
 
 export const openMigrated = async (file: string): Promise<Db> => {

@@ -67,13 +67,14 @@ export const machinesWithOpenCase = async (db: Db): Promise<ReadonlySet<number>>
   const rows = await db
     .selectFrom('fault_case as c')
     .select('c.machine_id')
-    .where(({ not, exists, selectFrom }) =>
-      not(
-        exists(
-          selectFrom('case_event as e')
+    .where((eb) =>
+      eb.not(
+        eb.exists(
+          eb
+            .selectFrom('case_event as e')
             .select('e.id')
             .whereRef('e.case_id', '=', 'c.id')
-            .where(({ fn, val }) => fn<string>('json_extract', ['e.event_json', val('$.kind')]), 'in', [
+            .where((event) => event.fn<string>('json_extract', ['e.event_json', event.val('$.kind')]), 'in', [
               'closed',
               'handedOn',
             ]),

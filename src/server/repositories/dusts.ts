@@ -58,7 +58,7 @@ export const loadDustRecords = async (db: Db): Promise<DustRecords> => {
         text: r.said,
         confirmed: keys(r.confirmed_json),
         denied: keys(r.denied_json),
-        answers: AnswersJson.parse(JSON.parse(r.answers_json)) as CollectedEntry['answers'],
+        answers: AnswersJson.parse(JSON.parse(r.answers_json)),
         own: r.own_level === null ? null : HazardName.parse(r.own_level),
         lowerBecause: r.lower_because,
       }),

@@ -69,7 +69,7 @@ export const runOnce = async <T>(
       return result;
     });
   } catch (error) {
-    if (error instanceof RolledBack) return error.result as Result<T>;
+    if (error instanceof RolledBack) return error.result;
     throw error;
   }
 };

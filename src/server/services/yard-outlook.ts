@@ -86,7 +86,7 @@ const lossesOf = ({ yard, machine, tests, changes }: Told): readonly LossSeen[] 
 
 const zonesOf = ({ yard, tests }: Told): readonly ZoneSeen[] =>
   standing(tests).flatMap(({ test: { detail }, performedAt }) =>
-    detail.kind === 'zone' && detail.stageId !== null && detail.zone !== null
+    detail.kind === 'zone'
       ? [{ stageId: detail.stageId, day: dayAt(performedAt, yard.site.timeZone), zone: detail.zone }]
       : [],
   );

@@ -90,6 +90,36 @@ const Key = ({ whatIf }: { whatIf: boolean }) => (
   </span>
 );
 
+interface FootProps {
+  readonly low: boolean;
+  readonly on: boolean;
+  readonly setOn: (on: boolean) => void;
+  readonly sentence: string;
+}
+
+const Foot = ({ low, on, setOn, sentence }: FootProps) => (
+  <div className={`border-base-300 flex items-center gap-x-4 border-t ${low ? '' : 'flex-wrap'}`}>
+    <p
+      className={
+        low
+          ? 'min-w-0 flex-1 truncate text-xs leading-5 font-semibold'
+          : 'min-w-0 flex-1 basis-64 py-1 text-sm font-semibold'
+      }
+    >
+      {sentence}
+    </p>
+    {!low && <Key whatIf={on} />}
+    <button
+      type="button"
+      className={`choice font-bold ${low ? 'absolute bottom-6 left-0 z-10 text-sm' : ''}`}
+      aria-pressed={on}
+      onClick={() => setOn(!on)}
+    >
+      What if
+    </button>
+  </div>
+);
+
 interface DrawnProps extends StairsProps {
   readonly lines: Lines;
 }
@@ -139,26 +169,14 @@ const Drawn = ({ view, units, compact = false, hush = false, lines: { asNew, now
         caption={!low}
       />
       <StaircaseTable lines={lines} names={names} units={units} />
-      <div className={`border-base-300 flex items-center gap-x-4 border-t ${low ? '' : 'flex-wrap'}`}>
-        <p
-          className={
-            low
-              ? 'min-w-0 flex-1 truncate text-xs leading-5 font-semibold'
-              : 'min-w-0 flex-1 basis-64 py-1 text-sm font-semibold'
-          }
-        >
-          {step && looked === null && !on ? `${first.lead}: ${say(at).replace(/^./, (c) => c.toLowerCase())}` : say(at)}
-        </p>
-        {!low && <Key whatIf={on} />}
-        <button
-          type="button"
-          className={`choice font-bold ${low ? 'absolute bottom-6 left-0 z-10 text-sm' : ''}`}
-          aria-pressed={on}
-          onClick={() => setOn(!on)}
-        >
-          What if
-        </button>
-      </div>
+      <Foot
+        low={low}
+        on={on}
+        setOn={setOn}
+        sentence={
+          step && looked === null && !on ? `${first.lead}: ${say(at).replace(/^./, (c) => c.toLowerCase())}` : say(at)
+        }
+      />
       {on && stairs && (
         <div className="panel mt-1 space-y-3 p-3">
           <WhatIfFigures view={view} now={now} stairs={stairs} units={units} hoseM={state.hose?.boreM ?? view.hoseM} />

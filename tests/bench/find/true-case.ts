@@ -113,7 +113,7 @@ const felt = (kind: FaultKind, position: number, { random, machine, leaves }: Dr
     case 'blocked':
       return medium
         ? make(
-            (size) => (m) => withStage(m, position, (s) => ({ ...CLEAN, ...s, loadPaSM3: (s?.loadPaSM3 ?? 0) + size })),
+            (size) => (m) => withStage(m, position, (s) => ({ ...CLEAN, ...s, loadPaSM3: s.loadPaSM3 + size })),
             [1e2, 1e10],
           )
         : make((size) => (m) => withStage(m, position, (s) => ({ ...CLEAN, ...s, blockFactor: size })), [1, 1e6]);
@@ -150,8 +150,8 @@ const silentFault = (kind: FaultKind, position: number, random: Random): TrueFau
         : {
             ...CLEAN,
             ...s,
-            loadPaSM3: (s?.loadPaSM3 ?? 0) * (1 - ease),
-            blockFactor: (s?.blockFactor ?? 1) * (1 - 0.4 * ease),
+            loadPaSM3: s.loadPaSM3 * (1 - ease),
+            blockFactor: s.blockFactor * (1 - 0.4 * ease),
           },
     );
   };

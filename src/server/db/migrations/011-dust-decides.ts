@@ -1,11 +1,7 @@
 import { type Kysely, sql } from 'kysely';
 import { keepForEver } from '../append-only';
 
-/**
- * What a machine has collected becomes a history: statements, decontaminations, proofs, examinations, openings of a
- * seat. What stood in the machine's own columns is its first statement; its level may raise the register's, never lower it.
- */
-export const up = async (db: Kysely<unknown>): Promise<void> => {
+const createDustTables = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create table dust_entry (
     id integer primary key,
     key text not null,
@@ -38,6 +34,9 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
     by_initials text not null
   ) strict`.execute(db);
   await sql`create index decontamination_of_machine on decontamination (machine_id)`.execute(db);
+};
+
+const createProofTables = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create table penetration_test (
     id integer primary key,
     machine_id integer not null references machine (id),
@@ -70,6 +69,15 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
     by_initials text not null
   ) strict`.execute(db);
   await sql`create index opening_of_stage on seat_opening (stage_id)`.execute(db);
+};
+
+/**
+ * What a machine has collected becomes a history: statements, decontaminations, proofs, examinations, openings of a
+ * seat. What stood in the machine's own columns is its first statement; its level may raise the register's, never lower it.
+ */
+export const up = async (db: Kysely<unknown>): Promise<void> => {
+  await createDustTables(db);
+  await createProofTables(db);
   await sql`alter table stage_change add column done_by text`.execute(db);
   await sql`alter table stage_change add column done_how text`.execute(db);
   await sql`insert into dust_collected (machine_id, since_on, said, confirmed_json, denied_json, answers_json, own_level, lower_because, at, by_initials)

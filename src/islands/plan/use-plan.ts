@@ -1,0 +1,78 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { PlanDays } from '@/core/plan/problem';
+import { type PlanInput, type PlanOptions, type YardProblem, yardProblem } from '@/core/plan/yard-problem';
+import { openPlanner, type PlanClient } from '@/workers/plan-client';
+
+/** Rounds the worker goes on for. */
+const ROUNDS = 3000;
+
+export interface PlanProps {
+  readonly input: PlanInput;
+  readonly options: PlanOptions;
+  readonly days: PlanDays;
+  readonly today: string;
+  readonly by: string;
+}
+
+/** Locks laid over what the server knew, until the page is drawn anew. */
+const withLocks = (input: PlanInput, locks: ReadonlyMap<number, number | null>): PlanInput => ({
+  ...input,
+  machines: input.machines.map((m) => ({
+    ...m,
+    stages: m.stages.map((s) => ({
+      ...s,
+      lockedDay: locks.has(s.stageId) ? (locks.get(s.stageId) ?? null) : s.lockedDay,
+    })),
+  })),
+});
+
+/** The plan of the yard as it stands with the options and locks at hand, sought in a worker. */
+export const usePlan = (p: PlanProps) => {
+  const [options, setOptions] = useState(p.options);
+  const [locks, setLocks] = useState<ReadonlyMap<number, number | null>>(new Map());
+  const input = useMemo(() => withLocks(p.input, locks), [p.input, locks]);
+  const made = useMemo(() => yardProblem(input, options), [input, options]);
+  const [result, setResult] = useState<{
+    readonly days: PlanDays;
+    readonly rounds: number;
+    readonly done: boolean;
+    readonly of: YardProblem;
+  }>({ days: p.days, rounds: 0, done: true, of: made });
+  const client = useRef<PlanClient | null>(null);
+  const first = useRef(true);
+  useEffect(() => {
+    if (first.current) {
+      first.current = false;
+      document.documentElement.dataset['plan'] = 'ready';
+      return;
+    }
+    document.documentElement.dataset['plan'] = 'busy';
+    const planner = openPlanner((reply) => {
+      setResult({ days: reply.days, rounds: reply.rounds, done: reply.done, of: made });
+      if (reply.done) document.documentElement.dataset['plan'] = 'ready';
+    });
+    client.current = planner;
+    planner.plan(made.problem, ROUNDS);
+    return () => planner.stop();
+  }, [made]);
+  const stop = () => {
+    client.current?.stop();
+    setResult((r) => ({ ...r, done: true }));
+    document.documentElement.dataset['plan'] = 'ready';
+  };
+  // Until the first answer of a new problem is there, the old plan does not fit it.
+  const fits = result.of === made && result.days.length === made.problem.tasks.length;
+  return {
+    options,
+    setOptions,
+    locks,
+    setLocks,
+    input,
+    made,
+    days: fits ? result.days : made.problem.tasks.map((t) => t.lockedDay),
+    fits,
+    working: !fits || !result.done,
+    rounds: fits ? result.rounds : 0,
+    stop,
+  };
+};
