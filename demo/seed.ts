@@ -245,7 +245,7 @@ const insertPast = async (s: Seeding, spec: MachineSpec, { id: machineId, stageI
         reason: 'taken',
         at: performedAt,
         by,
-        changeId: id,
+        of: { kind: 'change', id },
         note: '',
       });
     }
@@ -273,7 +273,7 @@ const insertDeliveries = async (s: Seeding): Promise<void> => {
       .executeTakeFirstOrThrow();
     const needed = part.today - (taken.sum ?? 0);
     const opening = needed % part.packSize;
-    const base = { partId, by: 'AB', changeId: null };
+    const base = { partId, by: 'AB', of: { kind: 'none' } as const };
     await insertMovement(s.db, {
       ...base,
       quantity: opening,

@@ -25,9 +25,7 @@ export const insertWear = async (s: Seeding, spec: MachineSpec, { id, stageIds }
       const earlier = used.newDust !== undefined && daysAgo > used.newDust.daysAgo ? used.newDust : null;
       if (weekend(day) || uniform() < 0.1) continue;
       const hours =
-        Math.round(
-          10 * Math.min(9, used.hoursADay * busy * (0.6 + 0.8 * uniform()) * (earlier?.times ?? 1)),
-        ) / 10;
+        Math.round(10 * Math.min(9, used.hoursADay * busy * (0.6 + 0.8 * uniform()) * (earlier?.times ?? 1))) / 10;
       await insertUsage(s.db, {
         machineId: id,
         day,

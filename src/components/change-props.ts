@@ -1,4 +1,5 @@
 import { dayAt } from '@/core/interval/calendar-date';
+import { isAsFound } from '@/core/record/as-found';
 import { standing } from '@/core/record/records';
 import { METHODS } from '@/core/measure/methods';
 import { isSeries, judgeTest } from '@/core/status/judge-test';
@@ -8,9 +9,6 @@ import { PLACE_WORDS } from '@/messages/words';
 import type { Bench } from '@/server/services/bench';
 
 const RECENT = 5;
-/** A test older than this is not taken for "as found" unless it is chosen. */
-const AS_FOUND_HOURS = 48;
-const HOUR_MS = 3_600_000;
 
 /** The latest tests that may stand as "before", newest first, in words. */
 export const beforeChoices = (
@@ -30,7 +28,7 @@ export const beforeChoices = (
       });
       const kind = METHODS[record.test.method].result;
       const day = dayAt(record.performedAt, bench.yard.site.timeZone);
-      const recent = Date.parse(now) - Date.parse(record.performedAt) <= AS_FOUND_HOURS * HOUR_MS;
+      const recent = isAsFound({ testAt: record.performedAt, workAt: now });
       return {
         id: record.id,
         recent,

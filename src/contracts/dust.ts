@@ -48,6 +48,8 @@ export const DustShape = z.strictObject({
 /** A dust as it comes in and as it is stored. */
 export const DustJson: z.ZodType<Dust> = DustShape;
 
+/** The dusts named, or ruled out, by their keys. */
+export const KeysJson = z.array(z.string());
 export const AnswersJson = z.partialRecord(z.enum(DUST_QUESTIONS), z.enum(DUST_ANSWERS));
 
 /** What somebody says a machine has collected, with the questions it brought. */

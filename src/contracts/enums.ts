@@ -7,6 +7,7 @@ import { METHOD_NAMES } from '@/core/measure/methods';
 import { PLACES } from '@/core/path/air-path';
 import { STAGE_KIND_NAMES } from '@/core/path/stage-kinds';
 import { CHANGE_REASONS } from '@/core/record/records';
+import { MOVEMENT_REASONS } from '@/core/stock/ledger';
 import { QUANTITY_KINDS } from '@/core/units';
 
 /** Names at the door: each list is the core's own. */
@@ -15,6 +16,7 @@ export const PlaceName = z.enum(PLACES);
 export const ChangeReasonName = z.enum(CHANGE_REASONS);
 export const MachineClassName = z.enum(MACHINE_CLASSES);
 export const IntegrityTestName = z.enum(INTEGRITY_TESTS);
+export const MovementReasonName = z.enum(MOVEMENT_REASONS);
 export const HazardName = z.enum(DUST_HAZARDS);
 export const MachineKindName = z.enum(MACHINE_KIND_NAMES);
 export const StageKindName = z.enum(STAGE_KIND_NAMES);

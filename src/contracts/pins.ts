@@ -32,7 +32,11 @@ import type * as Specs from './stage-spec';
  */
 
 type Frozen<T> =
-  T extends ReadonlySet<infer Item> ? ReadonlySet<Item> : T extends object ? { readonly [K in keyof T]: Frozen<T[K]> } : T;
+  T extends ReadonlySet<infer Item>
+    ? ReadonlySet<Item>
+    : T extends object
+      ? { readonly [K in keyof T]: Frozen<T[K]> }
+      : T;
 
 /** `true` where each is assignable to the other; else it names the side that has more. */
 type Same<Read, Core> = [Read] extends [Core]

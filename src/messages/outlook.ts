@@ -1,4 +1,5 @@
 import type { ForecastBasis, StageOutlook } from '@/core/forecast/from-record';
+import { mayBePast, mayBind, overdueWord } from '@/core/forecast/overdue';
 import { showPercent } from '@/core/units';
 import { sayRule } from './needs';
 import { days } from './words';
@@ -42,7 +43,7 @@ export const sayOutlook = (
   const [, low, , high] = forecast.reached;
   const rules = machine.stages.find((s) => s.id === stageId)?.rules ?? [];
   const said = forecast.binding
-    .filter((b) => b.chance >= 0.05)
+    .filter((b) => mayBind(b.chance))
     .map(
       (b) =>
         `${sayRule(rules.find((r) => r.id === b.rule)?.rule ?? { kind: 'indicator' })}${forecast.binding.length > 1 ? ` (${showPercent(b.chance)})` : ''}`,
@@ -50,8 +51,20 @@ export const sayOutlook = (
   return {
     sentence:
       high < 0
-        ? `It is past its limit, by ${days(Math.max(1, Math.round(-high)))} or more.`
-        : `Its limit is reached ${sayRange(low, high)}${forecast.overdue > 0.05 ? `; the chance that it is past already is ${showPercent(forecast.overdue)}` : ''}.`,
+        ? `Overdue by ${days(Math.max(1, Math.round(-high)))} or more.`
+        : `Due ${sayRange(low, high)}${mayBePast(forecast.overdue) ? `; ${showPercent(forecast.overdue)} chance that it is overdue already` : ''}.`,
     rules: said.join(', or '),
   };
+};
+
+/** How a wait of a week would stand, for the round that decides what is done today. */
+export const sayPastInAWeek = (chance: number): string => {
+  switch (overdueWord(chance)) {
+    case 'will':
+      return 'Will be overdue within a week.';
+    case 'unlikely':
+      return 'Unlikely to be overdue within a week.';
+    case 'may':
+      return `${showPercent(chance)} chance of being overdue within a week.`;
+  }
 };

@@ -210,7 +210,7 @@ describe('guided changes, walked on the page', () => {
     await ready(page);
     await page.getByRole('button', { name: 'Paper bag', exact: true }).click();
     await page.getByLabel('Initials').fill('MK');
-    await page.getByRole('button', { name: /On one sheet/ }).click();
+    await page.getByRole('button', { name: /Short form/ }).click();
     const yes = page.getByRole('button', { name: 'Yes', exact: true });
     expect(await page.getByRole('button', { name: '4 to answer' }).isDisabled()).toBe(true);
     for (let i = 0; i < 4; i += 1) await yes.nth(i).click();
@@ -231,7 +231,7 @@ describe('guided changes, walked on the page', () => {
     });
     await page.getByText('That file is no picture that can be kept').waitFor();
     await page.setInputFiles('input[type=file]', 'docs/screenshots/bench.png');
-    await page.getByAltText(/^Photo/).waitFor();
+    await page.getByAltText(/^Taken at this step/).waitFor();
     expect(await stepOf(page)).toBe(step);
   });
 

@@ -1,13 +1,23 @@
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { Migrator, sql } from 'kysely';
+import { type Migration, Migrator, sql } from 'kysely';
 import { describe, expect, it } from 'vitest';
-import { migrate, openDatabase } from '@/server/db/connect';
+import { type Db, migrate, openDatabase } from '@/server/db/connect';
 import { MIGRATIONS } from '@/server/db/migrations';
+import { loadCases } from '@/server/repositories/cases';
+import { loadJobs } from '@/server/repositories/jobs';
+import { loadLedger } from '@/server/repositories/stock';
 import { loadTests } from '@/server/repositories/tests';
+import { loadYard } from '@/server/services/yard';
+import { complaintsOf, countOf, fillSchema } from '../support/old-schemas';
 
 const names = Object.keys(MIGRATIONS);
+
+const at = async (version: string): Promise<Db> => {
+  const db = openDatabase(':memory:');
+  const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(MIGRATIONS) } });
+  const { error } = await migrator.migrateTo(version);
+  expect(error).toBeUndefined();
+  return db;
+};
 
 describe('migrations', () => {
   it('are numbered without a gap, so that their order is their name', () => {
@@ -16,26 +26,67 @@ describe('migrations', () => {
     expect([...names].sort()).toEqual(names);
   });
 
-  it('bring a record of an older version along, and running them again changes nothing', async () => {
-    const db = openDatabase(join(mkdtempSync(join(tmpdir(), 'moorwind-old-')), 'old.sqlite'));
-    const old = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(MIGRATIONS) } });
-    await old.migrateTo('003-stock-and-actions');
-    await sql`insert into machine (tag, name, kind, maker, place, last_collected, hazard, has_brush, in_service_on)
-      values ('T-1', 'Old', 'shopVacuum', 'Maker B', 'here', 'dust', 'plain', 0, '2025-01-01')`.execute(db);
-    await sql`insert into airflow_test (machine_id, performed_at, recorded_at, by_initials, note, voided, method, place, air_json, failed_preconditions_json, is_baseline, bag_state)
-      values (1, '2025-02-01T10:00:00.000Z', '2025-02-01T10:00:00.000Z', 'MK', '', 0, 'flowMeter', 'hoseEnd', '{"temperatureK":293.15,"relativeHumidity":0.5,"pressurePa":101325}', '[]', 1, 'asLeft')`.execute(
-      db,
-    );
-    await sql`insert into test_reading (test_id, seq, typed, unit, value_si, resolution_si) values (1, 0, '30', 'L/s', 0.03, 0.001)`.execute(
-      db,
-    );
+  it.each(names)(
+    'bring a file of %s along with all that is in it, and running them again changes nothing',
+    async (version) => {
+      const db = await at(version);
+      const filled = await fillSchema(db);
+      expect(filled.size).toBeGreaterThan(3);
+      await migrate(db);
+      await migrate(db);
+      for (const [table, lines] of filled) expect([table, await countOf(db, table)]).toEqual([table, lines]);
+      expect(await complaintsOf(db)).toEqual([]);
+      const yard = await loadYard({ db, now: () => '2025-06-01T10:00:00.000Z' });
+      expect(yard.machines.map((m) => m.machine.tag)).toEqual(['T-1']);
+      expect(yard.machines[0]?.machine.lastCollected).toBe('plaster');
+      const tests = await loadTests(db);
+      for (const test of tests)
+        expect(test).toMatchObject({
+          configuration: '',
+          test: { detail: { kind: 'none' }, rigSeries: 1, readingsSi: [0.03] },
+        });
+      expect((await loadJobs(db)).every((j) => j.procedure.steps[0]?.key === 'switchOff')).toBe(true);
+      expect((await loadCases(db)).every((c) => c.events.length === 1)).toBe(true);
+      await db.destroy();
+    },
+  );
+
+  it('make a key of what the ledger said in words, and only where there is such a job or case', async () => {
+    const db = await at('011-dust-decides');
+    await fillSchema(db);
     await migrate(db);
-    await migrate(db);
-    const [test] = await loadTests(db);
-    expect(test).toMatchObject({
-      configuration: '',
-      test: { detail: { kind: 'none' }, rigSeries: 1, volts: null, readingsSi: [0.03] },
-    });
+    const ledger = await loadLedger(db, 1);
+    expect(ledger.map(({ id, of, note }) => ({ id, of, note })).sort((a, b) => a.id - b.id)).toEqual([
+      { id: 1, of: { kind: 'none' }, note: 'counted' },
+      { id: 2, of: { kind: 'job', id: 1 }, note: '' },
+      { id: 3, of: { kind: 'job', id: 1 }, note: 'proved nothing, opened' },
+      { id: 4, of: { kind: 'case', id: 1 }, note: 'on trial, the old one held' },
+      { id: 5, of: { kind: 'none' }, note: 'job 99 was never written down' },
+    ]);
+    await expect(sql`update stock_movement set quantity = 0`.execute(db)).rejects.toThrow(/append-only/);
+    await db.destroy();
+  });
+
+  it('leave nothing of one that fails in its second statement, keep those before it, and go on once it is mended', async () => {
+    const broken: Migration = {
+      up: async (db) => {
+        await sql`alter table part add column colour text`.execute(db);
+        await sql`alter table nowhere add column colour text`.execute(db);
+      },
+    };
+    const mended: Migration = {
+      up: async (db) => void (await sql`alter table part add column colour text`.execute(db)),
+    };
+    const db = await at('003-stock-and-actions');
+    await fillSchema(db);
+    const newest = (migration: Migration) => ({ ...MIGRATIONS, '999-newest': migration });
+    await expect(migrate(db, newest(broken))).rejects.toThrow(/nowhere/);
+    const { rows } = await sql<{ name: string }>`select name from pragma_table_info('part')`.execute(db);
+    expect(rows.map((r) => r.name)).not.toContain('colour');
+    expect(await countOf(db, 'kysely_migration')).toBe(names.length);
+    await migrate(db, newest(mended));
+    expect(await countOf(db, 'kysely_migration')).toBe(names.length + 1);
+    expect(await countOf(db, 'part')).toBe(1);
     await db.destroy();
   });
 });

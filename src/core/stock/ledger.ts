@@ -1,4 +1,5 @@
-export type MovementReason = 'opening' | 'delivery' | 'taken' | 'returned' | 'counted' | 'correction';
+export const MOVEMENT_REASONS = ['opening', 'delivery', 'taken', 'returned', 'counted', 'correction'] as const;
+export type MovementReason = (typeof MOVEMENT_REASONS)[number];
 
 export interface Movement {
   readonly partId: number;

@@ -151,6 +151,8 @@ export interface StockMovementTable {
   at: string;
   by_initials: string;
   change_id: number | null;
+  job_id: number | null;
+  case_id: number | null;
   note: string;
 }
 

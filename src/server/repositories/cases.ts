@@ -1,3 +1,4 @@
+import { readStored } from '@/contracts/stored';
 import { CaseEventJson, ComplaintName, SchoolName } from '@/contracts/find';
 import { HazardName } from '@/contracts/enums';
 import type { CaseEvent, CaseRecord, LoggedEvent } from '@/core/diagnose/case-log';
@@ -12,7 +13,7 @@ export const loadCases = async (db: Db, machineId?: number): Promise<readonly Ca
   for (const e of await db.selectFrom('case_event').selectAll().orderBy('id').execute()) {
     events
       .get(e.case_id)
-      ?.push({ id: e.id, at: e.at, by: e.by_initials, event: CaseEventJson.parse(JSON.parse(e.event_json)) });
+      ?.push({ id: e.id, at: e.at, by: e.by_initials, event: readStored(CaseEventJson, e.event_json) });
   }
   return rows.map((r) => ({
     id: r.id,

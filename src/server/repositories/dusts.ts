@@ -1,3 +1,5 @@
+import { readStored } from '@/contracts/stored';
+import { KeysJson } from '@/contracts/dust';
 import { AnswersJson, DustJson } from '@/contracts/dust';
 import { HazardName } from '@/contracts/enums';
 import type { Dust } from '@/core/dust/dust';
@@ -8,7 +10,7 @@ import type { Db } from '../db/connect';
 /** The site's own entries of the register, the newest of each key. */
 export const loadOwnDusts = async (db: Db): Promise<readonly Dust[]> => {
   const rows = await db.selectFrom('dust_entry').selectAll().orderBy('id').execute();
-  return [...new Map(rows.map((r) => [r.key, DustJson.parse(JSON.parse(r.dust_json))])).values()];
+  return [...new Map(rows.map((r) => [r.key, readStored(DustJson, r.dust_json)])).values()];
 };
 
 /** The register as it holds here: what ships, with the site's own laid over it. */
@@ -45,7 +47,7 @@ const grouped = <R, T>(
 export const loadDustRecords = async (db: Db): Promise<DustRecords> => {
   const said = await db.selectFrom('dust_collected').selectAll().orderBy('at').orderBy('id').execute();
   const cleared = await db.selectFrom('decontamination').selectAll().orderBy('at').orderBy('id').execute();
-  const keys = (json: string): readonly string[] => (JSON.parse(json) as unknown[]).map(String);
+  const keys = (json: string): readonly string[] => readStored(KeysJson, json);
   return {
     entries: grouped(
       said,
@@ -58,7 +60,7 @@ export const loadDustRecords = async (db: Db): Promise<DustRecords> => {
         text: r.said,
         confirmed: keys(r.confirmed_json),
         denied: keys(r.denied_json),
-        answers: AnswersJson.parse(JSON.parse(r.answers_json)),
+        answers: readStored(AnswersJson, r.answers_json),
         own: r.own_level === null ? null : HazardName.parse(r.own_level),
         lowerBecause: r.lower_because,
       }),

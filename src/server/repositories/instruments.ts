@@ -1,3 +1,4 @@
+import { readStored } from '@/contracts/stored';
 import { QuantityKindName } from '@/contracts/enums';
 import { AccuracyJson } from '@/contracts/json-columns';
 import type { Instrument } from '@/core/record/records';
@@ -9,7 +10,7 @@ export const loadInstruments = async (db: Db): Promise<readonly Instrument[]> =>
     id: row.id,
     name: row.name,
     reads: QuantityKindName.parse(row.reads),
-    accuracy: AccuracyJson.parse(JSON.parse(row.accuracy_json)),
+    accuracy: readStored(AccuracyJson, row.accuracy_json),
     calibrationDueOn: row.calibration_due_on,
   }));
 };

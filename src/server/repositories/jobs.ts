@@ -1,3 +1,4 @@
+import { readStored } from '@/contracts/stored';
 import { ChangeReasonName, HazardName } from '@/contracts/enums';
 import { JobEventJson, ProcedureJson, StagesJson } from '@/contracts/job';
 import type { JobEvent, JobRecord, LoggedJobEvent } from '@/core/procedure/job-log';
@@ -16,7 +17,7 @@ export const loadJobs = async (db: Db, machineId?: number): Promise<readonly Job
   for (const e of await lines.execute())
     events
       .get(e.job_id)
-      ?.push({ id: e.id, at: e.at, by: e.by_initials, event: JobEventJson.parse(JSON.parse(e.event_json)) });
+      ?.push({ id: e.id, at: e.at, by: e.by_initials, event: readStored(JobEventJson, e.event_json) });
   return rows.map((r) => ({
     id: r.id,
     machineId: r.machine_id,
@@ -26,8 +27,8 @@ export const loadJobs = async (db: Db, machineId?: number): Promise<readonly Job
     hazard: HazardName.parse(r.hazard),
     reason: ChangeReasonName.parse(r.reason),
     people: r.people === 2 ? 2 : 1,
-    procedure: ProcedureJson.parse(JSON.parse(r.procedure_json)),
-    stages: StagesJson.parse(JSON.parse(r.stages_json)),
+    procedure: readStored(ProcedureJson, r.procedure_json),
+    stages: readStored(StagesJson, r.stages_json),
     events: events.get(r.id) ?? [],
   }));
 };

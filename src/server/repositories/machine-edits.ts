@@ -1,3 +1,4 @@
+import { readStored } from '@/contracts/stored';
 import { StoredSnapshotJson } from '@/contracts/machine-edit';
 import type { EditedMachine, EditedStage, PathEditRecord, PathSnapshot } from '@/core/machine/path-edit';
 import type { Db } from '../db/connect';
@@ -110,7 +111,7 @@ export const insertPathEdit = async (
   return id;
 };
 
-const snapshot = (json: string): PathSnapshot => StoredSnapshotJson.parse(JSON.parse(json));
+const snapshot = (json: string): PathSnapshot => readStored(StoredSnapshotJson, json);
 
 /** Every edit of one machine's path, oldest first. */
 export const loadPathEdits = async (db: Db, machineId: number): Promise<readonly PathEditRecord[]> => {

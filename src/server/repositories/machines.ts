@@ -1,3 +1,4 @@
+import { readStored } from '@/contracts/stored';
 import { IntegrityTestName, MachineClassName, MachineKindName, StageKindName } from '@/contracts/enums';
 import { RuleJson } from '@/contracts/json-columns';
 import { StageSpecJson } from '@/contracts/stage-spec';
@@ -19,7 +20,7 @@ type StageRow = Row<'stage'> & { part_code: string | null; part_name: string | n
 const toRule = (row: Row<'rule'>): RuleRecord => ({
   id: row.id,
   stageId: row.stage_id,
-  rule: RuleJson.parse(JSON.parse(row.rule_json)),
+  rule: readStored(RuleJson, row.rule_json),
   school: row.school,
 });
 
@@ -86,7 +87,7 @@ const toStage = (
   spec:
     row.spec_json === null
       ? stageTemplate(StageKindName.parse(row.kind), machineKind)
-      : StageSpecJson.parse(JSON.parse(row.spec_json)),
+      : readStored(StageSpecJson, row.spec_json),
   name: row.name,
   part:
     row.part_id !== null && row.part_code !== null && row.part_name !== null

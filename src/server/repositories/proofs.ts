@@ -1,3 +1,4 @@
+import { IntegrityTestName } from '@/contracts/enums';
 import type { IntegrityTest, PenetrationTest } from '@/core/machine/integrity';
 import type { Examination } from '@/core/machine/machine';
 import type { Db } from '../db/connect';
@@ -46,7 +47,7 @@ export const loadIntegrityChecks = async (
     stageId: r.stage_id,
     at: r.at,
     by: r.by_initials,
-    test: r.test as IntegrityTest,
+    test: IntegrityTestName.parse(r.test),
     passed: r.passed === 1,
     note: r.note,
   }));

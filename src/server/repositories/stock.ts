@@ -1,5 +1,8 @@
 import { type MovementReason, onHand } from '@/core/stock/ledger';
+import { MovementReasonName } from '@/contracts/enums';
+import type { Selectable } from 'kysely';
 import type { Db } from '../db/connect';
+import type { Tables } from '../db/tables';
 
 export interface PartOnHand {
   readonly id: number;
@@ -19,9 +22,17 @@ export interface NewMovement {
   readonly reason: MovementReason;
   readonly at: string;
   readonly by: string;
-  readonly changeId: number | null;
+  /** What it belongs to: at most one of them. */
+  readonly of: MovementOf;
   readonly note: string;
 }
+
+/** The record that moved a part: a change, a guided job, a case of fault finding, or none of them. */
+export type MovementOf =
+  | { readonly kind: 'none' }
+  | { readonly kind: 'change'; readonly id: number }
+  | { readonly kind: 'job'; readonly id: number }
+  | { readonly kind: 'case'; readonly id: number };
 
 export const loadParts = async (db: Db): Promise<readonly PartOnHand[]> => {
   const parts = await db.selectFrom('part').selectAll().orderBy('code').execute();
@@ -49,11 +60,22 @@ export const insertMovement = async (db: Db, m: NewMovement): Promise<void> => {
       reason: m.reason,
       at: m.at,
       by_initials: m.by,
-      change_id: m.changeId,
+      change_id: m.of.kind === 'change' ? m.of.id : null,
+      job_id: m.of.kind === 'job' ? m.of.id : null,
+      case_id: m.of.kind === 'case' ? m.of.id : null,
       note: m.note,
     })
     .execute();
 };
+
+const movementOf = (r: Selectable<Tables['stock_movement']>): MovementOf =>
+  r.change_id !== null
+    ? { kind: 'change', id: r.change_id }
+    : r.job_id !== null
+      ? { kind: 'job', id: r.job_id }
+      : r.case_id !== null
+        ? { kind: 'case', id: r.case_id }
+        : { kind: 'none' };
 
 export interface LedgerLine extends NewMovement {
   readonly id: number;
@@ -71,10 +93,10 @@ export const loadLedger = async (db: Db, partId: number): Promise<readonly Ledge
     id: r.id,
     partId: r.part_id,
     quantity: r.quantity,
-    reason: r.reason as MovementReason,
+    reason: MovementReasonName.parse(r.reason),
     at: r.at,
     by: r.by_initials,
-    changeId: r.change_id,
+    of: movementOf(r),
     note: r.note,
   }));
 };

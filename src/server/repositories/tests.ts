@@ -1,3 +1,4 @@
+import { readStored } from '@/contracts/stored';
 import { MethodName, PlaceName } from '@/contracts/enums';
 import {
   AccuracyJson,
@@ -26,7 +27,7 @@ const toReading = (row: Row<'test_reading'>): Reading => ({
 
 const toTest = (row: TestRow, readings: readonly Reading[]): TestRecord => {
   const live = readings.filter((r) => r.struckBecause === null);
-  const accuracy = row.accuracy_json === null ? null : AccuracyJson.parse(JSON.parse(row.accuracy_json));
+  const accuracy = row.accuracy_json === null ? null : readStored(AccuracyJson, row.accuracy_json);
   return {
     id: row.id,
     machineId: row.machine_id,
@@ -43,7 +44,7 @@ const toTest = (row: TestRow, readings: readonly Reading[]): TestRecord => {
     afterChangeId: row.after_change_id,
     bagState: row.bag_state === 'asLeft' ? 'asLeft' : 'asFound',
     configuration: row.configuration,
-    use: UseJson.parse(JSON.parse(row.use_json)),
+    use: readStored(UseJson, row.use_json),
     test: {
       method: MethodName.parse(row.method),
       place: PlaceName.parse(row.place),
@@ -52,15 +53,15 @@ const toTest = (row: TestRow, readings: readonly Reading[]): TestRecord => {
       resolutionSi: accuracy?.resolutionSi ?? (live.length > 0 ? Math.min(...live.map((r) => r.resolutionSi)) : 0),
       boreM: row.bore_m,
       profileFactor: row.profile_factor,
-      detail: DetailJson.parse(JSON.parse(row.detail_json)),
+      detail: readStored(DetailJson, row.detail_json),
       rigSeries: row.rig_series,
       volts: row.volts,
       maxHold: live.some((r) => r.how === 'max'),
       instrumentId: row.instrument_id,
       accuracy,
-      air: AirJson.parse(JSON.parse(row.air_json)),
+      air: readStored(AirJson, row.air_json),
       hoseBoreM: row.hose_bore_m,
-      failedPreconditions: PreconditionsJson.parse(JSON.parse(row.failed_preconditions_json)),
+      failedPreconditions: readStored(PreconditionsJson, row.failed_preconditions_json),
     },
   };
 };

@@ -20,7 +20,7 @@ export const countStock = async (
       reason: 'counted' as const,
       at,
       by: body.by,
-      changeId: null,
+      of: { kind: 'none' as const },
     };
     await insertMovement(tx, { ...movement, note: body.note });
     return ok({ id: part.id, difference });

@@ -160,14 +160,14 @@ const trial = async (
   if (inNow !== (deed.kind === 'trialBack')) return fail(failure('case.trial', 'deed.position'));
   if (!stage.value.part) return fail(failure('case.no-part', 'deed.position', { stage: stage.value.name }));
   const back = deed.kind === 'trialBack';
-  const note = `case ${d.caseId}: ${back ? 'proved nothing, returned unspoilt' : 'on trial, the old one held'}`;
+  const note = back ? 'proved nothing, returned unspoilt' : 'on trial, the old one held';
   await insertMovement(d.tx, {
     partId: stage.value.part.id,
     quantity: back ? 1 : -1,
     reason: back ? 'returned' : 'taken',
     at: d.at,
     by: d.by,
-    changeId: null,
+    of: { kind: 'case', id: d.caseId },
     note,
   });
   return ok([{ kind: deed.kind, position: deed.position }]);

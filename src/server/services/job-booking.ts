@@ -1,3 +1,4 @@
+import { isAsFound } from '@/core/record/as-found';
 import { standing } from '@/core/record/records';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { changeMadeBy, type JobRecord, type JobState, jobState } from '@/core/procedure/job-log';
@@ -30,16 +31,12 @@ export const stageOfJob = (record: JobRecord, machine: Machine, position: number
   return known ? (machine.stages.find((s) => s.id === known.id) ?? null) : (machine.stages[position] ?? null);
 };
 
-/** A test older than this is not "as found". */
-const AS_FOUND_MS = 48 * 3_600_000;
-
-/** The newest usable test of the two days before the job began. */
+/** The newest usable test that shows the machine as found. */
 const measuredBefore = async ({ tx, record }: Booking): Promise<number | null> => {
-  const from = new Date(Date.parse(record.startedAt) - AS_FOUND_MS).toISOString();
   const tests = standing(await loadTests(tx, record.machineId)).filter(
     (t) => isSeries(t) && t.test.failedPreconditions.length === 0,
   );
-  return tests.filter((t) => t.performedAt >= from && t.performedAt <= record.startedAt).at(-1)?.id ?? null;
+  return tests.filter((t) => isAsFound({ testAt: t.performedAt, workAt: record.startedAt })).at(-1)?.id ?? null;
 };
 
 const move = (
@@ -54,7 +51,7 @@ const move = (
         reason: quantity < 0 ? 'taken' : 'returned',
         at: b.at,
         by: b.by,
-        changeId: null,
+        of: { kind: 'job', id: b.record.id },
         note,
       })
     : null;
@@ -101,9 +98,8 @@ export const bookStep = async (b: Booking, state: JobState, index: number): Prom
   const step: Step | undefined = state.steps[index];
   if (!step || doneBefore(b, state, index)) return;
   const stage = stageOfJob(b.record, b.machine, step.stage);
-  if (step.moves === 'takeNew') await move(b, stage, { quantity: -1, note: `job ${b.record.id}` });
-  if (step.moves === 'returnNew')
-    await move(b, stage, { quantity: 1, note: `job ${b.record.id}: proved nothing, opened` });
+  if (step.moves === 'takeNew') await move(b, stage, { quantity: -1, note: '' });
+  if (step.moves === 'returnNew') await move(b, stage, { quantity: 1, note: 'proved nothing, opened' });
   // Whatever opens the seat that carries a class has it proven anew, a part put back too.
   if (stage && step.moves !== undefined && OPENS_SEAT.has(step.moves) && integrityTestsOf(b.machine, stage).length > 0)
     await insertSeatOpening(b.tx, { stageId: stage.id, why: `job ${b.record.id}`, at: b.at, by: b.by });
@@ -126,7 +122,7 @@ export const bookGivenUp = async (b: Booking): Promise<void> => {
   const { moves } = jobState(b.record);
   for (const { stage } of moves.filter((m) => m.move === 'takeNew')) {
     if (moves.some((m) => m.stage === stage && (m.move === 'fitNew' || m.move === 'returnNew'))) continue;
-    await move(b, stageOfJob(b.record, b.machine, stage), { quantity: 1, note: `job ${b.record.id} given up` });
+    await move(b, stageOfJob(b.record, b.machine, stage), { quantity: 1, note: 'given up' });
   }
 };
 

@@ -44,7 +44,7 @@ export const orderArrived = async (
       reason: 'delivery',
       at,
       by: body.by,
-      changeId: null,
+      of: { kind: 'none' as const },
       note: `order ${order.id}`,
     });
     return ok({ id: order.id });

@@ -84,7 +84,7 @@ const shortOf = async (tx: Db, partId: number | null): Promise<ChangeRecorded['s
 };
 
 interface Booking {
-  readonly changeId: number;
+  readonly of: { readonly kind: 'change'; readonly id: number };
   readonly at: string;
   readonly by: string;
 }
@@ -117,7 +117,7 @@ export const recordChange = async (
     const checked = await check(tx, tag, { body, now: at });
     if (!checked.ok) return checked;
     const id = await insertChange(tx, { ...newChange(checked.value, body, at), supersedes: null });
-    await take(tx, body, { changeId: id, at, by: body.by });
+    await take(tx, body, { of: { kind: 'change' as const, id }, at, by: body.by });
     return ok({ id, short: await shortOf(tx, body.partId) });
   });
 };
@@ -149,7 +149,7 @@ export const correctChange = async (
       jobId: original.value.jobId,
       supersedes,
     });
-    const booking = { changeId: id, at, by: body.by };
+    const booking = { of: { kind: 'change' as const, id }, at, by: body.by };
     await giveBack(tx, original.value, booking);
     await take(tx, body, booking);
     return ok({ id, short: await shortOf(tx, body.partId) });
@@ -170,7 +170,7 @@ export const withdrawChange = async (
     if (!original.ok) return original;
     const supersedes = { id: original.value.id, reason: body.correctionReason, voided: true };
     const id = await insertChange(tx, { ...original.value, recordedAt: at, by: body.by, supersedes });
-    await giveBack(tx, original.value, { changeId: id, at, by: body.by });
+    await giveBack(tx, original.value, { of: { kind: 'change' as const, id }, at, by: body.by });
     return ok({ id, short: null });
   });
 };

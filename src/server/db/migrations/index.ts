@@ -10,6 +10,7 @@ import * as proofAndPhotos from './008-proof-and-photos';
 import * as usageAndPlans from './009-usage-and-plans';
 import * as outOfService from './010-out-of-service';
 import * as dustDecides from './011-dust-decides';
+import * as ledgerKeys from './012-ledger-keys';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -24,4 +25,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '009-usage-and-plans': usageAndPlans,
   '010-out-of-service': outOfService,
   '011-dust-decides': dustDecides,
+  '012-ledger-keys': ledgerKeys,
 };
