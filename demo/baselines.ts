@@ -1,8 +1,8 @@
 import { parseTestEntry, type TestEntry } from '@/core/measure/test-entry';
 import type { Method } from '@/core/measure/methods';
-import type { Place } from '@/core/path/air-path';
+import type { Place } from '@/core/measure/place';
 import { fromSi } from '@/core/units';
-import { isCollector } from '@/core/path/stage-templates';
+import { isCollector } from '@/core/machine/stage-templates';
 import { insertTest } from '@/server/repositories/tests';
 import { type Random, seeded } from './random';
 import type { MachineSpec, Truth } from './scenario';

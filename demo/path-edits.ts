@@ -1,5 +1,5 @@
 import { type PathSnapshot, snapshotOf } from '@/core/machine/path-edit';
-import { stageTemplate } from '@/core/path/stage-templates';
+import { stageTemplate } from '@/core/machine/stage-templates';
 import { insertPathEdit } from '@/server/repositories/machine-edits';
 import { findMachine } from '@/server/repositories/machines';
 import { CREW, momentOf, type Seeding } from './seeding';

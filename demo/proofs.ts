@@ -1,6 +1,6 @@
-import { addDays } from '@/core/interval/calendar-date';
+import { addDays } from '@/core/calendar/calendar-date';
 import { classLimit, integrityTestsOf } from '@/core/machine/integrity';
-import type { MachineClass } from '@/core/machine/machine-class';
+import type { MachineClass } from '@/core/filter/machine-class';
 import type { StageKind } from '@/core/path/stage-kinds';
 import { insertExamination, insertIntegrityCheck, insertPenetrationTest } from '@/server/repositories/proofs';
 import type { MachineSpec } from './scenario';

@@ -4,7 +4,7 @@ import type { MachineClass } from '@/core/machine/machine';
 import type { MachineKind } from '@/core/machine/kinds';
 import type { Method } from '@/core/measure/methods';
 import type { DuctLoad } from '@/core/measure/needs-of-use';
-import type { Place } from '@/core/path/air-path';
+import type { Place } from '@/core/measure/place';
 import type { StageKind } from '@/core/path/stage-kinds';
 import type { StageSpec as Recorded } from '@/core/path/stage-spec';
 import type { ChangeReason } from '@/core/record/records';

@@ -1,5 +1,5 @@
 import { stated } from '@/core/dust/assess';
-import { addDays, dayAt } from '@/core/interval/calendar-date';
+import { addDays, dayAt } from '@/core/calendar/calendar-date';
 import type { Rule } from '@/core/interval/rules';
 import type { Accuracy } from '@/core/measure/accuracy';
 import { parseTestEntry } from '@/core/measure/test-entry';

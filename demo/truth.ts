@@ -1,10 +1,11 @@
 import { orificeFlowM3s } from '@/core/measure/orifice';
 import { bracketedNewton } from '@/core/numeric/root';
-import { gapOfPlace, type Place } from '@/core/path/air-path';
+import { type Place } from '@/core/measure/place';
+import { gapOfPlace } from '@/core/path/path-places';
 import type { MachineModel, PathParameters } from '@/core/path/machine-path';
 import { REFERENCE_AIR } from '@/core/path/model/air';
 import { NOMINAL_DRIVE } from '@/core/path/model/fan';
-import { stageTemplate } from '@/core/path/stage-templates';
+import { stageTemplate } from '@/core/machine/stage-templates';
 import type { StageSpec } from '@/core/path/stage-spec';
 import { type Entry, staircase, type Staircase } from '@/core/path/staircase';
 import { toSi } from '@/core/units';

@@ -1,4 +1,4 @@
-import { addDays } from '@/core/interval/calendar-date';
+import { addDays } from '@/core/calendar/calendar-date';
 import { insertOrder } from '@/server/repositories/plans';
 import { insertLook, insertUsage } from '@/server/repositories/wear';
 import type { MachineSpec } from './scenario';

@@ -10,7 +10,7 @@ import { OPERATION_FACTS, type TestState } from '@/core/diagnose/operation';
 import { type Evidence, openCase } from '@/core/diagnose/posterior';
 import { mechanicOf, UNTOUCHED } from '@/core/diagnose/signature';
 import { templateParameters } from '@/core/path/staircase';
-import { stageTemplate } from '@/core/path/stage-templates';
+import { stageTemplate } from '@/core/machine/stage-templates';
 import { type CaseOutcome, outcomeOf, type Summary, summaryOf } from '../tests/bench/find/outcome';
 import { expectedOf } from '@/core/diagnose/expected';
 import { CLEAN_STATE, modelOf, stageOf, templateMachine } from '../tests/support/machines';

@@ -1,4 +1,4 @@
-import type { TestReadings } from '@/core/measure/reduce-test';
+import type { TestReadings } from '@/core/measure/test-readings';
 
 /** A test in calm standard air (20 degC, 50 %, sea level), for calculations that say nothing of the air. */
 export const bareTest = (over: Partial<TestReadings>): TestReadings => ({

@@ -4,7 +4,7 @@ import type { Observation } from '@/core/calibrate/observation';
 import { AS_NEW } from '@/core/calibrate/today';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import { orificeFlowM3s } from '@/core/measure/orifice';
-import { gapOfPlace } from '@/core/path/air-path';
+import { gapOfPlace } from '@/core/path/path-places';
 import { type MachineModel } from '@/core/path/machine-path';
 import { REFERENCE_AIR } from '@/core/path/model/air';
 import type { Entry } from '@/core/path/staircase';

@@ -153,14 +153,12 @@ export const diagnose = (input: DiagnoseInput): Result<DiagnoseOutput> => {
   const { posterior, advice } = said;
   const { stages } = held.bench.mechanic.suspect.model;
   return ok({
-    faults: posterior.faults
-      .slice(0, MOST_FAULTS)
-      .map((f) => ({
-        fault: f.kind,
-        stage: stages[f.position]?.name ?? '',
-        probability: f.probability,
-        severity: f.severity,
-      })),
+    faults: posterior.faults.slice(0, MOST_FAULTS).map((f) => ({
+      fault: f.kind,
+      stage: stages[f.position]?.name ?? '',
+      probability: f.probability,
+      severity: f.severity,
+    })),
     stages: stages.map((s, i) => ({ stage: s.name, probability: posterior.stages[i] ?? 0 })),
     nothingWrong: posterior.nothing,
     twoFaults: posterior.pair,

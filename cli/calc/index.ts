@@ -9,7 +9,7 @@ import { FilterTrainInput } from '@/contracts/calc/filter-train';
 import { CompareInput, ParticleTestInput, SuctionCurveInput, TraverseInput } from '@/contracts/calc/series';
 import { failure, type Result } from '@/core/failure/failure';
 import { problemsOf } from '@/messages/failures';
-import { failureOfIssue } from '@/server/http/read-json';
+import { failureOfIssue } from '@/contracts/issues';
 import type { CliWorld } from '../run';
 import { airflowTest } from './airflow-test';
 import { airPath } from './air-path';

@@ -9,7 +9,7 @@ import type { Chain, Element, LineFriction } from '@/core/path/model/element';
 import { type FanCurve, fanOfPoints } from '@/core/path/model/fan';
 import { perforatedAreaM2 } from '@/core/path/model/leak';
 import { fitSuctionCurve } from '@/core/measure/suction-curve';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/path/stage-templates';
+import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
 import { templateParameters } from '@/core/path/staircase';
 import type { QuantityKind } from '@/core/units';
 import { collect, readQuantity } from './quantities';

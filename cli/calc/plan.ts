@@ -11,7 +11,7 @@ import { lowerBound } from '@/core/plan/bound';
 import { eachOnItsOwnDay } from '@/core/plan/own-day';
 import { bestPlan } from '@/core/plan/planner';
 import type { PlanProblem } from '@/core/plan/problem';
-import { chanceBefore } from '@/core/plan/reaching';
+import { chanceBefore } from '@/core/forecast/limit-distribution';
 import { packsToOrder, reorderPoint } from '@/core/stock/reorder';
 import { sayRule, sayRuleState } from '@/messages/needs';
 

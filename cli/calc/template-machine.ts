@@ -5,7 +5,7 @@ import { BUILT_IN_DUSTS } from '@/core/dust/register';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import type { MachineKind } from '@/core/machine/kinds';
 import type { Machine, MachineClass, Stage } from '@/core/machine/machine';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/path/stage-templates';
+import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
 
 interface Of {
   readonly kind: MachineKind;
@@ -32,7 +32,7 @@ export const templateMachine = ({ kind, machineClass, hazard, lastCollected, mis
     missingSince: null,
     doNotRemove: false,
     firstUsedOn: '2000-01-01',
-    fittedAt: null,
+    fittedOn: null,
     openedAt: null,
     proven: [],
     looks: [],
@@ -63,6 +63,7 @@ export const templateMachine = ({ kind, machineClass, hazard, lastCollected, mis
     penetration: [],
     retired: [],
     editedThrough: 0,
+    timeZone: 'UTC',
     reshapedAt: null,
   });
 };

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { GAUGE_ZONES, HAND_FEELS, LIGHT_STATES } from '@/core/measure/detail';
 import { PRECONDITIONS } from '@/core/measure/methods';
 import { DUCT_LOADS } from '@/core/measure/needs-of-use';
-import { READING_HOWS } from '@/core/record/records';
+import { READING_HOWS } from '@/core/measure/reading';
 
 /** What the JSON columns of the database hold. */
 export const AccuracyJson = z.strictObject({

@@ -58,14 +58,14 @@ const sayBasis = (basis: TodayBasis, units: UnitSystem): string => {
         basis.shared.length > 1
           ? ` The load is shared between ${list(basis.shared)} by age: read the pressure across one of them to know.`
           : '';
-      return `Today from the flow of ${basis.at.slice(0, 10)}.${shared}${since}`;
+      return `Today from the flow of ${basis.day}.${shared}${since}`;
     }
     case 'easier':
       return basis.within
-        ? `Today as clean: the flow of ${basis.at.slice(0, 10)} is that of the clean path.`
-        : `The flow of ${basis.at.slice(0, 10)}, ${show('flow', basis.measuredM3s, units)}, is more than the clean path lets through (${show('flow', basis.cleanM3s, units)}): a filter out, torn or not seated, or the baseline no longer holds.`;
+        ? `Today as clean: the flow of ${basis.day} is that of the clean path.`
+        : `The flow of ${basis.day}, ${show('flow', basis.measuredM3s, units)}, is more than the clean path lets through (${show('flow', basis.cleanM3s, units)}): a filter out, torn or not seated, or the baseline no longer holds.`;
     case 'unexplained':
-      return `The flow of ${basis.at.slice(0, 10)} is none a loaded filter explains: look for a plug.`;
+      return `The flow of ${basis.day} is none a loaded filter explains: look for a plug.`;
     case 'noFlow':
       return 'Drawn clean: no flow was measured since the baseline, and sealed suction says nothing of loading.';
   }

@@ -1,6 +1,6 @@
 import type { DustHazard } from '@/core/dust/level';
 import type { StageKind } from '@/core/path/stage-kinds';
-import type { Violation } from '@/core/procedure/prove';
+import type { Violation } from '@/core/procedure/violation';
 import type { CautionKey, CheckKind, Opening, ProcedureId, RunState, Step, StepKey } from '@/core/procedure/step';
 
 export const PROCEDURE_WORDS: Record<ProcedureId, string> = {

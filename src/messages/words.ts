@@ -1,7 +1,7 @@
 import type { MachineKind } from '@/core/machine/kinds';
 import type { DustHazard, MachineClass } from '@/core/machine/machine';
 import type { Method, MethodGroup, Precondition } from '@/core/measure/methods';
-import type { Place } from '@/core/path/air-path';
+import type { Place } from '@/core/measure/place';
 import type { ChangeReason } from '@/core/record/records';
 import type { MovementReason } from '@/core/stock/ledger';
 

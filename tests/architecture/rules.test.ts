@@ -37,12 +37,12 @@ const importsOf = (file: string): Import[] => {
       return [];
     const to = s.moduleSpecifier.text;
     const typeOnly = ts.isImportDeclaration(s)
-      ? (s.importClause?.isTypeOnly ?? false) ||
+      ? s.importClause?.phaseModifier === ts.SyntaxKind.TypeKeyword ||
         (!!s.importClause?.namedBindings &&
           ts.isNamedImports(s.importClause.namedBindings) &&
           !s.importClause.name &&
           s.importClause.namedBindings.elements.every((e) => e.isTypeOnly))
-      : s.isTypeOnly;
+      : s.getText(source).startsWith('export type');
     const target = to.startsWith('@/')
       ? to.slice(2)
       : to.startsWith('.')
@@ -70,6 +70,26 @@ const CORE_PACKAGES = [
   'date-fns',
 ];
 
+/** Where the core says in which word a figure is put: messages ask it and write the sentence. */
+const SAID_BY_THE_CORE: readonly RegExp[] = [/^core\/forecast\/overdue$/];
+
+/**
+ * The core from the ground up: a folder may use what lies below it, and its own. Types too: a type that looks up is a
+ * name in the wrong place.
+ */
+const CORE_ORDER: readonly (readonly string[])[] = [
+  ['failure', 'constants', 'numeric'],
+  ['units', 'air', 'calendar'],
+  ['filter'],
+  ['measure', 'dust'],
+  ['path'],
+  ['interval', 'record'],
+  ['machine'],
+  ['calibrate', 'status', 'procedure', 'forecast'],
+  ['diagnose', 'plan'],
+  ['stock'],
+];
+
 /** Who may import whom. First match wins; `types` may be imported as types only. */
 const LAYERS: readonly {
   readonly folder: RegExp;
@@ -78,10 +98,16 @@ const LAYERS: readonly {
 }[] = [
   { folder: /^core\//, may: [/^core\//, new RegExp(`^(${CORE_PACKAGES.join('|')})$`)] },
   // The lists of names are the core's: schemas are built on them.
-  { folder: /^contracts\//, may: [/^contracts\//, /^zod$/, /^core\/dust\/(dust|level|history)$/], types: [/^core\//] },
+  { folder: /^contracts\//, may: [/^contracts\//, /^zod$/, /^core\//] },
   {
     folder: /^messages\//,
-    may: [/^messages\//, /^core\/(units|constants)/, /^core\/dust\/equipment$/],
+    may: [
+      /^messages\//,
+      /^core\/(units|constants|calendar)\//,
+      /^core\/units$/,
+      /^core\/dust\/equipment$/,
+      ...SAID_BY_THE_CORE,
+    ],
     types: [/^core\//, /^contracts\//],
   },
   { folder: /^server\/config/, may: [/^node:/] },
@@ -91,12 +117,12 @@ const LAYERS: readonly {
     may: [
       /^server\/(db|repositories)\//,
       /^contracts\//,
-      /^core\/interval\/calendar-date$/,
-      /^core\/path\/stage-templates$/,
+      /^core\/calendar\//,
+      /^core\/machine\/stage-templates$/,
       /^core\/stock\//,
       /^core\/dust\//,
     ],
-    types: [/^core\//],
+    types: [/^core\//, /^kysely$/],
   },
   {
     folder: /^server\/services\//,
@@ -121,16 +147,26 @@ const LAYERS: readonly {
     may: [/^server\/(http|services)\//, /^contracts\//, /^core\/failure/],
     types: [/^astro$/],
   },
+  // What a page is made of: words and figures of one view, made on the server; nothing that draws.
+  {
+    folder: /^view-models\//,
+    may: [/^view-models\//, /^(core|contracts|messages)\//, /^server\/(http\/app|services\/)/],
+    types: [/^astro$/, /^charts\//],
+  },
   {
     folder: /^(pages|layouts|components)\//,
     may: [
       /^server\/(http\/app|services\/)/,
-      /^(core|contracts|messages|islands|ui|charts|components|layouts|styles)\//,
+      /^(core|contracts|messages|view-models|islands|ui|charts|components|layouts|styles)\//,
       /^node:crypto$/,
     ],
     types: [/^astro$/],
   },
-  { folder: /^ui\//, may: [/^(core|contracts|messages|ui|workers)\//, /^react$/, /^lucide-react$/, /^date-fns$/] },
+  {
+    folder: /^ui\//,
+    may: [/^(core|contracts|messages|ui|workers)\//, /^react$/, /^lucide-react$/, /^date-fns$/],
+    types: [/^zod$/],
+  },
   {
     folder: /^islands\//,
     may: [
@@ -139,6 +175,7 @@ const LAYERS: readonly {
       /^lucide-react$/,
       /^@dnd-kit\/(core|sortable|utilities)$/,
     ],
+    types: [/^view-models\//],
   },
   { folder: /^charts\//, may: [/^charts\//, /^core\/units/, /^echarts/, /^react$/], types: [/^core\//] },
   { folder: /^workers\//, may: [/^(core|contracts|workers)\//] },
@@ -147,9 +184,19 @@ const LAYERS: readonly {
 
 const islandOf = (path: string): string | null => /^islands\/([^/]+)\//.exec(path)?.[1] ?? null;
 
+/** A core folder that uses one beside or above it. */
+const looksUp = ({ from, to }: Import): string | null => {
+  const [mine, theirs] = [from, to].map((p) => /^core\/([^/]+)/.exec(p)?.[1] ?? null);
+  if (!mine || !theirs || mine === theirs || !from.startsWith('core/')) return null;
+  const tier = (folder: string) => CORE_ORDER.findIndex((names) => names.includes(folder));
+  return tier(mine) >= 0 && tier(theirs) >= 0 && tier(theirs) < tier(mine) ? null : `${from} looks up to ${to}`;
+};
+
 const offence = (i: Import): string | null => {
   const layer = LAYERS.find((l) => l.folder.test(i.from));
   if (!layer) return `${i.from} is in no layer`;
+  const up = looksUp(i);
+  if (up !== null) return up;
   const own = islandOf(i.from);
   if (own !== null && own === islandOf(i.to)) return null;
   const allowed = layer.may.some((r) => r.test(i.to)) || (i.typeOnly && (layer.types ?? []).some((r) => r.test(i.to)));
@@ -171,13 +218,14 @@ describe('who may import whom', () => {
 
   it('sees an offence when there is one', () => {
     expect(offence({ from: 'core/air/density.ts', to: 'zod', typeOnly: false })).not.toBeNull();
+    expect(offence({ from: 'core/measure/accuracy.ts', to: 'core/path/staircase', typeOnly: true })).not.toBeNull();
     expect(offence({ from: 'islands/board/View.tsx', to: 'islands/shell/keys', typeOnly: false })).not.toBeNull();
     expect(offence({ from: 'server/services/x.ts', to: 'server/db/connect', typeOnly: false })).not.toBeNull();
   });
 
-  it('has no import cycle', () => {
+  it('has no import cycle, of types either', () => {
     const graph = new Map<string, string[]>();
-    for (const i of imports.filter((x) => !x.typeOnly)) {
+    for (const i of imports) {
       const target = resolved(i.to);
       if (target) graph.set(i.from, [...(graph.get(i.from) ?? []), rel(target)]);
     }
@@ -222,11 +270,23 @@ describe('the core is pure', () => {
   });
 });
 
+/** Why a file may be longer than 300 lines. Tables of data (`table-...`) need no reason. */
+const LONG_BECAUSE: Readonly<Record<string, string>> = {
+  'messages/find.ts': 'the words of one desk, a line each: read as one page',
+  'messages/procedure.ts': 'the words of every step, a line each: read as one page',
+  'core/forecast/from-record.ts': 'the one place where every kind of record becomes a history',
+  'server/services/find-case.ts': 'one branch for each thing that is done in a case, all in one transaction',
+  'view-models/log-entries.ts': 'one branch for each kind of record in the log',
+};
+
 describe('file lengths', () => {
   const lengths = files.map((f) => ({ file: rel(f), lines: readFileSync(f, 'utf8').split('\n').length }));
 
-  it('no file is over 300 lines, and half are 120 or less', () => {
-    expect(lengths.filter((l) => l.lines > 300)).toEqual([]);
+  it('a file of more than 300 lines has its reason, none has more than 500, and half have 120 or less', () => {
+    const code = lengths.filter((l) => !/\/table-/.test(l.file));
+    expect(code.filter((l) => l.lines > 300 && !(l.file in LONG_BECAUSE)).map((l) => l.file)).toEqual([]);
+    expect(Object.keys(LONG_BECAUSE).filter((f) => !code.some((l) => l.file === f && l.lines > 300))).toEqual([]);
+    expect(code.filter((l) => l.lines > 500)).toEqual([]);
     const sorted = lengths.map((l) => l.lines).sort((a, b) => a - b);
     expect(sorted[Math.floor(sorted.length / 2)]).toBeLessThanOrEqual(120);
   });

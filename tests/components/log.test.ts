@@ -1,10 +1,10 @@
 import { isSeries } from '@/core/status/judge-test';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { boardTags } from '@/components/board-tags';
-import { beforeChoices } from '@/components/change-props';
-import { comparable } from '@/components/comparable';
-import { logEntries } from '@/components/log-entries';
-import { keyOf, keyText, trendChart } from '@/components/trend-page';
+import { boardTags } from '@/view-models/board-tags';
+import { beforeChoices } from '@/view-models/change-props';
+import { comparable } from '@/view-models/comparable';
+import { logEntries } from '@/view-models/log-entries';
+import { keyOf, keyText, trendChart } from '@/view-models/trend-page';
 import { type Bench, loadBench } from '@/server/services/bench';
 import { correctTest, recordTest, withdrawTest } from '@/server/services/record-test';
 import { loadTrend, trendKeys } from '@/server/services/trend';

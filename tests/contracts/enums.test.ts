@@ -3,7 +3,7 @@ import * as names from '@/contracts/enums';
 import { PreconditionJson } from '@/contracts/json-columns';
 import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { METHODS, preconditionsFor } from '@/core/measure/methods';
-import { PLACES } from '@/core/path/air-path';
+import { PLACES } from '@/core/measure/place';
 import { STAGE_KINDS } from '@/core/path/stage-kinds';
 import { CHANGE_REASONS } from '@/core/record/records';
 import { UNITS } from '@/core/units';

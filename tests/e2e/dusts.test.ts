@@ -79,10 +79,7 @@ describe('the register of dusts', () => {
     await page.getByLabel('Words people type for it').fill('kiln fluff, oven fluff');
     await page.getByLabel('Opened as').selectOption('contained');
     await page.getByLabel('Initials', { exact: true }).fill('MK');
-    await Promise.all([
-      loadedAgain(page),
-      page.getByRole('button', { name: 'Save to the register' }).dblclick(),
-    ]);
+    await Promise.all([loadedAgain(page), page.getByRole('button', { name: 'Save to the register' }).dblclick()]);
     await page.waitForSelector('html[data-dusts=ready]');
     await page.getByLabel('What would somebody type?').fill('oven fluff');
     await page.locator('[data-dust=ownKilnFluff]').waitFor();

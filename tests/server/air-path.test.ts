@@ -1,13 +1,13 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { logEntries } from '@/components/log-entries';
-import { filterCardOf, filterRows, passRows, penetrationChartOf } from '@/components/filter-page';
-import { fanChartOf, parameterRows, readingRows } from '@/components/path-page';
-import { boardTags } from '@/components/board-tags';
+import { logEntries } from '@/view-models/log-entries';
+import { filterCardOf, filterRows, passRows, penetrationChartOf } from '@/view-models/filter-page';
+import { fanChartOf, parameterRows, readingRows } from '@/view-models/path-page';
+import { boardTags } from '@/view-models/board-tags';
 import type { EditPathBody, NewMachineBody } from '@/contracts/machine-edit';
 import { classStanding } from '@/core/machine/machine';
 import type { Result } from '@/core/failure/failure';
 import { snapshotOf } from '@/core/machine/path-edit';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/path/stage-templates';
+import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
 import { oldPartOf } from '@/core/calibrate/change-load';
 import { sayOldPart, sayPathBasis, sayToday } from '@/messages/air-path';
 import { sayLabel } from '@/messages/filters';

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Migrator, sql } from 'kysely';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { boardTags } from '@/components/board-tags';
+import { boardTags } from '@/view-models/board-tags';
 import { StoredSnapshotJson } from '@/contracts/machine-edit';
 import { builtIn } from '@/core/dust/register';
 import type { Result } from '@/core/failure/failure';

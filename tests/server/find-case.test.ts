@@ -1,8 +1,8 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { CaseDeed, OpenCaseBody } from '@/contracts/find';
 import { CaseSetupJson, FindReply, type FindRequest } from '@/contracts/find';
-import { boardTags } from '@/components/board-tags';
-import { rootCounts } from '@/components/case-page';
+import { boardTags } from '@/view-models/board-tags';
+import { rootCounts } from '@/view-models/case-page';
 import { benchOf } from '@/core/diagnose/case-setup';
 import type { Result } from '@/core/failure/failure';
 import type { Db } from '@/server/db/connect';
@@ -255,7 +255,7 @@ describe('what is done in a case', () => {
     const hepa = await onHand('F-FUMEH');
     expect(
       (await loadLedger(context.db, hepa?.id ?? 0))
-        .filter((l) => l.note.startsWith(`case ${id}`))
+        .filter((l) => l.of.kind === 'case' && l.of.id === id)
         .map((l) => l.quantity),
     ).toEqual([-1]);
     const { machineId } = await page('CR-09');

@@ -75,7 +75,9 @@ describe('migrations', () => {
       },
     };
     const mended: Migration = {
-      up: async (db) => void (await sql`alter table part add column colour text`.execute(db)),
+      up: async (db) => {
+        await sql`alter table part add column colour text`.execute(db);
+      },
     };
     const db = await at('003-stock-and-actions');
     await fillSchema(db);

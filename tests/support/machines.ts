@@ -4,7 +4,7 @@ import type { Machine, Stage } from '@/core/machine/machine';
 import type { MachineModel, PathState } from '@/core/path/machine-path';
 import { REFERENCE_AIR } from '@/core/path/model/air';
 import { NOMINAL_DRIVE } from '@/core/path/model/fan';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/path/stage-templates';
+import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
 
 /** A stage of an extractor in good order; what a test needs is laid over it. */
 export const stageOf = (id: number, over: Partial<Stage> = {}): Stage => ({
@@ -17,7 +17,7 @@ export const stageOf = (id: number, over: Partial<Stage> = {}): Stage => ({
   missingSince: null,
   doNotRemove: false,
   firstUsedOn: '2026-01-01',
-  fittedAt: null,
+  fittedOn: null,
   openedAt: null,
   proven: [],
   looks: [],
@@ -50,6 +50,7 @@ export const machineOf = (stages: readonly Stage[], over: Partial<Machine> = {})
   penetration: [],
   retired: [],
   editedThrough: 0,
+  timeZone: 'UTC',
   reshapedAt: null,
   ...over,
 });

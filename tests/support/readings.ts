@@ -1,5 +1,6 @@
 import type { Accuracy } from '@/core/measure/accuracy';
-import { type ReducedTest, reduceTest, type TestReadings } from '@/core/measure/reduce-test';
+import { type TestReadings } from '@/core/measure/test-readings';
+import { type ReducedTest, reduceTest } from '@/core/measure/reduce-test';
 
 /** A hose-end flow test in calm standard air; what a test needs is laid over it. */
 export const flowTest = (readingsSi: readonly number[], over: Partial<TestReadings> = {}): TestReadings => ({

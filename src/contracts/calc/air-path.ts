@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { MachineKindName } from '../enums';
-import { PLACES } from '@/core/path/air-path';
+import { PLACES } from '@/core/measure/place';
 import { QuantityInput, QuantityOutput } from './quantity';
 
 const Factor = z.number();

@@ -4,7 +4,7 @@ import type { Machine } from '../machine/machine';
 import { MACHINE_KINDS } from '../machine/kinds';
 import type { MachineModel, PathParameters, PathState } from '../path/machine-path';
 import type { FlowLamp } from '../path/indicator';
-import { isCollector } from '../path/stage-templates';
+import { isCollector } from '../machine/stage-templates';
 import { type Staircase, staircase } from '../path/staircase';
 import { type Basis, type ModelledMachine, wholeModel } from './machine-model';
 import { AS_NEW, type Today } from './today';

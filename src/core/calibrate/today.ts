@@ -1,6 +1,6 @@
 import type { Machine } from '../machine/machine';
-import type { CalendarDate } from '../interval/calendar-date';
-import { daysBetween } from '../interval/calendar-date';
+import type { CalendarDate } from '../calendar/calendar-date';
+import { daysBetween } from '../calendar/calendar-date';
 import { CLEAN, type PathState } from '../path/machine-path';
 import { REFERENCE_AIR } from '../path/model/air';
 import { NOMINAL_DRIVE } from '../path/model/fan';
@@ -17,7 +17,7 @@ export type TodayBasis =
   | {
       readonly kind: 'flow';
       readonly testId: number;
-      readonly at: string;
+      readonly day: CalendarDate;
       readonly measuredM3s: number;
       readonly shared: readonly string[];
       readonly changedSince: readonly string[];
@@ -26,13 +26,13 @@ export type TodayBasis =
   | {
       readonly kind: 'easier';
       readonly testId: number;
-      readonly at: string;
+      readonly day: CalendarDate;
       readonly measuredM3s: number;
       readonly cleanM3s: number;
       readonly within: boolean;
     }
   /** Nothing flows, or the model cannot be solved back. */
-  | { readonly kind: 'unexplained'; readonly testId: number; readonly at: string }
+  | { readonly kind: 'unexplained'; readonly testId: number; readonly day: CalendarDate }
   /** No flow was measured since the baseline. */
   | { readonly kind: 'noFlow' };
 
@@ -89,7 +89,7 @@ const weightsAt = ({ machine, changes, dayOf }: TodayInput, moment: string): Rea
 const flowBasis = (input: TodayInput, { record, observation }: Dated): Today => {
   const { model, parameters } = input.modelled;
   if (observation.what !== 'flow') throw new Error('a flow was asked for');
-  const base = { testId: record.id, at: record.performedAt };
+  const base = { testId: record.id, day: input.dayOf(record.performedAt) };
   const question = { model, parameters, state: observation.state, entry: observation.entry };
   const weights = weightsAt(input, record.performedAt);
   const read = observation.at === 'in' ? undefined : (s: { outletFlowM3s: number }) => s.outletFlowM3s;

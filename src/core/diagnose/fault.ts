@@ -1,4 +1,4 @@
-import type { MachineClass } from '../machine/machine-class';
+import type { MachineClass } from '../filter/machine-class';
 import type { MachineModel, ModelStage } from '../path/machine-path';
 import { sealNode } from '../path/machine-path';
 

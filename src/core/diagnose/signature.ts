@@ -1,5 +1,6 @@
 import type { Result } from '../failure/failure';
-import { gapOfPlace, type Place } from '../path/air-path';
+import { type Place } from '../measure/place';
+import { gapOfPlace } from '../path/path-places';
 import { CLEAN, type MachineModel, type PathParameters, type PathState } from '../path/machine-path';
 import type { Condition } from '../path/model/path';
 import { type OperatingPoint, type ReadyPath, solveReady } from '../path/model/solve';

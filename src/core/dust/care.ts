@@ -1,5 +1,5 @@
 import type { Medium } from '../constants/media';
-import type { MachineClass } from '../machine/machine-class';
+import type { MachineClass } from '../filter/machine-class';
 import type { DustStanding } from './assess';
 import type { CleaningWay } from './dust';
 

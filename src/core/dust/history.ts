@@ -1,4 +1,4 @@
-import type { CalendarDate } from '../interval/calendar-date';
+import type { CalendarDate } from '../calendar/calendar-date';
 import { assessDust, type DustStanding, type DustStatement, stated, together } from './assess';
 import type { Dust } from './dust';
 import { normalised } from './text';

@@ -1,4 +1,4 @@
-import { addDays, addMonths, type CalendarDate, daysBetween } from '../interval/calendar-date';
+import { addDays, addMonths, type CalendarDate, daysBetween, dayAt } from '../calendar/calendar-date';
 import { isWear, type Rule, type RuleRecord } from '../interval/rules';
 import type { Machine, Stage } from '../machine/machine';
 import { seeded } from '../numeric/seeded';
@@ -107,7 +107,7 @@ const regimeStart = ({ machine }: MachineRecord): CalendarDate | null => {
   const dust = machine.hours.at(-1)?.dust;
   const change = machine.hours.findLastIndex((h) => h.dust !== dust);
   const byDust = change >= 0 ? (machine.hours[change + 1]?.day ?? null) : null;
-  const byPath = machine.reshapedAt?.slice(0, 10) ?? null;
+  const byPath = machine.reshapedAt === null ? null : dayAt(machine.reshapedAt, machine.timeZone);
   return byDust === null ? byPath : byPath === null ? byDust : byDust > byPath ? byDust : byPath;
 };
 

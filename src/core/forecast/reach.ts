@@ -1,4 +1,4 @@
-import type { ReachQuantiles } from '../plan/reaching';
+import type { ReachQuantiles } from './limit-distribution';
 import type { StageHistory } from './history';
 import { believeLife, LIFE_TUNING, lifeQuantile, type LifeTuning } from './life';
 import { type Chance, daysSince, daysDrawer, FURTHEST_DAYS, type Use } from './use';

@@ -1,5 +1,5 @@
 import { mean } from '../numeric/moments';
-import { addDays, addMonths, type CalendarDate, daysBetween } from './calendar-date';
+import { addDays, addMonths, type CalendarDate, daysBetween } from '../calendar/calendar-date';
 import type { Rule, RuleRecord } from './rules';
 
 /** What one rule says today. */

@@ -2,7 +2,7 @@ import type { Medium } from '../constants/media';
 import type { DustHazard } from '../dust/level';
 import type { StageKind } from '../path/stage-kinds';
 import type { StageSpec } from '../path/stage-spec';
-import type { MachineClass } from './machine-class';
+import type { MachineClass } from '../filter/machine-class';
 
 /** Media that hold fine dust back; a mesh, a foam and a carbon bed do not. Common practice, no published source. */
 const HOLDS: ReadonlySet<Medium> = new Set<Medium>([

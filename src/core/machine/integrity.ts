@@ -1,7 +1,8 @@
-import type { CalendarDate } from '../interval/calendar-date';
+import { dayAt } from '../calendar/calendar-date';
+import type { CalendarDate } from '../calendar/calendar-date';
 import type { StageKind } from '../path/stage-kinds';
 import { DUST_CLASS_PENETRATION, US_HEPA } from '../filter/rating';
-import type { MachineClass } from './machine-class';
+import type { MachineClass } from '../filter/machine-class';
 
 /** Screening on site: seen on the clean side, smoke along the seals, counted behind it. It can fail a filter; it cannot prove a class. */
 export const INTEGRITY_TESTS = ['cleanSide', 'smoke', 'particles'] as const;
@@ -44,7 +45,12 @@ export const holdsLimit = ({ share, limit }: Pick<PenetrationTest, 'share' | 'li
 
 interface Classed {
   readonly machineClass: MachineClass | null;
-  readonly penetration?: readonly PenetrationTest[];
+}
+
+/** A machine with the penetration tests it has passed or failed; their days are the site's. */
+export interface TestedMachine extends Classed {
+  readonly penetration: readonly PenetrationTest[];
+  readonly timeZone: string;
 }
 
 /** The look at the clean side is the only one that opens: it comes before the others. */
@@ -85,20 +91,20 @@ export interface SeatFacts {
   readonly proven: readonly IntegrityCheck[];
 }
 
-const newestProof = (tests: readonly PenetrationTest[], openedAt: string): PenetrationTest | null =>
-  tests.filter((t) => t.at >= openedAt && t.testedOn >= openedAt.slice(0, 10)).at(-1) ?? null;
+const newestProof = ({ penetration, timeZone }: TestedMachine, openedAt: string): PenetrationTest | null =>
+  penetration.filter((t) => t.at >= openedAt && t.testedOn >= dayAt(openedAt, timeZone)).at(-1) ?? null;
 
 /**
  * How a stage stands since its seat was opened; null when nothing is due. A later pass undoes a failure. A look at the
  * clean side opens the machine: smoke and counts from before it no longer count. A penetration test that held proves
  * what screening only looks for.
  */
-export const integrityStanding = (machine: Classed, stage: SeatFacts): IntegrityStanding | null => {
+export const integrityStanding = (machine: TestedMachine, stage: SeatFacts): IntegrityStanding | null => {
   const { openedAt, proven } = stage;
   if (openedAt === null) return null;
   const looked = proven.filter((c) => c.test === 'cleanSide' && c.at >= openedAt).at(-1)?.at ?? openedAt;
   const since = (test: IntegrityTest): string => (test === 'cleanSide' ? openedAt : looked);
-  const proof = newestProof(machine.penetration ?? [], looked);
+  const proof = newestProof(machine, looked);
   if (proof && holdsLimit(proof)) return null;
   const lastOf = (test: IntegrityTest) => proven.filter((c) => c.test === test && c.at >= since(test)).at(-1) ?? null;
   const due = integrityTestsOf(machine, stage).filter((test) => lastOf(test)?.passed !== true);

@@ -1,15 +1,15 @@
 import type { MachineDust } from '../dust/history';
 import type { DustHazard } from '../dust/level';
-import type { CalendarDate } from '../interval/calendar-date';
+import type { CalendarDate } from '../calendar/calendar-date';
 import type { WearFacts } from '../interval/due';
 import type { RuleRecord } from '../interval/rules';
 import { STAGE_KINDS, type StageKind } from '../path/stage-kinds';
 import type { StageSpec } from '../path/stage-spec';
 import { type IntegrityCheck, integrityStanding, type PenetrationTest } from './integrity';
 import type { MachineKind } from './kinds';
-import type { MachineClass } from './machine-class';
+import type { MachineClass } from '../filter/machine-class';
 
-export type { MachineClass } from './machine-class';
+export type { MachineClass } from '../filter/machine-class';
 
 export type { DustHazard } from '../dust/level';
 
@@ -26,8 +26,8 @@ export interface Stage {
   readonly doNotRemove: boolean;
   /** First use of what was in it when the machine was entered. */
   readonly firstUsedOn: CalendarDate;
-  /** When a new part was last recorded in it, UTC ISO; null when the record has none. */
-  readonly fittedAt: string | null;
+  /** Day a new part was last recorded in it; null when the record has none. */
+  readonly fittedOn: CalendarDate | null;
   /** When its seat was last opened, for a change, a trial, a cleaning or a look, UTC ISO; null when the record has none. */
   readonly openedAt: string | null;
   /** What was screened of its seat and its clean side, oldest first. */
@@ -83,6 +83,8 @@ export interface Machine {
   readonly editedThrough: number;
   /** When the air was last led another way: baselines before that no longer speak of this path. */
   readonly reshapedAt: string | null;
+  /** Time zone of its site: every day of it is counted there. */
+  readonly timeZone: string;
 }
 
 export const WITHDRAWN_BECAUSE = ['missing', 'foreign', 'reversed', 'untested', 'failed', 'unproven'] as const;

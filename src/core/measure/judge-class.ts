@@ -1,5 +1,5 @@
 import { CLASS_HOSE_VELOCITY } from '../constants/limits';
-import type { Place } from '../path/air-path';
+import type { Place } from './place';
 import { decideAtLeast } from './decide';
 import type { ReducedTest } from './reduce-test';
 

@@ -5,7 +5,8 @@ import { METHODS } from './methods';
 import { orificeFlowM3s } from './orifice';
 import { type Counted, judgeParticles, type ParticleVerdict } from './particle-count';
 import { judgeRoomCount, type RoomCount } from './penetration-ratio';
-import { type ReducedTest, reduceTest, type TestReadings } from './reduce-test';
+import { type TestReadings } from './test-readings';
+import { type ReducedTest, reduceTest } from './reduce-test';
 import { fitSuctionCurve, type SuctionCurve, type CurvePoint } from './suction-curve';
 
 /** What any test says, by the form of its method. */

@@ -5,7 +5,7 @@ import { fail, failure, ok, type Result } from '../failure/failure';
 import { mean } from '../numeric/moments';
 import { flowFromCentreVelocityM3s } from './bore-flow';
 import { plateFlowM3s } from './orifice';
-import type { TestReadings } from './reduce-test';
+import type { TestReadings } from './test-readings';
 import { traverseAreaM2, traverseMeansMs, type TraversePlan } from './traverse';
 
 /** The results of the repeats, with what the instrument and the rig do to them. */

@@ -1,14 +1,14 @@
 import { type AirState } from '../air/density';
 import { looksReducedToSeaLevel, standardPressurePa } from '../air/standard-atmosphere';
 import { at, fail, failure, type Failure, ok, type Result } from '../failure/failure';
-import type { Place } from '../path/air-path';
-import type { Reading, ReadingHow } from '../record/records';
+import type { Place } from './place';
+import type { Reading, ReadingHow } from './reading';
 import { parseQuantity, type QuantityKind } from '../units';
 import type { Accuracy } from './accuracy';
 import { type DetailEntry, DETAILS_OF, parseDetail } from './detail-entry';
 import { METHODS, type Method, type Precondition } from './methods';
 import { signedReading } from './reading-sign';
-import type { TestReadings } from './reduce-test';
+import type { TestReadings } from './test-readings';
 import type { Typed } from './typed';
 
 export interface AirEntry {

@@ -1,7 +1,7 @@
 import { MEDIA } from '../constants/media';
 import { at, fail, failure, type Failure, ok, type Result } from '../failure/failure';
 import { checkRating } from '../filter/rating';
-import { sidesOfPath } from './air-path';
+import { sidesOfPath } from './path-places';
 import { checkElement } from './model/check-element';
 import { airPathOf, type MachineModel, type ModelStage, type PathParameters } from './machine-path';
 import { REFERENCE_AIR } from './model/air';

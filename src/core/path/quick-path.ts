@@ -10,7 +10,7 @@ import {
   type StageState,
   trunkStart,
 } from './machine-path';
-import type { DropOf } from './model/drop';
+import type { DropOf } from './model/drop-of';
 import { fanCoefficients } from './model/fan';
 import { leakConductance } from './model/leak';
 import type { ReadyChain } from './model/march';

@@ -1,5 +1,5 @@
 import type { PlanCost, PlanDays, PlanProblem } from './problem';
-import { chanceBefore, expectedOverrun, expectedWaste } from './reaching';
+import { chanceBefore, expectedOverrun, expectedWaste } from '../forecast/limit-distribution';
 
 /**
  * What a plan costs: openings, life thrown away, days run past the limit. Tasks without a day cost nothing here and are

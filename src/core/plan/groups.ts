@@ -1,5 +1,5 @@
 import type { PlanMachine, PlanProblem, PlanTask } from './problem';
-import { expectedOverrun, expectedWaste } from './reaching';
+import { expectedOverrun, expectedWaste } from '../forecast/limit-distribution';
 
 /** Tasks of one machine done in one opening, by a bit for each. */
 export interface MachineGroups {

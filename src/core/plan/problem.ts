@@ -1,4 +1,4 @@
-import type { ReachQuantiles } from './reaching';
+import type { ReachQuantiles } from '../forecast/limit-distribution';
 
 /** One thing to be done once within the horizon. */
 export interface PlanTask {

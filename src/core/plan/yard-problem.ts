@@ -2,7 +2,7 @@ import type { DustHazard } from '../machine/machine';
 import type { StageKind } from '../path/stage-kinds';
 import { priceLife } from './prices';
 import type { PlanPart, PlanProblem, PlanTask } from './problem';
-import type { ReachQuantiles } from './reaching';
+import type { ReachQuantiles } from '../forecast/limit-distribution';
 
 /** One stage of a machine as the plan sees it. */
 export interface PlannedStage {

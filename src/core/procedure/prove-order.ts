@@ -4,7 +4,7 @@ import { feedOf, ISOLATION, ISOLATIONS } from './feed';
 import { DOFF, opensContainer } from './containment';
 import { hasCleanSide } from './method';
 import type { CheckKind, Procedure, Step, StepKey } from './step';
-import type { Violation } from './prove';
+import type { Violation } from './violation';
 
 // Rules about what comes before what, each of its own. Source: HSE and OSHA guidance (undressing), 29 CFR 1910.147
 // (isolation), EN 60335-2-69 instructions (plug, waste, proof), from memory; common practice where none is named.

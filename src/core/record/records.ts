@@ -1,7 +1,8 @@
-import type { CalendarDate } from '../interval/calendar-date';
+import type { Reading } from '../measure/reading';
+import type { CalendarDate } from '../calendar/calendar-date';
 import type { Accuracy } from '../measure/accuracy';
 import type { DuctLoad } from '../measure/needs-of-use';
-import type { TestReadings } from '../measure/reduce-test';
+import type { TestReadings } from '../measure/test-readings';
 import type { QuantityKind } from '../units';
 
 /** Why a stage was changed. */
@@ -23,21 +24,6 @@ export interface WorkRecord {
   /** True for a correction that says it never happened. */
   readonly voided: boolean;
   readonly correctionReason: string | null;
-}
-
-/** Typed by hand, held as a settled mean from a streaming meter, or the meter's maximum. */
-export const READING_HOWS = ['typed', 'hold', 'max'] as const;
-export type ReadingHow = (typeof READING_HOWS)[number];
-
-export interface Reading {
-  readonly typed: string;
-  readonly unit: string;
-  readonly valueSi: number;
-  readonly resolutionSi: number;
-  readonly slot: number;
-  readonly how: ReadingHow;
-  /** Why it does not count; null when it does. */
-  readonly struckBecause: string | null;
 }
 
 /** What the flow is wanted for. */

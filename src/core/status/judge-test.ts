@@ -1,3 +1,4 @@
+import { dayAt } from '../calendar/calendar-date';
 import { MACHINE_KINDS, type MachineKind } from '../machine/kinds';
 import type { Machine } from '../machine/machine';
 import { type BaselineVerdict, judgeAgainstBaseline, type LossThresholds } from '../measure/judge-baseline';
@@ -18,9 +19,8 @@ export interface JudgedSeries {
   readonly findings: readonly Finding[];
 }
 
-export interface JudgedTest extends Omit<JudgedSeries, 'baselineRecord'> {
+export interface JudgedTest extends JudgedSeries {
   readonly record: TestRecord;
-  readonly baselineId: number | null;
 }
 
 interface Readings {
@@ -135,7 +135,7 @@ export const judgeSeries = ({ machine, tests, thresholds, at, reduced: whole, us
   const baseline = baselineRecord ? recordOn(machine, baselineRecord) : null;
   const judged = judgeReadings({ now, baseline, thresholds, kind: machine.kind });
   const earlier = previousOf(at, tests);
-  const previous = earlier ? { reduced: reduced(earlier), day: earlier.performedAt.slice(0, 10) } : null;
+  const previous = earlier ? { reduced: reduced(earlier), day: dayAt(earlier.performedAt, machine.timeZone) } : null;
   return {
     reduced: now,
     ...judged,
@@ -157,6 +157,5 @@ export const judgeTest = ({
   record,
   ...yard
 }: Pick<SeriesInput, 'machine' | 'tests' | 'thresholds'> & { readonly record: TestRecord }): JudgedTest => {
-  const { baselineRecord, ...judged } = judgeSeries({ ...yard, at: record, reduced: reduced(record), use: record.use });
-  return { record, ...judged, baselineId: baselineRecord?.id ?? null };
+  return { record, ...judgeSeries({ ...yard, at: record, reduced: reduced(record), use: record.use }) };
 };

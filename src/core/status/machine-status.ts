@@ -1,4 +1,4 @@
-import type { CalendarDate } from '../interval/calendar-date';
+import type { CalendarDate } from '../calendar/calendar-date';
 import { dueName, type StageDue, stageDue } from '../interval/due';
 import { classStanding, type Machine, type Withdrawal } from '../machine/machine';
 import type { BaselineVerdict, LossThresholds } from '../measure/judge-baseline';

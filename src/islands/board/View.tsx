@@ -1,25 +1,9 @@
 import { Plus, Search, X } from 'lucide-react';
 import { type RefObject, useEffect, useRef, useState } from 'react';
-import type { Tone } from '@/messages/verdicts';
 import { LifeBar } from '@/ui/life-bar';
 import { ToneMark } from '@/ui/tone-mark';
+import type { BoardTag } from '@/view-models/board-tags';
 import { matches } from './matches';
-
-/** One asset tag of the board, all words made on the server. */
-export interface BoardTag {
-  readonly tag: string;
-  readonly name: string;
-  readonly classText: string;
-  readonly kindText: string;
-  readonly place: string;
-  readonly tone: Tone;
-  readonly mark: string;
-  readonly need: string;
-  /** Somebody is at work on it, or looking for a fault; null when nobody is. */
-  readonly flag: string | null;
-  readonly remaining: number | null;
-  readonly remainingText: string;
-}
 
 interface BoardProps {
   readonly tags: readonly BoardTag[];

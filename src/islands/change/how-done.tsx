@@ -1,16 +1,9 @@
+import type { BeforeChoice } from '@/view-models/change-props';
 import type { Dispatch } from 'react';
 import type { DustHazard } from '@/core/dust/level';
 import { capital } from '@/messages/words';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import type { ChangeAction, ChangeState } from './state';
-
-/** A test that may stand as "before", its words made on the server. */
-export interface BeforeChoice {
-  readonly id: number;
-  readonly words: string;
-  /** Fresh enough to be this change's "as found" without being chosen. */
-  readonly recent: boolean;
-}
 
 export interface Part {
   readonly state: ChangeState;

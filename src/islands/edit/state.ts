@@ -1,7 +1,7 @@
 import type { Machine } from '@/core/machine/machine';
 import type { MachineKind } from '@/core/machine/kinds';
 import { type EditedMachine, type EditedStage, type PathSnapshot, snapshotOf } from '@/core/machine/path-edit';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/path/stage-templates';
+import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
 import { STAGE_KINDS, type StageKind } from '@/core/path/stage-kinds';
 import type { StageSpec } from '@/core/path/stage-spec';
 import type { Problem } from '@/messages/failures';

@@ -11,7 +11,7 @@ import { FieldProblems, problemsAt } from '@/ui/problems';
 import { QuantityField } from '@/ui/quantity-field';
 import { usePostOnce } from '@/ui/use-post-once';
 import type { JobChoice } from './choice';
-import type { StartState } from './Start';
+import type { StartState } from './start-state';
 
 interface SheetProps {
   readonly machine: Machine;

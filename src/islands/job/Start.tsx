@@ -1,5 +1,5 @@
+import type { StartState } from './start-state';
 import { useEffect, useState } from 'react';
-import type { DustStatement } from '@/core/dust/assess';
 import type { Dust } from '@/core/dust/dust';
 import { lastStatement } from '@/core/dust/history';
 import type { DustHazard } from '@/core/dust/level';
@@ -7,7 +7,7 @@ import type { Machine } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
 import type { Job } from '@/core/procedure/choose';
 import type { ChangeSchool } from '@/core/procedure/step';
-import { CHANGE_REASONS, type ChangeReason } from '@/core/record/records';
+import { CHANGE_REASONS } from '@/core/record/records';
 import type { UnitSystem } from '@/core/units';
 import type { Problem } from '@/messages/failures';
 import { RUN_SHORT } from '@/messages/job';
@@ -29,13 +29,6 @@ interface StartProps {
   /** Chosen by a link: a job of the whole machine. */
   readonly wanted: string | null;
   readonly ownDusts: readonly Dust[];
-}
-
-export interface StartState {
-  readonly dust: DustStatement;
-  readonly reason: ChangeReason;
-  readonly by: string;
-  readonly partInHand: boolean;
 }
 
 type Set = (over: Partial<StartState>) => void;

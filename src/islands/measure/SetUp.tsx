@@ -1,7 +1,7 @@
 import { Check } from 'lucide-react';
 import type { Dispatch } from 'react';
 import { METHOD_NAMES, METHODS, type MethodGroup, type Precondition } from '@/core/measure/methods';
-import { PLACES } from '@/core/path/air-path';
+import { PLACES } from '@/core/measure/place';
 import { GROUP_WORDS, METHOD_HINTS, METHOD_WORDS, PLACE_WORDS, PRECONDITION_WORDS } from '@/messages/words';
 import type { MeasureAction, MeasureState } from './state';
 

@@ -1,22 +1,14 @@
-import { type ComponentProps, type Dispatch, useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { type ComponentProps, type Dispatch, useRef, useState } from 'react';
 import type { FailureCode } from '@/core/failure/failure';
-import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
-import type { LossThresholds } from '@/core/measure/judge-baseline';
 import { parseDetail } from '@/core/measure/detail-entry';
-import { type Method, METHODS, preconditionsFor } from '@/core/measure/methods';
-import type { Instrument, TestRecord } from '@/core/record/records';
-import type { UnitSystem } from '@/core/units';
+import { METHODS, preconditionsFor } from '@/core/measure/methods';
+import type { Instrument } from '@/core/record/records';
 import { type Problem, problemsOf } from '@/messages/failures';
-import type { PathView } from '@/core/calibrate/path-view';
 import { AirPathStrip } from '@/ui/air-path/strip';
-import { setChoice } from '@/ui/cookies';
-import { momentSent } from '@/ui/local-moment';
-import { newClientId, postAction } from '@/ui/post-action';
 import { ProbePicture } from '@/ui/probe-picture';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import { RigAndAir } from './Details';
-import { dropDraft, keepDraft, readDraft } from './draft';
 import { Sign, WhoAndWhen } from './Finish';
 import { liveResult } from './live';
 import { Pad } from './Pad';
@@ -24,30 +16,9 @@ import { ListenButton, Meter } from './Meter';
 import { MethodFields } from './MethodFields';
 import { readingsOf } from './pads';
 import { MethodChoice, MethodSheet, PlaceChoice, Preconditions } from './SetUp';
-import { startState, stateOfRecord } from './start';
-import { type MeasureAction, type MeasureState, measureReducer, orNull, toEntry } from './state';
+import { type MeasureAction, type MeasureState } from './state';
 import { Verdict } from './Verdict';
-
-interface MeasureProps {
-  readonly view: PathView;
-  readonly machine: Machine;
-  readonly due: readonly StageDue[];
-  readonly tests: readonly TestRecord[];
-  readonly previous: TestRecord | null;
-  readonly instruments: readonly Instrument[];
-  readonly altitudeM: number;
-  readonly thresholds: LossThresholds;
-  readonly units: UnitSystem;
-  readonly today: string;
-  readonly now: string;
-  readonly by: string;
-  readonly clientId: string;
-  readonly afterChangeId: number | null;
-  /** Asked for by a link; null leaves the method as it was. */
-  readonly method: Method | null;
-  /** Set when a record is being corrected. */
-  readonly correcting: TestRecord | null;
-}
+import { type MeasureProps, useMeasure } from './use-measure';
 
 const KNOWN_FIELDS = [
   'readings',
@@ -63,80 +34,6 @@ const KNOWN_FIELDS = [
   'by',
   'correctionReason',
 ];
-
-const bodyOf = (state: MeasureState, props: MeasureProps) => {
-  const wanted = preconditionsFor({ method: state.method, hasBrush: props.machine.hasBrush });
-  return {
-    ...toEntry(state, wanted),
-    clientId: state.clientId,
-    by: state.by.trim().toUpperCase(),
-    performedAt: momentSent(state.when),
-    instrumentId: state.instrumentId,
-    wheel: orNull(state.wheel),
-    ductLoad: state.ductLoad,
-    configuration: state.configuration,
-    isBaseline: state.isBaseline,
-    bagState: state.bagState,
-    afterChangeId: props.correcting ? props.correcting.afterChangeId : props.afterChangeId,
-    note: state.note,
-    ...(props.correcting ? { supersedesId: props.correcting.id, correctionReason: state.correctionReason } : {}),
-  };
-};
-
-const useMeasure = (props: MeasureProps) => {
-  const { machine, correcting, afterChangeId, method } = props;
-  const [state, dispatch] = useReducer(measureReducer, props, (p): MeasureState => {
-    const start = {
-      machine: p.machine,
-      units: p.units,
-      by: p.by,
-      clientId: p.clientId,
-      afterChangeId: p.afterChangeId,
-      previous: p.previous,
-    };
-    return p.correcting ? stateOfRecord(p.correcting, start) : startState(start);
-  });
-  const place = useMemo(() => ({ tag: machine.tag, afterChangeId }), [machine.tag, afterChangeId]);
-  const restored = useRef(false);
-
-  useEffect(() => {
-    // The server cannot know the draft, so it is laid over the first drawing. A correction starts from its record.
-    const draft = correcting ? null : readDraft(place);
-    if (draft) dispatch({ type: 'restored', state: draft });
-    if (method) dispatch({ type: 'method', method });
-    restored.current = true;
-    document.documentElement.dataset['measure'] = 'ready';
-  }, [correcting, place, method]);
-
-  useEffect(() => {
-    if (restored.current && !correcting) keepDraft(place, state);
-  }, [state, correcting, place]);
-
-  const send = async () => {
-    dispatch({ type: 'sending' });
-    const base = `/api/machines/${encodeURIComponent(machine.tag)}/tests`;
-    const posted = await postAction(correcting ? `${base}/correct` : base, bodyOf(state, props));
-    if (!posted.ok) {
-      dispatch({ type: 'refused', problems: posted.problems });
-      return;
-    }
-    setChoice('mw_by', state.by.trim().toUpperCase());
-    dropDraft(place);
-    restored.current = false;
-    const change = props.afterChangeId;
-    window.location.assign(
-      change !== null && !correcting
-        ? `/m/${machine.tag}/changes/${change}`
-        : `/m/${machine.tag}/file?saved=test-${posted.reply.id}`,
-    );
-  };
-  const startOver = () => {
-    if (!window.confirm('Clear every reading typed here?')) return;
-    dropDraft(place);
-    dispatch({ type: 'restored', state: startState({ ...props, clientId: newClientId() }) });
-  };
-  return { state, dispatch, send, startOver };
-};
 
 /** The stage that the method at hand is held to, and the new weight it is judged against. */
 const aboutStage = (state: MeasureState, machine: Machine) => {
@@ -291,7 +188,7 @@ export const Measure = (props: MeasureProps) => {
             <Preconditions state={state} dispatch={dispatch} wanted={wanted} />
           </div>
           <div className="panel p-3">
-            <Verdict waiting={waiting} live={live} units={units} kind={machine.kind} unticked={unticked} {...stage} />
+            <Verdict waiting={waiting} live={live} units={units} machine={machine} unticked={unticked} {...stage} />
           </div>
         </div>
         <Folded {...common} instruments={props.instruments} today={props.today} />

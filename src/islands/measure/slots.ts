@@ -1,25 +1,31 @@
 import { EXHAUST_SLOT, ROOM_SLOT } from '@/core/measure/detail';
-import { parseDetail } from '@/core/measure/detail-entry';
-import { METHODS } from '@/core/measure/methods';
+import { type DetailEntry, parseDetail } from '@/core/measure/detail-entry';
+import { type Method, METHODS } from '@/core/measure/methods';
 import { type TraversePoint, traversePoints } from '@/core/measure/traverse';
-import { readingsOf } from './pads';
-import type { MeasureState } from './state';
+import { type Pads, readingsOf } from './pads';
 
-const live = (state: MeasureState) => readingsOf(state).filter((r) => r.struckBecause === null);
+/** What the choice of the next slot looks at. */
+interface SlotState extends Pads {
+  readonly method: Method;
+  readonly details: Readonly<Record<Method, DetailEntry>>;
+  readonly slotChoice: number | null;
+}
 
-const planOf = (state: MeasureState) => {
+const live = (state: SlotState) => readingsOf(state).filter((r) => r.struckBecause === null);
+
+const planOf = (state: SlotState) => {
   const detail = parseDetail(state.details[state.method]);
   return detail.ok && detail.value.kind === 'traverse' ? detail.value.plan : null;
 };
 
 /** The opening (or the count) with the fewest readings, the first of them. */
-const fewest = (state: MeasureState, slots: readonly number[]): number => {
+const fewest = (state: SlotState, slots: readonly number[]): number => {
   const count = (slot: number) => live(state).filter((r) => r.slot === slot).length;
   return slots.reduce((best, s) => (count(s) < count(best) ? s : best), slots[0] ?? 0);
 };
 
 /** Which point, opening or count the next reading is. A struck point is asked for again. */
-export const nextSlot = (state: MeasureState): number => {
+export const nextSlot = (state: SlotState): number => {
   if (state.slotChoice !== null) return state.slotChoice;
   const taken = new Set(live(state).map((r) => r.slot));
   const entry = state.details[state.method];
@@ -45,7 +51,7 @@ export interface TraverseStand {
 }
 
 /** Where the probe goes next on a traverse; null for other methods, or before the duct is known. */
-export const traverseStand = (state: MeasureState): TraverseStand | null => {
+export const traverseStand = (state: SlotState): TraverseStand | null => {
   const plan = planOf(state);
   if (!plan) return null;
   const all = traversePoints(plan);

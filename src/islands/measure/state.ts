@@ -3,8 +3,8 @@ import { METHODS, type Method, type Precondition } from '@/core/measure/methods'
 import type { DuctLoad } from '@/core/measure/needs-of-use';
 import type { ReadingEntry, TestEntry } from '@/core/measure/test-entry';
 import type { Typed } from '@/core/measure/typed';
-import type { Place } from '@/core/path/air-path';
-import type { ReadingHow } from '@/core/record/records';
+import type { Place } from '@/core/measure/place';
+import type { ReadingHow } from '@/core/measure/reading';
 import { parseQuantity, type QuantityKind } from '@/core/units';
 import type { Problem } from '@/messages/failures';
 import { type Pads, readingsOf } from './pads';

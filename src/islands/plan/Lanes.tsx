@@ -2,7 +2,8 @@ import { DndContext, type DragEndEvent, PointerSensor, useDraggable, useSensor, 
 import { Lock } from 'lucide-react';
 import { useRef } from 'react';
 import type { PlanInput, YardProblem } from '@/core/plan/yard-problem';
-import { dayText, namesOf, type Opening } from './openings';
+import { type PlannedOpening } from '@/core/plan/planned-openings';
+import { dayText, namesOf } from './openings';
 
 const shareOf = (day: number, horizon: number): number => (100 * Math.min(Math.max(day, 0), horizon)) / horizon;
 
@@ -41,7 +42,7 @@ const Window = ({
 };
 
 export interface ChipProps {
-  readonly opening: Opening;
+  readonly opening: PlannedOpening;
   readonly made: YardProblem;
   readonly today: string;
   readonly chosen: boolean;
@@ -84,12 +85,12 @@ interface LanesProps {
   readonly made: YardProblem;
   readonly input: PlanInput;
   readonly today: string;
-  readonly openings: readonly Opening[];
+  readonly openings: readonly PlannedOpening[];
   readonly chosen: string | null;
   readonly choose: (key: string) => void;
-  readonly shift: (o: Opening) => (step: 1 | -1) => void;
+  readonly shift: (o: PlannedOpening) => (step: 1 | -1) => void;
   /** An opening was dropped so many days further on. */
-  readonly moved: (o: Opening, days: number) => void;
+  readonly moved: (o: PlannedOpening, days: number) => void;
 }
 
 /** A lane a machine: windows of chance, and under them its openings, to be dragged. */

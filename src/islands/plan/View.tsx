@@ -1,6 +1,6 @@
 import { Lock } from 'lucide-react';
 import { useState } from 'react';
-import { addDays } from '@/core/interval/calendar-date';
+import { addDays } from '@/core/calendar/calendar-date';
 import { costOf } from '@/core/plan/cost';
 import { waysOut } from '@/core/plan/explain';
 import { eachOnItsOwnDay } from '@/core/plan/own-day';
@@ -15,7 +15,8 @@ import { usePostOnce } from '@/ui/use-post-once';
 import { Controls } from './Controls';
 import { Lanes } from './Lanes';
 import { Detail } from './OpeningDetail';
-import { dayText, namesOf, nextOpenDay, type Opening, openingsOf } from './openings';
+import { nextOpenDay, type PlannedOpening, plannedOpenings } from '@/core/plan/planned-openings';
+import { dayText, namesOf } from './openings';
 import { StockLines } from './StockLines';
 import { type PlanProps, usePlan } from './use-plan';
 
@@ -23,7 +24,7 @@ interface HeadlineProps {
   readonly made: YardProblem;
   readonly days: PlanDays;
   readonly fits: boolean;
-  readonly openings: readonly Opening[];
+  readonly openings: readonly PlannedOpening[];
   readonly today: string;
   readonly unplanned: number;
 }
@@ -87,7 +88,7 @@ const CannotBeDone = ({ ways, words }: CannotProps) =>
 
 interface InOrderProps {
   readonly made: YardProblem;
-  readonly openings: readonly Opening[];
+  readonly openings: readonly PlannedOpening[];
   readonly today: string;
   readonly chosen: string | null;
   readonly choose: (key: string) => void;
@@ -131,7 +132,7 @@ interface LocksUse {
 const useLocks = ({ p, made, by, setLocks, setChosen }: LocksUse) => {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const post = usePostOnce();
-  const fix = async (o: Opening, day: number | null) => {
+  const fix = async (o: PlannedOpening, day: number | null) => {
     const ids = o.tasks.flatMap((i) => made.stages[i]?.stageId ?? []);
     const initials = by.trim().toUpperCase();
     const posted = await post('/api/plan/locks', {
@@ -145,11 +146,11 @@ const useLocks = ({ p, made, by, setLocks, setChosen }: LocksUse) => {
     setChosen(day === null ? o.key : `${o.machine}-${day}`);
     setLocks((locks) => new Map([...locks, ...ids.map((id) => [id, day] as const)]));
   };
-  const shift = (o: Opening) => (step: 1 | -1) => {
+  const shift = (o: PlannedOpening) => (step: 1 | -1) => {
     const day = nextOpenDay(made.problem, o.day, step);
     if (day !== null) void fix(o, day);
   };
-  const moved = (o: Opening, by_: number) => {
+  const moved = (o: PlannedOpening, by_: number) => {
     const { minutes } = made.problem;
     const target = Math.min(minutes.length - 1, Math.max(0, o.day + by_));
     const day = (minutes[target] ?? 0) > 0 ? target : nextOpenDay(made.problem, target, 1);
@@ -163,7 +164,7 @@ const PlanOfYard = (p: PlanProps) => {
   const { options, setOptions, setLocks, input, made, days, fits, working, rounds, stop } = usePlan(p);
   const [chosen, setChosen] = useState<string | null>(null);
   const [by, setBy] = useState(p.by);
-  const openings = openingsOf(made, days);
+  const openings = plannedOpenings(made, days);
   const opening = openings.find((o) => o.key === chosen) ?? null;
   // Before the first plan of a new problem is there, nothing can be said of what does not fit.
   const ways = fits ? waysOut(made.problem, days) : [];

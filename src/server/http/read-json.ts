@@ -1,5 +1,6 @@
 import type { z } from 'zod';
-import { fail, failure, type Failure, ok, type Result } from '@/core/failure/failure';
+import { failureOfIssue } from '@/contracts/issues';
+import { fail, failure, ok, type Result } from '@/core/failure/failure';
 
 export const MAX_BODY_BYTES = 128 * 1024;
 
@@ -35,17 +36,6 @@ const parseJson = (text: string): Result<unknown> => {
   } catch {
     return fail(failure('request.malformed'));
   }
-};
-
-/** A zod issue as one of our failures, with the path of its field. */
-export const failureOfIssue = (issue: z.core.$ZodIssue): Failure => {
-  const path = issue.path.map(String).join('.');
-  if (issue.code === 'too_small' && issue.origin === 'string') return failure('text.missing', path);
-  if (issue.code === 'too_big') return failure('text.too-long', path, { most: Number(issue.maximum) });
-  if (issue.code === 'invalid_format' && issue.format === 'datetime') return failure('date.invalid', path);
-  if (issue.code === 'unrecognized_keys')
-    return failure('field.invalid', [path, ...issue.keys].filter(Boolean).join('.'));
-  return failure('field.invalid', path);
 };
 
 /** Parses a request's JSON body by its schema, or says what is wrong with it. */

@@ -1,5 +1,5 @@
 import { ChangeReasonName } from '@/contracts/enums';
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import type { ChangeReason, ChangeRecord } from '@/core/record/records';
 import type { Db } from '../db/connect';
 

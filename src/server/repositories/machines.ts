@@ -8,12 +8,14 @@ import type { RuleRecord } from '@/core/interval/rules';
 import type { IntegrityCheck } from '@/core/machine/integrity';
 import type { MachineKind } from '@/core/machine/kinds';
 import type { Machine, Stage } from '@/core/machine/machine';
-import { stageTemplate } from '@/core/path/stage-templates';
+import { stageTemplate } from '@/core/machine/stage-templates';
 import type { Db } from '../db/connect';
 import type { Row } from '../db/tables';
 import { type DustRecords, loadDustRecords, loadRegister } from './dusts';
 import { loadExaminations, loadPenetrationTests } from './proofs';
+import { loadSite } from './site';
 import { loadWear, type Wear } from './wear';
+import { dayAt } from '@/core/calendar/calendar-date';
 
 type StageRow = Row<'stage'> & { part_code: string | null; part_name: string | null };
 
@@ -76,9 +78,12 @@ const loadSeats = async (db: Db): Promise<Seat> => {
   };
 };
 
+const dayOrNull = (moment: string | undefined, timeZone: string): string | null =>
+  moment === undefined ? null : dayAt(moment, timeZone);
+
 const toStage = (
   row: StageRow,
-  { rules, seats, wear }: Pick<Parts, 'rules' | 'seats' | 'wear'>,
+  { rules, seats, wear, timeZone }: Pick<Parts, 'rules' | 'seats' | 'wear' | 'timeZone'>,
   machineKind: MachineKind,
 ): Stage => ({
   id: row.id,
@@ -97,7 +102,7 @@ const toStage = (
   missingSince: row.missing_since,
   doNotRemove: row.do_not_remove === 1,
   firstUsedOn: row.first_used_on,
-  fittedAt: seats.fittedAt.get(row.id) ?? null,
+  fittedOn: dayOrNull(seats.fittedAt.get(row.id), timeZone),
   openedAt: seats.openedAt.get(row.id) ?? null,
   proven: seats.checks
     .filter((c) => c.stageId === row.id)
@@ -107,6 +112,7 @@ const toStage = (
 });
 
 interface Parts {
+  readonly timeZone: string;
   readonly stages: readonly StageRow[];
   readonly rules: readonly RuleRecord[];
   readonly seats: Seat;
@@ -156,6 +162,7 @@ const toMachine = (row: Row<'machine'>, parts: Parts): Machine => ({
   penetration: parts.proofs.penetration.filter((t) => t.machineId === row.id),
   retired: parts.stages.filter((r) => r.retired_on !== null).map(({ id, name }) => ({ id, name })),
   editedThrough: Math.max(0, ...parts.edits.map((e) => e.id)),
+  timeZone: parts.timeZone,
   reshapedAt: parts.edits.filter((e) => e.reshapes === 1).at(-1)?.performed_at ?? null,
 });
 
@@ -175,12 +182,14 @@ export const loadMachines = async (db: Db): Promise<readonly Machine[]> => {
     .orderBy('id')
     .execute();
   const rules = (await db.selectFrom('rule').selectAll().orderBy('id').execute()).map(toRule);
+  const { timeZone } = await loadSite(db);
   const seats = await loadSeats(db);
   const wear = await loadWear(db);
   const [register, dust] = [await loadRegister(db), await loadDustRecords(db)];
   const proofs = { penetration: await loadPenetrationTests(db), examinations: await loadExaminations(db) };
   return machines.map((row) =>
     toMachine(row, {
+      timeZone,
       seats,
       wear,
       register,

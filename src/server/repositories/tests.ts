@@ -8,7 +8,8 @@ import {
   ReadingHowJson,
   UseJson,
 } from '@/contracts/json-columns';
-import type { Reading, TestRecord, TestUse } from '@/core/record/records';
+import type { Reading } from '@/core/measure/reading';
+import type { TestRecord, TestUse } from '@/core/record/records';
 import type { ParsedTest } from '@/core/measure/test-entry';
 import type { Db } from '../db/connect';
 import type { Row } from '../db/tables';

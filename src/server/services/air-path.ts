@@ -1,7 +1,7 @@
 import { type ModelledMachine, modelledMachine } from '@/core/calibrate/machine-model';
 import { type PathView, pathViewOf } from '@/core/calibrate/path-view';
 import { todayOf } from '@/core/calibrate/today';
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import type { Bench } from './bench';
 
 export interface AirPathPage {

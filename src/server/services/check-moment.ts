@@ -1,5 +1,5 @@
 import { failure, type Failure } from '@/core/failure/failure';
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import type { Machine } from '@/core/machine/machine';
 
 /** A few minutes of grace: a tablet's clock may run ahead of the server's. */

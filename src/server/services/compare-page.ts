@@ -1,4 +1,4 @@
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import { type ChainLink, compareChain } from '@/core/measure/chain';
 import { type Comparison, compareTests, type Differs } from '@/core/measure/compare-tests';
 import { standing, type TestRecord } from '@/core/record/records';

@@ -1,6 +1,6 @@
 import type { EditPathBody, NewMachineBody } from '@/contracts/machine-edit';
 import { at, fail, failure, type Failure, ok, type Result } from '@/core/failure/failure';
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import type { Machine } from '@/core/machine/machine';
 import { type EditedStage, pathDifferences, type PathSnapshot, reshapes, snapshotOf } from '@/core/machine/path-edit';
 import { checkMachinePath } from '@/core/path/path-rules';

@@ -5,7 +5,7 @@ import type { Machine, Stage } from '@/core/machine/machine';
 import { judgeScreening, type ScreeningVerdict } from '@/core/measure/penetration-ratio';
 import { reduceAny } from '@/core/measure/reduce-any';
 import { standing, type TestRecord } from '@/core/record/records';
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import type { Db } from '../db/connect';
 import { findMachine } from '../repositories/machines';
 import { insertIntegrityCheck, insertPenetrationTest } from '../repositories/proofs';

@@ -4,7 +4,7 @@ import type { Machine, Stage } from '@/core/machine/machine';
 import { changeMadeBy, type JobRecord, type JobState, jobState } from '@/core/procedure/job-log';
 import type { Step } from '@/core/procedure/step';
 import { isSeries } from '@/core/status/judge-test';
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import type { Db } from '../db/connect';
 import { insertChange, loadChanges } from '../repositories/changes';
 import { integrityTestsOf } from '@/core/machine/integrity';

@@ -1,6 +1,6 @@
 import type { LockPlanBody } from '@/contracts/plan';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import { loadMachines } from '../repositories/machines';
 import { insertLock } from '../repositories/plans';
 import { loadSite } from '../repositories/site';

@@ -1,6 +1,6 @@
 import type { LogLookBody, LogUsageBody, MachineAwayBody } from '@/contracts/plan';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import { findMachine } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
 import { type Away, insertAway, loadAway } from '../repositories/plans';

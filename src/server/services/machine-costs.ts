@@ -1,4 +1,4 @@
-import { addDays } from '@/core/interval/calendar-date';
+import { addDays } from '@/core/calendar/calendar-date';
 import { jobState } from '@/core/procedure/job-log';
 import { standing } from '@/core/record/records';
 import { machineCost, type MachineCost } from '@/core/stock/cost';

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { addDays } from '@/core/interval/calendar-date';
+import { addDays } from '@/core/calendar/calendar-date';
 import { loadStockDesk } from './stock-desk';
 import type { Context } from './user-action';
 

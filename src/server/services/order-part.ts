@@ -1,6 +1,6 @@
 import type { OrderArrivedBody, OrderPartBody } from '@/contracts/plan';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import { insertArrival, insertOrder, loadOpenOrders } from '../repositories/plans';
 import { loadSite } from '../repositories/site';
 import { insertMovement, loadParts } from '../repositories/stock';

@@ -1,3 +1,4 @@
+import { plannedOpenings } from '@/core/plan/planned-openings';
 import { dateOfDay, type YardPlan } from './plan-yard';
 
 /** One opening of the plan, as a calendar or a reminder tells it. */
@@ -13,34 +14,22 @@ export interface PlanEvent {
 }
 
 /** The openings of a plan, by day. Their ids do not move with their days: who subscribes sees them moved, not doubled. */
-export const planEvents = (plan: YardPlan): readonly PlanEvent[] => {
-  const groups = new Map<string, { readonly machine: number; readonly day: number; readonly tasks: number[] }>();
-  plan.made.problem.tasks.forEach((t, i) => {
-    const day = plan.days[i] ?? null;
-    if (day === null) return;
-    const key = `${t.machine} ${day}`;
-    const group = groups.get(key) ?? { machine: t.machine, day, tasks: [] };
-    group.tasks.push(i);
-    groups.set(key, group);
+export const planEvents = (plan: YardPlan): readonly PlanEvent[] =>
+  plannedOpenings(plan.made, plan.days).map(({ machine, day, tasks }) => {
+    const planned = plan.input.machines[machine];
+    const known = plan.outlook.machines.find((m) => m.machine.tag === planned?.tag)?.machine;
+    const stages = tasks.flatMap((i) => plan.made.stages[i] ?? []);
+    const first = [...stages].sort((a, b) => a.stageId - b.stageId)[0];
+    const since = known?.stages.find((s) => s.id === first?.stageId)?.fittedOn ?? 'first-use';
+    return {
+      uid: `${planned?.tag ?? ''}-${first?.stageId ?? 0}-after-${since}@moorwind`.toLowerCase(),
+      day: dateOfDay(plan.outlook, day),
+      tag: planned?.tag ?? '',
+      name: planned?.name ?? '',
+      place: known?.place ?? '',
+      stages: stages.map((s) => s.name),
+      parts: stages
+        .flatMap((s) => (s.part === null ? [] : [plan.input.parts[s.part]]))
+        .flatMap((x) => (x ? [{ name: x.name, bin: x.bin }] : [])),
+    };
   });
-  return [...groups.values()]
-    .sort((a, b) => a.day - b.day)
-    .map(({ machine, day, tasks }) => {
-      const planned = plan.input.machines[machine];
-      const known = plan.outlook.machines.find((m) => m.machine.tag === planned?.tag)?.machine;
-      const stages = tasks.flatMap((i) => plan.made.stages[i] ?? []);
-      const first = [...stages].sort((a, b) => a.stageId - b.stageId)[0];
-      const since = known?.stages.find((s) => s.id === first?.stageId)?.fittedAt?.slice(0, 10) ?? 'first-use';
-      return {
-        uid: `${planned?.tag ?? ''}-${first?.stageId ?? 0}-after-${since}@moorwind`.toLowerCase(),
-        day: dateOfDay(plan.outlook, day),
-        tag: planned?.tag ?? '',
-        name: planned?.name ?? '',
-        place: known?.place ?? '',
-        stages: stages.map((s) => s.name),
-        parts: stages
-          .flatMap((s) => (s.part === null ? [] : [plan.input.parts[s.part]]))
-          .flatMap((x) => (x ? [{ name: x.name, bin: x.bin }] : [])),
-      };
-    });
-};

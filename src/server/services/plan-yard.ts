@@ -1,5 +1,5 @@
 import { EXAMINATION } from '@/core/interval/due';
-import { addDays, daysBetween } from '@/core/interval/calendar-date';
+import { addDays, daysBetween } from '@/core/calendar/calendar-date';
 import type { StageOutlook } from '@/core/forecast/from-record';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { seeded } from '@/core/numeric/seeded';
@@ -51,7 +51,7 @@ const withOf = (machine: Machine, stage: Stage): number | null => {
 };
 
 const lifeDaysOf = (stage: Stage, outlook: StageOutlook, today: string): number => {
-  const since = stage.fittedAt?.slice(0, 10) ?? stage.firstUsedOn;
+  const since = stage.fittedOn ?? stage.firstUsedOn;
   return Math.max(7, daysBetween({ from: since, to: today }) + (outlook.forecast?.reached[2] ?? 0));
 };
 

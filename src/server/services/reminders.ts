@@ -1,5 +1,6 @@
 import { standInSender } from '../instruments/stand-in-sender';
 import { loadOutbox, type OutboxMessage } from '../repositories/plans';
+import { addDays } from '@/core/calendar/calendar-date';
 import { type PlanEvent, planEvents } from './plan-events';
 import { planYard } from './plan-yard';
 import { loadStockDesk, type StockLine } from './stock-desk';
@@ -7,7 +8,6 @@ import type { Context } from './user-action';
 
 /** Days before an opening at which it is told. */
 const AHEAD_DAYS = 2;
-const DAY_MS = 86_400_000;
 
 /** What is to be told today; the words for it are made by who asks. */
 export interface ToTell {
@@ -20,7 +20,7 @@ export interface ToTell {
 export const toTell = async (context: Context): Promise<ToTell> => {
   const plan = await planYard(context);
   const { today } = plan.outlook.yard;
-  const last = new Date(Date.parse(`${today}T00:00:00Z`) + AHEAD_DAYS * DAY_MS).toISOString().slice(0, 10);
+  const last = addDays(today, AHEAD_DAYS);
   const { lines } = await loadStockDesk(context);
   return {
     openings: planEvents(plan).filter((e) => e.day <= last),

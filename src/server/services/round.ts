@@ -1,7 +1,7 @@
 import type { StageDue } from '@/core/interval/due';
 import type { Machine, Stage } from '@/core/machine/machine';
 import type { MachineStatus } from '@/core/status/machine-status';
-import { chanceBefore } from '@/core/plan/reaching';
+import { chanceBefore } from '@/core/forecast/limit-distribution';
 import type { StageOutlook } from '@/core/forecast/from-record';
 import { planYard, type YardPlan } from './plan-yard';
 import { loadParts, type PartOnHand } from '../repositories/stock';

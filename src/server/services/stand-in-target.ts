@@ -1,7 +1,7 @@
 import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { boreAreaM2 } from '@/core/measure/bore-flow';
 import { METHODS, type Method } from '@/core/measure/methods';
-import type { Place } from '@/core/path/air-path';
+import type { Place } from '@/core/measure/place';
 import { mean } from '@/core/numeric/moments';
 import { standing, type TestRecord } from '@/core/record/records';
 import { fromSi, SHOWN } from '@/core/units';

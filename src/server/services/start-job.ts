@@ -1,6 +1,6 @@
 import type { StartJobBody } from '@/contracts/job';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import type { Machine } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
 import { type JobRecord, jobState } from '@/core/procedure/job-log';

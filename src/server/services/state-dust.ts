@@ -4,7 +4,7 @@ import { checkDust } from '@/core/dust/edit';
 import { isBelow } from '@/core/dust/level';
 import { normalised } from '@/core/dust/text';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import type { Machine } from '@/core/machine/machine';
 import type { Db } from '../db/connect';
 import { insertCollected, insertDecontamination, insertDust, loadRegister } from '../repositories/dusts';

@@ -1,7 +1,7 @@
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import { METHODS, type Method } from '@/core/measure/methods';
 import { reduceTest } from '@/core/measure/reduce-test';
-import type { Place } from '@/core/path/air-path';
+import type { Place } from '@/core/measure/place';
 import { standing } from '@/core/record/records';
 import { isSeries } from '@/core/status/judge-test';
 import type { Bench } from './bench';

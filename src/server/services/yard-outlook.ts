@@ -7,7 +7,7 @@ import {
   type StageOutlook,
   type ZoneSeen,
 } from '@/core/forecast/from-record';
-import { addDays, type CalendarDate, dayAt, daysBetween } from '@/core/interval/calendar-date';
+import { addDays, type CalendarDate, dayAt, daysBetween } from '@/core/calendar/calendar-date';
 import { isWear } from '@/core/interval/rules';
 import type { Machine } from '@/core/machine/machine';
 import { type ChangeRecord, standing, type TestRecord } from '@/core/record/records';

@@ -1,5 +1,5 @@
 import type { Dust } from '@/core/dust/dust';
-import { type CalendarDate, dayAt } from '@/core/interval/calendar-date';
+import { type CalendarDate, dayAt } from '@/core/calendar/calendar-date';
 import { doNotRun, type JobState, jobState } from '@/core/procedure/job-log';
 import { type MachineStatus, machineStatus } from '@/core/status/machine-status';
 import { machinesWithOpenCase } from '../repositories/cases';

@@ -1,7 +1,8 @@
 import type { PathView } from '@/core/calibrate/path-view';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine, Stage } from '@/core/machine/machine';
-import { gapOfPlace, type Place, type Side, sidesOfPath } from '@/core/path/air-path';
+import { type Place } from '@/core/measure/place';
+import { gapOfPlace, type Side, sidesOfPath } from '@/core/path/path-places';
 import type { UnitSystem } from '@/core/units';
 import { dueIn } from '@/messages/needs';
 import { howFar, PLACE_WORDS } from '@/messages/words';

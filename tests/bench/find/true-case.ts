@@ -3,7 +3,7 @@ import type { FaultKind, MachineTraits } from '@/core/diagnose/fault';
 import type { HazardLevel } from '@/core/diagnose/operation';
 import type { MachineRecord } from '@/core/diagnose/record-prior';
 import type { MachineKind } from '@/core/machine/kinds';
-import type { MachineClass } from '@/core/machine/machine-class';
+import type { MachineClass } from '@/core/filter/machine-class';
 import { CLEAN, type MachineModel, type PathState } from '@/core/path/machine-path';
 import { type Random, seeded } from '../../../demo/random';
 import { between, chance, pick, sealAt, type Standing, trueFlow, type TrueMachine, trueMachine } from './true-machine';

@@ -1,7 +1,8 @@
 import { calibrate } from '@/core/calibrate/calibrate';
 import type { Observation } from '@/core/calibrate/observation';
 import type { MachineKind } from '@/core/machine/kinds';
-import { type Place, gapOfPlace } from '@/core/path/air-path';
+import { type Place } from '@/core/measure/place';
+import { gapOfPlace } from '@/core/path/path-places';
 import {
   CLEAN,
   fanCurveOf,

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { MEDIA, type Medium } from '@/core/constants/media';
 import { classOfPenetration, type Deserved, deservedClass, mostBypass } from '@/core/filter/deserved-class';
-import { trainOfMachine } from '@/core/filter/machine-train';
+import { trainOfMachine } from '@/core/machine/machine-train';
 import { DUST_CLASS_PENETRATION, EN_1822, type FilterRating, MERV_MINIMA, MERV_RANGES_UM } from '@/core/filter/rating';
 import { mostPenetrating, ratedCurve } from '@/core/filter/rated-curve';
 import { bedExponent, daviesDropPa, fibreEfficiency, kuwabara } from '@/core/filter/single-fibre';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { historyOfStage, type MachineRecord, outlookOf } from '@/core/forecast/from-record';
-import { addDays } from '@/core/interval/calendar-date';
+import { addDays } from '@/core/calendar/calendar-date';
 import type { Rule } from '@/core/interval/rules';
 import type { ChangeReason, ChangeRecord } from '@/core/record/records';
 import { machineOf, stageOf } from '../../support/machines';

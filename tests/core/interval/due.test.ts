@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addDays, dayAt, daysBetween, isCalendarDate } from '@/core/interval/calendar-date';
+import { addDays, dayAt, daysBetween, isCalendarDate } from '@/core/calendar/calendar-date';
 import { type DueInput, NO_WEAR, stageDue } from '@/core/interval/due';
 import { circularAfter, type Rule, type RuleRecord } from '@/core/interval/rules';
 

@@ -20,7 +20,7 @@ const check = (test: 'particles' | 'cleanSide' | 'smoke', passed: boolean, minut
   note: '',
 });
 const filter = (over = {}) =>
-  stageOf(1, { kind: 'mainFilter', name: 'main filter', fittedAt: OPENED, openedAt: OPENED, ...over });
+  stageOf(1, { kind: 'mainFilter', name: 'main filter', fittedOn: OPENED.slice(0, 10), openedAt: OPENED, ...over });
 const paper = (share: number, minutes: number, over: Partial<PenetrationTest> = {}): PenetrationTest => ({
   id: 1,
   at: later(minutes),
@@ -36,25 +36,23 @@ const paper = (share: number, minutes: number, over: Partial<PenetrationTest> = 
 });
 const SCREENED = [check('cleanSide', true, 5), check('smoke', true, 6), check('particles', true, 9)];
 
+const tested = (machineClass: 'M' | 'H') => ({ machineClass, penetration: [], timeZone: 'Europe/London' });
+
 describe('what is due after the seat of the filter that carries the class was opened', () => {
   it('screening by class and stage, the look that opens first; for H and HEPA the proof besides (EN 60335-2-69 tests the appliance; which screening is common practice, no published source)', () => {
-    expect(integrityTestsOf({ machineClass: 'M' }, { kind: 'mainFilter' })).toEqual(['cleanSide', 'smoke']);
-    expect(integrityTestsOf({ machineClass: 'H' }, { kind: 'mainFilter' })).toEqual([
-      'cleanSide',
-      'smoke',
-      'particles',
-    ]);
+    expect(integrityTestsOf(tested('M'), { kind: 'mainFilter' })).toEqual(['cleanSide', 'smoke']);
+    expect(integrityTestsOf(tested('H'), { kind: 'mainFilter' })).toEqual(['cleanSide', 'smoke', 'particles']);
     expect(integrityTestsOf({ machineClass: 'HEPA' }, { kind: 'bag' })).toEqual([]);
     expect(integrityTestsOf({ machineClass: 'L' }, { kind: 'mainFilter' })).toEqual([]);
     expect([
-      wantsPenetration({ machineClass: 'H' }, { kind: 'mainFilter' }),
-      wantsPenetration({ machineClass: 'M' }, { kind: 'mainFilter' }),
+      wantsPenetration(tested('H'), { kind: 'mainFilter' }),
+      wantsPenetration(tested('M'), { kind: 'mainFilter' }),
       wantsPenetration({ machineClass: 'HEPA' }, { kind: 'bag' }),
     ]).toEqual([true, false, false]);
   });
 
   it('an M machine is back once it is screened; a pass from before the opening counts for nothing', () => {
-    const machine = (proven: readonly unknown[]) => machineOf([filter({ proven })], { machineClass: 'M' });
+    const machine = (proven: readonly unknown[]) => machineOf([filter({ proven })], tested('M'));
     expect(classStanding(machine([]))).toMatchObject({ label: null, onPlate: 'M', withdrawn: { because: 'untested' } });
     expect(classStanding(machine([check('cleanSide', true, -5), check('smoke', true, 5)]))).toMatchObject({
       withdrawn: { because: 'untested' },
@@ -80,7 +78,7 @@ describe('what is due after the seat of the filter that carries the class was op
     });
     expect(
       integrityStanding(
-        { machineClass: 'H', penetration: [paper(0.00002, 2000)] },
+        { ...tested('H'), penetration: [paper(0.00002, 2000)] },
         filter({ openedAt: later(3000), proven: SCREENED }),
       ),
     ).toMatchObject({ penetration: 'due', due: ['cleanSide', 'smoke', 'particles'] });
@@ -88,13 +86,13 @@ describe('what is due after the seat of the filter that carries the class was op
 
   it('nothing is opened after its proof: smoke and counts from before a look at the clean side do not count', () => {
     const standing = integrityStanding(
-      { machineClass: 'H' },
+      tested('H'),
       filter({ proven: [check('smoke', true, 2), check('particles', true, 3), check('cleanSide', true, 5)] }),
     );
     expect(standing).toEqual({ due: ['smoke', 'particles'], failed: [], penetration: 'due' });
     expect(
       integrityStanding(
-        { machineClass: 'H', penetration: [paper(0.00001, 4)] },
+        { ...tested('H'), penetration: [paper(0.00001, 4)] },
         filter({ proven: [check('cleanSide', true, 5)] }),
       )?.penetration,
     ).toBe('due');
@@ -102,16 +100,14 @@ describe('what is due after the seat of the filter that carries the class was op
 
   it('a failure withdraws it until it is passed again; a machine without a recorded opening is taken as it was tested', () => {
     const stage = filter({ proven: [check('smoke', false, 6), check('cleanSide', true, 5)] });
-    expect(integrityStanding({ machineClass: 'M' }, stage)).toEqual({
+    expect(integrityStanding(tested('M'), stage)).toEqual({
       due: ['smoke'],
       failed: ['smoke'],
       penetration: 'notNeeded',
     });
     expect(classStanding(machineOf([stage]))).toMatchObject({ withdrawn: { because: 'failed' } });
-    expect(
-      integrityStanding({ machineClass: 'M' }, { ...stage, proven: [...stage.proven, check('smoke', true, 9)] }),
-    ).toBeNull();
-    expect(integrityStanding({ machineClass: 'M' }, filter({ openedAt: null }))).toBeNull();
+    expect(integrityStanding(tested('M'), { ...stage, proven: [...stage.proven, check('smoke', true, 9)] })).toBeNull();
+    expect(integrityStanding(tested('M'), filter({ openedAt: null }))).toBeNull();
   });
 
   it('limits of the classes, inclusive (EN/IEC 60335-2-69 Annex AA; HEPA 29 CFR 1926.1153, DOE-STD-3020; from memory of the sources)', () => {

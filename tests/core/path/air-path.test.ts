@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { questionReading } from '@/core/machine/plausible';
-import { gapOfPlace, sidesOfPath } from '@/core/path/air-path';
+import { gapOfPlace, sidesOfPath } from '@/core/path/path-places';
 import type { StageKind } from '@/core/path/stage-kinds';
 import { MACHINES } from '../../../demo/yard-data';
 

@@ -7,7 +7,7 @@ import { faceVelocity } from '@/core/path/face-velocity';
 import { flowLamp, gaugeZone } from '@/core/path/indicator';
 import { CLEAN, type MachineModel, type PathState } from '@/core/path/machine-path';
 import { checkMachinePath } from '@/core/path/path-rules';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/path/stage-templates';
+import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
 import type { StageKind } from '@/core/path/stage-kinds';
 import { type Entry, staircase, templateParameters } from '@/core/path/staircase';
 import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';

@@ -216,16 +216,14 @@ const anyElement = fc.oneof(
     areaM2: flow(1e-3, 50),
     dustKg: fc.double({ min: 0, max: 5, noNaN: true }),
   }),
-  fc
-    .record({ boreM: flow(0.01, 0.5), lengthM: flow(0.1, 60) })
-    .map(({ boreM, lengthM }): Element => ({
-      kind: 'line',
-      boreM,
-      lengthM,
-      friction: { by: 'roughness', roughnessM: boreM / 500 },
-      entryK: 0.5,
-      exitK: 1,
-    })),
+  fc.record({ boreM: flow(0.01, 0.5), lengthM: flow(0.1, 60) }).map(({ boreM, lengthM }): Element => ({
+    kind: 'line',
+    boreM,
+    lengthM,
+    friction: { by: 'roughness', roughnessM: boreM / 500 },
+    entryK: 0.5,
+    exitK: 1,
+  })),
 );
 const anyFan = fc
   .record({ p0: flow(300, 40_000), q: flow(0.005, 2), a: fc.double({ min: 0, max: 1, noNaN: true }) })

@@ -6,7 +6,7 @@ import { explainPlan, waysOut } from '@/core/plan/explain';
 import { eachOnItsOwnDay } from '@/core/plan/own-day';
 import { bestPlan, improvePlan } from '@/core/plan/planner';
 import type { PlanProblem, PlanTask } from '@/core/plan/problem';
-import { chanceBefore, expectedOverrun, expectedWaste, type ReachQuantiles } from '@/core/plan/reaching';
+import { chanceBefore, expectedOverrun, expectedWaste, type ReachQuantiles } from '@/core/forecast/limit-distribution';
 import { seeded } from '../../../demo/random';
 import { madeProblem } from '../../bench/plan/made-problem';
 

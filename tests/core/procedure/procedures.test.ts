@@ -4,7 +4,8 @@ import { DUST_HAZARDS, type DustHazard } from '@/core/dust/level';
 import type { Machine, MachineClass } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
 import { careOf, inOrder, type Job, offersOf, wholeJobsOf } from '@/core/procedure/choose';
-import { prove, turnedTrack, type Violation } from '@/core/procedure/prove';
+import { type Violation } from '@/core/procedure/violation';
+import { prove, turnedTrack } from '@/core/procedure/prove';
 import { CHANGE_SCHOOLS, type ChangeSchool, type Procedure, type Step } from '@/core/procedure/step';
 import { templateMachine } from '../../support/machines';
 

@@ -5,7 +5,8 @@ import type { MachineKind } from '@/core/machine/kinds';
 import type { Machine, MachineClass } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
 import type { Job } from '@/core/procedure/choose';
-import { prove, type Violation } from '@/core/procedure/prove';
+import { type Violation } from '@/core/procedure/violation';
+import { prove } from '@/core/procedure/prove';
 import type { CheckKind, ChangeSchool, Procedure, Step, StepKey } from '@/core/procedure/step';
 import { templateMachine } from '../../support/machines';
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { judgeAgainstBaseline } from '@/core/measure/judge-baseline';
 import { judgeHoseVelocity } from '@/core/measure/judge-class';
 import { boreAreaM2 } from '@/core/measure/bore-flow';
-import type { TestReadings } from '@/core/measure/reduce-test';
+import type { TestReadings } from '@/core/measure/test-readings';
 import type { Machine } from '@/core/machine/machine';
 import { NO_USE, type TestUse } from '@/core/record/records';
 import { type Finding, findingsOf } from '@/core/status/findings';

@@ -3,7 +3,7 @@ import type { Machine } from '@/core/machine/machine';
 import type { ChangeRecord, TestRecord } from '@/core/record/records';
 import { pickBaseline, previousOf } from '@/core/status/judge-test';
 import { machineStatus } from '@/core/status/machine-status';
-import type { TestReadings } from '@/core/measure/reduce-test';
+import type { TestReadings } from '@/core/measure/test-readings';
 import { machineOf, stageOf } from '../../support/machines';
 import { flowTest } from '../../support/readings';
 

@@ -1,18 +1,10 @@
+import type { DropOf } from './drop-of';
 import { STANDARD_DENSITY } from '../../constants/air';
 import { REFERENCE_VISCOSITY } from '../../constants/path';
 import type { PathAir } from './air';
 import type { Element } from './element';
 import { frictionGroup } from './friction';
 import { inSeries, waysOf } from './side-by-side';
-
-/** Pressure drop in Pa and its slope in Pa s/m3 at a flow. Written into, so that a solver's inner loop makes no garbage. */
-export interface Drop {
-  pa: number;
-  slope: number;
-}
-
-/** An element made ready for one air: writes its drop at a flow of either sign. */
-export type DropOf = (flowM3s: number, out: Drop) => void;
 
 const PI_4 = Math.PI / 4;
 /** A flap is fully open at this flow, m3/s: a ramp keeps the drop a rising function of the flow. */

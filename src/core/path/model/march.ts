@@ -1,5 +1,6 @@
 import type { PathAir } from './air';
-import { dropOf, type Drop, type DropOf, parabolaOf } from './drop';
+import { type Drop, type DropOf } from './drop-of';
+import { dropOf, parabolaOf } from './drop';
 import type { Chain } from './element';
 import { type FanCoefficients } from './fan';
 import { LEAK_LINEAR_PA, leakConductance } from './leak';

@@ -1,5 +1,5 @@
 import { bracketedNewton } from '../../numeric/root';
-import type { Drop, DropOf } from './drop';
+import type { Drop, DropOf } from './drop-of';
 
 /** Drops one after the other as one: they add up at the same flow. */
 export const inSeries = (parts: readonly DropOf[]): DropOf => {

@@ -1,13 +1,29 @@
+import type { Tone } from '@/messages/verdicts';
 import { classStanding, type Machine, type Withdrawal } from '@/core/machine/machine';
 import { MACHINE_KINDS } from '@/core/machine/kinds';
 import type { MachineStatus } from '@/core/status/machine-status';
 import type { UnitSystem } from '@/core/units';
-import type { BoardTag } from '@/islands/board/View';
 import type { Yard } from '@/server/services/yard';
 import { doNotRun, type JobState } from '@/core/procedure/job-log';
 import { sayUnderJob } from '@/messages/job';
 import { dueIn, sayNeed } from '@/messages/needs';
 import { capital, CLASS_WORDS, HAZARD_WORDS } from '@/messages/words';
+
+/** One asset tag of the board, all words made on the server. */
+export interface BoardTag {
+  readonly tag: string;
+  readonly name: string;
+  readonly classText: string;
+  readonly kindText: string;
+  readonly place: string;
+  readonly tone: Tone;
+  readonly mark: string;
+  readonly need: string;
+  /** Somebody is at work on it, or looking for a fault; null when nobody is. */
+  readonly flag: string | null;
+  readonly remaining: number | null;
+  readonly remainingText: string;
+}
 
 /** Withdrawn while something is wrong, suspended while only the proof is due. */
 const WITHDRAWN_TEXT: Record<Withdrawal['because'], string> = {

@@ -1,6 +1,6 @@
 import type { FailureCode, FactValue } from '@/core/failure/failure';
-import { NO_CARE_WORDS, REFERRAL_WORDS } from './dust';
-import { entry } from './words';
+import { NO_CARE_WORDS, REFERRAL_WORDS } from '../dust';
+import { entry } from '../words';
 
 type Facts = Readonly<Record<string, FactValue>>;
 type Text = readonly [title: string, sentence: string, hint: string];

@@ -1,12 +1,19 @@
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import { isAsFound } from '@/core/record/as-found';
 import { standing } from '@/core/record/records';
 import { METHODS } from '@/core/measure/methods';
 import { isSeries, judgeTest } from '@/core/status/judge-test';
 import { show, type UnitSystem } from '@/core/units';
-import type { BeforeChoice } from '@/islands/change/how-done';
 import { PLACE_WORDS } from '@/messages/words';
 import type { Bench } from '@/server/services/bench';
+
+/** A test that may stand as "before", its words made on the server. */
+export interface BeforeChoice {
+  readonly id: number;
+  readonly words: string;
+  /** Fresh enough to be this change's "as found" without being chosen. */
+  readonly recent: boolean;
+}
 
 const RECENT = 5;
 

@@ -1,4 +1,4 @@
-import { dayAt } from '@/core/interval/calendar-date';
+import { dayAt } from '@/core/calendar/calendar-date';
 import { type CaseRecord, caseState } from '@/core/diagnose/case-log';
 import type { Machine } from '@/core/machine/machine';
 import { pathDifferences, type PathEditRecord, reshapes } from '@/core/machine/path-edit';

@@ -1,3 +1,4 @@
+import { dayAt } from '@/core/calendar/calendar-date';
 import { boreAreaM2 } from '@/core/measure/bore-flow';
 import { METHODS } from '@/core/measure/methods';
 import type { ReducedTest } from '@/core/measure/reduce-test';
@@ -88,10 +89,12 @@ interface WorkingProps {
   readonly reduced: ReducedTest;
   readonly units: UnitSystem;
   readonly baselineRecord: TestRecord | null;
+  /** Where the days are counted. */
+  readonly timeZone: string;
 }
 
 /** How the number was reached, step by step, with the source of each. */
-export const Working = ({ reduced, units, baselineRecord }: WorkingProps) => (
+export const Working = ({ reduced, units, baselineRecord, timeZone }: WorkingProps) => (
   <details className="border-base-300 border-t">
     <summary className="flex min-h-11 cursor-pointer items-center font-semibold underline underline-offset-4">
       How was this reached?
@@ -108,7 +111,7 @@ export const Working = ({ reduced, units, baselineRecord }: WorkingProps) => (
     </dl>
     <p className="soft pb-2 text-sm">
       {baselineRecord
-        ? `Baseline: ${baselineRecord.performedAt.slice(0, 10)}, ${baselineRecord.test.readingsSi.length} readings, by ${baselineRecord.by}. Compared as actual volume flow; one instrument on both sides cancels its own error.`
+        ? `Baseline: ${dayAt(baselineRecord.performedAt, timeZone)}, ${baselineRecord.test.readingsSi.length} readings, by ${baselineRecord.by}. Compared as actual volume flow; one instrument on both sides cancels its own error.`
         : 'No baseline of this place and method is on record.'}
     </p>
   </details>

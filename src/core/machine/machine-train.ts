@@ -1,8 +1,8 @@
 import type { Result } from '../failure/failure';
-import type { Machine, Stage } from '../machine/machine';
+import type { Machine, Stage } from './machine';
 import { CLEAN, type PathState } from '../path/machine-path';
 import type { Staircase } from '../path/staircase';
-import { filterTrain, type Train, type TrainStage } from './train';
+import { filterTrain, type Train, type TrainStage } from '../filter/train';
 
 export interface TrainOf {
   readonly machine: Machine;

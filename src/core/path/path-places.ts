@@ -1,3 +1,4 @@
+import type { Place } from '../measure/place';
 import { fail, failure, ok, type Result } from '../failure/failure';
 import { type StageKind } from './stage-kinds';
 
@@ -14,10 +15,6 @@ export const sidesOfPath = (kinds: readonly StageKind[]): Result<readonly Side[]
   if (kinds.indexOf('fan', fan + 1) >= 0) return fail(failure('path.two-fans'));
   return ok(kinds.map((_, i): Side => (i < fan ? 'suction' : i === fan ? 'fan' : 'pressure')));
 };
-
-/** Where on the machine a reading is taken. */
-export const PLACES = ['toolEnd', 'hoseEnd', 'inlet', 'outlet'] as const;
-export type Place = (typeof PLACES)[number];
 
 const isMouth = (kind: StageKind) => kind === 'nozzle' || kind === 'shroud' || kind === 'hood' || kind === 'wye';
 const isLine = (kind: StageKind) => kind === 'hose' || kind === 'duct';

@@ -1,10 +1,10 @@
 import { CORRUGATED_FRICTION, DUCT_ROUGHNESS, ENTRY_K, EXIT_K } from '../constants/path';
 import type { Medium } from '../constants/media';
 import type { FilterRating } from '../filter/rating';
-import { MACHINE_KINDS, type MachineKind } from '../machine/kinds';
-import type { FanCurve } from './model/fan';
-import type { StageKind } from './stage-kinds';
-import type { StageAir, StageFit, StageSpec } from './stage-spec';
+import { MACHINE_KINDS, type MachineKind } from './kinds';
+import type { FanCurve } from '../path/model/fan';
+import type { StageKind } from '../path/stage-kinds';
+import type { StageAir, StageFit, StageSpec } from '../path/stage-spec';
 
 // Every figure here is a Moorwind default for a new record, a modelling choice, editable in the machine editor.
 

@@ -1,7 +1,7 @@
 import type { PenetrationChart } from '@/charts/penetration-option';
 import { MEDIA, type Medium } from '@/core/constants/media';
 import { type Deserved, deservedClass } from '@/core/filter/deserved-class';
-import { trainOfMachine } from '@/core/filter/machine-train';
+import { trainOfMachine } from '@/core/machine/machine-train';
 import { DUST_CLASS_PENETRATION } from '@/core/filter/rating';
 import type { Train } from '@/core/filter/train';
 import type { Result } from '@/core/failure/failure';

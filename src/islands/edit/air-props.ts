@@ -1,0 +1,11 @@
+import type { StageAir } from '@/core/path/stage-spec';
+import { type StageFieldProps } from './fields';
+
+type Of<F extends StageAir['form']> = Extract<StageAir, { form: F }>;
+
+/** What the fields of one form of air are given. */
+export interface AirProps<F extends StageAir['form']> extends StageFieldProps {
+  readonly air: Of<F>;
+  readonly set: (air: StageAir) => void;
+  readonly onBad: (field: string, bad: boolean) => void;
+}

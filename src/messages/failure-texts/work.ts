@@ -1,0 +1,161 @@
+import type { FailureCode } from '@/core/failure/failure';
+import { INTEGRITY_WORDS } from '../job';
+import { entry } from '../words';
+import { type Facts, type Text, whole, text } from './facts';
+
+const JOB_REFUSALS: Readonly<Record<string, string>> = {
+  ended: 'The job is finished or was given up.',
+  notHolder: 'Somebody else has this job in hand.',
+  notNext: 'That is not the step that is next.',
+  isCheck: 'This step is a question: it is answered, not ticked off.',
+  noCheck: 'This step is no question.',
+  notBack: 'There is no way back to that step.',
+  noTurn: 'At this step nothing is held that could go back in.',
+  wet: 'Its drying time is not up yet: answer when it is, or leave the question out with the reason.',
+  unfinished: 'Steps are left, or a question is not answered.',
+  openStill: 'The machine still stands open: close it first.',
+  partOut: 'A part has no fate yet: fitted, returned, put back or disposed of.',
+};
+
+const OPEN_WORDS: Readonly<Record<string, string>> = {
+  complaintNotBack: "the complaint's own measure is not back in its band at its own place since the last repair",
+  noRootCause: 'nobody has said what the root cause was ("not found" is an answer)',
+  missingUnrecorded: 'a stage is out of the machine, neither put back nor recorded as missing',
+  noFollowUp: 'this root cause came back: say what will keep it from coming again',
+  trialOpen: 'a new part is still on trial: keep it, or put the original back',
+};
+
+const sayOpen = (reasons: string): string => {
+  const said =
+    reasons
+      .split(' ')
+      .flatMap((r) => OPEN_WORDS[r] ?? [])
+      .join('; ') || 'something of it is still open';
+  return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
+};
+
+/** What a job, a case, the plan or an edit can be refused for. */
+export const WORK_TEXTS = {
+  'edit.stale': () => [
+    'Changed meanwhile',
+    'Somebody changed this path since you opened it; nothing of yours was saved.',
+    'Open the editor again and repeat the change.',
+  ],
+  'job.open': (f) => [
+    'A job is under way',
+    `Somebody (${text(f['holder'])}) is at work on this machine.`,
+    'Take that job over, or finish it first.',
+  ],
+  'job.unknown': () => ['Unknown job', 'That job is not one of this machine.', 'Load the page again.'],
+  'job.refused': (f) => [
+    'Not now',
+    JOB_REFUSALS[text(f['why'])] ?? 'That does not fit the job as it stands.',
+    'Load the page again to see where it stands.',
+  ],
+  'job.not-yet': (f) => [
+    'Not yet',
+    `This is done only right after a change of the ${text(f['stage'])}.`,
+    `Change the ${text(f['stage'])} first, on the same day.`,
+  ],
+  'job.no-stock': (f) => [
+    'None on the shelf',
+    `The ledger has no free ${text(f['part'])}.`,
+    'If it is in your hand, say so and begin: a count settles the ledger later.',
+  ],
+  'job.untested': (f) => [
+    'Not proven yet',
+    `Still to be passed: ${text(f['tests'])
+      .split(',')
+      .map((t) => (entry(INTEGRITY_WORDS, t)?.name ?? t).toLowerCase())
+      .join(', ')}.`,
+    'Do the test, or leave it out with its reason: the class stays suspended.',
+  ],
+  'job.walk-it': () => [
+    'Walk it',
+    'This change is walked step by step, not logged on one sheet: the dust is contained, or the part carries the class.',
+    'Begin it with the guide.',
+  ],
+  'photo.not-image': () => [
+    'Not a picture',
+    'That file is no picture that can be kept (JPEG, PNG or WebP).',
+    'Take a photo, or choose another file.',
+  ],
+  'photo.too-large': (f) => [
+    'Too large',
+    `That picture is larger than ${whole(Number(f['most']) / 1_048_576)} MB.`,
+    'Take it with a lower resolution.',
+  ],
+  'plan.past': () => [
+    'A day gone by',
+    'A change cannot be fixed on a day that is over.',
+    'Choose today or a later day.',
+  ],
+  'away.backwards': () => ['Backwards', 'The last day away lies before the first.', 'Change one of the two days.'],
+  'usage.future': () => [
+    'Not yet',
+    'Run hours of a day that has not come cannot be logged.',
+    'Choose today or an earlier day.',
+  ],
+  'look.future': () => [
+    'Not yet',
+    'A look on a day that has not come cannot be logged.',
+    'Choose today or an earlier day.',
+  ],
+  'order.unknown': () => ['Unknown order', 'That order is not under way.', 'Load the page again.'],
+  'order.past': () => [
+    'A day gone by',
+    'An order cannot arrive on a day that is over.',
+    'Choose today or a later day.',
+  ],
+  'rule.circular': () => [
+    'Round in a ring',
+    'These stages each go only after another, in a ring: none could ever be begun.',
+    'Take one of the rules out.',
+  ],
+  'rule.range': () => ['Out of range', 'An interval is between one day and a hundred years.', 'Type another.'],
+  'photo.unknown': () => ['No such photo', 'That photo is not kept here.', 'Go back to the job.'],
+  'procedure.school': (f) => [
+    'Not on this machine',
+    `The ${text(f['stage'])} of this machine is not changed that way.`,
+    `It can be done: ${text(f['allowed'])}.`,
+  ],
+  'case.open': () => [
+    'A case is open',
+    'This machine has a case that is not closed.',
+    'Go on with that one, or hand it on first.',
+  ],
+  'case.unknown': () => [
+    'Unknown case',
+    'That case is not one of this machine.',
+    'Open the machine again and choose Find.',
+  ],
+  'case.ended': () => ['Case ended', 'This case is closed or handed on; nothing more goes into it.', 'Open a new one.'],
+  'case.event-unknown': () => [
+    'Unknown line',
+    'That line is not in this case, or was struck out before.',
+    'Load the page again.',
+  ],
+  'case.not-done': (f) => ['Not done yet', sayOpen(text(f['reasons'])), 'The case stays open until that is done.'],
+  'case.not-out': () => ['Not out', 'That stage is not out of the machine.', 'Load the page again.'],
+  'case.trial': () => [
+    'Trial part',
+    'That does not fit where the new part is now: it goes in, comes back or stays by a step of its own.',
+    'Load the page again.',
+  ],
+  'case.no-part': (f) => [
+    'No spare',
+    `No spare is kept for the ${text(f['stage'])}.`,
+    'Choose another test, or give the stage its part in the machine editor.',
+  ],
+  'case.no-word': () => [
+    'Not one of its outcomes',
+    'That test does not give that.',
+    'Choose one of the outcomes, or "I saw something else".',
+  ],
+  'case.change': () => [
+    "Another stage's change",
+    'That change is not one of this stage since the case was opened.',
+    'Record the change of this stage first.',
+  ],
+  'edit.nothing': () => ['Nothing changed', 'The path is as it was.', 'Change something, or leave the editor.'],
+} satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;
