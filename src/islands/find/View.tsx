@@ -2,12 +2,12 @@ import { TriangleAlert } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useReducer } from 'react';
 import type { CaseDeed, OpenCaseReply } from '@/contracts/find';
 import type { PathView } from '@/core/calibrate/path-view';
-import { backSinceTrial, type CaseRecord, caseState } from '@/core/diagnose/case-log';
+import { type CaseRecord, caseState } from '@/core/diagnose/case-log';
+import { nextStep, type WhyThisTest } from '@/core/diagnose/next-step';
+import { swappableStages } from '@/core/machine/swappable';
 import { benchOf, type CaseSetup } from '@/core/diagnose/case-setup';
-import { measuresNow } from '@/core/diagnose/consult';
 import { SCHOOLS } from '@/core/diagnose/next-test';
 import { OPERATION_FACTS, sameOperation } from '@/core/diagnose/operation';
-import { swapStep } from '@/core/diagnose/swap-steps';
 import type { Dust } from '@/core/dust/dust';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
@@ -61,50 +61,44 @@ const pickedTest = (p: BenchPart): ToldTest | null => {
   );
 };
 
-/** What is to be done now: the swap step, a picked test, the school's, the advised test, repair, closing or handing on. */
+const LEADS: Readonly<Record<Exclude<WhyThisTest, 'school'>, string>> = {
+  picked: 'Your own choice',
+  correction: 'Correction',
+  asFound: 'First, as found',
+  again: 'Measure again',
+  best: 'Best next test',
+};
+
+/** Draws the one next step; what it is was decided in the core. */
 const NextCard = (p: BenchPart) => {
   const { findings, state, ui, setup, machine } = p;
   const bench = useMemo(() => benchOf(setup), [setup]);
-  const pending = measuresNow(bench, state.progress).pending;
-  // A new part on trial moves the shelf, whoever proposed it: it goes in by the same step as in the swap school.
-  const card = (test: ToldTest, lead: string) =>
-    test.operation.kind === 'swap' ? (
-      <SwapCard {...p} step={{ kind: 'fit', position: test.operation.position }} />
-    ) : (
-      <TestCard {...p} test={test} lead={lead} pending={pending !== null && sameOperation(pending, test.operation)} />
-    );
-  if (findings.advice.kind === 'fitFirst') return <FitFirstCard {...p} position={findings.advice.position} />;
-  const picked = pickedTest(p);
-  if (picked) return card(picked, ui.correcting === null ? 'Your own choice' : 'Correction');
-  const { advice, schoolTest } = findings;
-  const swapping = state.school === 'swap' || state.trials.length > 0;
-  if (swapping && !ui.askOn && !(pending !== null && state.progress.evidence.length === 0)) {
-    const order = machine.stages.flatMap((s, i) =>
-      s.spec.air.form === 'medium' && !s.missing && s.kind !== 'gas' && s.part ? [i] : [],
-    );
-    const step = swapStep({
-      order,
-      trials: state.trials,
-      failed: state.failedTrials,
-      back: state.trials.length === 0 ? null : backSinceTrial(state, bench),
-    });
-    if (step.kind !== 'watch' && step.kind !== 'none' && !(findings.back && state.trials.length === 0))
-      return <SwapCard {...p} step={step} />;
-  }
-  if (advice.kind === 'test' && pending !== null && sameOperation(pending, advice.test.operation))
-    return card(advice.test, state.progress.evidence.length === 0 ? 'First, as found' : 'Measure again');
-  if (schoolTest && state.school !== 'swap' && !findings.back && advice.kind === 'test')
-    return card(schoolTest, SCHOOL_WORDS[state.school][0]);
-  if (ui.askOn && advice.kind !== 'test') return <p className="panel p-3">Choose the test you would rather make.</p>;
-  switch (advice.kind) {
-    case 'test':
-      return card(advice.test, 'Best next test');
+  const step = nextStep({
+    bench,
+    state,
+    findings,
+    swappable: swappableStages(machine),
+    picked: pickedTest(p),
+    correcting: ui.correcting !== null,
+    askOn: ui.askOn,
+  });
+  switch (step.kind) {
+    case 'fitFirst':
+      return <FitFirstCard {...p} position={step.position} />;
+    case 'trial':
+      return <SwapCard {...p} step={step.step} />;
+    case 'test': {
+      const lead = step.why === 'school' ? SCHOOL_WORDS[state.school][0] : LEADS[step.why];
+      return <TestCard {...p} test={step.test} lead={lead} pending={step.isPending} />;
+    }
+    case 'choose':
+      return <p className="panel p-3">Choose the test you would rather make.</p>;
     case 'repair':
-      return <RepairCard {...p} advice={advice} />;
+      return <RepairCard {...p} advice={step} />;
     case 'close':
-      return <CloseCard {...p} doubtMinutes={advice.doubtMinutes} />;
+      return <CloseCard {...p} doubtMinutes={step.doubtMinutes} />;
     case 'escalate':
-      return <HandOnCard {...p} fault={advice.fault} />;
+      return <HandOnCard {...p} fault={step.fault} />;
   }
 };
 
