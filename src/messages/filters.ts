@@ -1,3 +1,4 @@
+import { fallsShort, wouldBearMore } from '@/core/filter/label-against-train';
 import type { Deserved, Reason } from '@/core/filter/deserved-class';
 import type { FilterRating } from '@/core/filter/rating';
 import type { ClassStanding } from '@/core/machine/machine';
@@ -79,8 +80,6 @@ export const sayUs = (d: Deserved, { label, onPlate, withdrawn }: ClassStanding)
   return `US: "HEPA filtered" is said only of a machine tested so as a whole; this one was not. ${held}.`;
 };
 
-const RANK = { L: 1, M: 2, H: 3, HEPA: 3 } as const;
-
 const SUSPENDED: ReadonlySet<string> = new Set(['untested', 'unproven', 'failed']);
 
 const plateLine = ({ label, withdrawn, onPlate }: ClassStanding, d: Deserved): Said => {
@@ -98,8 +97,7 @@ const plateLine = ({ label, withdrawn, onPlate }: ClassStanding, d: Deserved): S
       sentence: 'It was never tested as a class machine: it may not be called one, whatever filter is in it.',
       detail: '',
     };
-  const short = label === 'HEPA' ? !d.usHepa : d.dustClass === null || RANK[d.dustClass] < RANK[label];
-  return short
+  return fallsShort(label, d)
     ? {
         tone: 'watch',
         mark: 'In doubt',
@@ -120,11 +118,10 @@ export const sayLabel = (
   d: Deserved,
 ): { readonly may: Said; readonly mayNot: readonly string[] } => {
   const { label } = standing;
-  const higher = d.dustClass !== null && (label === null || (label !== 'HEPA' && RANK[d.dustClass] > RANK[label]));
   return {
     may: plateLine(standing, d),
     mayNot: [
-      ...(higher
+      ...(wouldBearMore(label, d) && d.dustClass !== null
         ? [
             `Not "${d.dustClass} class": a class is tested on the whole appliance, seals and warning light included, not summed from its filters.`,
           ]

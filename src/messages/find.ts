@@ -1,3 +1,4 @@
+import { LEAST_SAID, type Likelihood, likelihoodWord, MOST_SAID, standsOut } from '@/core/diagnose/likely';
 import type { Complaint } from '@/core/diagnose/complaint';
 import type { Fault, FaultKind } from '@/core/diagnose/fault';
 import type { School } from '@/core/diagnose/next-test';
@@ -281,11 +282,18 @@ export const sayHowRepair = ({ kind }: Repair): string => HOW_REPAIR[kind] ?? ''
 
 /** A probability as a person says it: never 0 or 100 %. */
 export const sayProbability = (p: number): string =>
-  p > 0.99 ? '> 99 %' : p < 0.01 ? '< 1 %' : `${Math.round(100 * p)} %`;
+  p > MOST_SAID ? 'over 99 %' : p < LEAST_SAID ? 'under 1 %' : `${Math.round(100 * p)} %`;
+
+const LIKELIHOOD_WORDS: Readonly<Record<Likelihood, string>> = {
+  allButSure: 'almost certain',
+  likely: 'likely',
+  even: 'about even',
+  possible: 'possible',
+  unlikely: 'unlikely',
+};
 
 /** A word for a probability, beside its number. */
-export const likelyWord = (p: number): string =>
-  p >= 0.9 ? 'all but sure' : p >= 0.65 ? 'likely' : p >= 0.35 ? 'about even' : p >= 0.1 ? 'possible' : 'unlikely';
+export const likelyWord = (p: number): string => LIKELIHOOD_WORDS[likelihoodWord(p)];
 
 export const EXPOSURE_WORDS = ['no dust', 'a little dust', 'dusty', 'very dusty'] as const;
 
@@ -298,7 +306,7 @@ export const sayMeaning = (
   top: { readonly kind: FaultKind; readonly position: number; readonly probability: number } | null,
   stages: readonly Named[],
 ): string =>
-  top === null || top.probability < 0.1
+  top === null || !standsOut(top.probability)
     ? 'nothing stands out'
     : `${sayFault(top, stages)}, ${sayProbability(top.probability)}`;
 

@@ -1,4 +1,5 @@
-import { INDICATOR_FROM } from '@/core/constants/limits';
+import { filterWeight } from '@/core/measure/filter-weight';
+import { isTooEarly } from '@/core/measure/indicator-wait';
 import type { GaugeZone, HandWord, LightState, MethodDetail } from '@/core/measure/detail';
 import type { Reduced } from '@/core/measure/reduce-any';
 import type { ParticleVerdict } from '@/core/measure/particle-count';
@@ -101,13 +102,12 @@ export const sayWord = (detail: MethodDetail, stageName: string): Said => {
       };
     }
     case 'light': {
-      const early = detail.afterS < INDICATOR_FROM.value;
       const what = `${detail.name === '' ? 'Indicator' : detail.name} ${LIGHT_WORDS[detail.light]} after ${detail.afterS.toFixed(0)} s`;
-      if (early)
+      if (isTooEarly(detail.afterS))
         return {
           tone: 'open',
           mark: 'Too early',
-          sentence: `${what}: judged too early to say anything.`,
+          sentence: `${what}: too soon to tell.`,
           detail: 'Wait 10 to 15 s after the start.',
         };
       return {
@@ -125,24 +125,18 @@ export const sayWord = (detail: MethodDetail, stageName: string): Said => {
   }
 };
 
-/** Past these shares of a new one's weight a filter is called loaded, or blocked. A modelling choice; a plugged one can weigh four times a new one (common practice, no published source). */
-const LOADED = 1.5;
-const BLOCKED = 3;
-
 /** A filter's weight against a new one. */
 export const sayMass = (massKg: number, newMassKg: number): Said => {
-  const ratio = massKg / newMassKg;
+  const { ratio, verdict } = filterWeight({ massKg, newMassKg });
   const sentence = `It weighs ${ratio.toFixed(1)} times a new one.`;
-  if (ratio >= BLOCKED)
-    return { tone: 'stop', mark: 'Blocked', sentence, detail: 'A plugged filter can weigh four times a new one.' };
-  if (ratio >= LOADED)
-    return { tone: 'watch', mark: 'Loaded', sentence, detail: 'Loaded, not yet plugged by weight alone.' };
-  return {
-    tone: 'good',
-    mark: 'Near new',
-    sentence,
-    detail: 'By weight it is near new; weight says nothing of tears.',
-  };
+  switch (verdict) {
+    case 'blocked':
+      return { tone: 'stop', mark: 'Blocked', sentence, detail: 'A plugged filter can weigh four times a new one.' };
+    case 'loaded':
+      return { tone: 'watch', mark: 'Loaded', sentence, detail: 'Loaded, not yet plugged by weight alone.' };
+    case 'nearNew':
+      return { tone: 'good', mark: 'Near new', sentence, detail: 'Near new by weight. Weight does not show a tear.' };
+  }
 };
 
 /** The sentence of a test that is no series: a curve, two counts, or a word. */

@@ -71,7 +71,12 @@ const CORE_PACKAGES = [
 ];
 
 /** Where the core says in which word a figure is put: messages ask it and write the sentence. */
-const SAID_BY_THE_CORE: readonly RegExp[] = [/^core\/forecast\/overdue$/];
+const SAID_BY_THE_CORE: readonly RegExp[] = [
+  /^core\/forecast\/overdue$/,
+  /^core\/filter\/label-against-train$/,
+  /^core\/diagnose\/likely$/,
+  /^core\/measure\/(filter-weight|indicator-wait)$/,
+];
 
 /**
  * The core from the ground up: a folder may use what lies below it, and its own. Types too: a type that looks up is a

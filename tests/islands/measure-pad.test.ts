@@ -267,3 +267,23 @@ describe('the verdict while typing', () => {
     );
   });
 });
+
+describe('a series and its rig', () => {
+  const typed = (state: MeasureState, ...values: readonly string[]) =>
+    values.reduce((s, v) => after(s, type(v), enter), state);
+
+  it('a rig that was moved strikes what was read before, and leaves what was struck its own reason', () => {
+    const struck = after(typed(start(), '30', '31'), { type: 'strike', index: 0, because: 'hose kinked' });
+    const moved = after(struck, { type: 'rigMoved' });
+    expect(readingsOf(moved).map((r) => r.struckBecause)).toEqual(['hose kinked', 'before the rig was moved']);
+    expect(moved.rigSeries).toBe(struck.rigSeries + 1);
+  });
+
+  it('another method has another instrument: the one chosen before is not carried over', () => {
+    const chosen = after(start(), { type: 'instrument', id: 1 });
+    expect(chosen.instrumentId).toBe(1);
+    const other = chosen.method === 'sealedSuction' ? 'flowMeter' : 'sealedSuction';
+    expect(after(chosen, { type: 'method', method: other }).instrumentId).toBeNull();
+    expect(after(chosen, { type: 'method', method: chosen.method }).instrumentId).toBe(1);
+  });
+});

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { RecordTestBody } from '@/contracts/requests';
 import { ProblemReply } from '@/contracts/responses';
 import { ConfigError, parseConfig } from '@/server/config';
+import { failure } from '@/core/failure/failure';
 import { MAX_BODY_BYTES, readJson } from '@/server/http/read-json';
 import { respondProblems } from '@/server/http/respond';
 import { testBody } from '../support/bodies';
@@ -26,6 +27,12 @@ describe('the door', () => {
     ['malformed JSON', post('{"a":'), 400, 'request.malformed'],
     ['an empty body', post(''), 400, 'request.malformed'],
     ['another content type', post('a=1', 'application/x-www-form-urlencoded'), 415, 'request.not-json'],
+    [
+      'JSON named behind another type',
+      post(JSON.stringify(testBody()), 'text/plain; application/json'),
+      415,
+      'request.not-json',
+    ],
     ['an oversized body', post(`"${'x'.repeat(MAX_BODY_BYTES)}"`), 413, 'request.too-large'],
     ['an array', post('[]'), 422, 'field.invalid'],
     ['no initials', post(JSON.stringify({ ...testBody(), by: ' ' })), 422, 'text.missing by'],
@@ -52,6 +59,18 @@ describe('the door', () => {
     const got = await answer(request);
     expect(got.status).toBe(status);
     expect(got.codes).toContain(code);
+  });
+});
+
+describe('the status says what kind of no it is', () => {
+  it.each([
+    ['edit.stale', 409],
+    ['record.superseded', 409],
+    ['action.reused', 409],
+    ['machine.unknown', 404],
+    ['text.missing', 422],
+  ] as const)('%s is %d', (code, status) => {
+    expect(respondProblems([failure(code, 'x', { tag: 'T' })]).status).toBe(status);
   });
 });
 

@@ -6,6 +6,7 @@ import type { Db } from '@/server/db/connect';
 import { loadChanges } from '@/server/repositories/changes';
 import { loadJobs } from '@/server/repositories/jobs';
 import { findMachine } from '@/server/repositories/machines';
+import { loadYard } from '@/server/services/yard';
 import { loadParts } from '@/server/repositories/stock';
 import { doInJob } from '@/server/services/guided-job';
 import { startJob } from '@/server/services/start-job';
@@ -122,6 +123,14 @@ describe('a guided change', () => {
     expect(codes(await act('CR-02', again, { kind: 'abandoned', because: 'fire alarm' }))).toEqual([
       'job.refused openStill',
     ]);
+  });
+
+  it('a machine that stands open is first on the board, whatever else is due', async () => {
+    const first = async () => (await loadYard(context)).machines[0]?.machine.tag;
+    expect(await first()).not.toBe('CR-02');
+    const id = await begun('CR-02', 'paper bag');
+    await walk('CR-02', id, 'bagOld');
+    expect(await first()).toBe('CR-02');
   });
 
   it('two tablets: the second is told who has it, and may take it over; a check left out is in the file with its reason', async () => {

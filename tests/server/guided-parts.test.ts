@@ -129,6 +129,27 @@ describe('the swap of pre-filter and HEPA: net use (HANDBOOK 10; common practice
     ).toEqual([0, 0, 0]));
 });
 
+describe('a job that is given up at its end', () => {
+  it('what came back to the shelf by itself is not returned a second time', async () => {
+    const before = await onHand('F-FUMEP');
+    const id = await begin('CR-09', 'pre-filter');
+    await walk('CR-09', id, 'lightOut');
+    await act('CR-09', id, { kind: 'turnedBack', step: (await stateOf('CR-09', id)).at });
+    await walk('CR-09', id);
+    expect(await onHand('F-FUMEP')).toBe(before);
+    expect(said(await act('CR-09', id, { kind: 'abandoned', because: 'called away' }))).toBe('accepted');
+    expect(await onHand('F-FUMEP')).toBe(before);
+  });
+
+  it('what is in the machine stays used', async () => {
+    const before = await onHand('B-SHOP');
+    const id = await begin('CR-02', 'paper bag');
+    await walk('CR-02', id);
+    expect(said(await act('CR-02', id, { kind: 'abandoned', because: 'called away' }))).toBe('accepted');
+    expect(await onHand('B-SHOP')).toBe(before - 1);
+  });
+});
+
 describe('parts through a job', () => {
   it('a HEPA job reserves its wrap, takes both, and both changes are in the file with their reason', async () => {
     const before = [await onHand('F-HEPA'), await onHand('F-WRAP')] as const;
@@ -353,6 +374,8 @@ describe('what else a job keeps', () => {
     expect(said(await keep(png))).toBe('accepted');
     expect((await job('CR-02', id)).events.at(-1)?.event).toMatchObject({ kind: 'photo', step: 1 });
     expect(said(await keep(new TextEncoder().encode('<svg onload=alert(1)>')))).toBe('photo.not-image photo');
+    // The same picture with a width of nothing: bytes 16 to 19 of a PNG (ISO/IEC 15948, 11.2.2 IHDR).
+    expect(said(await keep(png.map((b, i) => (i >= 16 && i < 20 ? 0 : b))))).toBe('photo.not-image photo');
     expect(said(await keep(new Uint8Array(MAX_PHOTO_BYTES + 1)))).toBe('photo.too-large photo');
     expect(said(await keep(png, 150))).toBe('job.refused notNext');
   });

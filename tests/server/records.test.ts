@@ -1,6 +1,9 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Result } from '@/core/failure/failure';
 import { type Db, openMigrated } from '@/server/db/connect';
+import { insertChange } from '@/server/repositories/changes';
+import { loadMachineCosts } from '@/server/services/machine-costs';
+import { loadYard } from '@/server/services/yard';
 import { loadParts } from '@/server/repositories/stock';
 import { loadTests } from '@/server/repositories/tests';
 import { type Bench, loadBench } from '@/server/services/bench';
@@ -109,6 +112,17 @@ describe('recording a test', () => {
     expect([await countRows('airflow_test'), await countRows('test_reading'), await countRows('user_action')]).toEqual(
       before,
     );
+  });
+
+  it('grants a clock that runs minutes ahead, not one that runs hours ahead', async () => {
+    const ahead = (minutes: number) => new Date(Date.parse(context.now()) + minutes * 60_000).toISOString();
+    expect(codes(await recordTest(context, 'CR-04', testBody({ performedAt: ahead(9) })))).toEqual(['accepted']);
+    expect(codes(await recordTest(context, 'CR-04', testBody({ performedAt: ahead(11) })))).toEqual([
+      'date.future performedAt',
+    ]);
+    expect(codes(await recordTest(context, 'CR-04', testBody({ performedAt: ahead(9 * 60) })))).toEqual([
+      'date.future performedAt',
+    ]);
   });
 
   it('takes the sign of a manometer, and questions what is implausible instead of refusing it', async () => {
@@ -435,6 +449,37 @@ describe('correcting', () => {
     await expect(context.db.updateTable('stock_movement').set({ quantity: 9 }).execute()).rejects.toThrow(
       /append-only/,
     );
+  });
+});
+
+describe('what a machine costs in parts', () => {
+  it('counts the last year and nothing before it', async () => {
+    const { machine } = (await bench('CR-02')).status;
+    const bag = await stageOf('CR-02', 'paper bag');
+    const cost = async () => {
+      return (
+        (await loadMachineCosts(context, await loadYard(context))).find((c) => c.tag === 'CR-02')?.pieces ?? Number.NaN
+      );
+    };
+    const before = await cost();
+    const entry = (daysAgo: number) => ({
+      machineId: machine.id,
+      stageId: bag.id,
+      performedAt: new Date(Date.parse(context.now()) - daysAgo * 86_400_000).toISOString(),
+      recordedAt: context.now(),
+      by: 'MK',
+      note: '',
+      reason: 'fill' as const,
+      partId: bag.part?.id ?? null,
+      quantity: 1,
+      beforeTestId: null,
+      jobId: null,
+      supersedes: null,
+    });
+    await insertChange(context.db, entry(366));
+    expect(await cost()).toBe(before);
+    await insertChange(context.db, entry(364));
+    expect(await cost()).toBe(before + 1);
   });
 });
 

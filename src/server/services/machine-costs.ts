@@ -1,4 +1,4 @@
-import { addDays } from '@/core/calendar/calendar-date';
+import { addDays, dayAt } from '@/core/calendar/calendar-date';
 import { jobState } from '@/core/procedure/job-log';
 import { standing } from '@/core/record/records';
 import { machineCost, type MachineCost } from '@/core/stock/cost';
@@ -32,8 +32,10 @@ export const loadMachineCosts = async (
       const taken = changes
         .filter((c) => c.machineId === machine.id)
         .map((c) => ({ day: c.performedOn, quantity: c.quantity, price: prices.get(c.partId ?? 0) ?? 0 }));
-      const ends = jobs.filter((j) => j.machineId === machine.id).map((j) => jobState(j).ended?.event);
-      const wasteKg = ends.reduce((sum, e) => sum + (e?.kind === 'finished' ? (e.wasteKg ?? 0) : 0), 0);
+      const ends = jobs.filter((j) => j.machineId === machine.id).flatMap((j) => jobState(j).ended ?? []);
+      const wasteKg = ends
+        .filter((e) => dayAt(e.at, yard.site.timeZone) >= yearAgo)
+        .reduce((sum, { event: e }) => sum + (e.kind === 'finished' ? (e.wasteKg ?? 0) : 0), 0);
       const whole = machineCost({ taken, runHours: 0, wasteKg });
       // By run hour only over the time hours were written down.
       const timed = firstHour === undefined ? [] : taken.filter((t) => t.day >= firstHour);

@@ -1,3 +1,4 @@
+import { isSuspect } from '@/core/diagnose/likely';
 import type { PathView } from '@/core/calibrate/path-view';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine, Stage } from '@/core/machine/machine';
@@ -55,7 +56,7 @@ const Suspicion = ({ share, name }: { share: number; name: string }) => (
       <div className="h-full" style={{ width: `${Math.round(100 * share)}%`, background: HATCH }} />
     </div>
     <span
-      className={`dial block text-xs leading-tight sm:mt-0.5 ${share >= 0.35 ? 'tone-stop font-bold' : 'font-medium'}`}
+      className={`dial block text-xs leading-tight sm:mt-0.5 ${isSuspect(share) ? 'tone-stop font-bold' : 'font-medium'}`}
     >
       <span className="sr-only">{name}: suspected with </span>
       {Math.round(100 * share)} %

@@ -574,6 +574,16 @@ describe('closing, the hazard gate and the swap', () => {
     ]);
   });
 
+  it('after 22 tests no further one is proposed: it is handed on', () => {
+    const c = caseOf('singleStageCollector', { hasLamp: false, selectorM: null, machineClass: null });
+    const said = asked(c, { complaint: 'noSuction', evidence: [] });
+    const losses = lossesOf(c, { complaint: 'noSuction', hazard: 'plain', repairs: [], back: false });
+    const advice = (tests: number) =>
+      adviceOf({ c, posterior: said.posterior, losses, ranked: said.ranked, back: false, tests }).kind;
+    expect(advice(21)).toBe('test');
+    expect(advice(22)).not.toBe('test');
+  });
+
   it('the four ends of a swap, and no end while a step is missing', () => {
     expect(swapEnd({ withNewPrefilter: 'out', withNewHepa: null, withBoth: null })).toMatchObject({
       cause: 'prefilter',

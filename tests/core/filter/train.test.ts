@@ -165,6 +165,8 @@ describe('a rated curve', () => {
       train([stage({ medium, rating: { scale: 'none' }, timesClean })]).whole(1);
     expect(passes('clothBag', 5)).toBeLessThan(passes('clothBag', 1));
     expect(passes('hepaGlass', 5)).toBe(passes('hepaGlass', 1));
+    // ln P of a cake of e times the clean resistance is half as much again as clean: the default of 0.5 per e-fold.
+    expect(Math.log(passes('clothBag', Math.E)) / Math.log(passes('clothBag', 1))).toBeCloseTo(1.5, 9);
   });
 });
 
@@ -218,6 +220,9 @@ describe('a train', () => {
     expect(judged([stage({ bypass: 0.001 })]).reason).toEqual({ kind: 'bypass', stageName: 'HEPA', bypass: 0.001 });
     expect(judged([stage()]).reason.kind).toBe('element');
     expect(judged([stage()], 0.01).reason).toEqual({ kind: 'wholeBypass', bypass: 0.01 });
+    // Past the whole train less than past the seat: the seat is named, not the whole.
+    expect(judged([stage({ bypass: 0.002 })], 0.001).reason.kind).toBe('bypass');
+    expect(judged([stage({ bypass: 0.002 })], 0.004).reason.kind).toBe('wholeBypass');
     expect(judged([stage({ rating: { scale: 'none' } })]).reason.kind).toBe('unrated');
   });
 

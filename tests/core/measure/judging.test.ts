@@ -33,6 +33,15 @@ describe('flow and velocity of one rig', () => {
   });
 });
 
+describe('more than the baseline', () => {
+  it('is asked about only when the whole interval lies above it (JCGM 106: guarded, no gain is claimed that was not shown)', () => {
+    const baseline = around(0.03, 0.00003);
+    expect(judge(around(0.039, 0.00003), baseline).outcome).toBe('more');
+    // As far above on the mean, but the readings scatter past the baseline: nothing is claimed.
+    expect(judge([0.024, 0.039, 0.054], baseline).outcome).not.toBe('more');
+  });
+});
+
 describe('flow at standard density', () => {
   it('is the actual flow x density / 1.2 kg/m3, and the actual flow is kept beside it', () => {
     // 1500 m up: 84 556 Pa by ISO 2533, 20 degC, dry: 84 556 / (287.05 x 293.15) = 1.0048 kg/m3.

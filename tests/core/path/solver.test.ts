@@ -352,6 +352,20 @@ describe('the solver', () => {
     expect(across(solved(pneumatic(3e5)))).toBeLessThan(0.6 * across(solved(pneumatic(6e5))));
   });
 
+  it('a quarter of the supply halves the free flow and quarters the lift (flow of a jet goes with the root of its pressure, Bernoulli)', () => {
+    const at = (supplyPa: number) => {
+      const c = fanCoefficients(
+        { kind: 'pneumatic', p0Pa: 20_000, qMaxM3s: 0.09, nominalSupplyPa: 6e5 },
+        { speedRatio: 1, supplyPa },
+        REFERENCE_AIR,
+      );
+      if (!c.ok) throw new Error('no fan');
+      return { lift: c.value.c0, free: c.value.c0 / c.value.c1 };
+    };
+    expect(at(1.5e5).lift / at(6e5).lift).toBeCloseTo(0.25, 9);
+    expect(at(1.5e5).free / at(6e5).free).toBeCloseTo(0.5, 9);
+  });
+
   it('a flap stays shut below its pressure and lets go above it', () => {
     const flap = (crackPa: number) =>
       solved(pathOf([{ kind: 'check', crackPa, r2PaS2M6: 0 }, load(1e5), universal(2000, 0.05)])).toolFlowM3s;
