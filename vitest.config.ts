@@ -8,7 +8,14 @@ export default defineConfig({
     projects: [
       {
         resolve: { alias },
-        test: { name: 'unit', include: ['tests/**/*.test.ts'], exclude: ['tests/e2e/**'] },
+        test: {
+          name: 'unit',
+          include: ['tests/**/*.test.ts'],
+          exclude: ['tests/e2e/**'],
+          // A limit is there to end a test that hangs, not to time one: a machine five times slower keeps it.
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
       },
       {
         resolve: { alias },
@@ -18,8 +25,8 @@ export default defineConfig({
           // Each file has a server and a browser of its own; most of its time it waits for them.
           fileParallelism: true,
           maxWorkers: 2,
-          testTimeout: 60_000,
-          hookTimeout: 60_000,
+          testTimeout: 240_000,
+          hookTimeout: 240_000,
         },
       },
     ],

@@ -30,14 +30,14 @@ export const sayPathBasis = (basis: PathView['basis']): Said => {
       tone: 'open',
       mark: 'Typical',
       detail: '',
-      sentence: 'Drawn from typical figures of its kind: no baseline yet.',
+      sentence: 'Estimated from typical figures for its kind. Measure a baseline to replace this estimate.',
     };
   const problem = problemOf(basis.why);
   return {
     tone: 'watch',
     mark: 'Typical',
     detail: '',
-    sentence: `Drawn from typical figures: ${problem.sentence} ${problem.hint}`,
+    sentence: `Estimated from typical figures. ${problem.sentence} ${problem.hint}`,
   };
 };
 
@@ -46,7 +46,8 @@ const list = (names: readonly string[]): string =>
 
 /** What today's line rests on. */
 export const sayToday = (today: PathView['today'], units: UnitSystem): string => {
-  const across = today.fromStageDp.length > 0 ? ` The ${list(today.fromStageDp)} by the pressure read across.` : '';
+  const across =
+    today.fromStageDp.length > 0 ? ` The ${list(today.fromStageDp)} from the pressure read across it.` : '';
   return `${sayBasis(today.basis, units)}${across}`;
 };
 
@@ -56,18 +57,18 @@ const sayBasis = (basis: TodayBasis, units: UnitSystem): string => {
       const since = basis.changedSince.length > 0 ? ` Clean since: ${list(basis.changedSince)}.` : '';
       const shared =
         basis.shared.length > 1
-          ? ` The load is shared between ${list(basis.shared)} by age: read the pressure across one of them to know.`
+          ? ` The load is shared between ${list(basis.shared)} by age: read the pressure across one of them to be sure.`
           : '';
-      return `Today from the flow of ${basis.day}.${shared}${since}`;
+      return `Today: from the flow test of ${basis.day}.${shared}${since}`;
     }
     case 'easier':
       return basis.within
-        ? `Today as clean: the flow of ${basis.day} is that of the clean path.`
-        : `The flow of ${basis.day}, ${show('flow', basis.measuredM3s, units)}, is more than the clean path lets through (${show('flow', basis.cleanM3s, units)}): a filter out, torn or not seated, or the baseline no longer holds.`;
+        ? `Today: clean. The flow test of ${basis.day} matches the clean path.`
+        : `The flow test of ${basis.day} gave ${show('flow', basis.measuredM3s, units)}, more than the clean path allows (${show('flow', basis.cleanM3s, units)}): a filter is out, torn or not seated, or the baseline is out of date.`;
     case 'unexplained':
-      return `The flow of ${basis.day} is none a loaded filter explains: look for a plug.`;
+      return `A loaded filter does not explain the flow test of ${basis.day}: look for a plug.`;
     case 'noFlow':
-      return 'Drawn clean: no flow was measured since the baseline, and sealed suction says nothing of loading.';
+      return 'Shown clean: no flow test since the baseline. Sealed suction does not show loading.';
   }
 };
 
@@ -78,8 +79,8 @@ export const sayStep = (
   { normal, units }: { readonly normal: Step | null; readonly units: UnitSystem },
 ): string => {
   if (step.dropPa < 0)
-    return `${name} lifts ${show('pressure', -step.dropPa, units)} at ${show('flow', step.flowM3s, units)}`;
-  const cost = `${name} costs ${show('pressure', step.dropPa, units)}, ${showPercent(step.shareOfLift)} of the fan's lift`;
+    return `${name}: suction ${show('pressure', -step.dropPa, units)} at ${show('flow', step.flowM3s, units)}`;
+  const cost = `${name}: ${show('pressure', step.dropPa, units)}, ${showPercent(step.shareOfLift)} of the fan suction`;
   return normal ? `${cost}; as new ${show('pressure', normal.dropPa, units)}` : cost;
 };
 
@@ -87,11 +88,11 @@ export const sayStep = (
 export const sayOldPart = (name: string, { load, dropPa }: OldPart, units: UnitSystem): string => {
   const times = load.timesClean < 10 ? load.timesClean.toFixed(1) : String(Math.round(load.timesClean));
   return load.timesClean < 1.05
-    ? `By the model the old ${name} was as good as clean: look elsewhere for what was lost.`
+    ? `By the model the old ${name} was as good as clean: look elsewhere for the loss.`
     : `By the model the old ${name} had ${times} times its clean resistance, ${show('pressure', dropPa, units)} at the flow before.`;
 };
 
-const FACE_WORDS = { easy: 'area to spare', usual: 'usual', high: 'short of area' } as const;
+const FACE_WORDS = { easy: 'area to spare', usual: 'normal', high: 'too little area' } as const;
 
 /** Air-to-cloth ratio in a phrase; both units are said because the trade uses both. */
 export const sayFace = (face: FaceVelocity): string => {

@@ -22,7 +22,7 @@ export interface LineContext {
   readonly quantityOf: (op: Operation) => QuantityKind | undefined;
 }
 
-const FOUND = { yes: 'it was so', no: 'it looked right', unseen: 'could not tell' } as const;
+const FOUND = { yes: 'fault confirmed', no: 'part OK', unseen: 'could not tell' } as const;
 
 /** One line of the log, in words. */
 export const sayEvent = ({ event }: LoggedEvent, { stages, units, quantityOf }: LineContext): string => {
@@ -39,11 +39,11 @@ export const sayEvent = ({ event }: LoggedEvent, { stages, units, quantityOf }: 
     case 'putBack':
       return `The ${name(event.position)} is back in`;
     case 'trialIn':
-      return `New ${name(event.position)} in on trial, from stock; the old one held`;
+      return `New ${name(event.position)} fitted on trial from stock; old one kept`;
     case 'trialBack':
-      return `Original ${name(event.position)} back; the new one returned to stock`;
+      return `Original ${name(event.position)} put back; new one returned to stock`;
     case 'trialKept':
-      return `New ${name(event.position)} stays; the old one disposed of`;
+      return `New ${name(event.position)} stays; old one disposed of`;
     case 'repaired':
       return `${sayRepair(event.repair, stages)}, because ${sayFault(event.fault, stages)}: ${FOUND[event.found]}`;
     case 'closed':

@@ -28,7 +28,8 @@ const TEXTS: Record<FailureCode, (f: Facts) => Text> = {
 
 /** The sentence of a failure: the same on the form, from the endpoint and on the command line. */
 export const problemOf = (f: Failure): Problem => {
-  const [title, sentence, hint] = TEXTS[f.code](f.facts);
+  const field = f.path.split('.').at(-1) ?? '';
+  const [title, sentence, hint] = TEXTS[f.code]({ field, ...f.facts });
   return { code: f.code, path: f.path, title, sentence, hint };
 };
 

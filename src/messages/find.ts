@@ -16,17 +16,17 @@ const nameAt = (stages: readonly Named[], position: number): string => stages[po
 export const COMPLAINT_WORDS: Record<Complaint, readonly [label: string, hint: string]> = {
   noSuction: ['No suction', 'it does not pick up'],
   light: ['The light is on', 'or the gauge is red'],
-  dust: ['It blows dust', 'dust in the room, or behind the filter'],
+  dust: ['It leaks dust', 'dust in the room or behind the filter'],
   smell: ['It smells', 'at the outlet'],
-  labours: ['It labours', 'pitch, noise, grumble'],
-  round: ['Nobody complained', 'something seen on the round'],
+  labours: ['Motor labouring', 'pitch, noise, rumble'],
+  round: ['Found on a check', 'seen on the round'],
 };
 
 export const SCHOOL_WORDS: Record<School, readonly [label: string, hint: string]> = {
-  best: ['Best next', 'what settles most for its price'],
-  nozzleInward: ['Nozzle inward', 'from the tool to the machine'],
-  takeOut: ['Take out', 'coarse to fine, run after each'],
-  swap: ['Swap in new', 'and watch the light or the flow'],
+  best: ['Best next test', 'the most useful for the time'],
+  nozzleInward: ['From the nozzle inward', 'tool first, machine last'],
+  takeOut: ['Take filters out', 'coarse to fine, run after each'],
+  swap: ['Swap in new parts', 'and watch the light or the flow'],
 };
 
 /** A fault as a short sentence without its full stop. */
@@ -37,26 +37,26 @@ export const sayFault = ({ kind, position }: Pick<Fault, 'kind' | 'position'>, s
       stages[position]?.kind === 'hose' || stages[position]?.kind === 'duct' || position === 0
         ? `the ${name} is plugged`
         : `the ${name} is blocked`,
-    missing: `the ${name} is not there`,
+    missing: `the ${name} is missing`,
     torn: `the ${name} is torn or washed out`,
-    misseated: `the ${name} does not sit: dust goes round it`,
-    reversed: `the ${name} is in the wrong way round`,
+    misseated: `the ${name} is not seated: dust gets round it`,
+    reversed: `the ${name} is in back to front`,
     leakingSeal: `the seal at the ${name} leaks`,
     hoseHoled: `the ${name} has a hole`,
     weakFan: 'the fan is weak: worn brushes or motor',
-    bearings: 'the bearings are going',
+    bearings: 'the bearings are worn',
     lowVoltage: 'the line voltage is low',
     lowSupply: 'the supply air is low',
-    wrongSetting: 'the speed or the bleed is set wrong',
-    wrongSelector: 'the hose selector does not fit the hose',
+    wrongSetting: 'speed or bleed is set wrong',
+    wrongSelector: 'the hose selector is not set to the hose',
     brushJammed: 'the belt or brush roll is jammed',
-    indicatorOut: 'the indicator is out of adjustment',
+    indicatorOut: 'the indicator is out of adjustment (false light)',
     spentGas: `the ${name} is spent`,
   };
   return WORDS[kind];
 };
 
-const WHERE_TITLES = { flow: 'Open flow', hand: 'Feel the flow with a hand', sealed: 'Sealed suction' } as const;
+const WHERE_TITLES = { flow: 'Open flow', hand: 'Feel the flow by hand', sealed: 'Sealed suction' } as const;
 
 /** The name of a test, with its place or stage. */
 export const testTitle = (op: Operation, stages: readonly Named[]): string => {
@@ -68,15 +68,15 @@ export const testTitle = (op: Operation, stages: readonly Named[]): string => {
     case 'stageDp':
       return `Pressure across the ${nameAt(stages, op.position)}`;
     case 'gauge':
-      return `Gauge of the ${nameAt(stages, op.position)}`;
+      return `Gauge on the ${nameAt(stages, op.position)}`;
     case 'purge':
-      return `Gauge of the ${nameAt(stages, op.position)} after a purge`;
+      return `Gauge on the ${nameAt(stages, op.position)} after a purge`;
     case 'lookBag':
-      return `Look into the compartment of the ${nameAt(stages, op.position)}`;
+      return `Look in the compartment of the ${nameAt(stages, op.position)}`;
     case 'weigh':
       return `Weigh the ${nameAt(stages, op.position)}`;
     case 'takeOut':
-      return `Take the ${nameAt(stages, op.position)} out and run`;
+      return `Run with the ${nameAt(stages, op.position)} taken out`;
     case 'swap':
       return `Fit a new ${nameAt(stages, op.position)} on trial`;
     case 'cleanSide':
@@ -88,11 +88,11 @@ export const testTitle = (op: Operation, stages: readonly Named[]): string => {
     case 'lookNozzle':
       return 'Look under the nozzle';
     case 'lookHose':
-      return 'Look through the hose to a light';
+      return 'Look through the hose';
     case 'lamp':
       return 'Look at the low-flow light';
     case 'lampCoverOff':
-      return 'Light with the compartment cover off';
+      return 'Check the light with the cover off';
     case 'disc':
       return 'Indicator check with the disc';
     case 'particles':
@@ -100,49 +100,49 @@ export const testTitle = (op: Operation, stages: readonly Named[]): string => {
     case 'smell':
       return 'Smell at the outlet';
     case 'smoke':
-      return 'Smoke along seals and ring';
+      return 'Smoke test along seals and ring';
     case 'voltage':
       return 'Line voltage under load';
     case 'supply':
       return 'Supply pressure while running';
     case 'found':
-      return `At the repair, "${sayFault({ kind: op.fault as FaultKind, position: op.position }, stages)}"`;
+      return `Found at the repair: "${sayFault({ kind: op.fault as FaultKind, position: op.position }, stages)}"`;
   }
 };
 
 const HOW: Record<Operation['kind'], string> = {
-  flow: 'Full speed, hose straight, settled. Read at that place with the meter the baseline was taken with.',
-  hand: 'Hold a hand across the opening at full speed and compare with what this machine usually does. A hand cannot tell 10 to 20 %.',
+  flow: 'Full speed, hose straight. Let it settle, then read with the same meter as the baseline.',
+  hand: 'Hold your hand across the opening at full speed and compare with how it usually feels. A hand cannot feel a loss of 10 to 20 %.',
   sealed:
-    'Close the place tight with the gauge on it, full speed, read when it stands still. A blocked filter alone does not lower it.',
-  stageDp: 'One hose of the gauge before the stage, one behind it, machine running as in use.',
-  gauge: 'Machine running as in use, hose on. Low flow makes a dirty filter read green.',
+    'Seal the opening with the gauge on it, run at full speed, read when the needle is steady. A blocked filter alone does not lower it.',
+  stageDp: 'One gauge hose before the stage, one after it. Run the machine as in use.',
+  gauge: 'Run the machine as in use, hose on. At low flow even a dirty filter reads green.',
   purge:
-    'Run, hose off, close the inlet with its cover, 2 or 3 pulses, wait, read the gauge again. Back to green: carry on; not: change or inspect.',
+    'Run, take the hose off, close the inlet with its cover, give it 2 or 3 pulses, wait, read the gauge again. Back to green: carry on. Not green: change or inspect.',
   listen:
-    'Start it and watch the body flex. Pitch up and labouring: blocked before the fan. Free-running with no flow: open path or leak.',
-  settings: 'Speed on full, bleed closed, selector on the hose that is fitted, brush turning freely.',
-  lookNozzle: 'Switch off. Dirt dropped under the nozzle means air no longer carries it.',
+    'Start it and listen. High pitch and labouring: blocked before the fan. Free-running with no flow: open path or leak.',
+  settings: 'Full speed, bleed closed, selector set to the hose that is fitted, brush turning freely.',
+  lookNozzle: 'Switch off. Dirt dropped under the nozzle means the air no longer carries it.',
   lookHose:
-    'Switch off, hose off, straighten it and look through it to a light. Poke nothing in: reverse it on the inlet, run, stretch it.',
+    "Switch off, take the hose off, pull it straight and look through it at a light. Don't push anything in: turn it end for end on the inlet, run, pull it straight.",
   lookBag:
-    'Cut it off from its feed, open the compartment. Loose dirt beside the bag: not seated, or torn. "Lid shut" does not prove "seated".',
-  weigh: 'Out, on the scale, against the weight of a new one.',
+    'Isolate it and open the compartment. Loose dirt beside the bag: not seated, or torn. A shut lid does not prove a seated bag.',
+  weigh: 'Isolate it, take the part out, weigh it and compare with a new one.',
   takeOut:
-    'Cut it off from its feed, take it out into a bag, close, run, read the flow at the tool. It stays out until you say that it is back.',
-  swap: 'Cut it off from its feed, hold the old part bagged and tagged, fit the new one, close, run 10 to 15 s, then look or read.',
-  lamp: 'Full speed, 10 to 15 s after the start.',
+    'Isolate it, take the part out into a bag, close, run, read the flow at the tool. It counts as out until you say it is back in.',
+  swap: 'Isolate it, bag and tag the old part, fit the new one, close, run 10 to 15 s, then look or read.',
+  lamp: 'At full speed, 10 to 15 s after the start.',
   lampCoverOff:
-    'Cut it off from its feed and take the cover off; plug in and run it a moment: lit means the indicator lies, out means a real restriction. No filter is touched. Hands, hair and cuffs away from the opening. Off and unplugged before the cover goes back.',
-  disc: 'Fresh bag and filters first. The disc on the hose end, then off again: on, then off, is good.',
+    'Isolate it and take the cover off. Plug in and run it briefly. Still lit: false light. Out: a real restriction. Do not touch any filter. Keep hands, hair and cuffs away from the opening. Switch off and unplug before the cover goes back.',
+  disc: 'Fit a fresh bag and filters first. Put the disc on the hose end, then take it off: light on, then off, is good.',
   cleanSide:
-    'Cut it off from its feed, look behind the filter. Dirt at the edge came past the seat, dirt in the middle through a tear. Look that it is there, and at its arrow.',
+    'Isolate it and look behind the filter. Dirt at the edge came past the seat, dirt in the middle came through a tear. Check that the filter is there, and its arrow.',
   particles:
-    'Room first, then the exhaust, as long each. A sound filter lets almost nothing through: fewer than the room alone clears nothing.',
-  smell: 'Run it a minute and smell at the outlet. Flow never shows a spent gas stage.',
-  smoke: 'The smoke pencil slowly along lid, seals and ring: drawn in or blown out is a leak.',
-  voltage: 'At the socket while the machine runs. Live parts are not opened.',
-  supply: 'At the inlet of the generator, all tools running.',
+    'Count the room first, then the exhaust, for the same time. A good filter lets almost nothing through: fewer than the room is not enough to clear it.',
+  smell: 'Run it for a minute and smell at the outlet. Flow never shows a spent gas stage.',
+  smoke: 'Move the smoke pencil slowly along lid, seals and ring. Smoke drawn in or blown away shows a leak.',
+  voltage: 'At the socket while the machine runs. Do not open live parts.',
+  supply: 'At the inlet of the generator, with all tools running.',
   found: '',
 };
 
@@ -152,12 +152,12 @@ const WORD_LABELS: Partial<Record<Operation['kind'], Readonly<Record<string, str
   hand: { none: 'None', weak: 'Weak', normal: 'As usual', strong: 'Stronger' },
   gauge: { green: 'Green', amber: 'Amber', red: 'Red' },
   purge: { green: 'Back to green', amber: 'Amber', red: 'Red' },
-  listen: { normal: 'As usual', blocked: 'Labours, pitch up', free: 'Free-running', grumble: 'Grumbles' },
+  listen: { normal: 'As usual', blocked: 'Labouring, high pitch', free: 'Free-running', grumble: 'Rumbles' },
   settings: {
     right: 'All right',
     setting: 'Speed or bleed was wrong',
     selector: 'Selector was wrong',
-    brush: 'Brush or belt jams',
+    brush: 'Brush or belt jammed',
   },
   lookNozzle: { dirtDropped: 'Dirt dropped there', clean: 'Clean' },
   lookHose: { blocked: 'Blocked', clear: 'Clear' },
@@ -166,7 +166,7 @@ const WORD_LABELS: Partial<Record<Operation['kind'], Readonly<Record<string, str
     full: 'Full',
     looseDirt: 'Loose dirt beside it',
     torn: 'Torn',
-    missing: 'Not there',
+    missing: 'Missing',
   },
   weigh: { nearNew: 'Near new', heavier: 'Heavier', severalTimes: 'Several times a new one' },
   lamp: { lit: 'Lit', out: 'Out' },
@@ -176,13 +176,13 @@ const WORD_LABELS: Partial<Record<Operation['kind'], Readonly<Record<string, str
     clean: 'Clean',
     edge: 'Dirt at the edge',
     middle: 'Dirt in the middle',
-    missing: 'Not there',
-    reversed: 'Arrow the wrong way',
+    missing: 'Missing',
+    reversed: 'Arrow points the wrong way',
   },
-  particles: { below: 'Fewer than the room', notShown: 'Not shown', above: 'More than the room' },
+  particles: { below: 'Fewer than the room', notShown: 'Cannot tell', above: 'More than the room' },
   smell: { smells: 'It smells', none: 'Nothing' },
-  smoke: { leak: 'Drawn in or blown out', tight: 'Tight' },
-  found: { yes: 'it was so', no: 'it looked right' },
+  smoke: { leak: 'Drawn in or blown away', tight: 'Tight' },
+  found: { yes: 'fault confirmed', no: 'part OK' },
 };
 
 /** Every word a test may give; empty for a reading. */
@@ -209,31 +209,33 @@ export const sayWhy = (
   op: Operation,
   told: { readonly minutes: number; readonly exposure: number; readonly pending: boolean },
 ): string => {
-  if (told.pending) return "The complaint's own measure, at the complaint's own place: nothing is closed without it.";
+  if (told.pending) return 'Repeat the complaint reading at the same place: the case cannot close without it.';
   const time =
-    told.minutes < 1 ? `${Math.round(told.minutes * 60)} seconds` : `${Number(told.minutes.toFixed(1))} minutes`;
+    told.minutes < 1
+      ? `${Math.round(told.minutes * 60)} seconds`
+      : `about ${Math.round(told.minutes)} ${Math.round(told.minutes) === 1 ? 'minute' : 'minutes'}`;
   const touched =
     told.exposure === 0
       ? 'nothing dusty is opened'
       : told.exposure === 1
-        ? 'little is opened'
+        ? 'little dust is opened'
         : 'it opens the dirty side';
   const splits: Partial<Record<Operation['kind'], string>> = {
-    lampCoverOff: 'It splits a lying indicator from a real restriction',
+    lampCoverOff: 'It tells a false light from a real restriction',
     flow: 'It shows on which side of that place the air is lost',
     hand: 'It shows roughly on which side of that place the air is lost',
-    sealed: 'It splits a leak or a weak fan from a restriction',
+    sealed: 'It tells a leak or a weak fan from a restriction',
     stageDp: 'It shows whether that stage holds the air back',
-    settings: 'It rules out a reading that was never valid',
+    settings: 'It rules out a wrong setting',
     listen: 'It tells blocked, leaking and worn apart by ear',
-    lookBag: 'A bag that does not sit hides behind every reading of flow',
-    cleanSide: 'What gets past a filter hides behind every reading of flow',
+    lookBag: 'A flow reading does not show a bag that is not seated',
+    cleanSide: 'A flow reading does not show what gets past a filter',
     particles: 'It shows whether dust leaves the machine',
     smoke: 'It finds the leak itself',
-    voltage: 'It explains a weak fan, or clears it',
-    supply: 'It explains a weak generator, or clears it',
+    voltage: 'It explains a weak fan, or rules it out',
+    supply: 'It explains a weak generator, or rules it out',
   };
-  return `${splits[op.kind] ?? 'It settles most for its price'}, in ${time}, and ${touched}.`;
+  return `${splits[op.kind] ?? 'Most useful test for the time'}. Takes ${time}; ${touched}.`;
 };
 
 const STATES = { off: 'switched off', running: 'running', open: 'off, then open' } as const;
@@ -253,19 +255,19 @@ export const standingOf = (state: keyof typeof STATES): 'cutOff' | 'running' =>
 
 /** Why parts are not taken out in this dust. */
 export const NO_TAKE_OUT =
-  'With plain dust only: elsewhere pressure across each stage, a new part swapped in or a look inside the containment answers the same.';
+  'With plain dust only. In other dust, read the pressure across each stage, swap in a new part, or look inside under containment.';
 
 const REPAIR_WORDS: Record<RepairKind, (name: string) => string> = {
   newPart: (name) => `Fit a new ${name}`,
-  reseat: (name) => `Seat the ${name} again, the right way round`,
+  reseat: (name) => `Reseat the ${name}, the right way round`,
   clear: (name) => `Clear the ${name}`,
   newHose: (name) => `Replace or shorten the ${name}`,
   newSeal: (name) => `Renew the seal at the ${name}`,
-  serviceFan: () => 'Send it for brushes and bearings, or to those trained for it',
-  supply: () => 'Put the supply right: cable, socket, compressor',
-  settings: () => 'Set speed, bleed and selector right',
-  indicator: () => 'Send the indicator for adjustment: live adjustment is for trained persons',
-  brush: () => 'Free the belt and brush roll, unplugged',
+  serviceFan: () => 'Send it to a trained repairer for brushes and bearings',
+  supply: () => 'Fix the supply: cable, socket, compressor',
+  settings: () => 'Set speed, bleed and selector',
+  indicator: () => 'Send the indicator for adjustment: only a trained person adjusts it live',
+  brush: () => 'Unplug it and free the belt and brush roll',
 };
 
 export const sayRepair = ({ kind, position }: Repair, stages: readonly Named[]): string =>
@@ -273,9 +275,9 @@ export const sayRepair = ({ kind, position }: Repair, stages: readonly Named[]):
 
 const HOW_REPAIR: Partial<Record<RepairKind, string>> = {
   clear:
-    'Before poking anything in: reverse the hose on the inlet, run, stretch it straight. Then look again, and look at the bag: a pin or a clip may have pierced it.',
-  newPart: 'The change page shows its containment and takes the part from stock; then come back here.',
-  reseat: 'Look at collar, thread or latches, and at every seal, one by one.',
+    "Don't push anything in: turn the hose end for end on the inlet, run, pull it straight. Then check it again, and check the bag: a pin or clip may have pierced it.",
+  newPart: 'The change page shows the containment and takes the part from stock. Then come back here.',
+  reseat: 'Check collar, thread or latches, and every seal, one by one.',
 };
 
 export const sayHowRepair = ({ kind }: Repair): string => HOW_REPAIR[kind] ?? '';
@@ -299,7 +301,7 @@ export const EXPOSURE_WORDS = ['no dust', 'a little dust', 'dusty', 'very dusty'
 
 /** What a test would read on the sound machine, in words. */
 export const sayExpected = (kind: QuantityKind, soundSi: number, units: UnitSystem): string =>
-  `${show(kind, soundSi, units)} when sound`;
+  `${show(kind, soundSi, units)} on a good machine`;
 
 /** What an outcome would make of the likeliest cause. */
 export const sayMeaning = (

@@ -10,10 +10,10 @@ export const DUCT_WORDS: Record<DuctLoad, string> = {
 };
 
 const WHEEL_RESERVE =
-  'Flow is one part of that table only: it also wants the listed shroud, a filter of at least 99 %, a cyclonic pre-separator or a filter-cleaning mechanism, and by task and hours a respirator. On a Y, each branch needs its own flow. 29 CFR 1926.1153 Table 1.';
+  'Flow is one part of that table only: it also needs the listed shroud, a filter of at least 99 %, a cyclone or filter cleaning and, by task and hours, a respirator. On a Y, each branch needs its own flow. 29 CFR 1926.1153 Table 1.';
 
 const sayWheel = (f: Extract<Finding, { kind: 'wheel' }>, units: UnitSystem): Said => {
-  const need = `${show('flow', f.needM3s, units)} that a ${show('length', f.wheelM, units)} wheel wants`;
+  const need = `${show('flow', f.needM3s, units)} that a ${show('length', f.wheelM, units)} wheel needs`;
   const flow = show('flow', f.flowM3s, units);
   switch (f.decision) {
     case 'pass':
@@ -55,21 +55,21 @@ const sayDuct = (f: Extract<Finding, { kind: 'duct' }>, units: UnitSystem): Said
     case 'pass':
       return {
         tone: 'good',
-        mark: 'It carries',
+        mark: 'Fast enough',
         sentence: `${velocity} in the duct carries ${DUCT_WORDS[f.load]}.`,
         detail,
       };
     case 'fail':
       return {
         tone: 'stop',
-        mark: 'It settles',
+        mark: 'Too slow',
         sentence: `${velocity} in the duct: ${DUCT_WORDS[f.load]} will settle in it.`,
         detail,
       };
     case 'cannotTell':
       return {
         tone: 'open',
-        mark: 'In the range',
+        mark: 'Borderline',
         sentence: `${velocity} in the duct lies in the range where ${DUCT_WORDS[f.load]} may settle.`,
         detail,
       };
@@ -87,15 +87,15 @@ const saySettle = (f: Extract<Finding, { kind: 'settle' }>, units: UnitSystem): 
   f.how.by === 'repeats'
     ? {
         tone: 'open',
-        mark: 'To settle it',
-        sentence: `${f.how.more} more ${f.how.more === 1 ? 'reading' : 'readings'} would settle it, if they spread like these.`,
+        mark: 'To be sure',
+        sentence: `${f.how.more} more ${f.how.more === 1 ? 'reading' : 'readings'} should decide it, if they scatter like these.`,
         detail: 'Counted from the spread and the distance to the line.',
       }
     : {
         tone: 'open',
-        mark: 'To settle it',
-        sentence: 'More readings will not settle it: the meter or the rig is not good enough so near the line.',
-        detail: `It takes a method good to ± ${goodTo(f, units)} at 95 %: a meter with a smaller error, or a traverse for a centre point.`,
+        mark: 'To be sure',
+        sentence: 'More readings will not decide it: meter or rig is not accurate enough this close to the limit.',
+        detail: `It needs ± ${goodTo(f, units)} at 95 %: use a better meter, or a traverse instead of one centre point.`,
       };
 
 const USE_NOT_JUDGED: Record<
@@ -103,21 +103,15 @@ const USE_NOT_JUDGED: Record<
   readonly [sentence: string, detail: string]
 > = {
   branch: [
-    'Read behind the Y it is the flow of all branches together: it says nothing of this wheel.',
+    'Read after the Y, this is the flow of all branches together: it does not show what this wheel gets.',
     'Measure at the tool end of this branch, the other one open.',
   ],
   hoseOff: [
-    'Read at the bare inlet it lacks the hose: it says nothing of what reaches the tool.',
+    'Read at the bare inlet, without the hose: it does not show what reaches the tool.',
     'Measure at the tool end, through the hose that is used.',
   ],
-  outlet: [
-    'Read at the outlet it holds every leak: it says nothing of what reaches the tool.',
-    'Measure at the tool end.',
-  ],
-  biased: [
-    'A maximum-hold reading is the best moment, not the flow: no verdict rests on it.',
-    'Take settled readings.',
-  ],
+  outlet: ['Read at the outlet, leaks included: it does not show what reaches the tool.', 'Measure at the tool end.'],
+  biased: ['A maximum hold is the best moment, not the flow: no verdict from it.', 'Take settled readings.'],
 };
 
 /** A finding in words. */
@@ -127,7 +121,7 @@ export const sayFinding = (f: Finding, units: UnitSystem): Said => {
       return {
         tone: 'stop',
         mark: 'Hose selector',
-        sentence: `The selector stands at ${show('length', f.mismatch.selectorM, units)}, the hose is ${show('length', f.mismatch.hoseM, units)}: the warning would come only at ${show('velocity', f.mismatch.warnsAtMs, units)}.`,
+        sentence: `The selector stands at ${show('length', f.mismatch.selectorM, units)}, the hose is ${show('length', f.mismatch.hoseM, units)}: the light would come on only at ${show('velocity', f.mismatch.warnsAtMs, units)}.`,
         detail: `It warns at ${show('flow', f.mismatch.warnFlowM3s, units)}. Set the selector to the hose. EN 60335-2-69 Annex AA.`,
       };
     case 'wheel':
@@ -142,20 +136,20 @@ export const sayFinding = (f: Finding, units: UnitSystem): Said => {
       return {
         tone: 'watch',
         mark: 'Line voltage',
-        sentence: `${f.volts.toFixed(0)} V, ${showPercent(f.off)} ${f.off < 0 ? 'below' : 'above'} nominal: of itself that is about ${showPercent(f.flowShare)} ${f.off < 0 ? 'less' : 'more'} flow.`,
-        detail: 'An estimate (speed with the root of the voltage): better measure again on a good supply.',
+        sentence: `${f.volts.toFixed(0)} V, ${showPercent(f.off)} ${f.off < 0 ? 'below' : 'above'} nominal: that alone is about ${showPercent(f.flowShare)} ${f.off < 0 ? 'less' : 'more'} flow.`,
+        detail: 'An estimate (speed goes with the square root of the voltage). Measure again on a good supply.',
       };
     case 'density':
       return {
         tone: 'open',
-        mark: 'Other air',
+        mark: 'Air density',
         sentence: `Air of ${show('density', f.nowKgM3, units)} today, ${show('density', f.thenKgM3, units)} at the baseline.`,
         detail: 'The actual volume flow is compared, because a fan moves a constant volume.',
       };
     case 'rig':
       return {
         tone: 'watch',
-        mark: 'Another rig',
+        mark: 'Different rig',
         sentence: 'The baseline was taken with another rig, or this one was moved since.',
         detail: 'The error of both rigs is in the interval.',
       };

@@ -2,8 +2,8 @@ import type { DiscVerdict } from '@/core/path/disc';
 import type { NotReady } from '@/core/path/fresh';
 
 export const NOT_READY_WORDS: Record<NotReady['because'], string> = {
-  missing: 'not there: fit it first',
-  old: 'past half of its interval',
+  missing: 'missing: fit it first',
+  old: 'past half its interval',
   unsaid: 'no interval on record',
 };
 
@@ -11,14 +11,14 @@ export const NOT_READY_WORDS: Record<NotReady['because'], string> = {
 export const VERDICT_WORDS: Record<DiscVerdict, readonly [verdict: string, follows: string]> = {
   good: [
     'The indicator is good',
-    'On when a fifth is left open, out when it is free. When it lights in use, believe it.',
+    'It came on with a fifth of the hose open and went out with the hose free. Trust it when it comes on in use.',
   ],
   blind: [
     'The indicator does not light',
-    'It would not warn. Live adjustment is for trained persons and is not guided here: send it, and measure the flow meanwhile.',
+    'It gives no warning. Send it for adjustment (a job for a trained person) and measure the flow meanwhile.',
   ],
   stuck: [
     'The indicator stays on',
-    'Fresh filters, free hose, and still lit: it lies, or the selector is wrong. Check the selector; live adjustment is for trained persons and is not guided here.',
+    'Fresh filters, free hose and still on: a false light, or the selector is wrong. Check the selector. Adjustment is a job for a trained person.',
   ],
 };

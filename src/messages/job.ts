@@ -13,19 +13,19 @@ export const INTEGRITY_WORDS: Record<
 > = {
   cleanSide: {
     name: 'Look at the clean side',
-    how: 'The only look that opens it, so it comes first: run it a minute, cut it off from its feed, plug the inlet again where the dust is contained, look behind the filter. No dust there.',
+    how: 'This one opens the machine, so do it first. Run it for a minute, isolate it, plug the inlet again if the dust is contained, look behind the filter. There should be no dust.',
     passed: 'Clean',
     failed: 'Dust behind it',
   },
   smoke: {
-    name: 'Smoke along the seals',
-    how: 'Running: smoke along the seat and the lid. It is neither drawn in nor blown out. Nothing is opened after it.',
-    passed: 'Still',
-    failed: 'Drawn in or blown out',
+    name: 'Smoke test along the seals',
+    how: 'With the machine running, move smoke along the seat and the lid. It should neither be drawn in nor blown away. Do not open the machine after this.',
+    passed: 'Smoke stays still',
+    failed: 'Drawn in or blown away',
   },
   particles: {
     name: 'Particle count at the exhaust',
-    how: 'The room first, then the exhaust: same size, minutes each. The count decides by its limits, not by a look at it.',
+    how: 'Count the room first, then the exhaust: same size, several minutes each. The limits of the count decide.',
     passed: 'Judge the count',
     failed: '',
   },
@@ -43,7 +43,7 @@ export const sayScreening = (v: ScreeningVerdict): string => {
     case 'fails':
       return `Failed: at least ${sayPercent(v.low)} passes, the class allows ${sayPercent(v.limit)}. ${through}`;
     case 'screened':
-      return `Screened: at most ${sayPercent(v.high)} passes, under the ${sayPercent(v.figure)} that screening asks. ${v.provesLimit ? '' : `That is no proof of the class. ${could}`}`.trim();
+      return `Screened: at most ${sayPercent(v.high)} passes, under the screening limit of ${sayPercent(v.figure)}. ${v.provesLimit ? '' : `This does not prove the class. ${could}`}`.trim();
     case 'notShown':
       return `Cannot tell: up to ${sayPercent(v.high)} may pass. ${could}`;
   }
@@ -57,16 +57,16 @@ export const CARE_WORDS = { purge: 'Purge by pulse', wash: 'Wash and dry', secti
 export const RUN_SHORT: Record<RunState, string> = {
   off: 'machine off',
   running: 'machine running',
-  headAside: 'running head set aside',
-  secondVacuum: 'second vacuum drawing',
+  headAside: 'head running, set aside',
+  secondVacuum: 'on the second vacuum',
 };
 
 /** Which way the air flows now, in a sentence. */
 export const sayAir = (run: RunState, open: readonly Opening[]): string => {
   const opened = open.some((o) => o !== 'inlet');
-  if (run === 'off') return opened ? 'Air still: nothing holds the dust back.' : 'Air still: machine off.';
+  if (run === 'off') return opened ? 'No air flow: nothing holds the dust back.' : 'No air flow: machine off.';
   if (run === 'headAside')
-    return 'Air only through the head set aside: it holds its own cake, it does not clean the tank.';
+    return 'Air flows only through the head set aside: it holds its own dust cake, it does not clear the tank.';
   if (run === 'secondVacuum') return 'The clean machine draws the air out of the tank.';
   return opened
     ? 'Air flows into the opening.'
@@ -77,7 +77,7 @@ export const sayAir = (run: RunState, open: readonly Opening[]): string => {
 
 /** What stands open, in words; empty when nothing does. */
 export const sayOpenings = (open: readonly Opening[]): string =>
-  open.map((o) => (o === 'inlet' ? 'the inlet is stopped or off' : OPENING_WORDS[o])).join(', ');
+  open.map((o) => (o === 'inlet' ? 'the inlet is plugged or off' : OPENING_WORDS[o])).join(', ');
 
 /** A machine under a job, short enough for its tag; `until` is the moment it is dry, in words. */
 export const sayUnderJob = (state: JobState, until: string | null): string => {
@@ -90,7 +90,7 @@ const MOVE_WORDS: Record<PartMove, string> = {
   takeNew: 'taken from the shelf',
   fitNew: 'fitted',
   bagOld: 'old one bagged',
-  holdOld: 'old one held, bagged and tagged',
+  holdOld: 'old one kept, bagged and tagged',
   disposeOld: 'old one disposed of',
   putOldBack: 'old one put back',
   returnNew: 'new one back on the shelf, opened',
@@ -129,13 +129,13 @@ export const sayJobEvent = (event: JobEvent, record: JobRecord, state: JobState)
       case 'did':
         return said;
       case 'answered':
-        return `${looked} ${event.right ? 'Yes.' : 'No: to be put right.'}`;
+        return `${looked} ${event.right ? 'Yes.' : 'No: to fix.'}`;
       case 'leftOut':
         return `${looked} Left out: ${event.because}.`;
       case 'back':
         return `Back to: ${said}`;
       case 'turnedBack':
-        return 'The new one proved nothing: the old one goes back in.';
+        return 'The new part made no difference: the old one goes back in.';
       case 'photo':
         return `Photo at: ${said}`;
     }
@@ -152,8 +152,8 @@ export const sayJobEvent = (event: JobEvent, record: JobRecord, state: JobState)
 
 const HELD_WORDS: Record<HeldPart['state'], string> = {
   reserved: 'reserved for a job',
-  out: 'new, on trial or on its way in',
-  old: 'old one held, bagged and tagged',
+  out: 'new, on trial or being fitted',
+  old: 'old one kept, bagged and tagged',
 };
 
 /** Where a part is that is neither on the shelf nor in for good. */

@@ -14,7 +14,7 @@ export interface SaidNeed {
 
 const WHY_AGAIN = {
   changed: 'changed since the last test',
-  cannotTell: 'the last test could not tell',
+  cannotTell: 'last test inconclusive',
   never: 'never measured',
 } as const;
 
@@ -28,8 +28,8 @@ const WITHDRAWN_MARK = {
 } as const;
 const WITHDRAWN_WORD = {
   missing: 'missing',
-  foreign: "is not the maker's",
-  reversed: 'fitted against its arrow',
+  foreign: 'not the tested part',
+  reversed: 'in back to front',
   untested: 'opened: screening due',
   failed: 'failed its test',
   unproven: 'screened: penetration test due',
@@ -40,22 +40,21 @@ export const sayWithdrawal = ({ stage, because }: Withdrawal, machineClass: stri
   const what = {
     missing: `The ${stage.name} is missing`,
     foreign: `The ${stage.name} is not the part this machine was tested with`,
-    reversed: `The ${stage.name} is fitted against its arrow`,
-    untested: `The seat of the ${stage.name} was opened and is not yet screened`,
+    reversed: `The ${stage.name} is in back to front`,
+    untested: `The seat of the ${stage.name} was opened and has not been screened`,
     failed: `The ${stage.name} failed its test`,
-    unproven: `The ${stage.name} is screened and not yet proven`,
+    unproven: `The ${stage.name} has been screened but not penetration tested`,
   }[because];
-  const proven =
-    machineClass === 'H' || machineClass === 'HEPA' ? 'screened, and proven by a penetration test' : 'screened';
+  const proven = machineClass === 'H' || machineClass === 'HEPA' ? 'screened and penetration tested' : 'screened';
   const until = {
-    missing: `back, ${proven}`,
-    foreign: `the right one again, ${proven}`,
+    missing: `back in, ${proven}`,
+    foreign: `replaced by the right one, ${proven}`,
     reversed: `turned round, ${proven}`,
     untested: proven,
-    failed: `put right, ${proven}`,
-    unproven: 'proven by a penetration test of a competent person',
+    failed: `repaired, ${proven}`,
+    unproven: 'penetration tested by a competent person',
   }[because];
-  return `${what}: this is no ${machineClass ?? 'rated'} machine until it is ${until}.`;
+  return `${what}: do not use it as ${machineClass === null || machineClass === 'HEPA' ? 'a' : 'an'} ${machineClass ?? 'rated'} machine until it is ${until}.`;
 };
 
 /** The one thing a machine needs next, short enough for its tag on the board. */
@@ -121,15 +120,15 @@ export const sayRule = (rule: Rule): string => {
     case 'fill':
       return `at ${showPercent(rule.share)} full`;
     case 'flowLost':
-      return `at ${showPercent(rule.share)} of the flow lost`;
+      return `at ${showPercent(rule.share)} flow loss`;
     case 'gaugeZone':
       return `when the gauge is ${rule.zone}`;
     case 'hoseVelocity':
-      return 'when the hose is too slow for its class';
+      return 'when hose velocity is below its class';
     case 'indicator':
       return 'when the light comes on';
     case 'examination':
-      return `examined by a competent person at least every ${rule.months} months`;
+      return `examination by a competent person every ${rule.months} months`;
     case 'sight':
       return `when seen: ${rule.what}`;
     case 'occurrence':
@@ -141,9 +140,9 @@ export const sayRule = (rule: Rule): string => {
 
 const BECAUSE: Record<UnknownBecause, string> = {
   noHours: 'no date: no run hours on record',
-  noLook: 'no date: nobody has looked at its fill yet',
-  byTest: 'no date of its own: a test or a gauge tells, see the forecast',
-  bySight: 'no date: it is seen, not counted',
+  noLook: 'no date: fill level not checked yet',
+  byTest: 'no fixed date: a test or gauge decides, see the forecast',
+  bySight: 'no date: decided by looking',
   withAnother: 'no date of its own',
 };
 

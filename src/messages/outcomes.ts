@@ -10,13 +10,13 @@ import { sayPercent } from './job';
 import type { Said } from './verdicts';
 
 export const HAND_WORDS: Record<HandWord, string> = {
-  none: 'nothing',
+  none: 'no air',
   weak: 'weak',
   normal: 'normal',
   strong: 'strong',
 };
 export const ZONE_WORDS: Record<GaugeZone, string> = { green: 'green', amber: 'amber', red: 'red' };
-export const LIGHT_WORDS: Record<LightState, string> = { off: 'out', steady: 'steady', flashing: 'flashing' };
+export const LIGHT_WORDS: Record<LightState, string> = { off: 'out', steady: 'on', flashing: 'flashing' };
 
 /** What a suction curve says. */
 export const sayCurve = ({ peak, rangeM3s }: SuctionCurve, units: UnitSystem): Said => {
@@ -27,12 +27,12 @@ export const sayCurve = ({ peak, rangeM3s }: SuctionCurve, units: UnitSystem): S
         tone: 'good',
         mark: 'Peak air power',
         sentence: `${power} at ${where}.`,
-        detail: `Suction times flow, in SI; the curve holds from ${show('flow', rangeM3s[0], units)} to ${show('flow', rangeM3s[1], units)}.`,
+        detail: `Suction times flow; the curve is good from ${show('flow', rangeM3s[0], units)} to ${show('flow', rangeM3s[1], units)}.`,
       }
     : {
         tone: 'open',
         mark: 'Peak outside',
-        sentence: `The power is still ${power} at the last opening (${where}): its peak lies outside the points.`,
+        sentence: `The power is still ${power} at the last opening (${where}): the peak is outside the points measured.`,
         detail: 'Add a larger or a smaller opening.',
       };
 };
@@ -57,7 +57,7 @@ export const sayParticles = (
             tone: 'open',
             mark: `At most ${sayPercent(passed.high)}`,
             sentence: `${passed.ratio === 0 ? 'Nothing was counted coming through' : `${sayPercent(passed.ratio)} of what is in the room comes through`}; up to ${sayPercent(passed.high)} may: ${rates}.`,
-            detail: `A count proves no class. ${detail}`,
+            detail: `A count does not prove a class. ${detail}`,
           };
     case 'aboveRoom':
       return {
@@ -69,8 +69,8 @@ export const sayParticles = (
     case 'notShown':
       return {
         tone: 'open',
-        mark: 'Not shown',
-        sentence: `Not shown either way: ${rates}.`,
+        mark: 'Cannot tell',
+        sentence: `Cannot tell either way: ${rates}.`,
         detail: `Count longer. ${detail}`,
       };
   }
@@ -85,12 +85,12 @@ export const sayWord = (detail: MethodDetail, stageName: string): Said => {
         tone,
         mark: 'By hand',
         sentence: `Air by hand: ${HAND_WORDS[detail.word]}.`,
-        detail: 'A hand cannot see 10 to 20 %: measure before deciding anything.',
+        detail: 'A hand cannot feel a loss of 10 to 20 %: measure before you decide.',
       };
     }
     case 'zone': {
       const tone = detail.zone === 'green' ? 'open' : detail.zone === 'amber' ? 'watch' : 'stop';
-      const green = 'Green is no proof that it filters, and the gauge reads low when the flow is low.';
+      const green = 'Green does not prove that it filters. The gauge also reads low when the flow is low.';
       return {
         tone,
         mark: `Gauge ${ZONE_WORDS[detail.zone]}`,
@@ -98,7 +98,7 @@ export const sayWord = (detail: MethodDetail, stageName: string): Said => {
         detail:
           detail.zone === 'green'
             ? green
-            : 'Check hose and supply first; a fresh part in front tells which stage it is.',
+            : 'Check hose and supply first. Then fit a fresh part before it to find which stage it is.',
       };
     }
     case 'light': {
@@ -116,12 +116,12 @@ export const sayWord = (detail: MethodDetail, stageName: string): Said => {
         sentence: `${what}.`,
         detail:
           detail.light === 'off'
-            ? 'A light that is out proves little: add a flow at the nozzle.'
-            : 'A real restriction, or an indicator out of adjustment.',
+            ? 'A light that is out proves little: measure the flow at the nozzle as well.'
+            : 'A real restriction, or a false light.',
       };
     }
     default:
-      return { tone: 'open', mark: 'Seen', sentence: 'Nothing was said.', detail: '' };
+      return { tone: 'open', mark: 'Seen', sentence: 'Nothing was noted.', detail: '' };
   }
 };
 

@@ -16,17 +16,17 @@ export const sayReason = (reason: PlanReason, { nameOf, dateOf }: Named): string
     case 'locked':
       return 'Fixed on this day by hand.';
     case 'own':
-      return 'Its own cheapest day: life thrown away against the risk of running past the limit.';
+      return 'Its own cheapest day: part life wasted against the risk of running overdue.';
     case 'shared':
-      return `With the ${reason.with.map(nameOf).join(' and the ')} in one opening, instead of by itself on ${dateOf(reason.ownDay)}: saves ${money(reason.saves)}.`;
+      return `With the ${reason.with.map(nameOf).join(' and the ')} in one opening instead of on its own on ${dateOf(reason.ownDay)}: saves ${money(reason.saves)}.`;
     case 'minutes':
-      return `Its own day, ${dateOf(reason.ownDay)}, has no minutes left.`;
+      return `No time left on its own day, ${dateOf(reason.ownDay)}.`;
     case 'part':
-      return `On ${dateOf(reason.ownDay)} its part is not there.`;
+      return `Its part is not in stock on ${dateOf(reason.ownDay)}.`;
     case 'blocked':
-      return `On ${dateOf(reason.ownDay)} its machine is not free.`;
+      return `The machine is not free on ${dateOf(reason.ownDay)}.`;
     case 'traded':
-      return `Moved from ${dateOf(reason.ownDay)}, so that another machine fits.`;
+      return `Moved from ${dateOf(reason.ownDay)} to make room for another machine.`;
   }
 };
 
@@ -35,12 +35,12 @@ export const sayWayOut = (way: WayOut, { nameOf, dateOf, partOf }: Named): strin
   const what = capital(nameOf(way.task));
   switch (way.kind) {
     case 'noDay':
-      return `${what}: no day of its machine is free.`;
+      return `${what}: no free day on its machine.`;
     case 'moreMinutes':
-      return `${what}: ${way.minutes} more minutes on ${dateOf(way.day)} would let it in.`;
+      return `${what}: needs ${way.minutes} more minutes on ${dateOf(way.day)}.`;
     case 'part':
-      return `${what}: ${way.pieces} more ${partOf(way.part)}, ${way.by === 0 ? 'now' : `by ${dateOf(way.by)}`}.`;
+      return `${what}: needs ${way.pieces} more ${partOf(way.part)} ${way.by === 0 ? 'now' : `by ${dateOf(way.by)}`}.`;
     case 'partner':
-      return `${what}: only with the ${nameOf(way.partner)}, which has no day either.`;
+      return `${what}: goes only with the ${nameOf(way.partner)}, which has no day either.`;
   }
 };

@@ -32,175 +32,177 @@ export const PROCEDURE_WORDS: Record<ProcedureId, string> = {
 
 const WORDS: Record<StepKey, (name: string) => string> = {
   askHazard: () => 'What has it collected since it was last decontaminated?',
-  restrictArea: () => 'Close the area off, others out.',
+  restrictArea: () => 'Close off the area and keep others out.',
   putOnRespirator: () => 'Put the respirator on.',
-  putOnCoverall: () => 'Put coverall and overshoes on, gloves taped over the cuffs.',
-  isolate: () => 'Switch off and pull the plug; keep it in sight.',
-  isolateBreaker: () => 'Switch off; breaker or isolator off and locked, or the plug out and in sight.',
-  isolateAir: () => 'Shut the air supply, vent it, take it off.',
+  putOnCoverall: () => 'Put on coverall and overshoes. Tape the gloves over the cuffs.',
+  isolate: () => 'Switch off, pull the plug and keep it in sight.',
+  isolateBreaker: () => 'Switch off. Lock off the breaker or isolator, or pull the plug and keep it in sight.',
+  isolateAir: () => 'Shut off the air supply, vent it, disconnect it.',
   plugInlet: () => 'Plug the inlet.',
-  unplugInlet: () => 'Closed, latched, off: now the plug comes out of the inlet.',
+  unplugInlet: () => 'Machine closed, latched and off: take the plug out of the inlet.',
   switchOn: () => 'Switch on.',
   switchOff: () => 'Switch off.',
-  crackOpen: () => 'Unlatch and lift it a crack, still off.',
+  crackOpen: () => 'Unlatch and lift it a crack. Keep the machine off.',
   open: (name) => `Open at the ${name}.`,
   close: (name) => `Close at the ${name}.`,
-  latch: () => 'Latch it; count the latches.',
+  latch: () => 'Latch it. Count the latches.',
   setHeadAside: () => 'Set the running head down beside the tank.',
   headOn: () => 'Set the head back on.',
-  connectSecond: () => 'Hose on the dirty inlet; service hose from the clean machine to the port.',
+  connectSecond: () =>
+    'Leave the hose on the dirty inlet. Connect the service hose from the clean machine to the port.',
   startSecond: () => 'Start the clean machine.',
-  stopSecond: () => 'Clean machine off.',
-  removeSecond: () => 'Service hose off the port.',
+  stopSecond: () => 'Switch off the clean machine.',
+  removeSecond: () => 'Take the service hose off the port.',
   breakSuction: () => 'Open an inlet or two to break the suction on the door.',
   capOld: (name) => `Cap or close the old ${name} before it moves.`,
-  closeBreathers: () => 'Covers on the breather holes: only for taking it out.',
-  sealMouth: () => 'Close the mouth of the bag.',
-  tieOff: () => 'Tie it, 100 to 125 mm above the end.',
-  twistAndCut: () => 'Twist the film above the dust, two ties, cut between them.',
-  dropDust: () => 'Pulse once more, let the dust drop, machine off.',
+  closeBreathers: () => 'Cover the breather holes, only while you take it out.',
+  sealMouth: () => 'Seal the mouth of the bag.',
+  tieOff: () => 'Tie it off 100 to 125 mm (4 to 5 in) above the end.',
+  twistAndCut: () => 'Twist the film above the dust, put on two ties, cut between them.',
+  dropDust: () => 'Pulse once more, let the dust drop, switch off.',
   drawIntoBag: (name) =>
-    `Draw the ${name} into a disposal bag worn inside out over both arms, its mouth kept at the opening.`,
-  releaseFixings: (name) => `Release the fixings of the ${name} with the tool.`,
+    `Pull a disposal bag inside out over both arms, hold its mouth at the opening and draw the ${name} into it.`,
+  releaseFixings: (name) => `Undo the fixings of the ${name} with the right tool.`,
   tightenFixings: (name) => `Tighten the fixings of the ${name}.`,
   takeOut: (name) => `Take the ${name} off.`,
-  lookInside: () => 'Look into the compartment: loose dirt means it did not sit, or is torn.',
+  lookInside: () => 'Look in the compartment: loose dirt means a bad seal or a tear.',
   wipe: () => 'Wipe the opening with a damp cloth.',
   decontaminate: () => 'Decontaminate what was touched, and the floor.',
   prepareNew: (name) => `Take a new ${name} from the shelf and lay it ready.`,
-  fitNew: (name) => `Fit the ${name} by its guides, fully home.`,
+  fitNew: (name) => `Fit the ${name} in its guides and push it fully home.`,
   drawDown: () => 'Draw the film down.',
-  strapRim: () => 'Upper end over the rim, strap and buckle.',
-  holdOld: (name) => `Hold the old ${name}, bagged and tagged.`,
-  bagOld: (name) => `Old ${name} into its bag, closed at once.`,
-  putOldBack: (name) => `Put the old ${name} back in, the one that was held.`,
-  returnNew: (name) => `New ${name} back to the shelf, marked as opened.`,
-  cutHair: () => 'Brush roll out, drive end last; cut the hair along the groove.',
-  stripNozzle: () => 'Nozzle and wand: apart, clear, together again.',
+  strapRim: () => 'Pull the upper end over the rim, strap it and buckle it.',
+  holdOld: (name) => `Bag and tag the old ${name}. Keep it until the new one is proven.`,
+  bagOld: (name) => `Bag the old ${name} and tie it off.`,
+  putOldBack: (name) => `Put the old ${name} back in.`,
+  returnNew: (name) => `Put the new ${name} back on the shelf, marked as opened.`,
+  cutHair: () => 'Take out the brush roll, drive end last. Cut the hair along the groove.',
+  stripNozzle: () => 'Take nozzle and wand apart, clear them, put them together again.',
   cleanCanister: () => 'Turn the flaps of the canister, or pulse it.',
-  proveIndicator: () => 'Run 10 to 15 s and look at the light.',
-  disposeOld: (name) => `Old ${name} to the waste store, closed.`,
-  labelWaste: () => 'Label the waste: what, machine, date, hazard.',
-  runAndListen: () => 'Run it, listen, look again.',
+  proveIndicator: () => 'Run it for 10 to 15 s and look at the light.',
+  disposeOld: (name) => `Take the old ${name} to the waste store, tied off.`,
+  labelWaste: () => 'Label the waste: contents, machine, date, hazard.',
+  runAndListen: () => 'Run it, listen, check again.',
   check: () => 'Look.',
-  pulse: () => 'Two or three pulses, then wait.',
+  pulse: () => 'Give it two or three pulses, then wait.',
   readGauge: () => 'Read the gauge again.',
   wash: (name) => `Wash or rinse the ${name}.`,
-  startDrying: () => 'Hang it to dry: out of service until it is.',
-  emptyInto: () => 'Empty through a liner drawn up round the bag as a funnel.',
-  reverseHose: () => 'Reverse the hose on the inlet, plug in, run, stretch it straight.',
-  lookThrough: () => 'Look through it to a light, and look at the bag.',
-  discOn: () => 'Disc on the hose end; inlet open, not plugged.',
-  packMachine: () => 'Whole machine into a transport bag, its plug in, sealed, labelled.',
-  bondFirst: () => 'Bonding lead first: snap it home, clamp it to a bonded point.',
+  startDrying: () => 'Hang it up to dry. The machine is out of service until it is dry.',
+  emptyInto: () => 'Empty it through a liner pulled up round the bag as a funnel.',
+  reverseHose: () => 'Turn the hose end for end on the inlet, plug in, run, pull it straight.',
+  lookThrough: () => 'Hold it up to a light and look through. Check the bag too.',
+  discOn: () => 'Put the disc on the hose end. Leave the inlet open.',
+  packMachine: () => 'Put the whole machine in a transport bag with its inlet plugged. Seal it and label it.',
+  bondFirst: () => 'Bonding lead first: snap it on and clamp it to an earthed point.',
   measureBaseline: () => 'Measure the baseline.',
-  startTimer: () => 'Start the timers: at first use, not at purchase.',
+  startTimer: () => 'Start the timers at first use, not at purchase.',
   integrityTest: (name) => `Screen the ${name}: clean side, smoke, particle count.`,
-  measureAfter: () => 'Measure again, same place, same way.',
-  wipeSuit: () => 'At the edge of the area: wipe the coverall and the outside of the gloves.',
-  offOvershoes: () => 'Overshoes off.',
-  offCoverall: () => 'Coverall off, rolled inside out, the gloves with it, into a waste bag: tie it.',
-  offGloves: () => 'Gloves off, inside out, into the waste.',
-  washHands: () => 'Wash the hands.',
-  offRespirator: () => 'Respirator off, last of all.',
-  washFace: () => 'Wash hands and face; no eating or smoking before.',
-  freeArea: () => 'Waste to its store by your local rules; open the area again.',
-  tieBag: () => 'Twist the bag, bend the neck over, tie it.',
+  measureAfter: () => 'Measure again at the same place, the same way.',
+  wipeSuit: () => 'At the edge of the area, wipe down the coverall and the outside of the gloves.',
+  offOvershoes: () => 'Take off the overshoes.',
+  offCoverall: () => 'Take off the coverall, rolled inside out with the gloves, into a waste bag. Tie the bag.',
+  offGloves: () => 'Take off the gloves inside out, into the waste.',
+  washHands: () => 'Wash your hands.',
+  offRespirator: () => 'Take off the respirator, last of all.',
+  washFace: () => 'Wash hands and face before you eat or smoke.',
+  freeArea: () => 'Take the waste to its store by your local rules, then open the area again.',
+  tieBag: () => 'Twist the neck of the bag, fold it over and tie it.',
   wipeBag: () => 'Wipe the bag.',
-  wipesIntoWaste: () => 'Wipes into a bag, tied: the same waste as the part.',
-  secondBag: () => 'All of it into a second bag, tied.',
-  lookCleanSide: (name) => `Lift the old ${name}, its bag held under it: look at its clean side, and behind it.`,
+  wipesIntoWaste: () => 'Bag the wipes and tie off: same waste as the part.',
+  secondBag: () => 'Put it all in a second bag and tie it off.',
+  lookCleanSide: (name) =>
+    `Lift the old ${name} with its bag held under it. Look at its clean side and at the space behind it.`,
   letInletsClose: () => 'Let the inlets close.',
-  closeGates: () => 'Shut the gates.',
-  openGates: () => 'Open the gates again.',
+  closeGates: () => 'Close the blast gates.',
+  openGates: () => 'Open the blast gates again.',
   letSettle: () => 'Wait for the dust to settle.',
-  lookForEmbers: () => 'Look and smell before it is emptied.',
+  lookForEmbers: () => 'Look and smell for embers before you empty it.',
   capHose: () => 'Cap the inlet, and both ends of the hose until it goes back on.',
-  discOff: () => 'Disc off again.',
+  discOff: () => 'Take the disc off again.',
   decontaminationNote: () => 'Write the decontamination note: what it held, what was done, what could not be cleaned.',
-  nameSpare: () => 'Name the machine that does its work meanwhile; reserve the days.',
-  liftAbove: (name) => `Lift off what stands above the ${name}, top down, and lay it in order.`,
-  backAbove: () => 'What stood above goes back in its order, each arrow seen.',
-  wipeOutside: () => 'Wipe the outside, hose and cable too.',
+  nameSpare: () => 'Name the machine that stands in for it and reserve the days.',
+  liftAbove: (name) => `Lift off what sits above the ${name}, top down, and lay it out in order.`,
+  backAbove: () => 'Put back what sat above it, in order. Check each arrow.',
+  wipeOutside: () => 'Wipe down the outside, hose and cable too.',
 };
 
 export const CHECK_WORDS: Record<CheckKind, string> = {
-  seal1: 'Is the seal whole and in its groove?',
-  seal2: 'Is the second seal whole and in its groove?',
+  seal1: 'Is the seal sound and in its groove?',
+  seal2: 'Is the second seal sound and in its groove?',
   collarStraight: 'Is the collar straight and fully home?',
   arrowWithFlow: 'Does the arrow point with the flow?',
-  gasketSide: 'Is the gasket on its side?',
+  gasketSide: 'Is the gasket on the right side?',
   undersideClean: 'Is the underside clean?',
   nothingPinched: 'Is nothing pinched?',
   contactClear: 'Is the antistatic contact clear?',
-  latchCount: 'Are all latches home?',
+  latchCount: 'Are all latches closed?',
   threadFlush: 'Does it sit flush all round?',
   wrapAllRound: 'Does it cover the filter all round?',
   breathersInside: 'Are the breather holes inside the container, and open?',
   compartmentClean: 'Is the compartment free of loose dirt?',
-  bagCount: 'Are all bags in, against the wall?',
-  ringTight: 'Is the ring tight? Smoke shows it.',
-  bristlesFree: 'Are the bristles whole and free?',
+  bagCount: 'Are all the bags in, against the wall?',
+  ringTight: 'Is the ring tight? Check with smoke.',
+  bristlesFree: 'Are the bristles sound and clear?',
   dry: 'Is it dry?',
-  bonded: 'Is the lead on a bonded point?',
-  hoseLocked: 'Does the hose hold a tug?',
+  bonded: 'Is the lead on an earthed point?',
+  hoseLocked: 'Does the hose hold when you tug it?',
   lightOut: 'Has the light stayed out for 10 to 15 s?',
   lightOn: 'Did the light come on within 10 to 15 s?',
   gaugeGreen: 'Is the gauge in the green, 10 to 15 s after the start, with full air?',
-  cleanSideClean: 'Is it clean there?',
-  noEmbers: 'No smoke, no smell of burning, nothing warm?',
+  cleanSideClean: 'Is the clean side clean?',
+  noEmbers: 'No smoke, no burning smell, nothing warm?',
   seamRear: 'Is the seam of the bag to the rear?',
   tabFlush: 'Does the tab lie flush?',
-  filtersFresh: 'Are bag and filters fresh? A loaded filter lights it rightly.',
-  preMotorClean: 'Is the pre-motor filter clean and dry? Rinsing it is a job of its own.',
-  nothingLeft: 'Is nothing of the dust left, in seams, seals and behind the filter?',
+  filtersFresh: 'Are bag and filters fresh? A loaded filter also turns the light on.',
+  preMotorClean: 'Is the pre-motor filter clean and dry? (Rinsing it is a separate job.)',
+  nothingLeft: 'Is all dust gone, in seams and seals and behind the filter too?',
   spinsFree: 'Is the roll in, drive end first, and does it spin freely?',
-  selectorRight: 'Does the selector stand on this hose?',
+  selectorRight: 'Is the selector set to this hose?',
 };
 
 export const CAUTION_WORDS: Record<CautionKey, string> = {
-  unplug: 'A switch is not an isolation. Again after every run, before hands go in.',
-  locked: 'Your own lock on it. Again after every run, before hands go in.',
-  vented: 'Pressure left in the line can start it. Again after every run, before hands go in.',
-  respirator: 'FFP2 or FFP3 (N95 or P100), fit-tested to this face; gloves; eyes where dust flies.',
-  p3: 'P3 or P100, fit-tested to this face; eyes. It stays on until all is proven and the coverall is off.',
-  suit: 'Type 5/6. It carries the dust: it comes off before the respirator.',
-  respiratorLast: 'Outside the area, after the coverall: never the other way round.',
-  sparks:
-    'Bonded to earth, no sparks, no lamp that is not closed. Anything warm: leave it shut and call for fire help.',
-  innerFilter: 'Leave the inner weighted filter where it is.',
-  makersWay: 'Only where the maker built it for that: its own instructions come first.',
+  unplug: 'The switch alone is not enough. Pull the plug again after every run, before hands go in.',
+  locked: 'Put your own lock on it. Lock it off again after every run, before hands go in.',
+  vented: 'Pressure left in the line can start it. Vent it again after every run, before hands go in.',
+  respirator: 'FFP2 or FFP3 (N95 or P100), face-fit tested. Gloves. Eye protection where dust flies.',
+  p3: 'P3 or P100, face-fit tested. Eye protection. Keep it on until the tests are done and the coverall is off.',
+  suit: 'Type 5/6. It carries the dust, so it comes off before the respirator.',
+  respiratorLast: 'Outside the area, after the coverall. Never the other way round.',
+  sparks: 'Earthed, no sparks, enclosed lamps only. If anything is warm, leave it shut and call the fire service.',
+  innerFilter: 'Leave the inner weighted filter in place.',
+  makersWay: "Only if the maker built it for that. The maker's instructions come first.",
   hoseStays:
-    'The hose stays on the dirty inlet: an open inlet would draw its air there, and not in through the opening you work at.',
-  aloneRunning: 'It runs while it is open: stay with it, and nobody else touches it.',
-  noBrushNoAir: 'No dry brushing, no compressed air.',
-  plugFirst: 'The inlet is plugged before anything opens.',
-  sharp: 'Poke nothing in: a pin may come out of it. Hands off the inlet while it runs.',
-  hotSeal: 'Hands under the can before the latches: a hot seal can stick, then drop. Twist it off its notches.',
-  liveParts: 'Live parts stay closed.',
-  bandClamp: 'Leave the band clamp alone: it chafes holes.',
-  leftHanded: 'Some threads are left-handed: look at the part.',
-  localWaste: 'Out by your local rules.',
+    'Leave the hose on the dirty inlet. An open inlet would draw its air there instead of through the opening you work at.',
+  aloneRunning: 'It runs while open: stay with it and let nobody else touch it.',
+  noBrushNoAir: 'No dry brushing. No compressed air.',
+  plugFirst: 'Plug the inlet before you open anything.',
+  sharp: "Don't push anything in: it may hold a pin. Keep hands off the inlet while it runs.",
+  hotSeal:
+    'Hands under the can before you undo the latches: a warm seal can stick, then drop. Twist it off its notches.',
+  liveParts: 'Do not open live parts.',
+  bandClamp: 'Do not move the band clamp: it can chafe a hole.',
+  leftHanded: 'Some threads are left-handed: check the part.',
+  localWaste: 'Dispose of it by your local rules.',
   noBlowing: 'Never blow it out.',
-  bearWeight: 'It is heavy when full.',
-  bristles: 'Cut off from its feed; spare the bristles.',
+  bearWeight: 'Heavy when full.',
+  bristles: 'Isolate it first. Do not cut the bristles.',
 };
 
 export const RUN_WORDS: Record<RunState, string> = {
   off: 'off',
-  running: 'running, air into the opening',
-  headAside: 'running head set aside',
-  secondVacuum: 'second vacuum drawing',
+  running: 'running, drawing air into the opening',
+  headAside: 'running, head set aside',
+  secondVacuum: 'on the second vacuum',
 };
 
 export const WHY_WORDS: Record<Step['because'], string> = {
-  method: 'the method',
+  method: 'part of the method',
   controlled: 'controlled dust',
   contained: 'contained dust',
-  seat: 'the seat is seen, not believed',
-  stock: 'every part has a fate',
-  proof: 'proof that it works',
-  safety: 'before anything else',
+  seat: 'check the seal',
+  stock: 'account for all parts',
+  proof: 'check that it works',
+  safety: 'safety first',
 };
 
 /** What is changed at a stage, by its name: the bag of a cyclone, the liner of a drop chamber. */
@@ -211,42 +213,43 @@ export const thingAt = ({ kind, name }: { readonly kind: StageKind; readonly nam
 
 /** The sentences that are a method's own. */
 const OWN: Partial<Record<ProcedureId, Partial<Record<StepKey, (name: string) => string>>>> = {
-  safetyBag: { tieOff: () => 'Cable tie round its neck.' },
+  safetyBag: { tieOff: () => 'Put a cable tie round its neck.' },
   tankBagHeadAside: {
-    switchOn: () => 'Switch the head on, lifted a crack.',
-    latch: () => 'Still running, latch it; count the latches.',
+    switchOn: () => 'Switch the head on with the lid lifted a crack.',
+    latch: () => 'Latch it while it runs. Count the latches.',
   },
   tankBagSecondVacuum: {
-    connectSecond: () => 'Hose on the dirty inlet; service hose from the clean machine to the port.',
-    switchOn: () => 'Start the dirty machine, lid a crack.',
-    switchOff: () => 'Dirty machine off, before it is latched.',
+    connectSecond: () =>
+      'Leave the hose on the dirty inlet. Connect the service hose from the clean machine to the port.',
+    switchOn: () => 'Start the dirty machine with the lid lifted a crack.',
+    switchOff: () => 'Switch off the dirty machine before you latch it.',
   },
   prefilterWrap: {
-    switchOn: () => 'Switch the head on, lifted a crack.',
-    latch: () => 'Still running, latch it; count the latches.',
+    switchOn: () => 'Switch the head on with the lid lifted a crack.',
+    latch: () => 'Latch it while it runs. Count the latches.',
   },
   filterBags: {
-    crackOpen: () => 'Lid up a crack before it is started.',
-    switchOn: () => 'Open the air: start it with the lid a crack up.',
+    crackOpen: () => 'Lift the lid a crack before you start it.',
+    switchOn: () => 'Open the air: start it with the lid lifted a crack.',
   },
   cycloneBag: { switchOn: () => 'Keep it running, or open the air and start it.' },
-  centralCan: { open: () => 'Hands under the can, latches off, twist it off its notches.' },
+  centralCan: { open: () => 'Hands under the can, undo the latches, twist it off its notches.' },
   collectorEmpty: { open: (name) => `Take the ${name} off its ring.` },
-  indicatorCheck: { switchOn: () => 'Full speed, hose on.' },
+  indicatorCheck: { switchOn: () => 'Run at full speed with the hose on.' },
   endlessLiner: {
-    unplugInlet: () => 'Off, film on: cover off the inlet, hose on again.',
-    plugInlet: () => 'Close the inlet with its cover, still running.',
+    unplugInlet: () => 'Machine off, film on: take the cover off the inlet and put the hose back on.',
+    plugInlet: () => 'Close the inlet with its cover while it runs.',
     drawDown: () => 'Draw the film down from the new cassette.',
   },
   linerSection: {
-    unplugInlet: () => 'Off and tied: cover off the inlet, hose on again.',
-    plugInlet: () => 'Close the inlet with its cover, still running.',
+    unplugInlet: () => 'Machine off, film tied: take the cover off the inlet and put the hose back on.',
+    plugInlet: () => 'Close the inlet with its cover while it runs.',
     drawDown: () => 'Draw the next section down.',
   },
-  hosePlug: { close: () => 'Hose and nozzle back on, tight.' },
+  hosePlug: { close: () => 'Put hose and nozzle back on, tight.' },
   purge: {
-    plugInlet: () => 'Hose off, close the inlet with its cover, still running.',
-    unplugInlet: () => 'Off: cover off, hose on again.',
+    plugInlet: () => 'Take the hose off and close the inlet with its cover while it runs.',
+    unplugInlet: () => 'Machine off: take the cover off and put the hose back on.',
   },
 };
 
@@ -254,13 +257,14 @@ const OWN: Partial<Record<ProcedureId, Partial<Record<StepKey, (name: string) =>
 const BY_LEVEL: Record<Exclude<DustHazard, 'plain'>, Partial<Record<StepKey, (name: string) => string>>> = {
   controlled: {
     switchOff: () => 'Switch off.',
-    putOnRespirator: () => 'Put mask and gloves on.',
-    offRespirator: () => 'Mask off, last of all, away from the dust.',
+    putOnRespirator: () => 'Put on mask and gloves.',
+    offRespirator: () => 'Take off the mask last, away from the dust.',
   },
   // Nobody carries it to the store in the coverall it was packed in.
   contained: {
     switchOff: () => 'Switch off.',
-    disposeOld: (name) => `Old ${name}, wiped, set down at the edge of the area: it goes to the store last.`,
+    disposeOld: (name) =>
+      `Wipe the bagged old ${name} and set it down at the edge of the area. It goes to the store last.`,
   },
 };
 
@@ -276,9 +280,9 @@ export const sayStepOf = (step: Step, name: string, method?: ProcedureId): strin
 /** What "no" means at a check, beyond "put it right". */
 export const IF_NOT: Partial<Record<CheckKind, string>> = {
   cleanSideClean:
-    'Breakthrough: it let dust past. Wipe out what lies behind it, to the fan; a gas stage behind it is spoilt and changed too. It was not holding: whoever worked with it is told. Answer yes when it is clean.',
-  noEmbers: 'Leave it shut, keep away, call for fire help. Nothing is emptied today.',
-  nothingLeft: 'Wipe again. What cannot be cleaned is sealed, or the machine goes in a bag.',
+    'Breakthrough: dust got past it. Wipe out everything behind it, up to the fan. A gas stage behind it is spoilt: change it too. Tell everyone who worked with this machine. Answer yes once it is clean.',
+  noEmbers: 'Leave it shut, keep away and call the fire service. Do not empty anything today.',
+  nothingLeft: 'Wipe again. Seal what cannot be cleaned, or bag the machine.',
 };
 
 export const OPENING_WORDS: Record<Opening, string> = {
@@ -302,11 +306,11 @@ export const sayViolation = (v: Violation): string => {
     case 'dustyInWrongState':
       return `Step ${v.at + 1} works on open dust with the machine ${RUN_WORDS[v.run]}.`;
     case 'notIsolated':
-      return `Step ${v.at + 1} puts hands in before the machine is cut off from its feed, or after a run without doing so again.`;
+      return `Step ${v.at + 1} puts hands in before the machine is isolated, or after a run without isolating it again.`;
     case 'runWhileOpen':
-      return `Step ${v.at + 1} runs the machine while it stands open.`;
+      return `Step ${v.at + 1} runs the machine while it is open.`;
     case 'partWithoutFate':
-      return `The ${v.part} part has no fate: fitted, returned, held or disposed of.`;
+      return `The ${v.part} part is not accounted for: fitted, returned, held or disposed of.`;
     case 'checkMissing':
       return `A check is missing: ${CHECK_WORDS[v.check]}`;
     case 'hazardStepMissing':
@@ -322,11 +326,11 @@ export const sayViolation = (v: Violation): string => {
     case 'undressOrder':
       return 'Protective equipment comes off in the wrong order: what carries dust first, the respirator last.';
     case 'wrongIsolation':
-      return 'It is cut off by something this machine does not have.';
+      return 'It is isolated by something this machine does not have.';
     case 'unplugEarly':
       return 'The plug comes out of the inlet before the machine is closed, latched and off.';
     case 'tightenedUnseen':
-      return 'It is tightened before arrow, gasket and seat are seen.';
+      return 'It is tightened before arrow, gasket and seat are checked.';
     case 'openedAfterProof':
       return 'It is opened again after its proof.';
     case 'methodOrder':

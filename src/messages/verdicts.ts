@@ -53,14 +53,14 @@ export const sayBaseline = (v: BaselineVerdict, measurand: Measurand): Said => {
       return {
         tone: 'open',
         mark: 'Not used',
-        sentence: 'A precondition is not met: this test is kept and never used.',
-        detail: 'Put it right and measure again.',
+        sentence: 'Will not count: a condition was not ticked.',
+        detail: 'It stays on record. Meet the condition and measure again.',
       };
     case 'biased':
       return {
         tone: 'open',
         mark: 'Maximum hold',
-        sentence: 'A maximum hold is biased high and has no spread: no verdict.',
+        sentence: 'A maximum hold reads high and shows no spread: no verdict.',
         detail: 'Hold a settled mean instead, three times.',
       };
     case 'tooFew':
@@ -68,21 +68,21 @@ export const sayBaseline = (v: BaselineVerdict, measurand: Measurand): Said => {
         tone: 'open',
         mark: 'No verdict',
         sentence: `A mean, no verdict: ${v.repeats} of ${v.needed} readings.`,
-        detail: `So far ${showPercent(v.lossFraction)} ${v.lossFraction >= 0 ? 'below' : 'above'} the baseline; how much of it is noise cannot be told.`,
+        detail: `So far ${showPercent(v.lossFraction)} ${v.lossFraction >= 0 ? 'below' : 'above'} the baseline; too few readings to tell how much is noise.`,
       };
     case 'fine':
       return {
         tone: 'good',
-        mark: 'As it should be',
-        sentence: `${name} is as it should be: ${share(v.lossFraction)}.`,
+        mark: 'Fine',
+        sentence: `${name} OK, ${share(v.lossFraction)} (warns at ${showPercent(v.warnsAt)}).`,
         detail: interval(v),
       };
     case 'more':
       return {
         tone: 'watch',
-        mark: 'Too much',
+        mark: 'High',
         sentence: `${name} is ${showPercent(v.lossFraction)} above baseline. Is every filter in and seated?`,
-        detail: `A torn, missing or mis-seated filter also flows well. ${interval(v)}`,
+        detail: `A torn, missing or badly seated filter also flows well. ${interval(v)}`,
       };
     case 'warn':
       return {
@@ -121,8 +121,8 @@ const interval = (v: { lossFraction: number; expanded: number }): string => {
 const NOT_JUDGED: Record<Extract<ClassVerdict, { outcome: 'notJudged' }>['because'], string> = {
   noLimit: '',
   suction: '',
-  hoseOff: 'Measured with the hose off: this says nothing of the velocity in the hose.',
-  outlet: 'Measured at the outlet: leaks are in it, so the hose is not judged.',
+  hoseOff: 'Measured with the hose off: the velocity in the hose is not judged.',
+  outlet: 'Measured at the outlet, leaks included: the hose is not judged.',
   noHose: 'No hose bore given: the velocity in it cannot be judged.',
   notUsable: '',
   biased: '',
@@ -203,14 +203,14 @@ export const sayComparison = (c: Comparison, measurand: Measurand): Said => {
       return {
         tone: 'open',
         mark: 'Not used',
-        sentence: 'One of the two tests failed a precondition and is not used.',
+        sentence: 'One of the two tests does not count: a condition was not ticked.',
         detail: caution.trim(),
       };
     case 'tooFew':
       return {
         tone: 'open',
         mark: 'Cannot tell',
-        sentence: `${name} changed by ${change}; with so few readings it cannot be told how much of this is noise.`,
+        sentence: `${name} changed by ${change}; too few readings to tell how much is noise.`,
         detail: `Three readings or more on both sides.${caution}`,
       };
     case 'noRealDifference':

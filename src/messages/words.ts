@@ -106,17 +106,17 @@ export const REASON_WORDS: Record<ChangeReason, string> = {
   fill: 'Full',
   damage: 'Damage',
   test: 'Test',
-  precaution: 'Precaution',
+  precaution: 'While it was open',
 };
 
 export const REASON_HINTS: Record<ChangeReason, string> = {
   gauge: 'needle or light',
-  date: 'its day came',
-  count: 'its number came',
-  fill: 'at its mark',
+  date: 'interval reached',
+  count: 'count reached',
+  fill: 'at the mark',
   damage: 'torn, wet, bent',
   test: 'a reading',
-  precaution: 'opened anyway',
+  precaution: 'changed as well',
 };
 
 export const CLASS_WORDS: Record<MachineClass, string> = { L: 'L class', M: 'M class', H: 'H class', HEPA: 'HEPA' };
@@ -125,22 +125,22 @@ export const CLASS_WORDS: Record<MachineClass, string> = { L: 'L class', M: 'M c
 export type Standing = 'cutOff' | 'running' | 'openRunning';
 
 const FIRST: Record<Standing, string> = {
-  cutOff: 'Cut it off from its feed first. ',
+  cutOff: 'Isolate it first. ',
   running: '',
-  openRunning: 'It runs while it is open, as its maker built it: stay with it. ',
+  openRunning: 'It runs while open, as its maker built it: stay with it. ',
 };
 
 const OPENED: Record<DustHazard, string> = {
-  plain: 'Close the old bag before it moves.',
-  controlled: 'Mask and gloves on, part into a tied bag, damp wipe; no dry brushing, no compressed air.',
+  plain: 'Close the old bag before you move it.',
+  controlled: 'Mask and gloves on. Bag the part and tie it off. Wipe damp. No dry brushing, no compressed air.',
   contained:
-    'Area closed, coverall and respirator on, inlet plugged before anything opens; part bagged, tied, wiped, second bag, label; respirator off last, outside.',
+    'Close the area. Coverall and respirator on. Plug the inlet before you open anything. Bag the part, tie, wipe, bag again, label. Take the respirator off last, outside.',
 };
 
 const CLOSED: Record<DustHazard, string> = {
   plain: 'Nothing is opened.',
-  controlled: 'Mask on where dust may come out.',
-  contained: 'Respirator on; others out of the area.',
+  controlled: 'Wear a mask where dust may come out.',
+  contained: 'Wear a respirator. Keep others out of the area.',
 };
 
 /** The caution of a containment level for what is done, one line. Source: common practice, no published source; HSE and OSHA for the order of undressing. */

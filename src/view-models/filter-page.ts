@@ -42,12 +42,12 @@ export interface FilterRow {
 const noteOf = (stage: Machine['stages'][number], medium: Medium, card: FilterCard): string => {
   const now = card.now.stages.find((s) => s.stage.name === stage.name)?.stage.timesClean ?? 1;
   if (stage.missing) return 'Missing.';
-  if (stage.spec.fit.orientation === 'againstFlow') return 'Fitted against its arrow.';
+  if (stage.spec.fit.orientation === 'againstFlow') return 'In back to front.';
   if (stage.spec.fit.foreign) return 'Not the part it was tested with.';
   if (MEDIA[medium].seasons && now > 1.05)
-    return `Carries dust: ${now < 10 ? now.toFixed(1) : Math.round(now)} times its clean resistance. The cake filters better than the rating says, and flows less.`;
+    return `Carries dust: ${now < 10 ? now.toFixed(1) : Math.round(now)} times its clean resistance. The dust cake filters better than rated and lets less air through.`;
   return stage.spec.fit.rating.scale === 'none'
-    ? `Not rated: drawn by what ${MEDIA[medium].label} usually holds, and not counted for a class.`
+    ? `Not rated: typical figures for ${MEDIA[medium].label}, not counted for a class.`
     : 'As rated, clean.';
 };
 

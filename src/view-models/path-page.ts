@@ -33,7 +33,7 @@ export const readingRows = (compared: readonly Compared[], units: UnitSystem): r
   });
 
 const PARAMETER_WORDS = {
-  p0Pa: 'Fan, sealed lift',
+  p0Pa: 'Fan, sealed suction',
   qMaxM3s: 'Fan, free flow',
   leakM2: 'Leak of the seals',
   pathScale: 'Clean path, times its typical resistance',

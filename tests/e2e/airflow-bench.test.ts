@@ -138,7 +138,7 @@ describe('other ways of measuring', () => {
     await page.waitForSelector('html[data-measure=ready]');
     await toMethod(/^Gauge zone/);
     await page.getByRole('button', { name: 'green', exact: true }).click();
-    expect(await main()).toMatch(/Green is no proof that it filters/);
+    expect(await main()).toMatch(/Green does not prove that it filters/);
     await record('');
     await page.waitForURL('**/file?saved=*');
     expect(await main()).toMatch(/Gauge over the tank bag: green/);

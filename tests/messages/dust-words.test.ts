@@ -57,13 +57,13 @@ describe('what follows from a dust, in words', () => {
 describe('cautions fit what the machine is doing', () => {
   it('running work is not told to unplug first; open work is told to cut it off; the worst dust names respirator, plug and bags', () => {
     for (const level of DUST_HAZARDS) {
-      expect(sayCaution(level, 'cutOff')).toMatch(/cut it off/i);
-      expect(sayCaution(level, 'running')).not.toMatch(/unplug|cut it off|pull the plug/i);
+      expect(sayCaution(level, 'cutOff')).toMatch(/isolate it/i);
+      expect(sayCaution(level, 'running')).not.toMatch(/unplug|isolate|pull the plug/i);
     }
     expect(sayCaution('contained', 'cutOff')).toMatch(
-      /respirator[\s\S]*inlet plugged[\s\S]*second bag[\s\S]*respirator off last/,
+      /respirator[\s\S]*plug the inlet[\s\S]*bag again[\s\S]*respirator off last/i,
     );
-    expect(sayCaution('controlled', 'cutOff')).toMatch(/no dry brushing, no compressed air/);
+    expect(sayCaution('controlled', 'cutOff')).toMatch(/no dry brushing, no compressed air/i);
   });
 
   it('a card of a test never says off and running at once, and none offered in contained dust asks to smell or take a cover off', () => {
@@ -106,13 +106,13 @@ describe('procedures in words', () => {
       said.forEach(plain);
       const at = (words: RegExp) => said.findIndex((s) => words.test(s));
       const latch = at(/^Latch it/);
-      const late = said.findLastIndex((s) => /before it is latched/.test(s));
+      const late = said.findLastIndex((s) => /before you latch it/.test(s));
       if (late >= 0) expect(late, made.value.id).toBeLessThan(latch);
-      if (at(/^Coverall off/) < 0) continue;
+      if (at(/^Take off the coverall/) < 0) continue;
       contained += 1;
-      expect(at(/^Coverall off/)).toBeLessThan(at(/^Respirator off/));
+      expect(at(/^Take off the coverall/)).toBeLessThan(at(/^Take off the respirator/));
       expect(
-        said.some((s) => /^Old .* to the waste store/.test(s)),
+        said.some((s) => /^Take the old .* to the waste store/.test(s)),
         made.value.id,
       ).toBe(false);
       if (at(/^Cap the inlet/) >= 0) expect(said.some((s) => /back on, tight/.test(s))).toBe(true);

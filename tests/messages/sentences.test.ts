@@ -96,7 +96,7 @@ describe('every failure has a sentence', () => {
 });
 
 describe('verdicts are sentences in either unit', () => {
-  const interval = { lossFraction: 0.312, expanded: 0.01, straddles: 0.15 };
+  const interval = { lossFraction: 0.312, expanded: 0.01, straddles: 0.15, warnsAt: 0.15 };
   const baselines: readonly BaselineVerdict[] = [
     { outcome: 'noBaseline' },
     { outcome: 'notUsable' },
@@ -109,7 +109,10 @@ describe('verdicts are sentences in either unit', () => {
   });
 
   it('more than the baseline asks for the filters, and is no praise', () => {
-    const said = sayBaseline({ outcome: 'more', lossFraction: -0.09, expanded: 0.01, straddles: null }, 'flow');
+    const said = sayBaseline(
+      { outcome: 'more', lossFraction: -0.09, expanded: 0.01, straddles: null, warnsAt: 0.15 },
+      'flow',
+    );
     expect(said.tone).toBe('watch');
     expect(said.sentence).toMatch(/9\.0 % above baseline\. Is every filter in/);
   });
@@ -142,7 +145,7 @@ describe('verdicts are sentences in either unit', () => {
       differs: [] as const,
     };
     expect(sayComparison({ outcome: 'tooFew', ...c }, 'flow').sentence).toBe(
-      'Flow changed by +17 %; with so few readings it cannot be told how much of this is noise.',
+      'Flow changed by +17 %; too few readings to tell how much is noise.',
     );
     expect(sayComparison({ outcome: 'more', ...c, expanded: 0.001, p: 0.0001 }, 'flow')).toMatchObject({
       tone: 'good',
@@ -186,7 +189,7 @@ describe('two counts in words', () => {
         ),
       );
     expect(said(600, 900)).toMatch(/^Failed: at least 61 % passes, the class allows 0.005 %/);
-    expect(said(0, 2547)).toMatch(/^Screened: at most 0.12 % passes.*no proof of the class.*no better than 0.12 %/);
+    expect(said(0, 2547)).toMatch(/^Screened: at most 0.12 % passes.*does not prove the class.*no better than 0.12 %/);
     expect(said(0, 300)).toMatch(/^Cannot tell: up to 1 % may pass/);
   });
 
@@ -235,8 +238,10 @@ describe('findings and other outcomes', () => {
   });
 
   it('green is no proof, a hand is no meter, a light judged early says nothing', () => {
-    expect(sayWord({ kind: 'zone', stageId: 1, zone: 'green' }, 'bag').detail).toContain('no proof that it filters');
-    expect(sayWord({ kind: 'hand', word: 'strong' }, '').detail).toContain('cannot see 10 to 20 %');
+    expect(sayWord({ kind: 'zone', stageId: 1, zone: 'green' }, 'bag').detail).toContain(
+      'does not prove that it filters',
+    );
+    expect(sayWord({ kind: 'hand', word: 'strong' }, '').detail).toContain('cannot feel a loss of 10 to 20 %');
     expect(sayWord({ kind: 'light', name: '', light: 'off', afterS: 4 }, '')).toMatchObject({ mark: 'Too early' });
   });
 

@@ -10,7 +10,7 @@ import { sayPastInAWeek } from '@/messages/outlook';
 import { sayBaseline } from '@/messages/verdicts';
 
 const verdict = (outcome: 'fine' | 'warn' | 'act' | 'more' | 'cannotTell') =>
-  sayBaseline({ outcome, lossFraction: 0.3, expanded: 0.02, straddles: null }, 'flow');
+  sayBaseline({ outcome, lossFraction: 0.3, expanded: 0.02, straddles: null, warnsAt: 0.15 }, 'flow');
 
 describe('the tone says how urgent it is', () => {
   it('act stops, warn warns, fine is good, what cannot be told is open', () => {

@@ -228,8 +228,8 @@ describe('parts through a job', () => {
     await walk('CR-09', id, 'lightOut');
     const lines = (await loadStockDesk(context)).lines.find((l) => l.part.code === 'F-FUMEP')?.held ?? [];
     expect(lines.map(sayHeld)).toEqual([
-      `1 new, on trial or on its way in: CR-09, job ${id}`,
-      `1 old one held, bagged and tagged: CR-09, job ${id}`,
+      `1 new, on trial or being fitted: CR-09, job ${id}`,
+      `1 old one kept, bagged and tagged: CR-09, job ${id}`,
     ]);
     await act('CR-09', id, { kind: 'turnedBack', step: (await stateOf('CR-09', id)).at });
     await walk('CR-09', id);

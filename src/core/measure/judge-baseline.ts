@@ -23,6 +23,8 @@ export type BaselineVerdict =
       readonly expanded: number;
       /** For cannotTell: the threshold that the interval straddles. */
       readonly straddles: number | null;
+      /** Share lost from which it warns. */
+      readonly warnsAt: number;
     };
 
 type Decided = Exclude<BaselineVerdict, { outcome: 'noBaseline' | 'notUsable' | 'biased' | 'tooFew' }>;
@@ -73,5 +75,5 @@ export const judgeAgainstBaseline = (input: {
     same: commonOf(now, baseline),
   });
   const expanded = uncertainty * studentFactor({ confidence: CONFIDENCE.value, degreesOfFreedom });
-  return { ...decide(lossFraction, expanded, thresholds), lossFraction, expanded };
+  return { ...decide(lossFraction, expanded, thresholds), lossFraction, expanded, warnsAt: thresholds.warnLoss };
 };

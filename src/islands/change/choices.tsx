@@ -163,8 +163,8 @@ export const PartChoice = ({
             <Quantity state={state} dispatch={dispatch} />
             {part.onHand < state.quantity && (
               <p className="tone-watch text-sm font-bold">
-                The ledger says {part.onHand}. Taken all the same, it goes to {part.onHand - state.quantity}: count the
-                shelf to settle it.
+                Stock shows {part.onHand}. If you take it, it shows {part.onHand - state.quantity}: count the shelf to
+                settle it.
               </p>
             )}
           </div>
@@ -174,7 +174,7 @@ export const PartChoice = ({
       <p className="soft">
         {state.stageId === null
           ? 'Choose the stage first.'
-          : 'No spare is kept for this stage; nothing leaves the stock.'}
+          : 'No spare is kept for this stage; nothing is taken from stock.'}
       </p>
     )}
     <FieldProblems id="part-problems" problems={problemsAt(state.problems, 'partId')} />

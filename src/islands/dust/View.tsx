@@ -66,8 +66,8 @@ const Cleared = ({ machine, today, by }: DustPageProps) => {
         Clear it
       </h2>
       <p className="soft text-sm">
-        Only a decontamination on record clears what a machine has collected. Time does not, and neither does other dust
-        after it.
+        Only a recorded decontamination clears what a machine has collected. Time does not clear it, and neither does
+        other dust after it.
       </p>
       <p className="flex flex-wrap gap-1">
         {!refused && (
@@ -75,7 +75,7 @@ const Cleared = ({ machine, today, by }: DustPageProps) => {
             className="choice inline-flex items-center font-semibold"
             href={`/m/${encodeURIComponent(machine.tag)}/job?job=decontamination`}
           >
-            Walk the decontamination
+            Guide me through it
           </a>
         )}
         <button type="button" className="choice font-semibold" aria-expanded={open} onClick={() => setOpen(!open)}>
@@ -113,8 +113,8 @@ const Examination = ({ machine, today, by }: DustPageProps) => {
         Log an examination
       </h2>
       <p className="soft text-sm">
-        By a competent person: makers ask it of M and H machines once a year, UK COSHH reg. 9 at least every 14 months.
-        Its rule is under Plan, at the fan.
+        By a competent person: makers ask for it once a year on M and H machines, UK COSHH reg. 9 at least every 14
+        months. Its rule is under Plan, at the fan.
       </p>
       <div className="flex flex-wrap items-end gap-1">
         <div className="w-40">
@@ -170,7 +170,7 @@ export const DustPage = (props: DustPageProps) => {
             disabled={by.trim() === '' || statement.text.trim() === '' || said.own.toConfirm.length > 0}
             onClick={() => void record('dust', by, { dust: statement, since: since === '' ? null : since })}
           >
-            Keep it on record
+            Save it
           </button>
         </div>
         <FieldProblems id="dust-problems" problems={problems.filter((x) => !x.path.startsWith('dust'))} />
@@ -183,7 +183,7 @@ export const DustPage = (props: DustPageProps) => {
               className="choice inline-flex items-center font-semibold"
               href={`/m/${encodeURIComponent(machine.tag)}/job`}
             >
-              Screening and proof of the {suspended.map((s) => s.name).join(', ')}
+              Screening and tests of the {suspended.map((s) => s.name).join(', ')}
             </a>
           </p>
         )}

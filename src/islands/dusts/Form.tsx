@@ -137,7 +137,7 @@ const Following = ({ dust: d, put }: PartProps) => (
       onChosen={(cleanedBy) => put({ cleanedBy })}
     />
     <Choices
-      legend="Asked whenever it is named; contained until it is answered"
+      legend="Always ask this; contained until answered"
       options={DUST_QUESTIONS}
       words={QUESTION_WORDS}
       chosen={d.asks}

@@ -44,7 +44,9 @@ const Rules = ({ ruleSet, by }: { readonly ruleSet: RuleSet; readonly by: string
           </button>
         ))}
         <span className="soft text-sm">
-          {by.trim() === '' ? 'Initials first.' : 'Where they disagree both are shown, and the stricter governs.'}
+          {by.trim() === ''
+            ? 'Enter your initials first.'
+            : 'Where they differ both are shown, and the stricter one applies.'}
         </span>
       </div>
       <FieldProblems id="rule-problems" problems={problems} />
@@ -94,7 +96,7 @@ export const Register = ({ ownDusts, ruleSet, by: first }: RegisterProps) => {
       )}
       {shown.length === 0 && (
         <p className="py-4 font-semibold">
-          Nothing in the register is called that. A machine that collects it is opened contained until it is answered
+          No dust of that name in the register. A machine that collects it is opened as contained until the questions
           what it is; or add it.
         </p>
       )}

@@ -211,8 +211,7 @@ export const PathList = (p: ListProps) => {
           <Plus size={18} aria-hidden="true" /> Add a stage
         </summary>
         <p className="soft text-sm">
-          Drag it to its place, or press it to put it {draft.selected === null ? 'at the end' : 'behind the chosen one'}
-          .
+          Drag it into place, or tap it to put it {draft.selected === null ? 'at the end' : 'after the chosen one'}.
         </p>
         <div className="mt-1 flex flex-wrap gap-1.5">
           {PALETTE.map((kind) => (

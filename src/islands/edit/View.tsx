@@ -30,7 +30,7 @@ const Told = ({ preview, units }: { preview: Preview; units: UnitSystem }) => {
   if (preview.failures.length > 0) {
     return (
       <div className="space-y-1">
-        <ToneMark tone="stop" word="This path cannot be" />
+        <ToneMark tone="stop" word="Air path not possible" />
         <FieldProblems id="path-problems" problems={problemsOf(preview.failures)} />
       </div>
     );
@@ -39,16 +39,16 @@ const Told = ({ preview, units }: { preview: Preview; units: UnitSystem }) => {
   if (!stairs) return null;
   return (
     <p role="status">
-      <ToneMark tone="good" word="This path can be" />{' '}
+      <ToneMark tone="good" word="Air path OK" />{' '}
       <span>
-        As entered and clean it would move{' '}
-        <strong className="dial">{show('flow', stairs.flowPerToolM3s, units)}</strong> at the tool
+        As entered, clean, it should move <strong className="dial">{show('flow', stairs.flowPerToolM3s, units)}</strong>{' '}
+        at the tool
         {stairs.hoseVelocityMs !== null && (
           <>
             , <strong className="dial">{show('velocity', stairs.hoseVelocityMs, units)}</strong> in the hose
           </>
         )}
-        . Its own baselines will say it better.
+        . Measure a baseline to replace this estimate.
       </span>
     </p>
   );
@@ -109,18 +109,18 @@ const SaveBar = ({ draft, dispatch, needed, fresh, onSave }: SaveProps) => (
 
 /** What keeps the draft from being recorded, the first thing first. */
 const neededOf = (d: Draft, preview: Preview, fresh: boolean): string => {
-  if (preview.failures.length > 0) return 'Put the path right first.';
-  if (d.bad.length > 0) return 'One of the fields cannot be read yet.';
+  if (preview.failures.length > 0) return 'Fix the path first.';
+  if (d.bad.length > 0) return 'One of the fields is not readable yet.';
   if (d.stages.some((s) => s.name.trim() === '')) return 'Every stage needs a name.';
   if (fresh && d.tag.trim() === '') return 'Give it the tag on its label.';
-  if (d.machine.name.trim() === '' || d.machine.place.trim() === '') return 'It needs a name and a place.';
+  if (d.machine.name.trim() === '' || d.machine.place.trim() === '') return 'Give it a name and a place.';
   return d.by.trim() === '' ? 'Sign with your initials.' : '';
 };
 
 /** A machine that is entered is mostly not new: nobody takes it for clean unless somebody says so. */
 const dustNeeded = ({ own }: DustSaid, text: string): string =>
   text.trim() === ''
-    ? 'Say what it has collected; "nothing yet" if it was never used.'
+    ? 'Say what it has collected; "nothing yet" if never used.'
     : own.toConfirm.length > 0
       ? 'Say yes or no to what it may have collected.'
       : '';

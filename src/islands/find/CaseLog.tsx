@@ -59,7 +59,7 @@ const Line = ({ logged, struck, ...p }: BenchPart & { readonly logged: LoggedEve
           }}
         >
           <label className="block flex-1">
-            <span className="caption">Why does it not count? It stays readable.</span>
+            <span className="caption">Why does it not count? The line stays readable.</span>
             <input
               className="field"
               value={because}
@@ -82,10 +82,10 @@ export const CaseLog = (p: BenchPart) => {
   return (
     <section aria-labelledby="log" className="min-w-0">
       <h3 id="log" className="caption">
-        Log of the case
+        Case log
       </h3>
       {p.record.events.length === 0 ? (
-        <p className="soft">Nothing yet. The first line is the complaint's own measure, as found.</p>
+        <p className="soft">Nothing yet. Start with the complaint reading, as found.</p>
       ) : (
         <ol>
           {[...p.record.events].reverse().map((logged) => (

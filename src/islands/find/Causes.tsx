@@ -25,7 +25,7 @@ export const Causes = ({ findings, setup, state, units, record }: BenchPart) => 
   return (
     <section aria-labelledby="causes" className="min-w-0">
       <h3 id="causes" className="caption">
-        What it may be{record.events.length === 0 ? ', before any test' : ''}
+        Possible causes{record.events.length === 0 ? ', before any test' : ''}
       </h3>
       <ol>
         {told.map((c) => (
@@ -56,8 +56,8 @@ export const Causes = ({ findings, setup, state, units, record }: BenchPart) => 
         ))}
       </ol>
       <p className="soft pt-1 text-sm">
-        Nothing wrong here: <span className="dial">{sayProbability(findings.nothing)}</span>. Two faults or more at
-        once: <span className="dial">{sayProbability(findings.pair)}</span>.
+        No fault: <span className="dial">{sayProbability(findings.nothing)}</span>. Two faults or more at once:{' '}
+        <span className="dial">{sayProbability(findings.pair)}</span>.
       </p>
     </section>
   );

@@ -43,7 +43,7 @@ export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
   return (
     <section aria-labelledby="close" className="panel p-3" style={{ borderLeft: '6px solid var(--color-success)' }}>
       <p className="caption tone-good flex items-center gap-1 font-bold">
-        <Flag size={16} aria-hidden="true" /> {findings.back ? 'Back in its band' : 'Not back yet'}
+        <Flag size={16} aria-hidden="true" /> {findings.back ? 'Back to normal' : 'Not back yet'}
       </p>
       <h2 id="close" className="text-xl leading-tight font-bold sm:text-2xl">
         Close the case
@@ -53,7 +53,7 @@ export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
         <span className="dial">{p.doubtMinutes.toFixed(1)}</span> minutes' worth.
       </p>
       <fieldset className="mt-2">
-        <legend className="caption">Why did it happen? The part that was replaced is often not the root.</legend>
+        <legend className="caption">Why did it happen? The part you replaced is often not the root cause.</legend>
         <div className="grid gap-1 sm:grid-cols-2">
           {e.roots.map((r) => (
             <button
@@ -82,7 +82,7 @@ export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
       </label>
       {again > 0 && (
         <p className="tone-watch mt-2 font-semibold">
-          The same root cause as {again === 1 ? 'once' : `${again} times`} before on this machine. Say what will keep it
+          The same root cause as {again === 1 ? 'once' : `${again} times`} before on this machine. Say what will stop it
           from coming back.
         </p>
       )}
@@ -105,7 +105,7 @@ export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
           Close the case
         </button>
         <button type="button" className="choice" onClick={() => dispatch({ type: 'askOn' })}>
-          Rather ask on
+          Keep testing
         </button>
       </div>
       <FieldProblems id="close-problems" problems={ui.problems} />
@@ -129,7 +129,7 @@ export const HandOnCard = (
       <p className="mt-0.5">
         No test left pays, and the complaint is not gone.{' '}
         {fault && fault.probability > 0.05
-          ? `The costliest doubt: ${sayFault(fault, setup.model.stages)}, ${sayProbability(fault.probability)}.`
+          ? `Most likely left: ${sayFault(fault, setup.model.stages)}, ${sayProbability(fault.probability)}.`
           : ''}{' '}
         Give it to somebody with other means, or re-check the readings.
       </p>
@@ -147,7 +147,7 @@ export const HandOnCard = (
           Hand it on
         </button>
         <button type="button" className="choice" onClick={() => dispatch({ type: 'askOn' })}>
-          Rather ask on
+          Keep testing
         </button>
       </div>
       <FieldProblems id="hand-problems" problems={ui.problems} />

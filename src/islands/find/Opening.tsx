@@ -50,7 +50,7 @@ const ComplaintQuestion = ({ entry, set, problems }: Part) => (
     </div>
     <FieldProblems id="complaint-problems" problems={problemsAt(problems, 'complaint')} />
     <label className="mt-1 block">
-      <span className="caption">In their words, one line</span>
+      <span className="caption">In their own words</span>
       <input
         className="field"
         value={entry.words}
@@ -84,7 +84,7 @@ const SchoolQuestion = ({ entry, set, plain }: Part & { readonly plain: boolean 
         {SCHOOL_WORDS.takeOut[0]}: {NO_TAKE_OUT}
       </p>
     )}
-    <p className="soft mt-1 text-sm">The probabilities are the same in every order; leave it at any time.</p>
+    <p className="soft mt-1 text-sm">Every order gives the same probabilities. You can change it at any time.</p>
   </fieldset>
 );
 
@@ -162,7 +162,7 @@ export const Opening = ({ machine, by, ownDusts }: OpeningProps) => {
         </div>
         <FieldProblems id="by-problems" problems={problemsAt(problems, 'by')} />
         {entry.complaint === null && (
-          <p className="soft text-sm">Choose the complaint. The first test is its own measure, as found.</p>
+          <p className="soft text-sm">Choose the complaint. The first test is the complaint reading, as found.</p>
         )}
         <FieldProblems id="case-problems" problems={problems.filter((p) => !shown.includes(p.path))} />
       </div>

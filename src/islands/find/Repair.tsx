@@ -29,7 +29,7 @@ const StepsLink = ({
         className="text-primary font-semibold underline"
         href={`/m/${encodeURIComponent(machine.tag)}/card?kind=change&hazard=${hazard}&stage=${position}&school=${school}`}
       >
-        The steps for opening and closing it, as a card
+        Steps for opening and closing it, as a card
       </a>
       . Whatever carries its class is proven anew afterwards.
     </p>
@@ -98,10 +98,10 @@ export const RepairCard = ({ advice, ...p }: BenchPart & { readonly advice: Advi
       <p className="caption mt-3">Done. What did you find?</p>
       <div className="grid gap-1 sm:grid-cols-3">
         <button type="button" className="choice min-h-14 font-bold" disabled={ui.sending} onClick={() => done('yes')}>
-          It was so
+          Fault confirmed
         </button>
         <button type="button" className="choice min-h-14 font-bold" disabled={ui.sending} onClick={() => done('no')}>
-          It looked right
+          Part OK
         </button>
         <button
           type="button"
@@ -112,9 +112,9 @@ export const RepairCard = ({ advice, ...p }: BenchPart & { readonly advice: Advi
           Could not tell
         </button>
       </div>
-      <p className="soft mt-1 text-sm">Then the complaint's own measure is taken again, at its own place.</p>
+      <p className="soft mt-1 text-sm">Then repeat the complaint reading at the same place.</p>
       <button type="button" className="choice mt-2" onClick={() => dispatch({ type: 'askOn' })}>
-        Rather ask on
+        Keep testing
       </button>
       <FieldProblems id="repair-problems" problems={ui.problems} />
     </section>
@@ -133,7 +133,7 @@ export const FitFirstCard = ({ position, ...p }: BenchPart & { readonly position
         Fit the {stage?.name ?? 'filter'} first
       </h2>
       <p className="mt-0.5">
-        Nothing holds the dust before the room: no test runs this machine until the {stage?.name ?? 'filter'} is in and
+        Nothing keeps the dust out of the room. Do not run this machine until the {stage?.name ?? 'filter'} is in and
         its change is on record.
       </p>
       <Caution record={p.record} />
@@ -143,7 +143,7 @@ export const FitFirstCard = ({ position, ...p }: BenchPart & { readonly position
             Guide me through it
           </a>
           <a className="choice inline-flex items-center font-semibold" href={`${base}/change?stage=${stage.id}&case=1`}>
-            It was changed: record it
+            Already changed: record it
           </a>
         </p>
       )}
@@ -156,15 +156,15 @@ type Moving = Exclude<SwapStep, { kind: 'watch' | 'none' }>;
 const swapWords = (step: Moving, name: (position: number) => string): string => {
   switch (step.kind) {
     case 'fit':
-      return `Fit a new ${name(step.position)} on trial. Hold the old one, bagged and tagged: it is not binned until it is proven.`;
+      return `Fit a new ${name(step.position)} on trial. Bag and tag the old one and keep it until the new one is proven.`;
     case 'keep':
-      return `It was ${step.positions.map((i) => `the ${name(i)}`).join(' and ')}: the new stays, the old is spent and goes as waste.`;
+      return `It was ${step.positions.map((i) => `the ${name(i)}`).join(' and ')}. Leave the new one in; the old one goes to waste.`;
     case 'putBack':
-      return `Not the ${name(step.position)} alone. Put the ORIGINAL ${name(step.position)} back; the new one returns to stock. Then a new ${name(step.next)} goes in.`;
+      return `Not the ${name(step.position)} alone. Put the ORIGINAL ${name(step.position)} back and return the new one to stock. Then fit a new ${name(step.next)}.`;
     case 'fitToo':
-      return `Not this one alone either: both are spent. Fit the new ${name(step.position)} too.`;
+      return `Not this one alone either: try both. Fit the new ${name(step.position)} too.`;
     case 'putAllBack':
-      return 'Neither: every original goes back, the new parts return to stock. Look before the filters: hose, leak, fan.';
+      return 'Neither. Put every original back and return the new parts to stock. Check hose, leaks and fan next.';
   }
 };
 
@@ -246,7 +246,7 @@ export const SwapCard = ({ step, ...p }: BenchPart & { readonly step: SwapStep }
         </button>
         {ui.picked && (
           <button type="button" className="choice" onClick={() => p.dispatch({ type: 'pick', operation: null })}>
-            Back to the proposed one
+            Back to the suggested test
           </button>
         )}
       </div>

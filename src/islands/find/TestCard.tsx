@@ -85,7 +85,7 @@ const ReadingPad = (p: CardProps) => {
       <div className="flex items-end gap-2">
         <label className="block min-w-0 flex-1">
           <span className="caption">
-            Reading, in {unit} or with any unit
+            Reading, in {unit} or type another unit
             {test.soundSi === null ? '' : `; ${sayExpected(kind, test.soundSi, units)}`}
           </span>
           <input
@@ -156,7 +156,7 @@ const Something = (p: CardProps) => {
             })
           }
         >
-          Keep it in the log
+          Save to the log
         </button>
       )}
     </div>
@@ -226,7 +226,7 @@ export const TestCard = (p: CardProps) => {
         </button>
         {ui.picked && !ui.correcting && (
           <button type="button" className="choice" onClick={() => dispatch({ type: 'pick', operation: null })}>
-            Back to the proposed one
+            Back to the suggested test
           </button>
         )}
         <Something {...p} />
@@ -242,7 +242,7 @@ export const OtherTests = ({ findings, setup, dispatch, ui, state }: BenchPart) 
   const skipped = (t: ToldTest) => state.progress.skipped.some((s) => sameOperation(s, t.operation));
   return (
     <section aria-label="Other tests" className="panel p-3">
-      <h3 className="caption">Other tests, what settles most for its price first</h3>
+      <h3 className="caption">Other tests, most useful for the time first</h3>
       <ul className="mt-1 grid gap-1 sm:grid-cols-2">
         {findings.others
           .filter((t) => !skipped(t))

@@ -92,7 +92,7 @@ const NextCard = (p: BenchPart) => {
       return <TestCard {...p} test={step.test} lead={lead} pending={step.isPending} />;
     }
     case 'choose':
-      return <p className="panel p-3">Choose the test you would rather make.</p>;
+      return <p className="panel p-3">Choose a test.</p>;
     case 'repair':
       return <RepairCard {...p} advice={step} />;
     case 'close':
@@ -245,7 +245,7 @@ const CaseBench = (p: CaseBenchProps) => {
         </div>
       ) : (
         <p className="soft py-6" role="status">
-          Every fault this path can have, alone and in twos, is being solved through it...
+          Working out every fault this machine can have, alone and in pairs...
         </p>
       )}
     </div>

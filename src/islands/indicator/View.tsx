@@ -225,10 +225,10 @@ export const IndicatorCheck = ({ tag, boreM, selectorM, hasLamp, filters, caseId
         covers {DISC_COVERS * 100} % of this hose
       </h2>
       <p className="soft">
-        Hose bore {show('length', boreM, units)}: what is left open is a fifth of its area,{' '}
-        {((holeM / boreM) * 100).toFixed(0)} % of its bore.{' '}
+        Hose bore {show('length', boreM, units)}: a fifth of its area stays open, {((holeM / boreM) * 100).toFixed(0)} %
+        of its bore.{' '}
         {selectorM !== null && Math.abs(selectorM - boreM) > 5e-4
-          ? `The selector stands at ${show('length', selectorM, units)}: set it to the hose first.`
+          ? `The selector is set to ${show('length', selectorM, units)}: set it to the hose first.`
           : ''}
       </p>
       <div className="grid gap-x-8 gap-y-4 pt-3 lg:grid-cols-2">
@@ -244,10 +244,12 @@ export const IndicatorCheck = ({ tag, boreM, selectorM, hasLamp, filters, caseId
         </div>
         <div className="min-w-0 space-y-3">
           <Prerequisite filters={filters} said={said} onSaid={onSaid} />
-          <p className="font-bold">2. Run at full speed, disc on the hose end, wait 10 to 15 s; then take it off.</p>
+          <p className="font-bold">
+            2. Run at full speed with the disc on the hose end, wait 10 to 15 s, then take it off.
+          </p>
           {off && (
             <p className="tone-watch font-semibold">
-              Not yet: a loaded filter lights it rightly, and then the check says nothing.
+              Not yet: a loaded filter also turns the light on, and the check would prove nothing.
             </p>
           )}
           <Seen label="With the disc on" value={covered} onSeen={setCovered} off={off} />

@@ -15,7 +15,7 @@ export const End = ({ p }: { readonly p: PlayerProps }) => {
       </h2>
       <p>
         {state.leftOut.size === 0
-          ? 'Every check was seen.'
+          ? 'Every check was answered yes.'
           : `${state.leftOut.size} left out: ${[...state.leftOut.values()].join('; ')}.`}
       </p>
       <div className="mt-3 flex flex-wrap items-end gap-2">

@@ -1,3 +1,4 @@
+import { DayField } from '@/ui/day-field';
 import { useState } from 'react';
 import type { OpenJobReply } from '@/contracts/job';
 import { classLimit } from '@/core/machine/integrity';
@@ -104,12 +105,11 @@ const Penetration = ({ failed, ...p }: { readonly failed: boolean } & Sending) =
     e.percent.trim() !== '' &&
     Number.isFinite(percent) &&
     p.by.trim() !== '';
-  const text = (field: keyof typeof e, label: string, type = 'text') => (
+  const text = (field: keyof typeof e, label: string) => (
     <label className="block min-w-0 flex-1 basis-40">
       <span className="caption">{label}</span>
       <input
         className="field"
-        type={type}
         value={e[field]}
         maxLength={120}
         autoComplete="off"
@@ -124,23 +124,27 @@ const Penetration = ({ failed, ...p }: { readonly failed: boolean } & Sending) =
         Penetration test by a competent person{failed && <span className="tone-stop"> · failed when last tried</span>}
       </p>
       <p className="soft text-sm">
-        Aerosol through the whole machine;{' '}
+        Aerosol test of the whole machine;{' '}
         {machineClass === null ? '' : `${CLASS_WORDS[machineClass]} allows ${sayPercent(classLimit(machineClass))}.`}{' '}
-        Screening does not stand in for it.
+        Screening does not replace it.
       </p>
       {!open && (
         <button type="button" className="choice mt-1 font-semibold" onClick={() => setOpen(true)}>
-          Enter its paper
+          Enter the certificate
         </button>
       )}
       {open && (
         <div className="mt-1 flex flex-wrap items-end gap-1">
-          {text('testedOn', 'Tested on', 'date')}
-          {text('tester', 'By whom')}
+          <DayField label="Tested on" value={e.testedOn} onValue={(testedOn) => setE({ ...e, testedOn })} />
+          {text('tester', 'Tested by')}
           {text('method', 'Method')}
           {text('certificate', 'Certificate number')}
-          {text('percent', 'Passed, %')}
-          {text('nextDueOn', 'Next due, if said', 'date')}
+          {text('percent', 'Penetration, %')}
+          <DayField
+            label="Next due, if stated"
+            value={e.nextDueOn}
+            onValue={(nextDueOn) => setE({ ...e, nextDueOn })}
+          />
           <button
             type="button"
             className="go"

@@ -62,7 +62,7 @@ export const Photos = ({ tag, record, step, by, onKept }: PhotosProps) => {
   return (
     <div className="flex flex-wrap items-center gap-2">
       <label className="choice inline-flex cursor-pointer items-center gap-1">
-        <Camera size={18} aria-hidden="true" /> {busy ? 'Keeping it...' : 'Photo'}
+        <Camera size={18} aria-hidden="true" /> {busy ? 'Saving...' : 'Photo'}
         <input
           type="file"
           accept="image/*"

@@ -71,7 +71,7 @@ const Foot = (p: PlayerProps) => {
             disabled={sending || giving.trim() === ''}
             onClick={() => act({ kind: 'abandoned', because: giving })}
           >
-            Give it up
+            Give up the job
           </button>
         </label>
       )}

@@ -50,7 +50,7 @@ const Line = ({
       aria-pressed={answer?.kind === 'leftOut'}
       onClick={() => setAnswer({ kind: 'leftOut', because: '' })}
     >
-      Not seen
+      Not checked
     </button>
     {answer?.kind === 'leftOut' && (
       <input
@@ -132,7 +132,7 @@ export const Sheet = ({ machine, way, start, units, onBack }: SheetProps) => {
   return (
     <section className="mx-auto max-w-3xl py-3" aria-labelledby="sheet">
       <h2 id="sheet" className="text-2xl font-bold">
-        {PROCEDURE_WORDS[way.id]}: each one seen?
+        {PROCEDURE_WORDS[way.id]}: check each one
       </h2>
       <p className="soft text-sm">{cautions.join(' ')}</p>
       <ol className="mt-2">

@@ -47,7 +47,7 @@ const Answer = ({ state, act, sending, step, turns }: Acting & { readonly step: 
   <>
     {state.wrong === step && (
       <p role="alert" className="tone-stop mt-2 font-bold">
-        {IF_NOT[state.steps[step]?.check ?? 'seal1'] ?? 'Not right: put it right, then answer again.'}
+        {IF_NOT[state.steps[step]?.check ?? 'seal1'] ?? 'Not right: fix it, then answer again.'}
       </p>
     )}
     <div className="mt-3 grid grid-cols-2 gap-1">
@@ -148,7 +148,7 @@ const linkOf = (
     return { href: `${base}/measure${after === undefined ? '' : `?after=${after}`}`, word: 'Measure now' };
   if (key === 'measureBaseline') return { href: `${base}/measure`, word: 'Measure the baseline' };
   return key === 'proveIndicator' && record.procedure.id === 'indicatorCheck'
-    ? { href: `${base}/indicator`, word: 'Hole of the disc' }
+    ? { href: `${base}/indicator`, word: 'Disc size' }
     : null;
 };
 

@@ -58,7 +58,7 @@ const InstrumentChoice = ({ state, dispatch, problems, instruments, today }: Rig
         value={state.instrumentId ?? ''}
         onChange={(e) => dispatch({ type: 'instrument', id: e.target.value === '' ? null : Number(e.target.value) })}
       >
-        <option value="">not listed: its own error is left out</option>
+        <option value="">not listed: meter error not counted</option>
         {fitting.map((i) => (
           <option key={i.id} value={i.id}>
             {i.name}
@@ -132,7 +132,7 @@ export const RigAndAir = ({ state, dispatch, problems, instruments, today }: Rig
         className="choice w-full text-sm font-semibold"
         onClick={() => dispatch({ type: 'rigMoved' })}
       >
-        The rig was moved: end this series, begin series {state.rigSeries + 1}
+        Rig moved: start series {state.rigSeries + 1}
       </button>
     </div>
   );

@@ -49,7 +49,7 @@ export const WhoAndWhen = ({ state, dispatch, problems, correcting }: Props) => 
         onChange={(e) => dispatch({ type: 'baseline', value: e.target.checked })}
       />
       <span className="text-sm">
-        <strong>This is the new baseline.</strong> The machine is known to be good.
+        <strong>This is the new baseline.</strong> Only when the machine is known to be good.
       </span>
     </label>
     <label className="block">

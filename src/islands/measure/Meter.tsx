@@ -67,8 +67,8 @@ const Needle = ({ share }: { share: number }) => {
 
 const notice = ({ heard, nowMs }: Listening): string | null => {
   if (heard.lastAtMs === null) return 'Waiting for the meter...';
-  if (nowMs - heard.lastAtMs > STOPPED_AFTER_MS) return 'The stream has stopped; what was held is kept.';
-  if (heard.flooded) return 'More lines than can be used: some are let go.';
+  if (nowMs - heard.lastAtMs > STOPPED_AFTER_MS) return 'The meter has stopped sending. Held readings are kept.';
+  if (heard.flooded) return 'The meter sends too fast: some lines are dropped.';
   if (heard.garbage > 0)
     return `${heard.garbage} ${heard.garbage === 1 ? 'line' : 'lines'} could not be read and were dropped.`;
   return null;
@@ -112,7 +112,7 @@ const LiveMeter = (props: MeterProps) => {
         Max <span className="soft block text-xs">biased high</span>
       </button>
       <p className="soft w-full text-xs">
-        Take the probe out and mount it again between holds, or the repeats do not see the mounting.
+        Take the probe out and put it back between holds, so that the repeats include its position.
       </p>
     </div>
   );

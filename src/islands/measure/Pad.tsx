@@ -73,10 +73,10 @@ const Readings = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => 
               className={`choice dial min-w-16 text-center font-medium ${struck ? 'line-through opacity-75' : ''}`}
               aria-label={
                 struck
-                  ? `Reading ${i + 1}, ${bare}, struck out: ${r.struckBecause}. Take it back in`
+                  ? `Reading ${i + 1}, ${bare}, struck out: ${r.struckBecause}. Count it again`
                   : `Reading ${i + 1}, ${bare}. Strike it out`
               }
-              title={struck ? `${r.struckBecause}: tap to take it back in` : 'Tap to strike it out'}
+              title={struck ? `${r.struckBecause}: tap to count it again` : 'Tap to strike it out'}
               onClick={() => dispatch({ type: 'strike', index: i, because: struck ? null : STRIKE_REASONS[0] })}
             >
               {bare}
@@ -87,7 +87,7 @@ const Readings = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => 
       {readings.length === 0 && (
         <li className="soft self-center text-sm">
           {METHODS[state.method].form === 'series'
-            ? 'No reading yet. Three or more make a verdict.'
+            ? 'No reading yet. Take three or more for a verdict.'
             : 'No reading yet.'}
         </li>
       )}

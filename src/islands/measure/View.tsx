@@ -95,7 +95,7 @@ const recordWords = (sending: boolean, correcting: boolean, questioned: boolean)
     : correcting
       ? 'Record the correction'
       : questioned
-        ? 'It did read that: record'
+        ? 'Reading is right: record'
         : 'Record the test';
 
 interface RecordBarProps extends ComponentProps<typeof Sign> {
@@ -201,7 +201,7 @@ export const Measure = (props: MeasureProps) => {
         />
         {!correcting && count > 0 && (
           <button type="button" className="soft min-h-11 underline underline-offset-4" onClick={startOver}>
-            Clear the pad and start over
+            Clear and start over
           </button>
         )}
       </div>

@@ -19,7 +19,7 @@ export const Send = () => {
   return (
     <div>
       <button type="button" className="go" disabled={sending} onClick={() => void send()}>
-        {sending ? 'Sending...' : 'Send what is to be told now'}
+        {sending ? 'Sending...' : 'Send reminders now'}
       </button>
       <FieldProblems id="send-problems" problems={problems} />
     </div>

@@ -44,14 +44,14 @@ export const Detail = ({ opening, made, today, days, shift, free, words, input }
         </button>
         {opening.locked && (
           <button type="button" className="choice font-semibold" onClick={free}>
-            Set free
+            Unfix
           </button>
         )}
         <a
           className="choice inline-flex items-center font-semibold"
           href={`/m/${encodeURIComponent(opening.tag)}/job?stage=${made.stages[opening.tasks[0] ?? -1]?.stageId ?? ''}`}
         >
-          To the change
+          Go to the change
         </a>
       </div>
     </section>

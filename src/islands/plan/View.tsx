@@ -219,9 +219,9 @@ const PlanOfYard = (p: PlanProps) => {
             />
           ) : (
             <p className="soft text-sm">
-              Choose an opening to see why it sits there. Drag it, or use the arrow keys: it is then fixed on that day,
-              and the rest is planned around it. Bars are where a limit most likely lies (10 to 90 %), the tick its
-              middle; rust is past.
+              Choose an opening to see why it is on that day. Drag it or use the arrow keys to fix it on another day;
+              the rest is planned around it. Bars are where a limit most likely lies (10 to 90 %), the tick its middle;
+              rust is past.
             </p>
           )}
           <InOrder made={made} openings={openings} today={p.today} chosen={chosen} choose={setChosen} />

@@ -125,7 +125,7 @@ const StageRules = ({
             takeOut={() => setRules(rules.filter((_, k) => k !== i))}
           />
         ))}
-        {rules.length === 0 && <li className="soft">No rule: it is never due by itself.</li>}
+        {rules.length === 0 && <li className="soft">No rule: never due by itself.</li>}
       </ul>
       <div className="flex flex-wrap items-end gap-1">
         <select
@@ -137,7 +137,7 @@ const StageRules = ({
             if (t) setRules([...rules, t]);
           }}
         >
-          <option value="">Add a rule of a school...</option>
+          <option value="">Add a rule...</option>
           {offered.map((t, i) => (
             <option key={`${i}-${t.school}`} value={i}>
               {sayRule(t.rule)} ({t.school})
@@ -146,7 +146,7 @@ const StageRules = ({
         </select>
         <InitialsField value={initials} onValue={setInitials} />
         <button type="button" className="choice font-semibold" disabled={!changed} onClick={() => void save()}>
-          Use these rules
+          Save these rules
         </button>
       </div>
       <FieldProblems id={`rules-${stage.id}`} problems={problems} />

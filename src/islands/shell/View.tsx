@@ -6,7 +6,7 @@ import { actionOfKey, MACHINE_KEYS, type Shortcut, SITE_KEYS } from './keys';
 
 interface ShellProps {
   readonly units: UnitSystem;
-  readonly theme: 'moor-day' | 'moor-night';
+  readonly theme: 'moor-day' | 'moor-night' | null;
   readonly tag: string | null;
   readonly keysOn: boolean;
 }
@@ -95,10 +95,26 @@ const Help = ({ sheet, on, setOn }: HelpProps) => (
   </dialog>
 );
 
+/** What is shown now: what was chosen, or what the system asks for. */
+const isNight = (): boolean => {
+  const chosen = document.documentElement.dataset['theme'];
+  return chosen === undefined ? window.matchMedia('(prefers-color-scheme: dark)').matches : chosen === 'moor-night';
+};
+
 /** Header controls and single-key shortcuts: units, day and night, the help sheet. */
 export const Shell = ({ units, theme, tag, keysOn }: ShellProps) => {
   const sheet = useRef<HTMLDialogElement>(null);
   const [night, setNight] = useState(theme === 'moor-night');
+  useEffect(() => {
+    if (theme !== null) return undefined;
+    const dark = window.matchMedia('(prefers-color-scheme: dark)');
+    const follow = () => {
+      if (document.documentElement.dataset['theme'] === undefined) setNight(dark.matches);
+    };
+    follow();
+    dark.addEventListener('change', follow);
+    return () => dark.removeEventListener('change', follow);
+  }, [theme]);
   const [on, setOn] = useState(keysOn);
   const doing = useMemo<Doing>(
     () => ({
@@ -109,7 +125,7 @@ export const Shell = ({ units, theme, tag, keysOn }: ShellProps) => {
         window.location.reload();
       },
       theme: () => {
-        const next = document.documentElement.dataset['theme'] === 'moor-night' ? 'moor-day' : 'moor-night';
+        const next = isNight() ? 'moor-day' : 'moor-night';
         document.documentElement.dataset['theme'] = next;
         setChoice('mw_theme', next);
         setNight(next === 'moor-night');

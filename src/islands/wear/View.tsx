@@ -113,7 +113,7 @@ export const LogWear = ({ machine, today, by }: LogWearProps) => {
   return (
     <section className="panel space-y-2 p-3" aria-labelledby="log-wear">
       <h2 id="log-wear" className="font-bold">
-        Write down what it did
+        Log its work
       </h2>
       <div className="flex flex-wrap items-end gap-1">
         <div className="w-40">
@@ -133,7 +133,7 @@ export const LogWear = ({ machine, today, by }: LogWearProps) => {
           />
         </label>
         <label className="block min-w-40 flex-1">
-          <span className="caption">On what</span>
+          <span className="caption">On which dust</span>
           <input className="field" value={dust} maxLength={120} onChange={(e) => setDust(e.currentTarget.value)} />
         </label>
         <button

@@ -9,17 +9,17 @@ const text = (fact: FactValue | undefined): string => String(fact ?? '');
 const percent = (fact: FactValue | undefined): string => `${Number((100 * Number(fact)).toPrecision(3))} %`;
 
 const NOT_OFFERED: Readonly<Record<string, string>> = {
-  takesOutFilter: 'A filter is taken out and the machine run only in plain dust, while another filter still holds.',
-  openInDust: 'The cover stays on in this dust: nothing runs open.',
-  smellsDust: 'Nobody smells at the outlet of this dust.',
-  nothingHolds: 'Its essential filter is not in: nothing runs before it is.',
+  takesOutFilter: 'Running with a filter taken out is for plain dust only, and only behind another filter.',
+  openInDust: 'Keep the cover on in this dust: do not run it open.',
+  smellsDust: 'Do not smell at the outlet with this dust.',
+  nothingHolds: 'Its essential filter is not in: do not run it until it is.',
 };
 
 /** What dust, proof and care can refuse. */
 export const DUST_TEXTS = {
   'dust.refused': (f) => [
     'Stop',
-    `It has collected ${text(f['what'])}: Moorwind guides no test, no run and no opening on it.`,
+    `This machine has collected ${text(f['what'])}. Do not run it, test it or open it; Moorwind gives no guidance on it.`,
     entry(REFERRAL_WORDS, text(f['instead'])) ?? 'Leave it closed and ask.',
   ],
   'dust.confirm': (f) => [
@@ -29,23 +29,23 @@ export const DUST_TEXTS = {
   ],
   'dust.open': () => [
     'To be answered',
-    'It is not settled what this machine has collected.',
-    'It counts as contained until the questions are answered.',
+    'It is not clear what this machine has collected.',
+    'Treat it as contained until the questions are answered.',
   ],
   'dust.reason': (f) => [
     'A reason is needed',
-    `The register says ${text(f['level'])} for this; opened as less, it needs a reason and your initials.`,
+    `The register says ${text(f['level'])} for this; to open it as less, give a reason and your initials.`,
     'Raising it needs none.',
   ],
-  'dust.name': () => ['No name', 'A dust needs a name.', 'The words people type for it lead to it.'],
+  'dust.name': () => ['No name', 'A dust needs a name.', 'Also give the words people type for it.'],
   'dust.lower': (f) => [
     'Not lower',
-    `${text(f['name'])} ships as ${text(f['level'])}: the register may say more, not less.`,
-    'On one machine it can be lowered by name and reason.',
+    `${text(f['name'])} is ${text(f['level'])} in the register: you can raise it, not lower it.`,
+    'It can be lowered on one machine, with a reason and initials.',
   ],
   'dust.refusal': (f) => [
     'Stays refused',
-    `${text(f['name'])} is refused, whatever a site says.`,
+    `${text(f['name'])} is always refused.`,
     'Add a dust of your own beside it.',
   ],
   'dust.shipped': (f) => [
@@ -54,8 +54,8 @@ export const DUST_TEXTS = {
     'Add to it, or raise it.',
   ],
   'dust.word': (f) => [
-    'A word is gone',
-    `"${text(f['word'])}" leads to this dust and stays with it.`,
+    'Word missing',
+    `"${text(f['word'])}" belongs to this dust and cannot be removed.`,
     'Add words of your own beside it.',
   ],
   'dust.unknown': () => [
@@ -64,15 +64,15 @@ export const DUST_TEXTS = {
     'Choose one from the register, or answer the questions.',
   ],
   'dust.contractor': () => [
-    'Whose paper?',
-    'A decontamination by others needs who did it and the number of the paper.',
+    'Contractor and paper number',
+    'Give the contractor and the number of the paper.',
     'Without it, walk the decontamination step by step.',
   ],
   'dust.since': () => ['Not yet', 'That day has not come.', 'Type the day it was collected, or leave it empty.'],
   'case.take-out': () => [
     'Not in this dust',
-    'Parts are taken out and the machine run only in plain dust.',
-    'Pressure across each stage, or a new part swapped in, answers the same question.',
+    'Taking parts out and running the machine is for plain dust only.',
+    'Read the pressure across each stage, or swap in a new part, instead.',
   ],
   'case.not-offered': (f) => [
     'Not on this machine, in this dust',
@@ -86,8 +86,8 @@ export const DUST_TEXTS = {
   ],
   'change.how': () => [
     'How was it done?',
-    'On this dust a change that nobody walked through needs how it was done, and by whom.',
-    'Say how it was contained; it is marked so in the file.',
+    'On this dust, a change done without the guide needs: how it was contained, and by whom.',
+    'It is marked in the file.',
   ],
   'train.face': (f) => [
     'No face velocity',
@@ -95,8 +95,8 @@ export const DUST_TEXTS = {
     'Type one above zero, or leave it out.',
   ],
   'train.claim': (f) => [
-    'At 0.3, not at that size',
-    `${percent(f['efficiency'])} at ${text(f['sizeUm'])} µm is no rating of a vacuum filter.`,
+    'Check the particle size',
+    `${percent(f['efficiency'])} at ${text(f['sizeUm'])} µm is not a rating of a vacuum filter.`,
     'HEPA means 99.97 % at 0.3 µm. Read it off the element again.',
   ],
   'integrity.no-challenge': () => [

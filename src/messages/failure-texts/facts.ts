@@ -19,3 +19,52 @@ export const inWords = (f: Facts, key: string): string => {
 
 export const percent = (fact: FactValue | undefined): string => `${Number((100 * Number(fact)).toPrecision(3))} %`;
 export const litres = (fact: FactValue | undefined): string => `${Number((1000 * Number(fact)).toPrecision(3))} L/s`;
+
+/** What the fields of the forms are called, by the last name of their path. */
+const FIELD_NAMES: Readonly<Record<string, string>> = {
+  by: 'Initials',
+  performedAt: 'When',
+  correctionReason: 'The reason for the correction',
+  because: 'The reason',
+  note: 'The note',
+  name: 'The name',
+  place: 'The place',
+  maker: 'The maker',
+  text: 'What it collected',
+  day: 'The day',
+  from: 'The first day',
+  to: 'The last day',
+  why: 'The reason',
+  hours: 'Hours run',
+  dust: 'The dust',
+  share: 'How full',
+  reason: 'The reason for the change',
+  stageId: 'The stage',
+  partId: 'The part',
+  quantity: 'The number of pieces',
+  counted: 'The count',
+  packs: 'The number of packs',
+  arrivesOn: 'The due date',
+  tag: 'The tag',
+  words: 'The complaint',
+  rootCause: 'The root cause',
+  followUp: 'What will stop it coming back',
+  configuration: 'The configuration',
+  profileFactor: 'The profile factor',
+  paper: 'The number of the paper',
+  contractor: 'The contractor',
+  examiner: 'The examiner',
+  found: 'What was found',
+  tester: 'The tester',
+  method: 'The method',
+  certificate: 'The certificate',
+  wasteKg: 'The weight of the waste',
+  school: 'The way it is done',
+  how: 'How it was contained',
+};
+
+/** The field a failure is about, as the form calls it. */
+export const fieldOf = (f: Facts): string => {
+  const name = text(f['field']);
+  return Object.hasOwn(FIELD_NAMES, name) ? (FIELD_NAMES[name] ?? 'This field') : 'This field';
+};

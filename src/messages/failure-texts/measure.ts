@@ -28,11 +28,11 @@ export const MEASURE_TEXTS = {
     `A profile factor of ${text(f['factor'])} is outside ${text(f['low'])} to ${text(f['high'])}.`,
     '0.82 by the 1/7-power law, 0.9 by ACGIH practice.',
   ],
-  'traverse.plan': () => ['Duct needed', 'A traverse needs the duct it crosses.', 'Say its shape and inside sizes.'],
+  'traverse.plan': () => ['Duct needed', 'A traverse needs the duct size.', 'Give its shape and inside size.'],
   'traverse.incomplete': (f) => [
     'Points missing',
     `Traverse ${text(f['traverse'])} has ${text(f['have'])} of ${text(f['points'])} points.`,
-    'Take the missing points; a traverse counts whole.',
+    'Take the missing points: only a whole traverse counts.',
   ],
   'traverse.repeated-point': (f) => [
     'A point twice',
@@ -41,12 +41,12 @@ export const MEASURE_TEXTS = {
   ],
   'pitot.negative-point': (f) => [
     'Backwards at a point',
-    `${text(f['number'])} ${text(f['unit'])} is a negative velocity pressure: there the air turns, or the tube points the wrong way.`,
+    `${text(f['number'])} ${text(f['unit'])} is a negative velocity pressure: the air turns there, or the tube points the wrong way.`,
     'Turn the tube; if the air stands still there, type 0.',
   ],
   'orifice.missing': () => [
     'Orifice needed',
-    'A plate needs the diameter of its hole.',
+    'Give the diameter of the hole in the plate.',
     'Measure the hole; a worn edge reads wrong.',
   ],
   'orifice.too-large': () => [
@@ -71,7 +71,7 @@ export const MEASURE_TEXTS = {
   ],
   'particles.counting': () => [
     'Counting time needed',
-    'A count without its time and air flow is no rate.',
+    'A count needs its time and the flow of the counter.',
     'Type the counting times and the flow of the counter.',
   ],
   'particles.whole': () => [
@@ -81,10 +81,10 @@ export const MEASURE_TEXTS = {
   ],
   'particles.both': () => [
     'Both counts needed',
-    'The exhaust is judged against the room: one count of each at least.',
+    'Take at least one count of the room and one of the exhaust.',
     'Count the room first, then the exhaust.',
   ],
-  'detail.stage': () => ['Which stage?', 'Say across which stage this was read.', 'Choose it from the list.'],
+  'detail.stage': () => ['Which stage?', 'Choose the stage this was read across.', 'Choose it from the list.'],
   'detail.word': () => ['What was it?', 'Choose what was felt or seen.', 'One of the words on the buttons.'],
   'mass.new': () => [
     'Weight of a new one',
@@ -92,7 +92,7 @@ export const MEASURE_TEXTS = {
     'Weigh one from the shelf.',
   ],
   'air.state': () => [
-    'Not air as it is found',
+    'Air outside the range',
     'Temperature, humidity or pressure is outside what a workshop meets.',
     '-30 to 60 °C, 0 to 100 %, 50 to 110 kPa (altitude -500 to 5000 m).',
   ],

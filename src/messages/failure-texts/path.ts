@@ -5,17 +5,17 @@ import { type Facts, type Text, text, percent, litres } from './facts';
 export const PATH_TEXTS = {
   'path.area': () => [
     'No area',
-    'A filter or opening without area lets no air through.',
-    'Type its area; for pleats, the unfolded one.',
+    'The area of this filter or opening is missing.',
+    'Type the area; for a pleated filter, unfolded.',
   ],
   'path.bore': () => [
     'No bore',
     'A hose, duct or fitting needs an inside diameter above zero.',
-    'Measure it with a calliper; 5 m is the most Moorwind takes.',
+    'Measure it with a calliper (at most 5 m).',
   ],
   'path.negative': (f) => [
     'Below zero',
-    `${text(f['field'])} is ${text(f['value'])}: nothing in an air path pushes by itself but the fan.`,
+    `${text(f['field'])} is ${text(f['value'])}; only the fan may add pressure.`,
     'Type zero or more.',
   ],
   'path.range': (f) => [
@@ -26,7 +26,7 @@ export const PATH_TEXTS = {
   'path.way': () => [
     'Ways side by side',
     'Parallel ways need two or more, each with something in it, and no fan inside.',
-    'Leave a single way as a plain stage.',
+    'Enter a single way as a plain stage.',
   ],
   'path.leak': () => [
     'Leak',
@@ -35,17 +35,17 @@ export const PATH_TEXTS = {
   ],
   'path.node': (f) => [
     'No such place',
-    `Place ${text(f['node'])} is not one this path can be entered or closed at (0 to ${text(f['most'])}).`,
-    'Enter before the fan; close behind it.',
+    `Place ${text(f['node'])} does not exist on this path (0 to ${text(f['most'])}).`,
+    'Air enters before the fan and leaves after it.',
   ],
   'path.fan': (f) => [
     'Fan',
-    `A fan with ${text(f['value'])} here cannot lift air.`,
+    `A fan with ${text(f['value'])} here cannot move air.`,
     'Type its sealed suction and its free flow, both above zero.',
   ],
   'path.fan-rises': () => [
     'Rising fan curve',
-    'This fan curve rises with the flow; no real one does over its range.',
+    'This fan curve rises with the flow. A real one falls.',
     'Check which suction belongs to which flow.',
   ],
   'path.drive': (f) => [
@@ -55,7 +55,7 @@ export const PATH_TEXTS = {
   ],
   'path.no-point': (f) => [
     'No working point',
-    `The fan cannot move that much: free of every resistance it moves ${litres(f['freeM3s'])}.`,
+    `The fan cannot move that much: with no resistance at all it moves ${litres(f['freeM3s'])}.`,
     'Ask for less flow, or check the fan.',
   ],
   'path.outside-curve': (f) => [
@@ -70,13 +70,13 @@ export const PATH_TEXTS = {
   ],
   'path.hepa-first': (f) => [
     'Fine before coarse',
-    `The ${text(f['fine'])} stands before the ${text(f['coarse'])}: it would catch what the ${text(f['coarse'])} is for, and be spent in days.`,
+    `The ${text(f['fine'])} comes before the ${text(f['coarse'])}: it would take all the coarse dust and clog in days.`,
     `Put the ${text(f['coarse'])} before it.`,
   ],
   'path.gas-first': (f) => [
     'Gas stage before the filter',
-    `The ${text(f['gas'])} stands before the ${text(f['filter'])}: dust would clog the carbon, which cannot be cleaned.`,
-    'Put the gas stage behind the finest filter.',
+    `The ${text(f['gas'])} comes before the ${text(f['filter'])}: dust would clog the carbon, which cannot be cleaned.`,
+    'Put the gas stage after the finest filter.',
   ],
   'path.paper-wet': (f) => [
     'Paper in the wet',
@@ -84,39 +84,39 @@ export const PATH_TEXTS = {
     'Fit foam or mesh for wet work, or clear the wet set.',
   ],
   'path.mouth-late': (f) => [
-    'Tool behind the hose',
-    `The ${text(f['stage'])} stands where air no longer comes from the room.`,
-    'A nozzle, shroud or hood is the first stage of its way.',
+    'Tool after the hose',
+    `The ${text(f['stage'])} is not at the start of the path.`,
+    'A nozzle, shroud or hood comes first.',
   ],
   'path.exhaust-early': (f) => [
     'Exhaust before the fan',
-    `The ${text(f['stage'])} stands before the fan.`,
-    'Put it behind the fan, at the room.',
+    `The ${text(f['stage'])} comes before the fan.`,
+    'Put it after the fan.',
   ],
   'path.wye-first': () => [
     'Y without ways',
-    'A Y joins what comes before it; nothing does.',
+    'A Y joins what comes before it; here nothing comes before it.',
     'Put the tool (and its own hose) before the Y.',
   ],
   'path.too-long': (f) => ['Too many stages', `${text(f['have'])} stages in one path.`, `At most ${text(f['most'])}.`],
   'stage.name': () => [
     'Two of one name',
     'Two stages of this machine have the same name.',
-    'Name them apart: "bag 1", "bag 2".',
+    'Give them different names: "bag 1", "bag 2".',
   ],
   'stage.used': (f) => [
     'Still named by a rule',
     `A rule counts the changes of the ${text(f['stage'])}.`,
-    'Take that rule off first, or mark the stage missing instead.',
+    'Remove that rule first, or mark the stage missing instead.',
   ],
   'calibration.one-point': (f) => [
-    'One point is no curve',
+    'Not enough points',
     `These readings show ${text(f['have'])} working point; ${text(f['need'])} are needed to tell fan, leak and path apart.`,
     'Add a sealed suction, and a flow or a suction curve, as baseline.',
   ],
   'calibration.no-flow': () => [
     'No reading with flow',
-    'Sealed readings alone say nothing of the path.',
+    'Sealed readings alone do not show the path.',
     'Add a flow, or a suction at one hole, as baseline.',
   ],
   'calibration.contradictory': (f) => [
@@ -128,13 +128,13 @@ export const PATH_TEXTS = {
   ],
   'load.no-flow': () => [
     'Nothing flows',
-    'No load that a filter can carry gives this reading.',
+    'No filter load explains this reading.',
     'Look for a plug, a closed inlet, or a reading in other units.',
   ],
   'load.less-than-clean': () => [
-    'Easier than clean',
+    'More flow than clean',
     'More air passes than the clean path lets through.',
-    'Look for a filter out, torn or not seated, or measure the baseline anew.',
+    'Look for a filter out, torn or not seated, or measure a new baseline.',
   ],
   'train.empty': () => ['No filter', 'There is no filter in this train.', 'Add its stages from dirty to clean.'],
   'train.rating': (f) => [
@@ -145,6 +145,6 @@ export const PATH_TEXTS = {
   'train.bypass': (f) => [
     'Bypass',
     `A bypass of ${percent(f['bypass'])} is outside 0 to 100 %.`,
-    'A good seat lets by far less than 0.1 %.',
+    'A good seat lets through far less than 0.1 %.',
   ],
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;

@@ -19,7 +19,7 @@ export const QUANTITY_TEXTS = {
     'Write it like 61 cfm, 29,5 L/s or 92 inH2O.',
   ],
   'quantity.ambiguous-comma': (f) => [
-    'One comma, two meanings',
+    'Unclear comma',
     `"${text(f['typed'])}" could be thousands or decimals.`,
     'Leave the comma out for thousands, or use a point for decimals.',
   ],
@@ -34,8 +34,8 @@ export const QUANTITY_TEXTS = {
     'Check the method chosen, or the unit on the meter.',
   ],
   'quantity.pounds': (f) => [
-    'Pounds are no suction',
-    `${text(f['number'])} pounds is a weight; people who say it of suction mean inches of water.`,
+    'Pounds are not a suction',
+    `${text(f['number'])} pounds is a weight. For suction, "pounds" usually means inches of water.`,
     'Read the gauge again and type inH2O, kPa or psi.',
   ],
   'quantity.unit-missing': (f) => [
@@ -55,7 +55,7 @@ export const QUANTITY_TEXTS = {
   ],
   'suction.impossible': (f) => [
     'More than the air can give',
-    `${text(f['number'])} ${text(f['unit'])} is at or above the pressure of the air itself, ${(Number(f['barometricPa']) / 1000).toFixed(1)} kPa here. No machine sucks that hard.`,
+    `${text(f['number'])} ${text(f['unit'])} is at or above the pressure of the air itself, ${(Number(f['barometricPa']) / 1000).toFixed(1)} kPa here. No machine can pull that much.`,
     'Technicians who say "pounds" usually read inches of water: try inH2O.',
   ],
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;

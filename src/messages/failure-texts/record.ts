@@ -1,19 +1,19 @@
 import type { FailureCode } from '@/core/failure/failure';
-import { type Facts, type Text, text } from './facts';
+import { type Facts, type Text, text, fieldOf } from './facts';
 
 /** What a record can be refused for. */
 export const RECORD_TEXTS = {
   'path.empty': () => ['Empty path', 'This machine has no stages yet.', 'Add its stages from tool to room.'],
   'path.no-fan': () => ['No fan', 'This air path has no fan.', 'Put the fan where the motor is.'],
-  'path.two-fans': () => ['Two fans', 'This air path has two fans.', 'Leave the one that moves the air.'],
+  'path.two-fans': () => ['Two fans', 'This air path has two fans.', 'Keep the one that moves the air.'],
   'date.future': (f) => ['In the future', `${text(f['day'])} has not come yet.`, 'Type the day the work was done.'],
-  'date.invalid': () => [
-    'No such moment',
-    'That is not a day and time that Moorwind can read.',
-    'Choose it from the calendar, or leave it empty for now.',
+  'date.invalid': (f) => [
+    'No such day',
+    `${fieldOf(f)} is not a day and time that Moorwind can read.`,
+    'Write it like 2026-01-31 14:05, pick it from the calendar, or leave it empty for now.',
   ],
   'date.before-service': (f) => [
-    'Before its first day',
+    'Before it came into service',
     `${text(f['day'])} is before this machine came into service on ${text(f['inServiceOn'])}.`,
     'Check the day and the machine.',
   ],
@@ -33,7 +33,7 @@ export const RECORD_TEXTS = {
     'Choose a stage on the strip.',
   ],
   'stage.not-changeable': (f) => [
-    'Stays in',
+    'Not a part to change',
     `The ${text(f['stage'])} is not a part to change.`,
     'Choose a bag or a filter on the strip.',
   ],
@@ -69,13 +69,13 @@ export const RECORD_TEXTS = {
     'Count the pieces on the shelf, not the packs.',
   ],
   'action.reused': () => [
-    'Sent twice, but not the same',
-    'This entry was recorded already, with other contents.',
+    'Already recorded',
+    'An entry with this number was recorded already, with different contents.',
     "Open the machine's file to see what was recorded.",
   ],
   'action.busy': () => [
     'Not reached',
-    'The server did not answer; nothing was lost here.',
+    'The server did not answer. What you typed is still here.',
     'Try again: the same entry is never recorded twice.',
   ],
   'action.not-reloaded': () => [

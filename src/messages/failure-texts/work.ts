@@ -6,22 +6,22 @@ import { type Facts, type Text, whole, text } from './facts';
 const JOB_REFUSALS: Readonly<Record<string, string>> = {
   ended: 'The job is finished or was given up.',
   notHolder: 'Somebody else has this job in hand.',
-  notNext: 'That is not the step that is next.',
+  notNext: 'That is not the next step.',
   isCheck: 'This step is a question: it is answered, not ticked off.',
-  noCheck: 'This step is no question.',
-  notBack: 'There is no way back to that step.',
-  noTurn: 'At this step nothing is held that could go back in.',
-  wet: 'Its drying time is not up yet: answer when it is, or leave the question out with the reason.',
-  unfinished: 'Steps are left, or a question is not answered.',
-  openStill: 'The machine still stands open: close it first.',
-  partOut: 'A part has no fate yet: fitted, returned, put back or disposed of.',
+  noCheck: 'This step is not a question.',
+  notBack: 'You cannot go back to that step.',
+  noTurn: 'There is no old part to put back at this step.',
+  wet: 'The drying time is not up yet. Answer when it is, or leave the question out with a reason.',
+  unfinished: 'There are steps left, or a question is not answered.',
+  openStill: 'The machine is still open: close it first.',
+  partOut: 'Account for all parts first: fitted, returned, put back or disposed of.',
 };
 
 const OPEN_WORDS: Readonly<Record<string, string>> = {
-  complaintNotBack: "the complaint's own measure is not back in its band at its own place since the last repair",
-  noRootCause: 'nobody has said what the root cause was ("not found" is an answer)',
-  missingUnrecorded: 'a stage is out of the machine, neither put back nor recorded as missing',
-  noFollowUp: 'this root cause came back: say what will keep it from coming again',
+  complaintNotBack: 'the complaint reading, repeated at the same place, is not back in its range since the last repair',
+  noRootCause: 'no root cause given ("not found" is an answer)',
+  missingUnrecorded: 'a stage is out of the machine and not recorded as missing',
+  noFollowUp: 'this root cause came back: say what will stop it coming back again',
   trialOpen: 'a new part is still on trial: keep it, or put the original back',
 };
 
@@ -30,7 +30,7 @@ const sayOpen = (reasons: string): string => {
     reasons
       .split(' ')
       .flatMap((r) => OPEN_WORDS[r] ?? [])
-      .join('; ') || 'something of it is still open';
+      .join('; ') || 'something is still open';
   return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
 };
 
@@ -38,7 +38,7 @@ const sayOpen = (reasons: string): string => {
 export const WORK_TEXTS = {
   'edit.stale': () => [
     'Changed meanwhile',
-    'Somebody changed this path since you opened it; nothing of yours was saved.',
+    'Somebody changed this path since you opened it. Your changes were not saved.',
     'Open the editor again and repeat the change.',
   ],
   'job.open': (f) => [
@@ -50,7 +50,7 @@ export const WORK_TEXTS = {
   'job.refused': (f) => [
     'Not now',
     JOB_REFUSALS[text(f['why'])] ?? 'That does not fit the job as it stands.',
-    'Load the page again to see where it stands.',
+    'Load the page again to see its state.',
   ],
   'job.not-yet': (f) => [
     'Not yet',
@@ -59,20 +59,20 @@ export const WORK_TEXTS = {
   ],
   'job.no-stock': (f) => [
     'None on the shelf',
-    `The ledger has no free ${text(f['part'])}.`,
-    'If it is in your hand, say so and begin: a count settles the ledger later.',
+    `No free ${text(f['part'])} in stock.`,
+    'If you have one in your hand, tick that and begin. A count corrects the stock later.',
   ],
   'job.untested': (f) => [
-    'Not proven yet',
-    `Still to be passed: ${text(f['tests'])
+    'Not tested yet',
+    `Still to pass: ${text(f['tests'])
       .split(',')
       .map((t) => (entry(INTEGRITY_WORDS, t)?.name ?? t).toLowerCase())
       .join(', ')}.`,
-    'Do the test, or leave it out with its reason: the class stays suspended.',
+    'Do the test, or leave it out with a reason: the class then stays suspended.',
   ],
   'job.walk-it': () => [
-    'Walk it',
-    'This change is walked step by step, not logged on one sheet: the dust is contained, or the part carries the class.',
+    'Step by step',
+    'Do this change step by step, not on the short form: the dust is contained, or the part carries the class.',
     'Begin it with the guide.',
   ],
   'photo.not-image': () => [
@@ -86,7 +86,7 @@ export const WORK_TEXTS = {
     'Take it with a lower resolution.',
   ],
   'plan.past': () => [
-    'A day gone by',
+    'Day in the past',
     'A change cannot be fixed on a day that is over.',
     'Choose today or a later day.',
   ],
@@ -103,14 +103,14 @@ export const WORK_TEXTS = {
   ],
   'order.unknown': () => ['Unknown order', 'That order is not under way.', 'Load the page again.'],
   'order.past': () => [
-    'A day gone by',
+    'Day in the past',
     'An order cannot arrive on a day that is over.',
     'Choose today or a later day.',
   ],
   'rule.circular': () => [
-    'Round in a ring',
-    'These stages each go only after another, in a ring: none could ever be begun.',
-    'Take one of the rules out.',
+    'Rules in a circle',
+    'Each of these stages waits for another, in a circle: none could ever be changed.',
+    'Remove one of the rules.',
   ],
   'rule.range': () => ['Out of range', 'An interval is between one day and a hundred years.', 'Type another.'],
   'photo.unknown': () => ['No such photo', 'That photo is not kept here.', 'Go back to the job.'],
@@ -129,7 +129,7 @@ export const WORK_TEXTS = {
     'That case is not one of this machine.',
     'Open the machine again and choose Find.',
   ],
-  'case.ended': () => ['Case ended', 'This case is closed or handed on; nothing more goes into it.', 'Open a new one.'],
+  'case.ended': () => ['Case ended', 'This case is closed or handed on; nothing more can be added.', 'Open a new one.'],
   'case.event-unknown': () => [
     'Unknown line',
     'That line is not in this case, or was struck out before.',
@@ -137,20 +137,16 @@ export const WORK_TEXTS = {
   ],
   'case.not-done': (f) => ['Not done yet', sayOpen(text(f['reasons'])), 'The case stays open until that is done.'],
   'case.not-out': () => ['Not out', 'That stage is not out of the machine.', 'Load the page again.'],
-  'case.trial': () => [
-    'Trial part',
-    'That does not fit where the new part is now: it goes in, comes back or stays by a step of its own.',
-    'Load the page again.',
-  ],
+  'case.trial': () => ['Trial part', 'That does not match where the new part is now.', 'Load the page again.'],
   'case.no-part': (f) => [
     'No spare',
     `No spare is kept for the ${text(f['stage'])}.`,
     'Choose another test, or give the stage its part in the machine editor.',
   ],
   'case.no-word': () => [
-    'Not one of its outcomes',
-    'That test does not give that.',
-    'Choose one of the outcomes, or "I saw something else".',
+    'Not a result of this test',
+    'That test does not give that result.',
+    'Choose one of its results, or "I saw something else".',
   ],
   'case.change': () => [
     "Another stage's change",

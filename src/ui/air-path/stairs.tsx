@@ -39,7 +39,7 @@ const telling = (stairs: Staircase, asNew: Staircase): Telling => {
   const growth = (i: number) => (stairs.steps[i]?.dropPa ?? 0) - (asNew.steps[i]?.dropPa ?? 0);
   const grown = most(growth);
   if (growth(grown) > GROWN * stairs.fanLiftPa && (stairs.steps[grown]?.dropPa ?? 0) > 0)
-    return { position: grown, lead: 'Grown most' };
+    return { position: grown, lead: 'Biggest rise' };
   return { position: most((i) => stairs.steps[i]?.dropPa ?? 0), lead: 'Tallest step' };
 };
 
@@ -185,7 +185,7 @@ const Drawn = ({ view, units, compact = false, hush = false, lines: { asNew, now
       )}
       {on && !stairs && !failed && <p className="soft py-2">Working it out...</p>}
       {on && failed && (
-        <p className="tone-watch py-1 font-bold">No working point for this: the last one that has one is shown.</p>
+        <p className="tone-watch py-1 font-bold">No working point for this: the last valid one is shown.</p>
       )}
       {!compact && !hush && (
         <details className="text-sm">

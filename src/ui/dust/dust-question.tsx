@@ -145,7 +145,7 @@ const Level = ({ statement, set, said, problems }: Part & Pick<QuestionProps, 'p
       {lowers && (
         <label className="mt-1 block">
           <span className="caption">
-            The register says {said.own.byRegister}. Why less? It stays on the header with your initials.
+            The register says {said.own.byRegister}. Why less? It stays on the machine page with your initials.
           </span>
           <input
             className="field"
@@ -168,7 +168,7 @@ const worseBefore = ({ own, machine, level }: DustSaid): string | null => {
 };
 
 /** What is pressed where nothing may be begun: that it was refused is kept. */
-export const KEEP_REFUSAL = 'Keep the refusal on record';
+export const KEEP_REFUSAL = 'Record the refusal';
 
 export const Refused = ({ standing }: { readonly standing: Pick<DustStanding, 'refusal'> }) =>
   standing.refusal && (
@@ -228,9 +228,7 @@ export const DustQuestion = ({ legend, ...p }: QuestionProps) => (
       problems={p.problems.filter((x) => x.path === 'dust.text' || x.path === 'dust')}
     />
     {p.statement.text.trim() === '' ? (
-      <p className="soft text-sm">
-        As it is said in the yard: sawdust, old primer, concrete; "nothing yet" if it was never used.
-      </p>
+      <p className="soft text-sm">As you call it: sawdust, old primer, concrete; "nothing yet" if never used.</p>
     ) : (
       <Follows {...p} />
     )}
