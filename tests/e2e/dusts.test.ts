@@ -22,7 +22,7 @@ const head = (page: Page) => page.locator('main').innerText();
 const loadedAgain = (page: Page) => page.waitForEvent('load');
 const keep = async (page: Page) => {
   await page.getByLabel('Initials', { exact: true }).fill('MK');
-  await Promise.all([loadedAgain(page), page.getByRole('button', { name: 'Keep it on record' }).click()]);
+  await Promise.all([loadedAgain(page), page.getByRole('button', { name: 'Save it' }).click()]);
   await page.waitForSelector('html[data-dust=ready]');
 };
 const levelShown = (page: Page) => page.locator('[data-dust-level]').getAttribute('data-dust-level');
@@ -116,7 +116,7 @@ describe('what a machine has collected', () => {
     await page.getByLabel('Last collected').fill('asbetos rope');
     await page.getByText(/"asbetos": is it asbestos\?/).waitFor();
     await page.getByLabel('Initials', { exact: true }).fill('MK');
-    expect(await page.getByRole('button', { name: 'Keep it on record' }).isDisabled()).toBe(true);
+    expect(await page.getByRole('button', { name: 'Save it' }).isDisabled()).toBe(true);
     const row = page.locator('div', { hasText: /^"asbetos": is it asbestos\?/ }).last();
     await row.getByRole('button', { name: 'Yes', exact: true }).click();
     await page.getByText('Stop: asbestos.').waitFor();
@@ -127,7 +127,7 @@ describe('what a machine has collected', () => {
     await page.getByLabel('Last collected').fill('sand');
     await page.getByRole('button', { name: 'plain', exact: true }).click();
     await page.getByLabel('Initials', { exact: true }).fill('MK');
-    await page.getByRole('button', { name: 'Keep it on record' }).click();
+    await page.getByRole('button', { name: 'Save it' }).click();
     await page.locator('#lower-problems').waitFor();
     expect(await page.getByLabel('Last collected').inputValue()).toBe('sand');
     await page.getByLabel(/^The register says contained/).fill('beach sand off boots');

@@ -72,13 +72,13 @@ describe('guided changes, walked on the page', () => {
 
   it('the contained change of an H main filter: dressed, plugged, the old clean side seen, screened by a count, undressed in order; the class waits for the paper', async () => {
     const page = await begin('CR-05', 'Main filter');
-    const first = await walk(page, /^Old main filter into its bag/);
+    const first = await walk(page, /^Bag the old main filter/);
     expect(await page.locator('main').getByText('open, do not run').count()).toBe(1);
     // The server is killed and the browser closed in mid-step: the job is where it was.
     await yard.server.killAndRestart();
     await page.reload();
     await ready(page);
-    expect(await stepOf(page)).toMatch(/^Old main filter into its bag/);
+    expect(await stepOf(page)).toMatch(/^Bag the old main filter/);
     const seen = [...first, ...(await walk(page, /^Screen/))];
     const order = [
       /area/i,
@@ -88,10 +88,10 @@ describe('guided changes, walked on the page', () => {
       /Plug the inlet/,
       /^Open at/,
       /clean side/i,
-      /into its bag/,
+      /Bag the old/,
       /arrow/,
       /^Close at/,
-      /comes out of the inlet/,
+      /plug out of the inlet/,
       /Label the waste/,
     ].map((r) => indexOf(seen, r));
     expect(
@@ -103,7 +103,7 @@ describe('guided changes, walked on the page', () => {
     // The class is not said, and the step is not done before it is screened.
     expect(await head(page)).toContain('class suspended');
     expect(await page.getByRole('button', { name: 'Done', exact: true }).isDisabled()).toBe(true);
-    for (const answer of ['Clean', 'Still']) {
+    for (const answer of ['Clean', 'Smoke stays still']) {
       await page.getByRole('button', { name: answer, exact: true }).click();
       await page.locator(`[data-integrity]:has-text("${answer}")`).waitFor({ state: 'detached' });
       await ready(page);
@@ -150,7 +150,7 @@ describe('guided changes, walked on the page', () => {
       'Bolted main filter: finished.',
       '1400 g',
       'waste by your local rules',
-      'Still',
+      'Smoke stays still',
       'Main filter: due in',
     ])
       expect(report.toLowerCase()).toContain(told.toLowerCase());
@@ -179,7 +179,7 @@ describe('guided changes, walked on the page', () => {
     await page.getByText('in hand: TO').waitFor();
     await ready(page);
     const rest = await walk(page);
-    const off = indexOf([...seen, ...rest], /^Dirty machine off/);
+    const off = indexOf([...seen, ...rest], /^Switch off the dirty machine/);
     expect(off).toBeGreaterThan(0);
     expect(off).toBeLessThan(indexOf([...seen, ...rest], /^Latch/));
     await page.getByRole('button', { name: /^Finish/ }).click();
@@ -197,8 +197,8 @@ describe('guided changes, walked on the page', () => {
       await page.getByText('Nothing here is opened, run or tested.').waitFor();
       await page.getByRole('button', { name: 'Drop chamber', exact: true }).click();
       await page.getByLabel('Initials').fill('MK');
-      await page.getByRole('button', { name: 'Keep the refusal on record' }).click();
-      await page.getByText('Moorwind guides no test, no run and no opening on it').waitFor();
+      await page.getByRole('button', { name: 'Record the refusal' }).click();
+      await page.getByText('Moorwind gives no guidance on it').waitFor();
       expect(await page.getByLabel('Last collected').inputValue()).toBe(typed);
       expect(await page.locator('#step').count()).toBe(0);
     },
@@ -237,12 +237,12 @@ describe('guided changes, walked on the page', () => {
 
   it('by keys: y answers, b goes back; a stacked filter that proves nothing is turned back and nothing is used', async () => {
     const page = await begin('CR-09', 'Pre-filter');
-    await walk(page, /^Is the seal whole/);
+    await walk(page, /^Is the seal sound/);
     await page.keyboard.press('y');
     await page.getByText('Is the underside clean?', { exact: true }).first().waitFor();
     await ready(page);
     await page.keyboard.press('b');
-    await page.locator('#step', { hasText: 'Is the seal whole' }).waitFor();
+    await page.locator('#step', { hasText: 'Is the seal sound' }).waitFor();
     await ready(page);
     await walk(page, /light stayed out/);
     await page.getByRole('button', { name: /put the old one back/ }).click();
@@ -250,7 +250,7 @@ describe('guided changes, walked on the page', () => {
     await ready(page);
     const back = await walk(page);
     expect(indexOf(back, /^Put the old pre-filter back in/)).toBeLessThan(
-      indexOf(back, /back to the shelf, marked as opened/),
+      indexOf(back, /back on the shelf, marked as opened/),
     );
     await page.getByRole('button', { name: /^Finish/ }).click();
     await page.waitForURL('**/jobs/*');

@@ -63,7 +63,7 @@ describe('the plan of the yard', () => {
       .first()
       .click();
     expect(await page.locator('main').innerText()).toContain('Fixed on this day by hand.');
-    await page.getByRole('button', { name: 'Set free' }).click();
+    await page.getByRole('button', { name: 'Unfix' }).click();
     await expect
       .poll(() =>
         page

@@ -62,7 +62,7 @@ export class CaseWalker {
     await this.ready();
     await this.page.getByRole('button', { name: new RegExp(`^${complaint}`) }).click();
     await this.page.getByRole('button', { name: new RegExp(`^${school}`) }).click();
-    await this.page.getByLabel('In their words').fill(words);
+    await this.page.getByLabel('In their own words').fill(words);
     await this.page.getByLabel('Initials', { exact: true }).fill('MK');
     await this.page.getByRole('button', { name: 'Open the case' }).click();
     await this.page.waitForSelector('#next-test, #swap');
@@ -143,7 +143,7 @@ export class CaseWalker {
     if (!repair) throw new Error(`no repair "${title}"`);
     const true_ = this.faults.some((f) => cures(repair, f));
     this.seen.push(`REPAIR ${title}: ${true_ ? 'so' : 'not so'}`);
-    await this.settled(() => this.page.getByRole('button', { name: true_ ? 'It was so' : 'It looked right' }).click());
+    await this.settled(() => this.page.getByRole('button', { name: true_ ? 'Fault confirmed' : 'Part OK' }).click());
     this.handling = {
       out: this.handling.out.filter((p) => p !== repair.position),
       repairs: [...this.handling.repairs, repair],
