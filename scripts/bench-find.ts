@@ -2,13 +2,13 @@
 // Tuning is done on seeds below FIRST; the figures are of seeds that were not looked at.
 import { spawn } from 'node:child_process';
 import { cpus } from 'node:os';
-import { consult } from '@/core/diagnose/consult';
-import { warm } from '@/core/diagnose/foresight';
+import { evaluateCase } from '@/core/diagnose/evaluate-case';
+import { warm } from '@/core/diagnose/prediction-cache';
 import { faultPlaces } from '@/core/diagnose/fault';
 import { hypothesesOf } from '@/core/diagnose/hypotheses';
 import { OPERATION_FACTS, type TestState } from '@/core/diagnose/operation';
 import { type Evidence, openCase } from '@/core/diagnose/posterior';
-import { mechanicOf, UNTOUCHED } from '@/core/diagnose/signature';
+import { faultSimulatorOf, UNTOUCHED } from '@/core/diagnose/signature';
 import { templateParameters } from '@/core/path/staircase';
 import { stageTemplate } from '@/core/machine/stage-templates';
 import { type CaseOutcome, outcomeOf, type Summary, summaryOf } from '../tests/bench/find/outcome';
@@ -66,9 +66,9 @@ interface Latency {
 /** One case on ten stages with pairs, asked step by step; nothing else runs. Ahead: the proposed test was worked out while it was done, as the worker does. */
 const oneLatency = ([severity, position]: readonly [number, number], ahead: boolean): Latency => {
   const model = tenStages();
-  const mechanic = mechanicOf({ model, parameters: templateParameters(model, 12e-6), state: CLEAN_STATE });
+  const faultSimulator = faultSimulatorOf({ model, parameters: templateParameters(model, 12e-6), state: CLEAN_STATE });
   const traits = { hasLamp: false, hasBrush: false, selectorM: null, machineClass: 'HEPA' as const };
-  const bench = { mechanic, traits, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated: true, baselines: {} };
+  const bench = { faultSimulator, traits, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated: true, baselines: {} };
   const began = performance.now();
   const c = openCase(bench, hypothesesOf(faultPlaces(model, traits)));
   let evidence: readonly Evidence[] = [];
@@ -77,11 +77,11 @@ const oneLatency = ([severity, position]: readonly [number, number], ahead: bool
   let openMs = 0;
   for (let i = 0; i < 8; i += 1) {
     const asked = performance.now();
-    const said = consult(c, {
+    const said = evaluateCase(c, {
       complaint: 'noSuction',
       hazard: 'controlled',
       state,
-      handling: UNTOUCHED,
+      interventions: UNTOUCHED,
       evidence,
       skipped: [],
     });
@@ -89,12 +89,12 @@ const oneLatency = ([severity, position]: readonly [number, number], ahead: bool
     else stepsMs.push(performance.now() - asked);
     if (!said.ok || said.value.advice.kind !== 'test') break;
     const { operation } = said.value.advice.proposal;
-    const e = expectedOf(operation, [{ kind: 'blocked', position, severity }], { handling: UNTOUCHED, bench });
+    const e = expectedOf(operation, [{ kind: 'blocked', position, severity }], { interventions: UNTOUCHED, bench });
     const outcome =
       e.kind === 'number'
         ? ({ kind: 'number', valueSi: e.mean } as const)
         : ({ kind: 'word', word: Object.entries(e.words).sort((a, b) => b[1] - a[1])[0]?.[0] ?? '' } as const);
-    evidence = [...evidence, { operation, outcome, handling: UNTOUCHED, struck: false }];
+    evidence = [...evidence, { operation, outcome, interventions: UNTOUCHED, struck: false }];
     state = OPERATION_FACTS[operation.kind].state;
     if (ahead) warm(c, operation, UNTOUCHED);
   }

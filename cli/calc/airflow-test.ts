@@ -8,7 +8,7 @@ import { METHODS } from '@/core/measure/methods';
 import { type TestReadings } from '@/core/measure/test-readings';
 import { type ReducedTest, reduceTest } from '@/core/measure/reduce-test';
 import { judgeReadings } from '@/core/status/judge-test';
-import { type Said, sayBaseline, sayHose } from '@/messages/verdicts';
+import { type Statement, sayBaseline, sayHose } from '@/messages/verdicts';
 import { collect, inSi, inSiOrNull, readQuantity, readSigned } from './quantities';
 
 const accuracyOf = (input: AirflowTestInput): Result<Accuracy | null> => {
@@ -81,7 +81,7 @@ const toReadings = (input: AirflowTestInput): Result<{ test: TestReadings; basel
   return ok({ test, baseline });
 };
 
-const verdict = (outcome: string, said: Said | null) =>
+const verdict = (outcome: string, said: Statement | null) =>
   said ? [{ outcome, sentence: said.sentence, detail: said.detail }] : [];
 
 interface Judged {

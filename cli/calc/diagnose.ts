@@ -1,7 +1,7 @@
 import type { DiagnoseInput, DiagnoseOutput, NextTestOutput, TestInput } from '@/contracts/calc/diagnose';
 import { AS_NEW } from '@/core/calibrate/today';
 import { complaintFactor } from '@/core/diagnose/complaint';
-import { consult, type Consultation } from '@/core/diagnose/consult';
+import { evaluateCase, type CaseEvaluation } from '@/core/diagnose/evaluate-case';
 import { expectedOf } from '@/core/diagnose/expected';
 import { faultPlaces } from '@/core/diagnose/fault';
 import { assessDust, stated } from '@/core/dust/assess';
@@ -13,7 +13,7 @@ import { type Operation, operationKey, QUANTITY_OF, sameOperation } from '@/core
 import type { Outcome } from '@/core/diagnose/outcome';
 import { type Case, type Evidence, openCase } from '@/core/diagnose/posterior';
 import type { Repair } from '@/core/diagnose/repair';
-import { mechanicOf, UNTOUCHED } from '@/core/diagnose/signature';
+import { faultSimulatorOf, UNTOUCHED } from '@/core/diagnose/signature';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import type { MachineModel } from '@/core/path/machine-path';
 import { machineOf } from './path-input';
@@ -50,8 +50,8 @@ const evidenceOf = (e: DiagnoseInput['evidence'][number], model: MachineModel): 
   const [outcome, out, fresh] = [outcomeOf(e, operation.value.kind), places(e.out, 'out'), places(e.fresh, 'fresh')];
   if (!outcome.ok || !out.ok || !fresh.ok)
     return fail(...[outcome, out, fresh].flatMap((r) => (r.ok ? [] : r.failures)));
-  const handling = { out: out.value, repairs: fresh.value.map((position): Repair => ({ kind: 'newPart', position })) };
-  return ok({ operation: operation.value, outcome: outcome.value, handling, struck: e.struck });
+  const interventions = { out: out.value, repairs: fresh.value.map((position): Repair => ({ kind: 'newPart', position })) };
+  return ok({ operation: operation.value, outcome: outcome.value, interventions, struck: e.struck });
 };
 
 const baselineOf = (b: DiagnoseInput['baselines'][number], model: MachineModel): Result<readonly [string, number]> => {
@@ -66,7 +66,7 @@ const baselineOf = (b: DiagnoseInput['baselines'][number], model: MachineModel):
 
 interface Opened {
   readonly held: Case;
-  readonly said: Consultation;
+  readonly said: CaseEvaluation;
   readonly hazard: DustHazard;
   readonly out: readonly number[];
   readonly not: readonly Operation[];
@@ -96,10 +96,10 @@ const opened = (input: DiagnoseInput): Result<Opened> => {
     selectorM: input.traits.selector === undefined ? null : selector,
     machineClass: input.traits.machineClass,
   };
-  const mechanic = mechanicOf({ model, parameters, state: AS_NEW });
+  const faultSimulator = faultSimulatorOf({ model, parameters, state: AS_NEW });
   // Without baselines of its own the machine is known by typical figures only, and every reading counts for less.
   const bench = {
-    mechanic,
+    faultSimulator,
     traits,
     hoseM: model.hoseBoreM,
     nominalVolts,
@@ -110,12 +110,12 @@ const opened = (input: DiagnoseInput): Result<Opened> => {
     bench,
     hypothesesOf(faultPlaces(model, traits), { record: () => 1, complaint: complaintFactor(input.complaint, model) }),
   );
-  const handling = evidence.value.at(-1)?.handling ?? UNTOUCHED;
-  const said = consult(held, {
+  const interventions = evidence.value.at(-1)?.interventions ?? UNTOUCHED;
+  const said = evaluateCase(held, {
     complaint: input.complaint,
     hazard,
     state: input.state,
-    handling,
+    interventions,
     evidence: evidence.value,
     skipped: skipped.value,
   });
@@ -124,18 +124,18 @@ const opened = (input: DiagnoseInput): Result<Opened> => {
     held,
     said: said.value,
     hazard,
-    out: handling.out,
+    out: interventions.out,
     not: [...evidence.value.map((e) => e.operation), ...skipped.value],
   });
 };
 
 const proposed = (p: Proposal, { held }: Opened) => {
   const { operation } = p;
-  const expected = expectedOf(operation, [], { handling: UNTOUCHED, bench: held.bench });
+  const expected = expectedOf(operation, [], { interventions: UNTOUCHED, bench: held.bench });
   return {
     test: operation.kind,
     stage:
-      'position' in operation ? (held.bench.mechanic.suspect.model.stages[operation.position]?.name ?? null) : null,
+      'position' in operation ? (held.bench.faultSimulator.suspect.model.stages[operation.position]?.name ?? null) : null,
     place: 'place' in operation ? operation.place : null,
     bits: p.bits,
     minutes: p.minutes,
@@ -151,7 +151,7 @@ export const diagnose = (input: DiagnoseInput): Result<DiagnoseOutput> => {
   if (!o.ok) return o;
   const { held, said } = o.value;
   const { posterior, advice } = said;
-  const { stages } = held.bench.mechanic.suspect.model;
+  const { stages } = held.bench.faultSimulator.suspect.model;
   return ok({
     faults: posterior.faults.slice(0, MOST_FAULTS).map((f) => ({
       fault: f.kind,
@@ -184,7 +184,7 @@ export const nextTest = (input: DiagnoseInput): Result<NextTestOutput> => {
         ? said.advice.proposal.operation
         : null
       : nextOfSchool(input.school, {
-          model: held.bench.mechanic.suspect.model,
+          model: held.bench.faultSimulator.suspect.model,
           traits: held.bench.traits,
           level: hazard,
           out,

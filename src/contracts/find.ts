@@ -86,7 +86,7 @@ const SeenJson = z.discriminatedUnion('kind', [
 ]);
 
 /** One thing the technician did, as the page sends it. */
-export const CaseDeedJson = z.discriminatedUnion('kind', [
+export const CaseActionJson = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('saw'),
     operation: OperationJson,
@@ -116,15 +116,15 @@ export const CaseDeedJson = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ kind: z.literal('handOn'), because: Why }),
 ]);
-export type CaseDeed = z.infer<typeof CaseDeedJson>;
+export type CaseAction = z.infer<typeof CaseActionJson>;
 
-export const CaseDeedBody = z.strictObject({
+export const CaseActionBody = z.strictObject({
   clientId: ClientId,
   by: Initials,
   caseId: z.int().positive(),
-  deed: CaseDeedJson,
+  action: CaseActionJson,
 });
-export type CaseDeedBody = z.infer<typeof CaseDeedBody>;
+export type CaseActionBody = z.infer<typeof CaseActionBody>;
 
 const StageRecordJson = z.strictObject({ lifeUsed: z.number().nullable(), justOpened: z.boolean() });
 
@@ -149,16 +149,21 @@ export const CaseSetupJson = z.strictObject({
   }),
 });
 
-const HandlingJson = z.strictObject({ out: z.array(Position), repairs: z.array(RepairJson) });
+const InterventionsJson = z.strictObject({ out: z.array(Position), repairs: z.array(RepairJson) });
 
 export const ProgressJson = z.strictObject({
   complaint: ComplaintName,
   hazard: HazardName,
   state: z.enum(TEST_STATES),
-  handling: HandlingJson,
+  interventions: InterventionsJson,
   evidence: z
     .array(
-      z.strictObject({ operation: OperationJson, outcome: OutcomeJson, handling: HandlingJson, struck: z.boolean() }),
+      z.strictObject({
+        operation: OperationJson,
+        outcome: OutcomeJson,
+        interventions: InterventionsJson,
+        struck: z.boolean(),
+      }),
     )
     .max(300),
   skipped: z.array(OperationJson).max(300),
@@ -222,7 +227,7 @@ export const FindReply = z.discriminatedUnion('told', [
 ]);
 export type FindReply = z.infer<typeof FindReply>;
 
-/** The open case as a page loads it anew after each deed. */
+/** The open case as a page loads it anew after each action. */
 export const OpenCaseReply = z.strictObject({
   record: z
     .strictObject({

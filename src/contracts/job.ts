@@ -121,7 +121,7 @@ export const QuickJobBody = z.strictObject({
 });
 export type QuickJobBody = z.infer<typeof QuickJobBody>;
 
-export const JobDeedBody = z.strictObject({
+export const JobActionBody = z.strictObject({
   clientId: ClientId,
   by: Initials,
   jobId: z.int().positive(),
@@ -129,7 +129,7 @@ export const JobDeedBody = z.strictObject({
   /** What is printed on the pack that was taken; '' when nobody read it. */
   partCode: z.string().trim().max(40),
 });
-export type JobDeedBody = z.infer<typeof JobDeedBody>;
+export type JobActionBody = z.infer<typeof JobActionBody>;
 
 /** Where a photo belongs; the picture itself is the body of the request. */
 export const PhotoQuery = z.strictObject({
@@ -142,7 +142,7 @@ export type PhotoQuery = z.infer<typeof PhotoQuery>;
 
 export const StagesJson = z.array(z.strictObject({ id: z.int(), name: z.string() }));
 
-/** The job under way on a machine, as its page loads it anew after each deed. */
+/** The job under way on a machine, as its page loads it anew after each action. */
 export const OpenJobReply = z.strictObject({
   record: z
     .strictObject({

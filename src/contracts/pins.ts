@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import type { CaseEvent, Snapshot } from '@/core/diagnose/case-log';
 import type { CaseSetup } from '@/core/diagnose/case-setup';
-import type { Progress } from '@/core/diagnose/consult';
+import type { Progress } from '@/core/diagnose/evaluate-case';
 import type { Operation } from '@/core/diagnose/operation';
 import type { Outcome } from '@/core/diagnose/outcome';
 import type { Dust } from '@/core/dust/dust';

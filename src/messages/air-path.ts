@@ -5,10 +5,10 @@ import type { FaceVelocity } from '@/core/path/face-velocity';
 import type { Step } from '@/core/path/staircase';
 import { show, showPercent, type UnitSystem } from '@/core/units';
 import { problemOf } from './failures';
-import type { Said } from './verdicts';
+import type { Statement } from './verdicts';
 
 /** Whether the drawing can be trusted, in one sentence. */
-export const sayPathBasis = (basis: PathView['basis']): Said => {
+export const sayPathBasis = (basis: PathView['basis']): Statement => {
   if (basis.kind === 'calibrated') {
     const { readings, agreeing } = basis;
     return agreeing === readings

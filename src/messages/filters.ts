@@ -4,7 +4,7 @@ import type { FilterRating } from '@/core/filter/rating';
 import type { ClassStanding } from '@/core/machine/machine';
 import { sayWithdrawal } from './needs';
 import { capital, CLASS_WORDS } from './words';
-import type { Said } from './verdicts';
+import type { Statement } from './verdicts';
 
 /** A share as a technician reads it: three digits, never "0.00". */
 export const sayShare = (share: number): string => {
@@ -43,7 +43,7 @@ export const sayReason = (reason: Reason): string => {
 };
 
 /** What the filters as recorded could at best be tested as: arithmetic, and so never praise. */
-export const sayDeserved = (d: Deserved): Said => {
+export const sayDeserved = (d: Deserved): Statement => {
   const at = `${sayShare(d.penetration)} at ${Number(d.sizeUm.toPrecision(2))} µm, the size it holds worst`;
   if (d.essential === null)
     return {
@@ -82,7 +82,7 @@ export const sayUs = (d: Deserved, { label, onPlate, withdrawn }: ClassStanding)
 
 const SUSPENDED: ReadonlySet<string> = new Set(['untested', 'unproven', 'failed']);
 
-const plateLine = ({ label, withdrawn, onPlate }: ClassStanding, d: Deserved): Said => {
+const plateLine = ({ label, withdrawn, onPlate }: ClassStanding, d: Deserved): Statement => {
   if (withdrawn)
     return {
       tone: 'stop',
@@ -116,7 +116,7 @@ const plateLine = ({ label, withdrawn, onPlate }: ClassStanding, d: Deserved): S
 export const sayLabel = (
   standing: ClassStanding,
   d: Deserved,
-): { readonly may: Said; readonly mayNot: readonly string[] } => {
+): { readonly may: Statement; readonly mayNot: readonly string[] } => {
   const { label } = standing;
   return {
     may: plateLine(standing, d),

@@ -1,7 +1,7 @@
 import type { DuctLoad } from '@/core/measure/needs-of-use';
 import type { Finding } from '@/core/status/findings';
 import { show, showPercent, type UnitSystem } from '@/core/units';
-import { type Said, sayComparison } from './verdicts';
+import { type Statement, sayComparison } from './verdicts';
 
 export const DUCT_WORDS: Record<DuctLoad, string> = {
   lightDry: 'light dry dust',
@@ -12,7 +12,7 @@ export const DUCT_WORDS: Record<DuctLoad, string> = {
 const WHEEL_RESERVE =
   'Flow is one part of that table only: it also needs the listed shroud, a filter of at least 99 %, a cyclone or filter cleaning and, by task and hours, a respirator. On a Y, each branch needs its own flow. 29 CFR 1926.1153 Table 1.';
 
-const sayWheel = (f: Extract<Finding, { kind: 'wheel' }>, units: UnitSystem): Said => {
+const sayWheel = (f: Extract<Finding, { kind: 'wheel' }>, units: UnitSystem): Statement => {
   const need = `${show('flow', f.needM3s, units)} that a ${show('length', f.wheelM, units)} wheel needs`;
   const flow = show('flow', f.flowM3s, units);
   switch (f.decision) {
@@ -47,7 +47,7 @@ const sayWheel = (f: Extract<Finding, { kind: 'wheel' }>, units: UnitSystem): Sa
   }
 };
 
-const sayDuct = (f: Extract<Finding, { kind: 'duct' }>, units: UnitSystem): Said => {
+const sayDuct = (f: Extract<Finding, { kind: 'duct' }>, units: UnitSystem): Statement => {
   const range = `${show('velocity', f.lowMs, units)} to ${show('velocity', f.highMs, units)} for ${DUCT_WORDS[f.load]}`;
   const velocity = show('velocity', f.velocityMs, units);
   const detail = `Transport velocity ${range}. ACGIH Industrial Ventilation.`;
@@ -83,7 +83,7 @@ const goodTo = (f: Extract<Finding, { kind: 'settle' }>, units: UnitSystem): str
   return f.of === 'loss' ? showPercent(f.how.neededExpanded) : show('velocity', f.how.neededExpanded, units);
 };
 
-const saySettle = (f: Extract<Finding, { kind: 'settle' }>, units: UnitSystem): Said =>
+const saySettle = (f: Extract<Finding, { kind: 'settle' }>, units: UnitSystem): Statement =>
   f.how.by === 'repeats'
     ? {
         tone: 'open',
@@ -115,7 +115,7 @@ const USE_NOT_JUDGED: Record<
 };
 
 /** A finding in words. */
-export const sayFinding = (f: Finding, units: UnitSystem): Said => {
+export const sayFinding = (f: Finding, units: UnitSystem): Statement => {
   switch (f.kind) {
     case 'selector':
       return {

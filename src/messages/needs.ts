@@ -6,7 +6,7 @@ import { show, showPercent, type UnitSystem } from '@/core/units';
 import { capital, days, howFar } from './words';
 import type { Tone } from './verdicts';
 
-export interface SaidNeed {
+export interface NeedStatement {
   readonly tone: Tone;
   readonly mark: string;
   readonly sentence: string;
@@ -58,7 +58,7 @@ export const sayWithdrawal = ({ stage, because }: Withdrawal, machineClass: stri
 };
 
 /** The one thing a machine needs next, short enough for its tag on the board. */
-export const sayNeed = (need: Need, system: UnitSystem): SaidNeed => {
+export const sayNeed = (need: Need, system: UnitSystem): NeedStatement => {
   switch (need.kind) {
     case 'refused':
       return { tone: 'stop', mark: 'Stop', sentence: `Has collected ${need.dust}` };

@@ -7,7 +7,7 @@ import type { RoomCount } from '@/core/measure/penetration-ratio';
 import type { SuctionCurve } from '@/core/measure/suction-curve';
 import { show, type UnitSystem } from '@/core/units';
 import { sayPercent } from './job';
-import type { Said } from './verdicts';
+import type { Statement } from './verdicts';
 
 export const HAND_WORDS: Record<HandWord, string> = {
   none: 'no air',
@@ -19,7 +19,7 @@ export const ZONE_WORDS: Record<GaugeZone, string> = { green: 'green', amber: 'a
 export const LIGHT_WORDS: Record<LightState, string> = { off: 'out', steady: 'on', flashing: 'flashing' };
 
 /** What a suction curve says. */
-export const sayCurve = ({ peak, rangeM3s }: SuctionCurve, units: UnitSystem): Said => {
+export const sayCurve = ({ peak, rangeM3s }: SuctionCurve, units: UnitSystem): Statement => {
   const power = `${peak.airPowerW.toFixed(0)} W${peak.expandedW === null ? '' : ` ± ${peak.expandedW.toFixed(0)} W`}`;
   const where = `${show('flow', peak.flowM3s, units)} and ${show('pressure', peak.suctionPa, units)}`;
   return peak.inside
@@ -41,7 +41,7 @@ export const sayCurve = ({ peak, rangeM3s }: SuctionCurve, units: UnitSystem): S
 export const sayParticles = (
   p: ParticleVerdict,
   { units, passed }: { readonly units: UnitSystem; readonly passed: RoomCount },
-): Said => {
+): Statement => {
   const rates = `${show('countConcentration', p.exhaustPerM3, units)} in the exhaust, ${show('countConcentration', p.roomPerM3, units)} in the room`;
   const detail = `95 % (exact Poisson): exhaust ${show('countConcentration', p.exhaustLimits.low, units)} to ${show('countConcentration', p.exhaustLimits.high, units)}; net ${show('countConcentration', p.netLimits.low, units)} to ${show('countConcentration', p.netLimits.high, units)}; p ${p.p < 0.001 ? 'below 0.001' : `= ${p.p.toFixed(3)}`}.`;
   switch (p.outcome) {
@@ -77,7 +77,7 @@ export const sayParticles = (
 };
 
 /** A finding that is a word, not a number. */
-export const sayWord = (detail: MethodDetail, stageName: string): Said => {
+export const sayWord = (detail: MethodDetail, stageName: string): Statement => {
   switch (detail.kind) {
     case 'hand': {
       const tone = detail.word === 'normal' ? 'open' : 'watch';
@@ -126,7 +126,7 @@ export const sayWord = (detail: MethodDetail, stageName: string): Said => {
 };
 
 /** A filter's weight against a new one. */
-export const sayMass = (massKg: number, newMassKg: number): Said => {
+export const sayMass = (massKg: number, newMassKg: number): Statement => {
   const { ratio, verdict } = filterWeight({ massKg, newMassKg });
   const sentence = `It weighs ${ratio.toFixed(1)} times a new one.`;
   switch (verdict) {
@@ -140,7 +140,11 @@ export const sayMass = (massKg: number, newMassKg: number): Said => {
 };
 
 /** The sentence of a test that is no series: a curve, two counts, or a word. */
-export const sayOther = (reduced: Exclude<Reduced, { form: 'series' }>, units: UnitSystem, stageName: string): Said => {
+export const sayOther = (
+  reduced: Exclude<Reduced, { form: 'series' }>,
+  units: UnitSystem,
+  stageName: string,
+): Statement => {
   switch (reduced.form) {
     case 'curve':
       return sayCurve(reduced.curve, units);

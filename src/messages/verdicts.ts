@@ -7,7 +7,7 @@ import { show, showPercent, type UnitSystem } from '@/core/units';
 /** How a verdict is toned; the word beside it says the same without colour. */
 export type Tone = 'good' | 'watch' | 'stop' | 'open';
 
-export interface Said {
+export interface Statement {
   readonly tone: Tone;
   /** One word for the mark. */
   readonly mark: string;
@@ -35,11 +35,11 @@ export const measurandName = (measurand: Measurand): string => NAME[measurand].t
 const PRESSING: Record<Tone, number> = { stop: 0, watch: 1, open: 2, good: 2 };
 
 /** Stops first, then what is to be watched, then the rest; among equals in the order given. */
-export const pressingFirst = (said: readonly Said[]): readonly Said[] =>
+export const pressingFirst = (said: readonly Statement[]): readonly Statement[] =>
   [...said].sort((a, b) => PRESSING[a.tone] - PRESSING[b.tone]);
 
 /** The verdict against the machine's own baseline as a sentence. */
-export const sayBaseline = (v: BaselineVerdict, measurand: Measurand): Said => {
+export const sayBaseline = (v: BaselineVerdict, measurand: Measurand): Statement => {
   const name = NAME[measurand];
   switch (v.outcome) {
     case 'noBaseline':
@@ -129,7 +129,7 @@ const NOT_JUDGED: Record<Extract<ClassVerdict, { outcome: 'notJudged' }>['becaus
 };
 
 /** The verdict on the air velocity in the fitted hose; null where there is nothing to say. */
-export const sayHose = (v: ClassVerdict, system: UnitSystem): Said | null => {
+export const sayHose = (v: ClassVerdict, system: UnitSystem): Statement | null => {
   if (v.outcome === 'notJudged') {
     const sentence = NOT_JUDGED[v.because];
     return sentence === ''
@@ -186,7 +186,7 @@ export const DIFFERS_WORDS: Record<Differs, string> = {
 };
 
 /** Before and after in one plain sentence. */
-export const sayComparison = (c: Comparison, measurand: Measurand): Said => {
+export const sayComparison = (c: Comparison, measurand: Measurand): Statement => {
   const name = NAME[measurand];
   const differs = c.differs.map((d) => DIFFERS_WORDS[d]).join(', ');
   const caution = c.differs.length > 0 ? ` Not the same in both: ${differs}.` : '';

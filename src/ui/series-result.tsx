@@ -5,14 +5,14 @@ import type { JudgedSeries } from '@/core/status/judge-test';
 import { show, showParts, type UnitSystem } from '@/core/units';
 import { sayFinding } from '@/messages/findings';
 import { sayMass } from '@/messages/outcomes';
-import { pressingFirst, type Said, sayBaseline, sayHose } from '@/messages/verdicts';
+import { pressingFirst, type Statement, sayBaseline, sayHose } from '@/messages/verdicts';
 import { lineWord } from '@/messages/words';
 import { BigNumber } from './big-number';
 import { ToneMark } from './tone-mark';
 import { Working } from './working';
 
 /** A verdict: its mark, the sentence, and what it rests on. */
-export const Sentence = ({ said, lead }: { said: Said; lead: boolean }) => (
+export const Sentence = ({ said, lead }: { said: Statement; lead: boolean }) => (
   <div>
     <ToneMark tone={said.tone} word={said.mark} />
     <p className={lead ? 'text-lg leading-snug font-bold' : 'leading-snug font-semibold'}>{said.sentence}</p>

@@ -14,7 +14,7 @@ import { INTEGRITY_WORDS, sayPercent } from '@/messages/job';
 import { PROCEDURE_WORDS } from '@/messages/procedure';
 import { sayDifference } from '@/messages/path-edits';
 import { sayMass, sayOther } from '@/messages/outcomes';
-import { type Said, sayBaseline } from '@/messages/verdicts';
+import { type Statement, sayBaseline } from '@/messages/verdicts';
 import { sayCaseEnd, sayComplaint } from '@/messages/case-report';
 import { capital, METHOD_WORDS, PLACE_WORDS, PRECONDITION_WORDS, REASON_WORDS } from '@/messages/words';
 import type { Bench } from '@/server/services/bench';
@@ -28,7 +28,7 @@ export interface LogEntry {
   readonly text: string;
   readonly typed: string;
   readonly note: string;
-  readonly said: Said | null;
+  readonly said: Statement | null;
   readonly href: string | null;
   readonly correctHref: string | null;
   readonly withdrawn: boolean;
@@ -57,7 +57,7 @@ const stageNamed = (machine: Machine, id: number | null): { readonly name: strin
 
 interface Told {
   readonly title: string;
-  readonly said: Said | null;
+  readonly said: Statement | null;
 }
 
 /** A series test: its mean with its interval, and its verdict. */
@@ -186,7 +186,7 @@ const caseEntry = (record: CaseRecord, { bench }: Maker): LogEntry => {
     at: record.openedAt,
     by: record.by,
     title: `Case: ${sayComplaint(record)}`,
-    text: `${capital(sayCaseEnd(ended))}. ${progress.evidence.length} looked at, ${progress.handling.repairs.length} put right.`,
+    text: `${capital(sayCaseEnd(ended))}. ${progress.evidence.length} looked at, ${progress.interventions.repairs.length} put right.`,
     typed: '',
     note: ended?.event.kind === 'closed' && ended.event.followUp ? `Follow-up: ${ended.event.followUp}` : '',
     said: null,

@@ -1,7 +1,7 @@
 import type { FindReply, FindRequest } from '@/contracts/find';
 import { caseOfSetup } from '@/core/diagnose/case-setup';
 import { findingsOf } from '@/core/diagnose/findings';
-import { warm } from '@/core/diagnose/foresight';
+import { warm } from '@/core/diagnose/prediction-cache';
 import type { Case } from '@/core/diagnose/posterior';
 import { failure } from '@/core/failure/failure';
 
@@ -34,5 +34,5 @@ export const workAhead = (
   if (!held || reply.told !== 'found') return;
   const { advice, schoolTest } = reply.findings;
   for (const test of [schoolTest, advice.kind === 'test' ? advice.test : null])
-    if (test) warm(held, test.operation, progress.handling);
+    if (test) warm(held, test.operation, progress.interventions);
 };

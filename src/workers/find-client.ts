@@ -1,7 +1,7 @@
 import { FindReply, type FindRequest } from '@/contracts/find';
 import type { CaseSetup } from '@/core/diagnose/case-setup';
 import type { Complaint } from '@/core/diagnose/complaint';
-import type { Progress } from '@/core/diagnose/consult';
+import type { Progress } from '@/core/diagnose/evaluate-case';
 import type { School } from '@/core/diagnose/next-test';
 
 export interface FindClient {

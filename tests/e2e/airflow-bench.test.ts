@@ -159,7 +159,7 @@ describe('other ways of measuring', () => {
   it('explains a wrong hose selector and a low voltage on the barge', async () => {
     const { page } = yard.visit;
     await page.goto(`${yard.server.url}/m/CR-11`);
-    expect(await main()).toMatch(/the warning would come only at 11\.3 m\/s/);
+    expect(await main()).toMatch(/the light would come on only at 11\.3 m\/s/);
     expect(await main()).toMatch(/214 V, 7\.0 % below nominal/);
   });
 

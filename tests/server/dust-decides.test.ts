@@ -61,15 +61,15 @@ describe('what was seen, and is not possible now', () => {
     const caseId = opened.ok ? opened.value.id : 0;
     for (const name of ['safety bag', 'main filter']) {
       const operation = { kind: 'takeOut', position: await positionOf('CR-05', name) } as const;
-      const deed = {
+      const action = {
         kind: 'saw',
         operation,
         seen: { kind: 'typed', typed: '30', unit: 'L/s' },
         note: '',
         correctsEventId: null,
       } as const;
-      expect(said(await doInCase(context, 'CR-05', { clientId: newId(), by: 'MK', caseId, deed }))).toBe(
-        'case.not-offered deed.operation',
+      expect(said(await doInCase(context, 'CR-05', { clientId: newId(), by: 'MK', caseId, action }))).toBe(
+        'case.not-offered action.operation',
       );
     }
   });

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import type { CaseDeed, OpenCaseBody } from '@/contracts/find';
+import type { CaseAction, OpenCaseBody } from '@/contracts/find';
 import { CaseSetupJson, FindReply, type FindRequest } from '@/contracts/find';
 import { boardTags } from '@/view-models/board-tags';
 import { rootCounts } from '@/view-models/case-page';
@@ -38,14 +38,14 @@ const open = async (tag: string, over: Partial<OpenCaseBody> = {}): Promise<numb
   if (!made.ok) throw new Error(codes(made).join());
   return made.value.id;
 };
-const act = (tag: string, caseId: number, deed: CaseDeed) =>
-  doInCase(context, tag, { clientId: newId(), by: 'MK', caseId, deed });
+const act = (tag: string, caseId: number, action: CaseAction) =>
+  doInCase(context, tag, { clientId: newId(), by: 'MK', caseId, action });
 const page = async (tag: string) => {
   const found = await findOfTag(context, tag);
   if (!found) throw new Error(`no ${tag}`);
   return found;
 };
-const flow = (typed: string): CaseDeed => ({
+const flow = (typed: string): CaseAction => ({
   kind: 'saw',
   operation: { kind: 'flow', place: 'toolEnd' },
   seen: { kind: 'typed', typed, unit: 'L/s' },
@@ -79,7 +79,7 @@ describe('what is done in a case', () => {
   it('is kept as typed and in SI, corrected by a new line, and refused by name', async () => {
     const id = await open('CR-02');
     expect(codes(await act('CR-02', id, flow('61 cfm')))).toEqual(['accepted']);
-    expect(codes(await act('CR-02', id, flow('12 kPa')))).toEqual(['quantity.wrong-unit deed.seen']);
+    expect(codes(await act('CR-02', id, flow('12 kPa')))).toEqual(['quantity.wrong-unit action.seen']);
     expect(
       codes(
         await act('CR-02', id, {
@@ -90,7 +90,7 @@ describe('what is done in a case', () => {
           correctsEventId: null,
         }),
       ),
-    ).toEqual(['stage.unknown deed.position']);
+    ).toEqual(['stage.unknown action.position']);
     expect(
       codes(
         await act('CR-02', id, {
@@ -101,16 +101,16 @@ describe('what is done in a case', () => {
           correctsEventId: null,
         }),
       ),
-    ).toEqual(['case.no-word deed.seen']);
-    expect(codes(await act('CR-02', id, { kind: 'putBack', position: 3 }))).toEqual(['case.not-out deed.position']);
+    ).toEqual(['case.no-word action.seen']);
+    expect(codes(await act('CR-02', id, { kind: 'putBack', position: 3 }))).toEqual(['case.not-out action.position']);
     expect(codes(await act('CR-02', id + 50, flow('20')))).toEqual(['case.unknown caseId']);
     const first = (await page('CR-02')).page.open?.record.events[0];
     expect(first?.event).toMatchObject({ kind: 'saw', typed: '61 cfm', outcome: { kind: 'number' } });
-    expect(codes(await act('CR-02', id, { ...flow('28.8'), correctsEventId: first?.id ?? 0 } as CaseDeed))).toEqual([
+    expect(codes(await act('CR-02', id, { ...flow('28.8'), correctsEventId: first?.id ?? 0 } as CaseAction))).toEqual([
       'accepted',
     ]);
     expect(codes(await act('CR-02', id, { kind: 'strike', eventId: first?.id ?? 0, because: 'twice' }))).toEqual([
-      'case.event-unknown deed.eventId',
+      'case.event-unknown action.eventId',
     ]);
     const { open: now } = (await page('CR-02')).page;
     expect(now?.state.progress.evidence.map((e) => e.struck)).toEqual([true, false]);
@@ -156,9 +156,9 @@ describe('what is done in a case', () => {
 
   it('closes only when the complaint is back at its own place, the root cause is said, nothing is out and no trial is open', async () => {
     const id = await open('CR-02');
-    const close = (rootCause = 'collar bent'): CaseDeed => ({ kind: 'close', rootCause, root: null, followUp: '' });
-    const reasons = async (deed: CaseDeed) => {
-      const done = await act('CR-02', id, deed);
+    const close = (rootCause = 'collar bent'): CaseAction => ({ kind: 'close', rootCause, root: null, followUp: '' });
+    const reasons = async (action: CaseAction) => {
+      const done = await act('CR-02', id, action);
       return done.ok ? 'closed' : String(done.failures[0]?.facts['reasons']);
     };
     const bag = await positionOf('CR-02', 'paper bag');
@@ -193,7 +193,7 @@ describe('what is done in a case', () => {
           changeId: older?.id ?? 0,
         }),
       ),
-    ).toEqual(['case.change deed.changeId']);
+    ).toEqual(['case.change action.changeId']);
     // Good before the repair is not good after it: it is measured again.
     expect(await reasons(close())).toBe('complaintNotBack');
     await act('CR-02', id, flow('90'));
@@ -209,7 +209,7 @@ describe('what is done in a case', () => {
     const { page: found } = await page('CR-04');
     const id = found.open?.record.id ?? 0;
     const root = { kind: 'misseated', position: 3 } as const;
-    const close = (followUp: string): CaseDeed => ({ kind: 'close', rootCause: 'does not sit', root, followUp });
+    const close = (followUp: string): CaseAction => ({ kind: 'close', rootCause: 'does not sit', root, followUp });
     await act('CR-04', id, {
       kind: 'repair',
       repair: { kind: 'newPart', position: 3 },
@@ -232,8 +232,10 @@ describe('what is done in a case', () => {
       await positionOf('CR-09', 'arm hose'),
     ];
     const start = (await onHand('F-FUMEP'))?.onHand ?? 0;
-    expect(codes(await act('CR-09', id, { kind: 'trialIn', position: hose }))).toEqual(['case.no-part deed.position']);
-    expect(codes(await act('CR-09', id, { kind: 'trialBack', position: pre }))).toEqual(['case.trial deed.position']);
+    expect(codes(await act('CR-09', id, { kind: 'trialIn', position: hose }))).toEqual([
+      'case.no-part action.position',
+    ]);
+    expect(codes(await act('CR-09', id, { kind: 'trialBack', position: pre }))).toEqual(['case.trial action.position']);
     expect(
       codes(
         await act('CR-09', id, {
@@ -244,13 +246,13 @@ describe('what is done in a case', () => {
           correctsEventId: null,
         }),
       ),
-    ).toEqual(['case.trial deed.operation']);
+    ).toEqual(['case.trial action.operation']);
     expect(codes(await act('CR-09', id, { kind: 'trialIn', position: pre }))).toEqual(['accepted']);
     expect((await onHand('F-FUMEP'))?.onHand).toBe(start - 1);
     await act('CR-09', id, { kind: 'trialBack', position: pre });
     expect((await onHand('F-FUMEP'))?.onHand).toBe(start);
     await act('CR-09', id, { kind: 'trialIn', position: gas });
-    expect(codes(await act('CR-09', id, { kind: 'handOn', because: 'leaving' }))).toEqual(['case.not-done deed']);
+    expect(codes(await act('CR-09', id, { kind: 'handOn', because: 'leaving' }))).toEqual(['case.not-done action']);
     await act('CR-09', id, { kind: 'trialKeep', position: gas });
     const hepa = await onHand('F-FUMEH');
     expect(
@@ -278,7 +280,7 @@ describe('what is done in a case', () => {
     });
     // Its baselines are of its own tests: none is far from what the model, fitted to them, says.
     const { baselines } = found.setup;
-    const { sound } = benchOf(found.setup).mechanic;
+    const { sound } = benchOf(found.setup).faultSimulator;
     expect(Object.keys(baselines)).toEqual(expect.arrayContaining(['sealed inlet', 'flow hoseEnd', 'stageDp 4']));
     expect((baselines['sealed inlet'] ?? 0) / sound.air.sealedPa('inlet')).toBeCloseTo(1, 1);
     expect((baselines['flow hoseEnd'] ?? 0) / sound.air.flowM3s('hoseEnd')).toBeCloseTo(1, 1);

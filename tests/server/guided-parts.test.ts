@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { readFileSync } from 'node:fs';
 import type { IntegrityBody } from '@/contracts/dust';
-import type { JobDeedBody, QuickJobBody, StartJobBody } from '@/contracts/job';
+import type { JobActionBody, QuickJobBody, StartJobBody } from '@/contracts/job';
 import type { Result } from '@/core/failure/failure';
 import { classStanding } from '@/core/machine/machine';
 import { type JobEvent, jobState } from '@/core/procedure/job-log';
@@ -54,7 +54,7 @@ const begin = async (tag: string, name: string, over: Partial<StartJobBody> = {}
   if (!r.ok) throw new Error(said(r));
   return r.value.id;
 };
-const act = (tag: string, jobId: number, event: JobEvent, over: Partial<JobDeedBody> = {}) =>
+const act = (tag: string, jobId: number, event: JobEvent, over: Partial<JobActionBody> = {}) =>
   doInJob(context, tag, { clientId: newId(), by: 'MK', jobId, event, partCode: '', ...over });
 const job = async (tag: string, id: number) =>
   (await loadJobs(context.db, (await machine(tag)).id)).find((j) => j.id === id) ?? Promise.reject(new Error('no job'));

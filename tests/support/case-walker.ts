@@ -5,7 +5,7 @@ import type { Fault } from '@/core/diagnose/fault';
 import { operationsOf } from '@/core/diagnose/next-test';
 import type { Operation } from '@/core/diagnose/operation';
 import { cures, type Repair } from '@/core/diagnose/repair';
-import type { Handling } from '@/core/diagnose/signature';
+import type { Interventions } from '@/core/diagnose/signature';
 import { sayRepair, testTitle, wordLabel } from '@/messages/find';
 import { openMigrated } from '@/server/db/connect';
 import { findOfTag } from '@/server/services/find-page';
@@ -36,7 +36,7 @@ const REPAIRS = [
 export class CaseWalker {
   readonly bench: TestBench;
   readonly seen: string[] = [];
-  private handling: Handling = { out: [], repairs: [] };
+  private interventions: Interventions = { out: [], repairs: [] };
 
   constructor(
     readonly page: Page,
@@ -75,7 +75,7 @@ export class CaseWalker {
   }
 
   private answer(op: Operation): { readonly typed: string | null; readonly label: string } {
-    const e = expectedOf(op, this.faults, { handling: this.handling, bench: this.bench });
+    const e = expectedOf(op, this.faults, { interventions: this.interventions, bench: this.bench });
     if (e.kind === 'words')
       return { typed: null, label: wordLabel(op, Object.entries(e.words).sort((a, b) => b[1] - a[1])[0]?.[0] ?? '') };
     const pressure = op.kind === 'sealed' || op.kind === 'stageDp' || op.kind === 'supply';
@@ -126,7 +126,8 @@ export class CaseWalker {
         await this.page.getByRole('button', { name: 'Record', exact: true }).click();
       }
     });
-    if (op.kind === 'takeOut') this.handling = { ...this.handling, out: [...this.handling.out, op.position] };
+    if (op.kind === 'takeOut')
+      this.interventions = { ...this.interventions, out: [...this.interventions.out, op.position] };
   }
 
   private async repair(): Promise<void> {
@@ -144,9 +145,9 @@ export class CaseWalker {
     const true_ = this.faults.some((f) => cures(repair, f));
     this.seen.push(`REPAIR ${title}: ${true_ ? 'so' : 'not so'}`);
     await this.settled(() => this.page.getByRole('button', { name: true_ ? 'Fault confirmed' : 'Part OK' }).click());
-    this.handling = {
-      out: this.handling.out.filter((p) => p !== repair.position),
-      repairs: [...this.handling.repairs, repair],
+    this.interventions = {
+      out: this.interventions.out.filter((p) => p !== repair.position),
+      repairs: [...this.interventions.repairs, repair],
     };
   }
 
@@ -158,9 +159,15 @@ export class CaseWalker {
     const { stages } = this.setup.model;
     const position = stages.findIndex((s) => new RegExp(`(New|Original|new) ${s.name}\\b`).test(label));
     if (label.startsWith('New'))
-      this.handling = { ...this.handling, repairs: [...this.handling.repairs, { kind: 'newPart', position }] };
+      this.interventions = {
+        ...this.interventions,
+        repairs: [...this.interventions.repairs, { kind: 'newPart', position }],
+      };
     if (label.startsWith('Original'))
-      this.handling = { ...this.handling, repairs: this.handling.repairs.filter((r) => r.position !== position) };
+      this.interventions = {
+        ...this.interventions,
+        repairs: this.interventions.repairs.filter((r) => r.position !== position),
+      };
   }
 
   private async close(root: string): Promise<void> {

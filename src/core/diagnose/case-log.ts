@@ -1,5 +1,5 @@
 import type { Complaint } from './complaint';
-import { measuresNow, type Progress } from './consult';
+import { measuresNow, type Progress } from './evaluate-case';
 import type { TestBench } from './expected';
 import type { FaultKind } from './fault';
 import type { School } from './next-test';
@@ -7,7 +7,7 @@ import { type HazardLevel, type Operation, OPERATION_FACTS, type TestState } fro
 import type { Outcome } from './outcome';
 import type { Evidence } from './posterior';
 import { leavesOpen, type Repair } from './repair';
-import type { Handling } from './signature';
+import type { Interventions } from './signature';
 
 /** One thing done in a case. A case is its events; nothing in it is ever overwritten. */
 export type CaseEvent =
@@ -87,9 +87,13 @@ interface Folding {
   readonly struck: ReadonlySet<number>;
 }
 
-const withHandling = (s: CaseState, over: Partial<Handling>, state: TestState = s.progress.state): CaseState => ({
+const withInterventions = (
+  s: CaseState,
+  over: Partial<Interventions>,
+  state: TestState = s.progress.state,
+): CaseState => ({
   ...s,
-  progress: { ...s.progress, state, handling: { ...s.progress.handling, ...over } },
+  progress: { ...s.progress, state, interventions: { ...s.progress.interventions, ...over } },
 });
 
 const addEvidence = (s: CaseState, e: Evidence, id: number): CaseState => ({
@@ -103,12 +107,12 @@ const saw = (
   { id, event }: LoggedEvent & { readonly event: Extract<CaseEvent, { kind: 'saw' }> },
 ): CaseState => {
   const { operation, outcome } = event;
-  const { handling } = state.progress;
-  const seen = addEvidence(state, { operation, outcome, handling, struck: struck.has(id) }, id);
-  const next = withHandling(seen, {}, OPERATION_FACTS[operation.kind].state);
+  const { interventions } = state.progress;
+  const seen = addEvidence(state, { operation, outcome, interventions, struck: struck.has(id) }, id);
+  const next = withInterventions(seen, {}, OPERATION_FACTS[operation.kind].state);
   // What was taken out for a reading stays out until somebody says that it is back.
-  return operation.kind === 'takeOut' && !handling.out.includes(operation.position)
-    ? withHandling(next, { out: [...handling.out, operation.position] })
+  return operation.kind === 'takeOut' && !interventions.out.includes(operation.position)
+    ? withInterventions(next, { out: [...interventions.out, operation.position] })
     : next;
 };
 
@@ -117,15 +121,19 @@ const repaired = (
   { id, event }: LoggedEvent & { readonly event: Extract<CaseEvent, { kind: 'repaired' }> },
 ): CaseState => {
   const { repair, fault, found } = event;
-  const { handling } = state.progress;
+  const { interventions } = state.progress;
   const operation: Operation = { kind: 'found', fault: fault.kind, position: fault.position };
   const seen =
     found === 'unseen'
       ? state
-      : addEvidence(state, { operation, outcome: { kind: 'word', word: found }, handling, struck: struck.has(id) }, id);
-  return withHandling(
+      : addEvidence(
+          state,
+          { operation, outcome: { kind: 'word', word: found }, interventions, struck: struck.has(id) },
+          id,
+        );
+  return withInterventions(
     seen,
-    { repairs: [...handling.repairs, repair], out: handling.out.filter((p) => p !== repair.position) },
+    { repairs: [...interventions.repairs, repair], out: interventions.out.filter((p) => p !== repair.position) },
     leavesOpen(repair) ? 'open' : 'off',
   );
 };
@@ -133,7 +141,7 @@ const repaired = (
 const step = (f: Folding, logged: LoggedEvent): CaseState => {
   const { state } = f;
   const { event } = logged;
-  const { handling } = state.progress;
+  const { interventions } = state.progress;
   switch (event.kind) {
     case 'saw':
       return saw(f, { ...logged, event });
@@ -144,23 +152,23 @@ const step = (f: Folding, logged: LoggedEvent): CaseState => {
     case 'school':
       return { ...state, school: event.school };
     case 'putBack':
-      return withHandling(state, { out: handling.out.filter((p) => p !== event.position) }, 'open');
+      return withInterventions(state, { out: interventions.out.filter((p) => p !== event.position) }, 'open');
     case 'trialIn':
       return {
-        ...withHandling(
+        ...withInterventions(
           state,
           {
-            repairs: [...handling.repairs, trialRepair(event.position)],
-            out: handling.out.filter((p) => p !== event.position),
+            repairs: [...interventions.repairs, trialRepair(event.position)],
+            out: interventions.out.filter((p) => p !== event.position),
           },
           'open',
         ),
         trials: [...state.trials, event.position],
       };
     case 'trialBack': {
-      const back = withHandling(
+      const back = withInterventions(
         state,
-        { repairs: handling.repairs.filter((r) => !(r.kind === 'newPart' && r.position === event.position)) },
+        { repairs: interventions.repairs.filter((r) => !(r.kind === 'newPart' && r.position === event.position)) },
         'open',
       );
       return {
@@ -187,7 +195,7 @@ export const caseState = (record: CaseRecord): CaseState => {
       complaint: record.complaint,
       hazard: record.hazard,
       state: 'off',
-      handling: { out: [], repairs: [] },
+      interventions: { out: [], repairs: [] },
       evidence: [],
       skipped: [],
     },

@@ -13,7 +13,7 @@ import { faultPlaces, type MachineTraits } from './fault';
 import { hypothesesOf } from './hypotheses';
 import { type Case, openCase } from './posterior';
 import { type MachineRecord, recordFactor } from './record-prior';
-import { mechanicOf } from './signature';
+import { faultSimulatorOf } from './signature';
 
 /** Everything a case is weighed on. Plain data: it goes to a worker as it is. */
 export interface CaseSetup {
@@ -110,7 +110,7 @@ export const benchOf = ({
   calibrated,
   baselines,
 }: CaseSetup): TestBench => ({
-  mechanic: mechanicOf({ model, parameters, state: AS_NEW }),
+  faultSimulator: faultSimulatorOf({ model, parameters, state: AS_NEW }),
   traits,
   hoseM,
   nominalVolts,

@@ -15,12 +15,12 @@ import {
 } from './looks';
 import { type Operation, operationKey } from './operation';
 import { type Expected, yesNo } from './outcome';
-import type { Handling, Mechanic, Signature } from './signature';
+import type { Interventions, FaultSimulator, Signature } from './signature';
 import type { Hypothesis } from './hypotheses';
 
 /** The machine on the bench of a case. */
 export interface TestBench {
-  readonly mechanic: Mechanic;
+  readonly faultSimulator: FaultSimulator;
   readonly traits: MachineTraits;
   readonly hoseM: number | null;
   readonly nominalVolts: number;
@@ -61,36 +61,38 @@ const brought = (
 
 const flowOf = (s: Signature, place: 'toolEnd' | 'hoseEnd' | 'inlet', bench: TestBench): Expected =>
   numberOf('flow', {
-    ...brought({ kind: 'flow', place }, [s.air.flowM3s(place), bench.mechanic.sound.air.flowM3s(place)], bench),
+    ...brought({ kind: 'flow', place }, [s.air.flowM3s(place), bench.faultSimulator.sound.air.flowM3s(place)], bench),
     bench,
   });
 
 const nominalSupply = (bench: TestBench): number => {
-  const air = bench.mechanic.suspect.model.stages.find((x) => x.kind === 'fan')?.spec.air;
+  const air = bench.faultSimulator.suspect.model.stages.find((x) => x.kind === 'fan')?.spec.air;
   return air?.form === 'fan' && air.curve.kind === 'pneumatic' ? air.curve.nominalSupplyPa : 0;
 };
 
 const sizeOfFirst = (s: Signature, kind: Fault['kind'], bench: TestBench): number => {
   const fault = s.faults.find((f) => f.kind === kind);
-  return fault ? bench.mechanic.sizeOf(fault) : 1;
+  return fault ? bench.faultSimulator.sizeOf(fault) : 1;
 };
 
-const firstMedium = ({ mechanic }: TestBench): number =>
-  mechanic.suspect.model.stages.findIndex((x) => x.spec.air.form === 'medium');
+const firstMedium = ({ faultSimulator }: TestBench): number =>
+  faultSimulator.suspect.model.stages.findIndex((x) => x.spec.air.form === 'medium');
 
 /** The state of the machine in which a test is read: a part out, a new part in, the cover off. */
-export const handlingOf = (op: Operation, handling: Handling, bench: TestBench): Handling => {
+export const handlingOf = (op: Operation, interventions: Interventions, bench: TestBench): Interventions => {
   if (op.kind === 'takeOut')
-    return handling.out.includes(op.position) ? handling : { ...handling, out: [...handling.out, op.position] };
+    return interventions.out.includes(op.position)
+      ? interventions
+      : { ...interventions, out: [...interventions.out, op.position] };
   if (op.kind === 'swap')
-    return { ...handling, repairs: [...handling.repairs, { kind: 'newPart', position: op.position }] };
-  if (op.kind !== 'lampCoverOff') return handling;
+    return { ...interventions, repairs: [...interventions.repairs, { kind: 'newPart', position: op.position }] };
+  if (op.kind !== 'lampCoverOff') return interventions;
   const before = Array.from({ length: Math.max(0, firstMedium(bench)) }, (_, i) => i);
-  return { ...handling, out: [...new Set([...handling.out, ...before])] };
+  return { ...interventions, out: [...new Set([...interventions.out, ...before])] };
 };
 
 const underNozzle = (s: Signature, bench: TestBench): Expected => {
-  const was = bench.mechanic.sound.air.flowM3s('toolEnd');
+  const was = bench.faultSimulator.sound.air.flowM3s('toolEnd');
   const weak = was > 0 ? 1 - s.air.flowM3s('toolEnd') / was : 0;
   return yesNo(
     'dirtDropped',
@@ -100,7 +102,7 @@ const underNozzle = (s: Signature, bench: TestBench): Expected => {
 };
 
 const throughHose = (s: Signature, bench: TestBench): Expected => {
-  const hose = bench.mechanic.suspect.model.stages.findIndex((x) => x.kind === 'hose' || x.kind === 'duct');
+  const hose = bench.faultSimulator.suspect.model.stages.findIndex((x) => x.kind === 'hose' || x.kind === 'duct');
   return yesNo(
     'blocked',
     'clear',
@@ -129,7 +131,7 @@ const found = (op: Extract<Operation, { kind: 'found' }>, faults: Hypothesis['fa
 
 /** What a test reads on a machine as it stands. */
 export const expectedIn = (op: Operation, s: Signature, bench: TestBench): Expected => {
-  const { sound, suspect } = bench.mechanic;
+  const { sound, suspect } = bench.faultSimulator;
   switch (op.kind) {
     case 'flow':
       return flowOf(s, op.place, bench);
@@ -200,5 +202,5 @@ export const expectedIn = (op: Operation, s: Signature, bench: TestBench): Expec
 export const expectedOf = (
   op: Operation,
   faults: Hypothesis['faults'],
-  { handling, bench }: { readonly handling: Handling; readonly bench: TestBench },
-): Expected => expectedIn(op, bench.mechanic.signature(faults, handlingOf(op, handling, bench)), bench);
+  { interventions, bench }: { readonly interventions: Interventions; readonly bench: TestBench },
+): Expected => expectedIn(op, bench.faultSimulator.signature(faults, handlingOf(op, interventions, bench)), bench);

@@ -1,11 +1,11 @@
 import { ok, type Result } from '../failure/failure';
 import type { Advice } from './closing';
-import { consult, type Progress } from './consult';
+import { evaluateCase, type Progress } from './evaluate-case';
 import { expectedOf } from './expected';
 import { nextOfSchool, type Proposal, type School } from './next-test';
 import { type Operation, OPERATION_FACTS, operationKey, priceOf, sameOperation } from './operation';
 import type { Outcome } from './outcome';
-import { type Case, type FaultProbability, leaning, type Posterior, weigh } from './posterior';
+import { type Case, type FaultProbability, weightOfEvidence, type Posterior, weigh } from './posterior';
 import { curedBy } from './repair';
 import { UNTOUCHED } from './signature';
 
@@ -57,11 +57,11 @@ const toldCause = (
   { c, progress, posterior }: { readonly c: Case; readonly progress: Progress; readonly posterior: Posterior },
   cause: FaultProbability,
 ): ToldCause => {
-  const leanings = progress.evidence.flatMap((evidence, index) =>
-    evidence.struck ? [] : [{ index, by: leaning(c, posterior, { evidence, cause }) }],
+  const weights = progress.evidence.flatMap((evidence, index) =>
+    evidence.struck ? [] : [{ index, by: weightOfEvidence(c, posterior, { evidence, cause }) }],
   );
   const strongest = (sign: 1 | -1) =>
-    leanings
+    weights
       .filter((l) => sign * l.by > SPEAKS)
       .sort((a, b) => sign * (b.by - a.by))
       .slice(0, NAMED)
@@ -70,7 +70,7 @@ const toldCause = (
 };
 
 export const toldTest = (c: Case, proposal: Proposal): ToldTest => {
-  const expected = expectedOf(proposal.operation, [], { handling: UNTOUCHED, bench: c.bench });
+  const expected = expectedOf(proposal.operation, [], { interventions: UNTOUCHED, bench: c.bench });
   return {
     ...proposal,
     exposure: OPERATION_FACTS[proposal.operation.kind].exposure,
@@ -91,10 +91,10 @@ const outcomesOf = (test: ToldTest): readonly Outcome[] =>
       ];
 
 /** Probability of a fault that nothing has taken away yet, at each stage. */
-const suspected = (c: Case, { handling }: Progress, { weights }: Posterior): readonly number[] => {
-  const stages = c.bench.mechanic.suspect.model.stages.map(() => 0);
+const suspected = (c: Case, { interventions }: Progress, { weights }: Posterior): readonly number[] => {
+  const stages = c.bench.faultSimulator.suspect.model.stages.map(() => 0);
   c.hypotheses.forEach(({ faults }, i) => {
-    const left = new Set(faults.filter((f) => !curedBy(handling.repairs, f)).map((f) => f.position));
+    const left = new Set(faults.filter((f) => !curedBy(interventions.repairs, f)).map((f) => f.position));
     for (const position of left) stages[position] = (stages[position] ?? 0) + (weights[i] ?? 0);
   });
   return stages;
@@ -105,11 +105,11 @@ export const meaningsOf = (c: Case, progress: Progress, test: ToldTest): readonl
   outcomesOf(test).map((outcome) => {
     const weighed = weigh(c, [
       ...progress.evidence,
-      { operation: test.operation, outcome, handling: progress.handling, struck: false },
+      { operation: test.operation, outcome, interventions: progress.interventions, struck: false },
     ]);
     return {
       outcome,
-      top: weighed.ok ? (weighed.value.faults.find((f) => !curedBy(progress.handling.repairs, f)) ?? null) : null,
+      top: weighed.ok ? (weighed.value.faults.find((f) => !curedBy(progress.interventions.repairs, f)) ?? null) : null,
     };
   });
 
@@ -123,10 +123,10 @@ const schoolOperation = ({ c, progress, school }: Asked): Operation | null => {
   if (school === 'best') return null;
   const not = [...progress.evidence.filter((e) => !e.struck).map((e) => e.operation), ...progress.skipped];
   return nextOfSchool(school, {
-    model: c.bench.mechanic.suspect.model,
+    model: c.bench.faultSimulator.suspect.model,
     traits: c.bench.traits,
     level: progress.hazard,
-    out: progress.handling.out,
+    out: progress.interventions.out,
     not,
   });
 };
@@ -134,7 +134,7 @@ const schoolOperation = ({ c, progress, school }: Asked): Operation | null => {
 /** Weighs a case and puts it in the form a screen tells it. Errors as `consult`. */
 export const findingsOf = (asked: Asked, told: (share: number) => void = () => undefined): Result<Findings> => {
   const { c, progress } = asked;
-  const said = consult(c, progress, (share) => told(0.8 * share));
+  const said = evaluateCase(c, progress, (share) => told(0.8 * share));
   if (!said.ok) return said;
   const { posterior, advice, ranked, back } = said.value;
   const of = (operation: Operation): ToldTest =>

@@ -48,7 +48,7 @@ const leftOf = (cause: Cause, model: MachineModel, { complaint, back }: Stand): 
 
 /** Losses as the case stands. */
 export const lossesOf = (c: Case, stand: Stand): Losses => {
-  const { model } = c.bench.mechanic.suspect;
+  const { model } = c.bench.faultSimulator.suspect;
   const { complaint, hazard, repairs, back } = stand;
   const cured = (cause: Cause) => curedBy(repairs, cause);
   const matters = (cause: Cause) =>

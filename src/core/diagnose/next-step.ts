@@ -1,6 +1,6 @@
 import { backSinceTrial, type CaseState } from './case-log';
 import type { Advice } from './closing';
-import { measuresNow } from './consult';
+import { measuresNow } from './evaluate-case';
 import type { TestBench } from './expected';
 import { type Operation, sameOperation } from './operation';
 import { type SwapStep, swapStep } from './swap-steps';

@@ -2,10 +2,10 @@ import type { MachineModel } from '../path/machine-path';
 import { type MachineTraits } from './fault';
 import type { DustHazard } from '../dust/level';
 import { type HazardLevel, type Operation, operationKey, priceOf, type TestState } from './operation';
-import { type Column, foresee } from './foresight';
+import { type Column, foresee } from './prediction-cache';
 import type { Case, Posterior } from './posterior';
 import { curedBy } from './repair';
-import type { Handling } from './signature';
+import type { Interventions } from './signature';
 import { lossOf, type Losses } from './loss';
 import { notOffered, standingStages } from './within';
 
@@ -17,7 +17,7 @@ export interface Asking {
   readonly hazard: HazardLevel;
   /** State the machine is in now. */
   readonly state: TestState;
-  readonly handling: Handling;
+  readonly interventions: Interventions;
   /** Tests done, and tests the technician would rather not do. */
   readonly not: readonly Operation[];
 }
@@ -162,7 +162,7 @@ const valueOf = (
   op: Operation,
   { c, kept, asking, losses }: Weighing,
 ): { readonly bits: number; readonly saves: number } => {
-  const shares = sharesOf(foresee(c, op, asking.handling), kept);
+  const shares = sharesOf(foresee(c, op, asking.interventions), kept);
   const outcomes = shares[0]?.length ?? 0;
   const before = new Float64Array(c.causes.length);
   const byOutcome = Array.from({ length: outcomes }, () => new Float64Array(c.causes.length));
@@ -192,7 +192,7 @@ const valueOf = (
 };
 
 /** Taking out or swapping a part that is out, or new already, or whose fault is cured, tells nothing. */
-const possible = (op: Operation, { out, repairs }: Handling): boolean => {
+const possible = (op: Operation, { out, repairs }: Interventions): boolean => {
   if (!('position' in op)) return true;
   if (out.includes(op.position)) return false;
   return (
@@ -213,13 +213,13 @@ export const proposals = (
   const weighing: Weighing = { c, kept: considered(posterior), asking, losses };
   const done = new Set(asking.not.map(operationKey));
   const within = {
-    stages: standingStages(c.bench.mechanic.suspect.model.stages, asking.handling.repairs),
+    stages: standingStages(c.bench.faultSimulator.suspect.model.stages, asking.interventions.repairs),
     traits: c.bench.traits,
     level: asking.hazard,
-    out: asking.handling.out,
+    out: asking.interventions.out,
   };
-  const open = operationsOf(c.bench.mechanic.suspect.model, c.bench.traits).filter(
-    (op) => !done.has(operationKey(op)) && possible(op, asking.handling) && notOffered(op, within) === null,
+  const open = operationsOf(c.bench.faultSimulator.suspect.model, c.bench.traits).filter(
+    (op) => !done.has(operationKey(op)) && possible(op, asking.interventions) && notOffered(op, within) === null,
   );
   return open
     .map((operation): Proposal => ({ operation, minutes: priceOf(operation, asking), ...valueOf(operation, weighing) }))

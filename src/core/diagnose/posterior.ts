@@ -1,18 +1,25 @@
 import { fail, failure, ok, type Result } from '../failure/failure';
 import { type TestBench } from './expected';
 import type { FaultKind } from './fault';
-import { foresee, type Foresight, handlingKey, likelihoodAt, neighboursOf, newForesight } from './foresight';
+import {
+  foresee,
+  type PredictionCache,
+  handlingKey,
+  likelihoodAt,
+  neighboursOf,
+  newForesight,
+} from './prediction-cache';
 import type { Hypothesis } from './hypotheses';
 import { type Operation, operationKey } from './operation';
 import { type Outcome } from './outcome';
-import type { Handling } from './signature';
+import type { Interventions } from './signature';
 
 /** One thing seen, heard or measured. Struck out, it counts for nothing. */
 export interface Evidence {
   readonly operation: Operation;
   readonly outcome: Outcome;
   /** What had been done to the machine by then. */
-  readonly handling: Handling;
+  readonly interventions: Interventions;
   readonly struck: boolean;
 }
 
@@ -32,7 +39,7 @@ export interface Case {
   readonly neighbours: readonly (readonly (readonly [lesser: number, greater: number])[])[];
   /** Logarithms of the likelihoods of evidence already weighed. */
   readonly rows: Map<string, Float64Array>;
-  readonly foresight: Foresight;
+  readonly predictionCache: PredictionCache;
 }
 
 export interface Weighed {
@@ -81,7 +88,7 @@ export const openCase = (bench: TestBench, hypotheses: readonly Hypothesis[]): C
     causesOf,
     neighbours: neighboursOf(hypotheses),
     rows: new Map(),
-    foresight: newForesight(),
+    predictionCache: newForesight(),
   };
 };
 
@@ -91,7 +98,7 @@ export const SHARPNESS = 1.4;
 /** A second look at the same thing is no second witness: it counts this much. */
 const REPEATED = 0.35;
 
-const evidenceKey = (e: Evidence): string => `${operationKey(e.operation)}/${handlingKey(e.handling)}`;
+const evidenceKey = (e: Evidence): string => `${operationKey(e.operation)}/${handlingKey(e.interventions)}`;
 
 const shareOf = (evidence: readonly Evidence[], i: number): number => {
   const e = evidence[i];
@@ -103,7 +110,7 @@ const rowOf = (c: Case, e: Evidence): Float64Array => {
   const key = `${evidenceKey(e)}/${e.outcome.kind === 'number' ? e.outcome.valueSi : e.outcome.word}`;
   const held = c.rows.get(key);
   if (held) return held;
-  const column = foresee(c, e.operation, e.handling);
+  const column = foresee(c, e.operation, e.interventions);
   const row = Float64Array.from(c.hypotheses, (_, index) => Math.log(likelihoodAt(column, index, e.outcome)));
   c.rows.set(key, row);
   return row;
@@ -155,7 +162,7 @@ interface Sums {
 
 const summed = (c: Case, weights: Float64Array): Sums => {
   const [sums, severe] = [new Float64Array(c.causes.length), new Float64Array(c.causes.length)];
-  const stages = c.bench.mechanic.suspect.model.stages.map(() => 0);
+  const stages = c.bench.faultSimulator.suspect.model.stages.map(() => 0);
   let [nothing, pair] = [0, 0];
   c.hypotheses.forEach(({ faults }, i) => {
     const w = weights[i] ?? 0;
@@ -177,7 +184,7 @@ const summed = (c: Case, weights: Float64Array): Sums => {
 };
 
 const knows = (c: Case, { operation }: Evidence): boolean =>
-  !('position' in operation) || c.bench.mechanic.suspect.model.stages[operation.position] !== undefined;
+  !('position' in operation) || c.bench.faultSimulator.suspect.model.stages[operation.position] !== undefined;
 
 const MOST_READING = 1e7;
 
@@ -230,7 +237,7 @@ export const likeliest = (c: Case, { weights }: Posterior, count: number): reado
     .slice(0, count);
 
 /** How far one piece of evidence moved a fault, in nats: above 0 it speaks for it. */
-export const leaning = (
+export const weightOfEvidence = (
   c: Case,
   { weights }: Posterior,
   { evidence, cause }: { readonly evidence: Evidence; readonly cause: Cause },

@@ -21,13 +21,13 @@ export interface Suspect {
 }
 
 /** What was done to the machine by the time it is looked at. */
-export interface Handling {
+export interface Interventions {
   /** Stages out of it. */
   readonly out: readonly number[];
   readonly repairs: readonly Repair[];
 }
 
-export const UNTOUCHED: Handling = { out: [], repairs: [] };
+export const UNTOUCHED: Interventions = { out: [], repairs: [] };
 
 /** A machine in one state of its air, solved where and when asked; 0 where nothing can be solved. */
 export interface Airs {
@@ -138,15 +138,15 @@ export interface Signature {
 }
 
 /** Works out what a machine with faults would read after some handling; states of the air that are alike are solved once. */
-export interface Mechanic {
+export interface FaultSimulator {
   readonly suspect: Suspect;
   readonly sound: Signature;
   /** Size of a fault in its own measure. */
   readonly sizeOf: SizeOf;
-  readonly signature: (faults: readonly Fault[], handling?: Handling) => Signature;
+  readonly signature: (faults: readonly Fault[], interventions?: Interventions) => Signature;
 }
 
-const handled = (state: PathState, { out, repairs }: Handling): PathState => {
+const handled = (state: PathState, { out, repairs }: Interventions): PathState => {
   if (out.length === 0 && !repairs.some((r) => r.kind === 'newPart')) return state;
   const stages = { ...state.stages };
   for (const r of repairs) if (r.kind === 'newPart') stages[r.position] = CLEAN;
@@ -157,7 +157,7 @@ const handled = (state: PathState, { out, repairs }: Handling): PathState => {
 const nothing = (): Airs => ({ flowM3s: () => 0, sealedPa: () => 0, fanFlowM3s: () => 0, dropPa: () => 0 });
 
 /** A mechanic for one machine. A path that cannot be solved reads 0 everywhere. */
-export const mechanicOf = (suspect: Suspect): Mechanic => {
+export const faultSimulatorOf = (suspect: Suspect): FaultSimulator => {
   const { model, parameters, state } = suspect;
   const quick = quickMachine(model, parameters, state);
   const places = placesOf(model);
@@ -169,8 +169,8 @@ export const mechanicOf = (suspect: Suspect): Mechanic => {
   });
   const context = { model, sizeOf };
   const held = new Map<string, Airs>();
-  const signature = (all: readonly Fault[], handling: Handling = UNTOUCHED): Signature => {
-    const { out, repairs } = handling;
+  const signature = (all: readonly Fault[], interventions: Interventions = UNTOUCHED): Signature => {
+    const { out, repairs } = interventions;
     const faults = repairs.length === 0 ? all : all.filter((f) => !curedBy(repairs, f));
     let key = `${out.join()}|`;
     for (const r of repairs) if (r.kind === 'newPart') key += `${r.position},`;
@@ -193,5 +193,8 @@ export const mechanicOf = (suspect: Suspect): Mechanic => {
 };
 
 /** What one faulty machine would read. */
-export const signatureOf = (suspect: Suspect, faults: readonly Fault[], handling: Handling = UNTOUCHED): Signature =>
-  mechanicOf(suspect).signature(faults, handling);
+export const signatureOf = (
+  suspect: Suspect,
+  faults: readonly Fault[],
+  interventions: Interventions = UNTOUCHED,
+): Signature => faultSimulatorOf(suspect).signature(faults, interventions);

@@ -1,14 +1,14 @@
 import { groupsOf } from './groups';
-import { layMachine } from './lay-machine';
+import { insertMachine } from './insert-machine';
 import type { PlanProblem } from './problem';
-import { Room } from './room';
+import { Capacity } from './capacity';
 
 /**
  * No plan costs less than this: every machine planned for itself, as if all minutes and parts were its own. Exact for a
  * machine of up to ten tasks. Source: relaxation of the constraints that machines share.
  */
 export const lowerBound = (problem: PlanProblem): number =>
-  problem.machines.reduce((sum, _, m) => sum + layMachine(groupsOf(problem, m), new Room(problem)).cost, 0);
+  problem.machines.reduce((sum, _, m) => sum + insertMachine(groupsOf(problem, m), new Capacity(problem)).cost, 0);
 
 /** Most plans that are tried one by one. */
 const MOST_TRIED = 20_000_000;

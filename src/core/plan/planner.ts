@@ -1,8 +1,8 @@
 import { groupsOf, type MachineGroups, MOST_ENUMERATED, UNPLACED } from './groups';
 import { costOf } from './cost';
-import { layMachine, type LaidMachine, liftMachine } from './lay-machine';
+import { insertMachine, type PlacedMachine, removeMachine } from './insert-machine';
 import type { PlanDays, PlanProblem } from './problem';
-import { Room } from './room';
+import { Capacity } from './capacity';
 
 /** A plan on its way to a better one. */
 export interface PlanStep {
@@ -30,7 +30,11 @@ const LOOK_PAST = 0.4;
 /** Machines taken out in one round, at most. */
 const OUT_AT_MOST = 5;
 
-const daysOfLaid = (problem: PlanProblem, groups: readonly MachineGroups[], laid: readonly LaidMachine[]): PlanDays => {
+const daysOfLaid = (
+  problem: PlanProblem,
+  groups: readonly MachineGroups[],
+  laid: readonly PlacedMachine[],
+): PlanDays => {
   const days: (number | null)[] = problem.tasks.map(() => null);
   laid.forEach(({ openings }, m) => {
     for (const { bits, day } of openings)
@@ -41,7 +45,7 @@ const daysOfLaid = (problem: PlanProblem, groups: readonly MachineGroups[], laid
   return days;
 };
 
-const totalOf = (laid: readonly LaidMachine[]): number => laid.reduce((sum, l) => sum + l.cost, 0);
+const totalOf = (laid: readonly PlacedMachine[]): number => laid.reduce((sum, l) => sum + l.cost, 0);
 
 const shuffled = (items: readonly number[], random: () => number): readonly number[] => {
   const all = [...items];
@@ -56,11 +60,11 @@ const shuffled = (items: readonly number[], random: () => number): readonly numb
 const NEAR_DAYS = 3;
 
 /** Machines near the same days, or of the same parts, are taken out with one of them: there is something to trade. Now and then any. */
-const related = (seed: number, laid: readonly LaidMachine[], random: () => number): readonly number[] => {
+const related = (seed: number, laid: readonly PlacedMachine[], random: () => number): readonly number[] => {
   const own = laid[seed]?.openings ?? [];
   const parts = new Set(own.flatMap((o) => o.set.parts.map((p) => p.index)));
   const anyone = random() < 0.2;
-  const near = (l: LaidMachine): boolean =>
+  const near = (l: PlacedMachine): boolean =>
     anyone ||
     l.left > 0 ||
     l.openings.some(
@@ -113,11 +117,11 @@ const splitLarge = (problem: PlanProblem): PlanProblem => {
 export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOptions): Generator<PlanStep, PlanStep> {
   const problem = splitLarge(given);
   const groups = problem.machines.map((_, m) => groupsOf(problem, m));
-  const room = new Room(problem);
+  const room = new Capacity(problem);
   // The tightest first: what has the fewest days, then what costs most to get wrong.
   const order = groups.map((_, m) => m).sort((a, b) => fewest(groups[a]) - fewest(groups[b]));
-  const laid: LaidMachine[] = groups.map(() => ({ openings: [], cost: 0, left: 0 }));
-  for (const m of order) laid[m] = layMachine(groups[m] ?? NO_GROUPS, room);
+  const laid: PlacedMachine[] = groups.map(() => ({ openings: [], cost: 0, left: 0 }));
+  for (const m of order) laid[m] = insertMachine(groups[m] ?? NO_GROUPS, room);
   let cost = totalOf(laid);
   let best = { cost, days: daysOfLaid(problem, groups, laid) };
   const told = (round: number): PlanStep => {
@@ -129,9 +133,10 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
   for (let round = 1; round <= rounds && ids.length > 0; round += 1) {
     const out = related(Math.floor(random() * ids.length), laid, random);
     const before = out.map((m) => laid[m]);
-    for (const l of before) if (l) liftMachine(l, room);
+    for (const l of before) if (l) removeMachine(l, room);
     const share = random() * LOOK_PAST;
-    for (const m of shuffled(out, random)) laid[m] = layMachine(groups[m] ?? NO_GROUPS, room, () => random() < share);
+    for (const m of shuffled(out, random))
+      laid[m] = insertMachine(groups[m] ?? NO_GROUPS, room, () => random() < share);
     const after = totalOf(laid);
     // A slightly dearer plan is kept now and then, so that it does not stay in the first valley.
     // In money only: what a task without a day counts must not make room for plans that are simply dear.
@@ -140,7 +145,7 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
     else {
       for (const m of out) {
         const now = laid[m];
-        if (now) liftMachine(now, room);
+        if (now) removeMachine(now, room);
       }
       out.forEach((m, i) => {
         const old = before[i];

@@ -169,7 +169,7 @@ export const jobState = ({ by, procedure, events }: JobRecord): JobState => {
 export const doNotRun = (state: JobState): boolean =>
   state.ended === null && (state.driesUntil !== null || state.open.some((o) => o !== 'inlet'));
 
-/** Why a deed does not fit a job now. */
+/** Why a action does not fit a job now. */
 export type JobRefusal =
   | 'ended'
   | 'notHolder'
@@ -225,7 +225,7 @@ const refuseStep = (
 };
 
 /**
- * Whether a deed fits a job as it stands, by whoever does it: steps in their order, checks answered or left out with a
+ * Whether a action fits a job as it stands, by whoever does it: steps in their order, checks answered or left out with a
  * reason, the end only when all is done, closed and every part has its fate. null when it fits.
  * Source: common practice, no published source.
  */

@@ -34,12 +34,12 @@ export const Causes = ({ findings, setup, state, units, record }: BenchPart) => 
               <span className="leading-tight font-semibold">{sayCause(c, stages)}</span>
               <span className="text-right whitespace-nowrap">
                 <span className="dial text-xl">{sayProbability(c.probability)}</span>
-                {!curedBy(state.progress.handling.repairs, c) && (
+                {!curedBy(state.progress.interventions.repairs, c) && (
                   <span className="soft block text-xs">{likelyWord(c.probability)}</span>
                 )}
               </span>
             </div>
-            {curedBy(state.progress.handling.repairs, c) && <ToneMark tone="good" word="Put right" size={15} />}
+            {curedBy(state.progress.interventions.repairs, c) && <ToneMark tone="good" word="Put right" size={15} />}
             {c.speaksFor.length > 0 && (
               <p className="text-sm">
                 <span className="tone-stop font-semibold">For it: </span>

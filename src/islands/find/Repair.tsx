@@ -1,5 +1,5 @@
 import { ShieldAlert, Wrench } from 'lucide-react';
-import type { CaseDeed } from '@/contracts/find';
+import type { CaseAction } from '@/contracts/find';
 import type { SwapStep } from '@/core/diagnose/swap-steps';
 import { sayCause, sayHowRepair, sayProbability, sayRepair } from '@/messages/find';
 import { REPAIR_FACTS } from '@/core/diagnose/repair';
@@ -168,35 +168,35 @@ const swapWords = (step: Moving, name: (position: number) => string): string => 
   }
 };
 
-const swapDeeds = (
+const swapActions = (
   step: Moving,
   name: (position: number) => string,
-): readonly { readonly label: string; readonly deed: CaseDeed }[] => {
+): readonly { readonly label: string; readonly action: CaseAction }[] => {
   switch (step.kind) {
     case 'fit':
     case 'fitToo':
       return [
         {
           label: `New ${name(step.position)} is in: take 1 from stock`,
-          deed: { kind: 'trialIn', position: step.position },
+          action: { kind: 'trialIn', position: step.position },
         },
       ];
     case 'keep':
       return step.positions.map((position) => ({
         label: `Keep the new ${name(position)}`,
-        deed: { kind: 'trialKeep', position },
+        action: { kind: 'trialKeep', position },
       }));
     case 'putBack':
       return [
         {
           label: `Original ${name(step.position)} is back: return 1 to stock`,
-          deed: { kind: 'trialBack', position: step.position },
+          action: { kind: 'trialBack', position: step.position },
         },
       ];
     case 'putAllBack':
       return step.positions.map((position) => ({
         label: `Original ${name(position)} is back: return 1 to stock`,
-        deed: { kind: 'trialBack', position },
+        action: { kind: 'trialBack', position },
       }));
   }
 };
@@ -207,8 +207,8 @@ export const SwapCard = ({ step, ...p }: BenchPart & { readonly step: SwapStep }
   const { stages } = setup.model;
   const name = (i: number) => stages[i]?.name ?? 'stage';
   const spare = (i: number) => machine.stages[i]?.part ?? null;
-  const button = (label: string, deed: CaseDeed) => (
-    <button key={label} type="button" className="go" disabled={ui.sending} onClick={() => doIt(deed)}>
+  const button = (label: string, action: CaseAction) => (
+    <button key={label} type="button" className="go" disabled={ui.sending} onClick={() => doIt(action)}>
       {label}
     </button>
   );
@@ -233,7 +233,7 @@ export const SwapCard = ({ step, ...p }: BenchPart & { readonly step: SwapStep }
           No spare is kept for it: choose another order of tests, or another test.
         </p>
       ) : (
-        <div className="mt-2 flex flex-wrap gap-1">{swapDeeds(step, name).map((d) => button(d.label, d.deed))}</div>
+        <div className="mt-2 flex flex-wrap gap-1">{swapActions(step, name).map((d) => button(d.label, d.action))}</div>
       )}
       <div className="mt-2 flex flex-wrap gap-1">
         <button

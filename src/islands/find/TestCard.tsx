@@ -101,7 +101,7 @@ const ReadingPad = (p: CardProps) => {
           Record
         </button>
       </div>
-      <FieldProblems id="reading-problems" problems={problemsAt(ui.problems, 'deed')} />
+      <FieldProblems id="reading-problems" problems={problemsAt(ui.problems, 'action')} />
       {good && short && good.outcome.kind === 'number' && short.outcome.kind === 'number' && (
         <dl className="soft mt-1 grid gap-x-4 text-sm sm:grid-cols-2">
           <div>

@@ -1,6 +1,6 @@
 import { TriangleAlert } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useReducer } from 'react';
-import type { CaseDeed, OpenCaseReply } from '@/contracts/find';
+import type { CaseAction, OpenCaseReply } from '@/contracts/find';
 import type { PathView } from '@/core/calibrate/path-view';
 import { type CaseRecord, caseState } from '@/core/diagnose/case-log';
 import { nextStep, type WhyThisTest } from '@/core/diagnose/next-step';
@@ -106,7 +106,7 @@ const Banners = (p: BenchPart) => {
   const { state, setup, findings, units, ui, doIt, machine } = p;
   const { stages } = setup.model;
   const clash = contradictionText(findings, state.progress.evidence, { stages, units });
-  const { out } = state.progress.handling;
+  const { out } = state.progress.interventions;
   return (
     <>
       {clash && (
@@ -181,7 +181,7 @@ const CaseBench = (p: CaseBenchProps) => {
   const record = reply.record ?? p.record;
   const state = useMemo(() => caseState(record), [record]);
   const { findings, share, problems } = useFindings(p.setup, state, record.words);
-  const act = useCallback((deed: CaseDeed) => void doIt(deed, ui.by), [doIt, ui.by]);
+  const act = useCallback((action: CaseAction) => void doIt(action, ui.by), [doIt, ui.by]);
   useEffect(() => {
     document.documentElement.dataset['find'] = findings && share >= 1 && !ui.sending ? 'ready' : 'busy';
   }, [findings, share, ui.sending]);

@@ -1,5 +1,5 @@
 import type { Dispatch } from 'react';
-import type { CaseDeed, OpenCaseReply } from '@/contracts/find';
+import type { CaseAction, OpenCaseReply } from '@/contracts/find';
 import type { CaseRecord, CaseState } from '@/core/diagnose/case-log';
 import type { CaseSetup } from '@/core/diagnose/case-setup';
 import type { Machine } from '@/core/machine/machine';
@@ -18,7 +18,7 @@ export interface BenchPart {
   readonly units: UnitSystem;
   readonly ui: FindState;
   readonly dispatch: Dispatch<FindAction>;
-  readonly doIt: (deed: CaseDeed) => void;
+  readonly doIt: (action: CaseAction) => void;
   /** How often each root cause was the answer before, by "kind position". */
   readonly before: Readonly<Record<string, number>>;
 }

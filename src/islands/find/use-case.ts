@@ -1,5 +1,5 @@
 import { useCallback, useState } from 'react';
-import { type CaseDeed, OpenCaseReply } from '@/contracts/find';
+import { type CaseAction, OpenCaseReply } from '@/contracts/find';
 import { setChoice } from '@/ui/cookies';
 import { loadAnew, shownIsOld } from '@/ui/load-anew';
 import { usePostOnce } from '@/ui/use-post-once';
@@ -7,28 +7,28 @@ import type { FindAction } from './state';
 
 export interface CaseUse {
   readonly reply: OpenCaseReply;
-  /** Records one deed and loads the case anew; true when it was taken. */
-  readonly doIt: (deed: CaseDeed, by: string) => Promise<boolean>;
+  /** Records one action and loads the case anew; true when it was taken. */
+  readonly doIt: (action: CaseAction, by: string) => Promise<boolean>;
 }
 
-/** The open case, its deeds posted one by one and its log loaded anew after each. */
+/** The open case, its actions posted one by one and its log loaded anew after each. */
 export const useCase = (tag: string, first: OpenCaseReply, dispatch: (action: FindAction) => void): CaseUse => {
   const [reply, setReply] = useState(first);
   const base = `/api/machines/${encodeURIComponent(tag)}/cases`;
   const caseId = reply.record?.id ?? 0;
   const post = usePostOnce();
   const doIt = useCallback(
-    async (deed: CaseDeed, by: string): Promise<boolean> => {
+    async (action: CaseAction, by: string): Promise<boolean> => {
       dispatch({ type: 'sending' });
       const initials = by.trim().toUpperCase();
-      const posted = await post(`${base}/deeds`, { by: initials, caseId, deed });
+      const posted = await post(`${base}/actions`, { by: initials, caseId, action });
       if (!posted) return false;
       if (!posted.ok) {
         dispatch({ type: 'refused', problems: posted.problems });
         return false;
       }
       setChoice('mw_by', initials);
-      if (deed.kind === 'close' || deed.kind === 'handOn') {
+      if (action.kind === 'close' || action.kind === 'handOn') {
         window.location.assign(`/m/${encodeURIComponent(tag)}/cases/${caseId}`);
         return true;
       }

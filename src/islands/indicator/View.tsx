@@ -177,7 +177,7 @@ const Verdict = ({ verdict, caseId, kept, by, setBy, keep }: VerdictProps) => (
   </div>
 );
 
-const seenDeed = (verdict: VerdictProps['verdict']) => ({
+const seenAction = (verdict: VerdictProps['verdict']) => ({
   kind: 'saw',
   operation: { kind: 'disc' },
   seen: { kind: 'word', word: verdict === 'good' ? 'good' : 'bad' },
@@ -208,11 +208,11 @@ export const IndicatorCheck = ({ tag, boreM, selectorM, hasLamp, filters, caseId
   const keep = async () => {
     if (!verdict || caseId === null || kept !== 'no') return;
     setKept('going');
-    const posted = await postAction(`/api/machines/${encodeURIComponent(tag)}/cases/deeds`, {
+    const posted = await postAction(`/api/machines/${encodeURIComponent(tag)}/cases/actions`, {
       clientId: newClientId(),
       by: initials.trim().toUpperCase(),
       caseId,
-      deed: seenDeed(verdict),
+      action: seenAction(verdict),
     });
     setKept(posted.ok ? 'yes' : 'no');
     setProblems(posted.ok ? [] : posted.problems);

@@ -19,7 +19,7 @@ const useKeys = ({ state, act, sending, keysOn }: PlayerProps): void => {
       if (!keysOn || sending || typing || event.ctrlKey || event.metaKey || event.altKey) return;
       const step = state.steps[state.at];
       const plain = step && step.check === undefined && step.key !== 'integrityTest';
-      const deed: JobEvent | null =
+      const action: JobEvent | null =
         step?.check && event.key === 'y'
           ? { kind: 'answered', step: state.at, right: true, note: '' }
           : step?.check && !PROOF_CHECKS.has(step.check) && event.key === 'n'
@@ -29,9 +29,9 @@ const useKeys = ({ state, act, sending, keysOn }: PlayerProps): void => {
               : event.key === 'b' && state.at > 0
                 ? { kind: 'back', step: state.at - 1 }
                 : null;
-      if (!deed) return;
+      if (!action) return;
       event.preventDefault();
-      act(deed);
+      act(action);
     };
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);

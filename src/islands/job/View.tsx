@@ -36,7 +36,7 @@ interface JobProps {
 const saysOf = ({ record, changeIds, integrity }: OpenJobReply): string =>
   JSON.stringify([record ? doNotRun(jobState(record)) : null, changeIds, integrity]);
 
-/** The job as the server has it, asked anew after each deed; `reload` answers false when the page itself is on its way. */
+/** The job as the server has it, asked anew after each action; `reload` answers false when the page itself is on its way. */
 const useJob = (tag: string, first: OpenJobReply) => {
   const [reply, setReply] = useState(first);
   const base = `/api/machines/${encodeURIComponent(tag)}/jobs`;
@@ -69,7 +69,7 @@ const JobBench = (p: JobProps & { readonly first: JobRecord }) => {
   const act = async (event: JobEvent, partCode = '') => {
     const initials = by.trim().toUpperCase();
     setSending(true);
-    const posted = await post(`${base}/deeds`, { by: initials, jobId: record.id, event, partCode });
+    const posted = await post(`${base}/actions`, { by: initials, jobId: record.id, event, partCode });
     if (!posted) return;
     if (posted.ok) {
       setChoice('mw_by', initials);
@@ -91,7 +91,7 @@ const JobBench = (p: JobProps & { readonly first: JobRecord }) => {
   const openings = sayOpenings(state.open);
   return (
     <div>
-      <AirPathStrip compact bare view={p.view} units={p.units} machine={machine} due={p.due} openStageId={stage} />
+      <AirPathStrip compact pathOnly view={p.view} units={p.units} machine={machine} due={p.due} openStageId={stage} />
       <AirBand
         air={airNow({ stages: machine.stages, run, open: state.open, at: position < 0 ? null : position })}
         names={machine.stages.map((s) => s.name)}

@@ -64,7 +64,7 @@ const Readings = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => 
     <ol className="flex min-h-11 flex-wrap gap-1" aria-label="Readings">
       {readings.map((r, i) => {
         const struck = r.struckBecause !== null;
-        const bare = `${slotMark(state, r)}${/[a-z"'%]/i.test(r.typed) ? r.typed : `${r.typed} ${prettyUnit(r.unit)}`}${HOW_MARK[r.how]}`;
+        const reading = `${slotMark(state, r)}${/[a-z"'%]/i.test(r.typed) ? r.typed : `${r.typed} ${prettyUnit(r.unit)}`}${HOW_MARK[r.how]}`;
         return (
           // A reading has no identity but its place in the series.
           <li key={i}>
@@ -73,13 +73,13 @@ const Readings = ({ state, dispatch }: Pick<PadProps, 'state' | 'dispatch'>) => 
               className={`choice dial min-w-16 text-center font-medium ${struck ? 'line-through opacity-75' : ''}`}
               aria-label={
                 struck
-                  ? `Reading ${i + 1}, ${bare}, struck out: ${r.struckBecause}. Count it again`
-                  : `Reading ${i + 1}, ${bare}. Strike it out`
+                  ? `Reading ${i + 1}, ${reading}, struck out: ${r.struckBecause}. Count it again`
+                  : `Reading ${i + 1}, ${reading}. Strike it out`
               }
               title={struck ? `${r.struckBecause}: tap to count it again` : 'Tap to strike it out'}
               onClick={() => dispatch({ type: 'strike', index: i, because: struck ? null : STRIKE_REASONS[0] })}
             >
-              {bare}
+              {reading}
             </button>
           </li>
         );

@@ -1,8 +1,8 @@
-import type { CaseDeed, CaseDeedBody, OpenCaseBody } from '@/contracts/find';
+import type { CaseAction, CaseActionBody, OpenCaseBody } from '@/contracts/find';
 import { benchOf, caseOfSetup } from '@/core/diagnose/case-setup';
 import { type CaseEvent, type CaseState, type Snapshot } from '@/core/diagnose/case-log';
 import { openReasons } from '@/core/diagnose/closing';
-import { measuresNow } from '@/core/diagnose/consult';
+import { measuresNow } from '@/core/diagnose/evaluate-case';
 import { expectedOf, type TestBench } from '@/core/diagnose/expected';
 import { operationsOf } from '@/core/diagnose/next-test';
 import { notOffered, standingStages } from '@/core/diagnose/within';
@@ -77,26 +77,26 @@ interface Doing {
 
 const stageAt = ({ stages }: Doing, position: number): Result<Stage> => {
   const stage = stages[position];
-  return stage ? ok(stage) : fail(failure('stage.unknown', 'deed.position', { tag: 'This machine' }));
+  return stage ? ok(stage) : fail(failure('stage.unknown', 'action.position', { tag: 'This machine' }));
 };
 
 const readSeen = (
   operation: Operation,
-  seen: Extract<CaseDeed, { kind: 'saw' }>['seen'],
+  seen: Extract<CaseAction, { kind: 'saw' }>['seen'],
   bench: TestBench,
 ): Result<{ readonly outcome: Outcome; readonly typed: string }> => {
   const kind = QUANTITY_OF[operation.kind];
   if (kind === undefined) {
-    if (seen.kind !== 'word') return fail(failure('detail.word', 'deed.seen'));
-    const expected = expectedOf(operation, [], { handling: UNTOUCHED, bench });
+    if (seen.kind !== 'word') return fail(failure('detail.word', 'action.seen'));
+    const expected = expectedOf(operation, [], { interventions: UNTOUCHED, bench });
     // "Something else" is kept in the log and weighs nothing.
     const known = expected.kind === 'words' && (seen.word in expected.words || seen.word === 'other');
     return known
       ? ok({ outcome: { kind: 'word', word: seen.word }, typed: '' })
-      : fail(failure('case.no-word', 'deed.seen'));
+      : fail(failure('case.no-word', 'action.seen'));
   }
-  if (seen.kind !== 'typed') return fail(failure('readings.none', 'deed.seen'));
-  const read = at('deed.seen', parseQuantity(seen.typed, kind, seen.unit));
+  if (seen.kind !== 'typed') return fail(failure('readings.none', 'action.seen'));
+  const read = at('action.seen', parseQuantity(seen.typed, kind, seen.unit));
   if (!read.ok) return read;
   const valueSi = kind === 'pressure' ? Math.abs(read.value.valueSi) : read.value.valueSi;
   return ok({
@@ -108,33 +108,33 @@ const readSeen = (
 /** A test this machine's path has, and its dust allows as it stands now. */
 const offered = ({ page, state }: Doing, operation: Operation): Result<true> => {
   const { model, traits } = page.setup;
-  const { handling, hazard } = state.progress;
+  const { interventions, hazard } = state.progress;
   if (!operationsOf(model, traits).some((op) => sameOperation(op, operation))) return ok(true);
   // A part that is put out already was taken out in its own time: the reading with it out is refused all the same.
   const because = notOffered(operation, {
-    stages: standingStages(model.stages, handling.repairs),
+    stages: standingStages(model.stages, interventions.repairs),
     traits,
     level: hazard,
-    out: handling.out,
+    out: interventions.out,
   });
-  return because ? fail(failure('case.not-offered', 'deed.operation', { because })) : ok(true);
+  return because ? fail(failure('case.not-offered', 'action.operation', { because })) : ok(true);
 };
 
-const saw = (d: Doing, deed: Extract<CaseDeed, { kind: 'saw' }>): Result<readonly CaseEvent[]> => {
-  // A trial part and what is found at a repair have deeds of their own, which move shelf and machine with them.
-  if (deed.operation.kind === 'swap' || deed.operation.kind === 'found')
-    return fail(failure('case.trial', 'deed.operation'));
-  if ('position' in deed.operation) {
-    const stage = stageAt(d, deed.operation.position);
+const saw = (d: Doing, action: Extract<CaseAction, { kind: 'saw' }>): Result<readonly CaseEvent[]> => {
+  // A trial part and what is found at a repair have actions of their own, which move shelf and machine with them.
+  if (action.operation.kind === 'swap' || action.operation.kind === 'found')
+    return fail(failure('case.trial', 'action.operation'));
+  if ('position' in action.operation) {
+    const stage = stageAt(d, action.operation.position);
     if (!stage.ok) return stage;
   }
-  const allowed = offered(d, deed.operation);
+  const allowed = offered(d, action.operation);
   if (!allowed.ok) return allowed;
-  const read = readSeen(deed.operation, deed.seen, d.bench);
+  const read = readSeen(action.operation, action.seen, d.bench);
   if (!read.ok) return read;
-  const event: CaseEvent = { kind: 'saw', operation: deed.operation, ...read.value, note: deed.note };
-  if (deed.correctsEventId === null) return ok([event]);
-  const struck = strike(d, { eventId: deed.correctsEventId, because: 'corrected' });
+  const event: CaseEvent = { kind: 'saw', operation: action.operation, ...read.value, note: action.note };
+  if (action.correctsEventId === null) return ok([event]);
+  const struck = strike(d, { eventId: action.correctsEventId, because: 'corrected' });
   return struck.ok ? ok([...struck.value, event]) : struck;
 };
 
@@ -146,20 +146,20 @@ const strike = (
   const held = state.progress.evidence[index];
   return held && !held.struck
     ? ok([{ kind: 'struck', eventId, because }])
-    : fail(failure('case.event-unknown', 'deed.eventId'));
+    : fail(failure('case.event-unknown', 'action.eventId'));
 };
 
 /** A new part goes in on trial, or comes back: the ledger moves with it. */
 const trial = async (
   d: Doing,
-  deed: Extract<CaseDeed, { kind: 'trialIn' | 'trialBack' }>,
+  action: Extract<CaseAction, { kind: 'trialIn' | 'trialBack' }>,
 ): Promise<Result<readonly CaseEvent[]>> => {
-  const stage = stageAt(d, deed.position);
+  const stage = stageAt(d, action.position);
   if (!stage.ok) return stage;
-  const inNow = d.state.trials.includes(deed.position);
-  if (inNow !== (deed.kind === 'trialBack')) return fail(failure('case.trial', 'deed.position'));
-  if (!stage.value.part) return fail(failure('case.no-part', 'deed.position', { stage: stage.value.name }));
-  const back = deed.kind === 'trialBack';
+  const inNow = d.state.trials.includes(action.position);
+  if (inNow !== (action.kind === 'trialBack')) return fail(failure('case.trial', 'action.position'));
+  if (!stage.value.part) return fail(failure('case.no-part', 'action.position', { stage: stage.value.name }));
+  const back = action.kind === 'trialBack';
   const note = back ? 'proved nothing, returned unspoilt' : 'on trial, the old one held';
   await insertMovement(d.tx, {
     partId: stage.value.part.id,
@@ -170,14 +170,14 @@ const trial = async (
     of: { kind: 'case', id: d.caseId },
     note,
   });
-  return ok([{ kind: deed.kind, position: deed.position }]);
+  return ok([{ kind: action.kind, position: action.position }]);
 };
 
 /** The trial part stays: the change is recorded now; the part left the shelf when it went in. */
 const keepTrial = async (d: Doing, position: number): Promise<Result<readonly CaseEvent[]>> => {
   const stage = stageAt(d, position);
   if (!stage.ok) return stage;
-  if (!d.state.trials.includes(position)) return fail(failure('case.trial', 'deed.position'));
+  if (!d.state.trials.includes(position)) return fail(failure('case.trial', 'action.position'));
   const changeId = await insertChange(d.tx, {
     machineId: d.machineId,
     stageId: stage.value.id,
@@ -196,15 +196,20 @@ const keepTrial = async (d: Doing, position: number): Promise<Result<readonly Ca
   return ok([{ kind: 'trialKept', position, changeId }]);
 };
 
-const repair = async (d: Doing, deed: Extract<CaseDeed, { kind: 'repair' }>): Promise<Result<readonly CaseEvent[]>> => {
-  const stage = stageAt(d, deed.repair.position);
+const repair = async (
+  d: Doing,
+  action: Extract<CaseAction, { kind: 'repair' }>,
+): Promise<Result<readonly CaseEvent[]>> => {
+  const stage = stageAt(d, action.repair.position);
   if (!stage.ok) return stage;
-  if (deed.changeId !== null) {
+  if (action.changeId !== null) {
     const changes = standing(await loadChanges(d.tx, d.timeZone, d.machineId));
-    if (!changes.some((c) => c.id === deed.changeId && c.stageId === stage.value.id && c.performedAt >= d.openedAt))
-      return fail(failure('case.change', 'deed.changeId'));
+    if (!changes.some((c) => c.id === action.changeId && c.stageId === stage.value.id && c.performedAt >= d.openedAt))
+      return fail(failure('case.change', 'action.changeId'));
   }
-  return ok([{ kind: 'repaired', repair: deed.repair, fault: deed.fault, found: deed.found, changeId: deed.changeId }]);
+  return ok([
+    { kind: 'repaired', repair: action.repair, fault: action.fault, found: action.found, changeId: action.changeId },
+  ]);
 };
 
 type CauseOfCase = Extract<CaseEvent, { kind: 'closed' }>['root'];
@@ -232,55 +237,61 @@ const cameBack = ({ page }: Doing, root: CauseOfCase): boolean =>
     ),
   );
 
-const close = (d: Doing, deed: Extract<CaseDeed, { kind: 'close' }>): Result<readonly CaseEvent[]> => {
+const close = (d: Doing, action: Extract<CaseAction, { kind: 'close' }>): Result<readonly CaseEvent[]> => {
   const { progress, trials } = d.state;
   const { back } = measuresNow(d.bench, progress);
-  const { out } = progress.handling;
+  const { out } = progress.interventions;
   const reasons = [
     ...openReasons({
       complaintBack: back,
-      rootCause: deed.rootCause,
+      rootCause: action.rootCause,
       leftOut: out.length,
       recordedMissing: out.filter((p) => d.stages[p]?.missing).length,
     }),
     ...(trials.length > 0 ? ['trialOpen'] : []),
-    ...(cameBack(d, deed.root) && deed.followUp === '' ? ['noFollowUp'] : []),
+    ...(cameBack(d, action.root) && action.followUp === '' ? ['noFollowUp'] : []),
   ];
-  if (reasons.length > 0) return fail(failure('case.not-done', 'deed', { reasons: reasons.join(' ') }));
+  if (reasons.length > 0) return fail(failure('case.not-done', 'action', { reasons: reasons.join(' ') }));
   return ok([
-    { kind: 'closed', rootCause: deed.rootCause, root: deed.root, followUp: deed.followUp, snapshot: snapshotOf(d) },
+    {
+      kind: 'closed',
+      rootCause: action.rootCause,
+      root: action.root,
+      followUp: action.followUp,
+      snapshot: snapshotOf(d),
+    },
   ]);
 };
 
-const eventsOf = async (d: Doing, deed: CaseDeed): Promise<Result<readonly CaseEvent[]>> => {
-  switch (deed.kind) {
+const eventsOf = async (d: Doing, action: CaseAction): Promise<Result<readonly CaseEvent[]>> => {
+  switch (action.kind) {
     case 'saw':
-      return saw(d, deed);
+      return saw(d, action);
     case 'strike':
-      return strike(d, deed);
+      return strike(d, action);
     case 'skip':
-      return ok([{ kind: 'skipped', operation: deed.operation }]);
+      return ok([{ kind: 'skipped', operation: action.operation }]);
     case 'school':
-      return deed.school === 'takeOut' && d.state.progress.hazard !== 'plain'
-        ? fail(failure('case.take-out', 'deed.school'))
-        : ok([{ kind: 'school', school: deed.school }]);
+      return action.school === 'takeOut' && d.state.progress.hazard !== 'plain'
+        ? fail(failure('case.take-out', 'action.school'))
+        : ok([{ kind: 'school', school: action.school }]);
     case 'putBack':
-      return d.state.progress.handling.out.includes(deed.position)
-        ? ok([{ kind: 'putBack', position: deed.position }])
-        : fail(failure('case.not-out', 'deed.position'));
+      return d.state.progress.interventions.out.includes(action.position)
+        ? ok([{ kind: 'putBack', position: action.position }])
+        : fail(failure('case.not-out', 'action.position'));
     case 'trialIn':
     case 'trialBack':
-      return trial(d, deed);
+      return trial(d, action);
     case 'trialKeep':
-      return keepTrial(d, deed.position);
+      return keepTrial(d, action.position);
     case 'repair':
-      return repair(d, deed);
+      return repair(d, action);
     case 'close':
-      return close(d, deed);
+      return close(d, action);
     case 'handOn':
       return d.state.trials.length > 0
-        ? fail(failure('case.not-done', 'deed', { reasons: 'trialOpen' }))
-        : ok([{ kind: 'handedOn', because: deed.because, snapshot: snapshotOf(d) }]);
+        ? fail(failure('case.not-done', 'action', { reasons: 'trialOpen' }))
+        : ok([{ kind: 'handedOn', because: action.because, snapshot: snapshotOf(d) }]);
   }
 };
 
@@ -315,7 +326,7 @@ const bookOpenings = async (
 export const doInCase = async (
   { db, now }: Context,
   tag: string,
-  body: CaseDeedBody,
+  body: CaseActionBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const moment = now();
   return runOnce(db, { kind: `case ${tag}`, body, at: moment }, async (tx) => {
@@ -327,7 +338,7 @@ export const doInCase = async (
       return fail(failure(earlier.some((c) => c.id === body.caseId) ? 'case.ended' : 'case.unknown', 'caseId'));
     const refused = refusedBy(machine);
     // What only others may open is closed or handed on, and nothing else.
-    if (refused && body.deed.kind !== 'handOn') return refused;
+    if (refused && body.action.kind !== 'handOn') return refused;
     const { timeZone } = await loadSite(tx);
     const doing: Doing = {
       tx,
@@ -344,7 +355,7 @@ export const doInCase = async (
       bench: benchOf(found.page.setup),
       timeZone,
     };
-    const events = await eventsOf(doing, body.deed);
+    const events = await eventsOf(doing, body.action);
     if (!events.ok) return events;
     await bookOpenings(doing, events.value);
     let id = 0;

@@ -1,4 +1,4 @@
-import { type JobDeedBody, OpenJobReply, type QuickJobBody } from '@/contracts/job';
+import { type JobActionBody, OpenJobReply, type QuickJobBody } from '@/contracts/job';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { integrityStanding } from '@/core/machine/integrity';
 import type { Machine } from '@/core/machine/machine';
@@ -53,7 +53,7 @@ const untested = ({ machine, record }: Booking, step: number): Result<true> => {
 /** The pack in the hand is the one this stage takes, if its code was read. */
 const wrongPack = (
   { machine, record }: Booking,
-  { event, partCode }: Pick<JobDeedBody, 'event' | 'partCode'>,
+  { event, partCode }: Pick<JobActionBody, 'event' | 'partCode'>,
 ): Result<true> => {
   const step = event.kind === 'did' ? jobState(record).steps[event.step] : undefined;
   const stage = step?.moves === 'takeNew' ? stageOfJob(record, machine, step.stage) : null;
@@ -63,8 +63,8 @@ const wrongPack = (
   );
 };
 
-/** One deed inside a transaction: whether it fits, what it moves, and its line in the log. */
-const deed = async (b: Booking, event: JobEvent, partCode: string): Promise<Result<JobRecord>> => {
+/** One action inside a transaction: whether it fits, what it moves, and its line in the log. */
+const action = async (b: Booking, event: JobEvent, partCode: string): Promise<Result<JobRecord>> => {
   const why = refuseJobEvent(b.record, { by: b.by, event, at: b.at });
   if (why) return fail(failure('job.refused', 'event', { why }));
   const pack = wrongPack(b, { event, partCode });
@@ -102,14 +102,14 @@ const findJob = async (
 export const doInJob = async (
   { db, now }: Context,
   tag: string,
-  body: JobDeedBody,
+  body: JobActionBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const moment = now();
   return runOnce(db, { kind: `job ${tag}`, body, at: moment }, async (tx) => {
     const found = await findJob(tx, tag, body.jobId);
     if (!found.ok) return found;
     const at = notBefore(found.value.record, moment);
-    const done = await deed({ tx, ...found.value, at, by: body.by }, body.event, body.partCode);
+    const done = await action({ tx, ...found.value, at, by: body.by }, body.event, body.partCode);
     return done.ok ? ok({ id: done.value.events.at(-1)?.id ?? 0 }) : done;
   });
 };
@@ -152,7 +152,7 @@ export const quickJob = async (
     if (!events.ok) return events;
     let { record } = opened.value;
     for (const event of [...events.value, { kind: 'finished', wasteKg: body.wasteKg } as const]) {
-      const done = await deed({ tx, machine: opened.value.machine, record, at, by }, event, '');
+      const done = await action({ tx, machine: opened.value.machine, record, at, by }, event, '');
       if (!done.ok) return done;
       record = done.value;
     }

@@ -15,7 +15,7 @@ import { loadSite } from '../repositories/site';
 import { insertMovement } from '../repositories/stock';
 import { loadTests } from '../repositories/tests';
 
-/** What a deed of a job moves in stock and file. */
+/** What a action of a job moves in stock and file. */
 export interface Booking {
   readonly tx: Db;
   readonly machine: Machine;

@@ -23,7 +23,7 @@ const same = (a: DustStatement, b: DustStatement): boolean =>
   JSON.stringify([a.confirmed, a.denied, a.answers, a.own, a.lowerBecause]) ===
   JSON.stringify([b.confirmed, b.denied, b.answers, b.own, b.lowerBecause]);
 
-interface Said {
+interface Statement {
   readonly statement: DustStatement;
   readonly by: string;
   readonly at: string;
@@ -37,7 +37,7 @@ interface Said {
 export const keepStatement = async (
   tx: Db,
   machine: Machine,
-  { statement, by, at, since = null }: Said,
+  { statement, by, at, since = null }: Statement,
 ): Promise<Result<Machine>> => {
   const standing = assessDust(await loadRegister(tx), statement);
   if (standing.toConfirm.length > 0) {
@@ -81,7 +81,7 @@ export const stateDust = async (
 export const stateBefore = async (
   tx: Db,
   machine: Machine,
-  said: Said,
+  said: Statement,
 ): Promise<Result<Machine> & { readonly keep?: true }> => {
   const kept = await keepStatement(tx, machine, said);
   if (!kept.ok) return kept;

@@ -21,7 +21,7 @@ export interface StairsProps {
   /** Low, and without its sentences: where the work below needs the room. */
   readonly compact?: boolean;
   /** The page says itself what the drawing rests on. */
-  readonly hush?: boolean;
+  readonly hideBasis?: boolean;
 }
 
 /** A step that has grown by this share of the lift is the one to speak of. */
@@ -125,7 +125,7 @@ interface DrawnProps extends StairsProps {
 }
 
 /** The staircase under a strip, and the handles of what-if. */
-const Drawn = ({ view, units, compact = false, hush = false, lines: { asNew, now } }: DrawnProps) => {
+const Drawn = ({ view, units, compact = false, hideBasis = false, lines: { asNew, now } }: DrawnProps) => {
   const [on, setOn] = useState(false);
   const [looked, setLooked] = useState<number | null>(null);
   const { state, dispatch, stairs, failed } = useWhatIf(view, on);
@@ -187,7 +187,7 @@ const Drawn = ({ view, units, compact = false, hush = false, lines: { asNew, now
       {on && failed && (
         <p className="tone-watch py-1 font-bold">No working point for this: the last valid one is shown.</p>
       )}
-      {!compact && !hush && (
+      {!compact && !hideBasis && (
         <details className="text-sm">
           <summary className="min-h-8 cursor-pointer">
             <ToneMark tone={basis.tone} word={basis.mark} size={15} /> {basis.sentence}

@@ -25,9 +25,9 @@ interface StripProps {
   /** Remaining life of each stage as a range, by its number; shown instead of the day. */
   readonly ranges?: Readonly<Record<number, string>> | undefined;
   /** The path alone, without its staircase. */
-  readonly bare?: boolean;
+  readonly pathOnly?: boolean;
   /** The page says itself what the staircase rests on. */
-  readonly hush?: boolean;
+  readonly hideBasis?: boolean;
   /** How strongly each stage is suspected, by position, 0 to 1; shown instead of its life. */
   readonly suspicion?: readonly number[] | undefined;
 }
@@ -129,8 +129,8 @@ export const AirPathStrip = ({
   view,
   units,
   compact = false,
-  hush = false,
-  bare = false,
+  hideBasis = false,
+  pathOnly = false,
   ranges,
   suspicion,
 }: StripProps) => {
@@ -162,7 +162,7 @@ export const AirPathStrip = ({
           <span className="hidden sm:inline">pressure side: a leak blows dust </span>→ room
         </span>
       </div>
-      {!bare && <Stairs view={view} units={units} compact={compact} hush={hush} />}
+      {!pathOnly && <Stairs view={view} units={units} compact={compact} hideBasis={hideBasis} />}
     </section>
   );
 };

@@ -1,5 +1,5 @@
 import { complaintFactor } from '@/core/diagnose/complaint';
-import { consult, type Progress } from '@/core/diagnose/consult';
+import { evaluateCase, type Progress } from '@/core/diagnose/evaluate-case';
 import { faultPlaces } from '@/core/diagnose/fault';
 import { hypothesesOf } from '@/core/diagnose/hypotheses';
 import { needlessMinutes } from '@/core/diagnose/loss';
@@ -7,7 +7,7 @@ import { type Operation, OPERATION_FACTS, type TestState } from '@/core/diagnose
 import { openCase, type Case, type Evidence } from '@/core/diagnose/posterior';
 import { cures, leavesOpen, type Repair } from '@/core/diagnose/repair';
 import { recordFactor } from '@/core/diagnose/record-prior';
-import { mechanicOf, UNTOUCHED, type Handling } from '@/core/diagnose/signature';
+import { faultSimulatorOf, UNTOUCHED, type Interventions } from '@/core/diagnose/signature';
 import { priceOf } from '@/core/diagnose/operation';
 import { CLEAN_STATE } from '../../support/machines';
 import { left, watch } from './watch';
@@ -34,14 +34,14 @@ export interface Walk {
 
 export const caseOf = (c: TrueCase): Case => {
   const { model, parameters, calibrated, baselines } = c.machine.known;
-  const mechanic = mechanicOf({ model, parameters, state: CLEAN_STATE });
+  const faultSimulator = faultSimulatorOf({ model, parameters, state: CLEAN_STATE });
   const [said, recorded] = [
     complaintFactor(c.complaint, model),
     recordFactor(c.record, (i) => model.stages[i]?.spec.air.form === 'medium'),
   ];
   const places = faultPlaces(model, c.traits);
   return openCase(
-    { mechanic, traits: c.traits, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated, baselines },
+    { faultSimulator, traits: c.traits, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated, baselines },
     hypothesesOf(places, { record: recorded, complaint: said }),
   );
 };
@@ -56,7 +56,7 @@ export const engineWalk = (c: TrueCase): Walk => {
   const opened = performance.now();
   const held = caseOf(c);
   let [price, tests, state] = [0, 0, 'off' as TestState];
-  let handling: Handling = UNTOUCHED;
+  let interventions: Interventions = UNTOUCHED;
   let evidence: readonly Evidence[] = [];
   let escalated = false;
   let first: Walk['first'] | null = null;
@@ -68,11 +68,18 @@ export const engineWalk = (c: TrueCase): Walk => {
     f !== undefined && c.faults.some((t) => t.kind === f.kind && t.position === f.position);
   const nothingTrue = c.faults.length === 0;
   let openMs = 0;
-  let last = null as ReturnType<typeof consult> | null;
+  let last = null as ReturnType<typeof evaluateCase> | null;
   for (let i = 0; i < MOST_STEPS; i += 1) {
-    const progress: Progress = { complaint: c.complaint, hazard: c.hazard, state, handling, evidence, skipped: [] };
+    const progress: Progress = {
+      complaint: c.complaint,
+      hazard: c.hazard,
+      state,
+      interventions,
+      evidence,
+      skipped: [],
+    };
     const began = performance.now();
-    last = consult(held, progress);
+    last = evaluateCase(held, progress);
     if (!last.ok) throw new Error(last.failures.map((f) => f.code).join());
     if (i === 0) openMs = performance.now() - opened;
     else ms.push(performance.now() - began);
@@ -97,8 +104,8 @@ export const engineWalk = (c: TrueCase): Walk => {
       price += priceOf(operation, { hazard: c.hazard, state });
       tests += 1;
       state = OPERATION_FACTS[operation.kind].state;
-      const outcome = watch(operation, c, handling);
-      evidence = [...evidence, { operation, outcome, handling, struck: false }];
+      const outcome = watch(operation, c, interventions);
+      evidence = [...evidence, { operation, outcome, interventions, struck: false }];
       trace.push(
         `${shown(c, operation)} = ${outcome.kind === 'word' ? outcome.word : outcome.valueSi.toPrecision(3)}  [${posterior.faults
           .slice(0, 2)
@@ -113,10 +120,10 @@ export const engineWalk = (c: TrueCase): Walk => {
     const needful = left(c, repairs).some((f) => cures(repair, f));
     if (!needful) price += needlessMinutes(repair, c.hazard);
     const seen: Operation = { kind: 'found', fault: fault.kind, position: fault.position };
-    const outcome = watch(seen, c, handling);
-    evidence = [...evidence, { operation: seen, outcome, handling, struck: false }];
+    const outcome = watch(seen, c, interventions);
+    evidence = [...evidence, { operation: seen, outcome, interventions, struck: false }];
     repairs.push(repair);
-    handling = { ...handling, repairs: [...repairs] };
+    interventions = { ...interventions, repairs: [...repairs] };
     state = leavesOpen(repair) ? 'open' : 'off';
     trace.push(
       `REPAIR ${repair.kind} ${c.machine.model.stages[repair.position]?.kind ?? ''} for ${fault.kind} ${fault.probability.toFixed(2)} ${needful ? '' : 'NEEDLESS'} found ${outcome.kind === 'word' ? outcome.word : ''}`,

@@ -32,20 +32,20 @@ class Technician {
     this.base = c.machine.known.baselines['flow toolEnd'] ?? 0;
   }
 
-  handling() {
+  interventions() {
     return { out: [...this.out], repairs: [...this.repairs] };
   }
 
   /** Looks without paying: what is seen anyway while something else is done. */
   see(op: Operation): string {
-    const outcome = watch(op, this.c, this.handling());
+    const outcome = watch(op, this.c, this.interventions());
     return outcome.kind === 'word' ? outcome.word : '';
   }
 
   test(op: Operation): Outcome {
     this.price += priceOf(op, { hazard: this.c.hazard, state: this.state });
     this.state = OPERATION_FACTS[op.kind].state;
-    return watch(op, this.c, this.handling());
+    return watch(op, this.c, this.interventions());
   }
 
   word(op: Operation): string {

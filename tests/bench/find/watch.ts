@@ -1,7 +1,7 @@
 import type { Operation } from '@/core/diagnose/operation';
 import type { Outcome } from '@/core/diagnose/outcome';
 import { cures, type Repair } from '@/core/diagnose/repair';
-import type { Handling } from '@/core/diagnose/signature';
+import type { Interventions } from '@/core/diagnose/signature';
 import { CLEAN } from '@/core/path/machine-path';
 import { staircase } from '@/core/path/staircase';
 import { chance, pick, type Standing, trueFlow, trueSealed } from './true-machine';
@@ -11,7 +11,7 @@ import { layAll, type TrueCase, type TrueFault } from './true-case';
 export const left = (c: TrueCase, repairs: readonly Repair[]): readonly TrueFault[] =>
   c.faults.filter((f) => !repairs.some((r) => cures(r, f)));
 
-export const standing = (c: TrueCase, { out, repairs }: Handling): Standing => {
+export const standing = (c: TrueCase, { out, repairs }: Interventions): Standing => {
   const renewed = repairs.filter((r) => r.kind === 'newPart').map((r) => r.position);
   const stages = { ...c.machine.state.stages };
   for (const i of renewed) stages[i] = CLEAN;
@@ -92,23 +92,30 @@ const lampWord = (c: TrueCase, m: Standing, faults: readonly TrueFault[]): strin
 const noisy = (c: TrueCase, value: number, share: number, floor = 0): Outcome =>
   number(value * (1 + share * c.random.normal()) + floor * c.random.normal());
 
-const mended = ({ repairs }: Handling) => repairs.some((r) => r.kind === 'supply');
+const mended = ({ repairs }: Interventions) => repairs.some((r) => r.kind === 'supply');
 
 /** What is read, seen or heard on the machine as it really is. */
-export const watch = (op: Operation, c: TrueCase, handling: Handling): Outcome => {
-  const faults = left(c, handling.repairs);
+export const watch = (op: Operation, c: TrueCase, interventions: Interventions): Outcome => {
+  const faults = left(c, interventions.repairs);
   const at = (position: number) => faults.filter((f) => f.position === position);
-  const m = standing(c, handling);
+  const m = standing(c, interventions);
   switch (op.kind) {
     case 'flow':
       return noisy(c, trueFlow(m, op.place), 0.035, 0.004 * trueFlow(c.machine, op.place));
     case 'takeOut':
-      return noisy(c, trueFlow(standing(c, { ...handling, out: [...handling.out, op.position] }), 'toolEnd'), 0.035);
+      return noisy(
+        c,
+        trueFlow(standing(c, { ...interventions, out: [...interventions.out, op.position] }), 'toolEnd'),
+        0.035,
+      );
     case 'swap':
       return noisy(
         c,
         trueFlow(
-          standing(c, { ...handling, repairs: [...handling.repairs, { kind: 'newPart', position: op.position }] }),
+          standing(c, {
+            ...interventions,
+            repairs: [...interventions.repairs, { kind: 'newPart', position: op.position }],
+          }),
           'toolEnd',
         ),
         0.035,
@@ -158,7 +165,7 @@ export const watch = (op: Operation, c: TrueCase, handling: Handling): Outcome =
       return word(
         lampWord(
           c,
-          standing(c, { ...handling, out: Array.from({ length: Math.max(0, firstMedium(c)) }, (_, i) => i) }),
+          standing(c, { ...interventions, out: Array.from({ length: Math.max(0, firstMedium(c)) }, (_, i) => i) }),
           faults,
         ),
       );
@@ -195,9 +202,9 @@ export const watch = (op: Operation, c: TrueCase, handling: Handling): Outcome =
       return word(chance(c.random, shown) ? 'leak' : 'tight');
     }
     case 'voltage':
-      return noisy(c, mended(handling) ? 230 : c.volts, 0.008);
+      return noisy(c, mended(interventions) ? 230 : c.volts, 0.008);
     case 'supply':
-      return noisy(c, mended(handling) ? 6.2e5 : (c.supplyPa ?? 0), 0.03);
+      return noisy(c, mended(interventions) ? 6.2e5 : (c.supplyPa ?? 0), 0.03);
     case 'found':
       return word(
         chance(c.random, faults.some((f) => f.kind === op.fault && f.position === op.position) ? 0.95 : 0.04)

@@ -34,8 +34,8 @@ const part = (position: number) => ({ kind: 'newPart', position });
 describe('the log of a case', () => {
   it('keeps track of what is out: each removal is seen with what was out before it, and comes back when it is said', () => {
     const s = caseState(record(flow(0.01), out(3), out(4), { kind: 'putBack', position: 3 }, flow(0.03)));
-    expect(s.progress.evidence.map((e) => e.handling.out)).toEqual([[], [], [3], [4]]);
-    expect(s.progress.handling.out).toEqual([4]);
+    expect(s.progress.evidence.map((e) => e.interventions.out)).toEqual([[], [], [3], [4]]);
+    expect(s.progress.interventions.out).toEqual([4]);
   });
 
   it('a struck line stays and counts for nothing; a later one is not touched', () => {
@@ -58,7 +58,7 @@ describe('the log of a case', () => {
         flow(0.03),
       ),
     );
-    expect(s.progress.evidence.map((e) => [e.operation.kind, e.handling.repairs.length])).toEqual([
+    expect(s.progress.evidence.map((e) => [e.operation.kind, e.interventions.repairs.length])).toEqual([
       ['flow', 0],
       ['found', 0],
       ['flow', 1],
@@ -88,8 +88,8 @@ describe('the log of a case', () => {
       { kind: 'trialKept', position: 3, changeId: 9 },
     );
     const s = caseState(tried);
-    expect(s.progress.evidence.map((e) => e.handling.repairs)).toEqual([[], [part(2)], [part(3)]]);
-    expect(s).toMatchObject({ trials: [], failedTrials: [2], progress: { handling: { repairs: [part(3)] } } });
+    expect(s.progress.evidence.map((e) => e.interventions.repairs)).toEqual([[], [part(2)], [part(3)]]);
+    expect(s).toMatchObject({ trials: [], failedTrials: [2], progress: { interventions: { repairs: [part(3)] } } });
     expect(s.ended).toBeNull();
   });
 
@@ -123,7 +123,7 @@ describe('the swap school, step by step (common practice, no published source)',
 });
 
 describe('the Find page keeps what was typed', () => {
-  it('through a refusal, and lets it go when the deed is done', () => {
+  it('through a refusal, and lets it go when the action is done', () => {
     const typed = findReducer(findReducer(startFind('MK'), { type: 'typed', value: '12 furlongs' }), {
       type: 'sending',
     });

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { adviceOf, openReasons } from '@/core/diagnose/closing';
 import { wordsFactor } from '@/core/diagnose/complaint';
-import { consult, type Progress } from '@/core/diagnose/consult';
+import { evaluateCase, type Progress } from '@/core/diagnose/evaluate-case';
 import { expectedOf } from '@/core/diagnose/expected';
 import { type Fault, type FaultKind, faultPlaces, isSilent, type MachineTraits } from '@/core/diagnose/fault';
 import { type Hypothesis, hypothesesOf } from '@/core/diagnose/hypotheses';
@@ -12,7 +12,7 @@ import { figureLikelihood, likelihood, type Outcome } from '@/core/diagnose/outc
 import {
   type Case,
   type Evidence,
-  leaning,
+  weightOfEvidence,
   likeliest,
   openCase,
   type Posterior,
@@ -21,7 +21,7 @@ import {
 } from '@/core/diagnose/posterior';
 import { NO_RECORD, recordFactor } from '@/core/diagnose/record-prior';
 import { curedBy, type Repair, repairOf } from '@/core/diagnose/repair';
-import { type Handling, mechanicOf, type Signature, UNTOUCHED } from '@/core/diagnose/signature';
+import { type Interventions, faultSimulatorOf, type Signature, UNTOUCHED } from '@/core/diagnose/signature';
 import { swapEnd } from '@/core/diagnose/swap';
 import type { DustHazard } from '@/core/dust/level';
 import type { MachineKind } from '@/core/machine/kinds';
@@ -32,32 +32,32 @@ import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
 const TRAITS: MachineTraits = { hasLamp: true, hasBrush: false, selectorM: 0.036, machineClass: null };
 
 const opened = (model: MachineModel, traits: MachineTraits): Case => {
-  const mechanic = mechanicOf({ model, parameters: templateParameters(model, 12e-6), state: CLEAN_STATE });
+  const faultSimulator = faultSimulatorOf({ model, parameters: templateParameters(model, 12e-6), state: CLEAN_STATE });
   return openCase(
-    { mechanic, traits, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated: true, baselines: {} },
+    { faultSimulator, traits, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated: true, baselines: {} },
     hypothesesOf(faultPlaces(model, traits)),
   );
 };
 const caseOf = (kind: MachineKind, traits: Partial<MachineTraits> = {}): Case =>
   opened(modelOf(templateMachine(kind)), { ...TRAITS, ...traits });
-const stagesOf = (c: Case) => c.bench.mechanic.suspect.model.stages;
+const stagesOf = (c: Case) => c.bench.faultSimulator.suspect.model.stages;
 const at = (c: Case, kind: string) => stagesOf(c).findIndex((s) => s.kind === kind);
 const part = (position: number): Repair => ({ kind: 'newPart', position });
 /** The machine as it really is, its severities off the engine's grid. */
-const real = (c: Case, faults: readonly Fault[], handling: Handling = UNTOUCHED): Signature =>
-  c.bench.mechanic.signature(faults, handling);
+const real = (c: Case, faults: readonly Fault[], interventions: Interventions = UNTOUCHED): Signature =>
+  c.bench.faultSimulator.signature(faults, interventions);
 const flowAt = (s: Signature) => s.air.flowM3s('toolEnd');
 
-const seen = (operation: Operation, outcome: Outcome, handling: Handling = UNTOUCHED): Evidence => ({
+const seen = (operation: Operation, outcome: Outcome, interventions: Interventions = UNTOUCHED): Evidence => ({
   operation,
   outcome,
-  handling,
+  interventions,
   struck: false,
 });
-const reads = (operation: Operation, valueSi: number, handling: Handling = UNTOUCHED) =>
-  seen(operation, { kind: 'number', valueSi }, handling);
-const looks = (operation: Operation, word: string, handling: Handling = UNTOUCHED) =>
-  seen(operation, { kind: 'word', word }, handling);
+const reads = (operation: Operation, valueSi: number, interventions: Interventions = UNTOUCHED) =>
+  seen(operation, { kind: 'number', valueSi }, interventions);
+const looks = (operation: Operation, word: string, interventions: Interventions = UNTOUCHED) =>
+  seen(operation, { kind: 'word', word }, interventions);
 const FLOW: Operation = { kind: 'flow', place: 'toolEnd' };
 
 const weighed = (c: Case, evidence: readonly Evidence[]): Posterior => {
@@ -66,11 +66,11 @@ const weighed = (c: Case, evidence: readonly Evidence[]): Posterior => {
   return p.value;
 };
 const asked = (c: Case, over: Partial<Progress>) => {
-  const r = consult(c, {
+  const r = evaluateCase(c, {
     complaint: 'noSuction',
     hazard: 'plain',
     state: 'running',
-    handling: UNTOUCHED,
+    interventions: UNTOUCHED,
     evidence: [],
     skipped: [],
     ...over,
@@ -91,7 +91,7 @@ describe("the trade's own cases (common practice, no published source)", () => {
       { kind: 'blocked', position: prefilter, severity: 0.8 },
       { kind: 'blocked', position: nozzle, severity: 0.41 },
     ];
-    const then: Handling = { out: [], repairs: [part(prefilter)] };
+    const then: Interventions = { out: [], repairs: [part(prefilter)] };
     const [before, after] = [real(c, faults), real(c, faults, then)];
     expect(flowAt(after) / flowAt(before)).toBeGreaterThan(2.4);
     // The new part stays in; the retest at the complaint's own place shows that this was not all.
@@ -123,7 +123,7 @@ describe("the trade's own cases (common practice, no published source)", () => {
     const c = caseOf('hepaTank');
     const [prefilter, hepa] = [at(c, 'prefilter'), at(c, 'hepa')];
     const faults: readonly Fault[] = [{ kind: 'blocked', position: hepa, severity: 0.6 }];
-    const then: Handling = { out: [], repairs: [part(prefilter)] };
+    const then: Interventions = { out: [], repairs: [part(prefilter)] };
     const p = weighed(c, [
       looks({ kind: 'lamp' }, 'lit'),
       reads({ kind: 'flow', place: 'inlet' }, real(c, faults).air.flowM3s('inlet')),
@@ -140,7 +140,7 @@ describe("the trade's own cases (common practice, no published source)", () => {
     const p = weighed(c, [
       looks({ kind: 'lamp' }, 'lit'),
       looks({ kind: 'lampCoverOff' }, 'lit'),
-      reads({ kind: 'flow', place: 'hoseEnd' }, c.bench.mechanic.sound.air.flowM3s('hoseEnd')),
+      reads({ kind: 'flow', place: 'hoseEnd' }, c.bench.faultSimulator.sound.air.flowM3s('hoseEnd')),
     ]);
     expect(p.faults[0]?.kind).toBe('indicatorOut');
     expect(p.faults[0]?.probability).toBeGreaterThan(0.7);
@@ -162,13 +162,13 @@ describe("the trade's own cases (common practice, no published source)", () => {
     const p = weighed(c, [
       reads({ kind: 'flow', place: 'inlet' }, real(c, [low]).air.flowM3s('inlet')),
       looks({ kind: 'gauge', position: hepa }, 'green'),
-      reads({ kind: 'supply' }, 6.2e5 * c.bench.mechanic.sizeOf(low)),
+      reads({ kind: 'supply' }, 6.2e5 * c.bench.faultSimulator.sizeOf(low)),
     ]);
     expect(p.faults[0]?.kind).toBe('lowSupply');
     // A dirty HEPA reads amber with its air, and green without: green at this little air is no acquittal.
     const dirty: Fault = { kind: 'blocked', position: hepa, severity: 0.08 };
     const green = (...faults: readonly Fault[]) => {
-      const e = expectedOf({ kind: 'gauge', position: hepa }, faults, { handling: UNTOUCHED, bench: c.bench });
+      const e = expectedOf({ kind: 'gauge', position: hepa }, faults, { interventions: UNTOUCHED, bench: c.bench });
       return e.kind === 'words' ? (e.words['green'] ?? 0) : 0;
     };
     expect(green(dirty)).toBeLessThan(0.2);
@@ -178,7 +178,7 @@ describe("the trade's own cases (common practice, no published source)", () => {
   it('a dirty clean side of the HEPA with flow as it should be: the seat or a tear, which no flow shows', () => {
     const c = caseOf('hepaTank');
     const hepa = at(c, 'hepa');
-    const fine = reads(FLOW, flowAt(c.bench.mechanic.sound));
+    const fine = reads(FLOW, flowAt(c.bench.faultSimulator.sound));
     const dirty = looks({ kind: 'cleanSide', position: hepa }, 'middle');
     const [before, p] = [weighed(c, [fine]), weighed(c, [fine, dirty])];
     expect(of(p, 'torn', hepa) + of(p, 'misseated', hepa)).toBeGreaterThan(0.7);
@@ -196,7 +196,7 @@ describe('weighing', () => {
   it('agrees with brute force over every explanation of a small machine (slow twin)', () => {
     const c = caseOf('shopVacuum');
     const evidence = [reads(FLOW, 0.02), looks({ kind: 'listen' }, 'blocked'), looks({ kind: 'lookHose' }, 'clear')];
-    const context = { handling: UNTOUCHED, bench: c.bench };
+    const context = { interventions: UNTOUCHED, bench: c.bench };
     const meanOf = (faults: readonly Fault[]) => {
       const e = expectedOf(FLOW, faults, context);
       return e.kind === 'number' ? e : { mean: 0, relative: 1, floor: 0 };
@@ -299,7 +299,7 @@ describe('weighing', () => {
 
   it('says which two readings cannot both be right, and never divides by nothing', () => {
     const c = caseOf('shopVacuum');
-    const { air } = c.bench.mechanic.sound;
+    const { air } = c.bench.faultSimulator.sound;
     const p = weighed(c, [
       reads({ kind: 'sealed', place: 'inlet' }, air.sealedPa('inlet')),
       reads({ kind: 'flow', place: 'inlet' }, air.flowM3s('inlet')),
@@ -332,12 +332,12 @@ describe('weighing', () => {
 });
 
 describe('the next test', () => {
-  const asking: Asking = { hazard: 'plain', state: 'running', handling: UNTOUCHED, not: [] };
+  const asking: Asking = { hazard: 'plain', state: 'running', interventions: UNTOUCHED, not: [] };
   const ranked = (c: Case, p: Posterior, over: Partial<Asking> = {}) => {
     const a = { ...asking, ...over };
     return proposals(c, p, {
       asking: a,
-      losses: lossesOf(c, { complaint: 'noSuction', hazard: a.hazard, repairs: a.handling.repairs, back: false }),
+      losses: lossesOf(c, { complaint: 'noSuction', hazard: a.hazard, repairs: a.interventions.repairs, back: false }),
     });
   };
 
@@ -348,7 +348,7 @@ describe('the next test', () => {
 
   it('never opens a contained machine before cheap running tests are spent, and no test that was done or skipped comes back', () => {
     const c = caseOf('hepaTank');
-    const p = weighed(c, [reads(FLOW, 0.4 * flowAt(c.bench.mechanic.sound))]);
+    const p = weighed(c, [reads(FLOW, 0.4 * flowAt(c.bench.faultSimulator.sound))]);
     const contained = ranked(c, p, { hazard: 'contained' });
     expect(contained.slice(0, 5).map((x) => OPERATION_FACTS[x.operation.kind].exposure)).toEqual([0, 0, 0, 0, 0]);
     const first = contained[0]?.operation;
@@ -365,11 +365,11 @@ describe('the next test', () => {
     const c = caseOf('hepaTank');
     const nozzle = at(c, 'nozzle');
     const faults: readonly Fault[] = [{ kind: 'blocked', position: nozzle, severity: 0.58 }];
-    let handling = UNTOUCHED;
+    let interventions = UNTOUCHED;
     const evidence: Evidence[] = [];
     const done: string[] = [];
     for (let i = 0; i < 16; i += 1) {
-      const { advice } = asked(c, { evidence, handling });
+      const { advice } = asked(c, { evidence, interventions });
       done.push(
         advice.kind === 'test'
           ? advice.proposal.operation.kind
@@ -379,16 +379,16 @@ describe('the next test', () => {
       );
       if (advice.kind === 'close' || advice.kind === 'escalate') break;
       if (advice.kind === 'repair') {
-        handling = { ...handling, repairs: [...handling.repairs, advice.repair] };
+        interventions = { ...interventions, repairs: [...interventions.repairs, advice.repair] };
         continue;
       }
       if (advice.kind !== 'test') throw new Error(`told to ${advice.kind}`);
       const op = advice.proposal.operation;
-      const e = expectedOf(op, faults, { handling, bench: c.bench });
+      const e = expectedOf(op, faults, { interventions, bench: c.bench });
       evidence.push(
         e.kind === 'number'
-          ? reads(op, e.mean, handling)
-          : looks(op, Object.entries(e.words).sort((x, y) => y[1] - x[1])[0]?.[0] ?? '', handling),
+          ? reads(op, e.mean, interventions)
+          : looks(op, Object.entries(e.words).sort((x, y) => y[1] - x[1])[0]?.[0] ?? '', interventions),
       );
     }
     // Measured as found, the nozzle cleared, measured again at the complaint's own place, closed.
@@ -400,7 +400,7 @@ describe('the next test', () => {
   });
 
   it('the fixed schools keep their own order', () => {
-    const { model } = caseOf('hepaTank').bench.mechanic.suspect;
+    const { model } = caseOf('hepaTank').bench.faultSimulator.suspect;
     const next = (school: 'takeOut' | 'swap' | 'nozzleInward', level: DustHazard, not: readonly Operation[]) =>
       nextOfSchool(school, {
         model,
@@ -439,7 +439,7 @@ describe('the next test', () => {
 describe('what moves the odds before and after', () => {
   it('a stage at the end of its life, one just opened, and a cause that came back are likelier; a complaint of dust speaks for what is silent', () => {
     const c = caseOf('hepaTank');
-    const places = faultPlaces(c.bench.mechanic.suspect.model, TRAITS);
+    const places = faultPlaces(c.bench.faultSimulator.suspect.model, TRAITS);
     const bag = at(c, 'bag');
     const place = (kind: FaultKind) => places.find((p) => p.kind === kind && p.position === bag);
     const factor = (
@@ -473,7 +473,7 @@ describe('what moves the odds before and after', () => {
 
   it('the words of a complaint move the odds of what they speak of, and of nothing else', () => {
     const c = caseOf('floorCleaner', { hasBrush: true });
-    const places = faultPlaces(c.bench.mechanic.suspect.model, { ...TRAITS, hasBrush: true });
+    const places = faultPlaces(c.bench.faultSimulator.suspect.model, { ...TRAITS, hasBrush: true });
     const factor = (words: string, kind: FaultKind) => places.filter((p) => p.kind === kind).map(wordsFactor(words))[0];
     expect(factor('the brush does not turn', 'brushJammed')).toBeGreaterThan(2);
     expect(factor('grumbles since Monday', 'bearings')).toBeGreaterThan(2);
@@ -486,7 +486,7 @@ describe('what moves the odds before and after', () => {
     const c = caseOf('shopVacuum');
     const unknown = openCase({ ...c.bench, calibrated: false }, c.hypotheses);
     // A fifth less than typical may be this machine's own way; less than its own baseline it is not.
-    const low = [reads(FLOW, 0.8 * flowAt(c.bench.mechanic.sound))];
+    const low = [reads(FLOW, 0.8 * flowAt(c.bench.faultSimulator.sound))];
     expect(weighed(unknown, low).nothing).toBeGreaterThan(2 * weighed(c, low).nothing);
   });
 
@@ -506,7 +506,7 @@ describe('what moves the odds before and after', () => {
       const e = expectedOf(
         { kind: 'purge', position: at(c, 'prefilter') },
         [{ kind: 'blocked', position: at(c, 'prefilter'), severity }],
-        { handling: UNTOUCHED, bench: c.bench },
+        { interventions: UNTOUCHED, bench: c.bench },
       );
       return e.kind === 'words' ? (e.words['green'] ?? 0) : 0;
     };
@@ -530,14 +530,14 @@ describe('what moves the odds before and after', () => {
   it('keeps the posterior after a repair: a flow that came back proves the fault that was cured', () => {
     const c = caseOf('shopVacuum');
     const bag = at(c, 'bag');
-    const then: Handling = { out: [], repairs: [part(bag)] };
-    const low = reads(FLOW, 0.45 * flowAt(c.bench.mechanic.sound));
-    const p = weighed(c, [low, reads(FLOW, 0.98 * flowAt(c.bench.mechanic.sound), then)]);
+    const then: Interventions = { out: [], repairs: [part(bag)] };
+    const low = reads(FLOW, 0.45 * flowAt(c.bench.faultSimulator.sound));
+    const p = weighed(c, [low, reads(FLOW, 0.98 * flowAt(c.bench.faultSimulator.sound), then)]);
     expect(of(p, 'blocked', bag)).toBeGreaterThan(0.9);
     expect(weighed(c, [low]).faults[0]?.probability).toBeLessThan(0.7);
     expect(
-      leaning(c, p, {
-        evidence: reads(FLOW, 0.98 * flowAt(c.bench.mechanic.sound), then),
+      weightOfEvidence(c, p, {
+        evidence: reads(FLOW, 0.98 * flowAt(c.bench.faultSimulator.sound), then),
         cause: { kind: 'blocked', position: bag },
       }),
     ).toBeGreaterThan(1);
@@ -545,7 +545,7 @@ describe('what moves the odds before and after', () => {
 
   it('a leak behind the fan is silent, and no case closes while its doubt costs more than the look', () => {
     const c = caseOf('singleStageCollector', { hasLamp: false, selectorM: null, machineClass: null });
-    const { model } = c.bench.mechanic.suspect;
+    const { model } = c.bench.faultSimulator.suspect;
     expect(isSilent({ kind: 'leakingSeal', position: at(c, 'ring') }, model)).toBe(true);
     expect(isSilent({ kind: 'leakingSeal', position: at(c, 'fan') }, model)).toBe(false);
     const said = asked(c, { complaint: 'dust', evidence: [looks({ kind: 'particles' }, 'above')] });

@@ -3,7 +3,7 @@ import { caseState, type CaseEvent, type CaseRecord } from '@/core/diagnose/case
 import type { TestBench } from '@/core/diagnose/expected';
 import { nextStep } from '@/core/diagnose/next-step';
 import type { Operation } from '@/core/diagnose/operation';
-import { mechanicOf } from '@/core/diagnose/signature';
+import { faultSimulatorOf } from '@/core/diagnose/signature';
 import { templateParameters } from '@/core/path/staircase';
 import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
 
@@ -25,7 +25,7 @@ const recordOf = (school: CaseRecord['school'], ...events: readonly CaseEvent[])
 
 const model = modelOf(templateMachine('mExtractor'));
 const bench: TestBench = {
-  mechanic: mechanicOf({ model, parameters: templateParameters(model, 12e-6), state: CLEAN_STATE }),
+  faultSimulator: faultSimulatorOf({ model, parameters: templateParameters(model, 12e-6), state: CLEAN_STATE }),
   traits: { hasLamp: true, hasBrush: false, selectorM: null, machineClass: 'M' },
   hoseM: model.hoseBoreM,
   nominalVolts: 230,

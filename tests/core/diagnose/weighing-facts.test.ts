@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { consult, type Progress } from '@/core/diagnose/consult';
+import { evaluateCase, type Progress } from '@/core/diagnose/evaluate-case';
 import { expectedOf } from '@/core/diagnose/expected';
 import { type Fault, type FaultKind, faultPlaces, type MachineTraits } from '@/core/diagnose/fault';
 import { findingsOf } from '@/core/diagnose/findings';
@@ -9,7 +9,7 @@ import { proposals } from '@/core/diagnose/next-test';
 import { type Operation, priceOf } from '@/core/diagnose/operation';
 import { type Case, type Evidence, openCase, weigh } from '@/core/diagnose/posterior';
 import { NO_RECORD, recordFactor } from '@/core/diagnose/record-prior';
-import { type Handling, mechanicOf, UNTOUCHED } from '@/core/diagnose/signature';
+import { type Interventions, faultSimulatorOf, UNTOUCHED } from '@/core/diagnose/signature';
 import type { MachineKind } from '@/core/machine/kinds';
 import { templateParameters } from '@/core/path/staircase';
 import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
@@ -21,35 +21,35 @@ const FLOW: Operation = { kind: 'flow', place: 'toolEnd' };
 
 const caseOf = (kind: MachineKind, baselines: Readonly<Record<string, number>> = {}): Case => {
   const model = modelOf(templateMachine(kind));
-  const mechanic = mechanicOf({ model, parameters: templateParameters(model, 12e-6), state: CLEAN_STATE });
+  const faultSimulator = faultSimulatorOf({ model, parameters: templateParameters(model, 12e-6), state: CLEAN_STATE });
   return openCase(
-    { mechanic, traits: TRAITS, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated: true, baselines },
+    { faultSimulator, traits: TRAITS, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated: true, baselines },
     hypothesesOf(faultPlaces(model, TRAITS)),
   );
 };
-const at = (c: Case, kind: string) => c.bench.mechanic.suspect.model.stages.findIndex((s) => s.kind === kind);
-const soundFlow = (c: Case) => c.bench.mechanic.sound.air.flowM3s('toolEnd');
+const at = (c: Case, kind: string) => c.bench.faultSimulator.suspect.model.stages.findIndex((s) => s.kind === kind);
+const soundFlow = (c: Case) => c.bench.faultSimulator.sound.air.flowM3s('toolEnd');
 const share = (c: Case, op: Operation, faults: readonly Fault[]) => {
-  const e = expectedOf(op, faults, { handling: UNTOUCHED, bench: c.bench });
+  const e = expectedOf(op, faults, { interventions: UNTOUCHED, bench: c.bench });
   return e.kind === 'words' ? e.words : {};
 };
-const read = (valueSi: number, handling: Handling = UNTOUCHED): Evidence => ({
+const read = (valueSi: number, interventions: Interventions = UNTOUCHED): Evidence => ({
   operation: FLOW,
   outcome: { kind: 'number', valueSi },
-  handling,
+  interventions,
   struck: false,
 });
 const progress = (over: Partial<Progress>): Progress => ({
   complaint: 'noSuction',
   hazard: 'plain',
   state: 'off',
-  handling: UNTOUCHED,
+  interventions: UNTOUCHED,
   evidence: [],
   skipped: [],
   ...over,
 });
 const advised = (c: Case, over: Partial<Progress>) => {
-  const said = consult(c, progress(over));
+  const said = evaluateCase(c, progress(over));
   if (!said.ok) throw new Error(said.failures.map((f) => f.code).join());
   return said.value;
 };
@@ -74,7 +74,7 @@ describe('what readings and looks can tell', () => {
   it("the model is brought to the machine's own baseline: sound is what it read when it was sound", () => {
     const own = 0.8 * soundFlow(caseOf('shopVacuum'));
     const c = caseOf('shopVacuum', { 'flow toolEnd': own });
-    const e = expectedOf(FLOW, [], { handling: UNTOUCHED, bench: c.bench });
+    const e = expectedOf(FLOW, [], { interventions: UNTOUCHED, bench: c.bench });
     expect(e.kind === 'number' ? e.mean : 0).toBeCloseTo(own, 9);
     expect(advised(c, { evidence: [read(0.95 * own)] }).back).toBe(true);
     expect(advised(c, { evidence: [read(0.7 * own)] }).back).toBe(false);
@@ -85,7 +85,7 @@ describe('what readings and looks can tell', () => {
     const p = weigh(c, []);
     expect(p.ok ? p.value.pair : 0).toBeGreaterThan(0.25);
     expect(p.ok ? p.value.pair : 1).toBeLessThan(0.45);
-    const bag = faultPlaces(c.bench.mechanic.suspect.model, TRAITS).find(
+    const bag = faultPlaces(c.bench.faultSimulator.suspect.model, TRAITS).find(
       (x) => x.kind === 'blocked' && x.position === at(c, 'bag'),
     );
     if (!bag) throw new Error('no bag');
@@ -106,22 +106,22 @@ describe('what comes next', () => {
   it('a pre-filter found blocked: the open bag compartment is looked into before the machine is closed and measured', () => {
     const c = caseOf('hepaTank');
     const prefilter = at(c, 'prefilter');
-    const handling: Handling = { out: [], repairs: [{ kind: 'newPart', position: prefilter }] };
+    const interventions: Interventions = { out: [], repairs: [{ kind: 'newPart', position: prefilter }] };
     const found: Evidence = {
       operation: { kind: 'found', fault: 'blocked', position: prefilter },
       outcome: { kind: 'word', word: 'yes' },
-      handling: UNTOUCHED,
+      interventions: UNTOUCHED,
       struck: false,
     };
     const dp: Evidence = {
       operation: { kind: 'stageDp', position: prefilter },
       outcome: { kind: 'number', valueSi: 9000 },
-      handling: UNTOUCHED,
+      interventions: UNTOUCHED,
       struck: false,
     };
     const evidence = [read(0.5 * soundFlow(c)), dp, found];
     const next = (state: Progress['state']) => {
-      const { advice } = advised(c, { handling, evidence, state });
+      const { advice } = advised(c, { interventions, evidence, state });
       return advice.kind === 'test' ? advice.proposal.operation : null;
     };
     expect(next('open')).toEqual({ kind: 'lookBag', position: at(c, 'bag') });
@@ -132,9 +132,9 @@ describe('what comes next', () => {
     const c = caseOf('hepaTank');
     const p = weigh(c, [read(0.5 * soundFlow(c))]);
     if (!p.ok) throw new Error('not weighed');
-    const handling: Handling = { out: [at(c, 'bag')], repairs: [] };
+    const interventions: Interventions = { out: [at(c, 'bag')], repairs: [] };
     const losses = lossesOf(c, { complaint: 'noSuction', hazard: 'plain', repairs: [], back: false });
-    const asked = proposals(c, p.value, { asking: { hazard: 'plain', state: 'open', handling, not: [] }, losses });
+    const asked = proposals(c, p.value, { asking: { hazard: 'plain', state: 'open', interventions, not: [] }, losses });
     expect(asked.length).toBeGreaterThan(10);
     expect(asked.some((x) => 'position' in x.operation && x.operation.position === at(c, 'bag'))).toBe(false);
   });
@@ -142,11 +142,14 @@ describe('what comes next', () => {
   it('a stage that was put right is no longer suspected, and stays the cause that was found', () => {
     const c = caseOf('shopVacuum');
     const bag = at(c, 'bag');
-    const handling: Handling = { out: [], repairs: [{ kind: 'newPart', position: bag }] };
+    const interventions: Interventions = { out: [], repairs: [{ kind: 'newPart', position: bag }] };
     const told = findingsOf({
       c,
       school: 'best',
-      progress: progress({ handling, evidence: [read(0.45 * soundFlow(c)), read(0.98 * soundFlow(c), handling)] }),
+      progress: progress({
+        interventions,
+        evidence: [read(0.45 * soundFlow(c)), read(0.98 * soundFlow(c), interventions)],
+      }),
     });
     if (!told.ok) throw new Error('nothing found');
     expect(told.value.causes[0]).toMatchObject({ kind: 'blocked', position: bag });

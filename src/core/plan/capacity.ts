@@ -4,7 +4,7 @@ import type { PlanProblem } from './problem';
 const never = (): boolean => false;
 
 /** What minutes and parts are left while a plan is laid. */
-export class Room {
+export class Capacity {
   readonly minutes: Float64Array;
   /** Pieces of each part that may still be used up to each day. */
   private readonly parts: readonly Float64Array[];

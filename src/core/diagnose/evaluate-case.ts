@@ -8,7 +8,7 @@ import { type Proposal, proposals } from './next-test';
 import { type HazardLevel, type Operation, operationKey, priceOf, sameOperation, type TestState } from './operation';
 import { type Case, type Evidence, type Posterior, weigh } from './posterior';
 import type { Repair } from './repair';
-import { type Handling, UNTOUCHED } from './signature';
+import { type Interventions, UNTOUCHED } from './signature';
 import { standingStages } from './within';
 
 /** How far a case has come. */
@@ -17,13 +17,13 @@ export interface Progress {
   readonly hazard: HazardLevel;
   /** State the machine is in now. */
   readonly state: TestState;
-  readonly handling: Handling;
+  readonly interventions: Interventions;
   readonly evidence: readonly Evidence[];
   /** Tests the technician would rather not do. */
   readonly skipped: readonly Operation[];
 }
 
-export interface Consultation {
+export interface CaseEvaluation {
   readonly posterior: Posterior;
   /** Best first. */
   readonly ranked: readonly Proposal[];
@@ -38,10 +38,12 @@ const sameRepairs = (a: readonly Repair[], b: readonly Repair[]): boolean =>
   a.length === b.length && a.every((r, i) => r.kind === b[i]?.kind && r.position === b[i].position);
 
 /** Evidence of the machine as it stands now: nothing was repaired since, nothing out that is not out now. */
-const current = ({ evidence, handling }: Progress): readonly Evidence[] =>
+const current = ({ evidence, interventions }: Progress): readonly Evidence[] =>
   evidence.filter(
     (e) =>
-      !e.struck && sameRepairs(e.handling.repairs, handling.repairs) && e.handling.out.join() === handling.out.join(),
+      !e.struck &&
+      sameRepairs(e.interventions.repairs, interventions.repairs) &&
+      e.interventions.out.join() === interventions.out.join(),
   );
 
 /** Where the complaint's own measures stand: all back in their band, and which is still to be taken since the last repair. */
@@ -61,7 +63,7 @@ export const measuresNow = (
     measures.find((m, i) => newest[i] === null && !progress.skipped.some((s) => sameOperation(s, m))) ?? null;
   const back = newest.every((e) => {
     if (!e) return false;
-    const sound = expectedOf(e.operation, [], { handling: UNTOUCHED, bench });
+    const sound = expectedOf(e.operation, [], { interventions: UNTOUCHED, bench });
     return inBand(e.operation, e.outcome, sound.kind === 'number' ? sound.mean : 0);
   });
   return { back, pending };
@@ -79,25 +81,25 @@ const isTest = ({ operation, struck }: Evidence): boolean => !struck && operatio
  * Weighs a case and says what comes next: first the complaint's own measure as found, and again after every repair; then
  * repair, test, close or hand on. `told` hears how far the weighing is, 0 to 1. Errors as `weigh`.
  */
-export const consult = (
+export const evaluateCase = (
   c: Case,
   progress: Progress,
   told: (share: number) => void = () => undefined,
-): Result<Consultation> => {
+): Result<CaseEvaluation> => {
   const weighed = weigh(c, progress.evidence, (done, of) => told((0.7 * done) / of));
   if (!weighed.ok) return weighed;
   const posterior = weighed.value;
   const { back, pending } = measuresNow(c.bench, progress);
-  const { hazard, state, handling, evidence, skipped } = progress;
-  const losses = lossesOf(c, { complaint: progress.complaint, hazard, repairs: handling.repairs, back });
+  const { hazard, state, interventions, evidence, skipped } = progress;
+  const losses = lossesOf(c, { complaint: progress.complaint, hazard, repairs: interventions.repairs, back });
   const not = [...current(progress).map((e) => e.operation), ...skipped];
-  const asking = { hazard, state, handling, not };
+  const asking = { hazard, state, interventions, not };
   const ranked = proposals(c, posterior, { asking, losses });
   told(1);
   const judged = adviceOf({ c, posterior, losses, ranked, back, tests: evidence.filter(isTest).length });
-  const { stages } = c.bench.mechanic.suspect.model;
-  const standing = standingStages(stages, handling.repairs);
-  if (!mayRun({ stages: standing, out: handling.out, machineClass: c.bench.traits.machineClass, level: hazard })) {
+  const { stages } = c.bench.faultSimulator.suspect.model;
+  const standing = standingStages(stages, interventions.repairs);
+  if (!mayRun({ stages: standing, out: interventions.out, machineClass: c.bench.traits.machineClass, level: hazard })) {
     return ok({
       posterior,
       ranked,

@@ -3,7 +3,7 @@ import type { Fault } from './fault';
 import type { Hypothesis } from './hypotheses';
 import { type Operation, operationKey } from './operation';
 import { type Expected, figureLikelihood, likelihood, type Outcome } from './outcome';
-import type { Handling, Signature } from './signature';
+import type { Interventions, Signature } from './signature';
 
 /** What every explanation makes a test read, filled as it is asked. */
 export type Column =
@@ -19,12 +19,12 @@ export type Column =
       readonly floor: number;
     };
 
-export interface Foresight {
+export interface PredictionCache {
   readonly columns: Map<string, Column>;
   readonly signatures: Map<string, (Signature | undefined)[]>;
 }
 
-export const newForesight = (): Foresight => ({ columns: new Map(), signatures: new Map() });
+export const newForesight = (): PredictionCache => ({ columns: new Map(), signatures: new Map() });
 
 /** For each graded fault of an explanation: the explanations with the next lesser and the next greater severity. */
 export type Neighbours = readonly (readonly (readonly [lesser: number, greater: number])[])[];
@@ -34,10 +34,10 @@ export interface Foreseen {
   readonly bench: TestBench;
   readonly hypotheses: readonly Hypothesis[];
   readonly neighbours: Neighbours;
-  readonly foresight: Foresight;
+  readonly predictionCache: PredictionCache;
 }
 
-export const handlingKey = ({ out, repairs }: Handling): string =>
+export const handlingKey = ({ out, repairs }: Interventions): string =>
   `${out.join()}/${repairs.map((r) => `${r.kind}${r.position}`).join()}`;
 
 const gradeKey = (f: Fault, severity: number): string => `${f.kind} ${f.position} ${f.node ?? ''} ${severity}`;
@@ -86,18 +86,18 @@ const GRADE_SPREAD = 1 / Math.sqrt(12);
 const USUAL_GRADE = 0.07;
 
 const signaturesOf = (
-  { bench, hypotheses, foresight }: Foreseen,
-  handling: Handling,
+  { bench, hypotheses, predictionCache }: Foreseen,
+  interventions: Interventions,
 ): ((index: number) => Signature) => {
-  const key = handlingKey(handling);
-  const held = foresight.signatures.get(key) ?? [];
-  foresight.signatures.set(key, held);
-  return (index) => (held[index] ??= bench.mechanic.signature(hypotheses[index]?.faults ?? [], handling));
+  const key = handlingKey(interventions);
+  const held = predictionCache.signatures.get(key) ?? [];
+  predictionCache.signatures.set(key, held);
+  return (index) => (held[index] ??= bench.faultSimulator.signature(hypotheses[index]?.faults ?? [], interventions));
 };
 
-const makeColumn = (f: Foreseen, op: Operation, handling: Handling): Column => {
-  const signatureAt = signaturesOf(f, handlingOf(op, handling, f.bench));
-  const first = expectedIn(op, f.bench.mechanic.sound, f.bench);
+const makeColumn = (f: Foreseen, op: Operation, interventions: Interventions): Column => {
+  const signatureAt = signaturesOf(f, handlingOf(op, interventions, f.bench));
+  const first = expectedIn(op, f.bench.faultSimulator.sound, f.bench);
   if (first.kind === 'words') {
     const words: (Expected | undefined)[] = [];
     return { kind: 'words', at: (index) => (words[index] ??= expectedIn(op, signatureAt(index), f.bench)) };
@@ -133,18 +133,18 @@ const makeColumn = (f: Foreseen, op: Operation, handling: Handling): Column => {
 };
 
 /** What a test gives under each explanation after some handling; kept, so that nothing is worked out twice. */
-export const foresee = (f: Foreseen, op: Operation, handling: Handling): Column => {
-  const key = `${operationKey(op)}/${handlingKey(handling)}`;
-  const held = f.foresight.columns.get(key);
+export const foresee = (f: Foreseen, op: Operation, interventions: Interventions): Column => {
+  const key = `${operationKey(op)}/${handlingKey(interventions)}`;
+  const held = f.predictionCache.columns.get(key);
   if (held) return held;
-  const made = makeColumn(f, op, handling);
-  f.foresight.columns.set(key, made);
+  const made = makeColumn(f, op, interventions);
+  f.predictionCache.columns.set(key, made);
   return made;
 };
 
 /** Works out a test under every explanation before it is done, so that its outcome is weighed at once. */
-export const warm = (f: Foreseen, op: Operation, handling: Handling): void => {
-  const column = foresee(f, op, handling);
+export const warm = (f: Foreseen, op: Operation, interventions: Interventions): void => {
+  const column = foresee(f, op, interventions);
   f.hypotheses.forEach((_, i) => (column.kind === 'numbers' ? column.relativeAt(i) : column.at(i)));
 };
 

@@ -1,5 +1,5 @@
 import type { GroupSet, MachineGroups } from './groups';
-import type { Room } from './room';
+import type { Capacity } from './capacity';
 
 /** One opening of a machine on a day. */
 export interface Laid {
@@ -8,7 +8,7 @@ export interface Laid {
   readonly day: number;
 }
 
-export interface LaidMachine {
+export interface PlacedMachine {
   readonly openings: readonly Laid[];
   readonly cost: number;
   /** Tasks, by bits, that found no day. */
@@ -64,7 +64,7 @@ const chosenSets = ({ pick }: Best, all: number): readonly number[] => {
  * openings that fit singly but not together are laid one after the other, the longer first. `lookPast` passes over a day
  * now and then, so that another machine may have it.
  */
-export const layMachine = (groups: MachineGroups, room: Room, lookPast?: () => boolean): LaidMachine => {
+export const insertMachine = (groups: MachineGroups, room: Capacity, lookPast?: () => boolean): PlacedMachine => {
   const { tasks, sets } = groups;
   const all = 2 ** tasks.length - 1;
   const days = sets.map((set) => (set ? room.cheapest(set, lookPast) : null));
@@ -88,6 +88,6 @@ export const layMachine = (groups: MachineGroups, room: Room, lookPast?: () => b
 };
 
 /** Takes a machine's openings out of the room again. */
-export const liftMachine = ({ openings }: LaidMachine, room: Room): void => {
+export const removeMachine = ({ openings }: PlacedMachine, room: Capacity): void => {
   for (const { set, day } of openings) room.take(set, day, -1);
 };
