@@ -50,7 +50,10 @@ const evidenceOf = (e: DiagnoseInput['evidence'][number], model: MachineModel): 
   const [outcome, out, fresh] = [outcomeOf(e, operation.value.kind), places(e.out, 'out'), places(e.fresh, 'fresh')];
   if (!outcome.ok || !out.ok || !fresh.ok)
     return fail(...[outcome, out, fresh].flatMap((r) => (r.ok ? [] : r.failures)));
-  const interventions = { out: out.value, repairs: fresh.value.map((position): Repair => ({ kind: 'newPart', position })) };
+  const interventions = {
+    out: out.value,
+    repairs: fresh.value.map((position): Repair => ({ kind: 'newPart', position })),
+  };
   return ok({ operation: operation.value, outcome: outcome.value, interventions, struck: e.struck });
 };
 
@@ -135,7 +138,9 @@ const proposed = (p: Proposal, { held }: Opened) => {
   return {
     test: operation.kind,
     stage:
-      'position' in operation ? (held.bench.faultSimulator.suspect.model.stages[operation.position]?.name ?? null) : null,
+      'position' in operation
+        ? (held.bench.faultSimulator.suspect.model.stages[operation.position]?.name ?? null)
+        : null,
     place: 'place' in operation ? operation.place : null,
     bits: p.bits,
     minutes: p.minutes,

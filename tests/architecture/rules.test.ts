@@ -248,6 +248,9 @@ describe('who may import whom', () => {
   });
 });
 
+/** What a formula returns: a number, a number that may be none, a number or why there is none, or several. */
+const NUMBERS: ReadonlySet<string> = new Set(['number', 'number | null', 'Result<number>', 'readonly number[]']);
+
 describe('the core is pure', () => {
   const core = files.filter((f) => rel(f).startsWith('core/'));
 
@@ -260,18 +263,25 @@ describe('the core is pure', () => {
     expect(core.filter((f) => pattern.test(readFileSync(f, 'utf8'))).map(rel)).toEqual([]);
   });
 
-  it('every exported formula in air and measure names its source', () => {
-    const formulas = core
-      .filter((f) => /core\/(air|measure|numeric)\//.test(f))
-      .flatMap((f) => {
-        const text = readFileSync(f, 'utf8');
-        return [...text.matchAll(/(\/\*\*(?:(?!\*\/)[\s\S])*\*\/\s*)?export const (\w+) = \(/g)].map((m) => ({
-          name: `${rel(f)} ${m[2]}`,
-          doc: m[1] ?? '',
-        }));
+  it('every exported formula names its source and its range; those of air, measure and numeric whatever they return', () => {
+    const formulas = core.flatMap((f) => {
+      const source = ts.createSourceFile(f, readFileSync(f, 'utf8'), ts.ScriptTarget.Latest, true);
+      return source.statements.flatMap((s) => {
+        const made = ts.isVariableStatement(s) ? s.declarationList.declarations[0]?.initializer : undefined;
+        if (!made || !ts.isArrowFunction(made) || !s.getText(source).startsWith('export')) return [];
+        const doc =
+          /\/\*\*[\s\S]*?\*\//.exec(s.getFullText(source).slice(0, s.getLeadingTriviaWidth(source)))?.[0] ?? '';
+        return [{ name: `${rel(f)} ${s.getText(source).slice(13, 40)}`, doc, type: made.type?.getText(source) ?? '' }];
       });
-    expect(formulas.length).toBeGreaterThan(10);
-    expect(formulas.filter(({ doc }) => !/\bSource\b/.test(doc)).map(({ name }) => name)).toEqual([]);
+    });
+    const numbers = formulas.filter(({ type }) => NUMBERS.has(type));
+    const named = formulas.filter(({ name }) => /core\/(air|measure|numeric)\//.test(name));
+    expect(numbers.length).toBeGreaterThan(60);
+    expect(named.length).toBeGreaterThan(40);
+    expect(
+      numbers.filter(({ doc }) => !/\bSource\b/.test(doc) || !/\bValid\b|validity/.test(doc)).map((n) => n.name),
+    ).toEqual([]);
+    expect(named.filter(({ doc }) => !/\bSource\b/.test(doc)).map((n) => n.name)).toEqual([]);
   });
 });
 

@@ -48,7 +48,7 @@ describe('the register of dusts', () => {
     await page.getByLabel('What would somebody type?').fill('chrysotile');
     expect(await page.locator('[data-dust=asbestos]').innerText()).toMatch(/Refused\. A licensed contractor/);
     await page.getByLabel('What would somebody type?').fill('xyzzy');
-    await page.getByText('Nothing in the register is called that').waitFor();
+    await page.getByText('No dust of that name in the register').waitFor();
   });
 
   it('shows whose limits the site works to, and takes the other when it is chosen', async () => {

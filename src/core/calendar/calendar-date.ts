@@ -21,7 +21,7 @@ export const addDays = (date: CalendarDate, days: number): CalendarDate =>
 export const addMonths = (date: CalendarDate, months: number): CalendarDate =>
   format(addMonthsUtc(utc(date), months), 'yyyy-MM-dd');
 
-/** Days from one day to a later one; negative when it is earlier. @example daysBetween({ from: '2026-01-31', to: '2026-02-01' }) // 1 */
+/** Days from one day to a later one; negative when it is earlier. Source: Gregorian calendar. Valid: days that exist. @example daysBetween({ from: '2026-01-31', to: '2026-02-01' }) // 1 */
 export const daysBetween = ({ from, to }: { from: CalendarDate; to: CalendarDate }): number =>
   differenceInCalendarDays(utc(to), utc(from));
 

@@ -108,7 +108,7 @@ export const stageLoad = (
   dustKg: (loadPaSM3 * areaM2 ** 2) / k2PaSMKg,
 });
 
-/** Which flow a reading was of. */
+/** Which flow a reading was of. m3/s. Source: the air-path model. Valid: a solved staircase. */
 export const flowIn = (stairs: Staircase): number => stairs.flowPerToolM3s;
 
 /**

@@ -26,7 +26,7 @@ export type Observation = {
 const entryOf = (o: Observation): Entry =>
   o.what === 'suction' ? { at: 'node', opening: { node: o.node, state: 'drawn', flowM3s: o.drawnM3s } } : o.entry;
 
-/** What the model says an observation should have read, in its own unit. Errors as `staircase`. Source: the air-path model. */
+/** What the model says an observation should have read, in its own unit. Errors as `staircase`. Source: the air-path model. Valid: as `staircase`. */
 export const predict = (o: Observation, model: MachineModel, parameters: PathParameters): Result<number> => {
   const solved = staircase({ model, parameters, state: o.state, entry: entryOf(o) });
   if (!solved.ok) return solved;
@@ -41,7 +41,7 @@ export const predict = (o: Observation, model: MachineModel, parameters: PathPar
   }
 };
 
-/** How fast the suction at an orifice changes with its flow: the flow's own doubt becomes a doubt of the suction. */
+/** How fast the suction at an orifice changes with its flow: the flow's own doubt becomes a doubt of the suction. Pa s/m3. Source: GUM 5.1.2, the sensitivity coefficient. Valid: where the model can be solved; 0 elsewhere. */
 export const slopeOfSuction = (
   o: Extract<Observation, { what: 'suction' }>,
   model: MachineModel,

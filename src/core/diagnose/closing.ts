@@ -71,7 +71,7 @@ const candidatesOf = ({ c, posterior, losses, back }: ClosingInput): readonly Ca
     .slice(0, 3);
 };
 
-/** What leaving everything as it is may cost, in minutes. */
+/** What leaving everything as it is may cost, in minutes. Source: expected loss (Raiffa and Schlaifer). Valid: probabilities of 0 to 1. */
 export const doubtOf = (c: Case, { faults }: Posterior, { left }: Losses): number =>
   faults.reduce(
     (sum, f) =>

@@ -7,9 +7,10 @@ import type { Signature } from './signature';
 
 // How likely each word is when something is looked at, felt or heard. Shares are Moorwind defaults, modelling choices.
 
+/** The logistic function, 0 to 1. Source: standard definition, 1 / (1 + exp(-x)). Valid: any x. */
 export const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
 
-/** How severe the worst of some faults is, 0 where there is none. */
+/** How severe the worst of some faults is, 0 where there is none. Source: common practice, no published source. Valid: severities of 0 to 1. */
 export const severityOf = (faults: readonly Fault[], kinds: readonly FaultKind[], position?: number): number => {
   let worst = 0;
   for (const f of faults)
@@ -106,6 +107,7 @@ export const bagWords = (faults: readonly Fault[], position: number): Expected =
   });
 };
 
+/** The position of the finest filter of a path; -1 where it has none. Source: common practice, no published source. Valid: any path. */
 export const finestAt = (model: MachineModel): number =>
   model.stages.findLastIndex((x) => x.spec.air.form === 'medium' && x.kind !== 'gas' && !x.missing);
 

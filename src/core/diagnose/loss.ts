@@ -15,7 +15,7 @@ const HARMLESS_MINUTES = 15;
 /** A repair that changes nothing costs a retest and the technician's patience besides. A Moorwind default. */
 const IN_VAIN_MINUTES = 6;
 
-/** Price of a repair that was not needed: its time, its exposure, and the part it spends. Minutes. */
+/** Price of a repair that was not needed: its time, its exposure, and the part it spends. Minutes. Source: Moorwind defaults, modelling choices. Valid: every repair and level. */
 export const needlessMinutes = (repair: Repair, hazard: HazardLevel): number => {
   const facts = REPAIR_FACTS[repair.kind];
   return facts.minutes + facts.exposure * EXPOSURE_MINUTES[hazard] + facts.partMinutes;
@@ -71,6 +71,6 @@ const FELT_AFTER_BACK = 0.15;
 /** While the flow is away, what is silent can wait: it is asked after the flow is back. */
 const SILENT_WHILE_FELT = 0.35;
 
-/** The least that can be lost by leaving a cause or repairing it, minutes, at its probability. */
+/** The least that can be lost by leaving a cause or repairing it, minutes, at its probability. Source: expected loss (Raiffa and Schlaifer). Valid: a probability of 0 to 1. */
 export const lossOf = (probability: number, cause: number, { left, needless }: Losses): number =>
   Math.min(probability * (left[cause] ?? 0), (1 - probability) * (needless[cause] ?? 0));

@@ -84,7 +84,7 @@ export const operationsOf = (model: MachineModel, traits: MachineTraits): readon
 
 const plogp = (p: number): number => (p > 0 ? -p * Math.log2(p) : 0);
 
-/** Entropy in bits. Source: Shannon 1948. @example entropyBits([0.5, 0.5]) // 1 */
+/** Entropy in bits. Source: Shannon 1948. Valid: shares of 0 to 1 that add up to 1. @example entropyBits([0.5, 0.5]) // 1 */
 export const entropyBits = (shares: readonly number[]): number => shares.reduce((sum, p) => sum + plogp(p), 0);
 
 interface Considered {

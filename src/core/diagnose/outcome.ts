@@ -32,7 +32,7 @@ export const yesNo = (yes: string, no: string, share: number): Expected =>
 const WILD = 2e-3;
 const ROOT_TWO_PI = Math.sqrt(2 * Math.PI);
 
-/** Density of a reading `z` doubts away from its figure, on a logarithm, with a share left for slips. Source: see `likelihood`. */
+/** Density of a reading `z` doubts away from its figure, on a logarithm, with a share left for slips. Source: see `likelihood`. Valid: a relative doubt above 0. */
 export const figureLikelihood = (z: number, relative: number): number =>
   WILD + Math.exp(-0.5 * z * z) / (relative * ROOT_TWO_PI);
 
@@ -40,6 +40,7 @@ export const figureLikelihood = (z: number, relative: number): number =>
  * How likely an outcome is under what was expected; above 0 always. A number's is a normal density on the logarithm of
  * the reading, level below the floor, with a share left for slips. Source: relative errors of one size are normal on a
  * logarithm (GUM 2008, 4.3); outliers as a share (Press et al., Numerical Recipes, 15.7).
+ * Valid: every outcome; a word that was not expected has the share of slips.
  */
 export const likelihood = (outcome: Outcome, expected: Expected): number => {
   if (outcome.kind === 'word') return expected.kind === 'words' ? (expected.words[outcome.word] ?? WILD) : 1;

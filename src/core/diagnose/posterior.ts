@@ -236,7 +236,7 @@ export const likeliest = (c: Case, { weights }: Posterior, count: number): reado
     .sort((a, b) => b.probability - a.probability)
     .slice(0, count);
 
-/** How far one piece of evidence moved a fault, in nats: above 0 it speaks for it. */
+/** How far one piece of evidence moved a fault, in nats: above 0 it speaks for it. Source: Good, Probability and the Weighing of Evidence (1950): the logarithm of the likelihood ratio. Valid: a cause of the case. */
 export const weightOfEvidence = (
   c: Case,
   { weights }: Posterior,

@@ -148,7 +148,7 @@ export const warm = (f: Foreseen, op: Operation, interventions: Interventions): 
   f.hypotheses.forEach((_, i) => (column.kind === 'numbers' ? column.relativeAt(i) : column.at(i)));
 };
 
-/** How likely an outcome is under one explanation; above 0 always. */
+/** How likely an outcome is under one explanation; above 0 always. Source: as `likelihood`. Valid: an index of the column. */
 export const likelihoodAt = (column: Column, index: number, outcome: Outcome): number => {
   if (column.kind === 'words') return likelihood(outcome, column.at(index));
   if (outcome.kind !== 'number') return 1;

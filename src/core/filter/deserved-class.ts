@@ -32,7 +32,7 @@ const CLASSES: readonly DustClass[] = ['H', 'M', 'L'];
 export const classOfPenetration = (penetration: number): DustClass | null =>
   CLASSES.find((c) => penetration <= DUST_CLASS_PENETRATION[c] * SLACK) ?? null;
 
-/** Most bypass past the seat of an element that still keeps a limit; below 0 when the element alone breaks it. Source: b + (1 - b) P = limit. */
+/** Most bypass past the seat of an element that still keeps a limit; below 0 when the element alone breaks it. Source: b + (1 - b) P = limit. Shares. Valid: a penetration of 0 to below 1. */
 export const mostBypass = ({ limit, penetration }: { readonly limit: number; readonly penetration: number }): number =>
   (limit - penetration) / (1 - penetration);
 

@@ -154,7 +154,7 @@ export const believeLife = (history: StageHistory, given: LifeTuning = LIFE_TUNI
   return { logLoad, share: normalised(seen) };
 };
 
-/** The load below which a share of the belief lies, between the points of the grid. */
+/** The load below which a share of the belief lies, between the points of the grid. Source: inverse of the distribution function, linear between points. Valid: p of 0 to 1. */
 export const lifeQuantile = ({ logLoad, share }: LifeBelief, p: number): number => {
   let below = 0;
   for (let i = 0; i < share.length; i += 1) {

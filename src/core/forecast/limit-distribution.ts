@@ -19,8 +19,8 @@ const shareBelow = (a: number, b: number, x: number): number => (x <= a ? 0 : x 
  */
 export const expectedWaste = (q: ReachQuantiles, x: number): number => overPieces(q, (a, b) => meanAbove(a, b, x));
 
-/** Expected days run past the limit by a change on day x: the mean of max(0, x - T). Source and range as `expectedWaste`. */
+/** Expected days run past the limit by a change on day x: the mean of max(0, x - T). Source and range as `expectedWaste`. Valid: as `expectedWaste`. */
 export const expectedOverrun = (q: ReachQuantiles, x: number): number => overPieces(q, (a, b) => meanBelow(a, b, x));
 
-/** The chance that the limit is reached before day x, P(T < x). Source and range as `expectedWaste`. */
+/** The chance that the limit is reached before day x, P(T < x). Source and range as `expectedWaste`. Valid: as `expectedWaste`. */
 export const chanceBefore = (q: ReachQuantiles, x: number): number => overPieces(q, (a, b) => shareBelow(a, b, x));

@@ -12,7 +12,7 @@ const WEEK = 7;
 /** Weeks of use that are drawn from. */
 const WEEKS = 10;
 
-/** Loads of whole recent weeks, newest first; at least one. */
+/** Loads of whole recent weeks, newest first; at least one. Hours, or days where hours are not logged. Source: the log of use. Valid: at least one day. */
 export const recentWeeks = ({ recent }: Pick<Use, 'recent'>): readonly number[] => {
   const weeks: number[] = [];
   for (let end = recent.length; end >= WEEK && weeks.length < WEEKS; end -= WEEK)
@@ -76,7 +76,7 @@ export const daysDrawer = (use: Use): ((load: number, chance: Chance) => number)
   };
 };
 
-/** Days ago at which the load since then was so much: the other way round, along what was used. */
+/** Days ago at which the load since then was so much: the other way round, along what was used. Source: the log of use. Valid: a load of 0 or more. */
 export const daysSince = (load: number, { recent }: Pick<Use, 'recent'>): number => {
   let left = load;
   for (let ago = 0; ago < recent.length; ago += 1) {

@@ -35,7 +35,7 @@ export interface PenetrationTest {
   readonly nextDueOn: CalendarDate | null;
 }
 
-/** Most that may pass a whole machine of a class, as a share. Source: EN/IEC 60335-2-69 Annex AA; HEPA 29 CFR 1926.1153 and DOE-STD-3020, from memory. */
+/** Most that may pass a whole machine of a class, as a share. Source: EN/IEC 60335-2-69 Annex AA; HEPA 29 CFR 1926.1153 and DOE-STD-3020, from memory. Valid: every class. */
 export const classLimit = (machineClass: MachineClass): number =>
   machineClass === 'HEPA' ? 1 - US_HEPA.efficiency : DUST_CLASS_PENETRATION[machineClass];
 

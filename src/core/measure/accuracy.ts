@@ -25,6 +25,7 @@ const divisor = (accuracy: Accuracy): number => {
 /**
  * Standard uncertainty of an instrument at a reading, in the reading's SI unit.
  * Source: GUM 4.3.7 (limits, rectangular, divide by sqrt 3) and 4.3.3 (an expanded figure, divide by its k).
+ * Valid: figures of 0 or more; an expanded one with its k above 0.
  */
 export const instrumentUncertainty = (accuracy: Accuracy, readingSi: number): number =>
   (accuracy.relative * Math.abs(readingSi) + accuracy.absoluteSi) / divisor(accuracy);

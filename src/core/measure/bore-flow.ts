@@ -28,6 +28,7 @@ export const flowFromCentreVelocityM3s = ({ centreVelocityMs, boreM, profileFact
 
 /**
  * Mean air velocity in m/s of a flow in m3/s through a bore in m. Source: continuity. Throws as `boreAreaM2`.
+ * Valid: a bore above 0.
  * @example boreVelocityMs({ flowM3s: 41.2 / 3600, boreM: 0.027 }) // 20.0 m/s
  */
 export const boreVelocityMs = ({ flowM3s, boreM }: { flowM3s: number; boreM: number }): number =>
@@ -37,6 +38,7 @@ export const boreVelocityMs = ({ flowM3s, boreM }: { flowM3s: number; boreM: num
  * The bore in m that makes a velocity in m/s and a flow in m3/s of one rig agree. A check of the rig, to 1-2 %;
  * with a profile factor in the meter's flow it is not the true bore.
  * Source: continuity; as a check: common practice, no published source. Throws RangeError unless both are above 0.
+ * Valid: flow and velocity above 0.
  * @example effectiveBoreM({ flowM3s: toSi('flow', 92, 'cfm'), velocityMs: toSi('velocity', 3523, 'fpm') }) // 0.0556 m
  */
 export const effectiveBoreM = ({ flowM3s, velocityMs }: { flowM3s: number; velocityMs: number }): number => {

@@ -12,7 +12,7 @@ export interface OrificeState {
   readonly pipeM: number | null;
 }
 
-/** Diameter ratio; 0 for the free room. Throws RangeError for an orifice as wide as its pipe or wider. Source: ISO 5167-1, beta = d/D. */
+/** Diameter ratio; 0 for the free room. Throws RangeError for an orifice as wide as its pipe or wider. Source: ISO 5167-1, beta = d/D. Valid: an orifice smaller than its pipe. */
 export const diameterRatio = ({ orificeM, pipeM }: Pick<OrificeState, 'orificeM' | 'pipeM'>): number => {
   if (!(orificeM > 0)) throw new RangeError(`orifice ${orificeM} m is not above 0`);
   if (pipeM === null) return 0;
@@ -73,6 +73,7 @@ const ROUNDS = 6;
  * Volume flow through a plate with the coefficient that belongs to it: the given one from the free room; in a pipe
  * that of ISO 5167-2 eq. 4 at the flow's own Reynolds number, where eq. 4 holds. Viscosity in Pa s.
  * Source, validity and errors as `orificeFlowM3s` and `pipePlateCoefficient`.
+ * Valid: as `orificeFlowM3s`.
  */
 export const plateFlowM3s = (state: OrificeState, viscosityPaS: number): number => {
   const { pipeM } = state;

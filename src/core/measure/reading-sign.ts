@@ -14,6 +14,7 @@ interface Read {
  * A reading with its sign settled: a manometer may show suction as a minus, flow and velocity have no other side. The one
  * place where it is decided, for the pad, the file and the command line. Source: common practice, no published source.
  * Returns `suction.impossible` above the barometer, `quantity.negative` or `pitot.negative-point` below 0.
+ * Valid: any reading in SI.
  * @example signedReading({ method: 'sealedSuction', valueSi: -22900, ... }) // 22900
  */
 export const signedReading = ({ method, valueSi, shown, barometricPa }: Read): Result<number> => {

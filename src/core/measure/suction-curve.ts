@@ -118,5 +118,5 @@ export const fitSuctionCurve = (points: readonly CurvePoint[]): Result<SuctionCu
   });
 };
 
-/** Air power in W from suction in Pa and flow in m3/s. Source: ASTM F558, in SI. @example airPowerW({ suctionPa: 12000, flowM3s: 0.03 }) // 360 */
+/** Air power in W from suction in Pa and flow in m3/s. Source: ASTM F558, in SI. Valid: suction and flow of 0 or more. @example airPowerW({ suctionPa: 12000, flowM3s: 0.03 }) // 360 */
 export const airPowerW = ({ suctionPa, flowM3s }: CurvePoint): number => suctionPa * flowM3s;

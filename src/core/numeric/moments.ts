@@ -1,4 +1,4 @@
-/** Arithmetic mean of one or more numbers, in their own unit. Throws RangeError on an empty list. Source: JCGM 100, 4.2.1. */
+/** Arithmetic mean of one or more numbers, in their own unit. Throws RangeError on an empty list. Source: JCGM 100, 4.2.1. Valid: one value or more. */
 export const mean = (values: readonly number[]): number => {
   if (values.length === 0) throw new RangeError('mean of no values');
   return values.reduce((sum, v) => sum + v, 0) / values.length;
@@ -7,6 +7,7 @@ export const mean = (values: readonly number[]): number => {
 /**
  * Sample standard deviation (n - 1), in the values' unit. Source: GUM eq. 4. Throws RangeError under two values.
  * Two passes, so that a small spread on a large mean keeps its digits.
+ * Valid: two values or more.
  */
 export const sampleDeviation = (values: readonly number[]): number => {
   if (values.length < 2) throw new RangeError('standard deviation of fewer than two values');

@@ -22,6 +22,7 @@ export const studentFactor = ({
 
 /**
  * Two-sided p of a t statistic. Source, validity and errors: as `studentFactor`.
+ * Valid: as `studentFactor`.
  * @example studentTwoSidedP({ t: 2.776, degreesOfFreedom: 4 }) // 0.05
  */
 export const studentTwoSidedP = ({ t, degreesOfFreedom }: { t: number; degreesOfFreedom: number }): number => {

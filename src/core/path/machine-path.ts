@@ -142,14 +142,14 @@ const stageElement = (
   return element.ok ? ok(stateElement(scaleElement(element.value, context.parameters.pathScale), state)) : element;
 };
 
-/** Where the ways join: the position of the Y; 0 without one, when everything is trunk. */
+/** Where the ways join: the position of the Y; 0 without one, when everything is trunk. Source: the lay-out of a Y. Valid: any path. */
 export const trunkStart = (model: MachineModel): number =>
   Math.max(
     0,
     model.stages.findIndex((s) => s.kind === 'wye'),
   );
 
-/** The node where a seal in good order still leaks: before the last filter on the suction side, else before the fan. */
+/** The node where a seal in good order still leaks: before the last filter on the suction side, else before the fan. Source: a Moorwind default, a modelling choice. Valid: any path. */
 export const sealNode = (model: MachineModel): number => {
   const fan = model.stages.findIndex((s) => s.kind === 'fan');
   const media = model.stages.slice(0, Math.max(fan, 0)).findLastIndex((s) => s.spec.air.form === 'medium');

@@ -156,7 +156,7 @@ export const templateParameters = (model: MachineModel, sealLeakM2: number): Pat
   return { p0Pa: curve?.p0Pa ?? 0, qMaxM3s, leakM2: sealLeakM2, pathScale: 1 };
 };
 
-/** Clean resistance of a stage's medium, Pa s/m3; null for a stage without one. Source: K1/A. */
+/** Clean resistance of a stage's medium, Pa s/m3; null for a stage without one. Source: K1/A. Valid: an area above 0. */
 export const cleanResistance = (stage: ModelStage, pathScale: number): number | null => {
   const { air } = stage.spec;
   if (air.form !== 'medium') return null;

@@ -6,6 +6,7 @@ import { Capacity } from './capacity';
 /**
  * No plan costs less than this: every machine planned for itself, as if all minutes and parts were its own. Exact for a
  * machine of up to ten tasks. Source: relaxation of the constraints that machines share.
+ * Valid: any planning problem.
  */
 export const lowerBound = (problem: PlanProblem): number =>
   problem.machines.reduce((sum, _, m) => sum + insertMachine(groupsOf(problem, m), new Capacity(problem)).cost, 0);

@@ -64,7 +64,7 @@ export const minutesByDay = ({ machines, tasks }: PlanProblem, days: PlanDays): 
   return used;
 };
 
-/** Pieces of a part at the end of each day under a plan, by what comes in and what is taken. */
+/** Pieces of a part at the end of each day under a plan, by what comes in and what is taken. Source: the sum of what comes in and goes out. Valid: a part of the problem. */
 export const stockByDay = ({ tasks, parts, minutes }: PlanProblem, days: PlanDays, part: number): readonly number[] => {
   const p = parts[part];
   const change = new Float64Array(minutes.length);

@@ -35,7 +35,7 @@ export const plannedOpenings = ({ problem, stages }: YardProblem, days: PlanDays
   return [...found.values()].sort((a, b) => a.day - b.day || (a.tag < b.tag ? -1 : 1));
 };
 
-/** The next day of work from a day on, in a direction; null where the horizon ends. */
+/** The next day of work from a day on, in a direction; null where the horizon ends. Source: the minutes of the plan. Valid: a day of the horizon. */
 export const nextOpenDay = ({ minutes }: PlanProblem, from: number, step: 1 | -1): number | null => {
   for (let day = from + step; day >= 0 && day < minutes.length; day += step) if ((minutes[day] ?? 0) > 0) return day;
   return null;

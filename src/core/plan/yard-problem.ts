@@ -72,8 +72,9 @@ const MINUTES: Partial<Record<StageKind, number>> = {
 };
 const OTHER_MINUTES = 8;
 
-/** Minutes a stage takes, without opening and closing its machine. */
+/** Minutes a stage takes, without opening and closing its machine. Source: Moorwind defaults, modelling choices. Valid: every kind of stage. */
 export const minutesOf = (kind: StageKind): number => MINUTES[kind] ?? OTHER_MINUTES;
+/** Minutes it takes to open and close a machine at a dust level. Source: Moorwind defaults, modelling choices. Valid: every level. */
 export const openingMinutesOf = (hazard: DustHazard): number => OPENING_MINUTES[hazard];
 
 const DAYS_A_WEEK = 7;

@@ -59,7 +59,7 @@ export interface OrderFor {
   readonly cover: number;
 }
 
-/** Packs to order now: none above the point, otherwise enough to be above it by what is to be covered. Source: order-up-to rule. */
+/** Packs to order now: none above the point, otherwise enough to be above it by what is to be covered. Source: order-up-to rule. Valid: a pack of one piece or more. */
 export const packsToOrder = ({ onHand, onOrder, reserved, point, packSize, cover }: OrderFor): number => {
   const position = onHand + onOrder - reserved;
   return position > point ? 0 : Math.max(1, Math.ceil((point + Math.max(cover, 1) - position) / packSize));

@@ -17,7 +17,8 @@ export const toSi = (kind: QuantityKind, value: number, symbol: string): number 
 };
 
 /**
- * Converts an SI value to a number in a named unit; the inverse of `toSi`, same source and validity.
+ * Converts an SI value to a number in a named unit; the inverse of `toSi`. Source: as `toSi`.
+ * Valid: as `toSi`.
  * @example fromSi('pressure', 22916.18, 'inH2O') // 92.0
  */
 export const fromSi = (kind: QuantityKind, valueSi: number, symbol: string): number => {

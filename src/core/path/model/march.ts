@@ -61,7 +61,7 @@ export const newTraces = (elements: number): Traces => ({
 
 const LINEAR_ROOT = Math.sqrt(LEAK_LINEAR_PA);
 
-/** Adds what leaks in at a node to the flow. */
+/** Adds what leaks in at a node to the flow. m3/s. Source: orifice equation, Q proportional to the root of the pressure. Valid: a conductance of 0 or more. */
 export const addLeak = (conductance: number, s: MarchState): number => {
   if (conductance === 0) return 0;
   const size = Math.abs(s.p);

@@ -34,7 +34,7 @@ const flowAt = (way: DropOf, pa: number, highM3s: number): { flow: number; slope
   return { flow: found.root, slope: drop.slope > 0 ? 1 / drop.slope : 0 };
 };
 
-/** The flow of each way that shares a total: their drops are the same. Total in m3/s, 0 or more. */
+/** The flow of each way that shares a total: their drops are the same. Total in m3/s, 0 or more. Source: parallel paths have one pressure drop (ASHRAE Fundamentals, Duct Design). Valid: drops that rise with the flow. */
 export const shareFlow = (ways: readonly DropOf[], totalM3s: number): readonly number[] => {
   if (totalM3s === 0) return ways.map(() => 0);
   const whole: Drop = { pa: 0, slope: 0 };
