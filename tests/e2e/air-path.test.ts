@@ -18,15 +18,13 @@ const toolFlow = async (page: Page): Promise<number> =>
 describe('the pressure staircase', () => {
   it('says which step grew, what it costs and what is normal, and stands as a table too', async () => {
     const page = await open('/m/CR-04', 'stairs');
-    await page
-      .getByText(/Grown most: fleece bag costs [\d.]+ kPa, \d+ % of the fan's lift; as new [\d.]+ kPa/)
-      .waitFor();
+    await page.getByText(/Biggest rise: fleece bag: [\d.]+ kPa, \d+ % of the fan suction; as new [\d.]+ kPa/).waitFor();
     await page.getByText('The model agrees with all 7 baseline readings within their uncertainty.').waitFor();
     const table = page.getByRole('table', { name: /Pressure along the air path/ });
     expect(await table.getByRole('row').count()).toBe(8);
     expect(await table.getByRole('row', { name: /^fleece bag/ }).innerText()).toMatch(/kPa.*kPa.*%.*L\/s/s);
-    await page.getByRole('button', { name: /^Hose costs/ }).focus();
-    await page.getByText(/^Hose costs [\d.]+ kPa.*m\/s in it/).waitFor();
+    await page.getByRole('button', { name: /^Hose: / }).focus();
+    await page.getByText(/^Hose: [\d.]+ kPa.*m\/s in it/).waitFor();
   });
 
   it('what if: dragging a column loads its stage, keys do too, and everything follows at once', async () => {
@@ -64,7 +62,7 @@ describe('the pressure staircase', () => {
     const slide = async (column: string, label: RegExp, key: string, times: number) => {
       await page
         .getByRole(column === 'fan' || column === 'hose' ? 'button' : 'slider', {
-          name: column === 'fan' ? /^Fan lifts/ : column,
+          name: column === 'fan' ? /^Fan: suction/ : column,
           exact: column !== 'fan',
         })
         .first()
@@ -101,18 +99,17 @@ describe('the machine editor', () => {
     const page = await open('/m/CR-07/edit', 'edit');
     await page.getByRole('button', { name: 'HEPA: towards the tool' }).click();
     await page.getByRole('button', { name: 'HEPA: towards the tool' }).press('Enter');
-    await page.getByText('The HEPA stands before the tank bag').waitFor();
+    await page.getByText('The HEPA comes before the tank bag').waitFor();
     expect(await page.getByRole('button', { name: 'Record the change of path' }).isDisabled()).toBe(true);
     // Space lifts, arrows carry, space puts down: the standard package's own keys.
     await page.getByRole('button', { name: 'Move HEPA' }).focus();
-    await page.keyboard.press('Space');
-    await page.waitForTimeout(200);
-    for (let i = 0; i < 2; i += 1) {
-      await page.keyboard.press('ArrowDown');
-      await page.waitForTimeout(200);
+    const told = () => page.locator('[id^=DndLiveRegion]').first().textContent();
+    for (const key of ['Space', 'ArrowDown', 'ArrowDown', 'Space']) {
+      const before = await told();
+      await page.keyboard.press(key);
+      await expect.poll(told).not.toBe(before);
     }
-    await page.keyboard.press('Space');
-    await page.getByText('This path can be').waitFor();
+    await page.getByText('Air path OK').waitFor();
   });
 
   it('drags a template into the path', async () => {
@@ -157,7 +154,7 @@ describe('the machine editor', () => {
     await page.waitForURL('**/m/CR-07/path?saved*');
     await page
       .getByText(
-        'The HEPA is missing: this is no HEPA machine until it is back, screened, and proven by a penetration test.',
+        'The HEPA is missing: do not use it as a HEPA machine until it is back in, screened and penetration tested.',
       )
       .waitFor();
     expect(
@@ -183,7 +180,7 @@ describe('the machine editor', () => {
     await page.getByLabel('Last collected').fill('oak and ply');
     await page.getByRole('button', { name: 'Enter this machine' }).click();
     await page.waitForURL('**/m/CR-31/path?saved*');
-    await page.getByRole('heading', { name: /Drawn from typical figures of its kind/ }).waitFor();
+    await page.getByRole('heading', { name: /Estimated from typical figures for its kind/ }).waitFor();
     expect(yard.visit.complaints).toEqual([]);
   });
 });

@@ -19,13 +19,13 @@ describe('the plan of the yard', () => {
     const [, openings, own] =
       /^(\d+) openings in 8 weeks instead of (\d+); \d+ cannot be done yet\.$/.exec(await headline(page)) ?? [];
     expect(Number(openings)).toBeLessThan(Number(own));
-    expect(await page.locator('main').innerText()).toContain('Carbon cell of CR-09: 1 more Carbon cell, now.');
+    expect(await page.locator('main').innerText()).toContain('Carbon cell of CR-09: needs 1 more Carbon cell now.');
     await page
       .getByRole('button', { name: /^CR-09.*HEPA/ })
       .first()
       .click();
     expect(await page.getByRole('region', { name: /^CR-09/ }).innerText()).toMatch(
-      /in one opening, instead of by itself on .*: saves \d/,
+      /in one opening instead of on its own on .*: saves \d/,
     );
   });
 
@@ -108,7 +108,7 @@ describe('the plan of the yard', () => {
   it("a look is one tap on the machine's plan, and its rules can be changed there", async () => {
     const page = await opened('/m/CR-07/plan');
     await page.waitForSelector('html[data-wear=ready]');
-    const log = page.getByRole('region', { name: 'Write down what it did' });
+    const log = page.getByRole('region', { name: 'Log its work' });
     await log.getByLabel('Initials').fill('MK');
     await page.getByRole('button', { name: 'a quarter' }).first().click();
     await page
@@ -118,7 +118,7 @@ describe('the plan of the yard', () => {
     await page.locator('summary', { hasText: 'Tank bag:' }).click();
     await page.getByLabel('Add a rule to the tank bag').selectOption({ index: 1 });
     await page.locator('details[open]').getByLabel('Initials').fill('MK');
-    await page.locator('details[open]').getByRole('button', { name: 'Use these rules' }).click();
+    await page.locator('details[open]').getByRole('button', { name: 'Save these rules' }).click();
     await page.locator('summary', { hasText: /Tank bag:.*at 50 % full/ }).waitFor();
   });
 });

@@ -79,7 +79,7 @@ describe('a machine measured and judged, its bag changed, the next change due', 
     await page.getByLabel('Initials').fill('mk');
     // Controlled dust, and nobody walked through it: it is not kept before it says how it was contained.
     await page.getByRole('button', { name: 'Record the change' }).click();
-    await page.getByText('needs how it was done, and by whom').waitFor();
+    await page.getByText('needs: how it was contained, and by whom').waitFor();
     await page.getByLabel('How it was contained').fill('mask on, bag tied in the machine, damp wipe');
     await page.getByRole('button', { name: 'Record the change' }).click();
     await page.waitForURL('**/changes/*');
