@@ -45,22 +45,22 @@ export const PROPERTY_WORDS: Record<DustProperty, string> = {
 };
 
 export const REFERRAL_WORDS: Record<Referral, string> = {
-  licensedContractor: 'A licensed contractor does it. Leave it closed, leave the area, keep others out.',
+  licensedContractor: 'A licensed contractor does it. Leave the machine closed, leave the area and keep others out.',
   machineBuiltForIt:
-    'Only a machine built for it takes this. Leave it closed, no sparks, and ask whoever is responsible for fire.',
+    'Only a machine built for it may take this. Leave it closed, keep sparks away and ask the person responsible for fire safety.',
   fireSafety:
-    'Nothing hot goes near it: outdoors, off, let it go cold in metal, watched. Ask whoever is responsible for fire.',
-  flammableWaste: 'Do not switch it on. Outdoors, no flame, no switch; it goes as flammable waste.',
+    'Nothing hot goes near it. Outdoors and off, let it go cold in a metal container and watch it. Ask the person responsible for fire safety.',
+  flammableWaste: 'Do not switch anything on. Keep it outdoors and away from flames. It goes as flammable waste.',
 };
 
 export const QUESTION_WORDS: Record<DustQuestion, string> = {
-  oldPaint: 'Is old paint in it, from before 1992 (US: 1978), or of an age nobody knows?',
+  oldPaint: 'Is there old paint in it, from before 1992 (US: 1978) or of unknown age?',
   stone: 'Stone, concrete, brick, tile, sand or fibre cement?',
   oldBuilding: 'Boards, lagging, seals or floor tiles from before the asbestos ban (UK 1999, EU 2005; US: any age)?',
-  brightMetal: 'Bright metal: aluminium, magnesium, titanium, zirconium?',
-  hotOrFuel: 'Anything hot, or fuel or solvent?',
+  brightMetal: 'Aluminium, magnesium, titanium or zirconium?',
+  hotOrFuel: 'Anything hot, or any fuel or solvent?',
   biological: 'Mould, droppings, sewage, drugs?',
-  provenFree: 'Is there a paper that it is free of asbestos: a sample, or a build date after the ban?',
+  provenFree: 'Is there a document that it is free of asbestos: a sample result, or a build date after the ban?',
   fuelInWater: 'Fuel or oil in the water?',
 };
 
@@ -72,8 +72,8 @@ export const NEEDED_WORDS: Record<NeededClass, string> = { L: 'L class', M: 'M c
 
 export const EQUIPMENT_WORDS: Record<Equipment, string> = {
   eyes: 'eye protection where dust flies',
-  halfMask: 'FFP2 or FFP3 (N95 or P100) half mask, fit-tested to this face',
-  p3: 'P3 or P100 respirator, fit-tested to this face',
+  halfMask: 'FFP2 or FFP3 (N95 or P100) half mask, face-fit tested',
+  p3: 'P3 or P100 respirator, face-fit tested',
   gloves: 'disposable gloves',
   coverall: 'disposable coverall, type 5/6',
   tapedGloves: 'gloves taped over the cuffs',
@@ -88,15 +88,15 @@ export const CLEANING_WORDS: Record<CleaningWay, string> = {
 };
 
 export const NO_CARE_WORDS: Record<NoCare, string> = {
-  medium: 'is never cleaned: it is changed',
-  dust: 'is not cleaned after this dust: it is changed',
-  class: 'carries the class of this machine: it is changed, not cleaned',
+  medium: 'is never cleaned: fit a new one',
+  dust: 'is not cleaned after this dust: fit a new one',
+  class: 'carries the class of this machine: fit a new one, do not clean it',
 };
 
 export const LEVEL_MEANS: Record<DustHazard, string> = {
-  plain: 'nuisance dust: opened with care',
-  controlled: 'mask, part in a tied bag, damp wipe',
-  contained: 'area closed, respirator and coverall, inlet plugged first, second bag, label',
+  plain: 'nuisance dust: open with care',
+  controlled: 'mask and gloves, bag the part and tie it off, wipe damp',
+  contained: 'close the area, respirator and coverall, plug the inlet first, bag twice, label',
 };
 
 /** What it is, in a sentence: the dusts, or what is still to be asked. */
@@ -107,8 +107,8 @@ export const sayDusts = ({ dusts, toConfirm, questions, notUnderstood }: DustSta
   if (named === '')
     return notUnderstood.length > 0
       ? `"${notUnderstood.join(' ')}" is not in the register.`
-      : 'Not settled yet what it is.';
-  return `${capital(named)}${open ? ', and something still to be answered' : ''}.`;
+      : 'Not clear yet what it is.';
+  return `${capital(named)}${open ? ', and a question still open' : ''}.`;
 };
 
 /** How it is opened, and why. */
@@ -116,7 +116,7 @@ export const sayLevel = (standing: DustStanding): string => {
   const { level, lowered, questions, toConfirm } = standing;
   const open = questions.length + toConfirm.length > 0;
   if (lowered) return `${capital(level)}, lowered from ${lowered.from}: ${lowered.because}.`;
-  return `${capital(level)}${open && level === 'contained' ? ' until it is answered' : ''}: ${LEVEL_MEANS[level]}.`;
+  return `${capital(level)}${open && level === 'contained' ? ' until the questions are answered' : ''}: ${LEVEL_MEANS[level]}.`;
 };
 
 /** The class it asks for, by both rule sets where they differ; the stricter is taken. */
@@ -146,7 +146,7 @@ export const sayWhen = ({ from, to }: Pick<CollectedDust, 'from' | 'to'>): strin
 export const sayDecontamination = (d: Decontamination | null): string =>
   d === null
     ? 'Never decontaminated on record.'
-    : `Last decontaminated ${d.on}, ${d.how === 'job' ? `by ${d.by}, walked step by step` : `by a contractor: ${d.paper}`}.`;
+    : `Last decontaminated ${d.on}, ${d.how === 'job' ? `by ${d.by}, step by step` : `by a contractor: ${d.paper}`}.`;
 
 /** The dust of a machine for its header: short. */
 export const sayHeader = (standing: DustStanding, words: string): string =>

@@ -1,5 +1,5 @@
 import type { ForecastBasis, StageOutlook } from '@/core/forecast/from-record';
-import { mayBePast, mayBind, overdueWord } from '@/core/forecast/overdue';
+import { isOverdue, mayBePast, mayBind, overdueWord } from '@/core/forecast/overdue';
 import { showPercent } from '@/core/units';
 import { sayRule } from './needs';
 import { days } from './words';
@@ -38,7 +38,7 @@ export const sayBasis = ({ intervals, sights, counts, regimeSince }: ForecastBas
 export const sayOutlook = (
   { stageId, forecast }: StageOutlook,
   machine: Machine,
-): { readonly sentence: string; readonly rules: string } | null => {
+): { readonly sentence: string; readonly rules: string; readonly overdue: boolean } | null => {
   if (!forecast) return null;
   const [, low, , high] = forecast.reached;
   const rules = machine.stages.find((s) => s.id === stageId)?.rules ?? [];
@@ -48,11 +48,12 @@ export const sayOutlook = (
       (b) =>
         `${sayRule(rules.find((r) => r.id === b.rule)?.rule ?? { kind: 'indicator' })}${forecast.binding.length > 1 ? ` (${showPercent(b.chance)})` : ''}`,
     );
+  const overdue = isOverdue(forecast.reached);
   return {
-    sentence:
-      high < 0
-        ? `Overdue by ${days(Math.max(1, Math.round(-high)))} or more.`
-        : `Due ${sayRange(low, high)}${mayBePast(forecast.overdue) ? `; ${showPercent(forecast.overdue)} chance that it is overdue already` : ''}.`,
+    overdue,
+    sentence: overdue
+      ? `Overdue by ${days(Math.max(1, Math.round(-high)))} or more.`
+      : `Due ${sayRange(low, high)}${mayBePast(forecast.overdue) ? `; ${showPercent(forecast.overdue)} chance that it is overdue already` : ''}.`,
     rules: said.join(', or '),
   };
 };

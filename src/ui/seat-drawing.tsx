@@ -36,7 +36,7 @@ const PAIRS: Partial<Record<CheckKind, (fit: StageFit) => Pair>> = {
         <Arrow back />
       </>
     ),
-    caption: 'Arrow on the part with the air, as marked on the part itself',
+    caption: 'Arrow on the part points with the air flow',
   }),
   gasketSide: () => ({
     right: (
@@ -124,7 +124,7 @@ const PAIRS: Partial<Record<CheckKind, (fit: StageFit) => Pair>> = {
         <path d="M86 20 L98 12" className="seat-gasket" />
       </>
     ),
-    caption: 'Every latch home',
+    caption: 'Every latch closed',
   }),
   breathersInside: () => ({
     right: (
@@ -186,7 +186,7 @@ const seal = (which: number, of: number): Pair => {
         {ring(y, i + 1 === which)}
       </g>
     )),
-    caption: of > 1 ? `Seal ${which} of ${of}, whole and in its groove` : 'Seal whole and in its groove',
+    caption: of > 1 ? `Seal ${which} of ${of}, sound and in its groove` : 'Seal sound and in its groove',
   };
 };
 

@@ -41,7 +41,7 @@ describe('the pressure staircase', () => {
       await page.mouse.move(box.x + box.width / 2, box.y + 20 + (i * (box.height - 30)) / 20);
     await page.mouse.up();
     await expect.poll(() => toolFlow(page)).toBeLessThan(0.5 * today);
-    await page.getByText('Flow lamp lit: below 20 m/s in this hose').waitFor();
+    await page.getByText('Low-flow light on: below 20 m/s in this hose').waitFor();
     expect(await column.getAttribute('aria-valuetext')).toMatch(/times its clean resistance/);
     expect(await violations(page)).toEqual([]);
     await column.focus();

@@ -22,9 +22,12 @@ const toMethod = async (name: RegExp) => {
 const hold = async (times: number) => {
   const { page } = yard.visit;
   await page.getByRole('button', { name: 'Listen to the bench meter' }).click();
+  const readings = page.getByRole('list', { name: 'Readings' }).getByRole('listitem');
   for (let i = 0; i < times; i += 1) {
     await page.getByText(/^settled: /).waitFor({ timeout: 30_000 });
     await page.getByRole('button', { name: 'Hold', exact: true }).click();
+    // The next hold is of new samples: not before this one stands in the list.
+    await expect.poll(() => readings.count()).toBe(i + 1);
   }
 };
 

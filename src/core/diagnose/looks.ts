@@ -1,4 +1,5 @@
 import { CLASS_HOSE_VELOCITY } from '../constants/limits';
+import { LOOKS } from '../constants/looks';
 import { flowLamp } from '../path/indicator';
 import type { MachineModel } from '../path/machine-path';
 import { blowsOut, type Fault, type FaultKind, type MachineTraits } from './fault';
@@ -9,6 +10,11 @@ import type { Signature } from './signature';
 
 /** The logistic function, 0 to 1. Source: standard definition, 1 / (1 + exp(-x)). Valid: any x. */
 export const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
+
+const above = (ratio: number, { at, width }: { readonly at: number; readonly width: number }): number =>
+  logistic((ratio - at) / width);
+const below = (ratio: number, { at, width }: { readonly at: number; readonly width: number }): number =>
+  logistic((at - ratio) / width);
 
 /** How severe the worst of some faults is, 0 where there is none. Source: common practice, no published source. Valid: severities of 0 to 1. */
 export const severityOf = (faults: readonly Fault[], kinds: readonly FaultKind[], position?: number): number => {
@@ -27,9 +33,9 @@ export const LETS_PAST: readonly FaultKind[] = ['torn', 'misseated'];
 /** A hand cannot see 10 to 20 %: the words overlap by that much. Source: common practice, no published source. */
 export const handWords = (ratio: number): Expected => {
   const [some, much, more] = [
-    logistic((ratio - 0.12) / 0.036),
-    logistic((ratio - 0.6) / 0.08),
-    logistic((ratio - 1.25) / 0.15),
+    above(ratio, LOOKS.hand.some),
+    above(ratio, LOOKS.hand.normal),
+    above(ratio, LOOKS.hand.strong),
   ];
   return wordShares({ none: 1 - some, weak: some - much, normal: much - more, strong: more });
 };
@@ -44,13 +50,14 @@ export const heard = (s: Signature, sound: Signature): Expected => {
     has(s.faults, 'lowVoltage') ||
     has(s.faults, 'wrongSetting') ||
     has(s.faults, 'lowSupply');
-  const blocked = slow ? 0.15 : 0.85 * logistic((0.72 - ratio) / 0.08);
-  const free = 0.8 * logistic((ratio - 1.1) / 0.04);
+  const { sound: at } = LOOKS;
+  const blocked = slow ? at.laboursWhenSlow : at.laboursMost * below(ratio, at.labours);
+  const free = at.freeMost * above(ratio, at.free);
   return wordShares({
-    normal: Math.max(0.08, 1 - blocked - free),
+    normal: Math.max(at.normalLeast, 1 - blocked - free),
     blocked,
     free,
-    grumble: has(s.faults, 'bearings') ? 6 : 0.02,
+    grumble: has(s.faults, 'bearings') ? at.rumbleWithBearings : at.rumbleWithout,
   });
 };
 
@@ -61,22 +68,22 @@ export interface LampContext {
 
 /** A low-flow light: a threshold on the flow in the hose, as the selector takes it. */
 export const lampWords = (faults: readonly Fault[], flowM3s: number, { traits, hoseM }: LampContext): Expected => {
-  if (has(faults, 'indicatorOut')) return yesNo('lit', 'out', 0.85);
-  if (hoseM === null) return yesNo('lit', 'out', 0.5);
-  const selectorM = (traits.selectorM ?? hoseM) * (has(faults, 'wrongSelector') ? 1.33 : 1);
+  if (has(faults, 'indicatorOut')) return yesNo('lit', 'out', LOOKS.lamp.falseLit);
+  if (hoseM === null) return yesNo('lit', 'out', LOOKS.lamp.unknownHose);
+  const selectorM = (traits.selectorM ?? hoseM) * (has(faults, 'wrongSelector') ? LOOKS.lamp.wrongSelectorTimes : 1);
   const { warnsAtMs } = flowLamp({ selectorM, belowMs: CLASS_HOSE_VELOCITY.value }, { flowM3s, hoseM });
   const velocity = (4 * flowM3s) / (Math.PI * hoseM ** 2);
-  return yesNo('lit', 'out', logistic((warnsAtMs - velocity) / (0.08 * warnsAtMs)));
+  return yesNo('lit', 'out', logistic((warnsAtMs - velocity) / (LOOKS.lamp.width * warnsAtMs)));
 };
 
 export const gaugeWords = (s: Signature, model: MachineModel, position: number): Expected => {
   const gauge = model.stages[position]?.spec.fit.gaugePa;
   if (has(s.faults, 'indicatorOut') || !gauge) return wordShares({ green: 1, amber: 1, red: 1 });
-  const above = (limit: number) => logistic((s.air.dropPa(position) - limit) / (0.1 * limit));
+  const past = (limit: number) => logistic((s.air.dropPa(position) - limit) / (LOOKS.gauge.width * limit));
   return wordShares({
-    green: 1 - above(gauge.amberPa),
-    amber: above(gauge.amberPa) - above(gauge.redPa),
-    red: above(gauge.redPa),
+    green: 1 - past(gauge.amberPa),
+    amber: past(gauge.amberPa) - past(gauge.redPa),
+    red: past(gauge.redPa),
   });
 };
 
@@ -85,7 +92,7 @@ export const purgeWords = (s: Signature, model: MachineModel, position: number):
   const caked = severityOf(s.faults, ['blocked'], position);
   const before = gaugeWords(s, model, position);
   const share = before.kind === 'words' ? before.words : {};
-  const freed = caked > 0 ? 0.9 * (1 - caked) : 0;
+  const freed = caked > 0 ? LOOKS.purge.frees * (1 - caked) : 0;
   const [amber, red] = [share['amber'] ?? 0, share['red'] ?? 0];
   return wordShares({
     green: (share['green'] ?? 0) + freed * (amber + red),
@@ -96,14 +103,20 @@ export const purgeWords = (s: Signature, model: MachineModel, position: number):
 
 /** Full, loose dirt beside it, torn, not there: what the open compartment shows. */
 export const bagWords = (faults: readonly Fault[], position: number): Expected => {
+  const { bag: at } = LOOKS;
   const full = severityOf(faults, ['blocked'], position);
   const [beside, tear] = [severityOf(faults, ['misseated'], position), severityOf(faults, ['torn'], position)];
   return wordShares({
     clean: 1,
-    full: full > 0 ? 1.2 + 6 * full : 0.05,
-    looseDirt: beside > 0 ? 5 + 3 * beside : tear > 0 ? 1.5 + 1.5 * tear : 0.03,
-    torn: tear > 0 ? 3 + 4 * tear : 0,
-    missing: has(faults, 'missing', position) ? 60 : 0,
+    full: full > 0 ? at.full.base + at.full.bySeverity * full : at.full.without,
+    looseDirt:
+      beside > 0
+        ? at.looseDirt.base + at.looseDirt.bySeverity * beside
+        : tear > 0
+          ? at.looseDirt.withTear * (1 + tear)
+          : at.looseDirt.without,
+    torn: tear > 0 ? at.torn.base + at.torn.bySeverity * tear : 0,
+    missing: has(faults, 'missing', position) ? at.missing : 0,
   });
 };
 
@@ -112,6 +125,7 @@ export const finestAt = (model: MachineModel): number =>
   model.stages.findLastIndex((x) => x.spec.air.form === 'medium' && x.kind !== 'gas' && !x.missing);
 
 export const particleWords = (faults: readonly Fault[], model: MachineModel): Expected => {
+  const { particles: at } = LOOKS;
   const finest = finestAt(model);
   const past = Math.max(
     severityOf(faults, LETS_PAST, finest),
@@ -119,33 +133,37 @@ export const particleWords = (faults: readonly Fault[], model: MachineModel): Ex
     ...faults.filter((f) => f.kind === 'leakingSeal' && blowsOut(model, f.position)).map((f) => f.severity),
   );
   return wordShares(
-    past > 0 ? { below: 0.6, notShown: 1, above: 6 + 4 * past } : { below: 7, notShown: 1.6, above: 0.12 },
+    past > 0
+      ? { below: at.past.below, notShown: at.past.notShown, above: at.past.above + at.past.bySeverity * past }
+      : at.sound,
   );
 };
 
 /** The clean side of a filter: dirt at its edge came past the seat, dirt in its middle through a tear; a look also shows that it is there, and its arrow. */
 export const cleanSideWords = (faults: readonly Fault[], position: number): Expected => {
+  const { cleanSide: at } = LOOKS;
   const [seat, tear] = [severityOf(faults, ['misseated'], position), severityOf(faults, ['torn'], position)];
   return wordShares({
-    clean: seat + tear > 0 ? 0.3 : 8,
-    edge: seat > 0 ? 1 + seat : tear > 0 ? 0.3 : 0.15,
-    middle: tear > 0 ? 1 + tear : seat > 0 ? 0.3 : 0.15,
-    missing: has(faults, 'missing', position) ? 60 : 0,
-    reversed: has(faults, 'reversed', position) ? 40 : 0,
+    clean: seat + tear > 0 ? at.cleanWithFault : at.cleanWithout,
+    edge: seat > 0 ? at.own + seat : tear > 0 ? at.other : at.without,
+    middle: tear > 0 ? at.own + tear : seat > 0 ? at.other : at.without,
+    missing: has(faults, 'missing', position) ? at.missing : 0,
+    reversed: has(faults, 'reversed', position) ? at.reversed : 0,
   });
 };
 
 /** Weight against a new part: a blocked one is several times heavier. Source: common practice, no published source. */
 export const weightWords = (faults: readonly Fault[], position: number): Expected => {
   const loaded = severityOf(faults, ['blocked'], position);
-  const heavy = loaded > 0 ? 0.4 + 0.6 * loaded : 0.02;
-  return wordShares({ nearNew: 0.8 * (1 - heavy), heavier: 0.25, severalTimes: 0.85 * heavy });
+  const { weight: at } = LOOKS;
+  const heavy = loaded > 0 ? at.heavyBase + at.heavyBySeverity * loaded : at.heavyWithout;
+  return wordShares({ nearNew: at.near * (1 - heavy), heavier: at.heavier, severalTimes: at.several * heavy });
 };
 
 export const settingWords = (faults: readonly Fault[], traits: MachineTraits): Expected =>
   wordShares({
     right: 1,
-    setting: has(faults, 'wrongSetting') ? 12 : 0,
-    ...(traits.selectorM === null ? {} : { selector: has(faults, 'wrongSelector') ? 12 : 0 }),
-    ...(traits.hasBrush ? { brush: has(faults, 'brushJammed') ? 12 : 0 } : {}),
+    setting: has(faults, 'wrongSetting') ? LOOKS.settings.wrong : 0,
+    ...(traits.selectorM === null ? {} : { selector: has(faults, 'wrongSelector') ? LOOKS.settings.wrong : 0 }),
+    ...(traits.hasBrush ? { brush: has(faults, 'brushJammed') ? LOOKS.settings.wrong : 0 } : {}),
   });

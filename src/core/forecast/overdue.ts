@@ -1,3 +1,5 @@
+import type { ReachQuantiles } from './limit-distribution';
+
 /** Below this chance a rule is not named as one that may bind. Share; a Moorwind default, a modelling choice. */
 export const LEAST_BINDING = 0.05;
 
@@ -17,3 +19,6 @@ export const mayBePast = (chance: number): boolean => chance > SAID_PAST;
 /** How a chance of being overdue is said: for sure, hardly, or with its figure. Valid 0 to 1; NaN is said with its figure. */
 export const overdueWord = (chance: number): 'will' | 'unlikely' | 'may' =>
   chance >= SURE ? 'will' : chance <= UNLIKELY ? 'unlikely' : 'may';
+
+/** Whether a limit is past for all that is known: its 90 % quantile lies before today. Days from now, as `ReachQuantiles`. */
+export const isOverdue = (reached: ReachQuantiles): boolean => reached[3] < 0;

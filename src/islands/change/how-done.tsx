@@ -31,10 +31,10 @@ export const BeforeTest = ({ state, dispatch, before }: Part & { readonly before
 /** On dust that wants its steps, a change that nobody walked through says how it was done; the file marks it so. */
 export const HowDone = ({ state, dispatch, level }: Part & { readonly level: DustHazard }) => (
   <fieldset>
-    <legend className="font-bold">Not walked step by step: how was it done?</legend>
+    <legend className="font-bold">Done without the guide: how was it contained?</legend>
     <p className="soft text-sm">
       {capital(level)} dust. It is marked so in the file; what carries a class is suspended until it is screened and
-      proven.
+      tested.
     </p>
     <div className="grid grid-cols-[5rem_1fr] gap-2">
       <label className="block">

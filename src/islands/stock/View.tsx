@@ -69,7 +69,7 @@ export const Count = ({ partId, partName, onHand, by, clientId }: CountProps) =>
         <input className="field" value={initials} maxLength={12} onChange={(e) => setInitials(e.target.value)} />
       </label>
       <button type="submit" className="choice font-bold" disabled={sending || counted.trim() === ''}>
-        Book the count
+        Save the count
       </button>
       <FieldProblems
         id={`count-${partId}`}

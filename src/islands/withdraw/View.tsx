@@ -33,7 +33,7 @@ export const Withdraw = ({ tag, of, id, by, clientId }: WithdrawProps) => {
   return (
     <details className="panel px-3">
       <summary className="flex min-h-11 cursor-pointer items-center font-semibold">
-        It never happened, or was another machine's: withdraw it
+        Wrong machine, or never done: withdraw it
       </summary>
       <div className="flex flex-wrap items-end gap-2 pb-3">
         <label className="block w-24">

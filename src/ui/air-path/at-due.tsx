@@ -47,7 +47,7 @@ export const AtDue = ({ view, then, name, when, units }: AtDueProps) => {
       />
       <StaircaseTable lines={lines} names={names} units={units} />
       <p className="soft text-sm">
-        Solid then, dashed today. A load that grows straight with its life; the model's figure, not a reading.
+        Solid: when due. Dashed: today. From the model, with load growing evenly over its life; not a reading.
       </p>
     </section>
   );

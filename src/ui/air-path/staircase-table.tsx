@@ -20,12 +20,12 @@ export const StaircaseTable = ({
         <thead>
           <tr>
             <th scope="col">Stage</th>
-            <th scope="col">Costs as new</th>
-            <th scope="col">Costs today</th>
-            {lines.whatIf && <th scope="col">Costs what if</th>}
-            <th scope="col">Share of the fan&apos;s lift</th>
+            <th scope="col">Drop as new</th>
+            <th scope="col">Drop today</th>
+            {lines.whatIf && <th scope="col">Drop, what if</th>}
+            <th scope="col">Share of fan suction</th>
             <th scope="col">Flow</th>
-            <th scope="col">Pressure behind it</th>
+            <th scope="col">Pressure after it</th>
           </tr>
         </thead>
         <tbody>

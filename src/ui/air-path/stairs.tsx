@@ -40,7 +40,7 @@ const telling = (stairs: Staircase, asNew: Staircase): Telling => {
   const grown = most(growth);
   if (growth(grown) > GROWN * stairs.fanLiftPa && (stairs.steps[grown]?.dropPa ?? 0) > 0)
     return { position: grown, lead: 'Biggest rise' };
-  return { position: most((i) => stairs.steps[i]?.dropPa ?? 0), lead: 'Tallest step' };
+  return { position: most((i) => stairs.steps[i]?.dropPa ?? 0), lead: 'Biggest drop' };
 };
 
 const aboutStep = (

@@ -41,7 +41,7 @@ const Lamp = ({ view, stairs, hoseM }: FiguresProps) => {
   return (
     <ToneMark
       tone={lit ? 'stop' : 'good'}
-      word={lit ? `Flow lamp lit: below ${warnsAtMs.toFixed(0)} m/s in this hose` : 'Flow lamp out'}
+      word={lit ? `Low-flow light on: below ${warnsAtMs.toFixed(0)} m/s in this hose` : 'Low-flow light off'}
     />
   );
 };
@@ -80,7 +80,7 @@ export const WhatIfFigures = (p: FiguresProps) => {
           />
         )}
         <Figure
-          label="fan lift"
+          label="fan suction"
           value={showParts('pressure', stairs.fanLiftPa, units)}
           before={show('pressure', now.fanLiftPa, units)}
         />
