@@ -119,6 +119,19 @@ describe('every procedure', () => {
     }
   });
 
+  it('an old part that was bagged and never disposed of has no fate, and neither has a new one that was only taken', () => {
+    const { machine, procedure } = changeOf('shopVacuum', 'bag');
+    expect(procedure.steps.some((s) => s.moves === 'bagOld')).toBe(true);
+    const without = (move: string) =>
+      prove(
+        dropped(procedure, (s) => s.moves === move),
+        machine,
+        'plain',
+      );
+    expect(without('disposeOld')).toContainEqual({ kind: 'partWithoutFate', part: 'old' });
+    expect(without('fitNew')).toContainEqual({ kind: 'partWithoutFate', part: 'new' });
+  });
+
   it('loses its soundness with any step that matters: the prover sees each one go (property)', () => {
     let seen = 0;
     for (const { machine, job } of everyJob()) {
