@@ -4,7 +4,7 @@ import { expectedOf, type TestBench } from '@/core/diagnose/expected';
 import type { Fault } from '@/core/diagnose/fault';
 import { operationsOf } from '@/core/diagnose/next-test';
 import type { Operation } from '@/core/diagnose/operation';
-import { cures, type Repair } from '@/core/diagnose/repair';
+import { cures, type Repair, REPAIR_KINDS } from '@/core/diagnose/repair';
 import type { Interventions } from '@/core/diagnose/signature';
 import { sayRepair, testTitle, wordLabel } from '@/messages/find';
 import { openMigrated } from '@/server/db/connect';
@@ -18,19 +18,6 @@ export const setupOf = async (dataFile: string, tag: string): Promise<CaseSetup>
   if (!found) throw new Error(`no ${tag}`);
   return found.page.setup;
 };
-
-const REPAIRS = [
-  'newPart',
-  'reseat',
-  'clear',
-  'newHose',
-  'newSeal',
-  'serviceFan',
-  'supply',
-  'settings',
-  'indicator',
-  'brush',
-] as const;
 
 /** Answers the Find page as a machine with hidden faults would, by what the page itself proposes. */
 export class CaseWalker {
@@ -134,7 +121,7 @@ export class CaseWalker {
     const title = (await this.page.locator('#repair').innerText()).trim();
     const { stages } = this.setup.model;
     const repair = stages
-      .flatMap((_, position) => REPAIRS.map((kind): Repair => ({ kind, position })))
+      .flatMap((_, position) => REPAIR_KINDS.map((kind): Repair => ({ kind, position })))
       .find(
         (r) =>
           sayRepair(r, stages) === title &&
