@@ -1,6 +1,6 @@
 import type { StageDue } from '@/core/interval/due';
 import { type Comparison, compareTests } from '@/core/measure/compare-tests';
-import { type ChangeRecord, standing, type TestRecord, type WorkRecord } from '@/core/record/records';
+import { type ChangeRecord, inForce, type TestRecord, type WorkRecord } from '@/core/record/records';
 import { isSeries, type JudgedTest, judgeTest } from '@/core/status/judge-test';
 import { dueOfMachine } from '@/core/status/machine-status';
 import type { Bench } from './bench';
@@ -29,7 +29,7 @@ const chainOf = <T extends WorkRecord>(records: readonly T[], id: number): reado
 
 /** The standing record of a chain; null when it was withdrawn. */
 const standingOf = <T extends WorkRecord>(records: readonly T[], id: number): T | null =>
-  standing(chainOf(records, id))[0] ?? null;
+  inForce(chainOf(records, id))[0] ?? null;
 
 /** One change with what was measured before and after it, and what it did to the due moment. */
 export const changeStory = (bench: Bench, changeId: number): ChangeStory | null => {
@@ -42,7 +42,7 @@ export const changeStory = (bench: Bench, changeId: number): ChangeStory | null 
       ? judgeTest({ machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record })
       : null;
   const before = judged(change.beforeTestId === null ? null : standingOf(bench.tests, change.beforeTestId));
-  const follows = standing(bench.tests).filter(
+  const follows = inForce(bench.tests).filter(
     (t) => isSeries(t) && t.afterChangeId !== null && chain.has(t.afterChangeId),
   );
   const after = judged(follows.at(-1) ?? null);

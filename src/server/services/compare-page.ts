@@ -1,7 +1,7 @@
 import { dayAt } from '@/core/calendar/calendar-date';
 import { type ChainLink, compareChain } from '@/core/measure/chain';
 import { type Comparison, compareTests, type Differs } from '@/core/measure/compare-tests';
-import { standing, type TestRecord } from '@/core/record/records';
+import { inForce, type TestRecord } from '@/core/record/records';
 import { isSeries, type JudgedTest, judgeTest } from '@/core/status/judge-test';
 import type { Bench } from './bench';
 
@@ -36,12 +36,12 @@ const nameOf = (t: TestRecord): string =>
 
 /** The tests that can be compared, newest first. */
 export const comparableTests = (bench: Bench): readonly TestRecord[] =>
-  [...standing(bench.tests).filter(isSeries)].reverse();
+  [...inForce(bench.tests).filter(isSeries)].reverse();
 
 /** Compares chosen tests in the order they were taken: first against last, and each step between. */
 export const compareChosen = (bench: Bench, ids: readonly number[]): Compared => {
   const { machine } = bench.status;
-  const records = standing(bench.tests)
+  const records = inForce(bench.tests)
     .filter((t) => isSeries(t) && ids.includes(t.id))
     .slice(0, MOST);
   const chosen = records.map((record): Chosen => ({

@@ -1,3 +1,4 @@
+import { CountAnswer } from '@/contracts/action-answer';
 import type { CountStockBody } from '@/contracts/requests';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { countDifference } from '@/core/stock/ledger';
@@ -10,7 +11,7 @@ export const countStock = async (
   body: CountStockBody,
 ): Promise<Result<{ id: number; difference: number }>> => {
   const at = now();
-  return runOnce(db, { kind: 'count stock', body, at }, async (tx) => {
+  return runOnce(db, { kind: 'count stock', body, at, answers: CountAnswer }, async (tx) => {
     const part = (await loadParts(tx)).find((p) => p.id === body.partId);
     if (!part) return fail(failure('part.unknown', 'partId'));
     const difference = countDifference({ counted: body.counted, ledger: part.onHand });

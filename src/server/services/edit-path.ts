@@ -1,3 +1,4 @@
+import { PathAnswer } from '@/contracts/action-answer';
 import type { EditPathBody, NewMachineBody } from '@/contracts/machine-edit';
 import { at, fail, failure, type Failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/calendar/calendar-date';
@@ -61,7 +62,7 @@ const checkPath = async (db: Db, path: PathSnapshot): Promise<readonly Failure[]
 /** Changes a machine and its air path in one go, and keeps what it was; refused when somebody else was here meanwhile. */
 export const editPath = async ({ db, now }: Context, tag: string, body: EditPathBody): Promise<Result<PathEdited>> => {
   const performedAt = now();
-  return runOnce(db, { kind: `edit path ${tag}`, body, at: performedAt }, async (tx) => {
+  return runOnce(db, { kind: `edit path ${tag}`, body, at: performedAt, answers: PathAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     if (machine.editedThrough !== body.seen) return fail(failure('edit.stale', 'seen'));
@@ -100,7 +101,7 @@ export const editPath = async ({ db, now }: Context, tag: string, body: EditPath
 /** Enters a new machine with its air path. Its timers start today, at first use. */
 export const newMachine = async ({ db, now }: Context, body: NewMachineBody): Promise<Result<PathEdited>> => {
   const performedAt = now();
-  return runOnce(db, { kind: 'new machine', body, at: performedAt }, async (tx) => {
+  return runOnce(db, { kind: 'new machine', body, at: performedAt, answers: PathAnswer }, async (tx) => {
     const tag = body.tag.toUpperCase();
     if (await tagTaken(tx, tag)) return fail(failure('machine.tag-taken', 'tag', { tag }));
     const failures = await checkPath(tx, body.path);

@@ -1,3 +1,4 @@
+import { PlainAnswer } from '@/contracts/action-answer';
 import type { EditRulesBody } from '@/contracts/rules';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { circularAfter, type RuleRecord } from '@/core/interval/rules';
@@ -12,7 +13,7 @@ export const editRules = async (
   body: EditRulesBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
-  return runOnce(db, { kind: `rules ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `rules ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     const stage = machine.stages.find((s) => s.id === body.stageId);

@@ -1,9 +1,10 @@
+import { PlainAnswer } from '@/contracts/action-answer';
 import type { CaseAction, CaseActionBody, OpenCaseBody } from '@/contracts/find';
-import { benchOf, caseOfSetup } from '@/core/diagnose/case-setup';
+import { subjectOf, caseOfSetup } from '@/core/diagnose/case-setup';
 import { type CaseEvent, type CaseState, type Snapshot } from '@/core/diagnose/case-log';
 import { openReasons } from '@/core/diagnose/closing';
 import { measuresNow } from '@/core/diagnose/evaluate-case';
-import { expectedOf, type TestBench } from '@/core/diagnose/expected';
+import { expectedOf, type CaseSubject } from '@/core/diagnose/expected';
 import { operationsOf } from '@/core/diagnose/next-test';
 import { notOffered, standingStages } from '@/core/diagnose/within';
 import { integrityTestsOf } from '@/core/machine/integrity';
@@ -13,7 +14,7 @@ import { weigh } from '@/core/diagnose/posterior';
 import { UNTOUCHED } from '@/core/diagnose/signature';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import type { Machine, Stage } from '@/core/machine/machine';
-import { standing } from '@/core/record/records';
+import { inForce } from '@/core/record/records';
 import { parseQuantity } from '@/core/units';
 import type { Db } from '../db/connect';
 import { insertChange, loadChanges } from '../repositories/changes';
@@ -33,7 +34,7 @@ export const openFaultCase = async (
   body: OpenCaseBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const openedAt = now();
-  return runOnce(db, { kind: `open case ${tag}`, body, at: openedAt }, async (tx) => {
+  return runOnce(db, { kind: `open case ${tag}`, body, at: openedAt, answers: PlainAnswer }, async (tx) => {
     const found = await findOfTag({ db: tx, now }, tag);
     if (!found) return fail(failure('machine.unknown', '', { tag }));
     const machine = await findMachine(tx, tag);
@@ -71,7 +72,7 @@ interface Doing {
   readonly caseId: number;
   readonly openedAt: string;
   readonly words: string;
-  readonly bench: TestBench;
+  readonly subject: CaseSubject;
   readonly timeZone: string;
 }
 
@@ -83,12 +84,12 @@ const stageAt = ({ stages }: Doing, position: number): Result<Stage> => {
 const readSeen = (
   operation: Operation,
   seen: Extract<CaseAction, { kind: 'saw' }>['seen'],
-  bench: TestBench,
+  subject: CaseSubject,
 ): Result<{ readonly outcome: Outcome; readonly typed: string }> => {
   const kind = QUANTITY_OF[operation.kind];
   if (kind === undefined) {
     if (seen.kind !== 'word') return fail(failure('detail.word', 'action.seen'));
-    const expected = expectedOf(operation, [], { interventions: UNTOUCHED, bench });
+    const expected = expectedOf(operation, [], { interventions: UNTOUCHED, subject });
     // "Something else" is kept in the log and weighs nothing.
     const known = expected.kind === 'words' && (seen.word in expected.words || seen.word === 'other');
     return known
@@ -130,7 +131,7 @@ const saw = (d: Doing, action: Extract<CaseAction, { kind: 'saw' }>): Result<rea
   }
   const allowed = offered(d, action.operation);
   if (!allowed.ok) return allowed;
-  const read = readSeen(action.operation, action.seen, d.bench);
+  const read = readSeen(action.operation, action.seen, d.subject);
   if (!read.ok) return read;
   const event: CaseEvent = { kind: 'saw', operation: action.operation, ...read.value, note: action.note };
   if (action.correctsEventId === null) return ok([event]);
@@ -203,7 +204,7 @@ const repair = async (
   const stage = stageAt(d, action.repair.position);
   if (!stage.ok) return stage;
   if (action.changeId !== null) {
-    const changes = standing(await loadChanges(d.tx, d.timeZone, d.machineId));
+    const changes = inForce(await loadChanges(d.tx, d.timeZone, d.machineId));
     if (!changes.some((c) => c.id === action.changeId && c.stageId === stage.value.id && c.performedAt >= d.openedAt))
       return fail(failure('case.change', 'action.changeId'));
   }
@@ -239,7 +240,7 @@ const cameBack = ({ page }: Doing, root: CauseOfCase): boolean =>
 
 const close = (d: Doing, action: Extract<CaseAction, { kind: 'close' }>): Result<readonly CaseEvent[]> => {
   const { progress, trials } = d.state;
-  const { back } = measuresNow(d.bench, progress);
+  const { back } = measuresNow(d.subject, progress);
   const { out } = progress.interventions;
   const reasons = [
     ...openReasons({
@@ -329,7 +330,7 @@ export const doInCase = async (
   body: CaseActionBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const moment = now();
-  return runOnce(db, { kind: `case ${tag}`, body, at: moment }, async (tx) => {
+  return runOnce(db, { kind: `case ${tag}`, body, at: moment, answers: PlainAnswer }, async (tx) => {
     const found = await findOfTag({ db: tx, now }, tag);
     const machine = await findMachine(tx, tag);
     if (!found || !machine) return fail(failure('machine.unknown', '', { tag }));
@@ -352,7 +353,7 @@ export const doInCase = async (
       caseId: open.record.id,
       openedAt: open.record.openedAt,
       words: open.record.words,
-      bench: benchOf(found.page.setup),
+      subject: subjectOf(found.page.setup),
       timeZone,
     };
     const events = await eventsOf(doing, body.action);

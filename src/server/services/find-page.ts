@@ -4,7 +4,7 @@ import { type CaseRecord, type CaseState, caseState } from '@/core/diagnose/case
 import { type CaseSetup, caseSetup } from '@/core/diagnose/case-setup';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { worst } from '@/core/dust/level';
-import { standing } from '@/core/record/records';
+import { inForce } from '@/core/record/records';
 import { loadChanges } from '../repositories/changes';
 import { loadCases } from '../repositories/cases';
 import { loadTests } from '../repositories/tests';
@@ -50,7 +50,7 @@ export const loadFind = async ({ db, now }: Context, yard: Yard, machineId: numb
     twins: cases.filter((c) => kin.includes(c.machineId)),
     at: record?.openedAt ?? now(),
   });
-  const since = record ? standing(changes).filter((c) => c.performedAt >= record.openedAt) : [];
+  const since = record ? inForce(changes).filter((c) => c.performedAt >= record.openedAt) : [];
   return {
     changes: since.map(({ id, stageId, performedAt }) => ({ id, stageId, at: performedAt })).reverse(),
     open: record ? { record, state: caseState(record) } : null,

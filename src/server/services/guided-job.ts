@@ -1,9 +1,10 @@
+import { PlainAnswer } from '@/contracts/action-answer';
 import { type JobActionBody, OpenJobReply, type QuickJobBody } from '@/contracts/job';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { integrityStanding } from '@/core/machine/integrity';
 import type { Machine } from '@/core/machine/machine';
 import { type JobEvent, type JobRecord, jobState, refuseJobEvent } from '@/core/procedure/job-log';
-import { standing } from '@/core/record/records';
+import { inForce } from '@/core/record/records';
 import type { Db } from '../db/connect';
 import { loadChanges } from '../repositories/changes';
 import { insertJobEvent, loadJobs } from '../repositories/jobs';
@@ -26,7 +27,7 @@ export const openJobOf = async ({ db, now }: Context, tag: string): Promise<Resu
   });
   const { timeZone } = await loadSite(db);
   const changeIds = record
-    ? standing(await loadChanges(db, timeZone, machine.id))
+    ? inForce(await loadChanges(db, timeZone, machine.id))
         .filter((c) => c.jobId === record.id)
         .map((c) => c.id)
     : [];
@@ -105,7 +106,7 @@ export const doInJob = async (
   body: JobActionBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const moment = now();
-  return runOnce(db, { kind: `job ${tag}`, body, at: moment }, async (tx) => {
+  return runOnce(db, { kind: `job ${tag}`, body, at: moment, answers: PlainAnswer }, async (tx) => {
     const found = await findJob(tx, tag, body.jobId);
     if (!found.ok) return found;
     const at = notBefore(found.value.record, moment);
@@ -141,7 +142,7 @@ export const quickJob = async (
   body: QuickJobBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
-  return runOnce(db, { kind: `quick job ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `quick job ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
     const { by, job, dust, reason, partInHand } = body;
     const opened = await openJob(tx, tag, { wanted: { by, job, dust, reason, partInHand, people: 1 }, startedAt: at });
     if (!opened.ok) return opened;

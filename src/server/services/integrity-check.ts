@@ -1,10 +1,11 @@
+import { PlainAnswer } from '@/contracts/action-answer';
 import type { IntegrityBody } from '@/contracts/dust';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { classLimit, integrityTestsOf, wantsPenetration } from '@/core/machine/integrity';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { judgeScreening, type ScreeningVerdict } from '@/core/measure/penetration-ratio';
 import { reduceAny } from '@/core/measure/reduce-any';
-import { standing, type TestRecord } from '@/core/record/records';
+import { inForce, type TestRecord } from '@/core/record/records';
 import { dayAt } from '@/core/calendar/calendar-date';
 import type { Db } from '../db/connect';
 import { findMachine } from '../repositories/machines';
@@ -23,7 +24,7 @@ export const screenedSince = (
   since: string | null,
 ): ScreeningVerdict | null => {
   if (machineClass === null) return null;
-  const usable = standing(tests).filter(
+  const usable = inForce(tests).filter(
     (t) =>
       t.test.method === 'particles' &&
       t.test.failedPreconditions.length === 0 &&
@@ -60,7 +61,7 @@ export const recordIntegrity = async (
   body: IntegrityBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
-  return runOnce(db, { kind: `integrity ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `integrity ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     const stage = machine.stages.find((s) => s.id === body.stageId);

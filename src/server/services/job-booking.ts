@@ -1,5 +1,5 @@
 import { isAsFound } from '@/core/record/as-found';
-import { standing } from '@/core/record/records';
+import { inForce } from '@/core/record/records';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { changeMadeBy, type JobRecord, type JobState, jobState } from '@/core/procedure/job-log';
 import type { Step } from '@/core/procedure/step';
@@ -33,7 +33,7 @@ export const stageOfJob = (record: JobRecord, machine: Machine, position: number
 
 /** The newest usable test that shows the machine as found. */
 const measuredBefore = async ({ tx, record }: Booking): Promise<number | null> => {
-  const tests = standing(await loadTests(tx, record.machineId)).filter(
+  const tests = inForce(await loadTests(tx, record.machineId)).filter(
     (t) => isSeries(t) && t.test.failedPreconditions.length === 0,
   );
   return tests.filter((t) => isAsFound({ testAt: t.performedAt, workAt: record.startedAt })).at(-1)?.id ?? null;
@@ -108,7 +108,7 @@ export const bookStep = async (b: Booking, state: JobState, index: number): Prom
     await bookChange(b, made, state.moves.find((m) => m.stage === made.stage && m.move === 'fitNew')?.at ?? b.at);
   if (step.key === 'startTimer') {
     const { timeZone } = await loadSite(b.tx);
-    const changed = new Set(standing(await loadChanges(b.tx, timeZone, b.machine.id)).map((c) => c.stageId));
+    const changed = new Set(inForce(await loadChanges(b.tx, timeZone, b.machine.id)).map((c) => c.stageId));
     await startTimers(
       b.tx,
       b.machine.stages.filter((s) => !changed.has(s.id)).map((s) => s.id),

@@ -1,3 +1,4 @@
+import { PlainAnswer } from '@/contracts/action-answer';
 import { imageSize } from 'image-size';
 import type { PhotoQuery } from '@/contracts/job';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
@@ -33,7 +34,7 @@ export const keepPhoto = async (
   if (bytes.byteLength > MAX_PHOTO_BYTES) return fail(failure('photo.too-large', 'photo', { most: MAX_PHOTO_BYTES }));
   const media = mediaTypeOf(bytes);
   if (!media.ok) return media;
-  return runOnce(db, { kind: `photo ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `photo ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     const record = (await loadJobs(tx, machine.id)).find((j) => j.id === query.jobId);

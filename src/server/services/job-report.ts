@@ -1,6 +1,6 @@
 import type { StageDue } from '@/core/interval/due';
 import { type JobRecord, type JobState, jobState } from '@/core/procedure/job-log';
-import { standing } from '@/core/record/records';
+import { inForce } from '@/core/record/records';
 import { loadIntegrityChecks, type NewIntegrityCheck } from '../repositories/proofs';
 import type { Bench } from './bench';
 import { changeStory, type ChangeStory } from './change-story';
@@ -26,7 +26,7 @@ export const loadJobReport = async (
   const record = bench.jobs.find((j) => j.id === id);
   if (!record) return null;
   const state = jobState(record);
-  const stories = standing(bench.changes)
+  const stories = inForce(bench.changes)
     .filter((c) => c.jobId === id)
     .flatMap((c) => changeStory(bench, c.id) ?? []);
   const touched = new Set(stories.map((s) => s.change.stageId));

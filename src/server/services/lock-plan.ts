@@ -1,3 +1,4 @@
+import { PlainAnswer } from '@/contracts/action-answer';
 import type { LockPlanBody } from '@/contracts/plan';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/calendar/calendar-date';
@@ -9,7 +10,7 @@ import { type Context, runOnce } from './user-action';
 /** Fixes the days of stages in the plan, or sets them free, all in one. */
 export const lockPlan = async ({ db, now }: Context, body: LockPlanBody): Promise<Result<{ readonly id: number }>> => {
   const at = now();
-  return runOnce(db, { kind: 'lock plan', body, at }, async (tx) => {
+  return runOnce(db, { kind: 'lock plan', body, at, answers: PlainAnswer }, async (tx) => {
     const known = new Set((await loadMachines(tx)).flatMap((m) => m.stages.map((s) => s.id)));
     const { timeZone } = await loadSite(tx);
     const today = dayAt(at, timeZone);

@@ -1,3 +1,4 @@
+import { PlainAnswer } from '@/contracts/action-answer';
 import type { LogLookBody, LogUsageBody, MachineAwayBody } from '@/contracts/plan';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/calendar/calendar-date';
@@ -14,7 +15,7 @@ export const logUsage = async (
   body: LogUsageBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
-  return runOnce(db, { kind: `usage ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `usage ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     if (body.day > dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('usage.future', 'day'));
@@ -30,7 +31,7 @@ export const logLook = async (
   body: LogLookBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
-  return runOnce(db, { kind: `look ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `look ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     if (!machine.stages.some((s) => s.id === body.stageId)) return fail(failure('stage.unknown', 'stageId', { tag }));
@@ -47,7 +48,7 @@ export const logAway = async (
   body: MachineAwayBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
-  return runOnce(db, { kind: `away ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `away ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     if (body.to < body.from) return fail(failure('away.backwards', 'to'));

@@ -1,6 +1,6 @@
 import { addDays, dayAt } from '@/core/calendar/calendar-date';
 import { jobState } from '@/core/procedure/job-log';
-import { standing } from '@/core/record/records';
+import { inForce } from '@/core/record/records';
 import { machineCost, type MachineCost } from '@/core/stock/cost';
 import { loadChanges } from '../repositories/changes';
 import { loadJobs } from '../repositories/jobs';
@@ -22,7 +22,7 @@ export const loadMachineCosts = async (
 ): Promise<readonly MachineCostLine[]> => {
   const yearAgo = addDays(yard.today, -YEAR_DAYS);
   const prices = new Map((await loadParts(db)).map((p) => [p.id, p.price]));
-  const changes = standing(await loadChanges(db, yard.site.timeZone)).filter(
+  const changes = inForce(await loadChanges(db, yard.site.timeZone)).filter(
     (c) => c.performedOn >= yearAgo && c.partId !== null,
   );
   const jobs = await loadJobs(db);

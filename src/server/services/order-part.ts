@@ -1,3 +1,4 @@
+import { PlainAnswer } from '@/contracts/action-answer';
 import type { OrderArrivedBody, OrderPartBody } from '@/contracts/plan';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/calendar/calendar-date';
@@ -12,7 +13,7 @@ export const orderPart = async (
   body: OrderPartBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
-  return runOnce(db, { kind: 'order part', body, at }, async (tx) => {
+  return runOnce(db, { kind: 'order part', body, at, answers: PlainAnswer }, async (tx) => {
     const part = (await loadParts(tx)).find((p) => p.id === body.partId);
     if (!part) return fail(failure('part.unknown', 'partId'));
     if (body.arrivesOn < dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('order.past', 'arrivesOn'));
@@ -34,7 +35,7 @@ export const orderArrived = async (
   body: OrderArrivedBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
-  return runOnce(db, { kind: 'order arrived', body, at }, async (tx) => {
+  return runOnce(db, { kind: 'order arrived', body, at, answers: PlainAnswer }, async (tx) => {
     const order = (await loadOpenOrders(tx)).find((o) => o.id === body.orderId);
     if (!order) return fail(failure('order.unknown', 'orderId'));
     await insertArrival(tx, { orderId: order.id, at, by: body.by });

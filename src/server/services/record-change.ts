@@ -1,3 +1,4 @@
+import { ChangeAnswer } from '@/contracts/action-answer';
 import type { CorrectChangeBody, RecordChangeBody, WithdrawBody } from '@/contracts/requests';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { isChangeable, type Machine, type Stage } from '@/core/machine/machine';
@@ -113,7 +114,7 @@ export const recordChange = async (
   body: RecordChangeBody,
 ): Promise<Result<ChangeRecorded>> => {
   const at = now();
-  return runOnce(db, { kind: `change ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `change ${tag}`, body, at, answers: ChangeAnswer }, async (tx) => {
     const checked = await check(tx, tag, { body, now: at });
     if (!checked.ok) return checked;
     const id = await insertChange(tx, { ...newChange(checked.value, body, at), supersedes: null });
@@ -138,7 +139,7 @@ export const correctChange = async (
   body: CorrectChangeBody,
 ): Promise<Result<ChangeRecorded>> => {
   const at = now();
-  return runOnce(db, { kind: `correct change ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `correct change ${tag}`, body, at, answers: ChangeAnswer }, async (tx) => {
     const checked = await check(tx, tag, { body, now: at });
     if (!checked.ok) return checked;
     const original = await standingChange(tx, body.supersedesId, checked.value.machine.id);
@@ -163,7 +164,7 @@ export const withdrawChange = async (
   body: WithdrawBody,
 ): Promise<Result<ChangeRecorded>> => {
   const at = now();
-  return runOnce(db, { kind: `withdraw change ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `withdraw change ${tag}`, body, at, answers: ChangeAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     const original = await standingChange(tx, body.supersedesId, machine.id);

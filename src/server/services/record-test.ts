@@ -1,3 +1,4 @@
+import { TestAnswer } from '@/contracts/action-answer';
 import type { CorrectTestBody, RecordTestBody, WithdrawBody } from '@/contracts/requests';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import type { Machine } from '@/core/machine/machine';
@@ -82,7 +83,7 @@ export const recordTest = async (
   body: RecordTestBody,
 ): Promise<Result<Recorded>> => {
   const at = now();
-  return runOnce(db, { kind: `test ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `test ${tag}`, body, at, answers: TestAnswer }, async (tx) => {
     const checked = await check(tx, tag, { body, now: at });
     if (!checked.ok) return checked;
     const id = await insertTest(tx, { ...newTest(checked.value, body, at), supersedes: null });
@@ -105,7 +106,7 @@ export const correctTest = async (
   body: CorrectTestBody,
 ): Promise<Result<Recorded>> => {
   const at = now();
-  return runOnce(db, { kind: `correct test ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `correct test ${tag}`, body, at, answers: TestAnswer }, async (tx) => {
     const checked = await check(tx, tag, { body, now: at });
     if (!checked.ok) return checked;
     const original = await standingTest(tx, body.supersedesId, checked.value.machine.id);
@@ -123,7 +124,7 @@ export const withdrawTest = async (
   body: WithdrawBody,
 ): Promise<Result<Recorded>> => {
   const at = now();
-  return runOnce(db, { kind: `withdraw test ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `withdraw test ${tag}`, body, at, answers: TestAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     const original = await standingTest(tx, body.supersedesId, machine.id);

@@ -3,7 +3,7 @@ import { boreAreaM2 } from '@/core/measure/bore-flow';
 import { METHODS, type Method } from '@/core/measure/methods';
 import type { Place } from '@/core/measure/place';
 import { mean } from '@/core/numeric/moments';
-import { standing, type TestRecord } from '@/core/record/records';
+import { inForce, type TestRecord } from '@/core/record/records';
 import { fromSi, SHOWN } from '@/core/units';
 import type { StandIn } from '../instruments/stand-in-meter';
 import { type Bench, loadBench } from './bench';
@@ -13,7 +13,7 @@ const NOMINAL_BORE_M = 0.05;
 const TYPICAL_AMPERES = 5;
 
 const ofRig = (tests: readonly TestRecord[], wanted: { method: Method; place: Place }) =>
-  standing(tests).filter(
+  inForce(tests).filter(
     (t) => t.test.method === wanted.method && t.test.place === wanted.place && t.test.readingsSi.length > 0,
   );
 
@@ -45,7 +45,7 @@ export const standInTarget = (bench: Bench, wanted: { method: Method; place: Pla
   const tests = ofRig(bench.tests, wanted);
   const last = tests.at(-1);
   if (!last) return typical(bench, wanted.method);
-  const changedSince = standing(bench.changes).some((c) => c.performedAt > last.performedAt);
+  const changedSince = inForce(bench.changes).some((c) => c.performedAt > last.performedAt);
   const baseline = tests.findLast((t) => t.isBaseline);
   return mean((changedSince && baseline ? baseline : last).test.readingsSi);
 };

@@ -1,3 +1,4 @@
+import { PlainAnswer } from '@/contracts/action-answer';
 import type { StartJobBody } from '@/contracts/job';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/calendar/calendar-date';
@@ -5,7 +6,7 @@ import type { Machine } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
 import { type JobRecord, jobState } from '@/core/procedure/job-log';
 import type { Procedure } from '@/core/procedure/step';
-import { standing } from '@/core/record/records';
+import { inForce } from '@/core/record/records';
 import { freeToTake } from '@/core/stock/held';
 import type { Db } from '../db/connect';
 import { loadChanges } from '../repositories/changes';
@@ -23,7 +24,7 @@ const preconditions = async (
   { procedure, now }: { readonly procedure: Procedure; readonly now: string },
 ): Promise<Result<true>> => {
   const { timeZone } = await loadSite(tx);
-  const changes = standing(await loadChanges(tx, timeZone, machine.id));
+  const changes = inForce(await loadChanges(tx, timeZone, machine.id));
   const today = dayAt(now, timeZone);
   const wanting = procedure.before.find(
     (b) =>
@@ -98,7 +99,7 @@ export const startJob = async (
   body: StartJobBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const startedAt = now();
-  return runOnce(db, { kind: `start job ${tag}`, body, at: startedAt }, async (tx) => {
+  return runOnce(db, { kind: `start job ${tag}`, body, at: startedAt, answers: PlainAnswer }, async (tx) => {
     const opened = await openJob(tx, tag, { wanted: body, startedAt });
     return opened.ok ? ok({ id: opened.value.record.id }) : opened;
   });

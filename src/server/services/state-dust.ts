@@ -1,3 +1,4 @@
+import { PlainAnswer } from '@/contracts/action-answer';
 import type { DecontaminatedBody, EditDustBody, ExaminationBody, RuleSetBody, StateDustBody } from '@/contracts/dust';
 import { assessDust, type DustStatement } from '@/core/dust/assess';
 import { checkDust } from '@/core/dust/edit';
@@ -67,7 +68,7 @@ export const stateDust = async (
   body: StateDustBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
-  return runOnce(db, { kind: `dust ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `dust ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     if (body.since !== null && body.since > dayAt(at, (await loadSite(tx)).timeZone))
@@ -96,7 +97,7 @@ export const recordDecontaminated = async (
   body: DecontaminatedBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
-  return runOnce(db, { kind: `decontaminated ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `decontaminated ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     if (body.who === '' || body.paper === '')
@@ -118,7 +119,7 @@ export const recordDecontaminated = async (
 /** Adds a dust to the register, or lays an edit over one. */
 export const editDust = async ({ db, now }: Context, body: EditDustBody): Promise<Result<{ readonly id: number }>> => {
   const at = now();
-  return runOnce(db, { kind: 'dust of the register', body, at }, async (tx) => {
+  return runOnce(db, { kind: 'dust of the register', body, at, answers: PlainAnswer }, async (tx) => {
     const checked = checkDust(body.dust);
     return checked.ok ? ok({ id: await insertDust(tx, { dust: checked.value, at, by: body.by }) }) : checked;
   });
@@ -129,7 +130,7 @@ export const chooseRuleSet = async (
   { db, now }: Context,
   body: RuleSetBody,
 ): Promise<Result<{ readonly id: number }>> =>
-  runOnce(db, { kind: 'rule set', body, at: now() }, async (tx) => {
+  runOnce(db, { kind: 'rule set', body, at: now(), answers: PlainAnswer }, async (tx) => {
     await saveSite(tx, { ...(await loadSite(tx)), ruleSet: body.ruleSet });
     return ok({ id: 1 });
   });
@@ -141,7 +142,7 @@ export const recordExamination = async (
   body: ExaminationBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
-  return runOnce(db, { kind: `examination ${tag}`, body, at }, async (tx) => {
+  return runOnce(db, { kind: `examination ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     if (body.on > dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('examination.future', 'on'));

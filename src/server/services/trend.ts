@@ -2,7 +2,7 @@ import { dayAt } from '@/core/calendar/calendar-date';
 import { METHODS, type Method } from '@/core/measure/methods';
 import { reduceTest } from '@/core/measure/reduce-test';
 import type { Place } from '@/core/measure/place';
-import { standing } from '@/core/record/records';
+import { inForce } from '@/core/record/records';
 import { isSeries } from '@/core/status/judge-test';
 import type { Bench } from './bench';
 
@@ -40,7 +40,7 @@ const stageIdOf = (detail: { readonly kind: string; readonly stageId?: number })
 /** Every measure a machine has a series of, most often taken first. */
 export const trendKeys = (bench: Bench): readonly TrendKey[] => {
   const counted = new Map<string, { key: TrendKey; n: number }>();
-  for (const { test } of standing(bench.tests).filter(isSeries)) {
+  for (const { test } of inForce(bench.tests).filter(isSeries)) {
     const key: TrendKey = { method: test.method, place: test.place, stageId: stageIdOf(test.detail) };
     const name = JSON.stringify(key);
     counted.set(name, { key, n: (counted.get(name)?.n ?? 0) + 1 });
@@ -51,7 +51,7 @@ export const trendKeys = (bench: Bench): readonly TrendKey[] => {
 /** One measure of a machine over time: every standing test of it with its interval, and the changes between. */
 export const loadTrend = (bench: Bench, key: TrendKey): Trend => {
   const zone = bench.yard.site.timeZone;
-  const points = standing(bench.tests)
+  const points = inForce(bench.tests)
     .filter(
       (t) =>
         isSeries(t) &&
@@ -80,7 +80,7 @@ export const loadTrend = (bench: Bench, key: TrendKey): Trend => {
       ];
     });
   const names = new Map(bench.status.machine.stages.map((s) => [s.id, s.name]));
-  const changes = standing(bench.changes).map((c) => ({ at: c.performedAt, name: names.get(c.stageId) ?? '' }));
+  const changes = inForce(bench.changes).map((c) => ({ at: c.performedAt, name: names.get(c.stageId) ?? '' }));
   return { key, points, changes, baseline: points.findLast((p) => p.isBaseline && p.usable)?.mean ?? null };
 };
 

@@ -1,4 +1,7 @@
 import { createHash } from 'node:crypto';
+import type { z } from 'zod';
+import { storedResult } from '@/contracts/action-answer';
+import { readStored } from '@/contracts/stored';
 import { fail, failure, type Result } from '@/core/failure/failure';
 import type { Db } from '../db/connect';
 
@@ -9,11 +12,13 @@ export interface Context {
   readonly now: () => string;
 }
 
-export interface UserAction {
+export interface UserAction<T> {
   readonly kind: string;
   /** The parsed request; its `clientId` names the action. */
   readonly body: { readonly clientId: string };
   readonly at: string;
+  /** The shape of its answer, read back when it is sent again. */
+  readonly answers: z.ZodType<T>;
 }
 
 class RolledBack<T> extends Error {
@@ -38,7 +43,7 @@ const hashOf = (body: unknown): string => createHash('sha256').update(JSON.strin
  */
 export const runOnce = async <T>(
   db: Db,
-  action: UserAction,
+  action: UserAction<T>,
   work: (tx: Db) => Promise<Kept<T>>,
 ): Promise<Result<T>> => {
   const requestHash = hashOf(action.body);
@@ -51,7 +56,7 @@ export const runOnce = async <T>(
         .executeTakeFirst();
       if (before) {
         return before.request_hash === requestHash && before.kind === action.kind
-          ? (JSON.parse(before.result_json) as Result<T>)
+          ? readStored(storedResult(action.answers), before.result_json)
           : fail(failure('action.reused', 'clientId'));
       }
       const result = await work(tx);

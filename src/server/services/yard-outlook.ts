@@ -10,7 +10,7 @@ import {
 import { addDays, type CalendarDate, dayAt, daysBetween } from '@/core/calendar/calendar-date';
 import { isWear } from '@/core/interval/rules';
 import type { Machine } from '@/core/machine/machine';
-import { type ChangeRecord, standing, type TestRecord } from '@/core/record/records';
+import { type ChangeRecord, inForce, type TestRecord } from '@/core/record/records';
 import { isSeries, judgeTest } from '@/core/status/judge-test';
 import { loadChanges } from '../repositories/changes';
 import { loadTests } from '../repositories/tests';
@@ -27,7 +27,7 @@ export interface YardOutlook {
   readonly machines: readonly MachineOutlook[];
 }
 
-/** The same yard on the same day is told the same. */
+/** The same yard on the same day is facts the same. */
 const SEED = 20_261;
 /** A bag changed so many days before a test is taken as fresh in it. */
 const FRESH_DAYS = 2;
@@ -38,7 +38,7 @@ export const worksOn =
   (day: number): boolean =>
     ![0, 6].includes(new Date(`${addDays(today, day)}T12:00:00Z`).getUTCDay());
 
-interface Told {
+interface MachineFacts {
   readonly yard: Yard;
   readonly machine: Machine;
   readonly tests: readonly TestRecord[];
@@ -46,7 +46,7 @@ interface Told {
 }
 
 /** Losses speak of a filter only when the bag before it was fresh: as found they carry the bag's share. */
-const lossesOf = ({ yard, machine, tests, changes }: Told): readonly LossSeen[] => {
+const lossesOf = ({ yard, machine, tests, changes }: MachineFacts): readonly LossSeen[] => {
   const { timeZone, thresholds } = yard.site;
   const bags = new Set(machine.stages.filter((s) => s.kind === 'bag').map((s) => s.id));
   const ruled = machine.stages.filter((s) => s.rules.some((r) => r.rule.kind === 'flowLost'));
@@ -60,7 +60,7 @@ const lossesOf = ({ yard, machine, tests, changes }: Told): readonly LossSeen[] 
         : null;
     return share ? [{ stageId: s.id, share }] : [];
   });
-  return standing(tests).flatMap((record): readonly LossSeen[] => {
+  return inForce(tests).flatMap((record): readonly LossSeen[] => {
     if (!isSeries(record) || record.isBaseline || record.test.failedPreconditions.length > 0) return [];
     const day = dayAt(record.performedAt, timeZone);
     const fresh =
@@ -84,20 +84,20 @@ const lossesOf = ({ yard, machine, tests, changes }: Told): readonly LossSeen[] 
   });
 };
 
-const zonesOf = ({ yard, tests }: Told): readonly ZoneSeen[] =>
-  standing(tests).flatMap(({ test: { detail }, performedAt }) =>
+const zonesOf = ({ yard, tests }: MachineFacts): readonly ZoneSeen[] =>
+  inForce(tests).flatMap(({ test: { detail }, performedAt }) =>
     detail.kind === 'zone'
       ? [{ stageId: detail.stageId, day: dayAt(performedAt, yard.site.timeZone), zone: detail.zone }]
       : [],
   );
 
-const recordOf = (told: Told): MachineRecord => ({
-  machine: told.machine,
-  changes: told.changes,
-  losses: lossesOf(told),
-  zones: zonesOf(told),
-  today: told.yard.today,
-  works: worksOn(told.yard.today),
+const recordOf = (facts: MachineFacts): MachineRecord => ({
+  machine: facts.machine,
+  changes: facts.changes,
+  losses: lossesOf(facts),
+  zones: zonesOf(facts),
+  today: facts.yard.today,
+  works: worksOn(facts.yard.today),
   seed: SEED,
 });
 
@@ -105,7 +105,7 @@ const recordOf = (told: Told): MachineRecord => ({
 export const loadOutlook = async (context: Pick<Context, 'db' | 'now'>, yard?: Yard): Promise<YardOutlook> => {
   const here = yard ?? (await loadYard(context));
   const tests = await loadTests(context.db);
-  const changes = standing(await loadChanges(context.db, here.site.timeZone));
+  const changes = inForce(await loadChanges(context.db, here.site.timeZone));
   const machines = here.machines.map(({ machine }) => {
     const wears = machine.stages.some((s) => s.rules.some((r) => isWear(r.rule)));
     const own = wears ? tests.filter((t) => t.machineId === machine.id) : [];
