@@ -7,7 +7,7 @@ import { REFERENCE_AIR } from '@/core/path/model/air';
 import { NOMINAL_DRIVE } from '@/core/path/model/fan';
 import { stageTemplate } from '@/core/machine/stage-templates';
 import type { StageSpec } from '@/core/path/stage-spec';
-import { type Entry, staircase, type Staircase } from '@/core/path/staircase';
+import { type Entry, pressureProfile, type PressureProfile } from '@/core/path/pressure-profile';
 import { toSi } from '@/core/units';
 import type { Random } from './random';
 import type { MachineSpec, StageSpec as DemoStage, Truth } from './scenario';
@@ -53,8 +53,8 @@ const solved = (spec: MachineSpec, parameters: PathParameters, stray: Readonly<R
     drive: NOMINAL_DRIVE,
     air: REFERENCE_AIR,
   };
-  const run = (entry: Entry): Staircase => {
-    const result = staircase({ model, parameters, state, entry });
+  const run = (entry: Entry): PressureProfile => {
+    const result = pressureProfile({ model, parameters, state, entry });
     if (!result.ok)
       throw new Error(
         `the true ${spec.tag} cannot be solved: ${result.failures.map((f) => `${f.code} ${f.path}`).join()}`,

@@ -9,7 +9,7 @@ import { hypothesesOf } from '@/core/diagnose/hypotheses';
 import { OPERATION_FACTS, type TestState } from '@/core/diagnose/operation';
 import { type Evidence, openCase } from '@/core/diagnose/posterior';
 import { faultSimulatorOf, UNTOUCHED } from '@/core/diagnose/signature';
-import { templateParameters } from '@/core/path/staircase';
+import { templateParameters } from '@/core/path/pressure-profile';
 import { stageTemplate } from '@/core/machine/stage-templates';
 import { type CaseOutcome, outcomeOf, type Summary, summaryOf } from '../tests/bench/find/outcome';
 import { expectedOf } from '@/core/diagnose/expected';
@@ -68,9 +68,16 @@ const oneLatency = ([severity, position]: readonly [number, number], ahead: bool
   const model = tenStages();
   const faultSimulator = faultSimulatorOf({ model, parameters: templateParameters(model, 12e-6), state: CLEAN_STATE });
   const traits = { hasLamp: false, hasBrush: false, selectorM: null, machineClass: 'HEPA' as const };
-  const bench = { faultSimulator, traits, hoseM: model.hoseBoreM, nominalVolts: 230, calibrated: true, baselines: {} };
+  const subject = {
+    faultSimulator,
+    traits,
+    hoseM: model.hoseBoreM,
+    nominalVolts: 230,
+    calibrated: true,
+    baselines: {},
+  };
   const began = performance.now();
-  const c = openCase(bench, hypothesesOf(faultPlaces(model, traits)));
+  const c = openCase(subject, hypothesesOf(faultPlaces(model, traits)));
   let evidence: readonly Evidence[] = [];
   let state: TestState = 'off';
   const stepsMs: number[] = [];
@@ -89,7 +96,7 @@ const oneLatency = ([severity, position]: readonly [number, number], ahead: bool
     else stepsMs.push(performance.now() - asked);
     if (!said.ok || said.value.advice.kind !== 'test') break;
     const { operation } = said.value.advice.proposal;
-    const e = expectedOf(operation, [{ kind: 'blocked', position, severity }], { interventions: UNTOUCHED, bench });
+    const e = expectedOf(operation, [{ kind: 'blocked', position, severity }], { interventions: UNTOUCHED, subject });
     const outcome =
       e.kind === 'number'
         ? ({ kind: 'number', valueSi: e.mean } as const)
@@ -128,11 +135,11 @@ const latencies = (): Latencies => {
   };
 };
 
-type Told = readonly [id: string, value: number, unit: string, goal: string];
+type Line = readonly [id: string, value: number, unit: string, goal: string];
 
 const figuresOf = (s: Summary, ms: Latencies): readonly Figure[] => {
   const schools = Object.values(s.schools);
-  const told: readonly Told[] = [
+  const lines: readonly Line[] = [
     ['cases', s.cases, 'cases', 'at least 500'],
     ['first', s.first, '1', 'at least 0.90'],
     ['stage', s.stage, '1', 'at least 0.95'],
@@ -164,7 +171,7 @@ const figuresOf = (s: Summary, ms: Latencies): readonly Figure[] => {
     ['price_best_school', Math.min(...schools.map((x) => x.price)), 'min a case', 'shown, no goal'],
     ['done_best_school', Math.min(...schools.map((x) => x.done)), 'min a case', 'shown, no goal'],
   ];
-  return told.map(([id, value, unit, goal]) => ({ id: `find.${id}`, value, unit, goal }));
+  return lines.map(([id, value, unit, goal]) => ({ id: `find.${id}`, value, unit, goal }));
 };
 
 const round = (value: number): number => Number(value.toPrecision(3));

@@ -8,7 +8,7 @@ import { AirPathRequest, AirPathReply } from '@/contracts/air-path-messages';
 import type { Element } from '@/core/path/model/element';
 import { type AirPath, AS_BUILT, withElements } from '@/core/path/model/path';
 import { readyPath, solvePath, solveReady } from '@/core/path/model/solve';
-import { templateParameters } from '@/core/path/staircase';
+import { templateParameters } from '@/core/path/pressure-profile';
 import { callsPerSecond, report } from './bench-report';
 
 const flowOf = (path: AirPath): number => {

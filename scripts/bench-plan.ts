@@ -8,7 +8,7 @@ import { forecastMade } from '../tests/bench/plan/forecast-made';
 import { madeProblem } from '../tests/bench/plan/made-problem';
 import { type MadeMachine, madeYard } from '../tests/bench/plan/made-yard';
 import { planOfYard, roundOf } from '../tests/bench/plan/plan-made';
-import { scoresOf, toldOf } from '../tests/bench/plan/score';
+import { scoresOf, estimatesOf } from '../tests/bench/plan/score';
 import { type Figure, report } from './bench-report';
 
 const FIRST = 9001;
@@ -17,11 +17,11 @@ const seeds = Array.from({ length: YARDS }, (_, i) => FIRST + i);
 const yards = seeds.map((seed) => ({ seed, yard: madeYard(seed) }));
 const machines = yards.reduce((n, y) => n + y.yard.machines.length, 0);
 
-const told = yards.flatMap(({ yard, seed }) => toldOf(yard, seed));
-const all = scoresOf(told);
-const bags = scoresOf(told.filter((t) => t.kind === 'bag'));
-const filters = scoresOf(told.filter((t) => t.kind === 'filter'));
-const counted = scoresOf(told.filter((t) => t.kind === 'counted'));
+const estimates = yards.flatMap(({ yard, seed }) => estimatesOf(yard, seed));
+const all = scoresOf(estimates);
+const bags = scoresOf(estimates.filter((t) => t.kind === 'bag'));
+const filters = scoresOf(estimates.filter((t) => t.kind === 'filter'));
+const counted = scoresOf(estimates.filter((t) => t.kind === 'counted'));
 
 const rounds = yards.map(({ yard, seed }) => roundOf(planOfYard(yard, seed)));
 const sum = (f: (r: (typeof rounds)[number]) => number) => rounds.reduce((n, r) => n + f(r), 0);

@@ -7,7 +7,7 @@ import { orificeFlowM3s } from '@/core/measure/orifice';
 import { gapOfPlace } from '@/core/path/path-places';
 import { type MachineModel } from '@/core/path/machine-path';
 import { REFERENCE_AIR } from '@/core/path/model/air';
-import type { Entry } from '@/core/path/staircase';
+import type { Entry } from '@/core/path/pressure-profile';
 import { sayPathBasis } from '@/messages/air-path';
 import { machineOf } from './path-input';
 import { collect, inSi, readQuantity } from './quantities';

@@ -101,7 +101,7 @@ const opened = (input: DiagnoseInput): Result<Opened> => {
   };
   const faultSimulator = faultSimulatorOf({ model, parameters, state: AS_NEW });
   // Without baselines of its own the machine is known by typical figures only, and every reading counts for less.
-  const bench = {
+  const subject = {
     faultSimulator,
     traits,
     hoseM: model.hoseBoreM,
@@ -110,7 +110,7 @@ const opened = (input: DiagnoseInput): Result<Opened> => {
     baselines: Object.fromEntries(baselines.value),
   };
   const held = openCase(
-    bench,
+    subject,
     hypothesesOf(faultPlaces(model, traits), { record: () => 1, complaint: complaintFactor(input.complaint, model) }),
   );
   const interventions = evidence.value.at(-1)?.interventions ?? UNTOUCHED;
@@ -134,12 +134,12 @@ const opened = (input: DiagnoseInput): Result<Opened> => {
 
 const proposed = (p: Proposal, { held }: Opened) => {
   const { operation } = p;
-  const expected = expectedOf(operation, [], { interventions: UNTOUCHED, bench: held.bench });
+  const expected = expectedOf(operation, [], { interventions: UNTOUCHED, subject: held.subject });
   return {
     test: operation.kind,
     stage:
       'position' in operation
-        ? (held.bench.faultSimulator.suspect.model.stages[operation.position]?.name ?? null)
+        ? (held.subject.faultSimulator.suspect.model.stages[operation.position]?.name ?? null)
         : null,
     place: 'place' in operation ? operation.place : null,
     bits: p.bits,
@@ -156,7 +156,7 @@ export const diagnose = (input: DiagnoseInput): Result<DiagnoseOutput> => {
   if (!o.ok) return o;
   const { held, said } = o.value;
   const { posterior, advice } = said;
-  const { stages } = held.bench.faultSimulator.suspect.model;
+  const { stages } = held.subject.faultSimulator.suspect.model;
   return ok({
     faults: posterior.faults.slice(0, MOST_FAULTS).map((f) => ({
       fault: f.kind,
@@ -189,8 +189,8 @@ export const nextTest = (input: DiagnoseInput): Result<NextTestOutput> => {
         ? said.advice.proposal.operation
         : null
       : nextOfSchool(input.school, {
-          model: held.bench.faultSimulator.suspect.model,
-          traits: held.bench.traits,
+          model: held.subject.faultSimulator.suspect.model,
+          traits: held.subject.traits,
           level: hazard,
           out,
           not,

@@ -7,7 +7,7 @@ import { checkElement } from '@/core/path/model/check-element';
 import { dropOf } from '@/core/path/model/drop';
 import type { Element } from '@/core/path/model/element';
 import { darcyFactor } from '@/core/path/model/friction';
-import { staircase } from '@/core/path/staircase';
+import { pressureProfile } from '@/core/path/pressure-profile';
 import { airOf, frictionOf, machineOf } from './path-input';
 import { collect, inSi, readQuantity } from './quantities';
 
@@ -16,7 +16,7 @@ const machineAnswer = (input: HoseInput, hose: { boreM: number; lengthM: number 
   const machine = machineOf(input.machine);
   if (!machine.ok) return machine;
   const question = { ...machine.value, state: AS_NEW };
-  const [own, other] = [staircase(question), withHose(question, hose)];
+  const [own, other] = [pressureProfile(question), withHose(question, hose)];
   if (!own.ok || !other.ok) return fail(...[own, other].flatMap((r) => (r.ok ? [] : r.failures)));
   const [was, would] = [own.value.flowPerToolM3s, other.value.flowPerToolM3s];
   return ok({

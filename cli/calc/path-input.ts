@@ -10,7 +10,7 @@ import { type FanCurve, fanOfPoints } from '@/core/path/model/fan';
 import { perforatedAreaM2 } from '@/core/path/model/leak';
 import { fitSuctionCurve } from '@/core/measure/suction-curve';
 import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
-import { templateParameters } from '@/core/path/staircase';
+import { templateParameters } from '@/core/path/pressure-profile';
 import type { QuantityKind } from '@/core/units';
 import { collect, readQuantity } from './quantities';
 

@@ -7,7 +7,7 @@ import type {
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import type { Machine } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
-import { type Job, offersOf } from '@/core/procedure/choose';
+import { type JobScope, offersOf } from '@/core/procedure/choose';
 import { prove } from '@/core/procedure/prove';
 import type { Procedure } from '@/core/procedure/step';
 import {
@@ -21,7 +21,7 @@ import {
 } from '@/messages/procedure';
 import { templateMachine } from './template-machine';
 
-const jobOf = ({ job }: ProcedureInput, machine: Machine): Result<Job> => {
+const jobOf = ({ job }: ProcedureInput, machine: Machine): Result<JobScope> => {
   if (!('stage' in job)) return ok(job);
   const stage = machine.stages.findIndex((s) => s.kind === job.stage);
   return stage < 0 ? fail(failure('stage.unknown', 'stage', { tag: machine.tag })) : ok({ ...job, stage });

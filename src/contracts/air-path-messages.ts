@@ -67,8 +67,8 @@ export const StaircaseJson = z.strictObject({
   residual: Plain,
 });
 
-export const AirPathReply = z.discriminatedUnion('told', [
-  z.strictObject({ told: z.literal('solved'), id: z.int(), stairs: StaircaseJson }),
-  z.strictObject({ told: z.literal('failed'), id: z.int(), failures: z.array(FailureJson) }),
+export const AirPathReply = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('solved'), id: z.int(), stairs: StaircaseJson }),
+  z.strictObject({ kind: z.literal('failed'), id: z.int(), failures: z.array(FailureJson) }),
 ]);
 export type AirPathReply = z.infer<typeof AirPathReply>;

@@ -176,12 +176,12 @@ export const FindRequest = z.discriminatedUnion('ask', [
     complaint: ComplaintName,
     words: z.string().max(300),
   }),
-  z.strictObject({ ask: z.literal('consult'), id: z.int(), progress: ProgressJson, school: SchoolName }),
+  z.strictObject({ ask: z.literal('evaluate'), id: z.int(), progress: ProgressJson, school: SchoolName }),
 ]);
 export type FindRequest = z.infer<typeof FindRequest>;
 
-const FaultTold = CauseJson.extend({ probability: z.number(), severity: z.number() });
-const ToldTestJson = z.strictObject({
+const PresentedFault = CauseJson.extend({ probability: z.number(), severity: z.number() });
+const PresentedTestJson = z.strictObject({
   operation: OperationJson,
   bits: z.number(),
   minutes: z.number(),
@@ -192,7 +192,7 @@ const ToldTestJson = z.strictObject({
 });
 
 export const FindingsJson = z.strictObject({
-  causes: z.array(FaultTold.extend({ speaksFor: z.array(z.int()), speaksAgainst: z.array(z.int()) })),
+  causes: z.array(PresentedFault.extend({ speaksFor: z.array(z.int()), speaksAgainst: z.array(z.int()) })),
   stages: z.array(z.number()),
   nothing: z.number(),
   pair: z.number(),
@@ -201,20 +201,20 @@ export const FindingsJson = z.strictObject({
   advice: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('fitFirst'), position: z.int(), doubtMinutes: z.number() }),
     z.strictObject({ kind: z.literal('close'), doubtMinutes: z.number() }),
-    z.strictObject({ kind: z.literal('test'), test: ToldTestJson, doubtMinutes: z.number() }),
-    z.strictObject({ kind: z.literal('repair'), fault: FaultTold, repair: RepairJson, doubtMinutes: z.number() }),
-    z.strictObject({ kind: z.literal('escalate'), fault: FaultTold.nullable(), doubtMinutes: z.number() }),
+    z.strictObject({ kind: z.literal('test'), test: PresentedTestJson, doubtMinutes: z.number() }),
+    z.strictObject({ kind: z.literal('repair'), fault: PresentedFault, repair: RepairJson, doubtMinutes: z.number() }),
+    z.strictObject({ kind: z.literal('escalate'), fault: PresentedFault.nullable(), doubtMinutes: z.number() }),
   ]),
-  schoolTest: ToldTestJson.nullable(),
-  others: z.array(ToldTestJson),
-  meanings: z.array(z.strictObject({ outcome: OutcomeJson, top: FaultTold.nullable() })),
+  schoolTest: PresentedTestJson.nullable(),
+  others: z.array(PresentedTestJson),
+  meanings: z.array(z.strictObject({ outcome: OutcomeJson, top: PresentedFault.nullable() })),
 });
 
-export const FindReply = z.discriminatedUnion('told', [
-  z.strictObject({ told: z.literal('progress'), id: z.int(), share: z.number() }),
-  z.strictObject({ told: z.literal('found'), id: z.int(), findings: FindingsJson }),
+export const FindReply = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('progress'), id: z.int(), share: z.number() }),
+  z.strictObject({ kind: z.literal('found'), id: z.int(), findings: FindingsJson }),
   z.strictObject({
-    told: z.literal('failed'),
+    kind: z.literal('failed'),
     id: z.int(),
     failures: z.array(
       z.strictObject({

@@ -4,7 +4,7 @@ import {
   CAUTIONS,
   CHANGE_SCHOOLS,
   CHECKS,
-  OPENINGS,
+  OPENABLE_PARTS,
   PART_MOVES,
   PROCEDURE_IDS,
   RUN_STATES,
@@ -19,7 +19,7 @@ import { ClientId, Initials } from './requests';
 
 const RunStateName = z.enum(RUN_STATES);
 const SchoolName = z.enum(CHANGE_SCHOOLS);
-const OpeningName = z.enum(OPENINGS);
+const OpeningName = z.enum(OPENABLE_PARTS);
 const CheckName = z.enum(CHECKS);
 const MoveName = z.enum(PART_MOVES);
 const CautionName = z.enum(CAUTIONS);

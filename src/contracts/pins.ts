@@ -13,7 +13,7 @@ import type { MethodDetail } from '@/core/measure/detail';
 import type { MachineModel } from '@/core/path/machine-path';
 import type { StageSpec } from '@/core/path/stage-spec';
 import type { PlanProblem } from '@/core/plan/problem';
-import type { Job } from '@/core/procedure/choose';
+import type { JobScope } from '@/core/procedure/choose';
 import type { JobEvent } from '@/core/procedure/job-log';
 import type { Procedure } from '@/core/procedure/step';
 import type { TestUse } from '@/core/record/records';
@@ -51,7 +51,7 @@ type Reads<S extends z.ZodType> = z.output<S>;
 export type Pins = [
   Pin<Same<Reads<typeof Jobs.ProcedureJson>, Procedure>>,
   Pin<Same<Reads<typeof Jobs.JobEventJson>, JobEvent>>,
-  Pin<Same<Reads<typeof Jobs.JobJson>, Job>>,
+  Pin<Same<Reads<typeof Jobs.JobJson>, JobScope>>,
   Pin<Same<Reads<typeof Find.CaseEventJson>, CaseEvent>>,
   Pin<Same<Reads<typeof Find.SnapshotJson>, Snapshot>>,
   Pin<Same<Reads<typeof Find.OperationJson>, Operation>>,

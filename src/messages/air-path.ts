@@ -2,7 +2,7 @@ import type { OldPart } from '@/core/calibrate/change-load';
 import type { PathView } from '@/core/calibrate/path-view';
 import type { TodayBasis } from '@/core/calibrate/today';
 import type { FaceVelocity } from '@/core/path/face-velocity';
-import type { Step } from '@/core/path/staircase';
+import type { ProfileStep } from '@/core/path/pressure-profile';
 import { show, showPercent, type UnitSystem } from '@/core/units';
 import { problemOf } from './failures';
 import type { Statement } from './verdicts';
@@ -75,8 +75,8 @@ const sayBasis = (basis: TodayBasis, units: UnitSystem): string => {
 /** What one step costs, and what is normal. */
 export const sayStep = (
   name: string,
-  step: Step,
-  { normal, units }: { readonly normal: Step | null; readonly units: UnitSystem },
+  step: ProfileStep,
+  { normal, units }: { readonly normal: ProfileStep | null; readonly units: UnitSystem },
 ): string => {
   if (step.dropPa < 0)
     return `${name}: suction ${show('pressure', -step.dropPa, units)} at ${show('flow', step.flowM3s, units)}`;

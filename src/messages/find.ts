@@ -207,17 +207,17 @@ export const sayOutcome = (
 /** Why a test comes next, in a sentence. */
 export const sayWhy = (
   op: Operation,
-  told: { readonly minutes: number; readonly exposure: number; readonly pending: boolean },
+  test: { readonly minutes: number; readonly exposure: number; readonly pending: boolean },
 ): string => {
-  if (told.pending) return 'Repeat the complaint reading at the same place: the case cannot close without it.';
+  if (test.pending) return 'Repeat the complaint reading at the same place: the case cannot close without it.';
   const time =
-    told.minutes < 1
-      ? `${Math.round(told.minutes * 60)} seconds`
-      : `about ${Math.round(told.minutes)} ${Math.round(told.minutes) === 1 ? 'minute' : 'minutes'}`;
+    test.minutes < 1
+      ? `${Math.round(test.minutes * 60)} seconds`
+      : `about ${Math.round(test.minutes)} ${Math.round(test.minutes) === 1 ? 'minute' : 'minutes'}`;
   const touched =
-    told.exposure === 0
+    test.exposure === 0
       ? 'nothing dusty is opened'
-      : told.exposure === 1
+      : test.exposure === 1
         ? 'little dust is opened'
         : 'it opens the dirty side';
   const splits: Partial<Record<Operation['kind'], string>> = {

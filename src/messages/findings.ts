@@ -1,5 +1,5 @@
 import type { DuctLoad } from '@/core/measure/needs-of-use';
-import type { Finding } from '@/core/status/findings';
+import type { TestFinding } from '@/core/status/test-findings';
 import { show, showPercent, type UnitSystem } from '@/core/units';
 import { type Statement, sayComparison } from './verdicts';
 
@@ -12,7 +12,7 @@ export const DUCT_WORDS: Record<DuctLoad, string> = {
 const WHEEL_RESERVE =
   'Flow is one part of that table only: it also needs the listed shroud, a filter of at least 99 %, a cyclone or filter cleaning and, by task and hours, a respirator. On a Y, each branch needs its own flow. 29 CFR 1926.1153 Table 1.';
 
-const sayWheel = (f: Extract<Finding, { kind: 'wheel' }>, units: UnitSystem): Statement => {
+const sayWheel = (f: Extract<TestFinding, { kind: 'wheel' }>, units: UnitSystem): Statement => {
   const need = `${show('flow', f.needM3s, units)} that a ${show('length', f.wheelM, units)} wheel needs`;
   const flow = show('flow', f.flowM3s, units);
   switch (f.decision) {
@@ -47,7 +47,7 @@ const sayWheel = (f: Extract<Finding, { kind: 'wheel' }>, units: UnitSystem): St
   }
 };
 
-const sayDuct = (f: Extract<Finding, { kind: 'duct' }>, units: UnitSystem): Statement => {
+const sayDuct = (f: Extract<TestFinding, { kind: 'duct' }>, units: UnitSystem): Statement => {
   const range = `${show('velocity', f.lowMs, units)} to ${show('velocity', f.highMs, units)} for ${DUCT_WORDS[f.load]}`;
   const velocity = show('velocity', f.velocityMs, units);
   const detail = `Transport velocity ${range}. ACGIH Industrial Ventilation.`;
@@ -78,12 +78,12 @@ const sayDuct = (f: Extract<Finding, { kind: 'duct' }>, units: UnitSystem): Stat
   }
 };
 
-const goodTo = (f: Extract<Finding, { kind: 'settle' }>, units: UnitSystem): string => {
+const goodTo = (f: Extract<TestFinding, { kind: 'settle' }>, units: UnitSystem): string => {
   if (f.how.by !== 'method') return '';
   return f.of === 'loss' ? showPercent(f.how.neededExpanded) : show('velocity', f.how.neededExpanded, units);
 };
 
-const saySettle = (f: Extract<Finding, { kind: 'settle' }>, units: UnitSystem): Statement =>
+const saySettle = (f: Extract<TestFinding, { kind: 'settle' }>, units: UnitSystem): Statement =>
   f.how.by === 'repeats'
     ? {
         tone: 'open',
@@ -99,7 +99,7 @@ const saySettle = (f: Extract<Finding, { kind: 'settle' }>, units: UnitSystem): 
       };
 
 const USE_NOT_JUDGED: Record<
-  Extract<Finding, { kind: 'useNotJudged' }>['because'],
+  Extract<TestFinding, { kind: 'useNotJudged' }>['because'],
   readonly [sentence: string, detail: string]
 > = {
   branch: [
@@ -115,7 +115,7 @@ const USE_NOT_JUDGED: Record<
 };
 
 /** A finding in words. */
-export const sayFinding = (f: Finding, units: UnitSystem): Statement => {
+export const sayFinding = (f: TestFinding, units: UnitSystem): Statement => {
   switch (f.kind) {
     case 'selector':
       return {

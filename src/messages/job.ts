@@ -2,7 +2,7 @@ import type { IntegrityTest } from '@/core/machine/integrity';
 import type { ScreeningVerdict } from '@/core/measure/penetration-ratio';
 import type { WholeJob } from '@/core/procedure/choose';
 import type { JobEvent, JobRecord, JobState } from '@/core/procedure/job-log';
-import type { Opening, PartMove, RunState } from '@/core/procedure/step';
+import type { OpenedPart, PartMove, RunState } from '@/core/procedure/step';
 import type { HeldPart } from '@/core/stock/held';
 import { CHECK_WORDS, OPENING_WORDS, PROCEDURE_WORDS, sayStepOf } from './procedure';
 import { capital, HAZARD_WORDS } from './words';
@@ -62,7 +62,7 @@ export const RUN_SHORT: Record<RunState, string> = {
 };
 
 /** Which way the air flows now, in a sentence. */
-export const sayAir = (run: RunState, open: readonly Opening[]): string => {
+export const sayAir = (run: RunState, open: readonly OpenedPart[]): string => {
   const opened = open.some((o) => o !== 'inlet');
   if (run === 'off') return opened ? 'No air flow: nothing holds the dust back.' : 'No air flow: machine off.';
   if (run === 'headAside')
@@ -76,7 +76,7 @@ export const sayAir = (run: RunState, open: readonly Opening[]): string => {
 };
 
 /** What stands open, in words; empty when nothing does. */
-export const sayOpenings = (open: readonly Opening[]): string =>
+export const sayOpenings = (open: readonly OpenedPart[]): string =>
   open.map((o) => (o === 'inlet' ? 'the inlet is plugged or off' : OPENING_WORDS[o])).join(', ');
 
 /** A machine under a job, short enough for its tag; `until` is the moment it is dry, in words. */

@@ -25,7 +25,7 @@ export const shortRange = (low: number, high: number): string => {
 };
 
 /** What a forecast rests on, in a sentence. */
-export const sayBasis = ({ intervals, sights, counts, regimeSince }: ForecastBasis): string => {
+export const sayBasis = ({ intervals, inspections: sights, counts, regimeSince }: ForecastBasis): string => {
   if (intervals === 0 && sights === 0) return 'Nothing of its own on record yet: the figures of its kind are used.';
   const what = [
     ...(intervals > 0 ? [`${intervals} finished ${intervals === 1 ? 'interval' : 'intervals'}`] : []),

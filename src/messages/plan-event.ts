@@ -1,6 +1,6 @@
 import { capital } from './words';
 
-interface Told {
+interface PlanEventInput {
   readonly tag: string;
   readonly name: string;
   readonly place: string;
@@ -15,7 +15,7 @@ export const sayEvent = ({
   place,
   stages,
   parts,
-}: Told): { readonly summary: string; readonly text: string } => ({
+}: PlanEventInput): { readonly summary: string; readonly text: string } => ({
   summary: `${tag}: ${capital(stages.join(' and '))}`,
   text: [
     `${name}, ${place}.`,

@@ -1,7 +1,7 @@
 import type { DustHazard } from '@/core/dust/level';
 import type { StageKind } from '@/core/path/stage-kinds';
 import type { Violation } from '@/core/procedure/violation';
-import type { CautionKey, CheckKind, Opening, ProcedureId, RunState, Step, StepKey } from '@/core/procedure/step';
+import type { CautionKey, CheckKind, OpenedPart, ProcedureId, RunState, Step, StepKey } from '@/core/procedure/step';
 
 export const PROCEDURE_WORDS: Record<ProcedureId, string> = {
   plainBag: 'Bag',
@@ -285,7 +285,7 @@ export const IF_NOT: Partial<Record<CheckKind, string>> = {
   nothingLeft: 'Wipe again. Seal what cannot be cleaned, or bag the machine.',
 };
 
-export const OPENING_WORDS: Record<Opening, string> = {
+export const OPENING_WORDS: Record<OpenedPart, string> = {
   lid: 'the lid',
   door: 'the door',
   head: 'the head',

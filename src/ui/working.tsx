@@ -7,7 +7,7 @@ import type { RigPart } from '@/core/measure/series-values';
 import type { TestRecord } from '@/core/record/records';
 import { showFine, type UnitSystem } from '@/core/units';
 
-interface Step {
+interface WorkingStep {
   readonly what: string;
   readonly figure: string;
   readonly source: string;
@@ -21,9 +21,9 @@ const RIG_WORDS: Record<RigPart, string> = {
   density: 'air density',
 };
 
-const spreadSteps = ({ repeats, method, rigParts }: ReducedTest, units: UnitSystem): readonly Step[] => {
+const spreadSteps = ({ repeats, method, rigParts }: ReducedTest, units: UnitSystem): readonly WorkingStep[] => {
   const kind = METHODS[method].result;
-  const steps: Step[] = [
+  const steps: WorkingStep[] = [
     { what: `mean of ${repeats.n}`, figure: showFine(kind, repeats.mean, units), source: 'GUM 4.2.1' },
   ];
   if (repeats.deviation !== null)
@@ -63,8 +63,8 @@ const spreadSteps = ({ repeats, method, rigParts }: ReducedTest, units: UnitSyst
   return steps;
 };
 
-const airSteps = (reduced: ReducedTest, units: UnitSystem): readonly Step[] => {
-  const steps: Step[] = [
+const airSteps = (reduced: ReducedTest, units: UnitSystem): readonly WorkingStep[] => {
+  const steps: WorkingStep[] = [
     { what: 'air density', figure: showFine('density', reduced.densityKgM3, units), source: 'CIPM-2007, ideal gas' },
   ];
   if (reduced.standardFlowM3s !== null) {

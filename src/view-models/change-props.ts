@@ -1,6 +1,6 @@
 import { dayAt } from '@/core/calendar/calendar-date';
 import { isAsFound } from '@/core/record/as-found';
-import { standing } from '@/core/record/records';
+import { inForce } from '@/core/record/records';
 import { METHODS } from '@/core/measure/methods';
 import { isSeries, judgeTest } from '@/core/status/judge-test';
 import { show, type UnitSystem } from '@/core/units';
@@ -22,7 +22,7 @@ export const beforeChoices = (
   bench: Bench,
   { units, now }: { units: UnitSystem; now: string },
 ): readonly BeforeChoice[] =>
-  standing(bench.tests)
+  inForce(bench.tests)
     .filter((t) => isSeries(t) && t.test.failedPreconditions.length === 0)
     .slice(-RECENT)
     .reverse()

@@ -1,4 +1,4 @@
-import { standing, type TestRecord } from '@/core/record/records';
+import { inForce, type TestRecord } from '@/core/record/records';
 import { isSeries } from '@/core/status/judge-test';
 import type { Bench } from '@/server/services/bench';
 
@@ -7,6 +7,6 @@ const RECENT = 30;
 
 /** The standing, usable series tests that a new one may be judged against, oldest first. */
 export const comparable = ({ tests }: Bench): readonly TestRecord[] => {
-  const usable = standing(tests).filter((t) => isSeries(t) && t.test.failedPreconditions.length === 0);
+  const usable = inForce(tests).filter((t) => isSeries(t) && t.test.failedPreconditions.length === 0);
   return usable.filter((t, i) => t.isBaseline || i >= usable.length - RECENT);
 };

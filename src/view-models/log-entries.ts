@@ -55,13 +55,13 @@ const typedOf = (record: TestRecord): string =>
 const stageNamed = (machine: Machine, id: number | null): { readonly name: string } | null =>
   [...machine.stages, ...machine.retired].find((s) => s.id === id) ?? null;
 
-interface Told {
+interface EntryText {
   readonly title: string;
   readonly said: Statement | null;
 }
 
 /** A series test: its mean with its interval, and its verdict. */
-const tellSeries = (record: TestRecord, { bench, units }: Maker): Told => {
+const tellSeries = (record: TestRecord, { bench, units }: Maker): EntryText => {
   const { machine } = bench.status;
   const judged = judgeTest({ machine, tests: bench.tests, thresholds: bench.yard.site.thresholds, record });
   const { result, measurand } = METHODS[record.test.method];
@@ -74,7 +74,7 @@ const tellSeries = (record: TestRecord, { bench, units }: Maker): Told => {
   return { title: `${figure} ${where}`, said: record.isBaseline ? null : sayBaseline(judged.baseline, measurand) };
 };
 
-const tellOther = (record: TestRecord, { bench, units }: Maker): Told => {
+const tellOther = (record: TestRecord, { bench, units }: Maker): EntryText => {
   const reduced = reduceAny(record.test);
   const { detail } = record.test;
   const stage = 'stageId' in detail ? stageNamed(bench.status.machine, detail.stageId) : null;
@@ -87,18 +87,18 @@ const testEntry = (record: TestRecord, maker: Maker): Omit<LogEntry, 'originals'
   const { machine } = maker.bench.status;
   const failed = record.test.failedPreconditions.map((p) => PRECONDITION_WORDS[p].toLowerCase());
   const state = record.isBaseline ? 'new baseline' : record.bagState === 'asLeft' ? 'as left' : 'as found';
-  const told = isSeries(record) ? tellSeries(record, maker) : tellOther(record, maker);
+  const text = isSeries(record) ? tellSeries(record, maker) : tellOther(record, maker);
   const readings = record.test.readingsSi.length;
   return {
     key: `test-${record.id}`,
     day: dayAt(record.performedAt, maker.bench.yard.site.timeZone),
     at: record.performedAt,
     by: record.by,
-    title: `${told.title}, ${record.configuration === '' ? state : `${state}, ${record.configuration}`}`,
+    title: `${text.title}, ${record.configuration === '' ? state : `${state}, ${record.configuration}`}`,
     text: `${METHOD_WORDS[record.test.method]}${readings > 0 ? `, ${readings} readings` : ''}.${failed.length > 0 ? ` Not used: not ${failed.join(', ')}.` : ''}`,
     typed: typedOf(record),
     note: record.note,
-    said: told.said,
+    said: text.said,
     href: null,
     correctHref: `/m/${encodeURIComponent(machine.tag)}/correct/test/${record.id}`,
     withdrawn: record.voided,
@@ -163,14 +163,16 @@ const plainEntry = (
 });
 
 const editEntry = (record: PathEditRecord, maker: Maker): LogEntry => {
-  const told = pathDifferences(record.before, record.after).map((d) => sayDifference(d, record.after, maker.units));
+  const differences = pathDifferences(record.before, record.after).map((d) =>
+    sayDifference(d, record.after, maker.units),
+  );
   return plainEntry(
     {
       key: `edit-${record.id}`,
       at: record.performedAt,
       by: record.by,
-      title: `Air path changed: ${told.slice(0, 3).join(', ')}${told.length > 3 ? ` and ${told.length - 3} more` : ''}`,
-      text: `${told.length > 3 ? `Also ${told.slice(3).join(', ')}. ` : ''}${reshapes(pathDifferences(record.before, record.after)) ? 'Earlier baselines no longer count.' : ''}`,
+      title: `Air path changed: ${differences.slice(0, 3).join(', ')}${differences.length > 3 ? ` and ${differences.length - 3} more` : ''}`,
+      text: `${differences.length > 3 ? `Also ${differences.slice(3).join(', ')}. ` : ''}${reshapes(pathDifferences(record.before, record.after)) ? 'Earlier baselines no longer count.' : ''}`,
       note: record.note,
     },
     maker,

@@ -22,15 +22,15 @@ const asJson = (state: PathState): Extract<AirPathRequest, { ask: 'solve' }>['st
   leaksM2: { ...state.leaksM2 },
 });
 
-interface Opening {
+interface AirPathWorkerOptions {
   readonly model: MachineModel;
   readonly parameters: PathParameters;
-  readonly heard: (reply: AirPathReply) => void;
+  readonly onReply: (reply: AirPathReply) => void;
 }
 
 /** Opens a worker for one machine. Answers come in order; a question that was overtaken is never solved. */
 export const openAirPath = (
-  { model, parameters, heard }: Opening,
+  { model, parameters, onReply }: AirPathWorkerOptions,
   make: () => WorkerLike = newWorker,
 ): AirPathClient => {
   const worker = make();
@@ -47,7 +47,7 @@ export const openAirPath = (
     const next = waiting;
     waiting = null;
     if (next) send(next);
-    if (reply.success) heard(reply.data);
+    if (reply.success) onReply(reply.data);
   };
   worker.postMessage({ ask: 'model', model: { ...model, stages: [...model.stages] }, parameters });
   return {

@@ -1,18 +1,18 @@
 import type { AirPathReply, AirPathRequest } from '@/contracts/air-path-messages';
 import { failure } from '@/core/failure/failure';
-import { staircase } from '@/core/path/staircase';
+import { pressureProfile } from '@/core/path/pressure-profile';
 
 export type Held = Extract<AirPathRequest, { ask: 'model' }> | null;
 
 /** What the worker answers: the staircase of the machine it holds, in the state asked for. */
 export const answerAirPath = (held: Held, { id, state }: Extract<AirPathRequest, { ask: 'solve' }>): AirPathReply => {
-  if (!held) return { told: 'failed', id, failures: [failure('path.empty')] };
-  const solved = staircase({ model: held.model, parameters: held.parameters, state });
+  if (!held) return { kind: 'failed', id, failures: [failure('path.empty')] };
+  const solved = pressureProfile({ model: held.model, parameters: held.parameters, state });
   if (!solved.ok)
-    return { told: 'failed', id, failures: solved.failures.map((f) => ({ ...f, facts: { ...f.facts } })) };
+    return { kind: 'failed', id, failures: solved.failures.map((f) => ({ ...f, facts: { ...f.facts } })) };
   const { steps, nodesPa, inflowsM3s } = solved.value;
   return {
-    told: 'solved',
+    kind: 'solved',
     id,
     stairs: { ...solved.value, steps: [...steps], nodesPa: [...nodesPa], inflowsM3s: [...inflowsM3s] },
   };

@@ -1,6 +1,6 @@
 import type { FindReply, FindRequest } from '@/contracts/find';
 import { caseOfSetup } from '@/core/diagnose/case-setup';
-import { findingsOf } from '@/core/diagnose/findings';
+import { caseFindings } from '@/core/diagnose/case-findings';
 import { warm } from '@/core/diagnose/prediction-cache';
 import type { Case } from '@/core/diagnose/posterior';
 import { failure } from '@/core/failure/failure';
@@ -15,23 +15,23 @@ const asJson = (value: unknown): unknown =>
 /** What the worker answers: how the case stands, with the progress told on the way. */
 export const answerFind = (
   held: Case | null,
-  { id, progress, school }: Extract<FindRequest, { ask: 'consult' }>,
+  { id, progress, school }: Extract<FindRequest, { ask: 'evaluate' }>,
   tell: (reply: FindReply) => void,
 ): FindReply => {
-  if (!held) return { told: 'failed', id, failures: [failure('path.empty')] };
-  const findings = findingsOf({ c: held, progress, school }, (share) => tell({ told: 'progress', id, share }));
+  if (!held) return { kind: 'failed', id, failures: [failure('path.empty')] };
+  const findings = caseFindings({ c: held, progress, school }, (share) => tell({ kind: 'progress', id, share }));
   if (!findings.ok)
-    return { told: 'failed', id, failures: findings.failures.map((f) => ({ ...f, facts: { ...f.facts } })) };
-  return { told: 'found', id, findings: asJson(findings.value) as Extract<FindReply, { told: 'found' }>['findings'] };
+    return { kind: 'failed', id, failures: findings.failures.map((f) => ({ ...f, facts: { ...f.facts } })) };
+  return { kind: 'found', id, findings: asJson(findings.value) as Extract<FindReply, { kind: 'found' }>['findings'] };
 };
 
 /** While the technician does the test that was proposed, what it may give is worked out. */
 export const workAhead = (
   held: Case | null,
-  { progress }: Extract<FindRequest, { ask: 'consult' }>,
+  { progress }: Extract<FindRequest, { ask: 'evaluate' }>,
   reply: FindReply,
 ): void => {
-  if (!held || reply.told !== 'found') return;
+  if (!held || reply.kind !== 'found') return;
   const { advice, schoolTest } = reply.findings;
   for (const test of [schoolTest, advice.kind === 'test' ? advice.test : null])
     if (test) warm(held, test.operation, progress.interventions);

@@ -5,7 +5,7 @@ import type { Progress } from '@/core/diagnose/evaluate-case';
 import type { School } from '@/core/diagnose/next-test';
 
 export interface FindClient {
-  /** Asks how a case stands; an answer to an older question is not heard. */
+  /** Asks how a case stands; an answer to an older question is not onReply. */
   readonly ask: (progress: Progress, school: School) => void;
   readonly close: () => void;
 }
@@ -19,36 +19,36 @@ export interface FindWorkerLike {
 
 const newWorker = (): FindWorkerLike => new Worker(new URL('./find.worker.ts', import.meta.url), { type: 'module' });
 
-interface Opening {
+interface FindWorkerOptions {
   readonly setup: CaseSetup;
   readonly complaint: Complaint;
   readonly words: string;
-  readonly heard: (reply: FindReply) => void;
+  readonly onReply: (reply: FindReply) => void;
 }
 
 /** What the core holds read-only, sent as a plain copy. */
 type Sent =
   | { readonly ask: 'open'; readonly setup: CaseSetup; readonly complaint: Complaint; readonly words: string }
-  | { readonly ask: 'consult'; readonly id: number; readonly progress: Progress; readonly school: School };
+  | { readonly ask: 'evaluate'; readonly id: number; readonly progress: Progress; readonly school: School };
 
 const plain = (value: Sent): FindRequest => structuredClone(value) as FindRequest;
 
 /** Opens a worker that weighs one case. */
 export const openFind = (
-  { setup, complaint, words, heard }: Opening,
+  { setup, complaint, words, onReply }: FindWorkerOptions,
   make: () => FindWorkerLike = newWorker,
 ): FindClient => {
   const worker = make();
   let id = 0;
   worker.onmessage = (event) => {
     const reply = FindReply.safeParse(event.data);
-    if (reply.success && reply.data.id === id) heard(reply.data);
+    if (reply.success && reply.data.id === id) onReply(reply.data);
   };
   worker.postMessage(plain({ ask: 'open', setup, complaint, words }));
   return {
     ask: (progress, school) => {
       id += 1;
-      worker.postMessage(plain({ ask: 'consult', id, progress, school }));
+      worker.postMessage(plain({ ask: 'evaluate', id, progress, school }));
     },
     close: () => worker.terminate(),
   };

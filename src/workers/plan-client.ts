@@ -18,7 +18,10 @@ const newWorker = (): PlanWorkerLike => new Worker(new URL('./plan.worker.ts', i
 const SEED = 7;
 
 /** A planner off the page: the newest problem only; stopped by ending its worker. */
-export const openPlanner = (heard: (reply: PlanReply) => void, make: () => PlanWorkerLike = newWorker): PlanClient => {
+export const openPlanner = (
+  onReply: (reply: PlanReply) => void,
+  make: () => PlanWorkerLike = newWorker,
+): PlanClient => {
   let worker: PlanWorkerLike | null = null;
   let id = 0;
   const stop = () => {
@@ -34,7 +37,7 @@ export const openPlanner = (heard: (reply: PlanReply) => void, make: () => PlanW
       worker = make();
       worker.onmessage = (event) => {
         const reply = PlanReply.safeParse(event.data);
-        if (reply.success && reply.data.id === mine) heard(reply.data);
+        if (reply.success && reply.data.id === mine) onReply(reply.data);
       };
       worker.postMessage(structuredClone({ ask: 'plan', id, problem, rounds, seed: SEED }) as PlanRequest);
     },

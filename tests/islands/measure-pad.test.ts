@@ -4,7 +4,7 @@ import type { TestRecord } from '@/core/record/records';
 import { judgeTest } from '@/core/status/judge-test';
 import { liveResult, padFailures } from '@/islands/measure/live';
 import { startState, stateOfRecord } from '@/islands/measure/start';
-import { hear, SILENCE } from '@/islands/measure/meter';
+import { bufferLine, EMPTY_BUFFER } from '@/islands/measure/meter';
 import { readingsOf } from '@/islands/measure/pads';
 import { nextSlot, traverseStand } from '@/islands/measure/slots';
 import { type MeasureAction, measureReducer, type MeasureState, toEntry } from '@/islands/measure/state';
@@ -196,22 +196,26 @@ describe('a traverse on the pad', () => {
 describe('a streaming meter', () => {
   const line = (value: number | null, unit = 'm/s') =>
     JSON.stringify({ t: '2026-11-24T10:00:00.000Z', quantity: 'velocity', value, unit });
-  const heard = (data: string, from = SILENCE, atMs = 0) => hear(from, { data, atMs, wanted: 'velocity' });
+  const buffered = (data: string, from = EMPTY_BUFFER, atMs = 0) =>
+    bufferLine(from, { data, atMs, wanted: 'velocity' });
 
   it('takes a sample in any unit of its quantity, and counts drops and garbage', () => {
-    expect(heard(line(3937, 'fpm')).samples[0]?.valueSi).toBeCloseTo(20, 2);
-    expect(heard(line(null))).toMatchObject({ dropped: 1, samples: [] });
-    expect(heard('{"hello"')).toMatchObject({ garbage: 1 });
-    expect(heard(line(3, 'kPa'))).toMatchObject({ garbage: 1 });
+    expect(buffered(line(3937, 'fpm')).samples[0]?.valueSi).toBeCloseTo(20, 2);
+    expect(buffered(line(null))).toMatchObject({ dropped: 1, samples: [] });
+    expect(buffered('{"hello"')).toMatchObject({ garbage: 1 });
+    expect(buffered(line(3, 'kPa'))).toMatchObject({ garbage: 1 });
   });
 
   it('is bounded against a flood, and says so', () => {
-    const flood = Array.from({ length: 500 }).reduce<typeof SILENCE>((h) => heard(line(20), h, 10), SILENCE);
+    const flood = Array.from({ length: 500 }).reduce<typeof EMPTY_BUFFER>(
+      (h) => buffered(line(20), h, 10),
+      EMPTY_BUFFER,
+    );
     expect(flood.samples.length).toBeLessThanOrEqual(40);
     expect(flood.flooded).toBe(true);
-    const long = Array.from({ length: 2000 }).reduce<{ h: typeof SILENCE; t: number }>(
-      ({ h, t }) => ({ h: heard(line(20), h, t), t: t + 100 }),
-      { h: SILENCE, t: 0 },
+    const long = Array.from({ length: 2000 }).reduce<{ h: typeof EMPTY_BUFFER; t: number }>(
+      ({ h, t }) => ({ h: buffered(line(20), h, t), t: t + 100 }),
+      { h: EMPTY_BUFFER, t: 0 },
     );
     expect(long.h.samples.length).toBeLessThanOrEqual(600);
   });

@@ -8,7 +8,7 @@ import { DUST_HAZARDS } from '@/core/dust/level';
 import { BUILT_IN_DUSTS, registerOf } from '@/core/dust/register';
 import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
 import { assemble } from '@/core/procedure/assemble';
-import { careOf, type Job, offersOf, wholeJobsOf } from '@/core/procedure/choose';
+import { careOf, type JobScope, offersOf, wholeJobsOf } from '@/core/procedure/choose';
 import { CHANGE_SCHOOLS } from '@/core/procedure/step';
 import {
   QUESTION_WORDS,
@@ -82,14 +82,16 @@ describe('procedures in words', () => {
   const jobs = KINDS.flatMap((kind) => {
     const machine = templateMachine(kind);
     const changes = machine.stages.flatMap((stage, i) =>
-      CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): Job => ({
+      CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): JobScope => ({
         kind: 'change',
         stage: i,
         school,
       })),
     );
-    const care = machine.stages.flatMap((stage, i) => careOf(machine, stage).map((k): Job => ({ kind: k, stage: i })));
-    return [...changes, ...care, ...wholeJobsOf(machine).map((k): Job => ({ kind: k }))].map((job) => ({
+    const care = machine.stages.flatMap((stage, i) =>
+      careOf(machine, stage).map((k): JobScope => ({ kind: k, stage: i })),
+    );
+    return [...changes, ...care, ...wholeJobsOf(machine).map((k): JobScope => ({ kind: k }))].map((job) => ({
       machine,
       job,
     }));

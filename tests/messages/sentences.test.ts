@@ -6,7 +6,7 @@ import type { BaselineVerdict } from '@/core/measure/judge-baseline';
 import type { ClassVerdict } from '@/core/measure/judge-class';
 import { judgeParticles } from '@/core/measure/particle-count';
 import { judgeRoomCount, judgeScreening } from '@/core/measure/penetration-ratio';
-import type { Finding } from '@/core/status/findings';
+import type { TestFinding } from '@/core/status/test-findings';
 import type { Need } from '@/core/status/machine-status';
 import { problemOf } from '@/messages/failures';
 import { sayScreening } from '@/messages/job';
@@ -212,9 +212,9 @@ describe('findings and other outcomes', () => {
     p: 0.001,
     differs: [],
   };
-  const findings: readonly Finding[] = [
+  const findings: readonly TestFinding[] = [
     { kind: 'selector', mismatch: { hoseM: 0.036, selectorM: 0.027, warnsAtMs: 11.25, warnFlowM3s: 0.01145 } },
-    ...(['pass', 'fail', 'cannotTell', 'tooFew'] as const).flatMap((decision): Finding[] => [
+    ...(['pass', 'fail', 'cannotTell', 'tooFew'] as const).flatMap((decision): TestFinding[] => [
       { kind: 'wheel', wheelM: 0.115, needM3s: 0.053, flowM3s: 0.04, decision },
       { kind: 'duct', load: 'woodChips', lowMs: 18, highMs: 20, velocityMs: 17, decision },
     ]),

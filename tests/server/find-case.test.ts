@@ -3,7 +3,7 @@ import type { CaseAction, OpenCaseBody } from '@/contracts/find';
 import { CaseSetupJson, FindReply, type FindRequest } from '@/contracts/find';
 import { boardTags } from '@/view-models/board-tags';
 import { rootCounts } from '@/view-models/case-page';
-import { benchOf } from '@/core/diagnose/case-setup';
+import { subjectOf } from '@/core/diagnose/case-setup';
 import type { Result } from '@/core/failure/failure';
 import type { Db } from '@/server/db/connect';
 import { loadChanges } from '@/server/repositories/changes';
@@ -142,14 +142,14 @@ describe('what is done in a case', () => {
       const reply = answerFind(
         held,
         {
-          ask: 'consult',
+          ask: 'evaluate',
           id: 1,
           school: 'best',
           progress: structuredClone({ ...now?.state.progress, evidence }),
-        } as Extract<FindRequest, { ask: 'consult' }>,
+        } as Extract<FindRequest, { ask: 'evaluate' }>,
         () => undefined,
       );
-      return reply.told === 'found' ? reply.findings.causes[0]?.probability : Number.NaN;
+      return reply.kind === 'found' ? reply.findings.causes[0]?.probability : Number.NaN;
     };
     expect(top(now?.state.progress.evidence ?? [])).toBeCloseTo(top([]) ?? 0, 9);
   });
@@ -280,7 +280,7 @@ describe('what is done in a case', () => {
     });
     // Its baselines are of its own tests: none is far from what the model, fitted to them, says.
     const { baselines } = found.setup;
-    const { sound } = benchOf(found.setup).faultSimulator;
+    const { sound } = subjectOf(found.setup).faultSimulator;
     expect(Object.keys(baselines)).toEqual(expect.arrayContaining(['sealed inlet', 'flow hoseEnd', 'stageDp 4']));
     expect((baselines['sealed inlet'] ?? 0) / sound.air.sealedPa('inlet')).toBeCloseTo(1, 1);
     expect((baselines['flow hoseEnd'] ?? 0) / sound.air.flowM3s('hoseEnd')).toBeCloseTo(1, 1);
@@ -304,7 +304,7 @@ describe('the worker', () => {
     const fake: FindWorkerLike = { postMessage: (m) => sent.push(m), onmessage: null, terminate: () => undefined };
     const heard: FindReply[] = [];
     const client = openFind(
-      { setup: found.setup, complaint: 'noSuction', words: '', heard: (r) => heard.push(r) },
+      { setup: found.setup, complaint: 'noSuction', words: '', onReply: (r) => heard.push(r) },
       () => fake,
     );
     client.ask(found.open.state.progress, 'best');
@@ -313,19 +313,19 @@ describe('the worker', () => {
     if (opening?.ask !== 'open') throw new Error('not opened first');
     const held = openHeld(opening);
     for (const q of questions)
-      if (q.ask === 'consult')
+      if (q.ask === 'evaluate')
         fake.onmessage?.({
           data: answerFind(held, q, (r) => fake.onmessage?.({ data: r } as MessageEvent<unknown>)),
         } as MessageEvent<unknown>);
     expect(new Set(heard.map((r) => r.id))).toEqual(new Set([2]));
     const last = heard.at(-1);
-    expect(heard.some((r) => r.told === 'progress' && r.share > 0 && r.share < 1)).toBe(true);
-    if (last?.told !== 'found') throw new Error('nothing found');
+    expect(heard.some((r) => r.kind === 'progress' && r.share > 0 && r.share < 1)).toBe(true);
+    if (last?.kind !== 'found') throw new Error('nothing found');
     expect(last.findings.schoolTest?.operation).toMatchObject({ kind: 'takeOut' });
     expect(last.findings.meanings.length).toBeGreaterThan(0);
     expect(FindReply.safeParse(last).success).toBe(true);
-    expect(answerFind(null, questions[0] as Extract<FindRequest, { ask: 'consult' }>, () => undefined)).toMatchObject({
-      told: 'failed',
+    expect(answerFind(null, questions[0] as Extract<FindRequest, { ask: 'evaluate' }>, () => undefined)).toMatchObject({
+      kind: 'failed',
     });
   });
 });

@@ -53,7 +53,7 @@ describe('the outlook from the record', () => {
       'accepted',
     );
     const after = await outlookOf('CR-07', 'tank bag');
-    expect(after?.basis.sights).toBe((before?.basis.sights ?? 0) + 1);
+    expect(after?.basis.inspections).toBe((before?.basis.inspections ?? 0) + 1);
     expect(after?.forecast?.overdue).toBeLessThan(before?.forecast?.overdue ?? 0);
     expect(
       said(await logUsage(context, 'CR-16', { ...who(), day: '2026-11-24', hours: 3.5, dust: 'rope fibre' })),
@@ -159,7 +159,7 @@ describe('the plan of the demo yard', () => {
       testBody({ performedAt: '2026-11-24T09:00:00.000Z', readings: readings('L/s', '9.1', '9.2', '9.1') }),
     );
     expect(said(loaded)).toBe('accepted');
-    expect((await outlookOf('CR-04', 'main filter'))?.basis.sights).toBe(before?.basis.sights);
+    expect((await outlookOf('CR-04', 'main filter'))?.basis.inspections).toBe(before?.basis.inspections);
     const bag = await stage('CR-04', 'fleece bag');
     await recordChange(
       context,
@@ -171,7 +171,7 @@ describe('the plan of the demo yard', () => {
       'CR-04',
       testBody({ performedAt: '2026-11-24T09:40:00.000Z', readings: readings('L/s', '12.9', '13.0', '12.9') }),
     );
-    expect((await outlookOf('CR-04', 'main filter'))?.basis.sights).toBe((before?.basis.sights ?? 0) + 1);
+    expect((await outlookOf('CR-04', 'main filter'))?.basis.inspections).toBe((before?.basis.inspections ?? 0) + 1);
   });
 
   it('plans around days on which a machine is away; the newest word stands, and backwards is refused', async () => {

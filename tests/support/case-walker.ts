@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
-import { benchOf, type CaseSetup } from '@/core/diagnose/case-setup';
-import { expectedOf, type TestBench } from '@/core/diagnose/expected';
+import { subjectOf, type CaseSetup } from '@/core/diagnose/case-setup';
+import { expectedOf, type CaseSubject } from '@/core/diagnose/expected';
 import type { Fault } from '@/core/diagnose/fault';
 import { operationsOf } from '@/core/diagnose/next-test';
 import type { Operation } from '@/core/diagnose/operation';
@@ -21,7 +21,7 @@ export const setupOf = async (dataFile: string, tag: string): Promise<CaseSetup>
 
 /** Answers the Find page as a machine with hidden faults would, by what the page itself proposes. */
 export class CaseWalker {
-  readonly bench: TestBench;
+  readonly bench: CaseSubject;
   readonly seen: string[] = [];
   private interventions: Interventions = { out: [], repairs: [] };
 
@@ -30,7 +30,7 @@ export class CaseWalker {
     readonly setup: CaseSetup,
     readonly faults: readonly Fault[],
   ) {
-    this.bench = benchOf(setup);
+    this.bench = subjectOf(setup);
   }
 
   async ready(): Promise<void> {
@@ -62,7 +62,7 @@ export class CaseWalker {
   }
 
   private answer(op: Operation): { readonly typed: string | null; readonly label: string } {
-    const e = expectedOf(op, this.faults, { interventions: this.interventions, bench: this.bench });
+    const e = expectedOf(op, this.faults, { interventions: this.interventions, subject: this.bench });
     if (e.kind === 'words')
       return { typed: null, label: wordLabel(op, Object.entries(e.words).sort((a, b) => b[1] - a[1])[0]?.[0] ?? '') };
     const pressure = op.kind === 'sealed' || op.kind === 'stageDp' || op.kind === 'supply';

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { PathView } from '@/core/calibrate/path-view';
-import { staircase } from '@/core/path/staircase';
+import { pressureProfile } from '@/core/path/pressure-profile';
 import { placeOf } from '@/ui/air-path/staircase-picture';
 import { blockFactorOf, handleOf } from '@/core/path/handle';
 import {
@@ -29,7 +29,7 @@ beforeAll(async () => {
 
 const at = (name: string) => view.model.stages.findIndex((s) => s.name === name);
 const solve = (s: WhatIf) => {
-  const solved = staircase({ model: view.model, parameters: view.parameters, state: stateOfWhatIf(s, view) });
+  const solved = pressureProfile({ model: view.model, parameters: view.parameters, state: stateOfWhatIf(s, view) });
   if (!solved.ok) throw new Error('unsolved');
   return solved.value;
 };
@@ -88,14 +88,14 @@ describe('the air-path worker', () => {
     };
     const answer = answerAirPath(held, { ask: 'solve', id: 7, state });
     expect(answer).toMatchObject({
-      told: 'solved',
+      kind: 'solved',
       id: 7,
       stairs: { toolFlowM3s: expect.closeTo(view.now?.toolFlowM3s ?? 0, 9) },
     });
-    expect(answerAirPath(null, { ask: 'solve', id: 8, state })).toMatchObject({ told: 'failed', id: 8 });
+    expect(answerAirPath(null, { ask: 'solve', id: 8, state })).toMatchObject({ kind: 'failed', id: 8 });
     expect(
       answerAirPath(held, { ask: 'solve', id: 9, state: { ...state, drive: { speedRatio: 0, supplyPa: null } } }),
-    ).toMatchObject({ told: 'failed', failures: [{ code: 'path.drive' }] });
+    ).toMatchObject({ kind: 'failed', failures: [{ code: 'path.drive' }] });
   });
 
   it('while it is busy only the newest question is kept, and a garbled answer is not believed', () => {
@@ -103,7 +103,7 @@ describe('the air-path worker', () => {
     const worker: WorkerLike = { postMessage: (m) => void sent.push(m), onmessage: null, terminate: () => undefined };
     const heard: number[] = [];
     const client = openAirPath(
-      { model: view.model, parameters: view.parameters, heard: (r) => void heard.push(r.id) },
+      { model: view.model, parameters: view.parameters, onReply: (r) => void heard.push(r.id) },
       () => worker,
     );
     const states = [1, 2, 3, 4].map((i) => ({
@@ -113,9 +113,9 @@ describe('the air-path worker', () => {
     states.forEach((s) => client.ask(s));
     const asked = () => sent.flatMap((m) => (m.ask === 'solve' ? [m.state.drive.speedRatio] : []));
     expect(asked()).toEqual([0.99]);
-    worker.onmessage?.({ data: { told: 'failed', id: 1, failures: [] } } as MessageEvent<unknown>);
+    worker.onmessage?.({ data: { kind: 'failed', id: 1, failures: [] } } as MessageEvent<unknown>);
     expect(asked()).toEqual([0.99, 0.96]);
-    worker.onmessage?.({ data: { told: 'nonsense' } } as MessageEvent<unknown>);
+    worker.onmessage?.({ data: { kind: 'nonsense' } } as MessageEvent<unknown>);
     expect(heard).toEqual([1]);
     client.ask(states[0] ?? view.today.state);
     expect(asked()).toEqual([0.99, 0.96, 0.99]);

@@ -37,7 +37,7 @@ const Past = z.strictObject({
   beforeRegime: z.boolean().default(false).describe('Before the newest change of dust, job or path'),
 });
 
-const Sight = z.discriminatedUnion('kind', [
+const Inspection = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('share'),
     load: z.number().positive(),
@@ -58,7 +58,7 @@ export const ForecastInput = z.strictObject({
     counts: z.enum(['hours', 'days']),
     past: z.array(Past).max(500).default([]),
     load: z.number().min(0).describe('Load since the last change'),
-    sights: z.array(Sight).max(500).default([]),
+    inspections: z.array(Inspection).max(500).default([]),
   }),
   recent: z.array(z.number().min(0).max(24)).min(1).max(800).describe('Load of each of the last days, today last'),
   closedDays: z

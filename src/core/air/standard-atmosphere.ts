@@ -13,6 +13,9 @@ export const standardPressurePa = (altitudeM: number): Result<number> => {
   return ok(STANDARD_PRESSURE.value * ratio ** (g.value / (r.value * l.value)));
 };
 
+/** From this altitude on, a pressure this near the sea-level standard and this far above the site's own is a reduced one. Weather moves a site's pressure by less. */
+const REDUCED = { fromM: 300, nearSeaLevelPa: 3000, abovePa: 2500 } as const;
+
 /**
  * True when a typed barometric pressure looks like a weather report reduced to sea level at a high site.
  * Source: common practice, no published source. Pressures in Pa, altitude in m.
@@ -27,8 +30,8 @@ export const looksReducedToSeaLevel = ({
   const expected = standardPressurePa(altitudeM);
   return (
     expected.ok &&
-    altitudeM >= 300 &&
-    Math.abs(pressurePa - STANDARD_PRESSURE.value) < 3000 &&
-    pressurePa - expected.value > 2500
+    altitudeM >= REDUCED.fromM &&
+    Math.abs(pressurePa - STANDARD_PRESSURE.value) < REDUCED.nearSeaLevelPa &&
+    pressurePa - expected.value > REDUCED.abovePa
   );
 };

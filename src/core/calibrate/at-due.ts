@@ -1,4 +1,4 @@
-import { type Staircase, staircase } from '../path/staircase';
+import { type PressureProfile, pressureProfile } from '../path/pressure-profile';
 import type { PathView } from './path-view';
 
 export interface AtDueInput {
@@ -17,10 +17,14 @@ const LEAST_USED = 0.05;
  * else as it is. null where the stage carries no load yet, or there is no working point. Source: the air-path model; a
  * load that grows straight with life is a modelling choice.
  */
-export const stairsAtDue = ({ view, position, shareUsed }: AtDueInput): Staircase | null => {
+export const stairsAtDue = ({ view, position, shareUsed }: AtDueInput): PressureProfile | null => {
   const today = view.today.state.stages[position];
   if (!today || !(today.loadPaSM3 > 0) || !(shareUsed >= LEAST_USED && shareUsed <= 1)) return null;
   const stages = { ...view.today.state.stages, [position]: { ...today, loadPaSM3: today.loadPaSM3 / shareUsed } };
-  const drawn = staircase({ model: view.model, parameters: view.parameters, state: { ...view.today.state, stages } });
+  const drawn = pressureProfile({
+    model: view.model,
+    parameters: view.parameters,
+    state: { ...view.today.state, stages },
+  });
   return drawn.ok ? drawn.value : null;
 };

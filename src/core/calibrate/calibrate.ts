@@ -4,7 +4,7 @@ import { SEAL_LEAK } from '../constants/path';
 import { fail, failure, type Failure, ok, type Result } from '../failure/failure';
 import { curveFit } from '../numeric/curve-fit';
 import type { MachineModel, PathParameters } from '../path/machine-path';
-import { templateParameters } from '../path/staircase';
+import { templateParameters } from '../path/pressure-profile';
 import { type Observation, predict, slopeOfSuction } from './observation';
 
 export type ParameterName = keyof PathParameters;

@@ -1,5 +1,5 @@
 import { CLEAN, type PathState } from '../path/machine-path';
-import { staircase } from '../path/staircase';
+import { pressureProfile } from '../path/pressure-profile';
 import type { ModelledMachine } from './machine-model';
 import { AS_NEW } from './today';
 
@@ -24,7 +24,7 @@ export const loadShareOf = ({ modelled, position, limitLoss }: LoadShareInput): 
   const { model, parameters } = modelled;
   const flowAt = (loadPaSM3: number): number | null => {
     const state: PathState = { ...AS_NEW, stages: { ...AS_NEW.stages, [position]: { ...CLEAN, loadPaSM3 } } };
-    const drawn = staircase({ model, parameters, state });
+    const drawn = pressureProfile({ model, parameters, state });
     return drawn.ok ? drawn.value.toolFlowM3s : null;
   };
   const clean = flowAt(0);

@@ -2,7 +2,7 @@ import { fail, failure, ok, type Result } from '../failure/failure';
 import { DUST_K2 } from '../constants/media';
 import { bracketedNewton } from '../numeric/root';
 import { CLEAN, type MachineModel, type PathParameters, type PathState } from '../path/machine-path';
-import { cleanResistance, type Entry, IN_USE, type Staircase, staircase } from '../path/staircase';
+import { cleanResistance, type Entry, IN_USE, type PressureProfile, pressureProfile } from '../path/pressure-profile';
 
 export interface LoadQuestion {
   readonly model: MachineModel;
@@ -39,7 +39,7 @@ interface Search extends LoadQuestion {
   /** How much of the load each stage takes, by position; the largest 1. */
   readonly weights: ReadonlyMap<number, number>;
   /** A figure of the solution that rises (or falls) with the load. */
-  readonly read: (stairs: Staircase) => number;
+  readonly read: (stairs: PressureProfile) => number;
   readonly wanted: number;
 }
 
@@ -49,7 +49,7 @@ const searchLoad = (q: Search): Result<number> => {
   const broken: Result<number>[] = [];
   const readAt = (t: number): number => {
     const loads = new Map([...q.weights].map(([position, w]) => [position, w * loadAt(t, unit)]));
-    const solved = staircase({ ...q, state: withLoads(q.state, loads) });
+    const solved = pressureProfile({ ...q, state: withLoads(q.state, loads) });
     if (solved.ok) return q.read(solved.value);
     broken.push(solved);
     return Number.NaN;
@@ -109,7 +109,7 @@ export const stageLoad = (
 });
 
 /** Which flow a reading was of. m3/s. Source: the air-path model. Valid: a solved staircase. */
-export const flowIn = (stairs: Staircase): number => stairs.flowPerToolM3s;
+export const flowIn = (stairs: PressureProfile): number => stairs.flowPerToolM3s;
 
 /**
  * The load that brings the tool flow, m3/s, down to what was measured, shared between stages by weight.
@@ -120,7 +120,7 @@ export const loadOfFlow = (
   q: LoadQuestion & {
     readonly flowM3s: number;
     readonly weights: ReadonlyMap<number, number>;
-    readonly read?: (stairs: Staircase) => number;
+    readonly read?: (stairs: PressureProfile) => number;
   },
 ): Result<ReadonlyMap<number, number>> => {
   if (!(q.flowM3s > 0)) return fail(failure('load.no-flow', '', { wanted: q.flowM3s }));
@@ -159,9 +159,9 @@ export const loadOfChange = (
   );
 };
 
-/** The machine's figures with another hose, all else as it stands: "what would the baseline be with a 10 m hose?". Errors as `staircase`. */
+/** The machine's figures with another hose, all else as it stands: "what would the baseline be with a 10 m hose?". Errors as `pressureProfile`. */
 export const withHose = (
   q: LoadQuestion,
   hose: { readonly boreM: number; readonly lengthM: number },
-): Result<Staircase> =>
-  staircase({ model: q.model, parameters: q.parameters, state: { ...q.state, hose }, entry: q.entry ?? IN_USE });
+): Result<PressureProfile> =>
+  pressureProfile({ model: q.model, parameters: q.parameters, state: { ...q.state, hose }, entry: q.entry ?? IN_USE });

@@ -2,8 +2,8 @@ import { SEAL_LEAK } from '../constants/path';
 import type { Failure } from '../failure/failure';
 import type { Machine } from '../machine/machine';
 import type { MachineModel, PathParameters } from '../path/machine-path';
-import { templateParameters } from '../path/staircase';
-import { standing, type TestRecord } from '../record/records';
+import { templateParameters } from '../path/pressure-profile';
+import { inForce, type TestRecord } from '../record/records';
 import { type Calibration, calibrate } from './calibrate';
 import type { Observation } from './observation';
 import { observationsOfTest } from './observations-of-tests';
@@ -38,7 +38,7 @@ const seriesKey = ({ test }: TestRecord): string =>
 /** The baselines that hold: standing, usable, of the path as it runs now, the newest of each method and place. */
 export const baselinesOf = (tests: readonly TestRecord[], since: string | null): readonly TestRecord[] => {
   const newest = new Map<string, TestRecord>();
-  for (const test of standing(tests)) {
+  for (const test of inForce(tests)) {
     const key = seriesKey(test);
     const held = newest.get(key);
     const ofThisPath = since === null || test.performedAt > since;

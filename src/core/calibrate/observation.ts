@@ -1,6 +1,6 @@
 import type { Result } from '../failure/failure';
 import type { MachineModel, PathParameters, PathState } from '../path/machine-path';
-import { type Entry, staircase } from '../path/staircase';
+import { type Entry, pressureProfile } from '../path/pressure-profile';
 
 /** One thing measured on a machine in a known state, with how well. SI. */
 export type Observation = {
@@ -26,9 +26,9 @@ export type Observation = {
 const entryOf = (o: Observation): Entry =>
   o.what === 'suction' ? { at: 'node', opening: { node: o.node, state: 'drawn', flowM3s: o.drawnM3s } } : o.entry;
 
-/** What the model says an observation should have read, in its own unit. Errors as `staircase`. Source: the air-path model. Valid: as `staircase`. */
+/** What the model says an observation should have read, in its own unit. Errors as `pressureProfile`. Source: the air-path model. Valid: as `pressureProfile`. */
 export const predict = (o: Observation, model: MachineModel, parameters: PathParameters): Result<number> => {
-  const solved = staircase({ model, parameters, state: o.state, entry: entryOf(o) });
+  const solved = pressureProfile({ model, parameters, state: o.state, entry: entryOf(o) });
   if (!solved.ok) return solved;
   const stairs = solved.value;
   switch (o.what) {

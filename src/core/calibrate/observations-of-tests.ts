@@ -9,7 +9,7 @@ import { gapOfPlace } from '../path/path-places';
 import type { PathState } from '../path/machine-path';
 import { type PathAir, REFERENCE_AIR } from '../path/model/air';
 import { speedRatioOfVoltage } from '../path/model/fan';
-import type { Entry } from '../path/staircase';
+import type { Entry } from '../path/pressure-profile';
 import type { TestRecord } from '../record/records';
 import type { Observation } from './observation';
 

@@ -5,7 +5,7 @@ import { MACHINE_KINDS } from '../machine/kinds';
 import type { MachineModel, PathParameters, PathState } from '../path/machine-path';
 import type { FlowLamp } from '../path/indicator';
 import { isCollector } from '../machine/stage-templates';
-import { type Staircase, staircase } from '../path/staircase';
+import { type PressureProfile, pressureProfile } from '../path/pressure-profile';
 import { type Basis, type ModelledMachine, wholeModel } from './machine-model';
 import { AS_NEW, type Today } from './today';
 
@@ -18,8 +18,8 @@ export interface PathView {
     | { readonly kind: 'template'; readonly why: Failure | null };
   readonly today: Today;
   /** Clean and with every stage in place. */
-  readonly asNew: Staircase | null;
-  readonly now: Staircase | null;
+  readonly asNew: PressureProfile | null;
+  readonly now: PressureProfile | null;
   /** Why it cannot be drawn; null when it can. */
   readonly failure: Failure | null;
   readonly lamp: FlowLamp | null;
@@ -43,7 +43,7 @@ const lampOf = (machine: Machine): FlowLamp | null => {
 };
 
 const drawn = (model: MachineModel, parameters: PathParameters, state: PathState) =>
-  staircase({ model, parameters, state });
+  pressureProfile({ model, parameters, state });
 
 /** The view of a machine's path: as new, today, and what both rest on. */
 export const pathViewOf = (machine: Machine, { model, parameters, basis }: ModelledMachine, today: Today): PathView => {

@@ -4,7 +4,7 @@ import { daysBetween } from '../calendar/calendar-date';
 import { CLEAN, type PathState } from '../path/machine-path';
 import { REFERENCE_AIR } from '../path/model/air';
 import { NOMINAL_DRIVE } from '../path/model/fan';
-import { type ChangeRecord, standing, type TestRecord } from '../record/records';
+import { type ChangeRecord, inForce, type TestRecord } from '../record/records';
 import { loadOfFlow, loadOfStageDp, withLoads } from './load';
 import type { ModelledMachine } from './machine-model';
 import type { Observation } from './observation';
@@ -63,7 +63,7 @@ const newestOf = (list: readonly Dated[]): Dated | null =>
   );
 
 const lastChange = (stageId: number, changes: readonly ChangeRecord[], notAfter: string): string | null =>
-  standing(changes)
+  inForce(changes)
     .filter((c) => c.stageId === stageId && c.performedAt <= notAfter)
     .reduce<string | null>((best, c) => (best === null || c.performedAt > best ? c.performedAt : best), null);
 
@@ -71,6 +71,8 @@ const lastChange = (stageId: number, changes: readonly ChangeRecord[], notAfter:
 const USUAL_DAYS = 180;
 /** Part of a load that comes with a stage's own age; fine stages behind others take less. Moorwind default. */
 const FINE_SHARE = 0.4;
+/** Share of its interval that a stage's age is taken for: a new one has a little, one far overdue no more than this. Moorwind defaults. */
+const AGE_SHARE = { least: 0.02, most: 1.3 } as const;
 
 /** How much of the machine's load each filter is taken to carry: by its age against its interval, the finest less. */
 const weightsAt = ({ machine, changes, dayOf }: TodayInput, moment: string): ReadonlyMap<number, number> => {
@@ -79,7 +81,7 @@ const weightsAt = ({ machine, changes, dayOf }: TodayInput, moment: string): Rea
     const since = lastChange(stage.id, changes, moment);
     const age = daysBetween({ from: since === null ? stage.firstUsedOn : dayOf(since), to: dayOf(moment) });
     const days = stage.rules.flatMap(({ rule }) => (rule.kind === 'calendarDays' ? [rule.days] : []))[0] ?? USUAL_DAYS;
-    const share = Math.min(1.3, Math.max(0.02, age / days));
+    const share = Math.min(AGE_SHARE.most, Math.max(AGE_SHARE.least, age / days));
     return [[position, share * (stage.kind === 'hepa' ? FINE_SHARE : 1)]];
   });
   const most = Math.max(...weights.map(([, w]) => w), 1e-9);
@@ -112,7 +114,7 @@ const flowBasis = (input: TodayInput, { record, observation }: Dated): Today => 
     };
   }
   const changed = input.machine.stages.flatMap((s, position) =>
-    standing(input.changes).some((c) => c.stageId === s.id && c.performedAt > record.performedAt) ? [position] : [],
+    inForce(input.changes).some((c) => c.stageId === s.id && c.performedAt > record.performedAt) ? [position] : [],
   );
   const loads = new Map([...load.value].filter(([position]) => !changed.includes(position)));
   const nameOf = (position: number) => input.machine.stages[position]?.name ?? '';
@@ -163,7 +165,7 @@ const withStageReadings = (input: TodayInput, today: Today, readings: readonly D
  * flows is told and not explained away. Source: the air-path model solved backwards; the sharing is a Moorwind default.
  */
 export const todayOf = (input: TodayInput): Today => {
-  const dated = standing(input.tests)
+  const dated = inForce(input.tests)
     .filter((t) => !t.isBaseline && (input.machine.reshapedAt === null || t.performedAt > input.machine.reshapedAt))
     .flatMap((record) =>
       observationsOfTest(record, input.machine).map((observation): Dated => ({ record, observation })),

@@ -10,7 +10,7 @@ const threshold = (at: number, width: number): Threshold => ({ at, width });
  * How likely each word is when something is looked at, felt or heard. Weights and shares of 1, thresholds as ratios to
  * the sound machine. Source: Moorwind defaults, modelling choices, except where a line says otherwise.
  */
-export const LOOKS = {
+export const INSPECTION_WORDS = {
   /** Flow over the usual flow at which a hand feels some, a normal and a stronger air. A hand cannot feel 10 to 20 % (common practice, no published source). */
   hand: { some: threshold(0.12, 0.036), normal: threshold(0.6, 0.08), strong: threshold(1.25, 0.15) },
   /** Fan flow over the sound one at which it is heard to labour, or to run free. */
@@ -42,4 +42,11 @@ export const LOOKS = {
   cleanSide: { cleanWithFault: 0.3, cleanWithout: 8, own: 1, other: 0.3, without: 0.15, missing: 60, reversed: 40 },
   weight: { heavyBase: 0.4, heavyBySeverity: 0.6, heavyWithout: 0.02, near: 0.8, heavier: 0.25, several: 0.85 },
   settings: { wrong: 12 },
+  /** Dirt is left when the nozzle is lifted: from this loss of flow on, by so much of it, and by a blocked nozzle. */
+  underNozzle: { without: 0.04, fromLoss: 0.25, byLoss: 0.9, byBlocked: 0.3, most: 0.9 },
+  /** A rod or a ball stops in a blocked hose. */
+  throughHose: { base: 0.62, bySeverity: 0.35, without: 0.03 },
+  smoke: { without: 0.04, seal: 0.6, sealBySeverity: 0.3, seat: 0.1, hole: 0.15, most: 0.93 },
+  disc: { goodWithFault: 0.1, goodWithout: 0.95 },
+  smell: { spent: 0.85, without: 0.05 },
 } as const;

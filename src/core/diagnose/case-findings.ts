@@ -10,13 +10,13 @@ import { curedBy } from './repair';
 import { UNTOUCHED } from './signature';
 
 /** A cause with the pieces of evidence that speak most for and against it, by index. */
-export interface ToldCause extends FaultProbability {
+export interface PresentedCause extends FaultProbability {
   readonly speaksFor: readonly number[];
   readonly speaksAgainst: readonly number[];
 }
 
 /** A test as it is put to the technician. */
-export interface ToldTest extends Proposal {
+export interface PresentedTest extends Proposal {
   /** 0 none to 3 high. */
   readonly exposure: number;
   /** What it would read on the sound machine, SI; null for words. */
@@ -32,8 +32,8 @@ export interface Meaning {
 }
 
 /** Everything a screen says of a case as it stands. Plain data. */
-export interface Findings {
-  readonly causes: readonly ToldCause[];
+export interface CaseFindings {
+  readonly causes: readonly PresentedCause[];
   readonly stages: readonly number[];
   readonly nothing: number;
   readonly pair: number;
@@ -41,22 +41,24 @@ export interface Findings {
   readonly back: boolean;
   readonly advice:
     | Exclude<Advice, { kind: 'test' }>
-    | { readonly kind: 'test'; readonly test: ToldTest; readonly doubtMinutes: number };
+    | { readonly kind: 'test'; readonly test: PresentedTest; readonly doubtMinutes: number };
   /** Of the school followed, where it differs from the advice; null where it has none left. */
-  readonly schoolTest: ToldTest | null;
-  readonly others: readonly ToldTest[];
+  readonly schoolTest: PresentedTest | null;
+  readonly others: readonly PresentedTest[];
   readonly meanings: readonly Meaning[];
 }
 
-const TOLD_CAUSES = 6;
+const CAUSES_SHOWN = 6;
 /** A piece of evidence that moves the odds by less than this, in nats, is not named. */
 const SPEAKS = 0.35;
 const NAMED = 3;
+/** Share of the work that is done when the case is weighed; the rest is what each outcome would mean. */
+const WEIGHED_AT = 0.8;
 
-const toldCause = (
+const presentCause = (
   { c, progress, posterior }: { readonly c: Case; readonly progress: Progress; readonly posterior: Posterior },
   cause: FaultProbability,
-): ToldCause => {
+): PresentedCause => {
   const weights = progress.evidence.flatMap((evidence, index) =>
     evidence.struck ? [] : [{ index, by: weightOfEvidence(c, posterior, { evidence, cause }) }],
   );
@@ -69,8 +71,8 @@ const toldCause = (
   return { ...cause, speaksFor: strongest(1), speaksAgainst: strongest(-1) };
 };
 
-export const toldTest = (c: Case, proposal: Proposal): ToldTest => {
-  const expected = expectedOf(proposal.operation, [], { interventions: UNTOUCHED, bench: c.bench });
+export const presentTest = (c: Case, proposal: Proposal): PresentedTest => {
+  const expected = expectedOf(proposal.operation, [], { interventions: UNTOUCHED, subject: c.subject });
   return {
     ...proposal,
     exposure: OPERATION_FACTS[proposal.operation.kind].exposure,
@@ -82,7 +84,7 @@ export const toldTest = (c: Case, proposal: Proposal): ToldTest => {
 /** A reading as it should be, and one clearly off it: short, or for a pressure across a stage several times as high. */
 const OFF = { short: 0.55, high: 6 } as const;
 
-const outcomesOf = (test: ToldTest): readonly Outcome[] =>
+const outcomesOf = (test: PresentedTest): readonly Outcome[] =>
   test.soundSi === null
     ? test.words.map((word) => ({ kind: 'word', word }))
     : [
@@ -92,7 +94,7 @@ const outcomesOf = (test: ToldTest): readonly Outcome[] =>
 
 /** Probability of a fault that nothing has taken away yet, at each stage. */
 const suspected = (c: Case, { interventions }: Progress, { weights }: Posterior): readonly number[] => {
-  const stages = c.bench.faultSimulator.suspect.model.stages.map(() => 0);
+  const stages = c.subject.faultSimulator.suspect.model.stages.map(() => 0);
   c.hypotheses.forEach(({ faults }, i) => {
     const left = new Set(faults.filter((f) => !curedBy(interventions.repairs, f)).map((f) => f.position));
     for (const position of left) stages[position] = (stages[position] ?? 0) + (weights[i] ?? 0);
@@ -101,7 +103,7 @@ const suspected = (c: Case, { interventions }: Progress, { weights }: Posterior)
 };
 
 /** What each outcome of a test would make of the causes. */
-export const meaningsOf = (c: Case, progress: Progress, test: ToldTest): readonly Meaning[] =>
+export const meaningsOf = (c: Case, progress: Progress, test: PresentedTest): readonly Meaning[] =>
   outcomesOf(test).map((outcome) => {
     const weighed = weigh(c, [
       ...progress.evidence,
@@ -123,22 +125,25 @@ const schoolOperation = ({ c, progress, school }: Asked): Operation | null => {
   if (school === 'best') return null;
   const not = [...progress.evidence.filter((e) => !e.struck).map((e) => e.operation), ...progress.skipped];
   return nextOfSchool(school, {
-    model: c.bench.faultSimulator.suspect.model,
-    traits: c.bench.traits,
+    model: c.subject.faultSimulator.suspect.model,
+    traits: c.subject.traits,
     level: progress.hazard,
     out: progress.interventions.out,
     not,
   });
 };
 
-/** Weighs a case and puts it in the form a screen tells it. Errors as `consult`. */
-export const findingsOf = (asked: Asked, told: (share: number) => void = () => undefined): Result<Findings> => {
+/** Weighs a case and puts it in the form a screen tells it. Errors as `evaluateCase`. */
+export const caseFindings = (
+  asked: Asked,
+  onProgress: (share: number) => void = () => undefined,
+): Result<CaseFindings> => {
   const { c, progress } = asked;
-  const said = evaluateCase(c, progress, (share) => told(0.8 * share));
+  const said = evaluateCase(c, progress, (share) => onProgress(WEIGHED_AT * share));
   if (!said.ok) return said;
   const { posterior, advice, ranked, back } = said.value;
-  const of = (operation: Operation): ToldTest =>
-    toldTest(
+  const of = (operation: Operation): PresentedTest =>
+    presentTest(
       c,
       ranked.find((p) => sameOperation(p.operation, operation)) ?? {
         operation,
@@ -148,12 +153,12 @@ export const findingsOf = (asked: Asked, told: (share: number) => void = () => u
       },
     );
   const wanted = schoolOperation(asked);
-  const test = advice.kind === 'test' ? toldTest(c, advice.proposal) : null;
+  const test = advice.kind === 'test' ? presentTest(c, advice.proposal) : null;
   const schoolTest = wanted ? of(wanted) : null;
   const shown = schoolTest ?? test;
   const taken = new Set([test, schoolTest].flatMap((t) => (t ? [operationKey(t.operation)] : [])));
-  const findings: Findings = {
-    causes: posterior.faults.slice(0, TOLD_CAUSES).map((f) => toldCause({ c, progress, posterior }, f)),
+  const findings: CaseFindings = {
+    causes: posterior.faults.slice(0, CAUSES_SHOWN).map((f) => presentCause({ c, progress, posterior }, f)),
     stages: suspected(c, progress, posterior),
     nothing: posterior.nothing,
     pair: posterior.pair,
@@ -164,9 +169,9 @@ export const findingsOf = (asked: Asked, told: (share: number) => void = () => u
         ? { kind: 'test', test: test ?? of(advice.proposal.operation), doubtMinutes: advice.doubtMinutes }
         : advice,
     schoolTest,
-    others: ranked.filter((p) => !taken.has(operationKey(p.operation))).map((p) => toldTest(c, p)),
+    others: ranked.filter((p) => !taken.has(operationKey(p.operation))).map((p) => presentTest(c, p)),
     meanings: shown ? meaningsOf(c, progress, shown) : [],
   };
-  told(1);
+  onProgress(1);
   return ok(findings);
 };

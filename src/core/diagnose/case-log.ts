@@ -1,6 +1,6 @@
 import type { Complaint } from './complaint';
 import { measuresNow, type Progress } from './evaluate-case';
-import type { TestBench } from './expected';
+import type { CaseSubject } from './expected';
 import type { FaultKind } from './fault';
 import type { School } from './next-test';
 import { type HazardLevel, type Operation, OPERATION_FACTS, type TestState } from './operation';
@@ -209,7 +209,7 @@ export const caseState = (record: CaseRecord): CaseState => {
 };
 
 /** Whether the complaint's measure is back since the newest trial part went in; null while nobody looked. */
-export const backSinceTrial = (state: CaseState, bench: TestBench): boolean | null => {
-  const { pending, back } = measuresNow(bench, state.progress);
+export const backSinceTrial = (state: CaseState, subject: CaseSubject): boolean | null => {
+  const { pending, back } = measuresNow(subject, state.progress);
   return pending === null ? back : null;
 };

@@ -5,10 +5,10 @@ import type { StageDue } from '../interval/due';
 import { MACHINE_KINDS } from '../machine/kinds';
 import type { Machine } from '../machine/machine';
 import type { MachineModel, PathParameters } from '../path/machine-path';
-import { type ChangeRecord, standing, type TestRecord } from '../record/records';
+import { type ChangeRecord, inForce, type TestRecord } from '../record/records';
 import { type CaseRecord, caseState } from './case-log';
 import { type Complaint, complaintFactor, wordsFactor } from './complaint';
-import type { TestBench } from './expected';
+import type { CaseSubject } from './expected';
 import { faultPlaces, type MachineTraits } from './fault';
 import { hypothesesOf } from './hypotheses';
 import { type Case, openCase } from './posterior';
@@ -79,7 +79,7 @@ const recordOf = ({ machine, changes, due, own, twins, at }: SetupInput): Machin
   causes: [...causesOf(own, 1), ...causesOf(twins, OF_A_TWIN)],
   stages: machine.stages.map((stage) => {
     const mine = due.find((d) => d.stageId === stage.id);
-    const opened = standing(changes).some(
+    const opened = inForce(changes).some(
       (c) => c.stageId === stage.id && c.performedAt <= at && Date.parse(at) - Date.parse(c.performedAt) <= JUST_MS,
     );
     return { lifeUsed: mine ? Math.max(0, 1 - mine.remaining) : null, justOpened: opened };
@@ -101,7 +101,7 @@ export const caseSetup = (input: SetupInput): CaseSetup => {
   };
 };
 
-export const benchOf = ({
+export const subjectOf = ({
   model,
   parameters,
   traits,
@@ -109,7 +109,7 @@ export const benchOf = ({
   nominalVolts,
   calibrated,
   baselines,
-}: CaseSetup): TestBench => ({
+}: CaseSetup): CaseSubject => ({
   faultSimulator: faultSimulatorOf({ model, parameters, state: AS_NEW }),
   traits,
   hoseM,
@@ -130,7 +130,7 @@ export const caseOfSetup = (setup: CaseSetup, { complaint, words }: Complained):
   const medium = (position: number) => model.stages[position]?.spec.air.form === 'medium';
   const [recorded, said] = [recordFactor(record, medium), wordsFactor(words)];
   return openCase(
-    benchOf(setup),
+    subjectOf(setup),
     hypothesesOf(faultPlaces(model, traits), {
       record: (place) => recorded(place) * said(place),
       complaint: complaintFactor(complaint, model),

@@ -53,7 +53,7 @@ interface Candidate {
 }
 
 const candidatesOf = ({ c, posterior, losses, back }: ClosingInput): readonly Candidate[] => {
-  const { stages } = c.bench.faultSimulator.suspect.model;
+  const { stages } = c.subject.faultSimulator.suspect.model;
   return posterior.faults
     .flatMap((fault): readonly Candidate[] => {
       const index = c.causes.findIndex((x) => x.kind === fault.kind && x.position === fault.position);

@@ -1,6 +1,9 @@
 import { CLEAN, type MachineModel, type PathParameters, type PathState, type StageState } from '../path/machine-path';
 import { blowsOut, type Fault } from './fault';
 
+/** Share of the load and of the blockage that a full tear, or a full gap at the seat, takes out of the air's way. Moorwind defaults. */
+const GAP_EASES = { load: 0.4, block: 0.3 } as const;
+
 /** What the air feels of a fault, in its own measure: Pa s/m3 of load, a factor of resistance, m2 of leak, a ratio of speed or supply. */
 export type SizeOf = (fault: Fault) => number;
 
@@ -25,8 +28,8 @@ const stageChange = (f: Fault, held: StageState, { model, sizeOf }: Context): St
       // What goes round the medium is not resisted: a share of the air sees next to nothing of it.
       return {
         ...held,
-        loadPaSM3: held.loadPaSM3 * (1 - 0.4 * f.severity),
-        blockFactor: held.blockFactor * (1 - 0.3 * f.severity),
+        loadPaSM3: held.loadPaSM3 * (1 - GAP_EASES.load * f.severity),
+        blockFactor: held.blockFactor * (1 - GAP_EASES.block * f.severity),
       };
     default:
       return held;
@@ -77,6 +80,9 @@ export const withFaults = (state: PathState, faults: readonly Fault[], context: 
 };
 
 /** Smallest and largest size a fault is looked for in, and whether a larger one is worse. */
+/** Where the size of a fault is looked for: shares and multiples of the fan's own pressure over flow, of a fitting's loss, of a leak's area, of the speed. */
+const SEARCH = { least: 1e-4, mediumMost: 1e4, fittingMost: 1e8, leakMost: 1e2, speedLeast: 0.05 } as const;
+
 const rangeOf = (
   f: Fault,
   { model, parameters }: { readonly model: MachineModel; readonly parameters: PathParameters },
@@ -85,14 +91,17 @@ const rangeOf = (
   switch (f.kind) {
     case 'blocked':
       return model.stages[f.position]?.spec.air.form === 'medium'
-        ? [(1e-4 * parameters.p0Pa) / wholeM3s, (1e4 * parameters.p0Pa) / wholeM3s]
-        : [1, 1e8];
+        ? [(SEARCH.least * parameters.p0Pa) / wholeM3s, (SEARCH.mediumMost * parameters.p0Pa) / wholeM3s]
+        : [1, SEARCH.fittingMost];
     case 'hoseHoled':
     case 'leakingSeal':
       // Against the area that passes the fan's whole flow at its whole lift.
-      return [(1e-4 * wholeM3s) / Math.sqrt(parameters.p0Pa), (1e2 * wholeM3s) / Math.sqrt(parameters.p0Pa)];
+      return [
+        (SEARCH.least * wholeM3s) / Math.sqrt(parameters.p0Pa),
+        (SEARCH.leakMost * wholeM3s) / Math.sqrt(parameters.p0Pa),
+      ];
     default:
-      return [1, 0.05];
+      return [1, SEARCH.speedLeast];
   }
 };
 

@@ -1,7 +1,7 @@
 import { ok, type Result } from '../failure/failure';
 import { type Advice, adviceOf } from './closing';
 import { type Complaint, inBand, measuresOf } from './complaint';
-import { expectedOf, type TestBench } from './expected';
+import { expectedOf, type CaseSubject } from './expected';
 import { essentialStage, mayRun } from '../machine/essential';
 import { lossesOf } from './loss';
 import { type Proposal, proposals } from './next-test';
@@ -34,6 +34,9 @@ export interface CaseEvaluation {
   readonly pending: Operation | null;
 }
 
+/** Share of the work that is weighing the evidence; the rest is choosing the next test. */
+const EVIDENCE_PART = 0.7;
+
 const sameRepairs = (a: readonly Repair[], b: readonly Repair[]): boolean =>
   a.length === b.length && a.every((r, i) => r.kind === b[i]?.kind && r.position === b[i].position);
 
@@ -48,10 +51,10 @@ const current = ({ evidence, interventions }: Progress): readonly Evidence[] =>
 
 /** Where the complaint's own measures stand: all back in their band, and which is still to be taken since the last repair. */
 export const measuresNow = (
-  bench: TestBench,
+  subject: CaseSubject,
   progress: Progress,
 ): { readonly back: boolean; readonly pending: Operation | null } => {
-  const measures = measuresOf(progress.complaint, bench.traits);
+  const measures = measuresOf(progress.complaint, subject.traits);
   const now = current(progress);
   // Settings that were right stay right through a repair; everything else is measured again.
   const held = (m: Operation) =>
@@ -63,7 +66,7 @@ export const measuresNow = (
     measures.find((m, i) => newest[i] === null && !progress.skipped.some((s) => sameOperation(s, m))) ?? null;
   const back = newest.every((e) => {
     if (!e) return false;
-    const sound = expectedOf(e.operation, [], { interventions: UNTOUCHED, bench });
+    const sound = expectedOf(e.operation, [], { interventions: UNTOUCHED, subject });
     return inBand(e.operation, e.outcome, sound.kind === 'number' ? sound.mean : 0);
   });
   return { back, pending };
@@ -84,22 +87,24 @@ const isTest = ({ operation, struck }: Evidence): boolean => !struck && operatio
 export const evaluateCase = (
   c: Case,
   progress: Progress,
-  told: (share: number) => void = () => undefined,
+  onProgress: (share: number) => void = () => undefined,
 ): Result<CaseEvaluation> => {
-  const weighed = weigh(c, progress.evidence, (done, of) => told((0.7 * done) / of));
+  const weighed = weigh(c, progress.evidence, (done, of) => onProgress((EVIDENCE_PART * done) / of));
   if (!weighed.ok) return weighed;
   const posterior = weighed.value;
-  const { back, pending } = measuresNow(c.bench, progress);
+  const { back, pending } = measuresNow(c.subject, progress);
   const { hazard, state, interventions, evidence, skipped } = progress;
   const losses = lossesOf(c, { complaint: progress.complaint, hazard, repairs: interventions.repairs, back });
   const not = [...current(progress).map((e) => e.operation), ...skipped];
   const asking = { hazard, state, interventions, not };
   const ranked = proposals(c, posterior, { asking, losses });
-  told(1);
+  onProgress(1);
   const judged = adviceOf({ c, posterior, losses, ranked, back, tests: evidence.filter(isTest).length });
-  const { stages } = c.bench.faultSimulator.suspect.model;
+  const { stages } = c.subject.faultSimulator.suspect.model;
   const standing = standingStages(stages, interventions.repairs);
-  if (!mayRun({ stages: standing, out: interventions.out, machineClass: c.bench.traits.machineClass, level: hazard })) {
+  if (
+    !mayRun({ stages: standing, out: interventions.out, machineClass: c.subject.traits.machineClass, level: hazard })
+  ) {
     return ok({
       posterior,
       ranked,

@@ -1,5 +1,5 @@
 import { CLASS_HOSE_VELOCITY } from '../constants/limits';
-import { LOOKS } from '../constants/looks';
+import { INSPECTION_WORDS } from '../constants/word-shares';
 import { flowLamp } from '../path/indicator';
 import type { MachineModel } from '../path/machine-path';
 import { blowsOut, type Fault, type FaultKind, type MachineTraits } from './fault';
@@ -33,15 +33,15 @@ export const LETS_PAST: readonly FaultKind[] = ['torn', 'misseated'];
 /** A hand cannot see 10 to 20 %: the words overlap by that much. Source: common practice, no published source. */
 export const handWords = (ratio: number): Expected => {
   const [some, much, more] = [
-    above(ratio, LOOKS.hand.some),
-    above(ratio, LOOKS.hand.normal),
-    above(ratio, LOOKS.hand.strong),
+    above(ratio, INSPECTION_WORDS.hand.some),
+    above(ratio, INSPECTION_WORDS.hand.normal),
+    above(ratio, INSPECTION_WORDS.hand.strong),
   ];
   return wordShares({ none: 1 - some, weak: some - much, normal: much - more, strong: more });
 };
 
 /** Labouring or pitch up: little air through the fan. Free-running: much. A slow fan moves less without labouring. */
-export const heard = (s: Signature, sound: Signature): Expected => {
+export const soundWords = (s: Signature, sound: Signature): Expected => {
   const was = sound.air.fanFlowM3s();
   if (was === 0) return wordShares({ normal: 1, blocked: 1, free: 1, grumble: 1 });
   const ratio = s.air.fanFlowM3s() / was;
@@ -50,7 +50,7 @@ export const heard = (s: Signature, sound: Signature): Expected => {
     has(s.faults, 'lowVoltage') ||
     has(s.faults, 'wrongSetting') ||
     has(s.faults, 'lowSupply');
-  const { sound: at } = LOOKS;
+  const { sound: at } = INSPECTION_WORDS;
   const blocked = slow ? at.laboursWhenSlow : at.laboursMost * below(ratio, at.labours);
   const free = at.freeMost * above(ratio, at.free);
   return wordShares({
@@ -68,18 +68,19 @@ export interface LampContext {
 
 /** A low-flow light: a threshold on the flow in the hose, as the selector takes it. */
 export const lampWords = (faults: readonly Fault[], flowM3s: number, { traits, hoseM }: LampContext): Expected => {
-  if (has(faults, 'indicatorOut')) return yesNo('lit', 'out', LOOKS.lamp.falseLit);
-  if (hoseM === null) return yesNo('lit', 'out', LOOKS.lamp.unknownHose);
-  const selectorM = (traits.selectorM ?? hoseM) * (has(faults, 'wrongSelector') ? LOOKS.lamp.wrongSelectorTimes : 1);
+  if (has(faults, 'indicatorOut')) return yesNo('lit', 'out', INSPECTION_WORDS.lamp.falseLit);
+  if (hoseM === null) return yesNo('lit', 'out', INSPECTION_WORDS.lamp.unknownHose);
+  const selectorM =
+    (traits.selectorM ?? hoseM) * (has(faults, 'wrongSelector') ? INSPECTION_WORDS.lamp.wrongSelectorTimes : 1);
   const { warnsAtMs } = flowLamp({ selectorM, belowMs: CLASS_HOSE_VELOCITY.value }, { flowM3s, hoseM });
   const velocity = (4 * flowM3s) / (Math.PI * hoseM ** 2);
-  return yesNo('lit', 'out', logistic((warnsAtMs - velocity) / (LOOKS.lamp.width * warnsAtMs)));
+  return yesNo('lit', 'out', logistic((warnsAtMs - velocity) / (INSPECTION_WORDS.lamp.width * warnsAtMs)));
 };
 
 export const gaugeWords = (s: Signature, model: MachineModel, position: number): Expected => {
   const gauge = model.stages[position]?.spec.fit.gaugePa;
   if (has(s.faults, 'indicatorOut') || !gauge) return wordShares({ green: 1, amber: 1, red: 1 });
-  const past = (limit: number) => logistic((s.air.dropPa(position) - limit) / (LOOKS.gauge.width * limit));
+  const past = (limit: number) => logistic((s.air.dropPa(position) - limit) / (INSPECTION_WORDS.gauge.width * limit));
   return wordShares({
     green: 1 - past(gauge.amberPa),
     amber: past(gauge.amberPa) - past(gauge.redPa),
@@ -92,7 +93,7 @@ export const purgeWords = (s: Signature, model: MachineModel, position: number):
   const caked = severityOf(s.faults, ['blocked'], position);
   const before = gaugeWords(s, model, position);
   const share = before.kind === 'words' ? before.words : {};
-  const freed = caked > 0 ? LOOKS.purge.frees * (1 - caked) : 0;
+  const freed = caked > 0 ? INSPECTION_WORDS.purge.frees * (1 - caked) : 0;
   const [amber, red] = [share['amber'] ?? 0, share['red'] ?? 0];
   return wordShares({
     green: (share['green'] ?? 0) + freed * (amber + red),
@@ -103,7 +104,7 @@ export const purgeWords = (s: Signature, model: MachineModel, position: number):
 
 /** Full, loose dirt beside it, torn, not there: what the open compartment shows. */
 export const bagWords = (faults: readonly Fault[], position: number): Expected => {
-  const { bag: at } = LOOKS;
+  const { bag: at } = INSPECTION_WORDS;
   const full = severityOf(faults, ['blocked'], position);
   const [beside, tear] = [severityOf(faults, ['misseated'], position), severityOf(faults, ['torn'], position)];
   return wordShares({
@@ -125,7 +126,7 @@ export const finestAt = (model: MachineModel): number =>
   model.stages.findLastIndex((x) => x.spec.air.form === 'medium' && x.kind !== 'gas' && !x.missing);
 
 export const particleWords = (faults: readonly Fault[], model: MachineModel): Expected => {
-  const { particles: at } = LOOKS;
+  const { particles: at } = INSPECTION_WORDS;
   const finest = finestAt(model);
   const past = Math.max(
     severityOf(faults, LETS_PAST, finest),
@@ -141,7 +142,7 @@ export const particleWords = (faults: readonly Fault[], model: MachineModel): Ex
 
 /** The clean side of a filter: dirt at its edge came past the seat, dirt in its middle through a tear; a look also shows that it is there, and its arrow. */
 export const cleanSideWords = (faults: readonly Fault[], position: number): Expected => {
-  const { cleanSide: at } = LOOKS;
+  const { cleanSide: at } = INSPECTION_WORDS;
   const [seat, tear] = [severityOf(faults, ['misseated'], position), severityOf(faults, ['torn'], position)];
   return wordShares({
     clean: seat + tear > 0 ? at.cleanWithFault : at.cleanWithout,
@@ -155,7 +156,7 @@ export const cleanSideWords = (faults: readonly Fault[], position: number): Expe
 /** Weight against a new part: a blocked one is several times heavier. Source: common practice, no published source. */
 export const weightWords = (faults: readonly Fault[], position: number): Expected => {
   const loaded = severityOf(faults, ['blocked'], position);
-  const { weight: at } = LOOKS;
+  const { weight: at } = INSPECTION_WORDS;
   const heavy = loaded > 0 ? at.heavyBase + at.heavyBySeverity * loaded : at.heavyWithout;
   return wordShares({ nearNew: at.near * (1 - heavy), heavier: at.heavier, severalTimes: at.several * heavy });
 };
@@ -163,7 +164,9 @@ export const weightWords = (faults: readonly Fault[], position: number): Expecte
 export const settingWords = (faults: readonly Fault[], traits: MachineTraits): Expected =>
   wordShares({
     right: 1,
-    setting: has(faults, 'wrongSetting') ? LOOKS.settings.wrong : 0,
-    ...(traits.selectorM === null ? {} : { selector: has(faults, 'wrongSelector') ? LOOKS.settings.wrong : 0 }),
-    ...(traits.hasBrush ? { brush: has(faults, 'brushJammed') ? LOOKS.settings.wrong : 0 } : {}),
+    setting: has(faults, 'wrongSetting') ? INSPECTION_WORDS.settings.wrong : 0,
+    ...(traits.selectorM === null
+      ? {}
+      : { selector: has(faults, 'wrongSelector') ? INSPECTION_WORDS.settings.wrong : 0 }),
+    ...(traits.hasBrush ? { brush: has(faults, 'brushJammed') ? INSPECTION_WORDS.settings.wrong : 0 } : {}),
   });

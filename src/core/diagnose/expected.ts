@@ -1,3 +1,4 @@
+import { INSPECTION_WORDS } from '../constants/word-shares';
 import type { Fault, MachineTraits } from './fault';
 import {
   bagWords,
@@ -5,21 +6,21 @@ import {
   gaugeWords,
   handWords,
   has,
-  heard,
+  soundWords,
   lampWords,
   particleWords,
   purgeWords,
   settingWords,
   severityOf,
   weightWords,
-} from './looks';
+} from './expected-words';
 import { type Operation, operationKey } from './operation';
 import { type Expected, yesNo } from './outcome';
 import type { Interventions, FaultSimulator, Signature } from './signature';
 import type { Hypothesis } from './hypotheses';
 
-/** The machine on the bench of a case. */
-export interface TestBench {
+/** The machine a case is about, as the model knows it. */
+export interface CaseSubject {
   readonly faultSimulator: FaultSimulator;
   readonly traits: MachineTraits;
   readonly hoseM: number | null;
@@ -42,10 +43,10 @@ type Measured = keyof typeof DOUBT;
 
 const numberOf = (
   what: Measured,
-  { mean, scale, bench }: { readonly mean: number; readonly scale: number; readonly bench: TestBench },
+  { mean, scale, subject }: { readonly mean: number; readonly scale: number; readonly subject: CaseSubject },
 ): Expected => {
   const own = what === 'voltage' || what === 'supply';
-  const relative = Math.hypot(DOUBT[what], bench.calibrated || own ? 0 : UNCALIBRATED);
+  const relative = Math.hypot(DOUBT[what], subject.calibrated || own ? 0 : UNCALIBRATED);
   return { kind: 'number', mean, relative, floor: what === 'stageDp' ? FLOOR_DP_PA : FLOOR * scale + 1e-12 };
 };
 
@@ -53,33 +54,37 @@ const numberOf = (
 const brought = (
   op: Operation,
   [modelled, sound]: readonly [modelled: number, sound: number],
-  bench: TestBench,
+  subject: CaseSubject,
 ): { readonly mean: number; readonly scale: number } => {
-  const scale = bench.baselines[operationKey(op)] ?? sound;
+  const scale = subject.baselines[operationKey(op)] ?? sound;
   return { mean: sound > 0 ? (modelled * scale) / sound : modelled, scale };
 };
 
-const flowOf = (s: Signature, place: 'toolEnd' | 'hoseEnd' | 'inlet', bench: TestBench): Expected =>
+const flowOf = (s: Signature, place: 'toolEnd' | 'hoseEnd' | 'inlet', subject: CaseSubject): Expected =>
   numberOf('flow', {
-    ...brought({ kind: 'flow', place }, [s.air.flowM3s(place), bench.faultSimulator.sound.air.flowM3s(place)], bench),
-    bench,
+    ...brought(
+      { kind: 'flow', place },
+      [s.air.flowM3s(place), subject.faultSimulator.sound.air.flowM3s(place)],
+      subject,
+    ),
+    subject,
   });
 
-const nominalSupply = (bench: TestBench): number => {
-  const air = bench.faultSimulator.suspect.model.stages.find((x) => x.kind === 'fan')?.spec.air;
+const nominalSupply = (subject: CaseSubject): number => {
+  const air = subject.faultSimulator.suspect.model.stages.find((x) => x.kind === 'fan')?.spec.air;
   return air?.form === 'fan' && air.curve.kind === 'pneumatic' ? air.curve.nominalSupplyPa : 0;
 };
 
-const sizeOfFirst = (s: Signature, kind: Fault['kind'], bench: TestBench): number => {
+const sizeOfFirst = (s: Signature, kind: Fault['kind'], subject: CaseSubject): number => {
   const fault = s.faults.find((f) => f.kind === kind);
-  return fault ? bench.faultSimulator.sizeOf(fault) : 1;
+  return fault ? subject.faultSimulator.sizeOf(fault) : 1;
 };
 
-const firstMedium = ({ faultSimulator }: TestBench): number =>
+const firstMedium = ({ faultSimulator }: CaseSubject): number =>
   faultSimulator.suspect.model.stages.findIndex((x) => x.spec.air.form === 'medium');
 
 /** The state of the machine in which a test is read: a part out, a new part in, the cover off. */
-export const handlingOf = (op: Operation, interventions: Interventions, bench: TestBench): Interventions => {
+export const handlingOf = (op: Operation, interventions: Interventions, subject: CaseSubject): Interventions => {
   if (op.kind === 'takeOut')
     return interventions.out.includes(op.position)
       ? interventions
@@ -87,30 +92,36 @@ export const handlingOf = (op: Operation, interventions: Interventions, bench: T
   if (op.kind === 'swap')
     return { ...interventions, repairs: [...interventions.repairs, { kind: 'newPart', position: op.position }] };
   if (op.kind !== 'lampCoverOff') return interventions;
-  const before = Array.from({ length: Math.max(0, firstMedium(bench)) }, (_, i) => i);
+  const before = Array.from({ length: Math.max(0, firstMedium(subject)) }, (_, i) => i);
   return { ...interventions, out: [...new Set([...interventions.out, ...before])] };
 };
 
-const underNozzle = (s: Signature, bench: TestBench): Expected => {
-  const was = bench.faultSimulator.sound.air.flowM3s('toolEnd');
+const underNozzle = (s: Signature, subject: CaseSubject): Expected => {
+  const w = INSPECTION_WORDS.underNozzle;
+  const was = subject.faultSimulator.sound.air.flowM3s('toolEnd');
   const weak = was > 0 ? 1 - s.air.flowM3s('toolEnd') / was : 0;
   return yesNo(
     'dirtDropped',
     'clean',
-    Math.min(0.9, 0.04 + 0.9 * Math.max(0, weak - 0.25) + 0.3 * severityOf(s.faults, ['blocked'], 0)),
+    Math.min(
+      w.most,
+      w.without + w.byLoss * Math.max(0, weak - w.fromLoss) + w.byBlocked * severityOf(s.faults, ['blocked'], 0),
+    ),
   );
 };
 
-const throughHose = (s: Signature, bench: TestBench): Expected => {
-  const hose = bench.faultSimulator.suspect.model.stages.findIndex((x) => x.kind === 'hose' || x.kind === 'duct');
+const throughHose = (s: Signature, subject: CaseSubject): Expected => {
+  const w = INSPECTION_WORDS.throughHose;
+  const hose = subject.faultSimulator.suspect.model.stages.findIndex((x) => x.kind === 'hose' || x.kind === 'duct');
   return yesNo(
     'blocked',
     'clear',
-    has(s.faults, 'blocked', hose) ? 0.62 + 0.35 * severityOf(s.faults, ['blocked'], hose) : 0.03,
+    has(s.faults, 'blocked', hose) ? w.base + w.bySeverity * severityOf(s.faults, ['blocked'], hose) : w.without,
   );
 };
 
 const smoke = (s: Signature): Expected => {
+  const w = INSPECTION_WORDS.smoke;
   const [leak, seat, hole] = [
     severityOf(s.faults, ['leakingSeal']),
     severityOf(s.faults, ['misseated']),
@@ -119,7 +130,10 @@ const smoke = (s: Signature): Expected => {
   return yesNo(
     'leak',
     'tight',
-    Math.min(0.93, 0.04 + (leak > 0 ? 0.6 + 0.3 * leak : 0) + (seat > 0 ? 0.1 : 0) + (hole > 0 ? 0.15 : 0)),
+    Math.min(
+      w.most,
+      w.without + (leak > 0 ? w.seal + w.sealBySeverity * leak : 0) + (seat > 0 ? w.seat : 0) + (hole > 0 ? w.hole : 0),
+    ),
   );
 };
 
@@ -130,68 +144,78 @@ const found = (op: Extract<Operation, { kind: 'found' }>, faults: Hypothesis['fa
   yesNo('yes', 'no', faults.some((f) => f.kind === op.fault && f.position === op.position) ? FOUND.there : FOUND.not);
 
 /** What a test reads on a machine as it stands. */
-export const expectedIn = (op: Operation, s: Signature, bench: TestBench): Expected => {
-  const { sound, suspect } = bench.faultSimulator;
+export const expectedIn = (op: Operation, s: Signature, subject: CaseSubject): Expected => {
+  const { sound, suspect } = subject.faultSimulator;
   switch (op.kind) {
     case 'flow':
-      return flowOf(s, op.place, bench);
+      return flowOf(s, op.place, subject);
     case 'takeOut':
     case 'swap':
-      return flowOf(s, 'toolEnd', bench);
+      return flowOf(s, 'toolEnd', subject);
     case 'hand': {
       const was = sound.air.flowM3s(op.place);
       return handWords(was > 0 ? s.air.flowM3s(op.place) / was : 0);
     }
     case 'sealed':
       return numberOf('sealed', {
-        ...brought(op, [s.air.sealedPa(op.place), sound.air.sealedPa(op.place)], bench),
-        bench,
+        ...brought(op, [s.air.sealedPa(op.place), sound.air.sealedPa(op.place)], subject),
+        subject,
       });
     case 'stageDp':
       return numberOf('stageDp', {
-        ...brought(op, [Math.max(0, s.air.dropPa(op.position)), sound.air.dropPa(op.position)], bench),
-        bench,
+        ...brought(op, [Math.max(0, s.air.dropPa(op.position)), sound.air.dropPa(op.position)], subject),
+        subject,
       });
     case 'gauge':
       return gaugeWords(s, suspect.model, op.position);
     case 'purge':
       return purgeWords(s, suspect.model, op.position);
     case 'listen':
-      return heard(s, sound);
+      return soundWords(s, sound);
     case 'settings':
-      return settingWords(s.faults, bench.traits);
+      return settingWords(s.faults, subject.traits);
     case 'lookNozzle':
-      return underNozzle(s, bench);
+      return underNozzle(s, subject);
     case 'lookHose':
-      return throughHose(s, bench);
+      return throughHose(s, subject);
     case 'lookBag':
       return bagWords(s.faults, op.position);
     case 'weigh':
       return weightWords(s.faults, op.position);
     case 'lamp':
     case 'lampCoverOff':
-      return lampWords(s.faults, s.air.flowM3s('toolEnd'), bench);
+      return lampWords(s.faults, s.air.flowM3s('toolEnd'), subject);
     case 'disc':
-      return yesNo('good', 'bad', has(s.faults, 'indicatorOut') || has(s.faults, 'wrongSelector') ? 0.1 : 0.95);
+      return yesNo(
+        'good',
+        'bad',
+        has(s.faults, 'indicatorOut') || has(s.faults, 'wrongSelector')
+          ? INSPECTION_WORDS.disc.goodWithFault
+          : INSPECTION_WORDS.disc.goodWithout,
+      );
     case 'cleanSide':
       return cleanSideWords(s.faults, op.position);
     case 'particles':
       return particleWords(s.faults, suspect.model);
     case 'smell':
-      return yesNo('smells', 'none', has(s.faults, 'spentGas') ? 0.85 : 0.05);
+      return yesNo(
+        'smells',
+        'none',
+        has(s.faults, 'spentGas') ? INSPECTION_WORDS.smell.spent : INSPECTION_WORDS.smell.without,
+      );
     case 'smoke':
       return smoke(s);
     case 'voltage':
       return numberOf('voltage', {
-        mean: bench.nominalVolts * sizeOfFirst(s, 'lowVoltage', bench) ** 2,
-        scale: bench.nominalVolts,
-        bench,
+        mean: subject.nominalVolts * sizeOfFirst(s, 'lowVoltage', subject) ** 2,
+        scale: subject.nominalVolts,
+        subject,
       });
     case 'supply':
       return numberOf('supply', {
-        mean: nominalSupply(bench) * sizeOfFirst(s, 'lowSupply', bench),
-        scale: nominalSupply(bench),
-        bench,
+        mean: nominalSupply(subject) * sizeOfFirst(s, 'lowSupply', subject),
+        scale: nominalSupply(subject),
+        subject,
       });
     case 'found':
       return found(op, s.faults);
@@ -202,5 +226,6 @@ export const expectedIn = (op: Operation, s: Signature, bench: TestBench): Expec
 export const expectedOf = (
   op: Operation,
   faults: Hypothesis['faults'],
-  { interventions, bench }: { readonly interventions: Interventions; readonly bench: TestBench },
-): Expected => expectedIn(op, bench.faultSimulator.signature(faults, handlingOf(op, interventions, bench)), bench);
+  { interventions, subject }: { readonly interventions: Interventions; readonly subject: CaseSubject },
+): Expected =>
+  expectedIn(op, subject.faultSimulator.signature(faults, handlingOf(op, interventions, subject)), subject);

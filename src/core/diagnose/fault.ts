@@ -61,21 +61,53 @@ const VOLTAGE_LOSSES = [0.07, 0.14, 0.22] as const;
 const HALFWAY = [0.3, 0.8] as const;
 const ONCE = [1] as const;
 
+/** How often a fault is the cause, against a setting that is wrong. Moorwind defaults, after the order the trade looks in. */
+const WEIGHTS = {
+  blockedBag: 4,
+  blockedFilter: 2.5,
+  blockedHose: 2.5,
+  blockedMouth: 1.8,
+  lowSupply: 1.5,
+  blockedHepa: 1.2,
+  wrongSetting: 1,
+  misseatedBag: 1,
+  leakingSeal: 0.9,
+  hoseHoled: 0.8,
+  leakingRing: 0.8,
+  weakFan: 0.8,
+  misseatedFilter: 0.6,
+  tornBag: 0.6,
+  spentGas: 0.6,
+  blockedInlet: 0.5,
+  wrongSelector: 0.5,
+  lowVoltage: 0.4,
+  tornFilter: 0.35,
+  blockedGas: 0.3,
+  bearings: 0.3,
+  missing: 0.25,
+  reversed: 0.1,
+} as const;
+
 const ofMedium = (stage: ModelStage, position: number): readonly FaultPlace[] => {
   if (stage.kind === 'gas')
     return [
-      { kind: 'spentGas', position, severities: ONCE, weight: 0.6 },
-      { kind: 'blocked', position, severities: LOSSES, weight: 0.3 },
+      { kind: 'spentGas', position, severities: ONCE, weight: WEIGHTS.spentGas },
+      { kind: 'blocked', position, severities: LOSSES, weight: WEIGHTS.blockedGas },
     ];
   const bag = stage.kind === 'bag';
   return [
-    { kind: 'blocked', position, severities: LOSSES, weight: bag ? 4 : stage.kind === 'hepa' ? 1.2 : 2.5 },
-    { kind: 'missing', position, severities: ONCE, weight: 0.25 },
-    { kind: 'torn', position, severities: HALFWAY, weight: bag ? 0.6 : 0.35 },
-    { kind: 'misseated', position, severities: HALFWAY, weight: bag ? 1 : 0.6 },
+    {
+      kind: 'blocked',
+      position,
+      severities: LOSSES,
+      weight: bag ? WEIGHTS.blockedBag : stage.kind === 'hepa' ? WEIGHTS.blockedHepa : WEIGHTS.blockedFilter,
+    },
+    { kind: 'missing', position, severities: ONCE, weight: WEIGHTS.missing },
+    { kind: 'torn', position, severities: HALFWAY, weight: bag ? WEIGHTS.tornBag : WEIGHTS.tornFilter },
+    { kind: 'misseated', position, severities: HALFWAY, weight: bag ? WEIGHTS.misseatedBag : WEIGHTS.misseatedFilter },
     ...(stage.spec.fit.orientation === 'unmarked'
       ? []
-      : [{ kind: 'reversed' as const, position, severities: ONCE, weight: 0.1 }]),
+      : [{ kind: 'reversed' as const, position, severities: ONCE, weight: WEIGHTS.reversed }]),
   ];
 };
 
@@ -84,20 +116,21 @@ const ofStage = (stage: ModelStage, position: number): readonly FaultPlace[] => 
   if (stage.spec.air.form === 'medium') return ofMedium(stage, position);
   if (stage.kind === 'hose' || stage.kind === 'duct') {
     return [
-      { kind: 'blocked', position, severities: LOSSES, weight: 2.5 },
+      { kind: 'blocked', position, severities: LOSSES, weight: WEIGHTS.blockedHose },
       {
         kind: 'hoseHoled',
         position,
         severities: LOSSES,
         nodes: position === 0 ? [1] : [position + 1, position],
-        weight: 0.8,
+        weight: WEIGHTS.hoseHoled,
       },
     ];
   }
-  if (stage.kind === 'ring') return [{ kind: 'leakingSeal', position, severities: HALFWAY, weight: 0.8 }];
+  if (stage.kind === 'ring')
+    return [{ kind: 'leakingSeal', position, severities: HALFWAY, weight: WEIGHTS.leakingRing }];
   const mouth = stage.kind === 'nozzle' || stage.kind === 'shroud' || stage.kind === 'hood';
   return mouth || stage.kind === 'inlet' || stage.kind === 'cyclone'
-    ? [{ kind: 'blocked', position, severities: LOSSES, weight: mouth ? 1.8 : 0.5 }]
+    ? [{ kind: 'blocked', position, severities: LOSSES, weight: mouth ? WEIGHTS.blockedMouth : WEIGHTS.blockedInlet }]
     : [];
 };
 
@@ -105,13 +138,15 @@ const ofFan = (model: MachineModel, position: number): readonly FaultPlace[] => 
   const curve = model.stages[position]?.spec.air;
   const kind = curve?.form === 'fan' ? curve.curve.kind : 'universal';
   return [
-    { kind: 'weakFan', position, severities: LOSSES, weight: 0.8 },
-    { kind: 'bearings', position, severities: ONCE, weight: 0.3 },
-    { kind: 'wrongSetting', position, severities: LOSSES, weight: 1 },
+    { kind: 'weakFan', position, severities: LOSSES, weight: WEIGHTS.weakFan },
+    { kind: 'bearings', position, severities: ONCE, weight: WEIGHTS.bearings },
+    { kind: 'wrongSetting', position, severities: LOSSES, weight: WEIGHTS.wrongSetting },
     ...(kind === 'universal'
-      ? [{ kind: 'lowVoltage' as const, position, severities: VOLTAGE_LOSSES, weight: 0.4 }]
+      ? [{ kind: 'lowVoltage' as const, position, severities: VOLTAGE_LOSSES, weight: WEIGHTS.lowVoltage }]
       : []),
-    ...(kind === 'pneumatic' ? [{ kind: 'lowSupply' as const, position, severities: SUPPLY_LOSSES, weight: 1.5 }] : []),
+    ...(kind === 'pneumatic'
+      ? [{ kind: 'lowSupply' as const, position, severities: SUPPLY_LOSSES, weight: WEIGHTS.lowSupply }]
+      : []),
   ];
 };
 
@@ -127,14 +162,14 @@ export const faultPlaces = (model: MachineModel, traits: MachineTraits): readonl
       position: seal,
       severities: LOSSES,
       nodes: seal > 1 ? [seal, seal - 1] : [seal],
-      weight: 0.9,
+      weight: WEIGHTS.leakingSeal,
     },
     ...ofFan(model, fan),
     ...(traits.selectorM === null
       ? []
-      : [{ kind: 'wrongSelector' as const, position: fan, severities: ONCE, weight: 0.5 }]),
+      : [{ kind: 'wrongSelector' as const, position: fan, severities: ONCE, weight: WEIGHTS.wrongSelector }]),
     ...(traits.hasLamp || gauged
-      ? [{ kind: 'indicatorOut' as const, position: fan, severities: ONCE, weight: 0.5 }]
+      ? [{ kind: 'indicatorOut' as const, position: fan, severities: ONCE, weight: WEIGHTS.wrongSelector }]
       : []),
     ...(traits.hasBrush ? [{ kind: 'brushJammed' as const, position: 0, severities: ONCE, weight: 1 }] : []),
   ];

@@ -23,6 +23,8 @@ const PAIRS = 0.32;
 const CHAINS = 0.03;
 /** Faults that follow from one another are paired this much more often than by chance. */
 const CHAIN = 4;
+/** How far the first fault of a chain has gone: about half, the grades say the rest. */
+const FIRST_OF_CHAIN = 0.55;
 /** Grades in a chain of three: a triple is there to be thought of, not to be measured. */
 const CHAIN_GRADES = [0.2, 0.4, 0.6, 0.8] as const;
 
@@ -89,7 +91,7 @@ const chainsOf = (places: readonly FaultPlace[], weights: readonly number[]): re
   if (!(total > 0)) return [];
   return chains.flatMap(({ cause, next, mouth: end, weight }): readonly Hypothesis[] => {
     const prior = (CHAINS * weight) / total / CHAIN_GRADES.length ** 2;
-    const first: Fault = { kind: cause.kind, position: cause.position, severity: 0.55 };
+    const first: Fault = { kind: cause.kind, position: cause.position, severity: FIRST_OF_CHAIN };
     const graded = (p: FaultPlace): readonly Fault[] =>
       CHAIN_GRADES.map((severity) => ({ kind: p.kind, position: p.position, severity }));
     return graded(next).flatMap((x) => graded(end).map((y) => ({ faults: [first, x, y], prior })));

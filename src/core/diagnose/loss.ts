@@ -48,14 +48,14 @@ const leftOf = (cause: Cause, model: MachineModel, { complaint, back }: Stand): 
 
 /** Losses as the case stands. */
 export const lossesOf = (c: Case, stand: Stand): Losses => {
-  const { model } = c.bench.faultSimulator.suspect;
+  const { model } = c.subject.faultSimulator.suspect;
   const { complaint, hazard, repairs, back } = stand;
   const cured = (cause: Cause) => curedBy(repairs, cause);
   const matters = (cause: Cause) =>
     complainedOf(complaint, cause.kind)
       ? 1
       : isHarmless(cause)
-        ? 0.3
+        ? HARMLESS
         : isSilent(cause, model) && !back
           ? SILENT_WHILE_FELT
           : 1;
@@ -68,6 +68,8 @@ export const lossesOf = (c: Case, stand: Stand): Losses => {
 
 /** A fault the measure does not feel is as good as none: this part of its loss is left once the flow is back. */
 const FELT_AFTER_BACK = 0.15;
+/** A harmless fault left in matters this much. A Moorwind default. */
+const HARMLESS = 0.3;
 /** While the flow is away, what is silent can wait: it is asked after the flow is back. */
 const SILENT_WHILE_FELT = 0.35;
 

@@ -1,7 +1,7 @@
 import { backSinceTrial, type CaseState } from './case-log';
 import type { Advice } from './closing';
 import { measuresNow } from './evaluate-case';
-import type { TestBench } from './expected';
+import type { CaseSubject } from './expected';
 import { type Operation, sameOperation } from './operation';
 import { type SwapStep, swapStep } from './swap-steps';
 
@@ -30,7 +30,7 @@ interface TestAdvice<T extends Tested> {
 }
 
 interface NextStepInput<T extends Tested, A> {
-  readonly bench: TestBench;
+  readonly subject: CaseSubject;
   readonly state: CaseState;
   readonly findings: { readonly advice: A; readonly schoolTest: T | null; readonly back: boolean };
   /** Stages a new part can be swapped into, coarse to fine, by position. */
@@ -44,7 +44,7 @@ interface NextStepInput<T extends Tested, A> {
 
 /** The step of the swap school that is due; null where it has none, or the complaint was never measured as found. */
 const trialStep = <T extends Tested, A>(
-  { state, bench, findings, swappable, askOn }: NextStepInput<T, A>,
+  { state, subject, findings, swappable, askOn }: NextStepInput<T, A>,
   asFoundDue: boolean,
 ): Exclude<SwapStep, { kind: 'watch' | 'none' }> | null => {
   const swapping = state.school === 'swap' || state.trials.length > 0;
@@ -54,7 +54,7 @@ const trialStep = <T extends Tested, A>(
     order: swappable,
     trials: state.trials,
     failed: state.failedTrials,
-    back: none ? null : backSinceTrial(state, bench),
+    back: none ? null : backSinceTrial(state, subject),
   });
   return step.kind === 'watch' || step.kind === 'none' || (findings.back && none) ? null : step;
 };
@@ -70,10 +70,10 @@ export const nextStep = <
 >(
   input: NextStepInput<T, A>,
 ): NextStep<T, A> => {
-  const { state, bench, findings, picked, correcting, askOn } = input;
+  const { state, subject, findings, picked, correcting, askOn } = input;
   const advice: A = findings.advice;
   if (advice.kind === 'fitFirst') return { kind: 'fitFirst', position: advice.position };
-  const { pending } = measuresNow(bench, state.progress);
+  const { pending } = measuresNow(subject, state.progress);
   const untouched = state.progress.evidence.length === 0;
   const test = (t: T, why: WhyThisTest): NextStep<T, A> =>
     t.operation.kind === 'swap'

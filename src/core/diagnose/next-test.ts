@@ -143,7 +143,7 @@ interface Weighing {
 }
 
 /** Uncertainty about the faults one by one, in bits, and what acting on it now may cost, in minutes. */
-const standing = (
+const uncertaintyOf = (
   masses: Float64Array,
   total: number,
   losses: Losses,
@@ -178,13 +178,13 @@ const valueOf = (
       if (masses) for (const f of causes) masses[f] = (masses[f] ?? 0) + joint;
     }
   });
-  const now = standing(before, 1, losses);
+  const now = uncertaintyOf(before, 1, losses);
   let [bits, loss] = [0, 0];
   for (let o = 0; o < outcomes; o += 1) {
     const total = totals[o] ?? 0;
     const masses = byOutcome[o];
     if (!masses || !(total > 0)) continue;
-    const after = standing(masses, total, losses);
+    const after = uncertaintyOf(masses, total, losses);
     bits += total * after.bits;
     loss += total * after.loss;
   }
@@ -213,12 +213,12 @@ export const proposals = (
   const weighing: Weighing = { c, kept: considered(posterior), asking, losses };
   const done = new Set(asking.not.map(operationKey));
   const within = {
-    stages: standingStages(c.bench.faultSimulator.suspect.model.stages, asking.interventions.repairs),
-    traits: c.bench.traits,
+    stages: standingStages(c.subject.faultSimulator.suspect.model.stages, asking.interventions.repairs),
+    traits: c.subject.traits,
     level: asking.hazard,
     out: asking.interventions.out,
   };
-  const open = operationsOf(c.bench.faultSimulator.suspect.model, c.bench.traits).filter(
+  const open = operationsOf(c.subject.faultSimulator.suspect.model, c.subject.traits).filter(
     (op) => !done.has(operationKey(op)) && possible(op, asking.interventions) && notOffered(op, within) === null,
   );
   return open

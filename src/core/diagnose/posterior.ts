@@ -1,5 +1,5 @@
 import { fail, failure, ok, type Result } from '../failure/failure';
-import { type TestBench } from './expected';
+import { type CaseSubject } from './expected';
 import type { FaultKind } from './fault';
 import {
   foresee,
@@ -30,7 +30,7 @@ export interface Cause {
 }
 
 export interface Case {
-  readonly bench: TestBench;
+  readonly subject: CaseSubject;
   readonly hypotheses: readonly Hypothesis[];
   readonly causes: readonly Cause[];
   /** Index into `causes` of each fault of each hypothesis. */
@@ -69,7 +69,7 @@ export interface Posterior {
 const causeKey = ({ kind, position }: Cause): string => `${kind} ${position}`;
 
 /** Opens a case: every explanation, with nothing weighed yet. */
-export const openCase = (bench: TestBench, hypotheses: readonly Hypothesis[]): Case => {
+export const openCase = (subject: CaseSubject, hypotheses: readonly Hypothesis[]): Case => {
   const index = new Map<string, number>();
   const causes: Cause[] = [];
   const causesOf = hypotheses.map((h) =>
@@ -82,7 +82,7 @@ export const openCase = (bench: TestBench, hypotheses: readonly Hypothesis[]): C
     }),
   );
   return {
-    bench,
+    subject,
     hypotheses,
     causes,
     causesOf,
@@ -162,7 +162,7 @@ interface Sums {
 
 const summed = (c: Case, weights: Float64Array): Sums => {
   const [sums, severe] = [new Float64Array(c.causes.length), new Float64Array(c.causes.length)];
-  const stages = c.bench.faultSimulator.suspect.model.stages.map(() => 0);
+  const stages = c.subject.faultSimulator.suspect.model.stages.map(() => 0);
   let [nothing, pair] = [0, 0];
   c.hypotheses.forEach(({ faults }, i) => {
     const w = weights[i] ?? 0;
@@ -184,7 +184,7 @@ const summed = (c: Case, weights: Float64Array): Sums => {
 };
 
 const knows = (c: Case, { operation }: Evidence): boolean =>
-  !('position' in operation) || c.bench.faultSimulator.suspect.model.stages[operation.position] !== undefined;
+  !('position' in operation) || c.subject.faultSimulator.suspect.model.stages[operation.position] !== undefined;
 
 const MOST_READING = 1e7;
 
@@ -210,14 +210,14 @@ const checkEvidence = (c: Case, evidence: readonly Evidence[]): Result<true> => 
 export const weigh = (
   c: Case,
   evidence: readonly Evidence[],
-  told: (done: number, of: number) => void = () => undefined,
+  onProgress: (done: number, of: number) => void = () => undefined,
 ): Result<Posterior> => {
   const checked = checkEvidence(c, evidence);
   if (!checked.ok) return checked;
   const rows = evidence.flatMap((e, index): readonly Row[] => {
     if (e.struck) return [];
     const logs = rowOf(c, e);
-    told(index + 1, evidence.length);
+    onProgress(index + 1, evidence.length);
     return [{ index, logs }];
   });
   const logs = Float64Array.from(c.hypotheses, (h) => Math.log(h.prior));

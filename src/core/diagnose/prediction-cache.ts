@@ -1,4 +1,4 @@
-import { expectedIn, handlingOf, type TestBench } from './expected';
+import { expectedIn, handlingOf, type CaseSubject } from './expected';
 import type { Fault } from './fault';
 import type { Hypothesis } from './hypotheses';
 import { type Operation, operationKey } from './operation';
@@ -31,7 +31,7 @@ export type Neighbours = readonly (readonly (readonly [lesser: number, greater: 
 
 /** What a foresight is made of. */
 export interface Foreseen {
-  readonly bench: TestBench;
+  readonly subject: CaseSubject;
   readonly hypotheses: readonly Hypothesis[];
   readonly neighbours: Neighbours;
   readonly predictionCache: PredictionCache;
@@ -86,28 +86,28 @@ const GRADE_SPREAD = 1 / Math.sqrt(12);
 const USUAL_GRADE = 0.07;
 
 const signaturesOf = (
-  { bench, hypotheses, predictionCache }: Foreseen,
+  { subject, hypotheses, predictionCache }: Foreseen,
   interventions: Interventions,
 ): ((index: number) => Signature) => {
   const key = handlingKey(interventions);
   const held = predictionCache.signatures.get(key) ?? [];
   predictionCache.signatures.set(key, held);
-  return (index) => (held[index] ??= bench.faultSimulator.signature(hypotheses[index]?.faults ?? [], interventions));
+  return (index) => (held[index] ??= subject.faultSimulator.signature(hypotheses[index]?.faults ?? [], interventions));
 };
 
 const makeColumn = (f: Foreseen, op: Operation, interventions: Interventions): Column => {
-  const signatureAt = signaturesOf(f, handlingOf(op, interventions, f.bench));
-  const first = expectedIn(op, f.bench.faultSimulator.sound, f.bench);
+  const signatureAt = signaturesOf(f, handlingOf(op, interventions, f.subject));
+  const first = expectedIn(op, f.subject.faultSimulator.sound, f.subject);
   if (first.kind === 'words') {
     const words: (Expected | undefined)[] = [];
-    return { kind: 'words', at: (index) => (words[index] ??= expectedIn(op, signatureAt(index), f.bench)) };
+    return { kind: 'words', at: (index) => (words[index] ??= expectedIn(op, signatureAt(index), f.subject)) };
   }
   const { relative, floor } = first;
   const logs = new Float64Array(f.hypotheses.length).fill(Number.NaN);
   const logAt = (index: number): number => {
     const held = logs[index] ?? 0;
     if (held === held) return held;
-    const e = expectedIn(op, signatureAt(index), f.bench);
+    const e = expectedIn(op, signatureAt(index), f.subject);
     const log = Math.log((e.kind === 'number' ? e.mean : 0) + floor);
     logs[index] = log;
     return log;

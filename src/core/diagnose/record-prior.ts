@@ -24,6 +24,8 @@ export const NO_RECORD: MachineRecord = { stages: [], wet: false, blinding: fals
 /** Weights of the record. Moorwind defaults, modelling choices. */
 const FRESH = 0.35;
 const OVERDUE = 3;
+/** Life used, as a share of its interval, from which a stage is as likely blocked as it gets. */
+const WELL_OVERDUE = 1.2;
 const JUST_OPENED = 3.5;
 const WET = 2;
 const BLINDING = 1.5;
@@ -38,7 +40,7 @@ const DONE_WRONG: ReadonlySet<FaultKind> = new Set<FaultKind>([
 ]);
 
 /** A stage at the start of its life is seldom blocked, one at its end often: straight in between, on a logarithm. */
-const lifeFactor = (used: number): number => FRESH * (OVERDUE / FRESH) ** Math.min(1, used / 1.2);
+const lifeFactor = (used: number): number => FRESH * (OVERDUE / FRESH) ** Math.min(1, used / WELL_OVERDUE);
 
 /**
  * How much a machine's record speaks for a fault: life used, what was opened just before, wet work, what it collects,

@@ -5,7 +5,7 @@ import { CLEAN, type MachineModel, type PathParameters, type PathState } from '.
 import type { Condition } from '../path/model/path';
 import { type OperatingPoint, type ReadyPath, solveReady } from '../path/model/solve';
 import { quickMachine, type QuickMachine, quickPath } from '../path/quick-path';
-import { conditionOf } from '../path/staircase';
+import { conditionOf } from '../path/pressure-profile';
 import { sizeFinder, type SizeOf, withFaults } from './effects';
 import type { Fault, FaultKind } from './fault';
 import { curedBy, type Repair } from './repair';

@@ -1,5 +1,9 @@
 import type { NeededClass } from './dust';
 
+/** Exposure limits, mg/m3, at which the class changes. Source: EN/IEC 60335-2-69 Annex AA, from memory of the table. */
+const L_ABOVE_MG_M3 = 1;
+const H_BELOW_MG_M3 = 0.1;
+
 /**
  * The dust class an exposure limit proposes: above 1 mg/m3 L, from 0.1 M, below 0.1 or for carcinogens and pathogens H.
  * Source: EN/IEC 60335-2-69 Annex AA, from memory of the table; a proposal, the dust's own record decides where practice
@@ -14,6 +18,6 @@ export const classFromLimit = ({
   readonly carcinogenOrPathogen: boolean;
 }): NeededClass => {
   if (!(mgM3 > 0)) throw new RangeError(`limit ${mgM3} mg/m3 is not above 0`);
-  if (carcinogenOrPathogen || mgM3 < 0.1) return 'H';
-  return mgM3 > 1 ? 'L' : 'M';
+  if (carcinogenOrPathogen || mgM3 < H_BELOW_MG_M3) return 'H';
+  return mgM3 > L_ABOVE_MG_M3 ? 'L' : 'M';
 };

@@ -4,7 +4,7 @@ import type { Machine, Stage } from '../machine/machine';
 import { seeded } from '../numeric/seeded';
 import type { StageKind } from '../path/stage-kinds';
 import type { ChangeReason, ChangeRecord } from '../record/records';
-import type { IntervalEnd, PastInterval, Sight, StageHistory } from './history';
+import type { IntervalEnd, PastInterval, Inspection, StageHistory } from './history';
 import { drawCount, DRAWS, drawWear, firstOf, type RuleDraws, type StageForecast } from './reach';
 import { daysDrawer, type Use } from './use';
 
@@ -38,7 +38,7 @@ export interface MachineRecord {
 /** What a forecast rests on. */
 export interface ForecastBasis {
   readonly intervals: number;
-  readonly sights: number;
+  readonly inspections: number;
   readonly counts: 'hours' | 'days';
   /** What began before this day was of another dust or another path, and counts little; null where nothing did. */
   readonly regimeSince: CalendarDate | null;
@@ -121,8 +121,11 @@ const foundAt = (stage: Stage, day: CalendarDate, rule: Rule): number | null => 
   return look ? look.share / limitOf(rule) : null;
 };
 
-/** A look is coarse: a twentieth, and a tenth of what is seen. */
-const lookDeviation = (share: number): number => Math.hypot(0.05, 0.1 * share);
+/** A look is coarse: a twentieth, and a tenth of what is seen. Moorwind defaults. */
+const LOOK_STEP = 0.05;
+const LOOK_SHARE = 0.1;
+
+const lookDeviation = (share: number): number => Math.hypot(LOOK_STEP, LOOK_SHARE * share);
 
 /** A flow test says no more of a filter than this, as a share of its limit. */
 const LEAST_DEVIATION = 0.1;
@@ -132,11 +135,11 @@ interface Counted {
   readonly loadTo: (day: CalendarDate) => number;
 }
 
-const sightsOf = (
+const inspectionsOf = (
   record: MachineRecord,
   stage: Stage,
   { rule, counted }: { readonly rule: Rule; readonly counted: Counted },
-): readonly Sight[] => {
+): readonly Inspection[] => {
   const { since, loadTo } = counted;
   const limit = limitOf(rule);
   const later = (day: CalendarDate) => day > since && loadTo(day) > 0;
@@ -210,28 +213,34 @@ export const historyOfStage = (record: MachineRecord, stage: Stage, rule: Rule):
   const days =
     calendar?.kind === 'calendarDays'
       ? calendar.days
-      : (TEMPLATE_DAYS[stage.kind] ?? OTHER_DAYS) * (rule.kind === 'fill' ? Math.max(0.3, rule.share) : 1);
+      : (TEMPLATE_DAYS[stage.kind] ?? OTHER_DAYS) * (rule.kind === 'fill' ? Math.max(LEAST_FILL, rule.share) : 1);
   return {
     template: { load: counts === 'hours' ? days * USUAL_HOURS : days, spread: TEMPLATE_SPREAD },
     counts,
     past: pastOf(record, stage, { rule, counts, starts }),
     load: Math.max(0, loadTo(record.today)),
-    sights: sightsOf(record, stage, { rule, counted: { since, loadTo } }),
+    inspections: inspectionsOf(record, stage, { rule, counted: { since, loadTo } }),
   };
 };
 
+/** A fill rule is never taken for less than this share of what its kind lasts. */
+const LEAST_FILL = 0.3;
+/** The weeks of use that are learned from, days. */
 const USE_DAYS = 126;
+/** How far the use to come lies from the use so far, as a logarithm: logged by hours, or not known. Moorwind defaults. */
+const UNSURE = { logged: 0.22, unknown: 0.3 } as const;
 
 /** Use of the last weeks; a machine without hours is taken as used evenly, and less surely. */
 export const useOf = ({ machine, today, works }: MachineRecord, counts: 'hours' | 'days'): Use => {
-  if (counts === 'days') return { recent: Array.from({ length: USE_DAYS }, () => 1), works: () => true, unsure: 0.3 };
+  if (counts === 'days')
+    return { recent: Array.from({ length: USE_DAYS }, () => 1), works: () => true, unsure: UNSURE.unknown };
   const byDay = new Map(machine.hours.map((h) => [h.day, h.hours]));
   const first = machine.hours[0]?.day ?? today;
   const length = Math.min(USE_DAYS, Math.max(1, daysBetween({ from: first, to: today }) + 1));
   return {
     recent: Array.from({ length }, (_, i) => byDay.get(addDays(today, i - length + 1)) ?? 0),
     works,
-    unsure: 0.22,
+    unsure: UNSURE.logged,
   };
 };
 
@@ -290,7 +299,7 @@ export const outlookOf = (record: MachineRecord, stage: Stage): StageOutlook => 
     forecast: firstOf(drawn.flatMap(({ draws }) => draws ?? [])),
     basis: {
       intervals: history?.past.length ?? changeDaysOf(record, stage.id).length - 1,
-      sights: history?.sights.length ?? 0,
+      inspections: history?.inspections.length ?? 0,
       counts: history?.counts ?? 'days',
       regimeSince: history?.past.some((i) => i.beforeRegime) === true ? regimeStart(record) : null,
       unknown: drawn.flatMap(({ r, draws }) => (draws ? [] : [r.id])),

@@ -21,7 +21,7 @@ export interface PastInterval {
 }
 
 /** What was seen of the interval that runs. */
-export type Sight =
+export type Inspection =
   /** Share of the limit at a load, with its own doubt as a standard deviation of the share. */
   | { readonly kind: 'share'; readonly load: number; readonly share: number; readonly deviation: number }
   /** Only on which side of a share it was: a gauge zone, a light. */
@@ -37,5 +37,5 @@ export interface StageHistory {
   readonly past: readonly PastInterval[];
   /** Load since the last change. */
   readonly load: number;
-  readonly sights: readonly Sight[];
+  readonly inspections: readonly Inspection[];
 }

@@ -1,5 +1,5 @@
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import type { PastInterval, Sight, StageHistory } from './history';
+import type { PastInterval, Inspection, StageHistory } from './history';
 
 /** The load to the limit of the interval that runs, as shares of belief on a grid of its logarithm. */
 export interface LifeBelief {
@@ -41,6 +41,14 @@ export const LIFE_TUNING: LifeTuning = {
 };
 
 const HIDDEN_MOST = 0.4;
+/** Found emptier than this, an interval says nothing of its life. */
+const LEAST_FOUND = 0.05;
+/** Chance that a stage was changed early for a reason that has nothing to do with its load. */
+const EARLY_ANYHOW = 0.1;
+/** A gauge changes its zone within this share of the limit; it is read wrong this often, and a share that is way off as rarely. */
+const ZONE_WIDTH = 0.1;
+const ZONE_WRONG = 0.02;
+const SHARE_WRONG = 0.01;
 
 const GRID = 81;
 /** Spreads of the logarithm to each side that the grid covers. */
@@ -64,20 +72,20 @@ const lateOf = ({ days }: PastInterval, { lateDays }: LifeTuning): number => Mat
 const saysOf = (interval: PastInterval, age: number, t: LifeTuning): ((m: number) => number) | null => {
   const aged = Math.hypot(t.between, t.drift * age, interval.beforeRegime ? t.regime : 0);
   const x = Math.log(interval.load);
-  if (interval.found !== null && interval.found > 0.05) {
+  if (interval.found !== null && interval.found > LEAST_FOUND) {
     const deviation = Math.hypot(aged, t.look / Math.min(1, interval.found));
     return (m) => density(x - Math.log(interval.found ?? 1), m, deviation);
   }
   if (interval.end === 'limit') return (m) => density(x - lateOf(interval, t), m, Math.hypot(aged, t.lateSpread));
   // Opened before its limit: the life was longer, most likely.
   if (interval.end === 'early')
-    return (m) => 0.1 + 0.9 * normalCdf((m - x + t.soft / 2) / Math.hypot(aged, t.soft), 0, 1);
+    return (m) => EARLY_ANYHOW + (1 - EARLY_ANYHOW) * normalCdf((m - x + t.soft / 2) / Math.hypot(aged, t.soft), 0, 1);
   return null;
 };
 
 /** The logarithm of a finished interval's life, as well as it is known; null where it is only a bound. */
 const lifeOf = (i: PastInterval, t: LifeTuning): number | null =>
-  i.found !== null && i.found > 0.05
+  i.found !== null && i.found > LEAST_FOUND
     ? Math.log(i.load / i.found)
     : i.end === 'limit'
       ? Math.log(i.load) - lateOf(i, t)
@@ -104,13 +112,13 @@ export const withBreaks = (
 };
 
 /** What a sight says of a life of the interval that runs, for an exponent. */
-const sees = (sight: Sight, logLoad: number, exponent: number): number => {
+const inspectionLikelihood = (sight: Inspection, logLoad: number, exponent: number): number => {
   const share = (sight.load / Math.exp(logLoad)) ** exponent;
   if (sight.kind === 'side') {
-    const over = normalCdf(share / sight.share, 1, 0.1);
-    return 0.02 + 0.96 * (sight.above ? over : 1 - over);
+    const over = normalCdf(share / sight.share, 1, ZONE_WIDTH);
+    return ZONE_WRONG + (1 - 2 * ZONE_WRONG) * (sight.above ? over : 1 - over);
   }
-  return 0.01 + density(sight.share, share, sight.deviation) * sight.deviation;
+  return SHARE_WRONG + density(sight.share, share, sight.deviation) * sight.deviation;
 };
 
 const normalised = (shares: Float64Array): Float64Array => {
@@ -125,7 +133,7 @@ const normalised = (shares: Float64Array): Float64Array => {
  * Valid: loads above 0. The load is in whatever the history counts in: run hours or days.
  */
 export const believeLife = (history: StageHistory, given: LifeTuning = LIFE_TUNING): LifeBelief => {
-  const { template, sights } = history;
+  const { template, inspections: sights } = history;
   const hidden =
     history.counts === 'hours' ? 0 : Math.min(HIDDEN_MOST, given.hidden / Math.sqrt(Math.max(1, template.load)));
   const tuning = { ...given, between: Math.hypot(given.between, hidden) };
@@ -147,7 +155,8 @@ export const believeLife = (history: StageHistory, given: LifeTuning = LIFE_TUNI
     (x, i) =>
       (prior[i] ?? 0) *
       EXPONENTS.reduce(
-        (sum, [exponent, weight]) => sum + weight * sights.reduce((p, s) => p * sees(s, x, exponent), 1),
+        (sum, [exponent, weight]) =>
+          sum + weight * sights.reduce((p, s) => p * inspectionLikelihood(s, x, exponent), 1),
         0,
       ),
   );

@@ -43,13 +43,16 @@ const GAP_SPREAD = 0.35;
 const GAP_BELIEF = 2;
 /** How far the coming gaps may lie from those on record altogether: work changes. */
 const GAP_DRIFT = 0.2;
+/** The newest gaps between changes that are learned from, and how often a gap is drawn that has outlasted the one that runs. */
+const GAPS_KEPT = 8;
+const MOST_TRIES = 20;
 
 const gapModel = ({
   gaps,
   templateDays,
 }: CountedHabit): { readonly middle: number; readonly spread: number; readonly unsure: number } => {
   const logs = gaps
-    .slice(-8)
+    .slice(-GAPS_KEPT)
     .filter((g) => g > 0)
     .map(Math.log);
   const n = logs.length;
@@ -76,7 +79,7 @@ export const drawCount = (
     const gap = () => Math.exp(own + spread * chance.normal());
     let first = gap();
     // It has lasted this long already.
-    for (let tries = 0; first <= habit.since && tries < 20; tries += 1) first = gap();
+    for (let tries = 0; first <= habit.since && tries < MOST_TRIES; tries += 1) first = gap();
     let sum = Math.max(first - habit.since, 0.5);
     for (let k = 1; k < remaining; k += 1) sum += gap();
     return Math.min(sum, FURTHEST_DAYS);

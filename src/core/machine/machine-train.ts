@@ -1,15 +1,15 @@
 import type { Result } from '../failure/failure';
 import type { Machine, Stage } from './machine';
 import { CLEAN, type PathState } from '../path/machine-path';
-import type { Staircase } from '../path/staircase';
+import type { PressureProfile } from '../path/pressure-profile';
 import { filterTrain, type Train, type TrainStage } from '../filter/train';
 
 export interface TrainOf {
   readonly machine: Machine;
   /** How it stands: velocities through the media. */
-  readonly stairs: Staircase | null;
+  readonly stairs: PressureProfile | null;
   /** As new, for the clean resistance of each stage. */
-  readonly asNew: Staircase | null;
+  readonly asNew: PressureProfile | null;
   readonly state: PathState;
 }
 

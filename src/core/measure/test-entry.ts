@@ -127,14 +127,17 @@ const resolutionOf = (readings: readonly Reading[], context: EntryContext): numb
   context.instrument?.accuracy.resolutionSi ??
   (readings.length > 0 ? Math.min(...readings.map((r) => r.resolutionSi)) : 0);
 
+/** What a supply can be, V, single phase to three: outside it is a slip of the pen. */
+const SUPPLY_VOLTS = { low: 50, high: 600 } as const;
+
 const parseVolts = (entry: Typed | null): Result<number | null> => {
   if (!entry) return ok(null);
   const parsed = at('volts', parseQuantity(entry.typed, 'voltage', entry.unit));
   if (!parsed.ok) return parsed;
   const { valueSi } = parsed.value;
-  return valueSi >= 50 && valueSi <= 600
+  return valueSi >= SUPPLY_VOLTS.low && valueSi <= SUPPLY_VOLTS.high
     ? ok(valueSi)
-    : fail(failure('quantity.out-of-range', 'volts', { kind: 'voltage', value: valueSi, low: 50, high: 600 }));
+    : fail(failure('quantity.out-of-range', 'volts', { kind: 'voltage', value: valueSi, ...SUPPLY_VOLTS }));
 };
 
 const detailOf = (entry: TestEntry) =>

@@ -1,7 +1,7 @@
 import { fanCurveOf, type MachineModel, type PathParameters, type PathState } from './machine-path';
 import { REFERENCE_AIR } from './model/air';
 import { type FanCurve, fanCoefficients, fanLiftPa, freeFlowM3s, NOMINAL_DRIVE } from './model/fan';
-import { staircase } from './staircase';
+import { pressureProfile } from './pressure-profile';
 
 export type CurveXY = readonly (readonly [flowM3s: number, liftPa: number])[];
 
@@ -30,7 +30,7 @@ export const fanXY = (model: MachineModel, parameters: PathParameters): CurveXY 
 export const systemXY = (model: MachineModel, parameters: PathParameters, state: PathState): CurveXY =>
   Array.from({ length: STEPS + 1 }, (_, i) => 0.02 + (1.25 * i) / STEPS).flatMap((share) => {
     const p0Pa = Math.min(100_000, parameters.p0Pa * share ** 2);
-    const solved = staircase({
+    const solved = pressureProfile({
       model,
       parameters: { ...parameters, p0Pa, qMaxM3s: parameters.qMaxM3s * share },
       state,

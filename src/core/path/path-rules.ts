@@ -7,7 +7,7 @@ import { airPathOf, type MachineModel, type ModelStage, type PathParameters } fr
 import { REFERENCE_AIR } from './model/air';
 import { NOMINAL_DRIVE } from './model/fan';
 import { checkPath } from './model/path';
-import { templateParameters } from './staircase';
+import { templateParameters } from './pressure-profile';
 import type { StageKind } from './stage-kinds';
 
 /** More than any machine has, and what a strip can still show. */

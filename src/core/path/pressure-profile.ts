@@ -10,17 +10,17 @@ import {
   type PathState,
   trunkStart,
 } from './machine-path';
-import { type Condition, type Opening } from './model/path';
+import { type Condition, type InletState } from './model/path';
 import { type OperatingPoint, solvePath } from './model/solve';
 
 /** Where a machine's path is entered: as in use, or open or sealed at a node (0 is before the first stage). */
 export type Entry =
-  { readonly at: 'use' } | { readonly at: 'node'; readonly opening: Opening } | { readonly at: 'closedOutlet' };
+  { readonly at: 'use' } | { readonly at: 'node'; readonly opening: InletState } | { readonly at: 'closedOutlet' };
 
 export const IN_USE: Entry = { at: 'use' };
 
 /** One stage of the staircase. */
-export interface Step {
+export interface ProfileStep {
   readonly position: number;
   readonly fromPa: number;
   readonly toPa: number;
@@ -37,8 +37,8 @@ export interface Step {
 }
 
 /** The pressure staircase: the solution drawn along the path. */
-export interface Staircase {
-  readonly steps: readonly Step[];
+export interface PressureProfile {
+  readonly steps: readonly ProfileStep[];
   /** At each node, one more than stages. Pa. */
   readonly nodesPa: readonly number[];
   /** What leaks in at each node, m3/s; negative blows out. */
@@ -92,8 +92,8 @@ const stepsOf = (
   model: MachineModel,
   state: PathState,
   along: { nodesPa: readonly number[]; flows: readonly number[]; liftPa: number },
-): readonly Step[] =>
-  model.stages.map((stage, i): Step => {
+): readonly ProfileStep[] =>
+  model.stages.map((stage, i): ProfileStep => {
     const [fromPa, toPa] = [along.nodesPa[i] ?? 0, along.nodesPa[i + 1] ?? 0];
     const flowM3s = along.flows[i] ?? 0;
     const removed = stage.missing || (state.stages[i]?.removed ?? false);
@@ -110,7 +110,7 @@ const stepsOf = (
     };
   });
 
-const staircaseOf = (model: MachineModel, state: PathState, point: OperatingPoint): Staircase => {
+const profileOf = (model: MachineModel, state: PathState, point: OperatingPoint): PressureProfile => {
   const from = trunkStart(model);
   const way = point.mouths[0];
   const nodesPa = gather(point.pressuresPa, way?.pressuresPa, from);
@@ -131,7 +131,7 @@ const staircaseOf = (model: MachineModel, state: PathState, point: OperatingPoin
   };
 };
 
-export interface StaircaseInput {
+export interface PressureProfileInput {
   readonly model: MachineModel;
   readonly parameters: PathParameters;
   readonly state: PathState;
@@ -142,17 +142,25 @@ export interface StaircaseInput {
  * Solves a machine's path in a state and lays the result along its stages.
  * Source: `solvePath`. Valid and errors: as `solvePath` and `airPathOf`; a failure names the stage by its position.
  */
-export const staircase = ({ model, parameters, state, entry = IN_USE }: StaircaseInput): Result<Staircase> => {
+export const pressureProfile = ({
+  model,
+  parameters,
+  state,
+  entry = IN_USE,
+}: PressureProfileInput): Result<PressureProfile> => {
   const path = airPathOf(model, parameters, state);
   if (!path.ok) return path;
   const point = solvePath(path.value, conditionOf(model, entry));
-  return point.ok ? ok(staircaseOf(model, state, point.value)) : point;
+  return point.ok ? ok(profileOf(model, state, point.value)) : point;
 };
+
+/** The flow a search starts from where no fan is entered, m3/s. */
+const NO_FAN_M3S = 0.05;
 
 /** The parameters of a record that was never measured: its own fan, a seal in good order, its path as entered. */
 export const templateParameters = (model: MachineModel, sealLeakM2: number): PathParameters => {
   const curve = fanCurveOf(model);
-  const qMaxM3s = curve === null ? 0.05 : curve.kind === 'points' ? curve.rangeM3s[1] : curve.qMaxM3s;
+  const qMaxM3s = curve === null ? NO_FAN_M3S : curve.kind === 'points' ? curve.rangeM3s[1] : curve.qMaxM3s;
   return { p0Pa: curve?.p0Pa ?? 0, qMaxM3s, leakM2: sealLeakM2, pathScale: 1 };
 };
 

@@ -58,12 +58,15 @@ const shuffled = (items: readonly number[], random: () => number): readonly numb
 
 /** Days this far apart are in each other's way. */
 const NEAR_DAYS = 3;
+/** How often any machine is taken out with one, and how much dearer a plan may be to be kept at first. */
+const ANYONE = 0.2;
+const SLACK = 0.002;
 
 /** Machines near the same days, or of the same parts, are taken out with one of them: there is something to trade. Now and then any. */
 const related = (seed: number, laid: readonly PlacedMachine[], random: () => number): readonly number[] => {
   const own = laid[seed]?.openings ?? [];
   const parts = new Set(own.flatMap((o) => o.set.parts.map((p) => p.index)));
-  const anyone = random() < 0.2;
+  const anyone = random() < ANYONE;
   const near = (l: PlacedMachine): boolean =>
     anyone ||
     l.left > 0 ||
@@ -124,11 +127,11 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
   for (const m of order) laid[m] = insertMachine(groups[m] ?? NO_GROUPS, room);
   let cost = totalOf(laid);
   let best = { cost, days: daysOfLaid(problem, groups, laid) };
-  const told = (round: number): PlanStep => {
+  const progressAt = (round: number): PlanStep => {
     const unplaced = best.days.filter((d) => d === null).length;
     return { days: best.days, cost: costOf(given, best.days).total, unplaced, rounds: round };
   };
-  yield told(0);
+  yield progressAt(0);
   const ids = groups.map((_, m) => m);
   for (let round = 1; round <= rounds && ids.length > 0; round += 1) {
     const out = related(Math.floor(random() * ids.length), laid, random);
@@ -140,7 +143,7 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
     const after = totalOf(laid);
     // A slightly dearer plan is kept now and then, so that it does not stay in the first valley.
     // In money only: what a task without a day counts must not make room for plans that are simply dear.
-    const slack = 0.002 * (best.cost % UNPLACED) * (1 - round / rounds) * random() * random();
+    const slack = SLACK * (best.cost % UNPLACED) * (1 - round / rounds) * random() * random();
     if (after <= cost + slack) cost = after;
     else {
       for (const m of out) {
@@ -155,9 +158,9 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
       });
     }
     if (cost < best.cost - 1e-9) best = { cost, days: daysOfLaid(problem, groups, laid) };
-    if (round % TELL_EVERY === 0) yield told(round);
+    if (round % TELL_EVERY === 0) yield progressAt(round);
   }
-  return told(rounds);
+  return progressAt(rounds);
 }
 
 const fewest = (g: MachineGroups | undefined): number =>

@@ -1,5 +1,5 @@
 import type { Stage } from '../machine/machine';
-import type { Opening, RunState, Step } from './step';
+import type { OpenedPart, RunState, Step } from './step';
 
 /** What the air does at a stage: still, flowing through, drawn into the opening there, or drawn out of it by a second machine. */
 export type AirHere = 'still' | 'through' | 'in' | 'out';
@@ -7,7 +7,7 @@ export type AirHere = 'still' | 'through' | 'in' | 'out';
 interface AirInput {
   readonly stages: readonly Pick<Stage, 'kind'>[];
   readonly run: RunState;
-  readonly open: readonly Opening[];
+  readonly open: readonly OpenedPart[];
   /** Position of the stage that is worked at; null for the machine. */
   readonly at: number | null;
 }

@@ -2,7 +2,7 @@ import { fail, ok, type Result } from '../failure/failure';
 import { integrityTestsOf } from '../machine/integrity';
 import type { DustHazard } from '../dust/level';
 import type { Machine, Stage } from '../machine/machine';
-import { chooseProcedure, type Chosen, type Job, offersOf } from './choose';
+import { chooseProcedure, type Chosen, type JobScope, offersOf } from './choose';
 import { contain, containAgain } from './containment';
 import type { MethodContext } from './method';
 import { METHODS_OF, turnBack } from './methods';
@@ -71,7 +71,7 @@ const testStep = (stage: number): Step => ({ key: 'integrityTest', run: 'running
  * The procedure of a job on a machine, for a hazard: its method, made for the stage's own fit, with the containment laid
  * around it and the integrity test that is due. Errors as `chooseProcedure`. Source: common practice, no published source.
  */
-export const assemble = (machine: Machine, job: Job, hazard: DustHazard): Result<Procedure> => {
+export const assemble = (machine: Machine, job: JobScope, hazard: DustHazard): Result<Procedure> => {
   const chosen = chooseProcedure(machine, job);
   if (!chosen.ok) return chosen;
   const { id, school, position } = chosen.value;

@@ -6,7 +6,7 @@ import type { Machine, Stage } from '../machine/machine';
 import type { ChangeSchool, ProcedureId } from './step';
 
 /** A job on a machine: a part to change, or something that is done to the whole. */
-export type Job =
+export type JobScope =
   | { readonly kind: 'change'; readonly stage: number; readonly school: ChangeSchool }
   | { readonly kind: Care; readonly stage: number }
   | { readonly kind: WholeJob };
@@ -154,7 +154,7 @@ const ofWhole = (kind: WholeJob, machine: Machine): Chosen => {
  * The procedure a job asks for on a machine. Returns `stage.unknown`, `stage.not-changeable`, or `procedure.school` with
  * the schools the machine allows. Source: common practice, no published source.
  */
-export const chooseProcedure = (machine: Machine, job: Job): Result<Chosen> => {
+export const chooseProcedure = (machine: Machine, job: JobScope): Result<Chosen> => {
   if (!('stage' in job)) return ok(ofWhole(job.kind, machine));
   const stage = machine.stages[job.stage];
   if (!stage) return fail(failure('stage.unknown', 'stage', { tag: machine.tag }));

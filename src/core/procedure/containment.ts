@@ -1,6 +1,6 @@
 import type { DustHazard } from '../dust/level';
 import { machineStep, plugInlet, unplugInlet } from './method';
-import type { Opening, RunState, Step, StepKey } from './step';
+import type { OpenedPart, RunState, Step, StepKey } from './step';
 
 type Guarded = Exclude<DustHazard, 'plain'>;
 
@@ -10,7 +10,7 @@ const insertAt = (steps: readonly Step[], at: number, more: readonly Step[]): re
 const runBefore = (steps: readonly Step[], at: number): RunState => steps[at - 1]?.run ?? 'off';
 
 /** What holds dust when it is shut; an inlet is only a way in. */
-const CONTAINERS: ReadonlySet<Opening> = new Set<Opening>([
+const CONTAINERS: ReadonlySet<OpenedPart> = new Set<OpenedPart>([
   'lid',
   'door',
   'head',

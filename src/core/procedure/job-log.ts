@@ -1,6 +1,6 @@
 import type { ChangeReason } from '../record/records';
 import type { DustHazard } from '../dust/level';
-import { type Opening, type PartMove, type Procedure, PROOF_CHECKS, type RunState, type Step } from './step';
+import { type OpenedPart, type PartMove, type Procedure, PROOF_CHECKS, type RunState, type Step } from './step';
 
 /** One thing done in a job. A job is its events; nothing in it is ever overwritten. */
 export type JobEvent =
@@ -57,7 +57,7 @@ export interface JobState {
   /** Number of the step that is next, from 0; the number of steps when all are done. */
   readonly at: number;
   /** What stands open, the last opened last. */
-  readonly open: readonly Opening[];
+  readonly open: readonly OpenedPart[];
   readonly run: RunState;
   /** What has happened to parts, in order. */
   readonly moves: readonly MovedPart[];
@@ -123,7 +123,7 @@ const next = (c: Cursor, logged: LoggedJobEvent): Cursor => {
 };
 
 const walked = (steps: readonly Step[], doneAt: readonly string[]): Pick<JobState, 'open' | 'run' | 'moves'> => {
-  const open: Opening[] = [];
+  const open: OpenedPart[] = [];
   const moves: MovedPart[] = [];
   let run: RunState = 'off';
   doneAt.forEach((at, i) => {

@@ -14,7 +14,7 @@ import {
 } from './prove-order';
 import {
   type CheckKind,
-  type Opening,
+  type OpenedPart,
   type Procedure,
   PROOF_CHECKS,
   type RunState,
@@ -26,7 +26,7 @@ const at = (steps: readonly Step[], want: (s: Step) => boolean): number => steps
 const keyAt = (steps: readonly Step[], key: StepKey): number => at(steps, (s) => s.key === key);
 
 const openings = ({ steps, school }: Procedure): readonly Violation[] => {
-  const stack: Opening[] = [];
+  const stack: OpenedPart[] = [];
   const wrong: Violation[] = [];
   steps.forEach((s, i) => {
     if (s.closes !== undefined) {
@@ -49,10 +49,10 @@ const DUSTY_IN: Record<Procedure['school'], readonly RunState[]> = {
 };
 
 /** What may be open while the machine runs in a change made off: the inlet, where the air goes in anyway. */
-const HARMLESS: ReadonlySet<Opening> = new Set<Opening>(['inlet']);
+const HARMLESS: ReadonlySet<OpenedPart> = new Set<OpenedPart>(['inlet']);
 
 const states = ({ steps, school }: Procedure): readonly Violation[] => {
-  const stack: Opening[] = [];
+  const stack: OpenedPart[] = [];
   const wrong: Violation[] = [];
   steps.forEach((s, i) => {
     if (s.closes !== undefined) stack.pop();

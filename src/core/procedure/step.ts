@@ -17,8 +17,8 @@ export const CHANGE_SCHOOLS = ['off', 'running', 'headAside', 'secondVacuum'] as
 export type ChangeSchool = (typeof CHANGE_SCHOOLS)[number];
 
 /** What stands open. */
-export const OPENINGS = ['lid', 'door', 'head', 'fixings', 'can', 'oldPart', 'disposalBag', 'inlet'] as const;
-export type Opening = (typeof OPENINGS)[number];
+export const OPENABLE_PARTS = ['lid', 'door', 'head', 'fixings', 'can', 'oldPart', 'disposalBag', 'inlet'] as const;
+export type OpenedPart = (typeof OPENABLE_PARTS)[number];
 
 /** Asked one by one, never as a block. */
 export const CHECKS = [
@@ -197,8 +197,8 @@ export interface Step {
   readonly run: RunState;
   /** Position of the stage it is done to; null for the machine. */
   readonly stage: number | null;
-  readonly opens?: Opening;
-  readonly closes?: Opening;
+  readonly opens?: OpenedPart;
+  readonly closes?: OpenedPart;
   readonly check?: CheckKind;
   readonly moves?: PartMove;
   readonly caution?: CautionKey;

@@ -1,9 +1,9 @@
-import { type CheckKind, type Opening, type RunState, type StepKey } from './step';
+import { type CheckKind, type OpenedPart, type RunState, type StepKey } from './step';
 
 /** What is wrong with a procedure; none may be walked while it has any. */
 export type Violation =
-  | { readonly kind: 'leftOpen'; readonly opening: Opening }
-  | { readonly kind: 'closedOutOfOrder'; readonly opening: Opening; readonly at: number }
+  | { readonly kind: 'leftOpen'; readonly opening: OpenedPart }
+  | { readonly kind: 'closedOutOfOrder'; readonly opening: OpenedPart; readonly at: number }
   | { readonly kind: 'dustyInWrongState'; readonly run: RunState; readonly at: number }
   | { readonly kind: 'notIsolated'; readonly at: number }
   | { readonly kind: 'runWhileOpen'; readonly at: number }

@@ -69,5 +69,5 @@ export interface Instrument {
 }
 
 /** The records that stand: not superseded, not voided. */
-export const standing = <T extends WorkRecord>(records: readonly T[]): readonly T[] =>
+export const inForce = <T extends WorkRecord>(records: readonly T[]): readonly T[] =>
   records.filter((r) => r.supersededById === null && !r.voided);

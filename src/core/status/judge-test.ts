@@ -5,8 +5,8 @@ import { type BaselineVerdict, judgeAgainstBaseline, type LossThresholds } from 
 import { type ClassVerdict, judgeHoseVelocity } from '../measure/judge-class';
 import { METHODS } from '../measure/methods';
 import { type ReducedTest, reduceTest } from '../measure/reduce-test';
-import { standing, type TestRecord, type TestUse } from '../record/records';
-import { type Finding, findingsOf } from './findings';
+import { inForce, type TestRecord, type TestUse } from '../record/records';
+import { type TestFinding, testFindingsOf } from './test-findings';
 
 // The one judge of a series of readings: what the pad shows while it is typed, what the record says later, and what the
 // command line answers are decided here and nowhere else.
@@ -16,7 +16,7 @@ export interface JudgedSeries {
   readonly baseline: BaselineVerdict;
   readonly baselineRecord: TestRecord | null;
   readonly hose: ClassVerdict;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly TestFinding[];
 }
 
 export interface JudgedTest extends JudgedSeries {
@@ -53,7 +53,7 @@ interface BaselineWanted {
 
 /** The newest standing baseline of one place and method: series of different rigs are never mixed. */
 export const pickBaseline = (tests: readonly TestRecord[], wanted: BaselineWanted): TestRecord | null =>
-  standing(tests)
+  inForce(tests)
     .filter(
       (t) =>
         t.isBaseline &&
@@ -106,7 +106,7 @@ const sameSeries = (a: Pick<TestRecord, 'test'> | SeriesAt, b: SeriesAt): boolea
 
 /** The newest usable test of the same place, method and stage before another; null when it is the first. */
 export const previousOf = (at: SeriesAt, tests: readonly TestRecord[]): TestRecord | null =>
-  standing(tests).reduce<TestRecord | null>((best, t) => {
+  inForce(tests).reduce<TestRecord | null>((best, t) => {
     const counts =
       t.id !== at.id && t.performedAt < at.performedAt && sameSeries(t, at) && t.test.failedPreconditions.length === 0;
     return counts && (best === null || t.performedAt > best.performedAt) ? t : best;
@@ -140,7 +140,7 @@ export const judgeSeries = ({ machine, tests, thresholds, at, reduced: whole, us
     reduced: now,
     ...judged,
     baselineRecord,
-    findings: findingsOf({
+    findings: testFindingsOf({
       now,
       machine,
       use,

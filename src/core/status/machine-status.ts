@@ -2,7 +2,7 @@ import type { CalendarDate } from '../calendar/calendar-date';
 import { dueName, type StageDue, stageDue } from '../interval/due';
 import { classStanding, type Machine, type Withdrawal } from '../machine/machine';
 import type { BaselineVerdict, LossThresholds } from '../measure/judge-baseline';
-import { type ChangeRecord, standing, type TestRecord } from '../record/records';
+import { type ChangeRecord, inForce, type TestRecord } from '../record/records';
 import { METHODS } from '../measure/methods';
 import { type JudgedTest, judgeTest } from './judge-test';
 
@@ -54,7 +54,7 @@ const changeDays =
   (machine: Machine, changes: readonly ChangeRecord[]) =>
   (stageId: number): readonly CalendarDate[] => {
     const first = machine.stages.find((s) => s.id === stageId)?.firstUsedOn;
-    const days = standing(changes)
+    const days = inForce(changes)
       .filter((c) => c.stageId === stageId)
       .map((c) => c.performedOn);
     return [...(first === undefined ? [] : [first]), ...days].sort();
@@ -84,6 +84,22 @@ export const dueOfMachine = ({
   });
 };
 
+/** Order on the board, least first; between them what is due, by its days left. A modelling choice. */
+const URGENCY = {
+  refused: -2000,
+  missingStage: -1000,
+  belowClassLimit: -900,
+  lowFlow: -800,
+  changedSince: -700,
+  moreFlow: 1,
+  warn: 2,
+  hoseCannotTell: 3,
+  cannotTell: 4,
+  neverMeasured: 5,
+} as const;
+/** Due within so many days is said on the board. */
+const DUE_SOON_DAYS = 7;
+
 const baselineNeed = (baseline: BaselineVerdict, suction: boolean): Need | null => {
   switch (baseline.outcome) {
     case 'act':
@@ -92,14 +108,14 @@ const baselineNeed = (baseline: BaselineVerdict, suction: boolean): Need | null 
         lossFraction: baseline.lossFraction,
         act: true,
         suction,
-        urgency: -800 - baseline.lossFraction,
+        urgency: URGENCY.lowFlow - baseline.lossFraction,
       };
     case 'warn':
-      return { kind: 'lowFlow', lossFraction: baseline.lossFraction, act: false, suction, urgency: 2 };
+      return { kind: 'lowFlow', lossFraction: baseline.lossFraction, act: false, suction, urgency: URGENCY.warn };
     case 'more':
-      return { kind: 'moreFlow', gainFraction: -baseline.lossFraction, urgency: 1 };
+      return { kind: 'moreFlow', gainFraction: -baseline.lossFraction, urgency: URGENCY.moreFlow };
     case 'cannotTell':
-      return { kind: 'measureAgain', because: 'cannotTell', urgency: 4 };
+      return { kind: 'measureAgain', because: 'cannotTell', urgency: URGENCY.cannotTell };
     case 'fine':
     case 'noBaseline':
     case 'notUsable':
@@ -110,23 +126,26 @@ const baselineNeed = (baseline: BaselineVerdict, suction: boolean): Need | null 
 };
 
 const testNeed = (latest: JudgedTest | null, changes: readonly ChangeRecord[]): Need | null => {
-  if (!latest) return { kind: 'measureAgain', because: 'never', urgency: 5 };
+  if (!latest) return { kind: 'measureAgain', because: 'never', urgency: URGENCY.neverMeasured };
   const { hose, baseline } = latest;
   const need: Need | null =
     hose.outcome === 'fail'
-      ? { kind: 'belowClassLimit', velocityMs: hose.velocityMs, urgency: -900 }
+      ? { kind: 'belowClassLimit', velocityMs: hose.velocityMs, urgency: URGENCY.belowClassLimit }
       : (baselineNeed(baseline, latest.reduced.measurand === 'suction') ??
-        (hose.outcome === 'cannotTell' ? { kind: 'measureAgain', because: 'cannotTell', urgency: 3 } : null));
+        (hose.outcome === 'cannotTell'
+          ? { kind: 'measureAgain', because: 'cannotTell', urgency: URGENCY.hoseCannotTell }
+          : null));
   // Once something was changed, the bad reading before it no longer speaks of the machine: measure again first.
-  const changedSince = standing(changes).some((c) => c.performedAt > latest.record.performedAt);
-  return need && changedSince ? { kind: 'measureAgain', because: 'changed', urgency: -700 } : need;
+  const changedSince = inForce(changes).some((c) => c.performedAt > latest.record.performedAt);
+  return need && changedSince ? { kind: 'measureAgain', because: 'changed', urgency: URGENCY.changedSince } : need;
 };
 
 const needOf = ({ machine, changes }: StatusInput, due: readonly StageDue[], latest: JudgedTest | null): Need => {
   const { refusal } = machine.dust.standing;
-  if (refusal) return { kind: 'refused', dust: refusal.dust, urgency: -2000 };
+  if (refusal) return { kind: 'refused', dust: refusal.dust, urgency: URGENCY.refused };
   const gap = classStanding(machine).withdrawn;
-  if (gap) return { kind: 'missingStage', stageName: gap.stage.name, because: gap.because, urgency: -1000 };
+  if (gap)
+    return { kind: 'missingStage', stageName: gap.stage.name, because: gap.because, urgency: URGENCY.missingStage };
   const dated = due.flatMap((d) => (d.daysLeft === null ? [] : [{ stageId: d.stageId, daysLeft: d.daysLeft }]));
   const soonest = dated.reduce<(typeof dated)[number] | null>(
     (a, d) => (a === null || d.daysLeft < a.daysLeft ? d : a),
@@ -136,7 +155,7 @@ const needOf = ({ machine, changes }: StatusInput, due: readonly StageDue[], lat
   const soonestDue = due.find((d) => d.stageId === soonest?.stageId);
   const stageName = named !== null && soonestDue ? dueName(soonestDue, named) : named;
   const dueNeed: Need | null =
-    soonest && stageName !== null && soonest.daysLeft <= 7
+    soonest && stageName !== null && soonest.daysLeft <= DUE_SOON_DAYS
       ? { kind: 'due', stageName, daysLeft: soonest.daysLeft, urgency: soonest.daysLeft }
       : null;
   const candidates = [testNeed(latest, changes), dueNeed]
@@ -155,7 +174,7 @@ const needOf = ({ machine, changes }: StatusInput, due: readonly StageDue[], lat
 /** A stage entered as missing is there again once a change of it stands on record. */
 const asRecorded = (machine: Machine, changes: readonly ChangeRecord[]): Machine => {
   const fittedSince = (s: Machine['stages'][number]) =>
-    standing(changes).some((c) => c.stageId === s.id && (s.missingSince === null || c.performedAt > s.missingSince));
+    inForce(changes).some((c) => c.stageId === s.id && (s.missingSince === null || c.performedAt > s.missingSince));
   return {
     ...machine,
     stages: machine.stages.map((s) => (s.missing && fittedSince(s) ? { ...s, missing: false } : s)),
@@ -169,7 +188,7 @@ const saysHowItRuns = ({ test }: TestRecord): boolean =>
 /** Everything the board, the round and the bench say about one machine today. */
 export const machineStatus = (entered: StatusInput): MachineStatus => {
   const input = { ...entered, machine: asRecorded(entered.machine, entered.changes) };
-  const usable = standing(input.tests).filter(
+  const usable = inForce(input.tests).filter(
     (t) => saysHowItRuns(t) && t.test.failedPreconditions.length === 0 && !t.isBaseline,
   );
   const newest = usable.reduce<TestRecord | null>(

@@ -18,7 +18,7 @@ import { howToSettle, type HowToSettle } from '../measure/settle';
 import type { TestUse } from '../record/records';
 
 /** What else there is to say of a test, beside its verdicts. */
-export type Finding =
+export type TestFinding =
   | { readonly kind: 'selector'; readonly mismatch: SelectorMismatch }
   | {
       readonly kind: 'wheel';
@@ -52,7 +52,7 @@ export type Finding =
       readonly day: string;
     };
 
-export interface FindingsInput {
+export interface TestFindingsInput {
   readonly now: ReducedTest;
   readonly machine: Machine;
   readonly use: TestUse;
@@ -65,7 +65,7 @@ export interface FindingsInput {
 /** Densities further apart than this are said. A modelling choice. */
 const DENSITY_SHARE = 0.02;
 
-const ofMachine = ({ now, machine }: FindingsInput): readonly Finding[] => {
+const ofMachine = ({ now, machine }: TestFindingsInput): readonly TestFinding[] => {
   const { hoseBoreM } = now;
   const limited = MACHINE_KINDS[machine.kind].hoseVelocityLimit;
   const mismatch =
@@ -79,17 +79,17 @@ const ofMachine = ({ now, machine }: FindingsInput): readonly Finding[] => {
   ];
 };
 
-type NotJudged = Extract<Finding, { kind: 'useNotJudged' }>['because'];
+type NotJudged = Extract<TestFinding, { kind: 'useNotJudged' }>['because'];
 
 /** Where a reading says nothing of what reaches the tool: without the hose, behind the leaks, of all branches at once, or at its best moment. */
-const useBlocked = ({ now, machine }: FindingsInput, of: 'wheel' | 'duct'): NotJudged | null => {
+const useBlocked = ({ now, machine }: TestFindingsInput, of: 'wheel' | 'duct'): NotJudged | null => {
   if (now.place === 'inlet') return 'hoseOff';
   if (now.place === 'outlet') return 'outlet';
   if (of === 'wheel' && now.place !== 'toolEnd' && machine.stages.some((s) => s.kind === 'wye')) return 'branch';
   return now.biased ? 'biased' : null;
 };
 
-const ofWheel = (input: FindingsInput, wheelM: number): Finding => {
+const ofWheel = (input: TestFindingsInput, wheelM: number): TestFinding => {
   const because = useBlocked(input, 'wheel');
   if (because) return { kind: 'useNotJudged', of: 'wheel', because };
   const { mean: flowM3s, expanded } = input.now.repeats;
@@ -103,7 +103,7 @@ const ofWheel = (input: FindingsInput, wheelM: number): Finding => {
   };
 };
 
-const ofDuct = (input: FindingsInput, load: DuctLoad): readonly Finding[] => {
+const ofDuct = (input: TestFindingsInput, load: DuctLoad): readonly TestFinding[] => {
   const because = useBlocked(input, 'duct');
   if (because) return [{ kind: 'useNotJudged', of: 'duct', because }];
   const { hoseVelocityMs: velocityMs, hoseVelocityExpandedMs: expandedMs } = input.now;
@@ -119,7 +119,7 @@ const ofDuct = (input: FindingsInput, load: DuctLoad): readonly Finding[] => {
   ];
 };
 
-const ofUse = (input: FindingsInput): readonly Finding[] => {
+const ofUse = (input: TestFindingsInput): readonly TestFinding[] => {
   const { now, use } = input;
   if (now.measurand !== 'flow' || !now.usable) return [];
   return [
@@ -128,7 +128,7 @@ const ofUse = (input: FindingsInput): readonly Finding[] => {
   ];
 };
 
-const ofBaseline = ({ now, baseline }: FindingsInput): readonly Finding[] => {
+const ofBaseline = ({ now, baseline }: TestFindingsInput): readonly TestFinding[] => {
   if (!baseline || now.measurand !== 'flow') return [];
   const [nowKgM3, thenKgM3] = [now.densityKgM3, baseline.densityKgM3];
   return [
@@ -138,7 +138,7 @@ const ofBaseline = ({ now, baseline }: FindingsInput): readonly Finding[] => {
 };
 
 /** How to settle whichever verdict could not tell: the class limit first, since work hangs on it. */
-const ofDoubt = ({ now, baseline, baselineVerdict, hose }: FindingsInput): readonly Finding[] => {
+const ofDoubt = ({ now, baseline, baselineVerdict, hose }: TestFindingsInput): readonly TestFinding[] => {
   const { deviation, n, instrumentUncertainty, rigUncertainty, mean } = now.repeats;
   if (deviation === null) return [];
   if (hose.outcome === 'cannotTell') {
@@ -174,7 +174,7 @@ const ofDoubt = ({ now, baseline, baselineVerdict, hose }: FindingsInput): reado
   ];
 };
 
-const ofPrevious = ({ now, previous }: FindingsInput): readonly Finding[] => {
+const ofPrevious = ({ now, previous }: TestFindingsInput): readonly TestFinding[] => {
   if (!previous) return [];
   const comparison = compareTests({ before: previous.reduced, after: now });
   return comparison.outcome === 'notComparable' || comparison.outcome === 'notUsable'
@@ -183,7 +183,7 @@ const ofPrevious = ({ now, previous }: FindingsInput): readonly Finding[] => {
 };
 
 /** Everything else there is to say of a series test, most pressing first. Source: as each judgement names it. */
-export const findingsOf = (input: FindingsInput): readonly Finding[] => [
+export const testFindingsOf = (input: TestFindingsInput): readonly TestFinding[] => [
   ...ofMachine(input),
   ...ofUse(input),
   ...ofDoubt(input),

@@ -48,7 +48,7 @@ export const Entry = ({
         )}
         {dust.note && <p className="soft">{dust.note}</p>}
         <details>
-          <summary className="soft min-h-11 cursor-pointer py-2">{dust.synonyms.length} words lead to it</summary>
+          <summary className="soft min-h-11 cursor-pointer py-2">Found by {dust.synonyms.length} words</summary>
           <p className="soft break-words">{dust.synonyms.join(', ')}</p>
         </details>
       </div>

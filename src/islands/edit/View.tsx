@@ -26,7 +26,7 @@ interface EditProps {
   readonly ownDusts: readonly Dust[];
 }
 
-const Told = ({ preview, units }: { preview: Preview; units: UnitSystem }) => {
+const PreviewCard = ({ preview, units }: { preview: Preview; units: UnitSystem }) => {
   if (preview.failures.length > 0) {
     return (
       <div className="space-y-1">
@@ -179,7 +179,7 @@ export const Edit = (props: EditProps) => {
           />
         </>
       )}
-      <Told preview={preview} units={units} />
+      <PreviewCard preview={preview} units={units} />
       <div className="grid gap-6 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
         <div>
           <PathList draft={draft} dispatch={dispatch} wrong={pointedAt(preview.failures)} />

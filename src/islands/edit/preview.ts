@@ -3,7 +3,7 @@ import { AS_NEW } from '@/core/calibrate/today';
 import type { Failure } from '@/core/failure/failure';
 import type { MachineModel } from '@/core/path/machine-path';
 import { checkMachinePath } from '@/core/path/path-rules';
-import { type Staircase, staircase, templateParameters } from '@/core/path/staircase';
+import { type PressureProfile, pressureProfile, templateParameters } from '@/core/path/pressure-profile';
 import type { Draft } from './state';
 
 export const modelOfDraft = (d: Draft): MachineModel => ({
@@ -21,7 +21,7 @@ export const modelOfDraft = (d: Draft): MachineModel => ({
 export interface Preview {
   readonly failures: readonly Failure[];
   /** As entered and clean, by the figures entered; null when the path cannot be. */
-  readonly stairs: Staircase | null;
+  readonly stairs: PressureProfile | null;
 }
 
 /** What the path under the editor's hands would do, or why it cannot be. */
@@ -29,7 +29,7 @@ export const previewOf = (d: Draft): Preview => {
   const model = modelOfDraft(d);
   const checked = checkMachinePath(model, { wet: d.machine.wetSet });
   if (!checked.ok) return { failures: checked.failures, stairs: null };
-  const solved = staircase({ model, parameters: templateParameters(model, SEAL_LEAK.value), state: AS_NEW });
+  const solved = pressureProfile({ model, parameters: templateParameters(model, SEAL_LEAK.value), state: AS_NEW });
   return solved.ok ? { failures: [], stairs: solved.value } : { failures: solved.failures, stairs: null };
 };
 

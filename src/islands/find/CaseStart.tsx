@@ -12,7 +12,7 @@ import { DustQuestion, dustSaid, KEEP_REFUSAL } from '@/ui/dust/dust-question';
 import { newClientId, postAction } from '@/ui/post-action';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 
-interface OpeningProps {
+interface CaseStartProps {
   readonly machine: Machine;
   readonly by: string;
   readonly ownDusts: readonly Dust[];
@@ -89,7 +89,7 @@ const SchoolQuestion = ({ entry, set, plain }: Part & { readonly plain: boolean 
 );
 
 /** The start of a case: the hazard first, then the complaint in one line. */
-export const Opening = ({ machine, by, ownDusts }: OpeningProps) => {
+export const CaseStart = ({ machine, by, ownDusts }: CaseStartProps) => {
   const [entry, setEntry] = useState<Entry>({ complaint: null, words: '', school: 'best', by });
   const [dust, setDust] = useState<DustStatement>(() => lastStatement(machine.dust, machine.lastCollected));
   const [problems, setProblems] = useState<readonly Problem[]>([]);

@@ -14,13 +14,13 @@ const pieceText = (
     ? `${testTitle(e.operation, p.stages)}: ${sayOutcome(e.operation, e.outcome, { kind: QUANTITY_OF[e.operation.kind], units: p.units })}`
     : '';
 
-const LEAST_TOLD = 0.03;
+const LEAST_SHOWN = 0.03;
 
 /** The likeliest causes as sentences, with what speaks for and against each. */
 export const Causes = ({ findings, setup, state, units, record }: BenchPart) => {
   const { stages } = setup.model;
   const { evidence } = state.progress;
-  const told = findings.causes.filter((c) => c.probability >= LEAST_TOLD);
+  const shown = findings.causes.filter((c) => c.probability >= LEAST_SHOWN);
   const list = (indexes: readonly number[]) => indexes.map((i) => pieceText(evidence[i], { stages, units })).join('; ');
   return (
     <section aria-labelledby="causes" className="min-w-0">
@@ -28,7 +28,7 @@ export const Causes = ({ findings, setup, state, units, record }: BenchPart) => 
         Possible causes{record.events.length === 0 ? ', before any test' : ''}
       </h3>
       <ol>
-        {told.map((c) => (
+        {shown.map((c) => (
           <li key={`${c.kind}${c.position}`} className="border-base-300 border-b py-2">
             <div className="flex items-baseline justify-between gap-3">
               <span className="leading-tight font-semibold">{sayCause(c, stages)}</span>

@@ -16,10 +16,10 @@ import {
 } from '@/messages/find';
 import { sayCaution } from '@/messages/words';
 import { FieldProblems, problemsAt } from '@/ui/problems';
-import type { BenchPart, ToldTest } from './parts';
+import type { BenchPart, PresentedTest } from './parts';
 
 interface CardProps extends BenchPart {
-  readonly test: ToldTest;
+  readonly test: PresentedTest;
   readonly pending: boolean;
   readonly lead: string;
 }
@@ -239,7 +239,7 @@ export const TestCard = (p: CardProps) => {
 /** Every other test this machine allows, best first. */
 export const OtherTests = ({ findings, setup, dispatch, ui, state }: BenchPart) => {
   if (!ui.showOthers) return null;
-  const skipped = (t: ToldTest) => state.progress.skipped.some((s) => sameOperation(s, t.operation));
+  const skipped = (t: PresentedTest) => state.progress.skipped.some((s) => sameOperation(s, t.operation));
   return (
     <section aria-label="Other tests" className="panel p-3">
       <h3 className="caption">Other tests, most useful for the time first</h3>

@@ -5,7 +5,7 @@ import type { PathView } from '@/core/calibrate/path-view';
 import { type CaseRecord, caseState } from '@/core/diagnose/case-log';
 import { nextStep, type WhyThisTest } from '@/core/diagnose/next-step';
 import { swappableStages } from '@/core/machine/swappable';
-import { benchOf, type CaseSetup } from '@/core/diagnose/case-setup';
+import { subjectOf, type CaseSetup } from '@/core/diagnose/case-setup';
 import { SCHOOLS } from '@/core/diagnose/next-test';
 import { OPERATION_FACTS, sameOperation } from '@/core/diagnose/operation';
 import type { Dust } from '@/core/dust/dust';
@@ -19,8 +19,8 @@ import { FieldProblems } from '@/ui/problems';
 import { CaseLog } from './CaseLog';
 import { Causes, contradictionText } from './Causes';
 import { CloseCard, HandOnCard } from './Ending';
-import { Opening } from './Opening';
-import type { BenchPart, ToldTest } from './parts';
+import { CaseStart } from './CaseStart';
+import type { BenchPart, PresentedTest } from './parts';
 import { FitFirstCard, RepairCard, SwapCard } from './Repair';
 import { findReducer, startFind } from './state';
 import { OtherTests, TestCard } from './TestCard';
@@ -40,7 +40,7 @@ export interface FindProps {
 }
 
 /** A test the technician picked, told as the others are. */
-const pickedTest = (p: BenchPart): ToldTest | null => {
+const pickedTest = (p: BenchPart): PresentedTest | null => {
   const { picked } = p.ui;
   if (!picked) return null;
   const { advice, schoolTest, others } = p.findings;
@@ -72,9 +72,9 @@ const LEADS: Readonly<Record<Exclude<WhyThisTest, 'school'>, string>> = {
 /** Draws the one next step; what it is was decided in the core. */
 const NextCard = (p: BenchPart) => {
   const { findings, state, ui, setup, machine } = p;
-  const bench = useMemo(() => benchOf(setup), [setup]);
+  const subject = useMemo(() => subjectOf(setup), [setup]);
   const step = nextStep({
-    bench,
+    subject,
     state,
     findings,
     swappable: swappableStages(machine),
@@ -259,7 +259,7 @@ export const Find = (props: FindProps) => {
   return (
     <div>
       <AirPathStrip compact view={props.view} units={props.units} machine={props.machine} due={props.due} />
-      <Opening machine={props.machine} by={props.by} ownDusts={props.ownDusts} />
+      <CaseStart machine={props.machine} by={props.by} ownDusts={props.ownDusts} />
     </div>
   );
 };

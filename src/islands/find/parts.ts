@@ -23,4 +23,4 @@ export interface BenchPart {
   readonly before: Readonly<Record<string, number>>;
 }
 
-export type ToldTest = Extract<Findings['advice'], { kind: 'test' }>['test'];
+export type PresentedTest = Extract<Findings['advice'], { kind: 'test' }>['test'];

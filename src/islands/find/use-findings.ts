@@ -6,7 +6,7 @@ import { type Problem, problemsOf } from '@/messages/failures';
 import type { Failure } from '@/core/failure/failure';
 import { type FindClient, openFind } from '@/workers/find-client';
 
-export type Findings = Extract<FindReply, { told: 'found' }>['findings'];
+export type Findings = Extract<FindReply, { kind: 'found' }>['findings'];
 
 export interface FindingsUse {
   /** The newest findings; null until the worker has answered once. */
@@ -34,15 +34,15 @@ export const useFindings = (
   const newest = useRef(asked);
 
   useEffect(() => {
-    const heard = (reply: FindReply) =>
+    const onReply = (reply: FindReply) =>
       setHeld((before) => {
-        if (reply.told === 'progress') return { ...before, share: reply.share };
+        if (reply.kind === 'progress') return { ...before, share: reply.share };
         const of = newest.current;
-        return reply.told === 'found'
+        return reply.kind === 'found'
           ? { findings: reply.findings, share: 1, problems: [], of }
           : { ...before, share: 1, problems: problemsOf(reply.failures as readonly Failure[]), of };
       });
-    const opened = openFind({ setup, complaint, words, heard });
+    const opened = openFind({ setup, complaint, words, onReply });
     client.current = opened;
     return () => {
       opened.close();

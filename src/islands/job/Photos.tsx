@@ -56,8 +56,8 @@ export const Photos = ({ tag, record, step, by, onKept }: PhotosProps) => {
       onKept();
       return;
     }
-    const told = response ? ProblemReply.safeParse(await response.json()) : null;
-    setProblems(told?.success ? told.data.problems : [problemOf(failure('action.busy'))]);
+    const problem = response ? ProblemReply.safeParse(await response.json()) : null;
+    setProblems(problem?.success ? problem.data.problems : [problemOf(failure('action.busy'))]);
   };
   return (
     <div className="flex flex-wrap items-center gap-2">

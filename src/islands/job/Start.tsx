@@ -5,7 +5,7 @@ import { lastStatement } from '@/core/dust/history';
 import type { DustHazard } from '@/core/dust/level';
 import type { Machine } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
-import type { Job } from '@/core/procedure/choose';
+import type { JobScope } from '@/core/procedure/choose';
 import type { ChangeSchool } from '@/core/procedure/step';
 import { CHANGE_REASONS } from '@/core/record/records';
 import type { UnitSystem } from '@/core/units';
@@ -115,7 +115,7 @@ const Why = ({ s, set }: { readonly s: StartState; readonly set: Set }) => (
   </fieldset>
 );
 
-const cardOf = (machine: Machine, job: Job, hazard: DustHazard): string => {
+const cardOf = (machine: Machine, job: JobScope, hazard: DustHazard): string => {
   const query = new URLSearchParams({
     kind: job.kind,
     hazard,

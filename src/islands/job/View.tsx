@@ -134,7 +134,7 @@ const JobBench = (p: JobProps & { readonly first: JobRecord }) => {
 };
 
 /** The step player of a guided change: the start behind the hazard question, then one step at a time. */
-export const Job = (p: JobProps) => {
+export const JobPage = (p: JobProps) => {
   const [by, setBy] = useState(p.by);
   if (p.open.record) return <JobBench {...p} first={p.open.record} />;
   return (

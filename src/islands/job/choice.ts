@@ -1,6 +1,6 @@
 import type { Machine } from '@/core/machine/machine';
 import type { DustHazard } from '@/core/dust/level';
-import { careOf, inOrder, type Job, offersOf, wholeJobsOf } from '@/core/procedure/choose';
+import { careOf, inOrder, type JobScope, offersOf, wholeJobsOf } from '@/core/procedure/choose';
 import type { ChangeSchool, ProcedureId } from '@/core/procedure/step';
 import { CARE_WORDS, WHOLE_JOB_WORDS } from '@/messages/job';
 import { capital } from '@/messages/words';
@@ -11,7 +11,7 @@ export interface JobChoice {
   readonly label: string;
   /** For the whole machine, or a care of a stage: set apart from the changes. */
   readonly side: boolean;
-  readonly ways: readonly { readonly school: ChangeSchool; readonly id: ProcedureId; readonly job: Job }[];
+  readonly ways: readonly { readonly school: ChangeSchool; readonly id: ProcedureId; readonly job: JobScope }[];
 }
 
 /** Everything that can be begun on a machine, changes first, each with the ways its maker built it for. */

@@ -3,7 +3,7 @@ import { type Dispatch, useEffect, useState } from 'react';
 import { METHODS } from '@/core/measure/methods';
 import { type Settled, settledMean } from '@/core/measure/settling';
 import { fromSi, prettyUnit, show, type UnitSystem } from '@/core/units';
-import { hear, type Heard, SILENCE, STOPPED_AFTER_MS } from './meter';
+import { bufferLine, type MeterBuffer, EMPTY_BUFFER, STOPPED_AFTER_MS } from './meter';
 import type { MeasureAction, MeasureState } from './state';
 
 interface MeterProps {
@@ -15,12 +15,12 @@ interface MeterProps {
 }
 
 interface Listening {
-  readonly heard: Heard;
+  readonly buffer: MeterBuffer;
   readonly nowMs: number;
 }
 
 const useMeter = ({ state, tag }: MeterProps): Listening => {
-  const [listening, setListening] = useState<Listening>({ heard: SILENCE, nowMs: 0 });
+  const [listening, setListening] = useState<Listening>({ buffer: EMPTY_BUFFER, nowMs: 0 });
   const { method, place, instrumentId } = state;
   useEffect(() => {
     const query = new URLSearchParams({ tag, method, place });
@@ -28,7 +28,7 @@ const useMeter = ({ state, tag }: MeterProps): Listening => {
     const wanted = METHODS[method].reads;
     source.onmessage = (event: MessageEvent<string>) => {
       const atMs = Date.now();
-      setListening(({ heard }) => ({ heard: hear(heard, { data: event.data, atMs, wanted }), nowMs: atMs }));
+      setListening(({ buffer }) => ({ buffer: bufferLine(buffer, { data: event.data, atMs, wanted }), nowMs: atMs }));
     };
     const tick = setInterval(() => setListening((l) => ({ ...l, nowMs: Date.now() })), 500);
     return () => {
@@ -65,12 +65,12 @@ const Needle = ({ share }: { share: number }) => {
   );
 };
 
-const notice = ({ heard, nowMs }: Listening): string | null => {
-  if (heard.lastAtMs === null) return 'Waiting for the meter...';
-  if (nowMs - heard.lastAtMs > STOPPED_AFTER_MS) return 'The meter has stopped sending. Held readings are kept.';
-  if (heard.flooded) return 'The meter sends too fast: some lines are dropped.';
-  if (heard.garbage > 0)
-    return `${heard.garbage} ${heard.garbage === 1 ? 'line' : 'lines'} could not be read and were dropped.`;
+const notice = ({ buffer, nowMs }: Listening): string | null => {
+  if (buffer.lastAtMs === null) return 'Waiting for the meter...';
+  if (nowMs - buffer.lastAtMs > STOPPED_AFTER_MS) return 'The meter has stopped sending. Held readings are kept.';
+  if (buffer.flooded) return 'The meter sends too fast: some lines are dropped.';
+  if (buffer.garbage > 0)
+    return `${buffer.garbage} ${buffer.garbage === 1 ? 'line' : 'lines'} could not be read and were dropped.`;
   return null;
 };
 
@@ -79,7 +79,7 @@ const LiveMeter = (props: MeterProps) => {
   const [since, setSince] = useState(0);
   const listening = useMeter(props);
   // A reading taken from samples that another one already used would be no repeat: each hold starts a new window.
-  const samples = listening.heard.samples.filter((s) => s.atMs > since);
+  const samples = listening.buffer.samples.filter((s) => s.atMs > since);
   const kind = METHODS[state.method].reads;
   const last = samples.at(-1);
   const highest = Math.max(...samples.map((s) => s.valueSi), 0);

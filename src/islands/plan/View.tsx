@@ -47,7 +47,7 @@ const Headline = ({ made, days, fits, openings, today, unplanned }: HeadlineProp
       <p className="caption">Plan of the yard, from {dayText(today, 0)}</p>
       <h1 className="text-2xl leading-tight font-bold sm:text-3xl">{sentence}</h1>
       <p className="soft text-sm">
-        Cost {money(plan.total)} against {money(own.total)} with each rule on its own day; chance of being past a limit{' '}
+        Cost {money(plan.total)} against {money(own.total)} with each rule on its own day; chance of being overdue{' '}
         {showPercent(plan.overrunChance)} against {showPercent(own.overrunChance)}. An estimate from stated prices, not
         a promise.{' '}
         <a className="underline" href="/api/plan/calendar.ics">
@@ -221,7 +221,7 @@ const PlanOfYard = (p: PlanProps) => {
             <p className="soft text-sm">
               Choose an opening to see why it is on that day. Drag it or use the arrow keys to fix it on another day;
               the rest is planned around it. Bars are where a limit most likely lies (10 to 90 %), the tick its middle;
-              rust is past.
+              rust is overdue.
             </p>
           )}
           <InOrder made={made} openings={openings} today={p.today} chosen={chosen} choose={setChosen} />

@@ -74,7 +74,7 @@ export const Order = (p: OrderProps) => {
             className="choice font-semibold"
             onClick={() => void send('/api/stock/arrivals', { orderId: o.id })}
           >
-            {o.quantity} have come
+            {o.quantity} arrived
           </button>
         ))}
       </div>

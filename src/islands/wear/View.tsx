@@ -14,7 +14,7 @@ interface LogWearProps {
   readonly by: string;
 }
 
-const LOOKS = [
+const INSPECTION_WORDS = [
   ['empty', 0.05],
   ['a quarter', 0.25],
   ['half', 0.5],
@@ -39,7 +39,7 @@ const HowFull = ({ machine, send }: HowFullProps) => {
     <div key={s.id}>
       <p className="caption">{capital(s.name)}: how full?</p>
       <div className="flex flex-wrap gap-1">
-        {LOOKS.map(([word, share]) => (
+        {INSPECTION_WORDS.map(([word, share]) => (
           <button key={word} type="button" className="choice" onClick={() => void send({ stageId: s.id, share })}>
             {word}
           </button>

@@ -2,10 +2,10 @@ import { sayEvent } from '@/messages/plan-event';
 import { sendMessages, toTell } from '../services/reminders';
 import type { Context } from '../services/user-action';
 
-/** Sends what is to be told today, in words: openings that come up, parts to order. Answers how many went out. */
+/** Sends what is to be upcoming today, in words: openings that come up, parts to order. Answers how many went out. */
 export const sendReminders = async (context: Context): Promise<number> => {
   const { openings, orders, month } = await toTell(context);
-  const told = openings.map((e) => {
+  const upcoming = openings.map((e) => {
     const { summary, text } = sayEvent(e);
     return { key: `${e.uid} ${e.day}`, subject: `${e.day} ${summary}`, body: text };
   });
@@ -14,5 +14,5 @@ export const sendReminders = async (context: Context): Promise<number> => {
     subject: `Order ${part.name}: ${reorder.packs} ${reorder.packs === 1 ? 'pack' : 'packs'} of ${part.packSize}`,
     body: `${part.onHand} on hand in bin ${part.bin}; ${part.leadDays} days to come.`,
   }));
-  return sendMessages(context, [...told, ...short]);
+  return sendMessages(context, [...upcoming, ...short]);
 };

@@ -16,10 +16,10 @@ class MeterHub {
     return nowMs - (this.#lastPost.get(instrumentId) ?? Number.NEGATIVE_INFINITY) < withinMs;
   }
 
-  listen(instrumentId: number, heard: (line: MeterLine) => void): () => void {
+  listen(instrumentId: number, onLine: (line: MeterLine) => void): () => void {
     const name = String(instrumentId);
-    this.#events.on(name, heard);
-    return () => this.#events.off(name, heard);
+    this.#events.on(name, onLine);
+    return () => this.#events.off(name, onLine);
   }
 }
 

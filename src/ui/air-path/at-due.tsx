@@ -1,12 +1,12 @@
 import type { PathView } from '@/core/calibrate/path-view';
-import type { Staircase } from '@/core/path/staircase';
+import type { PressureProfile } from '@/core/path/pressure-profile';
 import { show, type UnitSystem } from '@/core/units';
 import { StaircasePicture } from './staircase-picture';
 import { StaircaseTable } from './staircase-table';
 
 interface AtDueProps {
   readonly view: PathView;
-  readonly then: Staircase;
+  readonly then: PressureProfile;
   readonly name: string;
   /** When that is, in words. */
   readonly when: string;

@@ -1,11 +1,11 @@
 import type { KeyboardEvent, PointerEvent } from 'react';
-import type { Staircase } from '@/core/path/staircase';
+import type { PressureProfile } from '@/core/path/pressure-profile';
 import { fromSi, prettyUnit, SHOWN, type UnitSystem } from '@/core/units';
 
 export interface Lines {
-  readonly asNew: Staircase;
-  readonly now: Staircase;
-  readonly whatIf: Staircase | null;
+  readonly asNew: PressureProfile;
+  readonly now: PressureProfile;
+  readonly whatIf: PressureProfile | null;
 }
 
 interface PictureProps {
@@ -38,7 +38,7 @@ export const placeOf = ({ lines, floorPa, heightPx }: Pick<PictureProps, 'lines'
 };
 
 /** The line of a staircase: level into a stage, down through its middle, level out of it. */
-const lineOf = (stairs: Staircase, y: (pa: number) => number): string =>
+const lineOf = (stairs: PressureProfile, y: (pa: number) => number): string =>
   stairs.steps
     .map((s, i) => {
       const [x, from, to] = [i * COLUMN, y(s.fromPa).toFixed(1), y(s.toPa).toFixed(1)];

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { PathView } from '@/core/calibrate/path-view';
 import { faceVelocity } from '@/core/path/face-velocity';
 import { handleOf } from '@/core/path/handle';
-import type { Staircase, Step } from '@/core/path/staircase';
+import type { PressureProfile, ProfileStep } from '@/core/path/pressure-profile';
 import { show, type UnitSystem } from '@/core/units';
 import { sayFace, sayPathBasis, sayStep, sayToday } from '@/messages/air-path';
 import { problemOf } from '@/messages/failures';
@@ -33,7 +33,7 @@ interface Telling {
 }
 
 /** The step to speak of first: the one that grew most since new, else the tallest; the fan never. */
-const telling = (stairs: Staircase, asNew: Staircase): Telling => {
+const telling = (stairs: PressureProfile, asNew: PressureProfile): Telling => {
   const most = (size: (i: number) => number) =>
     stairs.steps.reduce((best, _, i) => (size(i) > size(best) ? i : best), 0);
   const growth = (i: number) => (stairs.steps[i]?.dropPa ?? 0) - (asNew.steps[i]?.dropPa ?? 0);
@@ -45,8 +45,8 @@ const telling = (stairs: Staircase, asNew: Staircase): Telling => {
 
 const aboutStep = (
   view: PathView,
-  step: Step,
-  { normal, units }: { readonly normal: Step | null; readonly units: UnitSystem },
+  step: ProfileStep,
+  { normal, units }: { readonly normal: ProfileStep | null; readonly units: UnitSystem },
 ): string => {
   const stage = view.model.stages[step.position];
   if (!stage) return '';

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { PathView } from '@/core/calibrate/path-view';
-import type { Staircase } from '@/core/path/staircase';
+import type { PressureProfile } from '@/core/path/pressure-profile';
 import { type AirPathClient, openAirPath } from '@/workers/air-path-client';
 import { startWhatIf, stateOfWhatIf, type WhatIf, type WhatIfAction, whatIfReducer } from './what-if';
 
@@ -8,7 +8,7 @@ export interface WhatIfUse {
   readonly state: WhatIf;
   readonly dispatch: (action: WhatIfAction) => void;
   /** The newest solution; null until the worker has answered once. */
-  readonly stairs: Staircase | null;
+  readonly stairs: PressureProfile | null;
   /** The newest state could not be solved: a sentence is due. */
   readonly failed: boolean;
 }
@@ -17,7 +17,10 @@ export interface WhatIfUse {
 export const useWhatIf = (view: PathView, on: boolean): WhatIfUse => {
   const reducer = useMemo(() => whatIfReducer(view), [view]);
   const [state, dispatch] = useReducer(reducer, view, startWhatIf);
-  const [answer, setAnswer] = useState<{ stairs: Staircase | null; failed: boolean }>({ stairs: null, failed: false });
+  const [answer, setAnswer] = useState<{ stairs: PressureProfile | null; failed: boolean }>({
+    stairs: null,
+    failed: false,
+  });
   const client = useRef<AirPathClient | null>(null);
 
   useEffect(() => {
@@ -25,9 +28,9 @@ export const useWhatIf = (view: PathView, on: boolean): WhatIfUse => {
     const opened = openAirPath({
       model: view.model,
       parameters: view.parameters,
-      heard: (reply) =>
+      onReply: (reply) =>
         setAnswer((held) =>
-          reply.told === 'solved' ? { stairs: reply.stairs, failed: false } : { stairs: held.stairs, failed: true },
+          reply.kind === 'solved' ? { stairs: reply.stairs, failed: false } : { stairs: held.stairs, failed: true },
         ),
     });
     client.current = opened;

@@ -1,14 +1,14 @@
 import type { PathView } from '@/core/calibrate/path-view';
 import { flowLamp, gaugeZone } from '@/core/path/indicator';
-import type { Staircase } from '@/core/path/staircase';
+import type { PressureProfile } from '@/core/path/pressure-profile';
 import { show, showParts, type UnitSystem } from '@/core/units';
 import { capital } from '@/messages/words';
 import { ToneMark } from '../tone-mark';
 
 interface FiguresProps {
   readonly view: PathView;
-  readonly now: Staircase;
-  readonly stairs: Staircase;
+  readonly now: PressureProfile;
+  readonly stairs: PressureProfile;
   readonly units: UnitSystem;
   readonly hoseM: number | null;
 }
@@ -62,7 +62,7 @@ const Gauges = ({ view, stairs }: FiguresProps) =>
 /** What follows at once: flows, hose velocity, lamp and gauges. */
 export const WhatIfFigures = (p: FiguresProps) => {
   const { now, stairs, units } = p;
-  const tool = (s: Staircase) => s.flowPerToolM3s;
+  const tool = (s: PressureProfile) => s.flowPerToolM3s;
   const several = stairs.flowPerToolM3s !== stairs.toolFlowM3s;
   return (
     <div className="flex flex-wrap items-center gap-x-8 gap-y-2" role="status">

@@ -12,7 +12,7 @@ import {
   sealNode,
 } from '@/core/path/machine-path';
 import type { FanCurve } from '@/core/path/model/fan';
-import { type Entry, staircase, templateParameters } from '@/core/path/staircase';
+import { type Entry, pressureProfile, templateParameters } from '@/core/path/pressure-profile';
 import type { Random } from '../../../demo/random';
 import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
 
@@ -84,11 +84,11 @@ export interface Standing {
 }
 
 export const trueFlow = (m: Standing, spot: Spot): number => {
-  const s = staircase({ ...m, entry: entryAt(m.model, spot, false) });
+  const s = pressureProfile({ ...m, entry: entryAt(m.model, spot, false) });
   return s.ok ? s.value.flowPerToolM3s : 0;
 };
 export const trueSealed = (m: Standing, spot: Spot): number => {
-  const s = staircase({ ...m, entry: entryAt(m.model, spot, true) });
+  const s = pressureProfile({ ...m, entry: entryAt(m.model, spot, true) });
   return s.ok
     ? -(
         s.value.nodesPa[

@@ -3,7 +3,7 @@ import type { Outcome } from '@/core/diagnose/outcome';
 import { cures, type Repair } from '@/core/diagnose/repair';
 import type { Interventions } from '@/core/diagnose/signature';
 import { CLEAN } from '@/core/path/machine-path';
-import { staircase } from '@/core/path/staircase';
+import { pressureProfile } from '@/core/path/pressure-profile';
 import { chance, pick, type Standing, trueFlow, trueSealed } from './true-machine';
 import { layAll, type TrueCase, type TrueFault } from './true-case';
 
@@ -36,8 +36,8 @@ const handWord = (c: TrueCase, ratio: number): string => {
 
 const earWord = (c: TrueCase, m: Standing, faults: readonly TrueFault[]): string => {
   if (faults.some((f) => f.kind === 'bearings') && chance(c.random, 0.92)) return 'grumble';
-  const now = staircase(m);
-  const was = staircase(c.machine);
+  const now = pressureProfile(m);
+  const was = pressureProfile(c.machine);
   const ratio = now.ok && was.ok ? now.value.fanFlowM3s / was.value.fanFlowM3s : 1;
   const slow = faults.some((f) => ['weakFan', 'lowVoltage', 'lowSupply', 'wrongSetting'].includes(f.kind));
   if (!slow && ratio * (1 + 0.07 * c.random.normal()) < 0.7 && chance(c.random, 0.85)) return 'blocked';
@@ -125,12 +125,12 @@ export const watch = (op: Operation, c: TrueCase, interventions: Interventions):
     case 'sealed':
       return noisy(c, trueSealed(m, op.place), 0.015, 20);
     case 'stageDp': {
-      const s = staircase(m);
+      const s = pressureProfile(m);
       return noisy(c, s.ok ? Math.max(0, s.value.steps[op.position]?.dropPa ?? 0) : 0, 0.05, 8);
     }
     case 'gauge':
     case 'purge': {
-      const s = staircase(m);
+      const s = pressureProfile(m);
       const gauge = c.machine.known.model.stages[op.position]?.spec.fit.gaugePa;
       const pa = (s.ok ? (s.value.steps[op.position]?.dropPa ?? 0) : 0) * (1 + 0.08 * c.random.normal());
       return word(!gauge || pa < gauge.amberPa ? 'green' : pa < gauge.redPa ? 'amber' : 'red');

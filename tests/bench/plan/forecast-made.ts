@@ -1,4 +1,4 @@
-import type { PastInterval, Sight, StageHistory } from '@/core/forecast/history';
+import type { PastInterval, Inspection, StageHistory } from '@/core/forecast/history';
 import { type Draws, drawCount, drawWear, firstOf, type StageForecast } from '@/core/forecast/reach';
 import type { Chance, Use } from '@/core/forecast/use';
 import type { LifeTuning } from '@/core/forecast/life';
@@ -35,7 +35,7 @@ export const historyOf = (machine: MadeMachine, stage: MadeStage, today: number)
   const known = stage.changes.length > 0;
   const sights = stage.looks
     .filter((l) => known && l.day > last && (stage.kind === 'bag' || l.fresh))
-    .map((l): Sight => ({
+    .map((l): Inspection => ({
       kind: 'share',
       load: loadOf(last, l.day),
       share: l.share,
@@ -48,7 +48,7 @@ export const historyOf = (machine: MadeMachine, stage: MadeStage, today: number)
     counts: machine.logsHours ? 'hours' : 'days',
     past,
     load: loadOf(last, today),
-    sights,
+    inspections: sights,
   };
 };
 

@@ -3,7 +3,7 @@ import { forecastMade, naive } from './forecast-made';
 import type { MadeStage, MadeYard } from './made-yard';
 
 /** One stage, forecast and as it came to be. */
-export interface Told {
+export interface Estimate {
   readonly kind: MadeStage['kind'];
   readonly truth: number;
   readonly low: number;
@@ -17,9 +17,9 @@ export interface Told {
 /** Said to be past its limit from this chance on. */
 const FLAG_FROM = 0.55;
 
-export const toldOf = (yard: MadeYard, seed: number): readonly Told[] =>
+export const estimatesOf = (yard: MadeYard, seed: number): readonly Estimate[] =>
   yard.machines.flatMap((machine) =>
-    machine.stages.flatMap((stage): readonly Told[] => {
+    machine.stages.flatMap((stage): readonly Estimate[] => {
       const f = forecastMade(machine, stage, { today: yard.today, chance: seeded(seed) });
       if (!f) return [];
       const [, low, middle, high] = f.reached;
@@ -36,7 +36,7 @@ const median = (values: readonly number[]): number =>
 /** Pinball loss of a quantile. Source: Koenker and Bassett 1978. */
 const pinball = (q: number, { p, truth }: { readonly p: number; readonly truth: number }): number =>
   truth >= q ? p * (truth - q) : (1 - p) * (q - truth);
-const meanPinball = (t: Told, q: readonly [number, number, number]): number =>
+const meanPinball = (t: Estimate, q: readonly [number, number, number]): number =>
   mean([0.1, 0.5, 0.9].map((p, i) => pinball(q[i] ?? 0, { p, truth: t.truth })));
 
 export interface Scores {
@@ -50,18 +50,18 @@ export interface Scores {
   readonly medianErrorDays: number;
 }
 
-export const scoresOf = (told: readonly Told[]): Scores => {
-  const error = (f: (t: Told) => number) => median(told.map((t) => Math.abs(f(t) - t.truth)));
+export const scoresOf = (estimates: readonly Estimate[]): Scores => {
+  const error = (f: (t: Estimate) => number) => median(estimates.map((t) => Math.abs(f(t) - t.truth)));
   const flagged = (late: boolean) =>
-    mean(told.filter((t) => t.truth < 0 === late).map((t) => (t.overdue > FLAG_FROM ? 1 : 0)));
+    mean(estimates.filter((t) => t.truth < 0 === late).map((t) => (t.overdue > FLAG_FROM ? 1 : 0)));
   return {
-    stages: told.length,
-    coverage80: mean(told.map((t) => (t.truth >= t.low && t.truth <= t.high ? 1 : 0))),
+    stages: estimates.length,
+    coverage80: mean(estimates.map((t) => (t.truth >= t.low && t.truth <= t.high ? 1 : 0))),
     maeVsLast: error((t) => t.middle) / error((t) => t.last),
     maeVsRule: error((t) => t.middle) / error((t) => t.rule),
     pinballVsLast:
-      mean(told.map((t) => meanPinball(t, [t.low, t.middle, t.high]))) /
-      mean(told.map((t) => meanPinball(t, [t.last, t.last, t.last]))),
+      mean(estimates.map((t) => meanPinball(t, [t.low, t.middle, t.high]))) /
+      mean(estimates.map((t) => meanPinball(t, [t.last, t.last, t.last]))),
     overdueFound: flagged(true),
     overdueFalse: flagged(false),
     medianErrorDays: error((t) => t.middle),

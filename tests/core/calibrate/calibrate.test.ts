@@ -7,7 +7,7 @@ import { curveFit } from '@/core/numeric/curve-fit';
 import { leastSquares } from '@/core/numeric/least-squares';
 import { SEAL_LEAK } from '@/core/constants/path';
 import type { PathParameters } from '@/core/path/machine-path';
-import { staircase, templateParameters } from '@/core/path/staircase';
+import { pressureProfile, templateParameters } from '@/core/path/pressure-profile';
 import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
 
 const model = modelOf(templateMachine('mExtractor'));
@@ -137,7 +137,7 @@ describe('calibration on the baselines', () => {
 
 const question = { model, parameters: TRUTH, state: CLEAN_STATE };
 const flowOf = (loads: ReadonlyMap<number, number>) => {
-  const s = staircase({ ...question, state: withLoads(CLEAN_STATE, loads) });
+  const s = pressureProfile({ ...question, state: withLoads(CLEAN_STATE, loads) });
   if (!s.ok) throw new Error('unsolved');
   return s.value;
 };

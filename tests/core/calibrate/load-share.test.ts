@@ -3,7 +3,7 @@ import { loadShareOf } from '@/core/calibrate/load-share';
 import { modelledMachine } from '@/core/calibrate/machine-model';
 import { AS_NEW } from '@/core/calibrate/today';
 import { CLEAN } from '@/core/path/machine-path';
-import { staircase } from '@/core/path/staircase';
+import { pressureProfile } from '@/core/path/pressure-profile';
 import { templateMachine } from '../../support/machines';
 
 const machine = templateMachine('mExtractor');
@@ -16,7 +16,7 @@ describe("a loss of flow as a share of the limit's load", () => {
     expect(share?.(0.25)).toBeCloseTo(1, 6);
     expect([share?.(0), share?.(-0.1), share?.(1)]).toEqual([0, 0, 0]);
     const flow = (loadPaSM3: number) => {
-      const drawn = staircase({
+      const drawn = pressureProfile({
         model: modelled.model,
         parameters: modelled.parameters,
         state: { ...AS_NEW, stages: { [position]: { ...CLEAN, loadPaSM3 } } },

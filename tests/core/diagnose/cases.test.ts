@@ -26,7 +26,7 @@ import { swapEnd } from '@/core/diagnose/swap';
 import type { DustHazard } from '@/core/dust/level';
 import type { MachineKind } from '@/core/machine/kinds';
 import type { MachineModel } from '@/core/path/machine-path';
-import { templateParameters } from '@/core/path/staircase';
+import { templateParameters } from '@/core/path/pressure-profile';
 import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
 
 const TRAITS: MachineTraits = { hasLamp: true, hasBrush: false, selectorM: 0.036, machineClass: null };
@@ -40,12 +40,12 @@ const opened = (model: MachineModel, traits: MachineTraits): Case => {
 };
 const caseOf = (kind: MachineKind, traits: Partial<MachineTraits> = {}): Case =>
   opened(modelOf(templateMachine(kind)), { ...TRAITS, ...traits });
-const stagesOf = (c: Case) => c.bench.faultSimulator.suspect.model.stages;
+const stagesOf = (c: Case) => c.subject.faultSimulator.suspect.model.stages;
 const at = (c: Case, kind: string) => stagesOf(c).findIndex((s) => s.kind === kind);
 const part = (position: number): Repair => ({ kind: 'newPart', position });
 /** The machine as it really is, its severities off the engine's grid. */
 const real = (c: Case, faults: readonly Fault[], interventions: Interventions = UNTOUCHED): Signature =>
-  c.bench.faultSimulator.signature(faults, interventions);
+  c.subject.faultSimulator.signature(faults, interventions);
 const flowAt = (s: Signature) => s.air.flowM3s('toolEnd');
 
 const seen = (operation: Operation, outcome: Outcome, interventions: Interventions = UNTOUCHED): Evidence => ({
@@ -140,7 +140,7 @@ describe("the trade's own cases (common practice, no published source)", () => {
     const p = weighed(c, [
       looks({ kind: 'lamp' }, 'lit'),
       looks({ kind: 'lampCoverOff' }, 'lit'),
-      reads({ kind: 'flow', place: 'hoseEnd' }, c.bench.faultSimulator.sound.air.flowM3s('hoseEnd')),
+      reads({ kind: 'flow', place: 'hoseEnd' }, c.subject.faultSimulator.sound.air.flowM3s('hoseEnd')),
     ]);
     expect(p.faults[0]?.kind).toBe('indicatorOut');
     expect(p.faults[0]?.probability).toBeGreaterThan(0.7);
@@ -162,13 +162,13 @@ describe("the trade's own cases (common practice, no published source)", () => {
     const p = weighed(c, [
       reads({ kind: 'flow', place: 'inlet' }, real(c, [low]).air.flowM3s('inlet')),
       looks({ kind: 'gauge', position: hepa }, 'green'),
-      reads({ kind: 'supply' }, 6.2e5 * c.bench.faultSimulator.sizeOf(low)),
+      reads({ kind: 'supply' }, 6.2e5 * c.subject.faultSimulator.sizeOf(low)),
     ]);
     expect(p.faults[0]?.kind).toBe('lowSupply');
     // A dirty HEPA reads amber with its air, and green without: green at this little air is no acquittal.
     const dirty: Fault = { kind: 'blocked', position: hepa, severity: 0.08 };
     const green = (...faults: readonly Fault[]) => {
-      const e = expectedOf({ kind: 'gauge', position: hepa }, faults, { interventions: UNTOUCHED, bench: c.bench });
+      const e = expectedOf({ kind: 'gauge', position: hepa }, faults, { interventions: UNTOUCHED, subject: c.subject });
       return e.kind === 'words' ? (e.words['green'] ?? 0) : 0;
     };
     expect(green(dirty)).toBeLessThan(0.2);
@@ -178,7 +178,7 @@ describe("the trade's own cases (common practice, no published source)", () => {
   it('a dirty clean side of the HEPA with flow as it should be: the seat or a tear, which no flow shows', () => {
     const c = caseOf('hepaTank');
     const hepa = at(c, 'hepa');
-    const fine = reads(FLOW, flowAt(c.bench.faultSimulator.sound));
+    const fine = reads(FLOW, flowAt(c.subject.faultSimulator.sound));
     const dirty = looks({ kind: 'cleanSide', position: hepa }, 'middle');
     const [before, p] = [weighed(c, [fine]), weighed(c, [fine, dirty])];
     expect(of(p, 'torn', hepa) + of(p, 'misseated', hepa)).toBeGreaterThan(0.7);
@@ -196,7 +196,7 @@ describe('weighing', () => {
   it('agrees with brute force over every explanation of a small machine (slow twin)', () => {
     const c = caseOf('shopVacuum');
     const evidence = [reads(FLOW, 0.02), looks({ kind: 'listen' }, 'blocked'), looks({ kind: 'lookHose' }, 'clear')];
-    const context = { interventions: UNTOUCHED, bench: c.bench };
+    const context = { interventions: UNTOUCHED, subject: c.subject };
     const meanOf = (faults: readonly Fault[]) => {
       const e = expectedOf(FLOW, faults, context);
       return e.kind === 'number' ? e : { mean: 0, relative: 1, floor: 0 };
@@ -299,7 +299,7 @@ describe('weighing', () => {
 
   it('says which two readings cannot both be right, and never divides by nothing', () => {
     const c = caseOf('shopVacuum');
-    const { air } = c.bench.faultSimulator.sound;
+    const { air } = c.subject.faultSimulator.sound;
     const p = weighed(c, [
       reads({ kind: 'sealed', place: 'inlet' }, air.sealedPa('inlet')),
       reads({ kind: 'flow', place: 'inlet' }, air.flowM3s('inlet')),
@@ -348,7 +348,7 @@ describe('the next test', () => {
 
   it('never opens a contained machine before cheap running tests are spent, and no test that was done or skipped comes back', () => {
     const c = caseOf('hepaTank');
-    const p = weighed(c, [reads(FLOW, 0.4 * flowAt(c.bench.faultSimulator.sound))]);
+    const p = weighed(c, [reads(FLOW, 0.4 * flowAt(c.subject.faultSimulator.sound))]);
     const contained = ranked(c, p, { hazard: 'contained' });
     expect(contained.slice(0, 5).map((x) => OPERATION_FACTS[x.operation.kind].exposure)).toEqual([0, 0, 0, 0, 0]);
     const first = contained[0]?.operation;
@@ -384,7 +384,7 @@ describe('the next test', () => {
       }
       if (advice.kind !== 'test') throw new Error(`told to ${advice.kind}`);
       const op = advice.proposal.operation;
-      const e = expectedOf(op, faults, { interventions, bench: c.bench });
+      const e = expectedOf(op, faults, { interventions, subject: c.subject });
       evidence.push(
         e.kind === 'number'
           ? reads(op, e.mean, interventions)
@@ -400,7 +400,7 @@ describe('the next test', () => {
   });
 
   it('the fixed schools keep their own order', () => {
-    const { model } = caseOf('hepaTank').bench.faultSimulator.suspect;
+    const { model } = caseOf('hepaTank').subject.faultSimulator.suspect;
     const next = (school: 'takeOut' | 'swap' | 'nozzleInward', level: DustHazard, not: readonly Operation[]) =>
       nextOfSchool(school, {
         model,
@@ -439,7 +439,7 @@ describe('the next test', () => {
 describe('what moves the odds before and after', () => {
   it('a stage at the end of its life, one just opened, and a cause that came back are likelier; a complaint of dust speaks for what is silent', () => {
     const c = caseOf('hepaTank');
-    const places = faultPlaces(c.bench.faultSimulator.suspect.model, TRAITS);
+    const places = faultPlaces(c.subject.faultSimulator.suspect.model, TRAITS);
     const bag = at(c, 'bag');
     const place = (kind: FaultKind) => places.find((p) => p.kind === kind && p.position === bag);
     const factor = (
@@ -473,7 +473,7 @@ describe('what moves the odds before and after', () => {
 
   it('the words of a complaint move the odds of what they speak of, and of nothing else', () => {
     const c = caseOf('floorCleaner', { hasBrush: true });
-    const places = faultPlaces(c.bench.faultSimulator.suspect.model, { ...TRAITS, hasBrush: true });
+    const places = faultPlaces(c.subject.faultSimulator.suspect.model, { ...TRAITS, hasBrush: true });
     const factor = (words: string, kind: FaultKind) => places.filter((p) => p.kind === kind).map(wordsFactor(words))[0];
     expect(factor('the brush does not turn', 'brushJammed')).toBeGreaterThan(2);
     expect(factor('grumbles since Monday', 'bearings')).toBeGreaterThan(2);
@@ -484,9 +484,9 @@ describe('what moves the odds before and after', () => {
 
   it('a machine on typical figures is told with less certainty than one with baselines of its own', () => {
     const c = caseOf('shopVacuum');
-    const unknown = openCase({ ...c.bench, calibrated: false }, c.hypotheses);
+    const unknown = openCase({ ...c.subject, calibrated: false }, c.hypotheses);
     // A fifth less than typical may be this machine's own way; less than its own baseline it is not.
-    const low = [reads(FLOW, 0.8 * flowAt(c.bench.faultSimulator.sound))];
+    const low = [reads(FLOW, 0.8 * flowAt(c.subject.faultSimulator.sound))];
     expect(weighed(unknown, low).nothing).toBeGreaterThan(2 * weighed(c, low).nothing);
   });
 
@@ -506,13 +506,13 @@ describe('what moves the odds before and after', () => {
       const e = expectedOf(
         { kind: 'purge', position: at(c, 'prefilter') },
         [{ kind: 'blocked', position: at(c, 'prefilter'), severity }],
-        { interventions: UNTOUCHED, bench: c.bench },
+        { interventions: UNTOUCHED, subject: c.subject },
       );
       return e.kind === 'words' ? (e.words['green'] ?? 0) : 0;
     };
     expect(green(0.25)).toBeGreaterThan(0.5);
     expect(green(0.86)).toBeLessThan(0.25);
-    expect(operationsOf(model, c.bench.traits).filter((op) => op.kind === 'purge')).toEqual([
+    expect(operationsOf(model, c.subject.traits).filter((op) => op.kind === 'purge')).toEqual([
       { kind: 'purge', position: at(c, 'prefilter') },
     ]);
   });
@@ -531,13 +531,13 @@ describe('what moves the odds before and after', () => {
     const c = caseOf('shopVacuum');
     const bag = at(c, 'bag');
     const then: Interventions = { out: [], repairs: [part(bag)] };
-    const low = reads(FLOW, 0.45 * flowAt(c.bench.faultSimulator.sound));
-    const p = weighed(c, [low, reads(FLOW, 0.98 * flowAt(c.bench.faultSimulator.sound), then)]);
+    const low = reads(FLOW, 0.45 * flowAt(c.subject.faultSimulator.sound));
+    const p = weighed(c, [low, reads(FLOW, 0.98 * flowAt(c.subject.faultSimulator.sound), then)]);
     expect(of(p, 'blocked', bag)).toBeGreaterThan(0.9);
     expect(weighed(c, [low]).faults[0]?.probability).toBeLessThan(0.7);
     expect(
       weightOfEvidence(c, p, {
-        evidence: reads(FLOW, 0.98 * flowAt(c.bench.faultSimulator.sound), then),
+        evidence: reads(FLOW, 0.98 * flowAt(c.subject.faultSimulator.sound), then),
         cause: { kind: 'blocked', position: bag },
       }),
     ).toBeGreaterThan(1);
@@ -545,7 +545,7 @@ describe('what moves the odds before and after', () => {
 
   it('a leak behind the fan is silent, and no case closes while its doubt costs more than the look', () => {
     const c = caseOf('singleStageCollector', { hasLamp: false, selectorM: null, machineClass: null });
-    const { model } = c.bench.faultSimulator.suspect;
+    const { model } = c.subject.faultSimulator.suspect;
     expect(isSilent({ kind: 'leakingSeal', position: at(c, 'ring') }, model)).toBe(true);
     expect(isSilent({ kind: 'leakingSeal', position: at(c, 'fan') }, model)).toBe(false);
     const said = asked(c, { complaint: 'dust', evidence: [looks({ kind: 'particles' }, 'above')] });

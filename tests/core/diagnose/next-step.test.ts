@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { caseState, type CaseEvent, type CaseRecord } from '@/core/diagnose/case-log';
-import type { TestBench } from '@/core/diagnose/expected';
+import type { CaseSubject } from '@/core/diagnose/expected';
 import { nextStep } from '@/core/diagnose/next-step';
 import type { Operation } from '@/core/diagnose/operation';
 import { faultSimulatorOf } from '@/core/diagnose/signature';
-import { templateParameters } from '@/core/path/staircase';
+import { templateParameters } from '@/core/path/pressure-profile';
 import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
 
 const AT = '2026-11-01T08:00:00.000Z';
@@ -24,7 +24,7 @@ const recordOf = (school: CaseRecord['school'], ...events: readonly CaseEvent[])
 });
 
 const model = modelOf(templateMachine('mExtractor'));
-const bench: TestBench = {
+const subject: CaseSubject = {
   faultSimulator: faultSimulatorOf({ model, parameters: templateParameters(model, 12e-6), state: CLEAN_STATE }),
   traits: { hasLamp: true, hasBrush: false, selectorM: null, machineClass: 'M' },
   hoseM: model.hoseBoreM,
@@ -46,7 +46,7 @@ const saw = (valueSi: number): CaseEvent => ({
 
 const step = (record: CaseRecord, over: Partial<Parameters<typeof nextStep>[0]> = {}) =>
   nextStep({
-    bench,
+    subject,
     state: caseState(record),
     findings: { advice: BEST, schoolTest: null, back: false },
     swappable: [1, 2],

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { evaluateCase, type Progress } from '@/core/diagnose/evaluate-case';
 import { expectedOf } from '@/core/diagnose/expected';
 import { type Fault, type FaultKind, faultPlaces, type MachineTraits } from '@/core/diagnose/fault';
-import { findingsOf } from '@/core/diagnose/findings';
+import { caseFindings } from '@/core/diagnose/case-findings';
 import { hypothesesOf } from '@/core/diagnose/hypotheses';
 import { lossesOf } from '@/core/diagnose/loss';
 import { proposals } from '@/core/diagnose/next-test';
@@ -11,7 +11,7 @@ import { type Case, type Evidence, openCase, weigh } from '@/core/diagnose/poste
 import { NO_RECORD, recordFactor } from '@/core/diagnose/record-prior';
 import { type Interventions, faultSimulatorOf, UNTOUCHED } from '@/core/diagnose/signature';
 import type { MachineKind } from '@/core/machine/kinds';
-import { templateParameters } from '@/core/path/staircase';
+import { templateParameters } from '@/core/path/pressure-profile';
 import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
 
 // Facts of the trade about what readings and looks can tell (common practice, no published source).
@@ -27,10 +27,10 @@ const caseOf = (kind: MachineKind, baselines: Readonly<Record<string, number>> =
     hypothesesOf(faultPlaces(model, TRAITS)),
   );
 };
-const at = (c: Case, kind: string) => c.bench.faultSimulator.suspect.model.stages.findIndex((s) => s.kind === kind);
-const soundFlow = (c: Case) => c.bench.faultSimulator.sound.air.flowM3s('toolEnd');
+const at = (c: Case, kind: string) => c.subject.faultSimulator.suspect.model.stages.findIndex((s) => s.kind === kind);
+const soundFlow = (c: Case) => c.subject.faultSimulator.sound.air.flowM3s('toolEnd');
 const share = (c: Case, op: Operation, faults: readonly Fault[]) => {
-  const e = expectedOf(op, faults, { interventions: UNTOUCHED, bench: c.bench });
+  const e = expectedOf(op, faults, { interventions: UNTOUCHED, subject: c.subject });
   return e.kind === 'words' ? e.words : {};
 };
 const read = (valueSi: number, interventions: Interventions = UNTOUCHED): Evidence => ({
@@ -74,7 +74,7 @@ describe('what readings and looks can tell', () => {
   it("the model is brought to the machine's own baseline: sound is what it read when it was sound", () => {
     const own = 0.8 * soundFlow(caseOf('shopVacuum'));
     const c = caseOf('shopVacuum', { 'flow toolEnd': own });
-    const e = expectedOf(FLOW, [], { interventions: UNTOUCHED, bench: c.bench });
+    const e = expectedOf(FLOW, [], { interventions: UNTOUCHED, subject: c.subject });
     expect(e.kind === 'number' ? e.mean : 0).toBeCloseTo(own, 9);
     expect(advised(c, { evidence: [read(0.95 * own)] }).back).toBe(true);
     expect(advised(c, { evidence: [read(0.7 * own)] }).back).toBe(false);
@@ -85,7 +85,7 @@ describe('what readings and looks can tell', () => {
     const p = weigh(c, []);
     expect(p.ok ? p.value.pair : 0).toBeGreaterThan(0.25);
     expect(p.ok ? p.value.pair : 1).toBeLessThan(0.45);
-    const bag = faultPlaces(c.bench.faultSimulator.suspect.model, TRAITS).find(
+    const bag = faultPlaces(c.subject.faultSimulator.suspect.model, TRAITS).find(
       (x) => x.kind === 'blocked' && x.position === at(c, 'bag'),
     );
     if (!bag) throw new Error('no bag');
@@ -143,7 +143,7 @@ describe('what comes next', () => {
     const c = caseOf('shopVacuum');
     const bag = at(c, 'bag');
     const interventions: Interventions = { out: [], repairs: [{ kind: 'newPart', position: bag }] };
-    const told = findingsOf({
+    const told = caseFindings({
       c,
       school: 'best',
       progress: progress({

@@ -1,6 +1,6 @@
 import { quantileSorted } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
-import type { PastInterval, Sight, StageHistory } from '@/core/forecast/history';
+import type { PastInterval, Inspection, StageHistory } from '@/core/forecast/history';
 import { believeLife, lifeQuantile, withBreaks } from '@/core/forecast/life';
 import { drawCount, drawWear, firstOf } from '@/core/forecast/reach';
 import { daysDrawer, daysSince, FURTHEST_DAYS, recentWeeks, type Use } from '@/core/forecast/use';
@@ -19,12 +19,12 @@ const history = (over: Partial<StageHistory> = {}): StageHistory => ({
   counts: 'hours',
   past: [],
   load: 0,
-  sights: [],
+  inspections: [],
   ...over,
 });
 const middle = (h: StageHistory) => lifeQuantile(believeLife(h), 0.5);
 const width = (h: StageHistory) => Math.log(lifeQuantile(believeLife(h), 0.9) / lifeQuantile(believeLife(h), 0.1));
-const share = (load: number, of: number): Sight => ({ kind: 'share', load, share: of, deviation: 0.1 });
+const share = (load: number, of: number): Inspection => ({ kind: 'share', load, share: of, deviation: 0.1 });
 /** Two hours on each of five days. */
 const steady: Use = {
   recent: Array.from({ length: 70 }, (_, i) => (i % 7 < 5 ? 2 : 0)),
@@ -39,7 +39,7 @@ describe('the life of a stage (facts of an independent trial; common practice, n
     expect(middle(some)).toBeGreaterThan(50);
     expect(middle(some)).toBeLessThan(66);
     expect(width(some)).toBeLessThan(0.75 * width(history()));
-    expect(width({ ...some, sights: [share(30, 0.5)] })).toBeLessThan(width(some));
+    expect(width({ ...some, inspections: [share(30, 0.5)] })).toBeLessThan(width(some));
   });
 
   it('few intervals are shrunk towards the template, many are not', () => {
@@ -66,11 +66,11 @@ describe('the life of a stage (facts of an independent trial; common practice, n
   });
 
   it('one coarse look at the fill is worth more than an interval, and the exponent floats', () => {
-    const looked = history({ past: [interval(40)], sights: [share(30, 0.5)] });
+    const looked = history({ past: [interval(40)], inspections: [share(30, 0.5)] });
     expect(middle(looked)).toBeGreaterThan(46);
     expect(middle(looked)).toBeLessThan(66);
     // Two looks that do not lie on a straight line through nought are both fitted.
-    const bent = middle(history({ sights: [share(10, 0.12), share(30, 0.6)] }));
+    const bent = middle(history({ inspections: [share(10, 0.12), share(30, 0.6)] }));
     expect(bent).toBeGreaterThan(36);
     expect(bent).toBeLessThan(56);
   });
@@ -78,9 +78,9 @@ describe('the life of a stage (facts of an independent trial; common practice, n
   it('"not changed yet" does not mean "not due": age alone moves nothing, a gauge does', () => {
     const old = history({ past: [interval(40), interval(40)], load: 70 });
     expect(middle(old)).toBeCloseTo(middle({ ...old, load: 5 }), 6);
-    const above: Sight = { kind: 'side', load: 30, share: 1, above: true };
-    expect(middle({ ...old, sights: [above] })).toBeLessThan(30);
-    expect(middle({ ...old, sights: [{ ...above, above: false }] })).toBeGreaterThan(middle(old));
+    const above: Inspection = { kind: 'side', load: 30, share: 1, above: true };
+    expect(middle({ ...old, inspections: [above] })).toBeLessThan(30);
+    expect(middle({ ...old, inspections: [{ ...above, above: false }] })).toBeGreaterThan(middle(old));
   });
 
   it('does not average across a change of regime, recorded or not', () => {

@@ -76,7 +76,7 @@ describe('what a stage has behind it, from the record', () => {
       [30, 'other', null],
     ]);
     expect(h.load).toBe(30);
-    expect(h.sights).toEqual([{ kind: 'share', load: 20, share: 0.4, deviation: expect.any(Number) }]);
+    expect(h.inspections).toEqual([{ kind: 'share', load: 20, share: 0.4, deviation: expect.any(Number) }]);
   });
 
   it('counts in run hours where they reach back to the interval before, and marks what lies before a new dust or a new path', () => {
@@ -139,7 +139,7 @@ describe('what a stage has behind it, from the record', () => {
       bag,
       red,
     );
-    expect(h.sights).toEqual([
+    expect(h.inspections).toEqual([
       { kind: 'side', load: 10, share: 1, above: false },
       { kind: 'side', load: 25, share: 1, above: true },
     ]);

@@ -9,7 +9,7 @@ import { CLEAN, type MachineModel, type PathState } from '@/core/path/machine-pa
 import { checkMachinePath } from '@/core/path/path-rules';
 import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
 import type { StageKind } from '@/core/path/stage-kinds';
-import { type Entry, staircase, templateParameters } from '@/core/path/staircase';
+import { type Entry, pressureProfile, templateParameters } from '@/core/path/pressure-profile';
 import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
 
 const KINDS = Object.keys(PATH_TEMPLATES) as MachineKind[];
@@ -22,7 +22,7 @@ const hoseOf = (kind: MachineKind) =>
 const modelOfKind = (kind: MachineKind) => modelOf(templateMachine(kind, hoseOf(kind)));
 
 const solve = (model: MachineModel, state: PathState = CLEAN_STATE, entry: Entry = { at: 'use' }) => {
-  const s = staircase({ model, parameters: templateParameters(model, 12e-6), state, entry });
+  const s = pressureProfile({ model, parameters: templateParameters(model, 12e-6), state, entry });
   if (!s.ok) throw new Error(s.failures.map((f) => `${f.code} ${f.path}`).join());
   return s.value;
 };

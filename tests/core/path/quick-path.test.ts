@@ -4,7 +4,7 @@ import type { MachineKind } from '@/core/machine/kinds';
 import { CLEAN, type PathState } from '@/core/path/machine-path';
 import { solveReady } from '@/core/path/model/solve';
 import { quickMachine, quickPath } from '@/core/path/quick-path';
-import { conditionOf, type Entry, staircase, templateParameters } from '@/core/path/staircase';
+import { conditionOf, type Entry, pressureProfile, templateParameters } from '@/core/path/pressure-profile';
 import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
 
 const KINDS: readonly MachineKind[] = [
@@ -52,7 +52,7 @@ describe('quick path', () => {
         if (!quick.ok) throw new Error('not ready');
         const ready = quickPath(quick.value, state);
         const fast = ready.ok ? solveReady(ready.value, conditionOf(model, entry)) : ready;
-        const slow = staircase({ model, parameters, state, entry });
+        const slow = pressureProfile({ model, parameters, state, entry });
         expect(fast.ok).toBe(slow.ok);
         if (!fast.ok || !slow.ok) return;
         expect(fast.value.toolFlowM3s).toBeCloseTo(slow.value.toolFlowM3s, 9);

@@ -3,7 +3,7 @@ import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
 import { DUST_HAZARDS, type DustHazard } from '@/core/dust/level';
 import type { Machine, MachineClass } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
-import { careOf, inOrder, type Job, offersOf, wholeJobsOf } from '@/core/procedure/choose';
+import { careOf, inOrder, type JobScope, offersOf, wholeJobsOf } from '@/core/procedure/choose';
 import { type Violation } from '@/core/procedure/violation';
 import { prove, turnedTrack } from '@/core/procedure/prove';
 import { CHANGE_SCHOOLS, type ChangeSchool, type Procedure, type Step } from '@/core/procedure/step';
@@ -31,7 +31,7 @@ const machineOfKind = (kind: MachineKind): Machine => {
     ),
   };
 };
-const made = (machine: Machine, job: Job, hazard: DustHazard): Procedure => {
+const made = (machine: Machine, job: JobScope, hazard: DustHazard): Procedure => {
   const p = assemble(machine, job, hazard);
   if (!p.ok) throw new Error(p.failures.map((f) => `${f.code} ${JSON.stringify(f.facts)}`).join());
   return p.value;
@@ -55,20 +55,20 @@ const dropped = (p: Procedure, want: (s: Step) => boolean): Procedure => ({
 const kindsOf = (v: readonly Violation[]) => [...new Set(v.map((x) => x.kind))];
 
 /** Every job that every kind of machine allows. */
-const everyJob = (): readonly { readonly machine: Machine; readonly job: Job }[] =>
+const everyJob = (): readonly { readonly machine: Machine; readonly job: JobScope }[] =>
   KINDS.flatMap((kind) => {
     const machine = machineOfKind(kind);
     const changes = machine.stages.flatMap((stage, i) =>
-      CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): Job => ({
+      CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): JobScope => ({
         kind: 'change',
         stage: i,
         school,
       })),
     );
     const care = machine.stages.flatMap((stage, i) =>
-      careOf(machine, stage).map((kind_): Job => ({ kind: kind_, stage: i })),
+      careOf(machine, stage).map((kind_): JobScope => ({ kind: kind_, stage: i })),
     );
-    const whole = wholeJobsOf(machine).map((kind_): Job => ({ kind: kind_ }));
+    const whole = wholeJobsOf(machine).map((kind_): JobScope => ({ kind: kind_ }));
     return [...changes, ...whole, ...care].map((job) => ({ machine, job }));
   });
 

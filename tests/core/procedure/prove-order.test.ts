@@ -4,7 +4,7 @@ import type { DustHazard } from '@/core/dust/level';
 import type { MachineKind } from '@/core/machine/kinds';
 import type { Machine, MachineClass } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
-import type { Job } from '@/core/procedure/choose';
+import type { JobScope } from '@/core/procedure/choose';
 import { type Violation } from '@/core/procedure/violation';
 import { prove } from '@/core/procedure/prove';
 import type { CheckKind, ChangeSchool, Procedure, Step, StepKey } from '@/core/procedure/step';
@@ -42,7 +42,7 @@ const sound = (
     readonly hazard?: DustHazard;
     readonly school?: ChangeSchool;
     readonly machineClass?: MachineClass | null;
-    readonly job?: Job;
+    readonly job?: JobScope;
   } = {},
 ): Sound => {
   const machine = machineOf(kind, machineClass);

@@ -5,7 +5,7 @@ import { boreAreaM2 } from '@/core/measure/bore-flow';
 import type { TestReadings } from '@/core/measure/test-readings';
 import type { Machine } from '@/core/machine/machine';
 import { NO_USE, type TestUse } from '@/core/record/records';
-import { type Finding, findingsOf } from '@/core/status/findings';
+import { type TestFinding, testFindingsOf } from '@/core/status/test-findings';
 import { flowTest, limits, reduce } from '../../support/readings';
 
 const HOSE = 0.036;
@@ -28,11 +28,11 @@ interface Case {
   readonly previous?: readonly number[];
 }
 
-const find = (c: Case): readonly Finding[] => {
+const find = (c: Case): readonly TestFinding[] => {
   const now = reduce(flowTest(c.now, { hoseBoreM: HOSE, ...c.over }));
   const baseline = c.baseline ? reduce(flowTest(c.baseline, { hoseBoreM: HOSE, ...c.baselineOver })) : null;
   const at = { ...machine, ...c.machine };
-  return findingsOf({
+  return testFindingsOf({
     now,
     machine: at,
     use: c.use ?? NO_USE,
@@ -43,7 +43,7 @@ const find = (c: Case): readonly Finding[] => {
   });
 };
 
-const only = (findings: readonly Finding[], kind: Finding['kind']) => findings.filter((f) => f.kind === kind);
+const only = (findings: readonly TestFinding[], kind: TestFinding['kind']) => findings.filter((f) => f.kind === kind);
 const calm = litres(30, 30.1, 29.9);
 
 describe('what else there is to say of a test', () => {
@@ -79,7 +79,7 @@ describe('what else there is to say of a test', () => {
   });
 
   it('how a straddled class limit is settled: fewer repeats the further from it, a better meter when it is the meter', () => {
-    const settle = (findings: readonly Finding[]) => {
+    const settle = (findings: readonly TestFinding[]) => {
       const [f] = only(findings, 'settle');
       return f?.kind === 'settle' ? f : null;
     };

@@ -1,12 +1,12 @@
 import { SOLVER_STEPS } from '../../constants/path';
 import { bracketedNewton } from '../../numeric/root';
 import { addLeak, march, type MarchState, type ReadyChain, type Traces } from './march';
-import type { Opening } from './path';
+import type { InletState } from './path';
 
 /** One way in front of a Y, ready to be asked for its flow at a junction pressure. */
 export interface ReadyMouth {
   readonly chain: ReadyChain;
-  readonly opening: Opening;
+  readonly opening: InletState;
   readonly from: number;
   readonly trace: Traces;
   /** The last answer, where the next search starts. */

@@ -15,15 +15,15 @@ export interface AirPath {
 }
 
 /** How a way begins: open to the room at a node, or closed there but for a known flow (0 sealed, an orifice its flow). */
-export type Opening =
+export type InletState =
   | { readonly node: number; readonly state: 'open' }
   | { readonly node: number; readonly state: 'drawn'; readonly flowM3s: number };
 
 export interface Condition {
   /** Where the trunk begins; null: at its first node, or at the mouths. A start cuts off what is before it. */
-  readonly start: Opening | null;
+  readonly start: InletState | null;
   /** How each mouth begins; missing ones are open at their first node. */
-  readonly mouths: readonly (Opening | null)[];
+  readonly mouths: readonly (InletState | null)[];
   /** Node after the fan where the way out is closed; null when it is open at the room. */
   readonly closedAt: number | null;
 }
@@ -62,7 +62,7 @@ export const checkPath = (path: AirPath): Result<FanCoefficients> => {
   return fan ? at('fan', fanCoefficients(fan.curve, path.drive, path.air)) : fail(failure('path.no-fan'));
 };
 
-const checkOpening = (opening: Opening | null | undefined, nodes: number, where: string): Result<true> => {
+const checkOpening = (opening: InletState | null | undefined, nodes: number, where: string): Result<true> => {
   if (!opening) return ok(true);
   if (!(Number.isInteger(opening.node) && opening.node >= 0 && opening.node < nodes))
     return fail(failure('path.node', where, { node: opening.node, most: nodes - 1 }));
