@@ -67,7 +67,7 @@ export const forecastCalc = (input: ForecastInput): Result<unknown> => {
       middle: round(lifeQuantile(belief, 0.5), 2),
       high: round(lifeQuantile(belief, 0.9), 2),
     },
-    restsOn: { intervals: input.history.past.length, sights: input.history.inspections.length },
+    restsOn: { intervals: input.history.past.length, inspections: input.history.inspections.length },
   });
 };
 

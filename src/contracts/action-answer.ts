@@ -3,6 +3,8 @@ import type { FailureCode } from '@/core/failure/failure';
 
 // What an action answers, as it is kept beside it: the same action sent twice is answered from there.
 
+export type AnswerShape<T> = z.ZodType<T>;
+
 export const PlainAnswer = z.strictObject({ id: z.int() });
 
 export const PathAnswer = z.strictObject({ id: z.int(), tag: z.string() });
@@ -32,7 +34,7 @@ const FailureJson = z.strictObject({
 });
 
 /** The result of an action: its answer, or a refusal whose facts were kept. */
-export const storedResult = <T>(answer: z.ZodType<T>) =>
+export const storedResult = <T>(answer: AnswerShape<T>) =>
   z.discriminatedUnion('ok', [
     z.strictObject({ ok: z.literal(true), value: answer }),
     z.strictObject({ ok: z.literal(false), failures: z.array(FailureJson), keep: z.literal(true).optional() }),

@@ -25,11 +25,12 @@ export const shortRange = (low: number, high: number): string => {
 };
 
 /** What a forecast rests on, in a sentence. */
-export const sayBasis = ({ intervals, inspections: sights, counts, regimeSince }: ForecastBasis): string => {
-  if (intervals === 0 && sights === 0) return 'Nothing of its own on record yet: the figures of its kind are used.';
+export const sayBasis = ({ intervals, inspections, counts, regimeSince }: ForecastBasis): string => {
+  if (intervals === 0 && inspections === 0)
+    return 'Nothing of its own on record yet: the figures of its kind are used.';
   const what = [
     ...(intervals > 0 ? [`${intervals} finished ${intervals === 1 ? 'interval' : 'intervals'}`] : []),
-    ...(sights > 0 ? [`${sights} ${sights === 1 ? 'look or test' : 'looks or tests'} since`] : []),
+    ...(inspections > 0 ? [`${inspections} ${inspections === 1 ? 'look or test' : 'looks or tests'} since`] : []),
   ];
   return `From ${what.join(' and ')}, counted in ${counts === 'hours' ? 'run hours' : 'days, because no run hours are on record for them'}.${regimeSince === null ? '' : ` What began before ${regimeSince} was of another dust or another path, and counts little.`}`;
 };

@@ -23,8 +23,6 @@ export const sayReason = (reason: PlanReason, { nameOf, dateOf }: Named): string
       return `No time left on its own day, ${dateOf(reason.ownDay)}.`;
     case 'part':
       return `Its part is not in stock on ${dateOf(reason.ownDay)}.`;
-    case 'blocked':
-      return `The machine is not free on ${dateOf(reason.ownDay)}.`;
     case 'traded':
       return `Moved from ${dateOf(reason.ownDay)} to make room for another machine.`;
   }

@@ -67,7 +67,7 @@ describe('calc forecast', () => {
           { load: 30, days: 22, end: 'early' },
         ],
         load: 20,
-        sights: [{ kind: 'share', load: 18, share: 0.4 }],
+        inspections: [{ kind: 'share', load: 18, share: 0.4 }],
       },
       recent: Array.from({ length: 56 }, (_, i) => (i % 7 < 5 ? 2 : 0)),
       calendarDays: 40,
@@ -76,7 +76,7 @@ describe('calc forecast', () => {
     const q = json['reachedInDays'] as readonly number[];
     expect(q).toEqual([...q].sort((a, b) => a - b));
     expect(q[4]).toBeLessThanOrEqual(40);
-    expect(json['restsOn']).toEqual({ intervals: 2, sights: 1 });
+    expect(json['restsOn']).toEqual({ intervals: 2, inspections: 1 });
     expect((await run('forecast', input)).json).toEqual(json);
   });
 });

@@ -111,14 +111,14 @@ export const withBreaks = (
   return gap > tuning.surprise * spread ? past.map((i, at) => (at < from ? { ...i, beforeRegime: true } : i)) : past;
 };
 
-/** What a sight says of a life of the interval that runs, for an exponent. */
-const inspectionLikelihood = (sight: Inspection, logLoad: number, exponent: number): number => {
-  const share = (sight.load / Math.exp(logLoad)) ** exponent;
-  if (sight.kind === 'side') {
-    const over = normalCdf(share / sight.share, 1, ZONE_WIDTH);
-    return ZONE_WRONG + (1 - 2 * ZONE_WRONG) * (sight.above ? over : 1 - over);
+/** What a inspection says of a life of the interval that runs, for an exponent. */
+const inspectionLikelihood = (inspection: Inspection, logLoad: number, exponent: number): number => {
+  const share = (inspection.load / Math.exp(logLoad)) ** exponent;
+  if (inspection.kind === 'side') {
+    const over = normalCdf(share / inspection.share, 1, ZONE_WIDTH);
+    return ZONE_WRONG + (1 - 2 * ZONE_WRONG) * (inspection.above ? over : 1 - over);
   }
-  return SHARE_WRONG + density(sight.share, share, sight.deviation) * sight.deviation;
+  return SHARE_WRONG + density(inspection.share, share, inspection.deviation) * inspection.deviation;
 };
 
 const normalised = (shares: Float64Array): Float64Array => {
@@ -133,7 +133,7 @@ const normalised = (shares: Float64Array): Float64Array => {
  * Valid: loads above 0. The load is in whatever the history counts in: run hours or days.
  */
 export const believeLife = (history: StageHistory, given: LifeTuning = LIFE_TUNING): LifeBelief => {
-  const { template, inspections: sights } = history;
+  const { template, inspections } = history;
   const hidden =
     history.counts === 'hours' ? 0 : Math.min(HIDDEN_MOST, given.hidden / Math.sqrt(Math.max(1, template.load)));
   const tuning = { ...given, between: Math.hypot(given.between, hidden) };
@@ -156,7 +156,7 @@ export const believeLife = (history: StageHistory, given: LifeTuning = LIFE_TUNI
       (prior[i] ?? 0) *
       EXPONENTS.reduce(
         (sum, [exponent, weight]) =>
-          sum + weight * sights.reduce((p, s) => p * inspectionLikelihood(s, x, exponent), 1),
+          sum + weight * inspections.reduce((p, s) => p * inspectionLikelihood(s, x, exponent), 1),
         0,
       ),
   );

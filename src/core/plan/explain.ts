@@ -9,8 +9,8 @@ export type PlanReason =
   | { readonly kind: 'own' }
   /** Moved from its own day into an opening that is there anyway. */
   | { readonly kind: 'shared'; readonly with: readonly string[]; readonly ownDay: number; readonly saves: number }
-  /** Its own day has no room: the minutes, the part or the machine are not there. */
-  | { readonly kind: 'minutes' | 'part' | 'blocked'; readonly ownDay: number }
+  /** Its own day has no room: the minutes or the part are not there. A day the machine is away is never its own. */
+  | { readonly kind: 'minutes' | 'part'; readonly ownDay: number }
   | { readonly kind: 'traded'; readonly ownDay: number };
 
 const reasonOf = (
@@ -36,7 +36,7 @@ const reasonOf = (
       days.map((d, k) => (k === i ? ownDay : d)),
     ).map((v) => v.kind),
   );
-  const kind = (['blocked', 'part', 'minutes'] as const).find((k) => broken.has(k));
+  const kind = (['part', 'minutes'] as const).find((k) => broken.has(k));
   return { kind: kind ?? 'traded', ownDay };
 };
 

@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { z } from 'zod';
-import { storedResult } from '@/contracts/action-answer';
+import { type AnswerShape, storedResult } from '@/contracts/action-answer';
 import { readStored } from '@/contracts/stored';
 import { fail, failure, type Result } from '@/core/failure/failure';
 import type { Db } from '../db/connect';
@@ -18,7 +17,7 @@ export interface UserAction<T> {
   readonly body: { readonly clientId: string };
   readonly at: string;
   /** The shape of its answer, read back when it is sent again. */
-  readonly answers: z.ZodType<T>;
+  readonly answers: AnswerShape<T>;
 }
 
 class RolledBack<T> extends Error {

@@ -33,7 +33,7 @@ export const historyOf = (machine: MadeMachine, stage: MadeStage, today: number)
   });
   const last = starts.at(-1) ?? 0;
   const known = stage.changes.length > 0;
-  const sights = stage.looks
+  const inspections = stage.looks
     .filter((l) => known && l.day > last && (stage.kind === 'bag' || l.fresh))
     .map((l): Inspection => ({
       kind: 'share',
@@ -48,7 +48,7 @@ export const historyOf = (machine: MadeMachine, stage: MadeStage, today: number)
     counts: machine.logsHours ? 'hours' : 'days',
     past,
     load: loadOf(last, today),
-    inspections: sights,
+    inspections,
   };
 };
 

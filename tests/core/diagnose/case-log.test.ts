@@ -93,6 +93,71 @@ describe('the log of a case', () => {
     expect(s.ended).toBeNull();
   });
 
+  it('what was out and is repaired is in again; what else is out stays out, and the machine stands open or off by the repair', () => {
+    const repaired = (repair: Extract<CaseEvent, { kind: 'repaired' }>['repair'], position: number): CaseEvent => ({
+      kind: 'repaired',
+      repair,
+      fault: { kind: 'blocked', position },
+      found: 'no',
+      changeId: null,
+    });
+    const fitted = caseState(record(out(3), out(4), repaired({ kind: 'newPart', position: 3 }, 3)));
+    expect(fitted.progress.interventions).toEqual({ out: [4], repairs: [part(3)] });
+    // A compartment that was opened stays open until somebody runs the machine; what is done outside it leaves it off.
+    expect(fitted.progress.state).toBe('open');
+    expect(caseState(record(repaired({ kind: 'clear', position: 0 }, 0))).progress.state).toBe('off');
+    expect(caseState(record(flow(0.02))).progress.state).toBe('running');
+    // It looked right: that is evidence too, of the part as it was found, with what was out at that moment.
+    expect(fitted.progress.evidence.at(-1)).toMatchObject({
+      operation: { kind: 'found', fault: 'blocked', position: 3 },
+      outcome: { kind: 'word', word: 'no' },
+      interventions: { out: [3, 4], repairs: [] },
+      struck: false,
+    });
+  });
+
+  it('a part put back is open and in again; a part taken out twice is out once', () => {
+    const s = caseState(record(out(3), out(3), { kind: 'putBack', position: 3 }));
+    expect(s.progress.interventions.out).toEqual([]);
+    expect(s.progress.state).toBe('open');
+    expect(caseState(record(out(3), out(3))).progress.interventions.out).toEqual([3]);
+  });
+
+  it('a trial part counts as the only new part at its place, and leaves others alone', () => {
+    const s = caseState(
+      record(
+        out(2),
+        { kind: 'trialIn', position: 2 },
+        { kind: 'trialIn', position: 3 },
+        { kind: 'trialBack', position: 2 },
+      ),
+    );
+    expect(s.progress.interventions).toEqual({ out: [], repairs: [part(3)] });
+    expect(s.progress.state).toBe('open');
+    expect([s.trials, s.failedTrials]).toEqual([[3], [2]]);
+    const kept = caseState(
+      record(
+        { kind: 'trialIn', position: 2 },
+        { kind: 'trialIn', position: 3 },
+        { kind: 'trialKept', position: 3, changeId: 1 },
+      ),
+    );
+    expect(kept.trials).toEqual([2]);
+  });
+
+  it('follows the school that was chosen last, and keeps what was skipped', () => {
+    const s = caseState(
+      record(
+        { kind: 'school', school: 'swap' },
+        { kind: 'skipped', operation: { kind: 'listen' } },
+        { kind: 'school', school: 'takeOut' },
+      ),
+    );
+    expect(s.school).toBe('takeOut');
+    expect(s.progress.skipped).toEqual([{ kind: 'listen' }]);
+    expect(caseState(record()).school).toBe('best');
+  });
+
   it('ends with its closing line', () => {
     const closed: CaseEvent = { kind: 'closed', rootCause: 'not found', root: null, followUp: '', snapshot: [] };
     expect(caseState(record(flow(0.03), closed)).ended?.event).toEqual(closed);

@@ -126,6 +126,82 @@ describe('what a stage has behind it, from the record', () => {
     expect(outlookOf(full, wrap).forecast).toMatchObject({ overdue: 1, reached: [-6, -6, -6, -6, -6] });
   });
 
+  it('starts from what its kind lasts, shorter for a smaller fill, in hours where hours are counted', () => {
+    const bare = (over: Partial<Parameters<typeof stageOf>[1]> = {}) =>
+      stageOf(1, { firstUsedOn: ago(10), rules: [], ...over });
+    const template = (stage: ReturnType<typeof stageOf>, rule: Rule, hours: ReturnType<typeof hoursOf> = []) =>
+      historyOfStage(record({ changes: [] }, stage, hours), stage, rule).template;
+    const loss: Rule = { kind: 'flowLost', share: 0.2 };
+    expect(template(bare(), loss)).toEqual({ load: 30, spread: 0.7 });
+    expect(template(bare({ kind: 'hepa' }), loss).load).toBe(400);
+    expect(template(bare({ kind: 'ring' }), loss).load).toBe(180);
+    // A bag that is changed half full lasts half as long; never less than three tenths of a whole one.
+    expect(template(bare(), HALF).load).toBe(15);
+    expect(template(bare(), { kind: 'fill', share: 0.1 }).load).toBeCloseTo(9, 9);
+    // 1.8 run hours are a usual day.
+    expect(template(bare(), loss, hoursOf(40)).load).toBeCloseTo(54, 9);
+    // The school's own calendar knows this stage better than its kind does.
+    const month = bare({ rules: [{ id: 1, stageId: 1, rule: { kind: 'calendarDays', days: 21 }, school: '' }] });
+    expect(template(month, HALF).load).toBe(21);
+    const counted = bare({ rules: [{ id: 1, stageId: 1, rule: { kind: 'runHours', hours: 50 }, school: '' }] });
+    expect(template(counted, loss).load).toBe(30);
+  });
+
+  it('counts the load since the last change, of this stage alone', () => {
+    const other = { ...change(5), stageId: 9 };
+    expect(historyOfStage(record({ changes: [change(40), other] }), bag, HALF).load).toBe(40);
+    // Two hours a day, today and the day of the change among them.
+    expect(historyOfStage(record({ changes: [change(40)] }, bag, hoursOf(120)), bag, HALF).load).toBe(82);
+    expect(historyOfStage(record({ changes: [] }), bag, HALF).load).toBe(120);
+    // Entered for tomorrow: nothing was run yet.
+    const ahead = { ...bag, firstUsedOn: addDays(TODAY, 3) };
+    expect(historyOfStage(record({ changes: [] }, ahead), ahead, HALF).load).toBe(0);
+  });
+
+  it('hears a flow test as a share of the limit, no surer than a tenth, and only since the last change', () => {
+    const loss: Rule = { kind: 'flowLost', share: 0.2 };
+    const seen = (deviation: number, days: number, stageId = 1) => ({
+      stageId,
+      day: ago(days),
+      ofLimit: 0.5,
+      deviation,
+    });
+    const h = historyOfStage(
+      record({ losses: [seen(0.02, 10), seen(0.3, 5), seen(0.3, 45), seen(0.3, 30), seen(0.3, 8, 9)] }),
+      bag,
+      loss,
+    );
+    expect(h.inspections).toEqual([
+      { kind: 'share', load: 20, share: 0.5, deviation: 0.1 },
+      { kind: 'share', load: 25, share: 0.5, deviation: 0.3 },
+    ]);
+    expect(
+      historyOfStage(record({ losses: [seen(0.3, 5)] }), bag, { kind: 'runHours', hours: 40 }).inspections,
+    ).toEqual([]);
+  });
+
+  it('amber is the limit of an amber rule, and short of a red one', () => {
+    const zones = (['green', 'amber', 'red'] as const).map((zone, i) => ({ stageId: 1, day: ago(20 - i), zone }));
+    const above = (zone: 'amber' | 'red') =>
+      historyOfStage(record({ zones }), bag, { kind: 'gaugeZone', zone }).inspections.map(
+        (i) => i.kind === 'side' && i.above,
+      );
+    expect(above('amber')).toEqual([false, true, true]);
+    expect(above('red')).toEqual([false, false, true]);
+  });
+
+  it.each([
+    ['gauge', 'limit'],
+    ['fill', 'limit'],
+    ['test', 'limit'],
+    ['date', 'early'],
+    ['count', 'early'],
+    ['precaution', 'early'],
+    ['damage', 'other'],
+  ] as const)('a change because of %s ended its interval %s', (reason, end) => {
+    expect(historyOfStage(record({ changes: [change(30, reason)] }), bag, HALF).past.map((i) => i.end)).toEqual([end]);
+  });
+
   it('a gauge zone is seen on which side of its limit it was', () => {
     const red: Rule = { kind: 'gaugeZone', zone: 'red' };
     const h = historyOfStage(

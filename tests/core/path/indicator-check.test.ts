@@ -31,6 +31,12 @@ describe('the indicator check', () => {
       { because: 'missing', name: 'HEPA' },
       { because: 'unsaid', name: 'cloth' },
     ]);
+    // Half of its interval to go is not fresh.
+    expect(notReady([{ name: 'bag', missing: false, remaining: 0.5 }], new Set())).toEqual([
+      { because: 'old', name: 'bag' },
+    ]);
+    expect(notReady([{ name: 'bag', missing: false, remaining: 0.51 }], new Set())).toEqual([]);
+    expect(notReady([{ name: 'bag', missing: false, remaining: null }], new Set(['bag']))).toEqual([]);
     expect(notReady(filters, new Set(['bag', 'cloth', 'HEPA']))).toEqual([{ because: 'missing', name: 'HEPA' }]);
   });
 });

@@ -34,14 +34,6 @@ const flowAt = (way: DropOf, pa: number, highM3s: number): { flow: number; slope
   return { flow: found.root, slope: drop.slope > 0 ? 1 / drop.slope : 0 };
 };
 
-/** The flow of each way that shares a total: their drops are the same. Total in m3/s, 0 or more. Source: parallel paths have one pressure drop (ASHRAE Fundamentals, Duct Design). Valid: drops that rise with the flow. */
-export const shareFlow = (ways: readonly DropOf[], totalM3s: number): readonly number[] => {
-  if (totalM3s === 0) return ways.map(() => 0);
-  const whole: Drop = { pa: 0, slope: 0 };
-  waysOf(ways.map((w) => [w]))(totalM3s, whole);
-  return ways.map((way) => flowAt(way, whole.pa, totalM3s).flow);
-};
-
 /**
  * Ways side by side as one drop: all see the same pressure, their flows add up. Source: parallel pipes (White, Fluid
  * Mechanics, 6.10). Valid: each way's drop rises with its flow. Flows in m3/s of either sign.
