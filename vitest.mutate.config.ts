@@ -5,7 +5,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
-    include: ['tests/{core,server,cli,contracts,messages,charts,view-models,islands,ui}/**/*.test.ts'],
+    include: [process.env['MUTATE_TESTS'] ?? 'tests/{core,server}/**/*.test.ts'],
     testTimeout: 60_000,
   },
 });

@@ -32,6 +32,8 @@ const isCode = (file: string): boolean =>
 interface Part {
   readonly name: 'core' | 'services';
   readonly folder: string;
+  /** Tests that judge it: the core is tested on its own, the services on a database. */
+  readonly tests: string;
   /** Lines of code to draw. */
   readonly lines: number;
 }
@@ -92,6 +94,7 @@ const run = (part: Part, seed: number) => {
   writeFileSync(join(REPORT, `${part.name}.config.json`), JSON.stringify(config));
   const { status } = spawnSync('npx', ['stryker', 'run', join(REPORT, `${part.name}.config.json`)], {
     stdio: 'inherit',
+    env: { ...process.env, MUTATE_TESTS: part.tests },
   });
   if (status !== 0) throw new Error(`the mutation run of ${part.name} ended with ${status ?? 'a signal'}`);
   const { files } = Report.parse(JSON.parse(readFileSync(file, 'utf8')));
@@ -117,8 +120,24 @@ const run = (part: Part, seed: number) => {
 mkdirSync(REPORT, { recursive: true });
 const seed = Number(values.seed);
 const from = Date.now();
-const core = run({ name: 'core', folder: 'src/core', lines: Number(values.core) }, seed);
-const services = run({ name: 'services', folder: 'src/server/services', lines: Number(values.services) }, seed);
+const core = run(
+  {
+    name: 'core',
+    folder: 'src/core',
+    tests: 'tests/{core,cli,contracts,messages,charts,view-models,islands,ui}/**/*.test.ts',
+    lines: Number(values.core),
+  },
+  seed,
+);
+const services = run(
+  {
+    name: 'services',
+    folder: 'src/server/services',
+    tests: 'tests/server/**/*.test.ts',
+    lines: Number(values.services),
+  },
+  seed,
+);
 const minutes = Number(((Date.now() - from) / 60_000).toFixed(1));
 writeFileSync(
   'docs/bench/mutation.json',
