@@ -8,11 +8,12 @@ import { loadJobs } from '@/server/repositories/jobs';
 import { findMachine } from '@/server/repositories/machines';
 import { loadYard } from '@/server/services/yard';
 import { loadParts } from '@/server/repositories/stock';
-import { doInJob } from '@/server/services/guided-job';
+import { doInJob, openJobOf } from '@/server/services/guided-job';
+import { withdrawChange } from '@/server/services/record-change';
 import { startJob } from '@/server/services/start-job';
 import type { Context } from '@/server/services/user-action';
 import { dustBody } from '../support/bodies';
-import { demoContext, newId } from '../support/database';
+import { demoContext, newId, NOW } from '../support/database';
 
 let context: Context & { readonly db: Db };
 beforeEach(async () => {
@@ -71,6 +72,57 @@ const walk = async (tag: string, id: number, until?: string) => {
     if (!done.ok) throw new Error(codes(done).join());
   }
 };
+
+describe('the job under way on a machine', () => {
+  const open = async (tag: string) => {
+    const r = await openJobOf(context, tag);
+    if (!r.ok) throw new Error(codes(r).join());
+    return r.value;
+  };
+
+  it('is none where none is open, and the newest that is not ended', async () => {
+    expect(await open('CR-02')).toMatchObject({ record: null, changeIds: [], now: NOW });
+    const first = await begun('CR-02', 'paper bag');
+    expect((await open('CR-02')).record?.id).toBe(first);
+    await act('CR-02', first, { kind: 'abandoned', because: 'called away' } as JobEvent);
+    expect((await open('CR-02')).record).toBeNull();
+    const second = await begun('CR-02', 'paper bag');
+    expect((await open('CR-02')).record?.id).toBe(second);
+  });
+
+  it('names its own changes, no older ones, and those that still stand', async () => {
+    const id = await begun('CR-02', 'paper bag');
+    const before = (await loadChanges(context.db, 'UTC', (await machine('CR-02')).id)).length;
+    expect(before).toBeGreaterThan(0);
+    expect((await open('CR-02')).changeIds).toEqual([]);
+    await walk('CR-02', id, 'disposeOld');
+    const { changeIds } = await open('CR-02');
+    expect(changeIds).toHaveLength(1);
+    const filed = (await loadChanges(context.db, 'UTC', (await machine('CR-02')).id)).find(
+      (c) => c.id === changeIds[0],
+    );
+    expect(filed).toMatchObject({ jobId: id, voided: false });
+    const withdrawn = await withdrawChange(context, 'CR-02', {
+      clientId: newId(),
+      by: 'MK',
+      supersedesId: changeIds[0] ?? 0,
+      correctionReason: 'slip',
+    });
+    expect(withdrawn.ok).toBe(true);
+    expect((await open('CR-02')).changeIds).toEqual([]);
+  });
+
+  it('says what a fine filter still has to pass, by the stages of the machine', async () => {
+    const { integrity } = await open('CR-02');
+    expect(integrity).toEqual([]);
+    const hepa = await begun('CR-05', 'main filter');
+    await walk('CR-05', hepa, 'integrityTest');
+    const due = (await open('CR-05')).integrity;
+    const filter = (await machine('CR-05')).stages.find((s) => s.name === 'main filter');
+    expect(due.map((d) => d.stageId)).toContain(filter?.id);
+    expect(due.find((d) => d.stageId === filter?.id)?.due).toEqual(expect.arrayContaining(['cleanSide', 'smoke']));
+  });
+});
 
 describe('a guided change', () => {
   it('starts with the hazard, one at a time, and only when it may be done', async () => {

@@ -186,6 +186,50 @@ describe('the plan of the demo yard', () => {
     expect((await planYard(context)).days[bag]).toBeLessThan(5);
   });
 
+  it('a day that was fixed and is past is no longer fixed; one to come is, from today on', async () => {
+    const bag = await stage('CR-04', 'fleece bag');
+    const fixed = async () => {
+      const { input } = await planYard(context);
+      const machineInput = input.machines.find((m) => m.tag === 'CR-04');
+      return machineInput?.stages.find((s) => s.stageId === bag.id)?.lockedDay;
+    };
+    const lock = (day: string | null) => lockPlan(context, { ...who(), locks: [{ stageId: bag.id, day }] });
+    expect(await fixed()).toBeNull();
+    await lock('2026-11-24');
+    expect(await fixed()).toBe(0);
+    await lock('2026-12-01');
+    expect(await fixed()).toBe(7);
+    const later = { ...context, now: () => '2026-12-03T10:00:00.000Z' };
+    const { input } = await planYard(later);
+    expect(
+      input.machines.find((m) => m.tag === 'CR-04')?.stages.find((s) => s.stageId === bag.id)?.lockedDay,
+    ).toBeNull();
+    await lock(null);
+    expect(await fixed()).toBeNull();
+  });
+
+  it('calls an examination by its name, and takes from the shelf only what has a part', async () => {
+    const { input, parts } = await planYard(context);
+    const stages = input.machines.find((m) => m.tag === 'CR-01')?.stages ?? [];
+    expect(stages.map((s) => s.name)).toContain('examination');
+    expect(stages.find((s) => s.name === 'examination')?.part).toBeNull();
+    const lower = stages.find((s) => s.name === 'lower bag');
+    expect(parts[lower?.part ?? -1]?.code).toBe('B-COLL');
+    // The first part of the list is a part like any other.
+    const first = input.machines.flatMap((m) => m.stages).filter((s) => s.part === 0);
+    expect(first.length).toBeGreaterThan(0);
+  });
+
+  it('away from the first to the last day of it, both included, however long ago it began', async () => {
+    const blocked = async () =>
+      (await planYard(context)).input.machines.find((m) => m.tag === 'CR-02')?.blockedDays.slice(0, 5);
+    expect(await blocked()).toEqual([]);
+    await logAway(context, 'CR-02', { ...who(), from: '2026-11-20', to: '2026-11-26', why: 'hire' });
+    expect(await blocked()).toEqual([0, 1, 2]);
+    await logAway(context, 'CR-02', { ...who(), from: '2026-11-26', to: '2026-11-26', why: 'hire' });
+    expect(await blocked()).toEqual([2]);
+  });
+
   it('does not open a machine whose filter hangs up to dry', async () => {
     const { input } = await planYard(context);
     expect(input.machines.find((m) => m.tag === 'CR-12')?.blockedDays).toEqual([0]);

@@ -8,7 +8,7 @@ import { loadParts } from '@/server/repositories/stock';
 import { loadTests } from '@/server/repositories/tests';
 import { type Bench, loadBench } from '@/server/services/bench';
 import { changeStory } from '@/server/services/change-story';
-import { compareChosen } from '@/server/services/compare-page';
+import { comparableTests, compareChosen } from '@/server/services/compare-page';
 import { countStock } from '@/server/services/count-stock';
 import { correctChange, recordChange, withdrawChange } from '@/server/services/record-change';
 import { correctTest, recordTest, withdrawTest } from '@/server/services/record-test';
@@ -281,6 +281,62 @@ describe('comparing and the trend', () => {
     expect(compared.comparison).toMatchObject({ outcome: 'more', differs: [] });
     expect(compared.comparison?.relative).toBeCloseTo(0.992 / 0.845 - 1, 1);
     expect(compareChosen(heron, [named('cloth bag')]).comparison).toBeNull();
+  });
+
+  it('names what is compared by what the technician called it, else by its state, and says that the bag was another', async () => {
+    const at = (minute: number) => `2026-11-24T08:${String(minute).padStart(2, '0')}:00.000Z`;
+    const taken = async (minute: number, over: Partial<Parameters<typeof testBody>[0]>) =>
+      value(await recordTest(context, 'CR-11', testBody({ performedAt: at(minute), hoseBore: null, ...over }))).id;
+    const found = await taken(1, { readings: readings('L/s', '12.1', '12.2', '12.0') });
+    const left = await taken(2, { bagState: 'asLeft' });
+    const called = await taken(3, { configuration: 'foam out' });
+    const base = await taken(4, { isBaseline: true });
+    const dunlin = await bench('CR-11');
+    const all = compareChosen(dunlin, [base, called, left, found]);
+    expect(all.chosen.map((c) => [c.name, c.day])).toEqual([
+      ['as found', '2026-11-24'],
+      ['as left', '2026-11-24'],
+      ['foam out', '2026-11-24'],
+      ['baseline', '2026-11-24'],
+    ]);
+    // Four tests are a chain; with a name of its own among them the bag's state is no longer the question.
+    expect(all.chain).toHaveLength(3);
+    expect(all.differs).not.toContain('bagState');
+    const two = compareChosen(dunlin, [found, left]);
+    expect([two.chain, two.differs]).toEqual([[], ['bagState']]);
+    expect(two.comparison).toMatchObject({ outcome: 'more' });
+    expect(compareChosen(dunlin, [found]).differs).toEqual([]);
+    // Newest first to choose from, what is withdrawn left out; a hand's feel is no series.
+    await recordTest(
+      context,
+      'CR-11',
+      testBody({
+        performedAt: at(5),
+        method: 'hand',
+        readings: [],
+        hoseBore: null,
+        detail: { kind: 'hand', word: 'weak' },
+      }),
+    );
+    value(
+      await withdrawTest(context, 'CR-11', {
+        clientId: newId(),
+        by: 'MK',
+        supersedesId: base,
+        correctionReason: 'slip',
+      }),
+    );
+    const choice = comparableTests(await bench('CR-11'));
+    expect(choice.slice(0, 3).map((t) => t.id)).toEqual([called, left, found]);
+    const moments = choice.map((t) => t.performedAt);
+    expect([...moments].sort().reverse()).toEqual(moments);
+    // No more than eight at once.
+    expect(
+      compareChosen(
+        await bench('CR-01'),
+        (await bench('CR-01')).tests.map((t) => t.id),
+      ).chosen.length,
+    ).toBe(8);
   });
 
   it('a trend holds every standing test of one rig and place, and its CSV the same figures', async () => {
