@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { calibrate } from '@/core/calibrate/calibrate';
+import { DUST_K2 } from '@/core/constants/media';
 import { loadOfChange, loadOfFlow, loadOfStageDp, stageLoad, withHose, withLoads } from '@/core/calibrate/load';
 import { baselinesOf } from '@/core/calibrate/machine-model';
 import { type Observation, predict } from '@/core/calibrate/observation';
@@ -188,6 +189,43 @@ describe('solving backwards for a load', () => {
     expect(code(0)).toBe('load.no-flow');
     expect(code(clean * 0.9)).toBe('found');
     expect(loadOfStageDp({ ...question, position: 0, dropPa: 100 })).toMatchObject({ ok: false });
+  });
+
+  it('refuses a stage without a medium or none at all, and says what the model says where it cannot be solved', () => {
+    const noMedium = { ok: false, failures: [{ code: 'stage.unknown', path: 'position', facts: { tag: '' } }] };
+    expect(loadOfStageDp({ ...question, position: 0, dropPa: 100 })).toMatchObject(noMedium);
+    expect(loadOfStageDp({ ...question, position: 99, dropPa: 100 })).toMatchObject(noMedium);
+    const change = { ...question, beforeM3s: 0.02, afterM3s: 0.025, others: new Map([[MAIN, 1]]) };
+    expect(loadOfChange({ ...change, position: 0 })).toMatchObject({ ok: false });
+    const broken = { ...question, state: { ...CLEAN_STATE, hose: { boreM: 0, lengthM: 3 } } };
+    expect(loadOfStageDp({ ...broken, position: MAIN, dropPa: 900 })).toMatchObject({
+      ok: false,
+      failures: [{ code: 'path.bore' }],
+    });
+    expect(loadOfStageDp({ ...question, position: MAIN, dropPa: 0.001 })).toMatchObject({
+      ok: false,
+      failures: [{ code: 'load.less-than-clean' }],
+    });
+  });
+
+  it('the dust of a load by its own K2, twice the area of twice the bags', () => {
+    const dropPa = flowOf(new Map([[MAIN, 150_000]])).steps[MAIN]?.dropPa ?? 0;
+    const dust = (q: typeof question, k2PaSMKg?: number) => {
+      const r = loadOfStageDp({ ...q, position: MAIN, dropPa, ...(k2PaSMKg === undefined ? {} : { k2PaSMKg }) });
+      if (!r.ok) throw new Error('no load');
+      return r.value;
+    };
+    const known = dust(question, 50_000);
+    // w = R A / K2 per area, times the area (EPA Cost Manual).
+    expect(known.dustKg).toBeCloseTo((known.loadPaSM3 * 0.5 ** 2) / 50_000, 9);
+    expect(dust(question, 100_000).dustKg).toBeCloseTo(known.dustKg / 2, 9);
+    expect(dust(question).dustKg).toBeCloseTo((known.loadPaSM3 * 0.25) / DUST_K2.value, 9);
+    const stages = model.stages.map((s, i) =>
+      i === MAIN && s.spec.air.form === 'medium'
+        ? { ...s, spec: { ...s.spec, air: { ...s.spec.air, areaM2: 0.25, inParallel: 2 } } }
+        : s,
+    );
+    expect(dust({ ...question, model: { ...model, stages } }, 50_000).dustKg).toBeCloseTo(known.dustKg, 6);
   });
 
   it('K2 from drag against areal dust: Cooper and Alley, Air Pollution Control, filter drag example (from memory of the source)', () => {

@@ -3,6 +3,7 @@ import { compareChain } from '@/core/measure/chain';
 import { compareTests } from '@/core/measure/compare-tests';
 import { judgeAgainstBaseline } from '@/core/measure/judge-baseline';
 import { judgeBranches, judgeDuct, selectorMismatch, voltageNote, wheelNeedM3s } from '@/core/measure/needs-of-use';
+import { isTooEarly } from '@/core/measure/indicator-wait';
 import { howToSettle, MOST_REPEATS } from '@/core/measure/settle';
 import { settledMean } from '@/core/measure/settling';
 import { fromSi, toSi } from '@/core/units';
@@ -58,6 +59,21 @@ describe('settling a doubt', () => {
   it('one more, when one more will do', () => {
     // Student 3.182 / sqrt 4 = 1.59: just inside 1.6.
     expect(howToSettle({ deviation: 1, fixed: 0, n: 3, distance: 1.6 })).toEqual({ by: 'repeats', more: 1 });
+  });
+
+  it('two repeats have a spread, one has none; the most is thirty', () => {
+    expect(() => howToSettle({ deviation: 1, fixed: 0, n: 1, distance: 1 })).toThrow('1 repeats have no spread');
+    expect(howToSettle({ deviation: 1, fixed: 0, n: 2, distance: 100 })).toEqual({ by: 'repeats', more: 1 });
+    // Student 2.045 / sqrt 30 = 0.3734, 2.048 / sqrt 29 = 0.3804.
+    expect(howToSettle({ deviation: 1, fixed: 0, n: 3, distance: 0.375 })).toEqual({ by: 'repeats', more: 27 });
+    expect(howToSettle({ deviation: 1, fixed: 0, n: 3, distance: 0.372 }).by).toBe('method');
+    // Readings that do not scatter at all: the meter decides, at 1.96 of its standard uncertainty.
+    expect(howToSettle({ deviation: 0, fixed: 1, n: 3, distance: 1.961 })).toEqual({ by: 'repeats', more: 1 });
+    expect(howToSettle({ deviation: 0, fixed: 1, n: 3, distance: 1.959 }).by).toBe('method');
+  });
+
+  it('a light is believed from the tenth second on (common practice, no published source)', () => {
+    expect([0, 9.9, 10, 15, Number.NaN].map(isTooEarly)).toEqual([true, true, false, false, true]);
   });
 
   it('no number of repeats helps against the meter itself', () => {
