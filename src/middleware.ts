@@ -1,12 +1,9 @@
 import { defineMiddleware } from 'astro:middleware';
 import { failure } from '@/core/failure/failure';
-import { isLoopback } from '@/server/config';
 import { app } from '@/server/http/app';
+import { isBusy } from '@/server/db/connect';
+import { refusalOf } from '@/server/http/guard';
 import { respondProblems } from '@/server/http/respond';
-
-/** A page elsewhere that re-points its own name at this machine must not reach the records. */
-const hostAllowed = (host: string, allowLan: boolean): boolean =>
-  allowLan || (URL.canParse(`http://${host}`) && isLoopback(new URL(`http://${host}`).hostname));
 
 const HEADERS = {
   'x-content-type-options': 'nosniff',
@@ -16,14 +13,15 @@ const HEADERS = {
 
 export const onRequest = defineMiddleware(async (context, next) => {
   const { config } = await app();
-  const host = context.request.headers.get('host') ?? context.url.host;
-  if (!hostAllowed(host, config.allowLan)) return respondProblems([failure('request.host')]);
+  const refused = refusalOf(context.request, context.url, config);
+  if (refused) return respondProblems([failure(refused)]);
   const isApi = context.url.pathname.startsWith('/api/');
   try {
     const response = await next();
     for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
     return response;
   } catch (error) {
+    if (isBusy(error)) return respondProblems([failure('server.busy')]);
     console.error(error);
     if (isApi) return respondProblems([failure('server.bug')]);
     throw error;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Day } from './day';
 import {
   CLEANING_WAYS,
   DUST_ANSWERS,
@@ -18,7 +19,6 @@ import { ClientId, Initials, Note } from './requests';
 const Word = z.string().trim().min(2).max(60);
 const Key = z.string().regex(/^[A-Za-z][A-Za-z0-9]{1,40}$/);
 const Level = z.enum(DUST_HAZARDS);
-const Day = z.iso.date();
 
 export const DustShape = z.strictObject({
   key: Key,

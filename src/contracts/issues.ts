@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { failure, type Failure } from '@/core/failure/failure';
+import { failure, type Failure, type FailureCode } from '@/core/failure/failure';
 
 /** A zod issue as one of our failures, with the path of its field. */
 export const failureOfIssue = (issue: z.core.$ZodIssue): Failure => {
@@ -9,5 +9,8 @@ export const failureOfIssue = (issue: z.core.$ZodIssue): Failure => {
   if (issue.code === 'invalid_format' && issue.format === 'datetime') return failure('date.invalid', path);
   if (issue.code === 'unrecognized_keys')
     return failure('field.invalid', [path, ...issue.keys].filter(Boolean).join('.'));
+  // A check of our own names what is wrong.
+  if (issue.code === 'custom' && typeof issue.params?.['code'] === 'string')
+    return failure(issue.params['code'] as FailureCode, path);
   return failure('field.invalid', path);
 };

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Day } from './day';
 import { ClientId, Initials } from './requests';
 
 /** What crosses a boundary of the plan: the worker's messages, and what is fixed, logged and ordered. */
@@ -57,7 +58,10 @@ export const PlanReply = z.strictObject({
 });
 export type PlanReply = z.infer<typeof PlanReply>;
 
-const Day = z.iso.date();
+/** Less than three minutes, or a hundredth full, is nothing: a figure that small is a slip, and would be divided by. */
+const LEAST_HOURS = 0.05;
+const LEAST_SHARE = 0.01;
+const noneOrAtLeast = (least: number) => (value: number) => value === 0 || value >= least;
 
 /** Fixes the days of stages in the plan, all in one; null sets one free. */
 export const LockPlanBody = z.strictObject({
@@ -74,7 +78,10 @@ export const LogUsageBody = z.strictObject({
   clientId: ClientId,
   by: Initials,
   day: Day,
-  hours: z.number().min(0).max(24),
+  hours: z
+    .number()
+    .max(24)
+    .refine(noneOrAtLeast(LEAST_HOURS), { params: { code: 'usage.least' } }),
   dust: z.string().trim().min(1).max(120),
 });
 export type LogUsageBody = z.infer<typeof LogUsageBody>;
@@ -84,7 +91,10 @@ export const LogLookBody = z.strictObject({
   by: Initials,
   stageId: z.int().positive(),
   day: Day,
-  share: z.number().min(0).max(1.5),
+  share: z
+    .number()
+    .max(1.5)
+    .refine(noneOrAtLeast(LEAST_SHARE), { params: { code: 'look.least' } }),
 });
 export type LogLookBody = z.infer<typeof LogLookBody>;
 

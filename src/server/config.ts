@@ -1,3 +1,4 @@
+import { hostname } from 'node:os';
 import { resolve } from 'node:path';
 
 export interface Config {
@@ -5,6 +6,8 @@ export interface Config {
   readonly port: number;
   readonly dataFile: string;
   readonly allowLan: boolean;
+  /** Names this server answers to on its network, in small letters: its machine's own, and those it was given. */
+  readonly hostNames: readonly string[];
   /** A fixed moment for tests and pictures; null means the real clock. */
   readonly fixedNow: string | null;
 }
@@ -44,6 +47,10 @@ export const parseConfig = (env: Readonly<Record<string, string | undefined>>): 
     port: port(env['PORT']),
     dataFile: resolve(env['MOORWIND_DATA'] ?? 'data/moorwind.sqlite'),
     allowLan,
+    hostNames: `${hostname()},${hostname()}.local,${env['MOORWIND_HOSTS'] ?? ''}`
+      .split(',')
+      .map((name) => name.trim().toLowerCase())
+      .filter((name) => name !== ''),
     fixedNow: fixedNow(env['MOORWIND_NOW']),
   };
 };

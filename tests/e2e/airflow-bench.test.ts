@@ -181,6 +181,7 @@ describe('other ways of measuring', () => {
     await new Promise((resolve) => setTimeout(resolve, 400));
     const posted = await fetch(`${yard.server.url}/api/instruments/2/stream`, {
       method: 'POST',
+      headers: { 'content-type': 'application/x-ndjson' },
       body: `${JSON.stringify(line)}\n{"garbage"\n`,
     });
     expect(posted.status).toBe(202);

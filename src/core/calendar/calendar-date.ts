@@ -13,13 +13,19 @@ const utc = (date: CalendarDate): UTCDate => new UTCDate(`${date}T00:00:00Z`);
 export const isCalendarDate = (text: string): boolean =>
   PATTERN.test(text) && isValid(utc(text)) && format(utc(text), 'yyyy-MM-dd') === text;
 
-/** The day a number of days on (or back). @example addDays('2026-02-27', 2) // '2026-03-01' */
-export const addDays = (date: CalendarDate, days: number): CalendarDate =>
-  format(addDaysUtc(utc(date), days), 'yyyy-MM-dd');
+/** No date of this trade lies further off than this, days: what comes out further is cut there, so that it stays a date. */
+const FURTHEST_DAYS = 36_525;
+const MONTH_DAYS = 30.4375;
 
-/** The day a number of months on. @example addMonths('2026-01-31', 1) // '2026-02-28' */
+const within = (count: number, most: number): number => Math.max(-most, Math.min(most, count));
+
+/** The day a number of days on (or back), a hundred years at most. Throws RangeError for a number that is none. @example addDays('2026-02-27', 2) // '2026-03-01' */
+export const addDays = (date: CalendarDate, days: number): CalendarDate =>
+  format(addDaysUtc(utc(date), within(days, FURTHEST_DAYS)), 'yyyy-MM-dd');
+
+/** The day a number of months on, a hundred years at most. @example addMonths('2026-01-31', 1) // '2026-02-28' */
 export const addMonths = (date: CalendarDate, months: number): CalendarDate =>
-  format(addMonthsUtc(utc(date), months), 'yyyy-MM-dd');
+  format(addMonthsUtc(utc(date), within(months, FURTHEST_DAYS / MONTH_DAYS)), 'yyyy-MM-dd');
 
 /** Days from one day to a later one; negative when it is earlier. Source: Gregorian calendar. Valid: days that exist. @example daysBetween({ from: '2026-01-31', to: '2026-02-01' }) // 1 */
 export const daysBetween = ({ from, to }: { from: CalendarDate; to: CalendarDate }): number =>

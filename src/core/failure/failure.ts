@@ -97,6 +97,8 @@ export type FailureCode =
   | 'photo.unknown'
   | 'plan.past'
   | 'usage.future'
+  | 'usage.least'
+  | 'look.least'
   | 'away.backwards'
   | 'look.future'
   | 'order.unknown'
@@ -148,6 +150,9 @@ export type FailureCode =
   | 'request.too-large'
   | 'request.method'
   | 'request.host'
+  | 'request.elsewhere'
+  | 'stream.too-many'
+  | 'server.busy'
   | 'page.unknown'
   | 'calc.unknown'
   | 'server.bug';

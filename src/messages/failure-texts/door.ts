@@ -23,6 +23,21 @@ export const DOOR_TEXTS = {
     'This server does not answer to that name.',
     'Use the address it printed when it started.',
   ],
+  'request.elsewhere': () => [
+    'From another site',
+    'A page of another site may not read or write the records.',
+    'Open Moorwind at its own address.',
+  ],
+  'stream.too-many': () => [
+    'Too many listening',
+    'Too many pages listen to a meter at once.',
+    'Close those that are not needed, and try again.',
+  ],
+  'server.busy': () => [
+    'Busy',
+    'The records are held by another program. Nothing was saved.',
+    'Try again in a moment.',
+  ],
   'page.unknown': () => ['Nothing here', 'There is no such page.', 'Go to the round, or press / and type a tag.'],
   'calc.unknown': (f) => ['Unknown calculation', `There is no calculation "${text(f['name'])}".`, 'See calc --list.'],
   'server.bug': () => [

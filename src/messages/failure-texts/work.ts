@@ -91,6 +91,12 @@ export const WORK_TEXTS = {
     'Choose today or a later day.',
   ],
   'away.backwards': () => ['Backwards', 'The last day away lies before the first.', 'Change one of the two days.'],
+  'usage.least': () => [
+    'Too few',
+    'A day has no run hours, or three minutes and more, up to 24 hours.',
+    'Type 0 for a day it did not run.',
+  ],
+  'look.least': () => ['Too little', 'A bag is empty, or a hundredth full and more.', 'Type 0 for an empty one.'],
   'usage.future': () => [
     'Not yet',
     'Run hours of a day that has not come cannot be logged.',
@@ -112,7 +118,11 @@ export const WORK_TEXTS = {
     'Each of these stages waits for another, in a circle: none could ever be changed.',
     'Remove one of the rules.',
   ],
-  'rule.range': () => ['Out of range', 'An interval is between one day and a hundred years.', 'Type another.'],
+  'rule.range': () => [
+    'Out of range',
+    'A limit is at least a day, half a run hour, a twentieth full, or 1 % of the flow.',
+    'Type a larger one.',
+  ],
   'photo.unknown': () => ['No such photo', 'That photo is not kept here.', 'Go back to the job.'],
   'procedure.school': (f) => [
     'Not on this machine',

@@ -1,7 +1,17 @@
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import Sqlite from 'better-sqlite3';
-import { Kysely, type Migration, Migrator, SqliteAdapter, SqliteDialect } from 'kysely';
+import {
+  CompiledQuery,
+  type DatabaseConnection,
+  Kysely,
+  type Migration,
+  Migrator,
+  SqliteAdapter,
+  SqliteDialect,
+  type SqliteDialectConfig,
+  SqliteDriver,
+} from 'kysely';
 import { MIGRATIONS } from './migrations';
 import type { Tables } from './tables';
 
@@ -14,21 +24,45 @@ class TransactionalAdapter extends SqliteAdapter {
   }
 }
 
-class TransactionalSqlite extends SqliteDialect {
-  override createAdapter(): SqliteAdapter {
-    return new TransactionalAdapter();
+/** A transaction takes the lock for writing as it begins: one that upgraded later would be refused at once, however long it may wait. */
+class ImmediateDriver extends SqliteDriver {
+  override async beginTransaction(connection: DatabaseConnection): Promise<void> {
+    await connection.executeQuery(CompiledQuery.raw('begin immediate'));
   }
 }
 
-/** Opens the file (or ':memory:'), in WAL, with foreign keys on. Does not migrate. */
+class TransactionalSqlite extends SqliteDialect {
+  readonly #config: SqliteDialectConfig;
+
+  constructor(config: SqliteDialectConfig) {
+    super(config);
+    this.#config = config;
+  }
+
+  override createAdapter(): SqliteAdapter {
+    return new TransactionalAdapter();
+  }
+
+  override createDriver(): SqliteDriver {
+    return new ImmediateDriver(this.#config);
+  }
+}
+
+/** Opens the file (or ':memory:'), in WAL, with foreign keys on, and what is acknowledged on the disk. Does not migrate. */
 export const openDatabase = (file: string): Db => {
   if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
   const database = new Sqlite(file);
   database.pragma('journal_mode = WAL');
+  // NORMAL keeps what a power cut takes away: the records of the last seconds, acknowledged and lost.
+  database.pragma('synchronous = FULL');
   database.pragma('foreign_keys = ON');
   database.pragma('busy_timeout = 5000');
   return new Kysely<Tables>({ dialect: new TransactionalSqlite({ database }) });
 };
+
+/** Whether another program held the file for longer than we wait. Nothing was written. */
+export const isBusy = (error: unknown): boolean =>
+  error instanceof Sqlite.SqliteError && (error.code === 'SQLITE_BUSY' || error.code.startsWith('SQLITE_BUSY_'));
 
 /**
  * Brings the schema up to date, each migration with its own line in the book of migrations in one transaction: one that

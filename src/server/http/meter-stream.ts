@@ -12,6 +12,7 @@ const PERIOD_MS = 100;
 /** A forgotten listener ends by itself. */
 const LONGEST_MS = 15 * 60_000;
 const MOST_LINES = 500;
+const LINE_TYPES = /^application\/(x-ndjson|json)\b/i;
 
 interface Listening {
   readonly id: number;
@@ -41,25 +42,43 @@ const startTalking = (listening: Listening, standIn: StandIn | null, say: (line:
   };
 };
 
+/** Streams open at once: a workshop has a few tablets; more is a fault or a flood. */
+const MOST_STREAMS = 40;
+/** Lines that wait for a listener that does not read; those after them are let go. */
+const MOST_WAITING = 64;
+let open = 0;
+
 /** Server-sent events of one instrument: a bridge's lines, or the stand-in's while no bridge speaks. */
 export const meterStream = async (listening: Listening): Promise<Response> => {
+  if (open >= MOST_STREAMS) return respondProblems([failure('stream.too-many')]);
   const standIn = await wantedStandIn(listening);
   const encoder = new TextEncoder();
   let stop = () => {};
   const body = new ReadableStream<Uint8Array>({
     start: (controller) => {
-      const quiet = startTalking(listening, standIn, (line) =>
-        controller.enqueue(encoder.encode(`data: ${JSON.stringify(line)}\n\n`)),
-      );
+      // Gone before it began to listen: nothing would ever stop it.
+      if (listening.signal.aborted) {
+        controller.close();
+        return;
+      }
+      open += 1;
+      const quiet = startTalking(listening, standIn, (line) => {
+        if ((controller.desiredSize ?? 0) > -MOST_WAITING)
+          controller.enqueue(encoder.encode(`data: ${JSON.stringify(line)}\n\n`));
+      });
       const end = setTimeout(() => {
         stop();
         controller.close();
       }, LONGEST_MS);
+      let stopped = false;
       stop = () => {
+        if (stopped) return;
+        stopped = true;
+        open -= 1;
         clearTimeout(end);
         quiet();
       };
-      listening.signal.addEventListener('abort', () => stop());
+      listening.signal.addEventListener('abort', () => stop(), { once: true });
     },
     cancel: () => stop(),
   });
@@ -68,6 +87,9 @@ export const meterStream = async (listening: Listening): Promise<Response> => {
 
 /** Lines a bridge posts, newline-delimited; each one that cannot be read is counted, not passed on. */
 export const postMeterLines = async (id: number, request: Request): Promise<Response> => {
+  // A page of another site can send plain text unasked; it cannot name one of these types without asking first.
+  if (!LINE_TYPES.test(request.headers.get('content-type') ?? ''))
+    return respondProblems([failure('request.not-json')]);
   const text = await readText(request);
   if (!text.ok) return respondProblems(text.failures);
   const lines = text.value.split('\n').filter((l) => l.trim() !== '');

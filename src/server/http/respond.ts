@@ -18,6 +18,9 @@ const STATUS: Partial<Record<FailureCode, number>> = {
   'request.not-json': 415,
   'request.malformed': 400,
   'request.host': 421,
+  'request.elsewhere': 403,
+  'server.busy': 503,
+  'stream.too-many': 503,
   'server.bug': 500,
 };
 
