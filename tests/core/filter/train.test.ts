@@ -140,6 +140,49 @@ describe('a rated curve', () => {
     expect(t.mostPenetrating.penetration).toBeGreaterThan(0.0003);
   });
 
+  it('is straight in the logarithm of the size between two rated sizes, keeps the last beyond it, and the shape of its bed below the first', () => {
+    const rating: FilterRating = { scale: 'merv', merv: 13 };
+    const curve = ratedCurve({ medium: 'pleatedPolyester', rating });
+    if (!curve.ok) throw new Error('no curve');
+    const { ratedFaceMs: faceMs } = curve.value;
+    const exponent = (sizeUm: number) => -Math.log(curve.value.penetration({ sizeUm, faceMs }));
+    const [first, second, third] = MERV_RANGES_UM.map(([low, high]) => Math.sqrt(low * high));
+    if (!first || !second || !third) throw new Error('no sizes');
+    expect(exponent(Math.sqrt(first * second))).toBeCloseTo((exponent(first) + exponent(second)) / 2, 9);
+    const quarter = first ** 0.75 * second ** 0.25;
+    expect(exponent(quarter)).toBeCloseTo(0.75 * exponent(first) + 0.25 * exponent(second), 9);
+    expect(exponent(Math.sqrt(second * third))).toBeCloseTo((exponent(second) + exponent(third)) / 2, 9);
+    expect(exponent(9)).toBeCloseTo(exponent(third), 9);
+    // A rating at one size keeps the shape of its bed to both sides: the ratio of two exponents is the bed's own.
+    const single = (efficiency: number) => {
+      const c = ratedCurve({ medium: 'pleatedPolyester', rating: { scale: 'point', efficiency, sizeUm: 1 } });
+      if (!c.ok) throw new Error('no curve');
+      return (sizeUm: number) => -Math.log(c.value.penetration({ sizeUm, faceMs: c.value.ratedFaceMs }));
+    };
+    const [low, high] = [single(0.5), single(0.9)];
+    for (const size of [0.05, 0.3, 1, 4]) expect(high(size) / low(size)).toBeCloseTo(Math.log(10) / Math.log(2), 6);
+    expect(exponent(0.1) / exponent(first)).toBeCloseTo(low(0.1) / low(first), 6);
+  });
+
+  it('a cake holds more where the medium seasons, with the logarithm of what it grew by, and nothing where it does not', () => {
+    const exponent = (medium: Medium, timesClean: number) => {
+      const c = ratedCurve({ medium, rating: { scale: 'none' }, timesClean });
+      if (!c.ok) throw new Error('no curve');
+      return -Math.log(c.value.penetration({ sizeUm: 0.3, faceMs: c.value.ratedFaceMs }));
+    };
+    const seasoning = (medium: Medium) =>
+      [Math.E, Math.E ** 2].map((t) => exponent(medium, t) / exponent(medium, 1) - 1);
+    for (const medium of Object.keys(MEDIA) as Medium[]) {
+      const [once, twice] = seasoning(medium);
+      if (MEDIA[medium].seasons) {
+        expect(once).toBeGreaterThan(0.05);
+        expect(twice).toBeCloseTo(2 * (once ?? 0), 9);
+      } else expect([once, twice]).toEqual([0, 0]);
+      // Cleaner than clean is clean.
+      expect(exponent(medium, 0.2)).toBeCloseTo(exponent(medium, 1), 12);
+    }
+  });
+
   it('stays between none and all for every medium, rating, size, velocity and load (property)', () => {
     const media = Object.keys(MEDIA) as Medium[];
     fc.assert(
