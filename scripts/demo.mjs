@@ -1,7 +1,7 @@
 // npm run demo: installs, builds, makes the demo yard, serves it. A second start keeps the data; --fresh starts over.
 import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureBuilt, ensureInstalled, root, run } from './ready.mjs';
+import { ensureBuilt, ensureInstalled, root, run, serve } from './ready.mjs';
 
 const data = join(root, 'data/demo.sqlite');
 const env = { MOORWIND_DATA: data };
@@ -13,4 +13,4 @@ if (!existsSync(data) && run('npx', ['tsx', 'cli/moorwind.ts', 'seed'], { env })
   rmSync(data, { force: true });
   process.exit(1);
 }
-process.exit(run(process.execPath, ['--import', 'tsx', 'scripts/serve.ts'], { env }));
+serve(env);

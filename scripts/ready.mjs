@@ -1,5 +1,5 @@
 // What the other scripts stand on: installs and builds only what is missing or out of date. Plain Node, no packages.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
@@ -16,6 +16,17 @@ export const run = (command, args, options = {}) => {
     env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', ...options.env },
   });
   return status ?? 1;
+};
+
+/** Serves until it ends, and ends as it ends: who stops this stops the server too. */
+export const serve = (env = {}) => {
+  const child = spawn(process.execPath, ['--import', 'tsx', join(root, 'scripts/serve.ts')], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+  });
+  for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP']) process.on(signal, () => child.kill(signal));
+  child.on('exit', (code) => process.exit(code ?? 1));
 };
 
 const filesBelow = (path) =>

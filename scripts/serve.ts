@@ -1,28 +1,68 @@
-// Checks the configuration and the database before the server listens, so that a refusal is a sentence, not a page.
+// Checks the configuration and the records before the server listens, so that a refusal is a sentence and an exit code,
+// not a page. SIGTERM and SIGINT finish what is in hand.
+import type { Server } from 'node:http';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ConfigError, parseConfig } from '@/server/config';
-import { openMigrated } from '@/server/db/connect';
+import { EXIT, openRecords, StartError } from '@/server/db/open-records';
+
+/** A request that does not come to its end is dropped after so long, ms. */
+const REQUEST_MS = 60_000;
+/** What is in hand is given so long to be finished, ms. */
+const GOODBYE_MS = 10_000;
+
+const refuse = (message: string, exitCode: number): never => {
+  console.error(message);
+  process.exit(exitCode);
+};
 
 const config = (() => {
   try {
     return parseConfig(process.env);
   } catch (error) {
     if (!(error instanceof ConfigError)) throw error;
-    console.error(error.message);
-    process.exit(1);
+    return refuse(error.message, EXIT.config);
   }
 })();
 
-const db = await openMigrated(config.dataFile);
-await db.destroy();
+try {
+  await (await openRecords(config.dataFile)).destroy();
+} catch (error) {
+  if (!(error instanceof StartError)) throw error;
+  refuse(error.message, error.exitCode);
+}
 process.env['HOST'] = config.host;
 process.env['PORT'] = String(config.port);
 process.env['ASTRO_NODE_AUTOSTART'] = 'disabled';
 
 interface Entry {
-  startServer: () => { server: { host?: string; port: number } };
+  startServer: () => { server: { server: Server }; done: Promise<unknown> };
 }
 const entry = (await import(pathToFileURL(join(process.cwd(), 'dist/server/entry.mjs')).href)) as Entry;
-entry.startServer();
-console.log(`Moorwind: http://${config.host}:${config.port}/   records in ${config.dataFile}`);
+const started = entry.startServer();
+// Its end is ours to tell: a port that is taken is said below.
+started.done.catch(() => undefined);
+const { server } = started.server;
+server.requestTimeout = REQUEST_MS;
+server.headersTimeout = REQUEST_MS;
+server.on('error', (error: NodeJS.ErrnoException) => {
+  refuse(
+    error.code === 'EADDRINUSE'
+      ? `Port ${config.port} is taken: another Moorwind, or another program, listens there. Set PORT to another one.`
+      : `Moorwind cannot listen on ${config.host}:${config.port} (${error.code ?? error.message}).`,
+    EXIT.unavailable,
+  );
+});
+server.on('listening', () =>
+  console.log(`Moorwind: http://${config.host}:${config.port}/   records in ${config.dataFile}`),
+);
+
+const sayGoodbye = () => {
+  // Answers that run are finished; pages that only listen are let go. What was acknowledged is on the disk already.
+  server.close(() => process.exit(0));
+  server.closeIdleConnections();
+  setTimeout(() => process.exit(0), GOODBYE_MS).unref();
+  setTimeout(() => server.closeAllConnections(), GOODBYE_MS / 10).unref();
+};
+process.once('SIGTERM', sayGoodbye);
+process.once('SIGINT', sayGoodbye);
