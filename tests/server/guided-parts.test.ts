@@ -377,6 +377,21 @@ describe('what else a job keeps', () => {
     // The same picture with a width of nothing: bytes 16 to 19 of a PNG (ISO/IEC 15948, 11.2.2 IHDR).
     expect(said(await keep(png.map((b, i) => (i >= 16 && i < 20 ? 0 : b))))).toBe('photo.not-image photo');
     expect(said(await keep(new Uint8Array(MAX_PHOTO_BYTES + 1)))).toBe('photo.too-large photo');
+    // A picture that claims to be larger than any camera's, one with a page hidden behind it, and one cut short.
+    const sized = (width: number, height: number) =>
+      png.map((b, i) => (i >= 16 && i < 24 ? ((i < 20 ? width : height) >>> (8 * (3 - ((i - 16) % 4)))) & 255 : b));
+    expect(said(await keep(sized(2 ** 31 - 1, 2 ** 31 - 1)))).toBe('photo.not-image photo');
+    expect(said(await keep(sized(60_000, 60_000)))).toBe('photo.not-image photo');
+    expect(said(await keep(Uint8Array.from([...png, ...new TextEncoder().encode('<script>alert(1)</script>')])))).toBe(
+      'photo.not-image photo',
+    );
+    expect(said(await keep(png.slice(0, -9)))).toBe('photo.not-image photo');
+    // The same id with another picture of equal size is another request; a line without a picture is no evidence.
+    const query = { clientId: newId(), by: 'MK', jobId: id, step: 1 };
+    expect(said(await keepPhoto(context, 'CR-02', { query, bytes: png }))).toBe('accepted');
+    const other = png.map((b, i) => (i === 40 ? b ^ 1 : b));
+    expect(said(await keepPhoto(context, 'CR-02', { query, bytes: other }))).toBe('action.reused clientId');
+    expect(said(await act('CR-02', id, { kind: 'photo', step: 1, photoId: 1 }))).toBe('photo.unknown event');
     expect(said(await keep(png, 150))).toBe('job.refused notNext');
   });
 

@@ -95,6 +95,7 @@ export type FailureCode =
   | 'photo.not-image'
   | 'photo.too-large'
   | 'photo.unknown'
+  | 'photo.too-many'
   | 'plan.past'
   | 'usage.future'
   | 'usage.least'

@@ -123,6 +123,11 @@ export const WORK_TEXTS = {
     'A limit is at least a day, half a run hour, a twentieth full, or 1 % of the flow.',
     'Type a larger one.',
   ],
+  'photo.too-many': (f) => [
+    'Enough photos',
+    `This job has ${text(f['most'])} photos already.`,
+    'Finish the job, or write a note instead.',
+  ],
   'photo.unknown': () => ['No such photo', 'That photo is not kept here.', 'Go back to the job.'],
   'procedure.school': (f) => [
     'Not on this machine',

@@ -109,6 +109,8 @@ export const doInJob = async (
   return runOnce(db, { kind: `job ${tag}`, body, at: moment, answers: PlainAnswer }, async (tx) => {
     const found = await findJob(tx, tag, body.jobId);
     if (!found.ok) return found;
+    // A photo's line is written with its picture, never without one.
+    if (body.event.kind === 'photo') return fail(failure('photo.unknown', 'event'));
     const at = notBefore(found.value.record, moment);
     const done = await action({ tx, ...found.value, at, by: body.by }, body.event, body.partCode);
     return done.ok ? ok({ id: done.value.events.at(-1)?.id ?? 0 }) : done;
