@@ -66,7 +66,6 @@ const CORE_PACKAGES = [
   '@stdlib/stats-base-dists-normal-quantile',
   '@stdlib/stats-base-dists-poisson-quantile',
   '@date-fns/utc',
-  '@date-fns/tz',
   'date-fns',
 ];
 

@@ -1,6 +1,5 @@
 import { UTCDate } from '@date-fns/utc';
 import { addDays as addDaysUtc, addMonths as addMonthsUtc, differenceInCalendarDays, format, isValid } from 'date-fns';
-import { TZDate } from '@date-fns/tz';
 
 /** A calendar day of the site, "2026-11-24". It has no time and no zone: a due date is a day on the wall. */
 export type CalendarDate = string;
@@ -31,12 +30,22 @@ export const addMonths = (date: CalendarDate, months: number): CalendarDate =>
 export const daysBetween = ({ from, to }: { from: CalendarDate; to: CalendarDate }): number =>
   differenceInCalendarDays(utc(to), utc(from));
 
+/** One formatter a zone: making one costs a hundred times what using it does. Swedish writes a day as ISO 8601 does. */
+const formatters = new Map<string, Intl.DateTimeFormat>();
+const dayFormat = (timeZone: string): Intl.DateTimeFormat => {
+  const held = formatters.get(timeZone);
+  if (held) return held;
+  const made = new Intl.DateTimeFormat('sv-SE', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
+  formatters.set(timeZone, made);
+  return made;
+};
+
 /**
  * The site's calendar day of a moment. @example dayAt('2026-11-24T23:30:00Z', 'Europe/Helsinki') // '2026-11-25'
  * Throws RangeError for a text that is no moment.
  */
 export const dayAt = (isoMoment: string, timeZone: string): CalendarDate => {
-  const moment = new TZDate(isoMoment, timeZone);
+  const moment = new Date(isoMoment);
   if (!isValid(moment)) throw new RangeError(`"${isoMoment}" is no moment`);
-  return format(moment, 'yyyy-MM-dd');
+  return dayFormat(timeZone).format(moment);
 };

@@ -27,7 +27,7 @@ export interface YardOutlook {
   readonly machines: readonly MachineOutlook[];
 }
 
-/** The same yard on the same day is facts the same. */
+/** The same yard on the same day is forecast the same. */
 const SEED = 20_261;
 /** A bag changed so many days before a test is taken as fresh in it. */
 const FRESH_DAYS = 2;

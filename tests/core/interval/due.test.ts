@@ -1,6 +1,8 @@
+import { TZDate } from '@date-fns/tz';
+import { format } from 'date-fns';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addDays, dayAt, daysBetween, isCalendarDate } from '@/core/calendar/calendar-date';
+import { addDays, addMonths, dayAt, daysBetween, isCalendarDate } from '@/core/calendar/calendar-date';
 import { type DueInput, NO_WEAR, stageDue } from '@/core/interval/due';
 import { circularAfter, type Rule, type RuleRecord } from '@/core/interval/rules';
 
@@ -29,6 +31,31 @@ describe('calendar days', () => {
     // The clocks change on 29 March and 25 October 2026 in Europe.
     expect(daysBetween({ from: '2026-03-28', to: '2026-03-30' })).toBe(2);
     expect(daysBetween({ from: '2026-10-24', to: '2026-10-26' })).toBe(2);
+  });
+
+  it('a day of the site is what a calendar library of its own says, round the world and through every change of the clock', () => {
+    const zones = [
+      'Europe/London',
+      'America/New_York',
+      'Pacific/Kiritimati',
+      'Asia/Kolkata',
+      'UTC',
+      'America/St_Johns',
+    ];
+    for (const zone of zones)
+      for (let hour = 0; hour < 2 * 8766; hour += 7) {
+        const moment = new Date(Date.UTC(2025, 0, 1, hour, 29)).toISOString();
+        expect(dayAt(moment, zone)).toBe(format(new TZDate(moment, zone), 'yyyy-MM-dd'));
+      }
+    expect(() => dayAt('yesterday', 'UTC')).toThrow('"yesterday" is no moment');
+  });
+
+  it('a date further off than a hundred years is cut there and stays a date; one that is no number is a fault', () => {
+    expect(addDays('2026-11-24', 1e12)).toBe('2126-11-25');
+    expect(addDays('2026-11-24', Number.POSITIVE_INFINITY)).toBe('2126-11-25');
+    expect(addDays('2026-11-24', -1e12)).toBe('1926-11-24');
+    expect(addMonths('2026-11-24', 1e9)).toBe('2126-11-24');
+    expect(() => addDays('2026-11-24', Number.NaN)).toThrow(RangeError);
   });
 
   it('a moment has the day of the site, not of the server', () => {
