@@ -77,8 +77,15 @@ const lines = (
   }
   // What was answered of these words before is remembered, even from before a decontamination.
   const saidBefore = (key: string) => history.entries.findLast((e) => normalised(e.text) === key) ?? null;
+  // Years of hours name a handful of dusts: each is read once.
+  const keys = new Map<string, string>();
+  const keyOf = (text: string): string => {
+    const known = keys.get(text) ?? normalised(text);
+    keys.set(text, known);
+    return known;
+  };
   for (const h of hours) {
-    const key = normalised(h.dust);
+    const key = keyOf(h.dust);
     const known = found.get(key);
     found.set(key, {
       said: known?.said ?? saidBefore(key),

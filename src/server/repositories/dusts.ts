@@ -6,6 +6,7 @@ import type { Dust } from '@/core/dust/dust';
 import { type CollectedEntry, type Decontamination, DECONTAMINATED_BY } from '@/core/dust/history';
 import { registerOf } from '@/core/dust/register';
 import type { Db } from '../db/connect';
+import { grouped } from './grouped';
 
 /** The site's own entries of the register, the newest of each key. */
 export const loadOwnDusts = async (db: Db): Promise<readonly Dust[]> => {
@@ -33,23 +34,32 @@ export interface DustRecords {
   readonly decontaminations: ReadonlyMap<number, readonly Decontamination[]>;
 }
 
-const grouped = <R, T>(
+const made = <R, T>(
   rows: readonly R[],
   keyOf: (row: R) => number,
   make: (row: R) => T,
-): ReadonlyMap<number, readonly T[]> => {
-  const groups = new Map<number, T[]>();
-  for (const row of rows) groups.set(keyOf(row), [...(groups.get(keyOf(row)) ?? []), make(row)]);
-  return groups;
-};
+): ReadonlyMap<number, readonly T[]> =>
+  new Map([...grouped(rows, keyOf)].map(([key, group]) => [key, group.map(make)]));
 
-/** What was said of each machine's dust, and what cleared it, oldest first. */
-export const loadDustRecords = async (db: Db): Promise<DustRecords> => {
-  const said = await db.selectFrom('dust_collected').selectAll().orderBy('at').orderBy('id').execute();
-  const cleared = await db.selectFrom('decontamination').selectAll().orderBy('at').orderBy('id').execute();
+/** What was said of each machine's dust, and what cleared it, oldest first; of one machine when it is named. */
+export const loadDustRecords = async (db: Db, machineId?: number): Promise<DustRecords> => {
+  const said = await db
+    .selectFrom('dust_collected')
+    .selectAll()
+    .$if(machineId !== undefined, (q) => q.where('machine_id', '=', machineId ?? 0))
+    .orderBy('at')
+    .orderBy('id')
+    .execute();
+  const cleared = await db
+    .selectFrom('decontamination')
+    .selectAll()
+    .$if(machineId !== undefined, (q) => q.where('machine_id', '=', machineId ?? 0))
+    .orderBy('at')
+    .orderBy('id')
+    .execute();
   const keys = (json: string): readonly string[] => readStored(KeysJson, json);
   return {
-    entries: grouped(
+    entries: made(
       said,
       (r) => r.machine_id,
       (r): CollectedEntry => ({
@@ -65,7 +75,7 @@ export const loadDustRecords = async (db: Db): Promise<DustRecords> => {
         lowerBecause: r.lower_because,
       }),
     ),
-    decontaminations: grouped(
+    decontaminations: made(
       cleared,
       (r) => r.machine_id,
       (r): Decontamination => ({

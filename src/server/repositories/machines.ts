@@ -12,6 +12,7 @@ import { stageTemplate } from '@/core/machine/stage-templates';
 import type { Db } from '../db/connect';
 import type { Row } from '../db/tables';
 import { type DustRecords, loadDustRecords, loadRegister } from './dusts';
+import { grouped } from './grouped';
 import { loadExaminations, loadPenetrationTests } from './proofs';
 import { loadSite } from './site';
 import { loadWear, type Wear } from './wear';
@@ -29,7 +30,7 @@ const toRule = (row: Row<'rule'>): RuleRecord => ({
 interface Seat {
   readonly fittedAt: ReadonlyMap<number, string>;
   readonly openedAt: ReadonlyMap<number, string>;
-  readonly checks: readonly (IntegrityCheck & { readonly stageId: number })[];
+  readonly checks: ReadonlyMap<number, readonly (IntegrityCheck & { readonly stageId: number })[]>;
 }
 
 /** The later of two moments by stage. */
@@ -67,14 +68,17 @@ const loadSeats = async (db: Db): Promise<Seat> => {
   return {
     fittedAt: new Map(fitted.map((f) => [f.stage_id, f.at])),
     openedAt: latest([...openings, ...changed]),
-    checks: checks.map((c) => ({
-      stageId: c.stage_id,
-      test: IntegrityTestName.parse(c.test),
-      passed: c.passed === 1,
-      at: c.at,
-      by: c.by_initials,
-      note: c.note,
-    })),
+    checks: grouped(
+      checks.map((c) => ({
+        stageId: c.stage_id,
+        test: IntegrityTestName.parse(c.test),
+        passed: c.passed === 1,
+        at: c.at,
+        by: c.by_initials,
+        note: c.note,
+      })),
+      (c) => c.stageId,
+    ),
   };
 };
 
@@ -83,7 +87,7 @@ const dayOrNull = (moment: string | undefined, timeZone: string): string | null 
 
 const toStage = (
   row: StageRow,
-  { rules, seats, wear, timeZone }: Pick<Parts, 'rules' | 'seats' | 'wear' | 'timeZone'>,
+  { rules, seats, looks, timeZone }: Pick<Parts, 'rules' | 'seats' | 'looks' | 'timeZone'>,
   machineKind: MachineKind,
 ): Stage => ({
   id: row.id,
@@ -104,19 +108,19 @@ const toStage = (
   firstUsedOn: row.first_used_on,
   fittedOn: dayOrNull(seats.fittedAt.get(row.id), timeZone),
   openedAt: seats.openedAt.get(row.id) ?? null,
-  proven: seats.checks
-    .filter((c) => c.stageId === row.id)
-    .map(({ test, passed, at, by, note }) => ({ test, passed, at, by, note })),
-  rules: rules.filter((r) => r.stageId === row.id),
-  looks: wear.looks.filter((l) => l.stageId === row.id).map(({ day, share }) => ({ day, share })),
+  proven: (seats.checks.get(row.id) ?? []).map(({ test, passed, at, by, note }) => ({ test, passed, at, by, note })),
+  rules: rules.get(row.id) ?? [],
+  looks: (looks.get(row.id) ?? []).map(({ day, share }) => ({ day, share })),
 });
 
 interface Parts {
   readonly timeZone: string;
   readonly stages: readonly StageRow[];
-  readonly rules: readonly RuleRecord[];
+  readonly rules: ReadonlyMap<number, readonly RuleRecord[]>;
   readonly seats: Seat;
-  readonly wear: Wear;
+  readonly looks: ReadonlyMap<number, Wear['looks']>;
+  /** Of this machine. */
+  readonly hours: Wear['hours'];
   readonly register: readonly Dust[];
   readonly dust: DustRecords;
   readonly proofs: {
@@ -129,10 +133,9 @@ interface Parts {
 /** What a machine has collected, and the words it was last said in. */
 const dustOf = (
   machineId: number,
-  { register, dust, wear }: Parts,
+  { register, dust, hours }: Parts,
 ): Pick<Machine, 'dust' | 'hazard' | 'lastCollected'> => {
   const entries = dust.entries.get(machineId) ?? [];
-  const hours = wear.hours.filter((h) => h.machineId === machineId);
   const of = machineDust(register, { entries, hours, decontaminations: dust.decontaminations.get(machineId) ?? [] });
   const newest = of.collected[0]?.text ?? (of.last ? 'nothing since it was decontaminated' : 'nothing yet');
   return { dust: of, hazard: of.standing.level, lastCollected: newest };
@@ -154,7 +157,7 @@ const toMachine = (row: Row<'machine'>, parts: Parts): Machine => ({
   nominalVolts: row.nominal_volts,
   wetSet: row.wet_set === 1,
   inServiceOn: row.in_service_on,
-  hours: parts.wear.hours.filter((h) => h.machineId === row.id).map(({ day, hours, dust }) => ({ day, hours, dust })),
+  hours: parts.hours.map(({ day, hours, dust }) => ({ day, hours, dust })),
   stages: parts.stages
     .filter((r) => r.retired_on === null)
     .map((r) => toStage(r, parts, MachineKindName.parse(row.kind))),
@@ -166,44 +169,78 @@ const toMachine = (row: Row<'machine'>, parts: Parts): Machine => ({
   reshapedAt: parts.edits.filter((e) => e.reshapes === 1).at(-1)?.performed_at ?? null,
 });
 
-/** Every machine with its stages in path order, by tag. */
-export const loadMachines = async (db: Db): Promise<readonly Machine[]> => {
-  const machines = await db.selectFrom('machine').selectAll().orderBy('tag').execute();
-  const stages = await db
-    .selectFrom('stage')
-    .leftJoin('part', 'part.id', 'stage.part_id')
-    .selectAll('stage')
-    .select(['part.code as part_code', 'part.name as part_name'])
-    .orderBy('position')
+/** Every machine with its stages in path order, by tag; one alone when it is named. */
+export const loadMachines = async (db: Db, machineId?: number): Promise<readonly Machine[]> => {
+  const one = machineId ?? 0;
+  const all = machineId === undefined;
+  const machines = await db
+    .selectFrom('machine')
+    .selectAll()
+    .$if(!all, (q) => q.where('id', '=', one))
+    .orderBy('tag')
     .execute();
-  const edits = await db
-    .selectFrom('path_edit')
-    .select(['id', 'machine_id', 'performed_at', 'reshapes'])
-    .orderBy('id')
-    .execute();
-  const rules = (await db.selectFrom('rule').selectAll().orderBy('id').execute()).map(toRule);
+  const stages = grouped(
+    await db
+      .selectFrom('stage')
+      .leftJoin('part', 'part.id', 'stage.part_id')
+      .selectAll('stage')
+      .select(['part.code as part_code', 'part.name as part_name'])
+      .$if(!all, (q) => q.where('stage.machine_id', '=', one))
+      .orderBy('position')
+      .execute(),
+    (r) => r.machine_id,
+  );
+  const edits = grouped(
+    await db
+      .selectFrom('path_edit')
+      .select(['id', 'machine_id', 'performed_at', 'reshapes'])
+      .$if(!all, (q) => q.where('machine_id', '=', one))
+      .orderBy('id')
+      .execute(),
+    (e) => e.machine_id,
+  );
+  const rules = grouped(
+    await db
+      .selectFrom('rule')
+      .innerJoin('stage', 'stage.id', 'rule.stage_id')
+      .selectAll('rule')
+      .$if(!all, (q) => q.where('stage.machine_id', '=', one))
+      .orderBy('rule.id')
+      .execute(),
+    (r) => r.stage_id,
+  );
   const { timeZone } = await loadSite(db);
-  const seats = await loadSeats(db);
-  const wear = await loadWear(db);
-  const [register, dust] = [await loadRegister(db), await loadDustRecords(db)];
-  const proofs = { penetration: await loadPenetrationTests(db), examinations: await loadExaminations(db) };
+  const wear = await loadWear(db, machineId);
+  const hours = grouped(wear.hours, (h) => h.machineId);
+  const shared = {
+    timeZone,
+    seats: await loadSeats(db),
+    looks: grouped(wear.looks, (l) => l.stageId),
+    rules: new Map([...rules].map(([id, rows]) => [id, rows.map(toRule)])),
+    register: await loadRegister(db),
+    dust: await loadDustRecords(db, machineId),
+    proofs: { penetration: await loadPenetrationTests(db), examinations: await loadExaminations(db) },
+  };
   return machines.map((row) =>
     toMachine(row, {
-      timeZone,
-      seats,
-      wear,
-      register,
-      dust,
-      proofs,
-      stages: stages.filter((r) => r.machine_id === row.id),
-      rules,
-      edits: edits.filter((e) => e.machine_id === row.id),
+      ...shared,
+      hours: hours.get(row.id) ?? [],
+      stages: stages.get(row.id) ?? [],
+      edits: edits.get(row.id) ?? [],
     }),
   );
 };
 
-/** Finds a machine by its tag, without regard to case; null when there is none. */
+/** Finds a machine by its tag, without regard to case, and loads it alone; null when there is none. */
 export const findMachine = async (db: Db, tag: string): Promise<Machine | null> => {
   const wanted = tag.trim().toUpperCase();
-  return (await loadMachines(db)).find((m) => m.tag.toUpperCase() === wanted) ?? null;
+  const known = await db.selectFrom('machine').select(['id', 'tag']).execute();
+  const id = known.find((m) => m.tag.toUpperCase() === wanted)?.id;
+  return id === undefined ? null : ((await loadMachines(db, id))[0] ?? null);
+};
+
+/** The stages that are in use, of every machine. */
+export const stageIdsInUse = async (db: Db): Promise<ReadonlySet<number>> => {
+  const rows = await db.selectFrom('stage').select('id').where('retired_on', 'is', null).execute();
+  return new Set(rows.map((r) => r.id));
 };

@@ -2,7 +2,7 @@ import { PlainAnswer } from '@/contracts/action-answer';
 import type { LockPlanBody } from '@/contracts/plan';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/calendar/calendar-date';
-import { loadMachines } from '../repositories/machines';
+import { stageIdsInUse } from '../repositories/machines';
 import { insertLock } from '../repositories/plans';
 import { loadSite } from '../repositories/site';
 import { type Context, runOnce } from './user-action';
@@ -11,7 +11,7 @@ import { type Context, runOnce } from './user-action';
 export const lockPlan = async ({ db, now }: Context, body: LockPlanBody): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: 'lock plan', body, at, answers: PlainAnswer }, async (tx) => {
-    const known = new Set((await loadMachines(tx)).flatMap((m) => m.stages.map((s) => s.id)));
+    const known = await stageIdsInUse(tx);
     const { timeZone } = await loadSite(tx);
     const today = dayAt(at, timeZone);
     if (body.locks.some((l) => !known.has(l.stageId)))

@@ -5,6 +5,7 @@ import { type MachineStatus, machineStatus } from '@/core/status/machine-status'
 import { machinesWithOpenCase } from '../repositories/cases';
 import { loadChanges } from '../repositories/changes';
 import { loadOwnDusts } from '../repositories/dusts';
+import { grouped } from '../repositories/grouped';
 import { loadOpenJobs } from '../repositories/jobs';
 import { loadMachines } from '../repositories/machines';
 import { loadSite, type Site } from '../repositories/site';
@@ -24,24 +25,15 @@ export interface Yard {
   readonly openJobs: ReadonlyMap<number, JobState>;
 }
 
-const grouped = <T extends { readonly machineId: number }>(
-  records: readonly T[],
-): ReadonlyMap<number, readonly T[]> => {
-  const groups = new Map<number, T[]>();
-  for (const record of records) {
-    const group = groups.get(record.machineId);
-    if (group) group.push(record);
-    else groups.set(record.machineId, [record]);
-  }
-  return groups;
-};
+const byMachine = <T extends { readonly machineId: number }>(records: readonly T[]) =>
+  grouped(records, (r) => r.machineId);
 
 /** The state of every machine today, most urgent first. */
 export const loadYard = async ({ db, now }: Context): Promise<Yard> => {
   const site = await loadSite(db);
   const today = dayAt(now(), site.timeZone);
-  const tests = grouped(await loadTests(db));
-  const changes = grouped(await loadChanges(db, site.timeZone));
+  const tests = byMachine(await loadTests(db));
+  const changes = byMachine(await loadChanges(db, site.timeZone));
   const machines = (await loadMachines(db)).map((machine) =>
     machineStatus({
       machine,
