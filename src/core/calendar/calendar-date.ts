@@ -1,5 +1,5 @@
 import { UTCDate } from '@date-fns/utc';
-import { addDays as addDaysUtc, addMonths as addMonthsUtc, differenceInCalendarDays, format, isValid } from 'date-fns';
+import { addDays as addDaysUtc, addMonths as addMonthsUtc, format, isValid } from 'date-fns';
 
 /** A calendar day of the site, "2026-11-24". It has no time and no zone: a due date is a day on the wall. */
 export type CalendarDate = string;
@@ -15,6 +15,8 @@ export const isCalendarDate = (text: string): boolean =>
 /** No date of this trade lies further off than this, days: what comes out further is cut there, so that it stays a date. */
 const FURTHEST_DAYS = 36_525;
 const MONTH_DAYS = 30.4375;
+/** A day without a time is a moment of UTC (ECMA-262, Date Time String Format), and UTC has no clock to change. */
+const DAY_MS = 86_400_000;
 
 const within = (count: number, most: number): number => Math.max(-most, Math.min(most, count));
 
@@ -28,7 +30,7 @@ export const addMonths = (date: CalendarDate, months: number): CalendarDate =>
 
 /** Days from one day to a later one; negative when it is earlier. Source: Gregorian calendar. Valid: days that exist. @example daysBetween({ from: '2026-01-31', to: '2026-02-01' }) // 1 */
 export const daysBetween = ({ from, to }: { from: CalendarDate; to: CalendarDate }): number =>
-  differenceInCalendarDays(utc(to), utc(from));
+  (Date.parse(to) - Date.parse(from)) / DAY_MS;
 
 /** One formatter a zone: making one costs a hundred times what using it does. Swedish writes a day as ISO 8601 does. */
 const formatters = new Map<string, Intl.DateTimeFormat>();

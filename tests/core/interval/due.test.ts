@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import { format } from 'date-fns';
+import { differenceInCalendarDays, format } from 'date-fns';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays, addMonths, dayAt, daysBetween, isCalendarDate } from '@/core/calendar/calendar-date';
@@ -47,6 +47,13 @@ describe('calendar days', () => {
         const moment = new Date(Date.UTC(2025, 0, 1, hour, 29)).toISOString();
         expect(dayAt(moment, zone)).toBe(format(new TZDate(moment, zone), 'yyyy-MM-dd'));
       }
+    for (let days = -400; days < 800; days += 1) {
+      const to = addDays('2026-01-31', days);
+      expect(daysBetween({ from: '2026-01-31', to })).toBe(days);
+      expect(daysBetween({ from: '2026-01-31', to })).toBe(
+        differenceInCalendarDays(new Date(to), new Date('2026-01-31')),
+      );
+    }
     expect(() => dayAt('yesterday', 'UTC')).toThrow('"yesterday" is no moment');
   });
 
