@@ -74,13 +74,45 @@ describe('the running server', () => {
     expect(await (await fetch(`${server.url}/m/CR-04/file`)).text()).toContain(`id="test-${first.id}"`);
   });
 
-  it('refuses to start on a network unless told to, with a sentence', () => {
-    const result = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/serve.ts'], {
-      env: { ...process.env, HOST: '0.0.0.0', MOORWIND_DATA: server.dataFile, MOORWIND_ALLOW_LAN: '' },
+  it('takes nothing from a page of another site, and lets a link from one be followed', async () => {
+    const send = (method: string, path: string, headers: Record<string, string>, body?: string) =>
+      new Promise<number>((resolve, reject) => {
+        const { hostname, port } = new URL(server.url);
+        httpRequest({ hostname, port, path, method, headers: { host: `127.0.0.1:${port}`, ...headers } }, (r) => {
+          r.resume();
+          resolve(r.statusCode ?? 0);
+        })
+          .on('error', reject)
+          .end(body);
+      });
+    const line = JSON.stringify({ t: new Date().toISOString(), quantity: 'velocity', value: 12.5, unit: 'm/s' });
+    const stream = '/api/instruments/2/stream';
+    const lines = { 'content-type': 'application/x-ndjson' };
+    expect(await send('POST', stream, { 'content-type': 'text/plain' }, line)).toBe(415);
+    expect(await send('POST', stream, { ...lines, origin: 'https://records.example' }, line)).toBe(403);
+    expect(await send('POST', stream, { ...lines, 'sec-fetch-site': 'cross-site' }, line)).toBe(403);
+    expect(await send('POST', stream, lines, line)).toBe(202);
+    expect(await send('GET', '/api/plan/calendar.ics', { 'sec-fetch-site': 'cross-site' })).toBe(403);
+    const followed = { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'navigate' };
+    expect(await send('GET', '/round', followed)).toBe(200);
+  });
+
+  const start = (env: Record<string, string>) =>
+    spawnSync(process.execPath, ['--import', 'tsx', 'scripts/serve.ts'], {
+      env: { ...process.env, HOST: '127.0.0.1', MOORWIND_DATA: server.dataFile, MOORWIND_ALLOW_LAN: '', ...env },
       encoding: 'utf8',
+      timeout: 120_000,
     });
-    expect(result.status).toBe(1);
-    expect(result.stderr).toContain('MOORWIND_ALLOW_LAN=yes');
+
+  it.each([
+    ['on a network unless told to', { HOST: '0.0.0.0' }, 78, 'MOORWIND_ALLOW_LAN=yes'],
+    ['on a port that is taken', {}, 69, 'is taken'],
+    ['on a folder', { MOORWIND_DATA: '/tmp' }, 78, '/tmp is a folder'],
+    ['on a file that is no database', { MOORWIND_DATA: 'package.json' }, 65, 'is no database of Moorwind'],
+  ] as const)('refuses to start %s, with a sentence and a code of its own', (_what, env, status, sentence) => {
+    const result = start({ PORT: new URL(server.url).port, ...env });
+    expect(result.stderr).toContain(sentence);
+    expect(result.status).toBe(status);
     expect(result.stderr).not.toMatch(/\bat \S+ \(/);
   });
 });
