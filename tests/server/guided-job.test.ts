@@ -84,7 +84,7 @@ describe('the job under way on a machine', () => {
     expect(await open('CR-02')).toMatchObject({ record: null, changeIds: [], now: NOW });
     const first = await begun('CR-02', 'paper bag');
     expect((await open('CR-02')).record?.id).toBe(first);
-    await act('CR-02', first, { kind: 'abandoned', because: 'called away' } as JobEvent);
+    await act('CR-02', first, { kind: 'abandoned', because: 'called away' });
     expect((await open('CR-02')).record).toBeNull();
     const second = await begun('CR-02', 'paper bag');
     expect((await open('CR-02')).record?.id).toBe(second);

@@ -39,7 +39,7 @@ const machineOf = async (tag: string) => (await findMachine(context.db, tag)) ??
 /** A machine as the editor sends it. */
 const pathOf = async (tag: string): Promise<EditPathBody['path']> => {
   const { machine, stages } = snapshotOf(await machineOf(tag));
-  return structuredClone({ machine, stages: [...stages] }) as EditPathBody['path'];
+  return structuredClone<unknown>({ machine, stages: [...stages] }) as EditPathBody['path'];
 };
 const stageOf = async (tag: string, name: string) =>
   (await machineOf(tag)).stages.find((s) => s.name === name) ?? Promise.reject(new Error(`no ${name}`));
@@ -92,7 +92,8 @@ describe('a machine nobody knows', () => {
       doInCase(context, tag, { ...who(), caseId: 1, action: { kind: 'handOn', because: 'no time' } }),
     'the start of a job': (tag) => startJob(context, tag, start()),
     'a job on a sheet': (tag) => {
-      const { people: _, ...sheet } = start();
+      const { clientId, by, job, dust, reason, partInHand } = start();
+      const sheet = { clientId, by, job, dust, reason, partInHand };
       return quickJob(context, tag, { ...sheet, answers: [], wasteKg: null });
     },
     'a step of a job': (tag) =>

@@ -4,15 +4,20 @@ import type { Step, StepKey } from '@/core/procedure/step';
 
 // What is laid around a method of our own making, hand-written and not one of the shipped ones.
 
-const step = (key: StepKey, over: Partial<Step> = {}): Step =>
-  ({ key, run: 'off', stage: null, because: 'method', ...over }) as Step;
+const step = (key: StepKey, over: Partial<Step> = {}): Step => ({
+  key,
+  run: 'off',
+  stage: null,
+  because: 'method',
+  ...over,
+});
 const CHANGE: readonly Step[] = [
-  step('open', { opens: 'lid' } as Partial<Step>),
-  step('takeOut', { moves: 'bagOld', dusty: true, stage: 2 } as Partial<Step>),
-  step('fitNew', { moves: 'fitNew', stage: 2 } as Partial<Step>),
-  step('close', { closes: 'lid' } as Partial<Step>),
+  step('open', { opens: 'lid' }),
+  step('takeOut', { moves: 'bagOld', dusty: true, stage: 2 }),
+  step('fitNew', { moves: 'fitNew', stage: 2 }),
+  step('close', { closes: 'lid' }),
   step('latch'),
-  step('disposeOld', { moves: 'disposeOld', stage: 2 } as Partial<Step>),
+  step('disposeOld', { moves: 'disposeOld', stage: 2 }),
 ];
 const keys = (steps: readonly Step[]) => steps.map((s) => s.key);
 const before = (steps: readonly Step[], a: StepKey, b: StepKey) => {
@@ -100,9 +105,7 @@ describe('what is laid around a change, by the level of its dust', () => {
   it('work that touches no dust is done in no mask, at any level', () => {
     const look = [step('latch')];
     expect(keys(contain(look, 'contained'))).toEqual(['askHazard', 'latch']);
-    expect(keys(contain([step('takeOut', { dusty: true } as Partial<Step>)], 'controlled'))).toContain(
-      'putOnRespirator',
-    );
+    expect(keys(contain([step('takeOut', { dusty: true })], 'controlled'))).toContain('putOnRespirator');
   });
 
   it('a machine that still runs is switched off before anything is taken off', () => {
@@ -115,16 +118,13 @@ describe('what is laid around a change, by the level of its dust', () => {
   });
 
   it('the plug takes the state of what comes before it, and is left out where the inlet is held already or stays shut', () => {
-    const later = [
-      step('switchOn', { run: 'running' } as Partial<Step>),
-      ...CHANGE.map((s) => ({ ...s, run: 'running' as const })),
-    ];
+    const later = [step('switchOn', { run: 'running' }), ...CHANGE.map((s) => ({ ...s, run: 'running' as const }))];
     const plug = contain(later, 'contained').find((s) => s.key === 'plugInlet');
     expect(plug).toMatchObject({ run: 'running', because: 'contained' });
     expect(contain(CHANGE, 'contained').find((s) => s.key === 'plugInlet')).toMatchObject({ run: 'off' });
     for (const held of ['connectSecond', 'breakSuction'] as const)
       expect(keys(contain([step(held), ...CHANGE], 'contained'))).not.toContain('plugInlet');
-    const wiped = [step('takeOut', { dusty: true, opens: 'inlet' } as Partial<Step>)];
+    const wiped = [step('takeOut', { dusty: true, opens: 'inlet' })];
     expect(keys(contain(wiped, 'contained'))).not.toContain('plugInlet');
     expect(keys(contain(wiped, 'contained'))).toContain('capHose');
     expect(keys(contain(wiped, 'controlled'))).not.toContain('capHose');
@@ -132,9 +132,9 @@ describe('what is laid around a change, by the level of its dust', () => {
 
   it('a part that is held for a trial is tied and wiped too; one put back asks for the wipe before it', () => {
     const trial = [
-      step('open', { opens: 'lid' } as Partial<Step>),
-      step('takeOut', { moves: 'holdOld', dusty: true, stage: 1 } as Partial<Step>),
-      step('fitNew', { moves: 'putOldBack', stage: 1 } as Partial<Step>),
+      step('open', { opens: 'lid' }),
+      step('takeOut', { moves: 'holdOld', dusty: true, stage: 1 }),
+      step('fitNew', { moves: 'putOldBack', stage: 1 }),
     ];
     const steps = keys(contain(trial, 'contained'));
     expect(steps.slice(steps.indexOf('takeOut'), steps.indexOf('fitNew') + 1)).toEqual([
@@ -150,18 +150,15 @@ describe('what is laid around a change, by the level of its dust', () => {
   it('a method that wipes by itself is not told to twice, and without a wipe there are no wipes to throw away', () => {
     const own = [CHANGE[0], CHANGE[1], step('wipe'), ...CHANGE.slice(2)].filter((s) => s !== undefined);
     expect(keys(contain(own, 'controlled')).filter((k) => k === 'wipe')).toHaveLength(1);
-    const bare = [
-      step('open', { opens: 'lid' } as Partial<Step>),
-      step('disposeOld', { moves: 'disposeOld' } as Partial<Step>),
-    ];
+    const bare = [step('open', { opens: 'lid' }), step('disposeOld', { moves: 'disposeOld' })];
     expect(keys(contain(bare, 'controlled'))).not.toContain('wipesIntoWaste');
     expect(keys(contain(bare, 'contained'))).toContain('labelWaste');
   });
 
   it('only an inlet is no container', () => {
-    expect(opensContainer([step('takeOut', { opens: 'inlet' } as Partial<Step>)])).toBe(false);
+    expect(opensContainer([step('takeOut', { opens: 'inlet' })])).toBe(false);
     for (const opens of ['lid', 'door', 'head', 'fixings', 'can', 'oldPart', 'disposalBag'] as const)
-      expect(opensContainer([step('takeOut', { opens } as Partial<Step>)])).toBe(true);
+      expect(opensContainer([step('takeOut', { opens })])).toBe(true);
     expect(opensContainer([])).toBe(false);
   });
 });
