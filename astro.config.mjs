@@ -14,6 +14,20 @@ export default defineConfig({
   // Endpoints take application/json only, which no form of another site can send, and only under their own host name
   // (src/middleware.ts); the built-in check would answer in plain text instead of the problem shape.
   security: { checkOrigin: false },
+  // Scripts and styles by their hash, everything from here, nothing framed. Charts and drawings set style attributes.
+  experimental: {
+    csp: {
+      directives: [
+        "default-src 'self'",
+        "object-src 'none'",
+        "base-uri 'none'",
+        "form-action 'self'",
+        "frame-ancestors 'none'",
+        "img-src 'self' data: blob:",
+        "worker-src 'self' blob:; style-src-attr 'unsafe-inline'",
+      ],
+    },
+  },
   vite: {
     plugins: [tailwindcss()],
     // Said again here: a worker's own bundle does not read the paths of tsconfig.

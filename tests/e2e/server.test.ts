@@ -97,6 +97,26 @@ describe('the running server', () => {
     expect(await send('GET', '/round', followed)).toBe(200);
   });
 
+  it('lets a page run only scripts and styles of its own, and be framed by nobody (CSP Level 3)', async () => {
+    const policy = (await fetch(`${server.url}/round`)).headers.get('content-security-policy') ?? '';
+    const of = (name: string) =>
+      policy
+        .split(';')
+        .map((d) => d.trim())
+        .find((d) => d.startsWith(`${name} `)) ?? '';
+    expect(of('script-src')).toMatch(/^script-src 'self'( 'sha256-[A-Za-z0-9+/=]+')+$/);
+    expect(of('style-src')).not.toContain('unsafe-inline');
+    expect([of('default-src'), of('object-src'), of('base-uri'), of('frame-ancestors'), of('form-action')]).toEqual([
+      "default-src 'self'",
+      "object-src 'none'",
+      "base-uri 'none'",
+      "frame-ancestors 'none'",
+      "form-action 'self'",
+    ]);
+    const headers = (await fetch(`${server.url}/api/health`)).headers;
+    expect([headers.get('x-content-type-options'), headers.get('x-frame-options')]).toEqual(['nosniff', 'DENY']);
+  });
+
   const start = (env: Record<string, string>) =>
     spawnSync(process.execPath, ['--import', 'tsx', 'scripts/serve.ts'], {
       env: { ...process.env, HOST: '127.0.0.1', MOORWIND_DATA: server.dataFile, MOORWIND_ALLOW_LAN: '', ...env },
