@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { basename, dirname } from 'node:path';
 import Sqlite from 'better-sqlite3';
 import { type Db, migrate, openDatabase } from './connect';
@@ -73,12 +73,16 @@ const inspect = (file: string, waitMs: number): readonly string[] => {
 const keepCopy = (file: string, done: readonly string[], waitMs: number): void => {
   const copy = `${file}.before-${basename(Object.keys(MIGRATIONS).at(-1) ?? 'change')}`;
   if (done.length === 0 || existsSync(copy)) return;
+  // Named only when it is whole: one that a full disk cut short must not stand for a copy at the next start.
+  const making = `${copy}.part`;
+  rmSync(making, { force: true });
   const raw = new Sqlite(file, { timeout: waitMs });
   try {
-    raw.prepare('vacuum into ?').run(copy);
+    raw.prepare('vacuum into ?').run(making);
   } finally {
     raw.close();
   }
+  renameSync(making, copy);
 };
 
 /**
