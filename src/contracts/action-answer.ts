@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { FailureCode } from '@/core/failure/failure';
+import { FailureJson } from './failure-json';
 
 // What an action answers, as it is kept beside it: the same action sent twice is answered from there.
 
@@ -26,12 +26,6 @@ export const ChangeAnswer = z.strictObject({
 });
 
 export const CountAnswer = z.strictObject({ id: z.int(), difference: z.number() });
-
-const FailureJson = z.strictObject({
-  code: z.custom<FailureCode>((code) => typeof code === 'string'),
-  path: z.string(),
-  facts: z.record(z.string(), z.union([z.string(), z.number()])),
-});
 
 /** The result of an action: its answer, or a refusal whose facts were kept. */
 export const storedResult = <T>(answer: AnswerShape<T>) =>

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FailureJson } from './failure-json';
 import { StageKindName } from './enums';
 import { StageSpecJson } from './stage-spec';
 
@@ -35,12 +36,6 @@ export const AirPathRequest = z.discriminatedUnion('ask', [
   z.strictObject({ ask: z.literal('solve'), id: z.int(), state: PathStateJson }),
 ]);
 export type AirPathRequest = z.infer<typeof AirPathRequest>;
-
-const FailureJson = z.strictObject({
-  code: z.string(),
-  path: z.string(),
-  facts: z.record(z.string(), z.union([z.string(), z.number()])),
-});
 
 const StepJson = z.strictObject({
   position: z.int(),

@@ -7,6 +7,7 @@ import { REPAIR_KINDS } from '@/core/diagnose/repair';
 import { MachineModelJson, PathParametersJson } from './air-path-messages';
 import { DustStatementJson } from './dust';
 import { HazardName, MachineClassName } from './enums';
+import { FailureJson } from './failure-json';
 import { BareTest, PlacedTest, StagedTest, WherePlace } from './operations';
 import { ClientId, Initials } from './requests';
 
@@ -216,13 +217,7 @@ export const FindReply = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('failed'),
     id: z.int(),
-    failures: z.array(
-      z.strictObject({
-        code: z.string(),
-        path: z.string(),
-        facts: z.record(z.string(), z.union([z.string(), z.number()])),
-      }),
-    ),
+    failures: z.array(FailureJson),
   }),
 ]);
 export type FindReply = z.infer<typeof FindReply>;
