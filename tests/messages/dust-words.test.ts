@@ -6,10 +6,7 @@ import { assessDust, stated } from '@/core/dust/assess';
 import { DUST_QUESTIONS, REFERRALS } from '@/core/dust/dust';
 import { DUST_HAZARDS } from '@/core/dust/level';
 import { BUILT_IN_DUSTS, registerOf } from '@/core/dust/register';
-import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
 import { assemble } from '@/core/procedure/assemble';
-import { careOf, type JobScope, offersOf, wholeJobsOf } from '@/core/procedure/choose';
-import { CHANGE_SCHOOLS } from '@/core/procedure/step';
 import {
   QUESTION_WORDS,
   REFERRAL_WORDS,
@@ -22,9 +19,9 @@ import {
 import { testHow } from '@/messages/find';
 import { sayStepOf } from '@/messages/procedure';
 import { sayCaution } from '@/messages/words';
+import { jobsOf, KINDS } from '../support/jobs';
 import { modelOf, templateMachine } from '../support/machines';
 
-const KINDS = Object.keys(MACHINE_KINDS) as readonly MachineKind[];
 const plain = (text: string) => {
   expect(text.length).toBeGreaterThan(2);
   expect(text).not.toMatch(/undefined|NaN|null|\[object|Infinity|\s\s|\.\./);
@@ -81,20 +78,7 @@ describe('cautions fit what the machine is doing', () => {
 describe('procedures in words', () => {
   const jobs = KINDS.flatMap((kind) => {
     const machine = templateMachine(kind);
-    const changes = machine.stages.flatMap((stage, i) =>
-      CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): JobScope => ({
-        kind: 'change',
-        stage: i,
-        school,
-      })),
-    );
-    const care = machine.stages.flatMap((stage, i) =>
-      careOf(machine, stage).map((k): JobScope => ({ kind: k, stage: i })),
-    );
-    return [...changes, ...care, ...wholeJobsOf(machine).map((k): JobScope => ({ kind: k }))].map((job) => ({
-      machine,
-      job,
-    }));
+    return jobsOf(machine).map((job) => ({ machine, job }));
   });
 
   it('a switch-off is said as its method says it only in its own place; waste waits at the edge; nobody takes off a respirator before the coverall', () => {

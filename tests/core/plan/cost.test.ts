@@ -1,31 +1,20 @@
 import { describe, expect, it } from 'vitest';
 import { costOf, minutesByDay, stockByDay, violationsOf } from '@/core/plan/cost';
 import type { PlanProblem, PlanTask } from '@/core/plan/problem';
+import { planProblem, planTask } from '../../support/plans';
 
 /** A limit that is reached evenly between day 0 and day 10: by hand, waste (10-x)^2/20, overrun x^2/20, chance x/10. */
 const EVEN = [0, 1, 5, 9, 10] as const;
-const task = (id: string, over: Partial<PlanTask> = {}): PlanTask => ({
-  id,
-  machine: 0,
-  minutes: 10,
-  reached: EVEN,
-  lifeValuePerDay: 2,
-  overrunCostPerDay: 6,
-  part: null,
-  onlyWith: null,
-  lockedDay: null,
-  ...over,
-});
-const problem = (tasks: readonly PlanTask[], over: Partial<PlanProblem> = {}): PlanProblem => ({
-  minutes: [60, 60, 0, 60, 60, 60, 60, 60, 60, 60],
-  machines: [
-    { id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set([4]) },
-    { id: 'b', openingCost: 7, openingMinutes: 15, blockedDays: new Set() },
-  ],
-  tasks,
-  parts: [],
-  ...over,
-});
+const task = (id: string, over: Partial<PlanTask> = {}) => planTask(id, { reached: EVEN, lifeValuePerDay: 2, ...over });
+const problem = (tasks: readonly PlanTask[], over: Partial<PlanProblem> = {}) =>
+  planProblem(tasks, {
+    minutes: [60, 60, 0, 60, 60, 60, 60, 60, 60, 60],
+    machines: [
+      { id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set([4]) },
+      { id: 'b', openingCost: 7, openingMinutes: 15, blockedDays: new Set() },
+    ],
+    ...over,
+  });
 
 describe('what a plan costs, worked by hand', () => {
   it('one task: its opening, the life thrown away, the days past the limit', () => {

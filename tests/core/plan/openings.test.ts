@@ -3,29 +3,9 @@ import { explainPlan, waysOut } from '@/core/plan/explain';
 import { nextOpenDay, plannedOpenings } from '@/core/plan/planned-openings';
 import type { PlanProblem, PlanTask } from '@/core/plan/problem';
 import type { YardProblem } from '@/core/plan/yard-problem';
+import { planProblem, planTask } from '../../support/plans';
 
-const task = (id: string, over: Partial<PlanTask> = {}): PlanTask => ({
-  id,
-  machine: 0,
-  minutes: 10,
-  reached: [2, 3, 5, 7, 8],
-  lifeValuePerDay: 1,
-  overrunCostPerDay: 6,
-  part: null,
-  onlyWith: null,
-  lockedDay: null,
-  ...over,
-});
-const problem = (tasks: readonly PlanTask[], over: Partial<PlanProblem> = {}): PlanProblem => ({
-  minutes: Array.from({ length: 10 }, () => 60),
-  machines: [
-    { id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set() },
-    { id: 'b', openingCost: 20, openingMinutes: 15, blockedDays: new Set() },
-  ],
-  tasks,
-  parts: [],
-  ...over,
-});
+const [task, problem] = [planTask, planProblem];
 const yard = (p: PlanProblem): YardProblem =>
   ({
     problem: p,
@@ -43,7 +23,7 @@ describe('the openings of a plan', () => {
 
   it('one machine on one day is one opening: its own minutes once, each task added', () => {
     expect(plannedOpenings(yard(p), [4, 4, 4, 4, 7])).toEqual([
-      { key: '1-4', machine: 1, tag: 'CR-02', day: 4, tasks: [2, 3], minutes: 30, locked: true },
+      { key: '1-4', machine: 1, tag: 'CR-02', day: 4, tasks: [2, 3], minutes: 25, locked: true },
       { key: '0-4', machine: 0, tag: 'CR-09', day: 4, tasks: [0, 1], minutes: 45, locked: false },
       { key: '0-7', machine: 0, tag: 'CR-09', day: 7, tasks: [4], minutes: 20, locked: false },
     ]);

@@ -5,33 +5,13 @@ import { costOf, violationsOf } from '@/core/plan/cost';
 import { explainPlan, waysOut } from '@/core/plan/explain';
 import { eachOnItsOwnDay } from '@/core/plan/own-day';
 import { bestPlan, improvePlan } from '@/core/plan/planner';
-import type { PlanProblem, PlanTask } from '@/core/plan/problem';
+import type { PlanProblem } from '@/core/plan/problem';
 import { chanceBefore, expectedOverrun, expectedWaste, type ReachQuantiles } from '@/core/forecast/limit-distribution';
 import { seeded } from '../../../demo/random';
+import { planProblem, planTask } from '../../support/plans';
 import { madeProblem } from '../../bench/plan/made-problem';
 
-const task = (id: string, over: Partial<PlanTask> = {}): PlanTask => ({
-  id,
-  machine: 0,
-  minutes: 10,
-  reached: [2, 3, 5, 7, 8],
-  lifeValuePerDay: 1,
-  overrunCostPerDay: 6,
-  part: null,
-  onlyWith: null,
-  lockedDay: null,
-  ...over,
-});
-const problem = (tasks: readonly PlanTask[], over: Partial<PlanProblem> = {}): PlanProblem => ({
-  minutes: Array.from({ length: 10 }, () => 60),
-  machines: [
-    { id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set() },
-    { id: 'b', openingCost: 20, openingMinutes: 10, blockedDays: new Set() },
-  ],
-  tasks,
-  parts: [],
-  ...over,
-});
+const [task, problem] = [planTask, planProblem];
 const plan = (p: PlanProblem, rounds = 400) => bestPlan(p, { random: seeded(3).uniform, rounds });
 
 describe('the day a limit is reached, piecewise linear through its quantiles', () => {

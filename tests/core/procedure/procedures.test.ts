@@ -1,36 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
+import { type MachineKind } from '@/core/machine/kinds';
 import { DUST_HAZARDS, type DustHazard } from '@/core/dust/level';
-import type { Machine, MachineClass } from '@/core/machine/machine';
+import type { Machine } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
-import { careOf, inOrder, type JobScope, offersOf, wholeJobsOf } from '@/core/procedure/choose';
+import { inOrder, type JobScope, offersOf } from '@/core/procedure/choose';
 import { type Violation } from '@/core/procedure/violation';
 import { prove, turnedTrack } from '@/core/procedure/prove';
 import { CHANGE_SCHOOLS, type ChangeSchool, type Procedure, type Step } from '@/core/procedure/step';
-import { templateMachine } from '../../support/machines';
+import { jobsOf, KINDS, machineOfKind } from '../../support/jobs';
 
-const KINDS = Object.keys(MACHINE_KINDS) as readonly MachineKind[];
 const HAZARDS = DUST_HAZARDS;
-const CLASS: Partial<Record<MachineKind, MachineClass>> = {
-  mExtractor: 'M',
-  hExtractor: 'H',
-  hepaTank: 'HEPA',
-  grinderExtractor: 'HEPA',
-  pneumaticHepa: 'HEPA',
-};
-const PART = { id: 1, code: 'P', name: 'part' };
-
-const machineOfKind = (kind: MachineKind): Machine => {
-  const machine = templateMachine(kind, { machineClass: CLASS[kind] ?? null });
-  return {
-    ...machine,
-    stages: machine.stages.map((s) =>
-      s.spec.air.form === 'medium' || s.kind === 'dropChamber' || s.kind === 'cyclone' || s.kind === 'bag'
-        ? { ...s, part: PART }
-        : s,
-    ),
-  };
-};
 const made = (machine: Machine, job: JobScope, hazard: DustHazard): Procedure => {
   const p = assemble(machine, job, hazard);
   if (!p.ok) throw new Error(p.failures.map((f) => `${f.code} ${JSON.stringify(f.facts)}`).join());
@@ -58,18 +37,7 @@ const kindsOf = (v: readonly Violation[]) => [...new Set(v.map((x) => x.kind))];
 const everyJob = (): readonly { readonly machine: Machine; readonly job: JobScope }[] =>
   KINDS.flatMap((kind) => {
     const machine = machineOfKind(kind);
-    const changes = machine.stages.flatMap((stage, i) =>
-      CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): JobScope => ({
-        kind: 'change',
-        stage: i,
-        school,
-      })),
-    );
-    const care = machine.stages.flatMap((stage, i) =>
-      careOf(machine, stage).map((kind_): JobScope => ({ kind: kind_, stage: i })),
-    );
-    const whole = wholeJobsOf(machine).map((kind_): JobScope => ({ kind: kind_ }));
-    return [...changes, ...whole, ...care].map((job) => ({ machine, job }));
+    return jobsOf(machine).map((job) => ({ machine, job }));
   });
 
 describe('every procedure', () => {

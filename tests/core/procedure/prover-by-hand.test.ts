@@ -4,18 +4,11 @@ import { prove } from '@/core/procedure/prove';
 import { assemble } from '@/core/procedure/assemble';
 import type { ChangeSchool, Procedure, Step, StepKey } from '@/core/procedure/step';
 import type { DustHazard } from '@/core/dust/level';
-import { templateMachine } from '../../support/machines';
+import { machineOfKind } from '../../support/jobs';
 
 // The prover against orders written by hand, right and wrong: it must name the one thing that is wrong.
 
-const PART = { id: 1, code: 'P', name: 'part' };
-const tank = (() => {
-  const machine = templateMachine('hepaTank', { machineClass: 'HEPA' });
-  return {
-    ...machine,
-    stages: machine.stages.map((s) => (s.spec.air.form === 'medium' ? { ...s, part: PART } : s)),
-  };
-})();
+const tank = machineOfKind('hepaTank');
 const bag = tank.stages.findIndex((s) => s.kind === 'bag');
 const made = (school: ChangeSchool, hazard: DustHazard = 'contained'): Procedure => {
   const p = assemble(tank, { kind: 'change', stage: bag, school }, hazard);
