@@ -40,7 +40,7 @@ export const useFindings = (
         const of = newest.current;
         return reply.kind === 'found'
           ? { findings: reply.findings, share: 1, problems: [], of }
-          : { ...before, share: 1, problems: problemsOf(reply.failures as readonly Failure[]), of };
+          : { ...before, share: 1, problems: problemsOf(reply.failures), of };
       });
     const opened = openFind({ setup, complaint, words, onReply });
     client.current = opened;
