@@ -3,7 +3,6 @@ import type { FindReply } from '@/contracts/find';
 import type { CaseSetup } from '@/core/diagnose/case-setup';
 import type { CaseState } from '@/core/diagnose/case-log';
 import { type Problem, problemsOf } from '@/messages/failures';
-import type { Failure } from '@/core/failure/failure';
 import { type FindClient, openFind } from '@/workers/find-client';
 
 export type Findings = Extract<FindReply, { kind: 'found' }>['findings'];
