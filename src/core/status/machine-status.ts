@@ -1,4 +1,4 @@
-import type { CalendarDate } from '../calendar/calendar-date';
+import { addDays, type CalendarDate } from '../calendar/calendar-date';
 import { dueName, type StageDue, stageDue } from '../interval/due';
 import { classStanding, type Machine, type Withdrawal } from '../machine/machine';
 import type { BaselineVerdict, LossThresholds } from '../measure/judge-baseline';
@@ -49,23 +49,28 @@ export interface StatusInput {
   readonly today: CalendarDate;
 }
 
+/** When something was changed, of a change that stands. */
+export type ChangeDay = Pick<ChangeRecord, 'stageId' | 'performedOn' | 'performedAt'>;
+
 /** Days of the standing changes of a stage, ascending, first use first. */
 const changeDays =
-  (machine: Machine, changes: readonly ChangeRecord[]) =>
+  (machine: Machine, changes: readonly ChangeDay[]) =>
   (stageId: number): readonly CalendarDate[] => {
     const first = machine.stages.find((s) => s.id === stageId)?.firstUsedOn;
-    const days = inForce(changes)
-      .filter((c) => c.stageId === stageId)
-      .map((c) => c.performedOn);
+    const days = changes.filter((c) => c.stageId === stageId).map((c) => c.performedOn);
     return [...(first === undefined ? [] : [first]), ...days].sort();
   };
 
-/** When each ruled stage of a machine is due, in path order. */
+/** When each ruled stage of a machine is due, in path order, by the changes that stand. */
 export const dueOfMachine = ({
   machine,
   changes,
   today,
-}: Pick<StatusInput, 'machine' | 'changes' | 'today'>): readonly StageDue[] => {
+}: {
+  readonly machine: Machine;
+  readonly changes: readonly ChangeDay[];
+  readonly today: CalendarDate;
+}): readonly StageDue[] => {
   const daysOf = changeDays(machine, changes);
   return machine.stages.flatMap((stage) => {
     const changedOn = daysOf(stage.id).at(-1) ?? stage.firstUsedOn;
@@ -125,7 +130,7 @@ const baselineNeed = (baseline: BaselineVerdict, suction: boolean): Need | null 
   }
 };
 
-const testNeed = (latest: JudgedTest | null, changes: readonly ChangeRecord[]): Need | null => {
+const testNeed = (latest: JudgedTest | null, changes: readonly ChangeDay[]): Need | null => {
   if (!latest) return { kind: 'measureAgain', because: 'never', urgency: URGENCY.neverMeasured };
   const { hose, baseline } = latest;
   const need: Need | null =
@@ -136,11 +141,13 @@ const testNeed = (latest: JudgedTest | null, changes: readonly ChangeRecord[]): 
           ? { kind: 'measureAgain', because: 'cannotTell', urgency: URGENCY.hoseCannotTell }
           : null));
   // Once something was changed, the bad reading before it no longer speaks of the machine: measure again first.
-  const changedSince = inForce(changes).some((c) => c.performedAt > latest.record.performedAt);
+  const changedSince = changes.some((c) => c.performedAt > latest.record.performedAt);
   return need && changedSince ? { kind: 'measureAgain', because: 'changed', urgency: URGENCY.changedSince } : need;
 };
 
-const needOf = ({ machine, changes }: StatusInput, due: readonly StageDue[], latest: JudgedTest | null): Need => {
+const needOf = (
+  { machine, changes }: Pick<MachineDigest, 'machine' | 'changes'>,
+  due: readonly StageDue[], latest: JudgedTest | null): Need => {
   const { refusal } = machine.dust.standing;
   if (refusal) return { kind: 'refused', dust: refusal.dust, urgency: URGENCY.refused };
   const gap = classStanding(machine).withdrawn;
@@ -185,9 +192,38 @@ const asRecorded = (machine: Machine, changes: readonly ChangeRecord[]): Machine
 const saysHowItRuns = ({ test }: TestRecord): boolean =>
   METHODS[test.method].measurand === 'flow' || METHODS[test.method].measurand === 'suction';
 
-/** Everything the board, the round and the bench say about one machine today. */
-export const machineStatus = (entered: StatusInput): MachineStatus => {
-  const input = { ...entered, machine: asRecorded(entered.machine, entered.changes) };
+/** What a machine's records say on any day: all that its status of one day is made from. */
+export interface MachineDigest {
+  /** As recorded: a missing stage that was fitted since is there again. */
+  readonly machine: Machine;
+  /** The standing changes, oldest first, as far as a due date asks for them. */
+  readonly changes: readonly ChangeDay[];
+  readonly latest: JudgedTest | null;
+}
+
+/** Hours older than a year before the newest are no part of a digest, unless a rule of run hours still counts them. */
+const DIGEST_HOURS_DAYS = 366;
+
+/** The hours a digest keeps: a year of them, and those since the change before the last of what is ruled by hours. */
+const hoursKept = (machine: Machine, changes: readonly ChangeDay[]): Machine['hours'] => {
+  const newest = machine.hours.at(-1)?.day;
+  if (newest === undefined) return machine.hours;
+  const ruled = machine.stages.filter((s) => s.rules.some((r) => r.rule.kind === 'runHours'));
+  const needed = ruled.map((s) => changeDays(machine, changes)(s.id).at(-2) ?? s.firstUsedOn);
+  const from = [addDays(newest, -DIGEST_HOURS_DAYS), ...needed].sort()[0] ?? newest;
+  return machine.hours.filter((h) => h.day >= from);
+};
+
+/** Reads the records of a machine once, for every day on which none is added. */
+export const machineDigest = (entered: Omit<StatusInput, 'today'>): MachineDigest => {
+  const recorded = asRecorded(entered.machine, entered.changes);
+  const changes = inForce(entered.changes).map(({ stageId, performedOn, performedAt }) => ({
+    stageId,
+    performedOn,
+    performedAt,
+  }));
+  const machine = { ...recorded, hours: hoursKept(recorded, changes) };
+  const input = { ...entered, machine };
   const usable = inForce(input.tests).filter(
     (t) => saysHowItRuns(t) && t.test.failedPreconditions.length === 0 && !t.isBaseline,
   );
@@ -195,7 +231,15 @@ export const machineStatus = (entered: StatusInput): MachineStatus => {
     (a, t) => (a === null || t.performedAt > a.performedAt ? t : a),
     null,
   );
-  const latest = newest ? judgeTest({ ...input, record: newest }) : null;
-  const due = dueOfMachine(input);
-  return { machine: input.machine, due, latest, need: needOf(input, due, latest) };
+  return { machine, changes, latest: newest ? judgeTest({ ...input, record: newest }) : null };
 };
+
+/** Everything the board, the round and the bench say about one machine on a day. */
+export const statusOn = ({ machine, changes, latest }: MachineDigest, today: CalendarDate): MachineStatus => {
+  const due = dueOfMachine({ machine, changes, today });
+  return { machine, due, latest, need: needOf({ machine, changes }, due, latest) };
+};
+
+/** The same from the records at once. */
+export const machineStatus = ({ today, ...records }: StatusInput): MachineStatus =>
+  statusOn(machineDigest(records), today);

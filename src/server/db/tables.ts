@@ -1,4 +1,5 @@
 import type { Generated, Insertable, Selectable } from 'kysely';
+import type { MadeTable, YardRevisionTable } from './tables-digest';
 import type {
   DecontaminationTable,
   DustCollectedTable,
@@ -277,6 +278,9 @@ export interface Tables {
   examination: ExaminationTable;
   seat_opening: SeatOpeningTable;
   user_action: UserActionTable;
+  yard_revision: YardRevisionTable;
+  machine_digest: MadeTable;
+  machine_forecast: MadeTable;
 }
 
 export type Row<T extends keyof Tables> = Selectable<Tables[T]>;

@@ -1,3 +1,4 @@
+import { sql } from 'kysely';
 import { readStored } from '@/contracts/stored';
 import { ChangeReasonName, HazardName } from '@/contracts/enums';
 import { JobEventJson, ProcedureJson, StagesJson } from '@/contracts/job';
@@ -35,16 +36,15 @@ export const loadJobs = async (db: Db, machineId?: number): Promise<readonly Job
 
 /** Jobs that have neither been finished nor given up, of the whole yard. */
 export const loadOpenJobs = async (db: Db): Promise<readonly JobRecord[]> => {
-  const ends = await db
-    .selectFrom('job_event')
-    .select('job_id')
-    .where((eb) => eb(eb.fn<string>('json_extract', ['event_json', eb.val('$.kind')]), 'in', ['finished', 'abandoned']))
-    .execute();
-  const over = new Set(ends.map((e) => e.job_id));
-  const all = await db.selectFrom('job').select(['id', 'machine_id']).execute();
-  const machines = [...new Set(all.filter((j) => !over.has(j.id)).map((j) => j.machine_id))];
+  // Written out, not bound: only so does the index of what is over serve.
+  const open = await sql<{ id: number; machine_id: number }>`select id, machine_id from job
+    where id not in (select job_id from job_event where json_extract(event_json, '$.kind') in ('finished', 'abandoned'))`.execute(
+    db,
+  );
+  const ids = new Set(open.rows.map((j) => j.id));
+  const machines = [...new Set(open.rows.map((j) => j.machine_id))];
   const jobs = await Promise.all(machines.map((id) => loadJobs(db, id)));
-  return jobs.flat().filter((j) => !over.has(j.id));
+  return jobs.flat().filter((j) => ids.has(j.id));
 };
 
 export const insertJob = async (db: Db, job: Omit<JobRecord, 'id' | 'events'>): Promise<number> => {

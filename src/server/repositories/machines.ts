@@ -40,11 +40,14 @@ const latest = (rows: readonly { readonly stage_id: number; readonly at: string 
   return found;
 };
 
-/** When each stage last got a new part, when its seat was last opened, and what was tested of it. */
-const loadSeats = async (db: Db): Promise<Seat> => {
+/** When each stage last got a new part, when its seat was last opened, and what was tested of it; of some stages when they are named. */
+const loadSeats = async (db: Db, stageIds: readonly number[] | null): Promise<Seat> => {
+  const some = stageIds !== null;
+  const ids = stageIds ?? [];
   const openings = await db
     .selectFrom('seat_opening')
     .select(({ fn }) => ['stage_id', fn.max('at').as('at')])
+    .$if(some, (q) => q.where('stage_id', 'in', ids))
     .groupBy('stage_id')
     .execute();
   const changed = await db
@@ -53,6 +56,7 @@ const loadSeats = async (db: Db): Promise<Seat> => {
     .select(({ fn }) => ['c.stage_id', fn.max('c.performed_at').as('at')])
     .where('next.id', 'is', null)
     .where('c.voided', '=', 0)
+    .$if(some, (q) => q.where('c.stage_id', 'in', ids))
     .groupBy('c.stage_id')
     .execute();
   const fitted = await db
@@ -62,9 +66,15 @@ const loadSeats = async (db: Db): Promise<Seat> => {
     .where('next.id', 'is', null)
     .where('c.voided', '=', 0)
     .where('c.part_id', 'is not', null)
+    .$if(some, (q) => q.where('c.stage_id', 'in', ids))
     .groupBy('c.stage_id')
     .execute();
-  const checks = await db.selectFrom('integrity_check').selectAll().orderBy('id').execute();
+  const checks = await db
+    .selectFrom('integrity_check')
+    .selectAll()
+    .$if(some, (q) => q.where('stage_id', 'in', ids))
+    .orderBy('id')
+    .execute();
   return {
     fittedAt: new Map(fitted.map((f) => [f.stage_id, f.at])),
     openedAt: latest([...openings, ...changed]),
@@ -214,12 +224,12 @@ export const loadMachines = async (db: Db, machineId?: number): Promise<readonly
   const hours = grouped(wear.hours, (h) => h.machineId);
   const shared = {
     timeZone,
-    seats: await loadSeats(db),
+    seats: await loadSeats(db, all ? null : [...stages.values()].flat().map((s) => s.id)),
     looks: grouped(wear.looks, (l) => l.stageId),
     rules: new Map([...rules].map(([id, rows]) => [id, rows.map(toRule)])),
     register: await loadRegister(db),
     dust: await loadDustRecords(db, machineId),
-    proofs: { penetration: await loadPenetrationTests(db), examinations: await loadExaminations(db) },
+    proofs: { penetration: await loadPenetrationTests(db, machineId), examinations: await loadExaminations(db, machineId) },
   };
   return machines.map((row) =>
     toMachine(row, {

@@ -99,11 +99,18 @@ export const insertPenetrationTest = async (
   return id;
 };
 
-/** Every penetration test with its machine, oldest first. */
+/** Every penetration test with its machine, oldest first; of one machine when it is named. */
 export const loadPenetrationTests = async (
   db: Db,
+  machineId?: number,
 ): Promise<readonly (PenetrationTest & { readonly machineId: number })[]> => {
-  const rows = await db.selectFrom('penetration_test').selectAll().orderBy('at').orderBy('id').execute();
+  const rows = await db
+    .selectFrom('penetration_test')
+    .selectAll()
+    .$if(machineId !== undefined, (q) => q.where('machine_id', '=', machineId ?? 0))
+    .orderBy('at')
+    .orderBy('id')
+    .execute();
   return rows.map((r) => ({
     id: r.id,
     machineId: r.machine_id,
@@ -135,11 +142,18 @@ export const insertExamination = async (db: Db, machineId: number, e: Examinatio
   return id;
 };
 
-/** Every examination with its machine, oldest first. */
+/** Every examination with its machine, oldest first; of one machine when it is named. */
 export const loadExaminations = async (
   db: Db,
+  machineId?: number,
 ): Promise<readonly (Examination & { readonly id: number; readonly machineId: number })[]> => {
-  const rows = await db.selectFrom('examination').selectAll().orderBy('examined_on').orderBy('id').execute();
+  const rows = await db
+    .selectFrom('examination')
+    .selectAll()
+    .$if(machineId !== undefined, (q) => q.where('machine_id', '=', machineId ?? 0))
+    .orderBy('examined_on')
+    .orderBy('id')
+    .execute();
   return rows.map((r) => ({
     id: r.id,
     machineId: r.machine_id,

@@ -3,6 +3,7 @@ import { type AnswerShape, storedResult } from '@/contracts/action-answer';
 import { readStored } from '@/contracts/stored';
 import { fail, failure, type Result } from '@/core/failure/failure';
 import type { Db } from '../db/connect';
+import { renewDigests } from './digest';
 
 /** Handed to every service: the store and the clock. */
 export interface Context {
@@ -60,6 +61,7 @@ export const runOnce = async <T>(
       }
       const result = await work(tx);
       if (!result.ok && !result.keep) throw new RolledBack(result);
+      await renewDigests(tx);
       await tx
         .insertInto('user_action')
         .values({

@@ -1,15 +1,14 @@
 import type { Dust } from '@/core/dust/dust';
 import { type CalendarDate, dayAt } from '@/core/calendar/calendar-date';
 import { doNotRun, type JobState, jobState } from '@/core/procedure/job-log';
-import { type MachineStatus, machineStatus } from '@/core/status/machine-status';
+import { type MachineStatus, statusOn } from '@/core/status/machine-status';
 import { machinesWithOpenCase } from '../repositories/cases';
-import { loadChanges } from '../repositories/changes';
 import { loadOwnDusts } from '../repositories/dusts';
-import { grouped } from '../repositories/grouped';
 import { loadOpenJobs } from '../repositories/jobs';
-import { loadMachines } from '../repositories/machines';
+import { loadRevision } from '../repositories/made';
 import { loadSite, type Site } from '../repositories/site';
-import { loadTests } from '../repositories/tests';
+import type { Db } from '../db/connect';
+import { loadDigests } from './digest';
 import type { Context } from './user-action';
 
 export interface Yard {
@@ -19,30 +18,24 @@ export interface Yard {
   readonly ownDusts: readonly Dust[];
   /** Most urgent first. */
   readonly machines: readonly MachineStatus[];
+  /** Tags of machines whose records cannot be read. */
+  readonly unreadable: readonly string[];
   /** Machines on which somebody is looking for a fault. */
   readonly openCases: ReadonlySet<number>;
   /** The guided job under way on a machine, by its number. */
   readonly openJobs: ReadonlyMap<number, JobState>;
 }
 
-const byMachine = <T extends { readonly machineId: number }>(records: readonly T[]) =>
-  grouped(records, (r) => r.machineId);
+interface YardAt {
+  readonly revision: number;
+  readonly today: CalendarDate;
+  readonly yard: Yard;
+}
+const held = new WeakMap<Db, YardAt>();
 
-/** The state of every machine today, most urgent first. */
-export const loadYard = async ({ db, now }: Context): Promise<Yard> => {
-  const site = await loadSite(db);
-  const today = dayAt(now(), site.timeZone);
-  const tests = byMachine(await loadTests(db));
-  const changes = byMachine(await loadChanges(db, site.timeZone));
-  const machines = (await loadMachines(db)).map((machine) =>
-    machineStatus({
-      machine,
-      tests: tests.get(machine.id) ?? [],
-      changes: changes.get(machine.id) ?? [],
-      thresholds: site.thresholds,
-      today,
-    }),
-  );
+const readYard = async (db: Db, today: CalendarDate): Promise<Yard> => {
+  const { digests, unreadable } = await loadDigests(db);
+  const machines = digests.map((digest) => statusOn(digest, today));
   const openJobs = new Map((await loadOpenJobs(db)).map((j) => [j.machineId, jobState(j)]));
   // What stands open comes first: somebody is in the middle of it, and nobody may run it.
   const stands = (m: MachineStatus): number => {
@@ -52,11 +45,23 @@ export const loadYard = async ({ db, now }: Context): Promise<Yard> => {
   const order = (a: MachineStatus, b: MachineStatus) =>
     stands(a) - stands(b) || a.need.urgency - b.need.urgency || (a.machine.tag < b.machine.tag ? -1 : 1);
   return {
-    site,
+    site: await loadSite(db),
     today,
     ownDusts: await loadOwnDusts(db),
     machines: [...machines].sort(order),
+    unreadable,
     openCases: await machinesWithOpenCase(db),
     openJobs,
   };
+};
+
+/** The state of every machine today, most urgent first. It is read again only after something was written, or on another day. */
+export const loadYard = async ({ db, now }: Pick<Context, 'db' | 'now'>): Promise<Yard> => {
+  const today = dayAt(now(), (await loadSite(db)).timeZone);
+  const revision = await loadRevision(db);
+  const known = held.get(db);
+  if (known?.revision === revision && known.today === today) return known.yard;
+  const yard = await readYard(db, today);
+  held.set(db, { revision, today, yard });
+  return yard;
 };

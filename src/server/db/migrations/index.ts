@@ -11,6 +11,7 @@ import * as usageAndPlans from './009-usage-and-plans';
 import * as outOfService from './010-out-of-service';
 import * as dustDecides from './011-dust-decides';
 import * as ledgerKeys from './012-ledger-keys';
+import * as projection from './013-projection';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -26,4 +27,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '010-out-of-service': outOfService,
   '011-dust-decides': dustDecides,
   '012-ledger-keys': ledgerKeys,
+  '013-projection': projection,
 };

@@ -1,0 +1,63 @@
+import { sql } from 'kysely';
+import { buildId } from '../build-id';
+import type { Db } from '../db/connect';
+
+// What is made from the records of a machine and kept beside them. It is no record: the triggers take it away as soon as
+// a row it was made from changes, and anybody may make it anew.
+
+export type MadeTable = 'machine_digest' | 'machine_forecast';
+
+/** Holds on any day. */
+export const ANY_DAY = '';
+
+/** How many writes the records have seen. */
+export const loadRevision = async (db: Db): Promise<number> =>
+  (await db.selectFrom('yard_revision').select('n').executeTakeFirst())?.n ?? 0;
+
+export interface MadeAt {
+  readonly machineId: number;
+  readonly rev: number;
+}
+
+/** Which machines have one of this build for a day, and which one. */
+export const madeFor = async (db: Db, table: MadeTable, day: string): Promise<ReadonlyMap<number, number>> => {
+  const rows = await db
+    .selectFrom(table)
+    .select(['machine_id', 'rev'])
+    .where('made_by', '=', buildId())
+    .where('made_for', '=', day)
+    .execute();
+  return new Map(rows.map((r) => [r.machine_id, r.rev]));
+};
+
+/** As it was made. It is read as this build wrote it, and no other build's is read. */
+export const loadMade = async <T>(db: Db, table: MadeTable, rev: number): Promise<T | null> => {
+  const row = await db.selectFrom(table).select('content_json').where('rev', '=', rev).executeTakeFirst();
+  return row ? (JSON.parse(row.content_json) as T) : null;
+};
+
+export const saveMade = async (
+  db: Db,
+  table: MadeTable,
+  made: { readonly machineId: number; readonly day: string; readonly content: unknown },
+): Promise<number> => {
+  await db.deleteFrom(table).where('machine_id', '=', made.machineId).execute();
+  const { rev } = await db
+    .insertInto(table)
+    .values({
+      machine_id: made.machineId,
+      made_by: buildId(),
+      made_for: made.day,
+      content_json: JSON.stringify(made.content),
+    })
+    .returning('rev')
+    .executeTakeFirstOrThrow();
+  return rev;
+};
+
+export const forgetMade = async (db: Db, table: MadeTable): Promise<void> => {
+  await sql`delete from ${sql.table(table)}`.execute(db);
+};
+
+export const machineIds = async (db: Db): Promise<readonly { readonly id: number; readonly tag: string }[]> =>
+  db.selectFrom('machine').select(['id', 'tag']).orderBy('tag').execute();

@@ -1,0 +1,104 @@
+import { type MachineDigest, machineDigest } from '@/core/status/machine-status';
+import { type Db, isBusy } from '../db/connect';
+import { loadChanges } from '../repositories/changes';
+import { loadMachines } from '../repositories/machines';
+import { ANY_DAY, forgetMade, loadMade, machineIds, madeFor, saveMade } from '../repositories/made';
+import { loadSite } from '../repositories/site';
+import { loadTests } from '../repositories/tests';
+
+/** An action makes the digests it took away before it ends, up to so many; the rest are made when they are next read. */
+const IN_ACTION = 8;
+
+/** The slow way: from every record of one machine. As it would be read again, so that both ways are one. */
+export const makeDigest = async (db: Db, machineId: number): Promise<MachineDigest> => {
+  const { timeZone, thresholds } = await loadSite(db);
+  const [machine] = await loadMachines(db, machineId);
+  if (!machine) throw new Error(`there is no machine ${machineId}`);
+  const digest = machineDigest({
+    machine,
+    tests: await loadTests(db, machineId),
+    changes: await loadChanges(db, timeZone, machineId),
+    thresholds,
+  });
+  return JSON.parse(JSON.stringify(digest)) as MachineDigest;
+};
+
+const make = async (db: Db, machineId: number): Promise<{ readonly rev: number; readonly digest: MachineDigest }> => {
+  const digest = await makeDigest(db, machineId);
+  return { rev: await saveMade(db, 'machine_digest', { machineId, day: ANY_DAY, content: digest }), digest };
+};
+
+/** Makes what an action took away, in its own transaction. A record that no page could read is not kept. */
+export const renewDigests = async (tx: Db): Promise<void> => {
+  const made = await madeFor(tx, 'machine_digest', ANY_DAY);
+  const missing = (await machineIds(tx)).filter(({ id }) => !made.has(id));
+  if (missing.length > IN_ACTION) return;
+  for (const { id } of missing) await make(tx, id);
+};
+
+export interface Digests {
+  readonly digests: readonly MachineDigest[];
+  /** Machines whose records cannot be read: a fault of ours, which must not take the others' pages with it. */
+  readonly unreadable: readonly string[];
+}
+
+const held = new WeakMap<Db, Map<number, { readonly rev: number; readonly digest: MachineDigest }>>();
+
+const makeAndKeep = async (db: Db, machineId: number) => {
+  if (db.isTransaction) return make(db, machineId);
+  try {
+    return await db.transaction().execute((tx) => make(tx, machineId));
+  } catch (error) {
+    // Somebody else writes: it is shown all the same, and kept the next time.
+    if (isBusy(error)) return { rev: -1, digest: await makeDigest(db, machineId) };
+    throw error;
+  }
+};
+
+/** The digest of every machine, by tag: read where it was made, made where it is missing. */
+export const loadDigests = async (db: Db): Promise<Digests> => {
+  const mine = held.get(db) ?? new Map<number, { readonly rev: number; readonly digest: MachineDigest }>();
+  held.set(db, mine);
+  const made = await madeFor(db, 'machine_digest', ANY_DAY);
+  const digests: MachineDigest[] = [];
+  const unreadable: string[] = [];
+  for (const { id, tag } of await machineIds(db)) {
+    const rev = made.get(id);
+    const known = mine.get(id);
+    if (known && known.rev === rev) {
+      digests.push(known.digest);
+      continue;
+    }
+    try {
+      const kept = rev === undefined ? null : await loadMade<MachineDigest>(db, 'machine_digest', rev);
+      const fresh = kept && rev !== undefined ? { rev, digest: kept } : await makeAndKeep(db, id);
+      mine.set(id, fresh);
+      digests.push(fresh.digest);
+    } catch (error) {
+      if (isBusy(error)) throw error;
+      console.error(`The records of ${tag} cannot be read:`, error);
+      unreadable.push(tag);
+    }
+  }
+  return { digests, unreadable };
+};
+
+/** Makes every digest anew from the records; how many there are, and which differed from what was kept. */
+export const rebuildDigests = async (
+  db: Db,
+): Promise<{ readonly made: number; readonly differed: readonly string[] }> =>
+  db.transaction().execute(async (tx) => {
+    const before = await madeFor(tx, 'machine_digest', ANY_DAY);
+    const differed: string[] = [];
+    const machines = await machineIds(tx);
+    const kept = new Map<number, string>();
+    for (const [id, rev] of before) kept.set(id, JSON.stringify(await loadMade(tx, 'machine_digest', rev)));
+    await forgetMade(tx, 'machine_digest');
+    await forgetMade(tx, 'machine_forecast');
+    for (const { id, tag } of machines) {
+      const { digest } = await make(tx, id);
+      const was = kept.get(id);
+      if (was !== undefined && was !== JSON.stringify(digest)) differed.push(tag);
+    }
+    return { made: machines.length, differed };
+  });
