@@ -76,7 +76,7 @@ export const ensureBuilt = () => {
   const hash = hashOf(['src', 'public', 'package-lock.json', 'astro.config.mjs', 'tsconfig.json']);
   if (existsSync(join(root, 'dist/server/entry.mjs')) && stamped('built', hash)) return true;
   console.log('Building...');
-  if (run('npx', ['astro', 'build']) !== 0) return false;
+  if (run('npm', ['run', '--silent', 'build']) !== 0) return false;
   stamp('built', hash);
   return true;
 };

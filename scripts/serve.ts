@@ -1,8 +1,10 @@
 // Checks the configuration and the records before the server listens, so that a refusal is a sentence and an exit code,
 // not a page. SIGTERM and SIGINT finish what is in hand.
-import type { Server } from 'node:http';
+import type { RequestListener, Server } from 'node:http';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import compression from 'compression';
+import sirv from 'sirv';
 import { ConfigError, parseConfig } from '@/server/config';
 import { EXIT, openRecords, StartError } from '@/server/db/open-records';
 
@@ -43,6 +45,29 @@ const started = entry.startServer();
 // Its end is ours to tell: a port that is taken is said below.
 started.done.catch(() => undefined);
 const { server } = started.server;
+// What was built is served as it was compressed at the build; pages are compressed as they go, streams never.
+const [answer] = server.listeners('request') as [RequestListener];
+const compress = compression({
+  filter: (request, response) =>
+    !String(response.getHeader('content-type') ?? '').startsWith('text/event-stream') &&
+    compression.filter(request, response),
+});
+const built = sirv(join(process.cwd(), 'dist/client'), {
+  brotli: true,
+  gzip: true,
+  etag: true,
+  setHeaders: (response, path) => {
+    response.setHeader('x-content-type-options', 'nosniff');
+    // Named by its content, so that it never changes.
+    if (path.startsWith('/_astro/')) response.setHeader('cache-control', 'public, max-age=31536000, immutable');
+  },
+});
+server.removeAllListeners('request');
+server.on('request', (request, response) => {
+  const others = () => compress(request, response, () => answer(request, response));
+  if (request.method === 'GET' || request.method === 'HEAD') built(request, response, others);
+  else others();
+});
 server.requestTimeout = REQUEST_MS;
 server.headersTimeout = REQUEST_MS;
 server.on('error', (error: NodeJS.ErrnoException) => {

@@ -4,6 +4,7 @@ import { app } from '@/server/http/app';
 import { isBusy } from '@/server/db/connect';
 import { refusalOf } from '@/server/http/guard';
 import { respondProblems } from '@/server/http/respond';
+import { unlessSeen } from '@/server/http/seen';
 
 const HEADERS = {
   'x-content-type-options': 'nosniff',
@@ -19,7 +20,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
   try {
     const response = await next();
     for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
-    return response;
+    return await unlessSeen(context.request, response);
   } catch (error) {
     if (isBusy(error)) return respondProblems([failure('server.busy')]);
     console.error(error);

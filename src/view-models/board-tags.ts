@@ -96,8 +96,46 @@ const toTag = (status: MachineStatus, units: UnitSystem, under: Under): BoardTag
   };
 };
 
-/** The machines as the board shows them; those under a job or with an open case say so. */
+/** A machine whose records cannot be read: it is told, and the others' pages go on. */
+const unreadable = (tag: string): BoardTag => ({
+  tag,
+  name: '',
+  classText: 'class not known',
+  kindText: '',
+  place: '',
+  tone: 'stop',
+  mark: 'Fault',
+  need: 'Its records cannot be read. Do not run it on the strength of them; tell whoever looks after Moorwind.',
+  flag: null,
+  remaining: null,
+  remainingText: '',
+});
+
+/** So many stand on the board beside a page; a larger yard has the rest a click away. */
+export const BOARD_SHOWS = 60;
+
+const known = new WeakMap<object, Map<UnitSystem, readonly BoardTag[]>>();
+
+/** The machines as the board shows them; those under a job or with an open case say so. The words of one yard are made once. */
 export const boardTags = (
-  { machines, ...under }: Under & Pick<Yard, 'machines'>,
+  yard: Under & Pick<Yard, 'machines'> & Partial<Pick<Yard, 'unreadable'>>,
   units: UnitSystem,
-): readonly BoardTag[] => machines.map((status) => toTag(status, units, under));
+): readonly BoardTag[] => {
+  const mine = known.get(yard) ?? new Map<UnitSystem, readonly BoardTag[]>();
+  known.set(yard, mine);
+  const made = mine.get(units);
+  if (made) return made;
+  const tags = [
+    ...(yard.unreadable ?? []).map(unreadable),
+    ...yard.machines.map((status) => toTag(status, units, yard)),
+  ];
+  mine.set(units, tags);
+  return tags;
+};
+
+/** What of the board stands beside a page: the most urgent, and the machine at hand wherever it ranks. */
+export const boardBeside = (tags: readonly BoardTag[], current: string | null): readonly BoardTag[] => {
+  const first = tags.slice(0, BOARD_SHOWS);
+  const here = tags.find((t) => t.tag === current);
+  return here && !first.includes(here) ? [here, ...first] : first;
+};

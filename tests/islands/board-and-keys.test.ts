@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { matches } from '@/islands/board/matches';
+import { matches } from '@/core/machine/tag-search';
 import { actionOfKey, MACHINE_KEYS, SITE_KEYS } from '@/islands/shell/keys';
 import { changeReducer, startChange } from '@/islands/change/state';
 

@@ -147,7 +147,9 @@ const testNeed = (latest: JudgedTest | null, changes: readonly ChangeDay[]): Nee
 
 const needOf = (
   { machine, changes }: Pick<MachineDigest, 'machine' | 'changes'>,
-  due: readonly StageDue[], latest: JudgedTest | null): Need => {
+  due: readonly StageDue[],
+  latest: JudgedTest | null,
+): Need => {
   const { refusal } = machine.dust.standing;
   if (refusal) return { kind: 'refused', dust: refusal.dust, urgency: URGENCY.refused };
   const gap = classStanding(machine).withdrawn;

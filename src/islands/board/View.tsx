@@ -3,10 +3,13 @@ import { type RefObject, useEffect, useRef, useState } from 'react';
 import { LifeBar } from '@/ui/life-bar';
 import { ToneMark } from '@/ui/tone-mark';
 import type { BoardTag } from '@/view-models/board-tags';
-import { matches } from './matches';
+import { matches } from '@/core/machine/tag-search';
 
 interface BoardProps {
+  /** The most urgent of them. */
   readonly tags: readonly BoardTag[];
+  /** How many machines the yard has. */
+  readonly total: number;
   readonly current: string | null;
 }
 
@@ -75,14 +78,17 @@ const NoTag = ({ query, any }: { query: string; any: boolean }) =>
   );
 
 /** The board: every machine as an asset tag, most urgent first, with a jump by tag. */
-export const Board = ({ tags, current }: BoardProps) => {
+export const Board = ({ tags, total, current }: BoardProps) => {
   const [query, setQuery] = useState('');
   const input = useRef<HTMLInputElement>(null);
   const shown = tags.filter((t) => matches(t, query));
   useSheet(input);
+  const more = total > tags.length;
+  const all = `/machines${query.trim() === '' ? '' : `?q=${encodeURIComponent(query.trim())}`}`;
   const go = () => {
     const [first] = shown;
     if (first) window.location.assign(`/m/${encodeURIComponent(first.tag)}`);
+    else if (more) window.location.assign(all);
   };
   return (
     <nav aria-label="Machines" className="flex h-full min-h-0 flex-col">
@@ -126,7 +132,16 @@ export const Board = ({ tags, current }: BoardProps) => {
             <Tag tag={t} current={t.tag === current} />
           </li>
         ))}
-        {shown.length === 0 && (
+        {more && (
+          <li>
+            <a href={all} className="flex min-h-12 items-center px-4 font-semibold hover:bg-base-300">
+              {query.trim() === ''
+                ? `The ${tags.length} most pressing; all ${total} machines`
+                : `Look among all ${total} machines`}
+            </a>
+          </li>
+        )}
+        {shown.length === 0 && !more && (
           <li className="p-4">
             <NoTag query={query} any={tags.length > 0} />
           </li>

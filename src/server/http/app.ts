@@ -1,5 +1,6 @@
 import { parseConfig, type Config } from '../config';
 import { openMigrated } from '../db/connect';
+import { planDesk } from '../planner/plan-desk';
 import type { Context } from '../services/user-action';
 
 export interface App {
@@ -12,7 +13,10 @@ let starting: Promise<App> | null = null;
 const start = async (): Promise<App> => {
   const config = parseConfig(process.env);
   const db = await openMigrated(config.dataFile);
-  return { config, context: { db, now: () => config.fixedNow ?? new Date().toISOString() } };
+  return {
+    config,
+    context: { db, now: () => config.fixedNow ?? new Date().toISOString(), planDesk: planDesk(config.dataFile) },
+  };
 };
 
 /** The running application: configuration, database and clock, made once. A failed start is tried again. */

@@ -3,8 +3,13 @@ import { dayAt } from '@/core/calendar/calendar-date';
 import type { ChangeReason, ChangeRecord } from '@/core/record/records';
 import type { Db } from '../db/connect';
 
-/** Every change, superseded and withdrawn ones too, oldest first; of one machine when it is named. */
-export const loadChanges = async (db: Db, timeZone: string, machineId?: number): Promise<readonly ChangeRecord[]> => {
+/** Every change, superseded and withdrawn ones too, oldest first; of one machine when it is named, and not before a moment when one is. */
+export const loadChanges = async (
+  db: Db,
+  timeZone: string,
+  machineId?: number,
+  since?: string,
+): Promise<readonly ChangeRecord[]> => {
   let query = db
     .selectFrom('stage_change as c')
     .leftJoin('stage_change as next', 'next.supersedes_id', 'c.id')
@@ -13,6 +18,7 @@ export const loadChanges = async (db: Db, timeZone: string, machineId?: number):
     .orderBy('c.performed_at')
     .orderBy('c.id');
   if (machineId !== undefined) query = query.where('c.machine_id', '=', machineId);
+  if (since !== undefined) query = query.where('c.performed_at', '>=', since);
   return (await query.execute()).map((row) => ({
     id: row.id,
     machineId: row.machine_id,

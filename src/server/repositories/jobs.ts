@@ -5,13 +5,18 @@ import { JobEventJson, ProcedureJson, StagesJson } from '@/contracts/job';
 import type { JobEvent, JobRecord, LoggedJobEvent } from '@/core/procedure/job-log';
 import type { Db } from '../db/connect';
 
-/** Every job with its log, oldest first; of one machine when it is named. */
-export const loadJobs = async (db: Db, machineId?: number): Promise<readonly JobRecord[]> => {
+/** Every job with its log, oldest first; of one machine, or of some numbers, when they are named. */
+export const loadJobs = async (db: Db, machineId?: number, ids?: readonly number[]): Promise<readonly JobRecord[]> => {
   let jobs = db.selectFrom('job').selectAll().orderBy('id');
   let lines = db.selectFrom('job_event as e').innerJoin('job as j', 'j.id', 'e.job_id').selectAll('e').orderBy('e.id');
   if (machineId !== undefined) {
     jobs = jobs.where('machine_id', '=', machineId);
     lines = lines.where('j.machine_id', '=', machineId);
+  }
+  if (ids !== undefined) {
+    const list = sql<number>`(select value from json_each(${JSON.stringify(ids)}))`;
+    jobs = jobs.where('id', 'in', list);
+    lines = lines.where('e.job_id', 'in', list);
   }
   const rows = await jobs.execute();
   const events = new Map<number, LoggedJobEvent[]>(rows.map((r) => [r.id, []]));
@@ -34,17 +39,29 @@ export const loadJobs = async (db: Db, machineId?: number): Promise<readonly Job
   }));
 };
 
+/** Jobs that were finished since a moment, with their logs. */
+export const loadJobsEndedSince = async (db: Db, since: string): Promise<readonly JobRecord[]> => {
+  const { rows } = await sql<{ job_id: number }>`select job_id from job_event
+    where json_extract(event_json, '$.kind') in ('finished', 'abandoned') and at >= ${since}`.execute(db);
+  return loadJobs(
+    db,
+    undefined,
+    rows.map((r) => r.job_id),
+  );
+};
+
 /** Jobs that have neither been finished nor given up, of the whole yard. */
 export const loadOpenJobs = async (db: Db): Promise<readonly JobRecord[]> => {
   // Written out, not bound: only so does the index of what is over serve.
-  const open = await sql<{ id: number; machine_id: number }>`select id, machine_id from job
+  const open = await sql<{ id: number }>`select id from job
     where id not in (select job_id from job_event where json_extract(event_json, '$.kind') in ('finished', 'abandoned'))`.execute(
     db,
   );
-  const ids = new Set(open.rows.map((j) => j.id));
-  const machines = [...new Set(open.rows.map((j) => j.machine_id))];
-  const jobs = await Promise.all(machines.map((id) => loadJobs(db, id)));
-  return jobs.flat().filter((j) => ids.has(j.id));
+  return loadJobs(
+    db,
+    undefined,
+    open.rows.map((j) => j.id),
+  );
 };
 
 export const insertJob = async (db: Db, job: Omit<JobRecord, 'id' | 'events'>): Promise<number> => {

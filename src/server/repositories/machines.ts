@@ -229,7 +229,10 @@ export const loadMachines = async (db: Db, machineId?: number): Promise<readonly
     rules: new Map([...rules].map(([id, rows]) => [id, rows.map(toRule)])),
     register: await loadRegister(db),
     dust: await loadDustRecords(db, machineId),
-    proofs: { penetration: await loadPenetrationTests(db, machineId), examinations: await loadExaminations(db, machineId) },
+    proofs: {
+      penetration: await loadPenetrationTests(db, machineId),
+      examinations: await loadExaminations(db, machineId),
+    },
   };
   return machines.map((row) =>
     toMachine(row, {

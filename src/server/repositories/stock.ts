@@ -36,7 +36,11 @@ export type MovementOf =
 
 export const loadParts = async (db: Db): Promise<readonly PartOnHand[]> => {
   const parts = await db.selectFrom('part').selectAll().orderBy('code').execute();
-  const movements = await db.selectFrom('stock_movement').select(['part_id as partId', 'quantity']).execute();
+  const movements = await db
+    .selectFrom('stock_movement')
+    .select(({ fn }) => ['part_id as partId', fn.sum<number>('quantity').as('quantity')])
+    .groupBy('part_id')
+    .execute();
   const sums = onHand(movements);
   return parts.map((p) => ({
     id: p.id,
@@ -81,13 +85,20 @@ export interface LedgerLine extends NewMovement {
   readonly id: number;
 }
 
-export const loadLedger = async (db: Db, partId: number): Promise<readonly LedgerLine[]> => {
+/** The movements of a part, newest first; not older than a moment, or the newest few, when that is asked. */
+export const loadLedger = async (
+  db: Db,
+  partId: number,
+  { since, most }: { readonly since?: string; readonly most?: number } = {},
+): Promise<readonly LedgerLine[]> => {
   const rows = await db
     .selectFrom('stock_movement')
     .selectAll()
     .where('part_id', '=', partId)
+    .$if(since !== undefined, (q) => q.where('at', '>=', since ?? ''))
     .orderBy('at', 'desc')
     .orderBy('id', 'desc')
+    .$if(most !== undefined, (q) => q.limit(most ?? 0))
     .execute();
   return rows.map((r) => ({
     id: r.id,
@@ -99,6 +110,18 @@ export const loadLedger = async (db: Db, partId: number): Promise<readonly Ledge
     of: movementOf(r),
     note: r.note,
   }));
+};
+
+/** Net pieces taken of each part since a moment; a count or a correction settles and is no use. */
+export const takenSince = async (db: Db, since: string): Promise<ReadonlyMap<number, number>> => {
+  const rows = await db
+    .selectFrom('stock_movement')
+    .select(({ fn }) => ['part_id', fn.sum<number>('quantity').as('net')])
+    .where('at', '>=', since)
+    .where('reason', 'in', ['taken', 'returned'])
+    .groupBy('part_id')
+    .execute();
+  return new Map(rows.map((r) => [r.part_id, -r.net]));
 };
 
 /** The part of every stage of the yard, by the stage's number. */

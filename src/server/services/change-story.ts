@@ -47,7 +47,9 @@ export const changeStory = (bench: Bench, changeId: number): ChangeStory | null 
   );
   const after = judged(follows.at(-1) ?? null);
   const dueOf = (changes: readonly ChangeRecord[]) =>
-    dueOfMachine({ machine, changes: inForce(changes), today: bench.yard.today }).find((d) => d.stageId === change.stageId) ?? null;
+    dueOfMachine({ machine, changes: inForce(changes), today: bench.yard.today }).find(
+      (d) => d.stageId === change.stageId,
+    ) ?? null;
   return {
     change,
     before,

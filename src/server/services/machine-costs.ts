@@ -3,7 +3,8 @@ import { jobState } from '@/core/procedure/job-log';
 import { inForce } from '@/core/record/records';
 import { machineCost, type MachineCost } from '@/core/stock/cost';
 import { loadChanges } from '../repositories/changes';
-import { loadJobs } from '../repositories/jobs';
+import { grouped } from '../repositories/grouped';
+import { loadJobsEndedSince } from '../repositories/jobs';
 import { loadParts } from '../repositories/stock';
 import type { Context } from './user-action';
 import type { Yard } from './yard';
@@ -22,17 +23,20 @@ export const loadMachineCosts = async (
 ): Promise<readonly MachineCostLine[]> => {
   const yearAgo = addDays(yard.today, -YEAR_DAYS);
   const prices = new Map((await loadParts(db)).map((p) => [p.id, p.price]));
-  const changes = inForce(await loadChanges(db, yard.site.timeZone)).filter(
+  const changes = inForce(await loadChanges(db, yard.site.timeZone, undefined, addDays(yearAgo, -1))).filter(
     (c) => c.performedOn >= yearAgo && c.partId !== null,
   );
-  const jobs = await loadJobs(db);
+  const jobs = grouped(await loadJobsEndedSince(db, addDays(yearAgo, -1)), (j) => j.machineId);
+  const changed = grouped(changes, (c) => c.machineId);
   return yard.machines
     .map(({ machine }) => {
       const firstHour = machine.hours[0]?.day;
-      const taken = changes
-        .filter((c) => c.machineId === machine.id)
-        .map((c) => ({ day: c.performedOn, quantity: c.quantity, price: prices.get(c.partId ?? 0) ?? 0 }));
-      const ends = jobs.filter((j) => j.machineId === machine.id).flatMap((j) => jobState(j).ended ?? []);
+      const taken = (changed.get(machine.id) ?? []).map((c) => ({
+        day: c.performedOn,
+        quantity: c.quantity,
+        price: prices.get(c.partId ?? 0) ?? 0,
+      }));
+      const ends = (jobs.get(machine.id) ?? []).flatMap((j) => jobState(j).ended ?? []);
       const wasteKg = ends
         .filter((e) => dayAt(e.at, yard.site.timeZone) >= yearAgo)
         .reduce((sum, { event: e }) => sum + (e.kind === 'finished' ? (e.wasteKg ?? 0) : 0), 0);

@@ -16,12 +16,13 @@ import {
 import { assemble } from '@/core/procedure/assemble';
 import type { JobState } from '@/core/procedure/job-log';
 import { freeToTake } from '@/core/stock/held';
+import type { Db } from '../db/connect';
 import { loadOpenJobs } from '../repositories/jobs';
 import { type Away, loadAway, loadLocks, loadOpenOrders, type OpenOrder } from '../repositories/plans';
 import { loadParts, partOfStages, type PartOnHand } from '../repositories/stock';
 import type { Context } from './user-action';
 import { worksOn, loadOutlook, type YardOutlook } from './yard-outlook';
-import type { Yard } from './yard';
+import { loadYard, type Yard } from './yard';
 
 const LONGEST_DAYS = 52 * 7;
 /** Rounds of the quick plan a page is drawn with; the worker goes on from there. */
@@ -30,6 +31,8 @@ const SEED = 7;
 const DAY_MS = 86_400_000;
 
 export interface YardPlan {
+  /** How many writes the records had seen when it was made. */
+  readonly revision: number;
   readonly outlook: YardOutlook;
   readonly input: PlanInput;
   readonly options: PlanOptions;
@@ -146,15 +149,33 @@ export const loadPlanInput = async (
   return { outlook, input, parts, orders };
 };
 
-/** The plan of the yard as its pages are drawn with it: deterministic for one day and one record. */
-export const planYard = async (
-  context: Pick<Context, 'db' | 'now'>,
-  { yard, options = PLAN_OPTIONS }: { readonly yard?: Yard; readonly options?: PlanOptions } = {},
-): Promise<YardPlan> => {
+const held = new WeakMap<Db, YardPlan>();
+
+const makePlan = async (context: Pick<Context, 'db' | 'now'>, yard: Yard, options: PlanOptions): Promise<YardPlan> => {
   const loaded = await loadPlanInput(context, yard);
   const made = yardProblem(loaded.input, options);
   const { days } = bestPlan(made.problem, { random: seeded(SEED).uniform, rounds: QUICK_ROUNDS });
-  return { ...loaded, options, made, days };
+  return { ...loaded, revision: yard.revision, options, made, days };
+};
+
+/** The plan of a yard, made here and now: deterministic for one day and one record, and made once for them. */
+export const planHere = async (context: Pick<Context, 'db' | 'now'>, yard: Yard): Promise<YardPlan> => {
+  const known = held.get(context.db);
+  // What hangs up to dry blocks whole days, by the hour: a plan is held for as long as its yard is.
+  if (known?.outlook.yard === yard) return known;
+  const plan = await makePlan(context, yard, PLAN_OPTIONS);
+  held.set(context.db, plan);
+  return plan;
+};
+
+/** The plan of the yard as its pages are drawn with it. */
+export const planYard = async (
+  context: Pick<Context, 'db' | 'now' | 'planDesk'>,
+  { yard: known, options }: { readonly yard?: Yard; readonly options?: PlanOptions } = {},
+): Promise<YardPlan> => {
+  const yard = known ?? (await loadYard(context));
+  if (options) return makePlan(context, yard, options);
+  return (context.planDesk ?? planHere)(context, yard);
 };
 
 /** The calendar day of a day of the plan. */

@@ -1,7 +1,14 @@
 import { type HeldPart, heldParts, trialParts } from '@/core/stock/held';
 import { loadCases } from '../repositories/cases';
 import { loadOpenJobs } from '../repositories/jobs';
-import { loadLedger, loadParts, partOfStages, type LedgerLine, type PartOnHand } from '../repositories/stock';
+import {
+  loadLedger,
+  loadParts,
+  partOfStages,
+  takenSince,
+  type LedgerLine,
+  type PartOnHand,
+} from '../repositories/stock';
 import { type Reorder, reorderOf } from '@/core/stock/demand';
 import type { OpenOrder } from '../repositories/plans';
 import { planYard, type YardPlan } from './plan-yard';
@@ -31,14 +38,6 @@ const SHOWN_LINES = 6;
 const YEAR_DAYS = 365;
 const DAY_MS = 86_400_000;
 
-/** Net pieces taken in the last year; a count or a correction settles and is no use. */
-const takenOf = (ledger: readonly LedgerLine[], now: string): number => {
-  const from = new Date(Date.parse(now) - YEAR_DAYS * DAY_MS).toISOString();
-  return -ledger
-    .filter((l) => l.at >= from && (l.reason === 'taken' || l.reason === 'returned'))
-    .reduce((sum, l) => sum + l.quantity, 0);
-};
-
 const plannedOf = ({ made, days, input }: YardPlan, part: PartOnHand): number =>
   made.problem.tasks.filter(
     (t, i) =>
@@ -56,8 +55,9 @@ export const loadStockDesk = async (context: Context): Promise<StockDesk> => {
     ...trialParts(await loadCases(context.db), machines),
   ];
   const plan = await planYard(context, { yard });
+  const taken = await takenSince(context.db, new Date(Date.parse(context.now()) - YEAR_DAYS * DAY_MS).toISOString());
   const orderOf = async (part: PartOnHand): Promise<Pick<StockLine, 'ledger' | 'reorder' | 'orders' | 'planned'>> => {
-    const ledger = await loadLedger(context.db, part.id);
+    const ledger = await loadLedger(context.db, part.id, { most: SHOWN_LINES });
     const orders = plan.orders.filter((o) => o.partId === part.id);
     const planned = plannedOf(plan, part);
     const use = {
@@ -68,11 +68,11 @@ export const loadStockDesk = async (context: Context): Promise<StockDesk> => {
       reserved: held.filter((h) => h.partId === part.id && h.state === 'reserved').length,
       leadDays: part.leadDays,
       shelfDays: part.shelfDays,
-      taken: takenOf(ledger, context.now()),
+      taken: taken.get(part.id) ?? 0,
       overDays: YEAR_DAYS,
       planned,
     };
-    return { ledger: ledger.slice(0, SHOWN_LINES), orders, planned, reorder: reorderOf(use) };
+    return { ledger, orders, planned, reorder: reorderOf(use) };
   };
   const tagOf = (id: number): string => machines.find((m) => m.id === id)?.tag ?? '';
   const lines = await Promise.all(

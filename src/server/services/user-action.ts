@@ -4,12 +4,16 @@ import { readStored } from '@/contracts/stored';
 import { fail, failure, type Result } from '@/core/failure/failure';
 import type { Db } from '../db/connect';
 import { renewDigests } from './digest';
+import type { YardPlan } from './plan-yard';
+import type { Yard } from './yard';
 
 /** Handed to every service: the store and the clock. */
 export interface Context {
   readonly db: Db;
   /** The present moment, UTC ISO. */
   readonly now: () => string;
+  /** Plans the yard; where it is left out it is planned at once. */
+  readonly planDesk?: (context: Pick<Context, 'db' | 'now'>, yard: Yard) => Promise<YardPlan>;
 }
 
 export interface UserAction<T> {

@@ -12,7 +12,10 @@ import { isWear } from '@/core/interval/rules';
 import type { Machine } from '@/core/machine/machine';
 import { type ChangeRecord, inForce, type TestRecord } from '@/core/record/records';
 import { isSeries, judgeTest } from '@/core/status/judge-test';
+import { type Db, isBusy } from '../db/connect';
 import { loadChanges } from '../repositories/changes';
+import { loadMachines } from '../repositories/machines';
+import { loadMade, loadRevision, madeFor, saveMade } from '../repositories/made';
 import { loadTests } from '../repositories/tests';
 import type { Context } from './user-action';
 import { loadYard, type Yard } from './yard';
@@ -101,20 +104,76 @@ const recordOf = (facts: MachineFacts): MachineRecord => ({
   seed: SEED,
 });
 
+/** From the records of one machine: the slow way. */
+const makeOutlooks = async (db: Db, yard: Yard, machineId: number): Promise<readonly StageOutlook[]> => {
+  const [machine] = await loadMachines(db, machineId);
+  if (!machine) return [];
+  const wears = machine.stages.some((s) => s.rules.some((r) => isWear(r.rule)));
+  const tests = wears ? await loadTests(db, machineId) : [];
+  const changes = inForce(await loadChanges(db, yard.site.timeZone, machineId));
+  return outlooksOf(recordOf({ yard, machine, tests, changes }));
+};
+
+interface HeldOutlooks {
+  readonly rev: number;
+  readonly outlooks: readonly StageOutlook[];
+}
+const held = new WeakMap<Db, Map<number, HeldOutlooks>>();
+
+const keep = async (db: Db, yard: Yard, made: ReadonlyMap<number, readonly StageOutlook[]>): Promise<void> => {
+  const save = async (tx: Db) => {
+    // What was recorded meanwhile has made them old: those are made again when they are next asked for.
+    if ((await loadRevision(tx)) !== yard.revision) return;
+    for (const [machineId, content] of made)
+      await saveMade(tx, 'machine_forecast', { machineId, day: yard.today, content });
+  };
+  if (made.size === 0) return;
+  if (db.isTransaction) return save(db);
+  try {
+    await db.transaction().execute(save);
+  } catch (error) {
+    // Somebody else writes: they are shown all the same, and kept the next time.
+    if (!isBusy(error)) throw error;
+  }
+};
+
+/** The forecasts of some machines of the yard today: read where they were made, made where their records or the day have changed. */
+export const outlooksFor = async (
+  { db }: Pick<Context, 'db'>,
+  yard: Yard,
+  machines: readonly Machine[],
+): Promise<readonly MachineOutlook[]> => {
+  const mine = held.get(db) ?? new Map<number, HeldOutlooks>();
+  held.set(db, mine);
+  const revs = await madeFor(db, 'machine_forecast', yard.today);
+  const made = new Map<number, readonly StageOutlook[]>();
+  const all: MachineOutlook[] = [];
+  for (const machine of machines) {
+    const rev = revs.get(machine.id);
+    const known = mine.get(machine.id);
+    if (known && known.rev === rev) {
+      all.push({ machine, outlooks: known.outlooks });
+      continue;
+    }
+    const kept = rev === undefined ? null : await loadMade<readonly StageOutlook[]>(db, 'machine_forecast', rev);
+    const outlooks = kept ?? (await makeOutlooks(db, yard, machine.id));
+    if (rev !== undefined && kept) mine.set(machine.id, { rev, outlooks });
+    else made.set(machine.id, outlooks);
+    all.push({ machine, outlooks });
+  }
+  await keep(db, yard, made);
+  return all;
+};
+
 /** When each ruled stage of the yard reaches its first limit, as chances, from what is on record. */
 export const loadOutlook = async (context: Pick<Context, 'db' | 'now'>, yard?: Yard): Promise<YardOutlook> => {
   const here = yard ?? (await loadYard(context));
-  const tests = await loadTests(context.db);
-  const changes = inForce(await loadChanges(context.db, here.site.timeZone));
-  const machines = here.machines.map(({ machine }) => {
-    const wears = machine.stages.some((s) => s.rules.some((r) => isWear(r.rule)));
-    const own = wears ? tests.filter((t) => t.machineId === machine.id) : [];
-    return {
-      machine,
-      outlooks: outlooksOf(
-        recordOf({ yard: here, machine, tests: own, changes: changes.filter((c) => c.machineId === machine.id) }),
-      ),
-    };
-  });
-  return { yard: here, machines };
+  return {
+    yard: here,
+    machines: await outlooksFor(
+      context,
+      here,
+      here.machines.map((m) => m.machine),
+    ),
+  };
 };

@@ -1,7 +1,7 @@
 import type { Dust } from '@/core/dust/dust';
 import { type CalendarDate, dayAt } from '@/core/calendar/calendar-date';
 import { doNotRun, type JobState, jobState } from '@/core/procedure/job-log';
-import { type MachineStatus, statusOn } from '@/core/status/machine-status';
+import { type MachineDigest, type MachineStatus, statusOn } from '@/core/status/machine-status';
 import { machinesWithOpenCase } from '../repositories/cases';
 import { loadOwnDusts } from '../repositories/dusts';
 import { loadOpenJobs } from '../repositories/jobs';
@@ -14,6 +14,8 @@ import type { Context } from './user-action';
 export interface Yard {
   readonly site: Site;
   readonly today: CalendarDate;
+  /** How many writes the records had seen when it was read. */
+  readonly revision: number;
   /** The site's own entries of the register of dusts. */
   readonly ownDusts: readonly Dust[];
   /** Most urgent first. */
@@ -26,16 +28,22 @@ export interface Yard {
   readonly openJobs: ReadonlyMap<number, JobState>;
 }
 
-interface YardAt {
-  readonly revision: number;
-  readonly today: CalendarDate;
-  readonly yard: Yard;
-}
-const held = new WeakMap<Db, YardAt>();
+const held = new WeakMap<Db, Yard>();
 
-const readYard = async (db: Db, today: CalendarDate): Promise<Yard> => {
+const statuses = new WeakMap<MachineDigest, { readonly today: CalendarDate; readonly status: MachineStatus }>();
+
+/** What has not changed since it was last looked at, on the same day, stands as it did. */
+const statusOf = (digest: MachineDigest, today: CalendarDate): MachineStatus => {
+  const known = statuses.get(digest);
+  if (known?.today === today) return known.status;
+  const status = statusOn(digest, today);
+  statuses.set(digest, { today, status });
+  return status;
+};
+
+const readYard = async (db: Db, { today, revision }: Pick<Yard, 'today' | 'revision'>): Promise<Yard> => {
   const { digests, unreadable } = await loadDigests(db);
-  const machines = digests.map((digest) => statusOn(digest, today));
+  const machines = digests.map((digest) => statusOf(digest, today));
   const openJobs = new Map((await loadOpenJobs(db)).map((j) => [j.machineId, jobState(j)]));
   // What stands open comes first: somebody is in the middle of it, and nobody may run it.
   const stands = (m: MachineStatus): number => {
@@ -47,6 +55,7 @@ const readYard = async (db: Db, today: CalendarDate): Promise<Yard> => {
   return {
     site: await loadSite(db),
     today,
+    revision,
     ownDusts: await loadOwnDusts(db),
     machines: [...machines].sort(order),
     unreadable,
@@ -60,8 +69,8 @@ export const loadYard = async ({ db, now }: Pick<Context, 'db' | 'now'>): Promis
   const today = dayAt(now(), (await loadSite(db)).timeZone);
   const revision = await loadRevision(db);
   const known = held.get(db);
-  if (known?.revision === revision && known.today === today) return known.yard;
-  const yard = await readYard(db, today);
-  held.set(db, { revision, today, yard });
+  if (known?.revision === revision && known.today === today) return known;
+  const yard = await readYard(db, { today, revision });
+  held.set(db, yard);
   return yard;
 };

@@ -65,8 +65,7 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
     }
   };
   for (const table of OF_MACHINE) await on(table, (row) => `${row}.machine_id`);
-  for (const table of OF_STAGE)
-    await on(table, (row) => `select machine_id from stage where id = ${row}.stage_id`);
+  for (const table of OF_STAGE) await on(table, (row) => `select machine_id from stage where id = ${row}.stage_id`);
   for (const table of OF_ALL) await on(table, () => '');
   for (const table of OF_NONE) await on(table, () => null);
   await on('machine', (row) => `${row}.id`);

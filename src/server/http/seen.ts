@@ -1,0 +1,21 @@
+import { createHash } from 'node:crypto';
+
+const isPage = (response: Response): boolean =>
+  response.status === 200 && (response.headers.get('content-type') ?? '').startsWith('text/html');
+
+/**
+ * A page with its tag; a browser that has the very same page already is told so in a few bytes. It is asked for every
+ * time: what stands on it is of now. Source: RFC 9110, 8.8.3 and 13.1.2.
+ */
+export const unlessSeen = async (request: Request, response: Response): Promise<Response> => {
+  if (request.method !== 'GET' || !isPage(response)) return response;
+  const body = await response.text();
+  const tag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
+  const headers = new Headers(response.headers);
+  headers.set('etag', tag);
+  headers.set('cache-control', 'private, no-cache');
+  const seen = (request.headers.get('if-none-match') ?? '').split(',').some((t) => t.trim() === tag);
+  if (!seen) return new Response(body, { status: 200, headers });
+  headers.delete('content-type');
+  return new Response(null, { status: 304, headers });
+};

@@ -1,0 +1,75 @@
+import { type ChildProcess, fork } from 'node:child_process';
+import { join } from 'node:path';
+import type { Context } from '../services/user-action';
+import { planHere, type YardPlan } from '../services/plan-yard';
+import type { Yard } from '../services/yard';
+import type { PlanAsked, PlanMade } from './planner';
+
+/** A yard up to this size is planned at once, in tens of milliseconds; a larger one by the planner. A modelling choice. */
+const AT_ONCE = 60;
+
+type Asked = Pick<Context, 'db' | 'now'>;
+
+/**
+ * Plans the yard: a small one at once, a large one in a process of its own. While a new plan of a large yard is made,
+ * the one before it is given, with the revision it was made for; only the first one is waited for.
+ */
+export const planDesk = (file: string): ((context: Asked, yard: Yard) => Promise<YardPlan>) => {
+  let planner: ChildProcess | null = null;
+  let last: YardPlan | null = null;
+  let making: Promise<YardPlan> | null = null;
+
+  const started = (): ChildProcess => {
+    if (planner) return planner;
+    planner = fork(join(process.cwd(), 'src/server/planner/planner.ts'), [file], {
+      execArgv: ['--import', 'tsx'],
+      serialization: 'advanced',
+    });
+    planner.unref();
+    planner.channel?.unref();
+    return planner;
+  };
+
+  const make = (yard: Yard, now: string): Promise<YardPlan> =>
+    new Promise<YardPlan>((resolve, reject) => {
+      const asked = started();
+      const fail = () => {
+        planner = null;
+        reject(new Error('the planner ended before it had made its plan'));
+      };
+      asked.once('exit', fail);
+      asked.once('message', (answer) => {
+        const made = answer as PlanMade;
+        asked.off('exit', fail);
+        if (!made.ok) {
+          reject(new Error(`the yard could not be planned: ${made.because}`));
+          return;
+        }
+        const machines = new Map(yard.machines.map((m) => [m.machine.id, m.machine]));
+        last = {
+          ...made.plan,
+          outlook: {
+            yard,
+            machines: made.outlooks.flatMap(({ machineId, outlooks }) => {
+              const machine = machines.get(machineId);
+              return machine ? [{ machine, outlooks }] : [];
+            }),
+          },
+        };
+        resolve(last);
+      });
+      asked.send({ now } satisfies PlanAsked);
+    }).finally(() => {
+      making = null;
+    });
+
+  return (context, yard) => {
+    if (yard.machines.length <= AT_ONCE) return planHere(context, yard);
+    const current = last?.revision === yard.revision && last.outlook.yard.today === yard.today;
+    if (last && current) return Promise.resolve(last);
+    making ??= make(yard, context.now());
+    // Nobody waits for a better plan than the last; a failure is told when it is asked for again.
+    if (last) making.catch((error: unknown) => console.error(error));
+    return last ? Promise.resolve(last) : making;
+  };
+};
