@@ -16,3 +16,9 @@ export interface MadeTable {
   made_for: string;
   content_json: string;
 }
+
+/** The sum of all movements of a part; a trigger keeps it. */
+export interface StockOnHandTable {
+  part_id: number;
+  quantity: number;
+}

@@ -1,5 +1,5 @@
 import type { Generated, Insertable, Selectable } from 'kysely';
-import type { MadeTable, YardRevisionTable } from './tables-digest';
+import type { MadeTable, StockOnHandTable, YardRevisionTable } from './tables-digest';
 import type {
   DecontaminationTable,
   DustCollectedTable,
@@ -281,6 +281,7 @@ export interface Tables {
   yard_revision: YardRevisionTable;
   machine_digest: MadeTable;
   machine_forecast: MadeTable;
+  stock_on_hand: StockOnHandTable;
 }
 
 export type Row<T extends keyof Tables> = Selectable<Tables[T]>;

@@ -51,6 +51,7 @@ export const loadLocks = async (db: Db): Promise<ReadonlyMap<number, string>> =>
     .select(({ fn }) => ['c.stage_id', fn.max('c.recorded_at').as('at')])
     .where('next.id', 'is', null)
     .where('c.voided', '=', 0)
+    .where('c.stage_id', 'in', [...new Set(rows.map((r) => r.stage_id))])
     .groupBy('c.stage_id')
     .execute();
   const doneAt = new Map(done.map((d) => [d.stage_id, d.at]));

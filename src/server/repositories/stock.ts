@@ -1,4 +1,4 @@
-import { type MovementReason, onHand } from '@/core/stock/ledger';
+import type { MovementReason } from '@/core/stock/ledger';
 import { MovementReasonName } from '@/contracts/enums';
 import type { Selectable } from 'kysely';
 import type { Db } from '../db/connect';
@@ -36,12 +36,8 @@ export type MovementOf =
 
 export const loadParts = async (db: Db): Promise<readonly PartOnHand[]> => {
   const parts = await db.selectFrom('part').selectAll().orderBy('code').execute();
-  const movements = await db
-    .selectFrom('stock_movement')
-    .select(({ fn }) => ['part_id as partId', fn.sum<number>('quantity').as('quantity')])
-    .groupBy('part_id')
-    .execute();
-  const sums = onHand(movements);
+  const counted = await db.selectFrom('stock_on_hand').selectAll().execute();
+  const sums = new Map(counted.map((c) => [c.part_id, c.quantity]));
   return parts.map((p) => ({
     id: p.id,
     code: p.code,

@@ -4,6 +4,7 @@ import type { MachineStatus } from '@/core/status/machine-status';
 import { chanceBefore } from '@/core/forecast/limit-distribution';
 import type { StageOutlook } from '@/core/forecast/from-record';
 import { planYard, type YardPlan } from './plan-yard';
+import { grouped } from '../repositories/grouped';
 import { loadParts, type PartOnHand } from '../repositories/stock';
 import type { Context } from './user-action';
 import { loadYard, type Yard } from './yard';
@@ -35,13 +36,16 @@ export interface WalkLine {
 /** What the plan puts on its first day of work, grouped by machine, place after place. */
 const walkOf = (plan: YardPlan): readonly WalkLine[] => {
   const first = plan.made.problem.minutes.findIndex((m) => m > 0);
-  return plan.input.machines
-    .flatMap((m, index): readonly WalkLine[] => {
-      const tasks = plan.made.problem.tasks.flatMap((t, i) =>
-        t.machine === index && plan.days[i] === first ? [i] : [],
-      );
-      const machine = plan.outlook.machines.find((x) => x.machine.tag === m.tag);
-      if (tasks.length === 0 || !machine) return [];
+  const onFirst = plan.made.problem.tasks.flatMap((t, task) =>
+    plan.days[task] === first ? [{ task, machine: t.machine }] : [],
+  );
+  const byTag = new Map(plan.outlook.machines.map((m) => [m.machine.tag, m]));
+  return [...grouped(onFirst, (t) => t.machine)]
+    .flatMap(([index, at]): readonly WalkLine[] => {
+      const tasks = at.map((t) => t.task);
+      const m = plan.input.machines[index];
+      const machine = byTag.get(m?.tag ?? '');
+      if (!m || !machine) return [];
       const minutes =
         (plan.made.problem.machines[index]?.openingMinutes ?? 0) +
         tasks.reduce((sum, i) => sum + (plan.made.problem.tasks[i]?.minutes ?? 0), 0);
@@ -89,17 +93,19 @@ export interface Round {
   /** What the plan does on its first day of work, in walking order, and how many days from now that is. */
   readonly walk: readonly WalkLine[];
   readonly walkInDays: number;
+  /** What had been written when its plan was made. */
+  readonly planRevision: number;
   /** Machines that need something which no date tells: a low flow, a missing stage. */
   readonly attention: readonly MachineStatus[];
 }
 
 const WEEK_DAYS = 7;
 
-const lines = (yard: Yard, parts: readonly PartOnHand[]): readonly RoundLine[] =>
+const lines = (yard: Yard, parts: ReadonlyMap<number, PartOnHand>): readonly RoundLine[] =>
   yard.machines.flatMap((status) =>
     status.due.flatMap((due) => {
       const stage = status.machine.stages.find((s) => s.id === due.stageId);
-      return stage ? [{ status, stage, due, part: parts.find((p) => p.id === stage.part?.id) ?? null }] : [];
+      return stage ? [{ status, stage, due, part: parts.get(stage.part?.id ?? 0) ?? null }] : [];
     }),
   );
 
@@ -107,7 +113,7 @@ const lines = (yard: Yard, parts: readonly PartOnHand[]): readonly RoundLine[] =
 export const loadRound = async (context: Context): Promise<Round> => {
   const yard = await loadYard(context);
   const plan = await planYard(context, { yard });
-  const all = lines(yard, await loadParts(context.db));
+  const all = lines(yard, new Map((await loadParts(context.db)).map((p) => [p.id, p])));
   const dated = all
     .flatMap((line) => (line.due.daysLeft === null ? [] : [{ line, days: line.due.daysLeft }]))
     .sort((a, b) => a.days - b.days);
@@ -116,6 +122,7 @@ export const loadRound = async (context: Context): Promise<Round> => {
   return {
     yard,
     walk: walkOf(plan),
+    planRevision: plan.revision,
     walkInDays: Math.max(
       0,
       plan.made.problem.minutes.findIndex((m) => m > 0),

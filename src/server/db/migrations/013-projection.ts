@@ -82,5 +82,16 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create index stage_of_part on stage (part_id)`.execute(db);
   await sql`create index check_of_machine on integrity_check (machine_id)`.execute(db);
   await sql`create index change_of_stage on stage_change (stage_id, performed_at)`.execute(db);
-  await sql`create index movement_in_time on stock_movement (part_id, at)`.execute(db);
+  await sql`create index movement_in_time on stock_movement (at)`.execute(db);
+  // What is on hand is the sum of all movements, which only ever grow in number: each adds to it as it is written.
+  await sql`create table stock_on_hand (
+    part_id integer primary key references part (id),
+    quantity integer not null
+  )`.execute(db);
+  await sql`insert into stock_on_hand (part_id, quantity)
+    select part_id, sum(quantity) from stock_movement group by part_id`.execute(db);
+  await sql`create trigger stock_movement_counted after insert on stock_movement begin
+    insert into stock_on_hand (part_id, quantity) values (new.part_id, new.quantity)
+      on conflict (part_id) do update set quantity = quantity + excluded.quantity;
+  end`.execute(db);
 };
