@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Day } from './day';
+import { HazardName, StageKindName } from './enums';
 import { ClientId, Initials } from './requests';
 
 /** What crosses a boundary of the plan: the worker's messages, and what is fixed, logged and ordered. */
@@ -38,6 +39,54 @@ export const PlanProblemJson = z.strictObject({
     }),
   ),
 });
+
+/** What the page of the plan is made from: sent with the page of a small yard, fetched by the page of a large one. */
+export const PlanPageJson = z.strictObject({
+  input: z.strictObject({
+    machines: z.array(
+      z.strictObject({
+        tag: z.string(),
+        name: z.string(),
+        hazard: HazardName,
+        blockedDays: z.array(Index),
+        stages: z.array(
+          z.strictObject({
+            stageId: z.int(),
+            name: z.string(),
+            kind: StageKindName,
+            reached: Quantiles,
+            part: Index.nullable(),
+            withStage: z.int().nullable(),
+            lockedDay: Index.nullable(),
+            lifeDays: z.number(),
+          }),
+        ),
+      }),
+    ),
+    parts: z.array(
+      z.strictObject({
+        id: z.string(),
+        name: z.string(),
+        bin: z.string(),
+        price: z.number(),
+        onHand: z.number(),
+        deliveries: z.array(z.strictObject({ day: Index, quantity: z.number() })),
+      }),
+    ),
+    works: z.array(z.boolean()),
+  }),
+  options: z.strictObject({
+    weeks: z.int(),
+    minutesADay: z.number(),
+    lateFactor: z.number(),
+    openingCost: z.record(HazardName, z.number()),
+  }),
+  days: z.array(z.int().nullable()),
+  today: Day,
+  /** Something was written since it was made, and a new one is being made. */
+  behind: z.boolean(),
+});
+export type PlanPageJson = z.infer<typeof PlanPageJson>;
 
 export const PlanRequest = z.strictObject({
   ask: z.literal('plan'),

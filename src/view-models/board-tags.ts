@@ -112,7 +112,7 @@ const unreadable = (tag: string): BoardTag => ({
 });
 
 /** So many stand on the board beside a page; a larger yard has the rest a click away. */
-export const BOARD_SHOWS = 60;
+export const BOARD_SHOWS = 40;
 
 const known = new WeakMap<object, Map<UnitSystem, readonly BoardTag[]>>();
 
@@ -133,9 +133,17 @@ export const boardTags = (
   return tags;
 };
 
-/** What of the board stands beside a page: the most urgent, and the machine at hand wherever it ranks. */
-export const boardBeside = (tags: readonly BoardTag[], current: string | null): readonly BoardTag[] => {
+const texts = new WeakMap<readonly BoardTag[], string>();
+
+/**
+ * What of the board stands beside a page, as text: the most urgent, and the machine at hand wherever it ranks. It stands
+ * beside every page, so it is written once for a yard; only a machine further down makes a text of its own.
+ */
+export const boardBeside = (tags: readonly BoardTag[], current: string | null): string => {
   const first = tags.slice(0, BOARD_SHOWS);
   const here = tags.find((t) => t.tag === current);
-  return here && !first.includes(here) ? [here, ...first] : first;
+  if (here && !first.includes(here)) return JSON.stringify([here, ...first.slice(0, -1)]);
+  const text = texts.get(tags) ?? JSON.stringify(first);
+  texts.set(tags, text);
+  return text;
 };

@@ -1,13 +1,13 @@
 import { Plus, Search, X } from 'lucide-react';
-import { type RefObject, useEffect, useRef, useState } from 'react';
+import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { LifeBar } from '@/ui/life-bar';
 import { ToneMark } from '@/ui/tone-mark';
 import type { BoardTag } from '@/view-models/board-tags';
 import { matches } from '@/core/machine/tag-search';
 
 interface BoardProps {
-  /** The most urgent of them. */
-  readonly tags: readonly BoardTag[];
+  /** The most urgent of them, as the text of a list of `BoardTag`: a list would be written property by property. */
+  readonly text: string;
   /** How many machines the yard has. */
   readonly total: number;
   readonly current: string | null;
@@ -78,7 +78,8 @@ const NoTag = ({ query, any }: { query: string; any: boolean }) =>
   );
 
 /** The board: every machine as an asset tag, most urgent first, with a jump by tag. */
-export const Board = ({ tags, total, current }: BoardProps) => {
+export const Board = ({ text, total, current }: BoardProps) => {
+  const tags = useMemo(() => JSON.parse(text) as readonly BoardTag[], [text]);
   const [query, setQuery] = useState('');
   const input = useRef<HTMLInputElement>(null);
   const shown = tags.filter((t) => matches(t, query));

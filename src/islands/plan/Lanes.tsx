@@ -1,6 +1,6 @@
 import { DndContext, type DragEndEvent, PointerSensor, useDraggable, useSensor, useSensors } from '@dnd-kit/core';
 import { Lock } from 'lucide-react';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import type { PlanInput, YardProblem } from '@/core/plan/yard-problem';
 import { type PlannedOpening } from '@/core/plan/planned-openings';
 import { dayText, namesOf } from './openings';
@@ -93,6 +93,9 @@ interface LanesProps {
   readonly moved: (o: PlannedOpening, days: number) => void;
 }
 
+/** So many lanes are drawn; the others are a click away. */
+const LANES = 60;
+
 /** A lane a machine: windows of chance, and under them its openings, to be dragged. */
 export const Lanes = ({ made, input, today, openings, chosen, choose, shift, moved }: LanesProps) => {
   const lanes = useRef<HTMLDivElement>(null);
@@ -105,6 +108,15 @@ export const Lanes = ({ made, input, today, openings, chosen, choose, shift, mov
     const days = wide > 0 ? Math.round((delta.x / wide) * horizon) : 0;
     if (o && days !== 0) moved(o, days);
   };
+  const [all, setAll] = useState(false);
+  const filled = input.machines
+    .map((m, i) => ({
+      m,
+      rows: m.stages.filter((s) => s.reached[1] <= horizon),
+      here: openings.filter((o) => o.machine === i),
+    }))
+    .filter(({ rows, here }) => rows.length > 0 || here.length > 0);
+  const shown = all ? filled : filled.slice(0, LANES);
   return (
     <DndContext sensors={sensors} onDragEnd={dropped}>
       <div className="grid grid-cols-[6.5rem_minmax(0,1fr)]">
@@ -118,10 +130,8 @@ export const Lanes = ({ made, input, today, openings, chosen, choose, shift, mov
             ) : null,
           )}
         </div>
-        {input.machines.map((m, i) => {
-          const rows = m.stages.filter((s) => s.reached[1] <= horizon);
-          const here = openings.filter((o) => o.machine === i);
-          return rows.length === 0 && here.length === 0 ? null : (
+        {shown.map(({ m, rows, here }) => {
+          return (
             <div key={m.tag} className="contents">
               <a
                 href={`/m/${encodeURIComponent(m.tag)}/plan`}
@@ -158,6 +168,11 @@ export const Lanes = ({ made, input, today, openings, chosen, choose, shift, mov
           );
         })}
       </div>
+      {shown.length < filled.length && (
+        <button type="button" className="choice mt-2 px-4 font-bold" onClick={() => setAll(true)}>
+          Show the other {filled.length - shown.length} machines
+        </button>
+      )}
     </DndContext>
   );
 };

@@ -1,5 +1,6 @@
 import { Lock } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { PlanPageJson } from '@/contracts/plan';
 import { addDays } from '@/core/calendar/calendar-date';
 import { costOf } from '@/core/plan/cost';
 import { waysOut } from '@/core/plan/explain';
@@ -231,16 +232,54 @@ const PlanOfYard = (p: PlanProps) => {
   );
 };
 
+type Fetched =
+  { readonly is: 'there'; readonly page: PlanPageJson } | { readonly is: 'awaited' } | { readonly is: 'missing' };
+
+/** The plan of a large yard comes after its page. */
+const useFetched = (page: PlanPageJson | null): Fetched => {
+  const [fetched, setFetched] = useState<Fetched>(page ? { is: 'there', page } : { is: 'awaited' });
+  useEffect(() => {
+    if (page) return;
+    fetch('/api/plan/page')
+      .then(async (r) => setFetched({ is: 'there', page: PlanPageJson.parse(await r.json()) }))
+      .catch(() => setFetched({ is: 'missing' }));
+  }, [page]);
+  return fetched;
+};
+
+interface PageProps {
+  /** Null where the yard is large: then it is fetched. */
+  readonly page: PlanPageJson | null;
+  readonly by: string;
+}
+
+const Notice = ({ title, text }: { readonly title: string; readonly text: string }) => (
+  <div className="px-3 py-3 sm:px-5" role="status">
+    <p className="caption">Plan of the yard</p>
+    <h1 className="text-2xl font-bold">{title}</h1>
+    <p className="soft">{text}</p>
+  </div>
+);
+
 /** The weeks of the yard: windows of chance, openings that may be moved, stock under them, and what the plan saves. */
-export const Plan = (p: PlanProps) =>
-  p.input.machines.length > 0 ? (
-    <PlanOfYard {...p} />
-  ) : (
-    <div className="px-3 py-3 sm:px-5">
-      <p className="caption">Plan of the yard</p>
-      <h1 className="text-2xl font-bold">No machine yet.</h1>
-      <p className="soft">
-        Enter the first one, or try <code>npm run demo</code> to see a yard at work.
-      </p>
-    </div>
+export const Plan = ({ page, by }: PageProps) => {
+  const fetched = useFetched(page);
+  if (fetched.is === 'awaited')
+    return (
+      <Notice title="Planning..." text="A large yard takes some seconds, the first time each day up to a minute." />
+    );
+  if (fetched.is === 'missing')
+    return <Notice title="The plan did not come." text="Load the page again. Nothing that was recorded is lost." />;
+  if (fetched.page.input.machines.length === 0)
+    return <Notice title="No machine yet." text="Enter the first one, or try npm run demo to see a yard at work." />;
+  return (
+    <>
+      {fetched.page.behind && (
+        <p role="status" className="tone-watch px-3 pt-3 font-bold sm:px-5">
+          This plan was made before the newest entry; a new one is being made. Load the page again in a moment.
+        </p>
+      )}
+      <PlanOfYard {...fetched.page} by={by} />
+    </>
   );
+};

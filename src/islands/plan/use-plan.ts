@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
+import type { PlanPageJson } from '@/contracts/plan';
 import type { PlanDays } from '@/core/plan/problem';
 import { type PlanInput, type PlanOptions, type YardProblem, yardProblem } from '@/core/plan/yard-problem';
 import { openPlanner, type PlanClient } from '@/workers/plan-client';
@@ -6,11 +7,7 @@ import { openPlanner, type PlanClient } from '@/workers/plan-client';
 /** Rounds the worker goes on for. */
 const ROUNDS = 3000;
 
-export interface PlanProps {
-  readonly input: PlanInput;
-  readonly options: PlanOptions;
-  readonly days: PlanDays;
-  readonly today: string;
+export interface PlanProps extends PlanPageJson {
   readonly by: string;
 }
 
@@ -28,7 +25,7 @@ const withLocks = (input: PlanInput, locks: ReadonlyMap<number, number | null>):
 
 /** The plan of the yard as it stands with the options and locks at hand, sought in a worker. */
 export const usePlan = (p: PlanProps) => {
-  const [options, setOptions] = useState(p.options);
+  const [options, setOptions] = useState<PlanOptions>(p.options);
   const [locks, setLocks] = useState<ReadonlyMap<number, number | null>>(new Map());
   const input = useMemo(() => withLocks(p.input, locks), [p.input, locks]);
   const made = useMemo(() => yardProblem(input, options), [input, options]);

@@ -2,6 +2,7 @@ import { parseConfig, type Config } from '../config';
 import { openMigrated } from '../db/connect';
 import { planDesk } from '../planner/plan-desk';
 import type { Context } from '../services/user-action';
+import { loadYard } from '../services/yard';
 
 export interface App {
   readonly config: Config;
@@ -13,10 +14,13 @@ let starting: Promise<App> | null = null;
 const start = async (): Promise<App> => {
   const config = parseConfig(process.env);
   const db = await openMigrated(config.dataFile);
-  return {
-    config,
-    context: { db, now: () => config.fixedNow ?? new Date().toISOString(), planDesk: planDesk(config.dataFile) },
-  };
+  const desk = planDesk(config.dataFile);
+  const context: Context = { db, now: () => config.fixedNow ?? new Date().toISOString(), planDesk: desk };
+  // A large yard is read and planned before somebody asks, where it has to be made anew.
+  loadYard(context)
+    .then((yard) => desk(context, yard))
+    .catch((error: unknown) => console.error(error));
+  return { config, context };
 };
 
 /** The running application: configuration, database and clock, made once. A failed start is tried again. */
