@@ -28,12 +28,20 @@ const make = async (db: Db, machineId: number): Promise<{ readonly rev: number; 
   return { rev: await saveMade(db, 'machine_digest', { machineId, day: ANY_DAY, content: digest }), digest };
 };
 
-/** Makes what an action took away, in its own transaction. A record that no page could read is not kept. */
-export const renewDigests = async (tx: Db): Promise<void> => {
-  const made = await madeFor(tx, 'machine_digest', ANY_DAY);
-  const missing = (await machineIds(tx)).filter(({ id }) => !made.has(id));
-  if (missing.length > IN_ACTION) return;
-  for (const { id } of missing) await make(tx, id);
+/** Machines without a digest of this build. */
+export const withoutDigest = async (db: Db): Promise<ReadonlySet<number>> => {
+  const made = await madeFor(db, 'machine_digest', ANY_DAY);
+  return new Set((await machineIds(db)).flatMap(({ id }) => (made.has(id) ? [] : [id])));
+};
+
+/**
+ * Makes what an action took away, in its own transaction. A record that no page could read is not kept; a machine that
+ * was without a digest before is none of this action's doing.
+ */
+export const renewDigests = async (tx: Db, without: ReadonlySet<number>): Promise<void> => {
+  const taken = [...(await withoutDigest(tx))].filter((id) => !without.has(id));
+  if (taken.length > IN_ACTION) return;
+  for (const id of taken) await make(tx, id);
 };
 
 export interface Digests {

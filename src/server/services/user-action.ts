@@ -3,7 +3,7 @@ import { type AnswerShape, storedResult } from '@/contracts/action-answer';
 import { readStored } from '@/contracts/stored';
 import { fail, failure, type Result } from '@/core/failure/failure';
 import type { Db } from '../db/connect';
-import { renewDigests } from './digest';
+import { renewDigests, withoutDigest } from './digest';
 import type { YardPlan } from './plan-yard';
 import type { Yard } from './yard';
 
@@ -63,9 +63,10 @@ export const runOnce = async <T>(
           ? readStored(storedResult(action.answers), before.result_json)
           : fail(failure('action.reused', 'clientId'));
       }
+      const without = await withoutDigest(tx);
       const result = await work(tx);
       if (!result.ok && !result.keep) throw new RolledBack(result);
-      await renewDigests(tx);
+      await renewDigests(tx, without);
       await tx
         .insertInto('user_action')
         .values({

@@ -1,0 +1,234 @@
+import { sql } from 'kysely';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { addDays } from '@/core/calendar/calendar-date';
+import { machineStatus, statusOn } from '@/core/status/machine-status';
+import type { Db } from '@/server/db/connect';
+import { loadChanges } from '@/server/repositories/changes';
+import { findMachine, loadMachines } from '@/server/repositories/machines';
+import { loadRevision } from '@/server/repositories/made';
+import { loadSite } from '@/server/repositories/site';
+import { loadParts } from '@/server/repositories/stock';
+import { loadTests } from '@/server/repositories/tests';
+import { recordChange } from '@/server/services/record-change';
+import { recordTest, withdrawTest } from '@/server/services/record-test';
+import { rebuildDigests } from '@/server/services/digest';
+import { editRules } from '@/server/services/edit-rules';
+import { logLook, logUsage } from '@/server/services/log-wear';
+import { startJob } from '@/server/services/start-job';
+import { chooseRuleSet, stateDust } from '@/server/services/state-dust';
+import type { Context } from '@/server/services/user-action';
+import { loadYard } from '@/server/services/yard';
+import { loadOutlook } from '@/server/services/yard-outlook';
+import { changeBody, dustBody, readings, testBody } from '../support/bodies';
+import { demoContext, newId } from '../support/database';
+
+// What is kept beside the records says what the records say, after whatever was written.
+
+let context: Context & { readonly db: Db };
+beforeEach(async () => {
+  context = await demoContext();
+});
+
+/** The slow way: every record of the yard read at once, judged without a digest. */
+const slowly = async (today: string) => {
+  const { db } = context;
+  const { thresholds, timeZone } = await loadSite(db);
+  const [tests, changes] = [await loadTests(db), await loadChanges(db, timeZone)];
+  return new Map(
+    (await loadMachines(db)).map((machine) => [
+      machine.tag,
+      machineStatus({
+        machine,
+        tests: tests.filter((t) => t.machineId === machine.id),
+        changes: changes.filter((c) => c.machineId === machine.id),
+        thresholds,
+        today,
+      }),
+    ]),
+  );
+};
+
+/** As the digest keeps them: hours of long ago are no part of it. */
+const told = ({ machine: { hours: _, ...machine }, ...status }: ReturnType<typeof statusOn>) => ({
+  ...status,
+  machine,
+});
+
+const agrees = async (after: string) => {
+  const yard = await loadYard(context);
+  const slow = await slowly(yard.today);
+  expect(yard.unreadable).toEqual([]);
+  expect(yard.machines.length).toBe(slow.size);
+  for (const status of yard.machines) {
+    const other = slow.get(status.machine.tag);
+    expect([after, status.machine.tag, JSON.parse(JSON.stringify(told(status))) as unknown]).toEqual([
+      after,
+      status.machine.tag,
+      JSON.parse(JSON.stringify(other && told(other))) as unknown,
+    ]);
+  }
+};
+
+const stageOf = async (tag: string, kind: string) => {
+  const stage = (await findMachine(context.db, tag))?.stages.find((s) => s.kind === kind);
+  if (!stage) throw new Error(`no ${kind} on ${tag}`);
+  return stage;
+};
+const changeBag = async () => {
+  const bag = await stageOf('CR-04', 'bag');
+  return recordChange(context, 'CR-04', changeBody(bag.id, { partId: bag.part?.id ?? null, quantity: 1 }));
+};
+const done = (result: { readonly ok: boolean }) => expect(result).toMatchObject({ ok: true });
+
+describe('the digest of a machine', () => {
+  it('is made by the action that changes it, and says what the slow way says after each kind of action', async () => {
+    const { db } = context;
+    await agrees('the seed');
+    const act: Readonly<Record<string, () => Promise<{ readonly ok: boolean }>>> = {
+      'a test': () => recordTest(context, 'CR-04', testBody({ readings: readings('L/s', '9.1', '9.2', '9.0') })),
+      'a baseline': () => recordTest(context, 'CR-04', testBody({ isBaseline: true, configuration: 'as bought' })),
+      'a withdrawal': async () =>
+        withdrawTest(context, 'CR-04', {
+          clientId: newId(),
+          by: 'MK',
+          supersedesId: (await loadTests(db, (await findMachine(db, 'CR-04'))?.id)).at(-1)?.id ?? 0,
+          correctionReason: 'misread',
+        }),
+      'a change': () => changeBag(),
+      hours: () =>
+        logUsage(context, 'CR-04', { clientId: newId(), by: 'MK', day: '2026-11-23', hours: 3.5, dust: 'oak' }),
+      'a look': async () =>
+        logLook(context, 'CR-04', {
+          clientId: newId(),
+          by: 'MK',
+          day: '2026-11-24',
+          stageId: (await stageOf('CR-04', 'bag')).id,
+          share: 0.5,
+        }),
+      'a dust': () =>
+        stateDust(context, 'CR-02', { clientId: newId(), by: 'MK', since: '2026-11-01', dust: dustBody('lead paint') }),
+      'a job refused, its dust kept': async () => {
+        await startJob(context, 'CR-01', {
+          clientId: newId(),
+          by: 'MK',
+          job: { kind: 'service' },
+          dust: dustBody('asbestos lagging'),
+          reason: null,
+          people: 1,
+          partInHand: false,
+        } as unknown as Parameters<typeof startJob>[2]);
+        return { ok: true };
+      },
+      'another rule set': () => chooseRuleSet(context, { clientId: newId(), by: 'MK', ruleSet: 'us' }),
+    };
+    for (const [name, run] of Object.entries(act)) {
+      const before = await loadRevision(db);
+      done(await run());
+      expect([name, (await loadRevision(db)) > before]).toEqual([name, true]);
+      await agrees(name);
+    }
+  });
+
+  it('is the same on a day to come, and on one long ago', async () => {
+    const yard = await loadYard(context);
+    for (const days of [-200, 30, 400]) {
+      const day = addDays(yard.today, days);
+      const later = { ...context, now: () => `${day}T10:00:00.000Z` };
+      const slow = await slowly(day);
+      for (const status of (await loadYard(later)).machines)
+        expect(JSON.parse(JSON.stringify(told(status)))).toEqual(
+          JSON.parse(JSON.stringify(told(slow.get(status.machine.tag) ?? status))),
+        );
+    }
+  });
+
+  it('goes with every row that bears on it: no table of the schema is forgotten', async () => {
+    const { rows } = await sql<{ name: string; type: string }>`select name, type from sqlite_master`.execute(
+      context.db,
+    );
+    const triggers = new Set(rows.filter((r) => r.type === 'trigger').map((r) => r.name));
+    const tables = rows.filter((r) => r.type === 'table' && !r.name.startsWith('sqlite_')).map((r) => r.name);
+    /** What no page of a machine shows, or what is itself made from the others. */
+    const apart = [
+      'user_action',
+      'outbox_message',
+      'yard_revision',
+      'machine_digest',
+      'machine_forecast',
+      'stock_on_hand',
+      'kysely_migration',
+      'kysely_migration_lock',
+    ];
+    for (const table of tables.filter((t) => !apart.includes(t)))
+      for (const action of ['insert', 'update', 'delete'])
+        expect([table, action, triggers.has(`${table}_${action}_seen`)]).toEqual([table, action, true]);
+  });
+
+  it('made anew differs in nothing; one that somebody changed by hand is found and mended', async () => {
+    await loadYard(context);
+    expect(await rebuildDigests(context.db)).toMatchObject({ differed: [] });
+    await sql`update machine_digest set content_json = replace(content_json, '"wetSet":false', '"wetSet":true')
+      where machine_id = (select id from machine where tag = 'CR-04')`.execute(context.db);
+    expect((await rebuildDigests(context.db)).differed).toEqual(['CR-04']);
+    await agrees('the rebuild');
+  });
+
+  it('that cannot be made leaves the other machines their pages, and its own says so', async () => {
+    await sql`insert into rule (stage_id, rule_json, school)
+      select id, '{"kind":"whenTheMoonIsFull"}', '' from stage where machine_id = (select id from machine where tag = 'CR-04') limit 1`.execute(
+      context.db,
+    );
+    const yard = await loadYard(context);
+    expect(yard.unreadable).toEqual(['CR-04']);
+    expect(yard.machines.length).toBeGreaterThan(10);
+    expect(await editRulesOf('CR-05')).toBe('accepted');
+  });
+});
+
+const editRulesOf = async (tag: string): Promise<string> => {
+  const stage = await stageOf(tag, 'bag').catch(() => null);
+  const machine = await findMachine(context.db, tag);
+  const result = await editRules(context, tag, {
+    clientId: newId(),
+    by: 'MK',
+    stageId: stage?.id ?? machine?.stages[0]?.id ?? 0,
+    rules: [{ rule: { kind: 'calendarDays', days: 30 }, school: '' }],
+  } as unknown as Parameters<typeof editRules>[2]);
+  return result.ok ? 'accepted' : result.failures.map((f) => f.code).join();
+};
+
+describe('a forecast', () => {
+  it('is read where it was made, and made anew for the one machine something was recorded of', async () => {
+    const { db } = context;
+    const first = await loadOutlook(context);
+    const revs = async () =>
+      new Map((await db.selectFrom('machine_forecast').selectAll().execute()).map((r) => [r.machine_id, r.rev]));
+    const before = await revs();
+    expect(before.size).toBe(first.machines.length);
+    expect(JSON.parse(JSON.stringify((await loadOutlook(context)).machines.map((m) => m.outlooks)))).toEqual(
+      JSON.parse(JSON.stringify(first.machines.map((m) => m.outlooks))),
+    );
+    done(await changeBag());
+    await loadOutlook(context);
+    const id = (await findMachine(db, 'CR-04'))?.id ?? 0;
+    const after = await revs();
+    expect([...after].filter(([machine, rev]) => before.get(machine) !== rev).map(([machine]) => machine)).toEqual([
+      id,
+    ]);
+    // Another day, another forecast.
+    await loadOutlook({ ...context, now: () => '2026-11-25T10:00:00.000Z' });
+    expect([...(await revs())].every(([machine, rev]) => after.get(machine) !== rev)).toBe(true);
+  });
+});
+
+describe('stock on hand', () => {
+  it('is the sum of all movements, whatever moved', async () => {
+    const { db } = context;
+    done(await changeBag());
+    const moved = await db.selectFrom('stock_movement').select(['part_id', 'quantity']).execute();
+    const sums = new Map<number, number>();
+    for (const m of moved) sums.set(m.part_id, (sums.get(m.part_id) ?? 0) + m.quantity);
+    expect(sums.size).toBeGreaterThan(5);
+    for (const p of await loadParts(db)) expect([p.code, p.onHand]).toEqual([p.code, sums.get(p.id) ?? 0]);
+  });
+});
