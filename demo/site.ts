@@ -6,4 +6,5 @@ export const SITE: Site = {
   altitudeM: 4,
   ruleSet: 'eu_uk',
   thresholds: { warnLoss: 0.15, actLoss: 0.25 },
+  openHere: true,
 };

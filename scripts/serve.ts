@@ -1,10 +1,12 @@
 // Checks the configuration and the records before the server listens, so that a refusal is a sentence and an exit code,
 // not a page. SIGTERM and SIGINT finish what is in hand.
-import type { RequestListener, Server } from 'node:http';
+import type { RequestListener, Server, ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import compression from 'compression';
 import sirv from 'sirv';
+import { failure } from '@/core/failure/failure';
+import { problemsOf } from '@/messages/failures';
 import { ConfigError, parseConfig } from '@/server/config';
 import { EXIT, openRecords, StartError } from '@/server/db/open-records';
 
@@ -38,6 +40,10 @@ process.env['NODE_ENV'] ??= 'production';
 process.env['HOST'] = config.host;
 process.env['PORT'] = String(config.port);
 process.env['ASTRO_NODE_AUTOSTART'] = 'disabled';
+if (config.tls) {
+  process.env['SERVER_CERT_PATH'] = config.tls.cert;
+  process.env['SERVER_KEY_PATH'] = config.tls.key;
+}
 
 interface Entry {
   startServer: () => { server: { server: Server }; done: Promise<unknown> };
@@ -65,7 +71,25 @@ const built = sirv(join(process.cwd(), 'dist/client'), {
   },
 });
 server.removeAllListeners('request');
+const METHODS: ReadonlySet<string> = new Set(['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS']);
+/** Addresses of the framework that nothing here uses. */
+const UNUSED = /^\/_(image|server-islands|actions)(\/|\?|$)/;
+const refuseRequest = (response: ServerResponse, status: number, code: 'request.method' | 'page.unknown'): void => {
+  response.writeHead(status, {
+    'content-type': 'application/json; charset=utf-8',
+    'x-content-type-options': 'nosniff',
+  });
+  response.end(JSON.stringify({ problems: problemsOf([failure(code)]) }));
+};
 server.on('request', (request, response) => {
+  if (!METHODS.has(request.method ?? '')) {
+    refuseRequest(response, 405, 'request.method');
+    return;
+  }
+  if (UNUSED.test(request.url ?? '')) {
+    refuseRequest(response, 404, 'page.unknown');
+    return;
+  }
   const others = () => compress(request, response, () => answer(request, response));
   if (request.method === 'GET' || request.method === 'HEAD') built(request, response, others);
   else others();
@@ -81,7 +105,9 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   );
 });
 server.on('listening', () =>
-  console.log(`Moorwind: http://${config.host}:${config.port}/   records in ${config.dataFile}`),
+  console.log(
+    `Moorwind: ${config.tls ? 'https' : 'http'}://${config.host}:${config.port}/   records in ${config.dataFile}`,
+  ),
 );
 
 const sayGoodbye = () => {

@@ -1,26 +1,49 @@
 import { defineMiddleware } from 'astro:middleware';
 import { failure } from '@/core/failure/failure';
+import { addressOf, asksWho, door } from '@/server/http/asker';
 import { app } from '@/server/http/app';
 import { isBusy } from '@/server/db/connect';
 import { refusalOf } from '@/server/http/guard';
 import { respondProblems } from '@/server/http/respond';
 import { unlessSeen } from '@/server/http/seen';
+import { mayWrite } from '@/server/http/write-rate';
 
 const HEADERS = {
   'x-content-type-options': 'nosniff',
   'x-frame-options': 'DENY',
   'referrer-policy': 'same-origin',
+  'permissions-policy': 'camera=(self), geolocation=(), microphone=(self), payment=(), usb=()',
 } as const;
+const READS: ReadonlySet<string> = new Set(['GET', 'HEAD']);
 
-export const onRequest = defineMiddleware(async (context, next) => {
-  const { config } = await app();
-  const refused = refusalOf(context.request, context.url, config);
+export const onRequest = defineMiddleware(async (astro, next) => {
+  const { config, context } = await app();
+  const { request, url } = astro;
+  const refused = refusalOf(request, url, config);
   if (refused) return respondProblems([failure(refused)]);
-  const isApi = context.url.pathname.startsWith('/api/');
+  const isApi = url.pathname.startsWith('/api/');
   try {
+    const asked = { request, url, peer: astro.clientAddress, cookie: (name: string) => astro.cookies.get(name)?.value };
+    const let_ = await door(asked, { config, context });
+    const address = addressOf(asked, config);
+    if (!let_.in) {
+      const signsIn = let_.because.code === 'sign-in.ended' && !isApi && READS.has(request.method);
+      return signsIn
+        ? astro.redirect(`/sign-in?to=${encodeURIComponent(`${url.pathname}${url.search}`)}`)
+        : respondProblems([let_.because]);
+    }
+    if (
+      !READS.has(request.method) &&
+      !mayWrite(let_.person?.initials ?? address, { path: url.pathname, now: Date.now() })
+    )
+      return respondProblems([failure('writes.too-many')]);
+    astro.locals.person = let_.person;
+    astro.locals.address = address;
+    astro.locals.signsIn = await asksWho(context, config);
     const response = await next();
     for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
-    return await unlessSeen(context.request, response);
+    if (config.tls) response.headers.set('strict-transport-security', 'max-age=31536000');
+    return await unlessSeen(request, response);
   } catch (error) {
     if (isBusy(error)) return respondProblems([failure('server.busy')]);
     console.error(error);

@@ -4,6 +4,7 @@ import { DUST_TEXTS } from './failure-texts/dust';
 import type { Facts, Text } from './failure-texts/facts';
 import { MEASURE_TEXTS } from './failure-texts/measure';
 import { PATH_TEXTS } from './failure-texts/path';
+import { PEOPLE_TEXTS } from './failure-texts/people';
 import { QUANTITY_TEXTS } from './failure-texts/quantity';
 import { RECORD_TEXTS } from './failure-texts/record';
 import { WORK_TEXTS } from './failure-texts/work';
@@ -24,6 +25,7 @@ const TEXTS: Record<FailureCode, (f: Facts) => Text> = {
   ...RECORD_TEXTS,
   ...DUST_TEXTS,
   ...DOOR_TEXTS,
+  ...PEOPLE_TEXTS,
 };
 
 /** The sentence of a failure: the same on the form, from the endpoint and on the command line. */

@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs';
 import { hostname } from 'node:os';
 import { resolve } from 'node:path';
 
@@ -8,6 +9,10 @@ export interface Config {
   readonly allowLan: boolean;
   /** Names this server answers to on its network, in small letters: its machine's own, and those it was given. */
   readonly hostNames: readonly string[];
+  /** Certificate and key, as files, when this server speaks TLS itself. */
+  readonly tls: { readonly cert: string; readonly key: string } | null;
+  /** A reverse proxy on this machine stands before it, and says who asks. */
+  readonly behindProxy: boolean;
   /** A fixed moment for tests and pictures; null means the real clock. */
   readonly fixedNow: string | null;
 }
@@ -32,21 +37,44 @@ const fixedNow = (text: string | undefined): string | null => {
   return moment.toISOString();
 };
 
+const tlsOf = (env: Readonly<Record<string, string | undefined>>): Config['tls'] => {
+  const [cert, key] = [env['MOORWIND_TLS_CERT'] ?? '', env['MOORWIND_TLS_KEY'] ?? ''];
+  if (cert === '' && key === '') return null;
+  if (cert === '' || key === '')
+    throw new ConfigError('MOORWIND_TLS_CERT and MOORWIND_TLS_KEY go together: set both, or neither.');
+  for (const file of [cert, key])
+    if (!existsSync(file))
+      throw new ConfigError(`There is no file ${file}: see MOORWIND_TLS_CERT and MOORWIND_TLS_KEY.`);
+  return { cert: resolve(cert), key: resolve(key) };
+};
+
 /** Parses the environment once. Throws ConfigError with a sentence for the person who starts the server. */
 export const parseConfig = (env: Readonly<Record<string, string | undefined>>): Config => {
   const host = env['HOST'] ?? '127.0.0.1';
-  const allowLan = env['MOORWIND_ALLOW_LAN'] === 'yes';
-  if (!isLoopback(host) && !allowLan) {
+  const behindProxy = env['MOORWIND_PROXY'] === 'yes';
+  const allowLan = env['MOORWIND_ALLOW_LAN'] === 'yes' || behindProxy;
+  const tls = tlsOf(env);
+  if (!isLoopback(host) && !allowLan)
     throw new ConfigError(
-      `Moorwind does not listen on ${host}: anybody on that network could change the records. ` +
-        'Leave HOST at 127.0.0.1, or set MOORWIND_ALLOW_LAN=yes if the network is yours alone.',
+      `Moorwind does not listen on ${host} unasked: others on that network could reach it. ` +
+        'Leave HOST at 127.0.0.1, or set MOORWIND_ALLOW_LAN=yes; everybody then signs in.',
     );
-  }
+  if (!isLoopback(host) && behindProxy)
+    throw new ConfigError(
+      `MOORWIND_PROXY=yes believes whoever passes on requests; on ${host} that could be anybody. Leave HOST at 127.0.0.1.`,
+    );
+  if (!isLoopback(host) && !tls && env['MOORWIND_PLAIN_HTTP'] !== 'yes')
+    throw new ConfigError(
+      `On ${host} passphrases would cross the network readable by all. Set MOORWIND_TLS_CERT and MOORWIND_TLS_KEY, ` +
+        'or put a proxy with TLS before it (MOORWIND_PROXY=yes), or say MOORWIND_PLAIN_HTTP=yes if that network is yours alone.',
+    );
   return {
     host,
     port: port(env['PORT']),
     dataFile: resolve(env['MOORWIND_DATA'] ?? 'data/moorwind.sqlite'),
     allowLan,
+    tls,
+    behindProxy,
     hostNames: `${hostname()},${hostname()}.local,${env['MOORWIND_HOSTS'] ?? ''}`
       .split(',')
       .map((name) => name.trim().toLowerCase())

@@ -191,7 +191,15 @@ describe('configuration', () => {
   it('listens on this machine only, unless told to', () => {
     expect(parseConfig({})).toMatchObject({ host: '127.0.0.1', port: 4321, allowLan: false });
     expect(() => parseConfig({ HOST: '0.0.0.0' })).toThrow(/MOORWIND_ALLOW_LAN=yes/);
-    expect(parseConfig({ HOST: '0.0.0.0', MOORWIND_ALLOW_LAN: 'yes' }).host).toBe('0.0.0.0');
+    const lanOnly = { HOST: '0.0.0.0', MOORWIND_ALLOW_LAN: 'yes' };
+    expect(() => parseConfig(lanOnly)).toThrow(/MOORWIND_PLAIN_HTTP=yes/);
+    expect(parseConfig({ ...lanOnly, MOORWIND_PLAIN_HTTP: 'yes' }).host).toBe('0.0.0.0');
+    expect(() => parseConfig({ ...lanOnly, MOORWIND_TLS_CERT: '/nowhere.pem' })).toThrow(/go together/);
+    expect(() => parseConfig({ ...lanOnly, MOORWIND_TLS_CERT: '/no.pem', MOORWIND_TLS_KEY: '/no.key' })).toThrow(
+      /no file \/no.pem/,
+    );
+    expect(() => parseConfig({ ...lanOnly, MOORWIND_PROXY: 'yes', MOORWIND_PLAIN_HTTP: 'yes' })).toThrow(/anybody/);
+    expect(parseConfig({ MOORWIND_PROXY: 'yes' })).toMatchObject({ host: '127.0.0.1', behindProxy: true });
   });
 
   it.each([{ PORT: '0' }, { PORT: 'x' }, { PORT: '70000' }, { MOORWIND_NOW: 'soon' }])(

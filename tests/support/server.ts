@@ -43,7 +43,13 @@ const ended = (child: ChildProcess): Promise<void> =>
   child.exitCode !== null ? Promise.resolve() : new Promise((resolve) => child.once('exit', () => resolve()));
 
 /** The built server on a temporary database: the demo yard, or an empty one. */
-export const startServer = async ({ seeded }: { seeded: boolean }): Promise<RunningServer> => {
+export const startServer = async ({
+  seeded,
+  env = {},
+}: {
+  seeded: boolean;
+  env?: Readonly<Record<string, string>>;
+}): Promise<RunningServer> => {
   const folder = mkdtempSync(join(tmpdir(), 'moorwind-'));
   const dataFile = join(folder, 'test.sqlite');
   const db = await openMigrated(dataFile);
@@ -53,7 +59,7 @@ export const startServer = async ({ seeded }: { seeded: boolean }): Promise<Runn
   const url = `http://127.0.0.1:${port}`;
   const launch = () =>
     spawn(process.execPath, ['--import', 'tsx', 'scripts/serve.ts'], {
-      env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', MOORWIND_DATA: dataFile },
+      env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', MOORWIND_DATA: dataFile, ...env },
       stdio: ['ignore', 'ignore', 'inherit'],
     });
   let child = launch();

@@ -155,6 +155,17 @@ export type FailureCode =
   | 'stream.too-many'
   | 'server.busy'
   | 'page.unknown'
+  | 'sign-in.wrong'
+  | 'sign-in.wait'
+  | 'sign-in.code'
+  | 'sign-in.ended'
+  | 'sign-in.other'
+  | 'role.not-yours'
+  | 'person.unknown'
+  | 'person.last-lead'
+  | 'person.no-lead'
+  | 'person.not-contained'
+  | 'writes.too-many'
   | 'calc.unknown'
   | 'server.bug';
 

@@ -11,6 +11,8 @@ interface BoardProps {
   /** How many machines the yard has. */
   readonly total: number;
   readonly current: string | null;
+  /** May open the page of people. */
+  readonly keepsPeople: boolean;
 }
 
 const Tag = ({ tag, current }: { tag: BoardTag; current: boolean }) => (
@@ -78,7 +80,7 @@ const NoTag = ({ query, any }: { query: string; any: boolean }) =>
   );
 
 /** The board: every machine as an asset tag, most urgent first, with a jump by tag. */
-export const Board = ({ text, total, current }: BoardProps) => {
+export const Board = ({ text, total, current, keepsPeople }: BoardProps) => {
   const tags = useMemo(() => JSON.parse(text) as readonly BoardTag[], [text]);
   const [query, setQuery] = useState('');
   const input = useRef<HTMLInputElement>(null);
@@ -152,6 +154,13 @@ export const Board = ({ text, total, current }: BoardProps) => {
             <Plus size={18} aria-hidden="true" /> A new machine
           </a>
         </li>
+        {keepsPeople && (
+          <li>
+            <a href="/people" className="flex min-h-12 items-center px-4 font-semibold hover:bg-base-300">
+              People and keys
+            </a>
+          </li>
+        )}
       </ul>
     </nav>
   );

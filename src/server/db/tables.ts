@@ -8,6 +8,7 @@ import type {
   PenetrationTestTable,
   SeatOpeningTable,
 } from './tables-dust';
+import type { AccessKeyTable, AuditLineTable, PersonTable, SessionTable } from './tables-people';
 import type {
   FillLookTable,
   MachineAwayTable,
@@ -27,6 +28,8 @@ export interface SiteTable {
   rule_set: 'eu_uk' | 'us';
   warn_loss: number;
   act_loss: number;
+  /** Whoever sits at the server's own machine needs no passphrase. */
+  open_here: Generated<number>;
 }
 
 export interface PartTable {
@@ -278,6 +281,10 @@ export interface Tables {
   examination: ExaminationTable;
   seat_opening: SeatOpeningTable;
   user_action: UserActionTable;
+  person: PersonTable;
+  session: SessionTable;
+  access_key: AccessKeyTable;
+  audit_line: AuditLineTable;
   yard_revision: YardRevisionTable;
   machine_digest: MadeTable;
   machine_forecast: MadeTable;

@@ -1,6 +1,8 @@
 import { parseConfig, type Config } from '../config';
 import { openMigrated } from '../db/connect';
 import { planDesk } from '../planner/plan-desk';
+import { asksWho } from './asker';
+import { offerFirstCode } from './first-code';
 import type { Context } from '../services/user-action';
 import { loadYard } from '../services/yard';
 
@@ -16,6 +18,7 @@ const start = async (): Promise<App> => {
   const db = await openMigrated(config.dataFile);
   const desk = planDesk(config.dataFile);
   const context: Context = { db, now: () => config.fixedNow ?? new Date().toISOString(), planDesk: desk };
+  if (await asksWho(context, config)) await offerFirstCode(context, (text) => console.log(text));
   // A large yard is read and planned before somebody asks, where it has to be made anew.
   loadYard(context)
     .then((yard) => desk(context, yard))

@@ -1,6 +1,7 @@
 import type { APIRoute } from 'astro';
 import type { z } from 'zod';
-import { failure, type Result } from '@/core/failure/failure';
+import type { Person } from '@/core/people/person';
+import { failure, type Failure, type Result } from '@/core/failure/failure';
 import type { Context } from '../services/user-action';
 import { app } from './app';
 import { readJson } from './read-json';
@@ -13,14 +14,25 @@ interface Recording<B, R> {
   readonly reply: (value: R) => unknown;
 }
 
+/** A record carries the initials of whoever is signed in: others are refused, so that nobody signs for somebody else. */
+const signedByOther = (body: unknown, person: Person | null): Failure | null => {
+  const by = typeof body === 'object' && body !== null && 'by' in body ? String(body.by).trim().toUpperCase() : null;
+  return person && by !== null && by !== person.initials
+    ? failure('sign-in.other', 'by', { initials: person.initials, by })
+    : null;
+};
+
 /** An endpoint that records one user action: read, run, answer. */
 export const recording =
   <B, R>({ body, run, reply }: Recording<B, R>): APIRoute =>
-  async ({ request, params }) => {
+  async ({ request, params, locals }) => {
     const parsed = await readJson(request, body);
     if (!parsed.ok) return respondProblems(parsed.failures);
     const { context } = await app();
-    const result = await run(context, params['tag'] ?? '', parsed.value);
+    const { person } = locals;
+    const other = signedByOther(parsed.value, person);
+    if (other) return respondProblems([other]);
+    const result = await run({ ...context, person }, params['tag'] ?? '', parsed.value);
     return result.ok ? json(reply(result.value), 201) : respondProblems(result.failures);
   };
 

@@ -7,6 +7,8 @@ import type { PlanAsked, PlanMade } from './planner';
 
 /** A yard up to this size is planned at once, in tens of milliseconds; a larger one by the planner. A modelling choice. */
 const AT_ONCE = 60;
+/** A large yard is planned anew at most so often: planning takes a core, which the answers need too. A modelling choice. */
+const APART_MS = 20_000;
 
 type Asked = Pick<Context, 'db' | 'now'>;
 
@@ -17,6 +19,7 @@ type Asked = Pick<Context, 'db' | 'now'>;
 export const planDesk = (file: string): ((context: Asked, yard: Yard) => Promise<YardPlan>) => {
   let planner: ChildProcess | null = null;
   let last: YardPlan | null = null;
+  let madeAt = 0;
   let making: Promise<YardPlan> | null = null;
 
   const started = (): ChildProcess => {
@@ -61,12 +64,14 @@ export const planDesk = (file: string): ((context: Asked, yard: Yard) => Promise
       asked.send({ now } satisfies PlanAsked);
     }).finally(() => {
       making = null;
+      madeAt = Date.now();
     });
 
   return (context, yard) => {
     if (yard.machines.length <= AT_ONCE) return planHere(context, yard);
     const current = last?.revision === yard.revision && last.outlook.yard.today === yard.today;
     if (last && current) return Promise.resolve(last);
+    if (last && Date.now() - madeAt < APART_MS) return Promise.resolve(last);
     making ??= make(yard, context.now());
     // Nobody waits for a better plan than the last; a failure is told when it is asked for again.
     if (last) making.catch((error: unknown) => console.error(error));

@@ -7,6 +7,8 @@ export interface Site {
   readonly altitudeM: number;
   readonly ruleSet: 'eu_uk' | 'us';
   readonly thresholds: LossThresholds;
+  /** Whoever sits at the server's own machine needs no passphrase. */
+  readonly openHere: boolean;
 }
 
 /** What a new, empty installation starts with. */
@@ -16,6 +18,7 @@ export const NEW_SITE: Site = {
   altitudeM: 0,
   ruleSet: 'eu_uk',
   thresholds: { warnLoss: 0.15, actLoss: 0.25 },
+  openHere: true,
 };
 
 export const loadSite = async (db: Db): Promise<Site> => {
@@ -27,6 +30,7 @@ export const loadSite = async (db: Db): Promise<Site> => {
     altitudeM: row.altitude_m,
     ruleSet: row.rule_set,
     thresholds: { warnLoss: row.warn_loss, actLoss: row.act_loss },
+    openHere: row.open_here === 1,
   };
 };
 
@@ -38,6 +42,7 @@ export const saveSite = async (db: Db, site: Site): Promise<void> => {
     rule_set: site.ruleSet,
     warn_loss: site.thresholds.warnLoss,
     act_loss: site.thresholds.actLoss,
+    open_here: site.openHere ? 1 : 0,
   };
   await db
     .insertInto('site')

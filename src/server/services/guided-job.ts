@@ -12,6 +12,7 @@ import { findMachine } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
 import { type Booking, bookCleared, bookGivenUp, bookStep, stageOfJob } from './job-booking';
 import { openJob } from './start-job';
+import { mayContain } from './sign-in';
 import { type Context, runOnce } from './user-action';
 
 /** The job under way on a machine; `machine.unknown` for another tag. */
@@ -101,7 +102,7 @@ const findJob = async (
 
 /** Records one thing done in a job, with what it moves in stock and file, in one transaction. */
 export const doInJob = async (
-  { db, now }: Context,
+  { db, now, person }: Context,
   tag: string,
   body: JobActionBody,
 ): Promise<Result<{ readonly id: number }>> => {
@@ -111,6 +112,9 @@ export const doInJob = async (
     if (!found.ok) return found;
     // A photo's line is written with its picture, never without one.
     if (body.event.kind === 'photo') return fail(failure('photo.unknown', 'event'));
+    const allowed =
+      found.value.record.hazard === 'contained' ? await mayContain(tx, { person, by: body.by }) : ok(true);
+    if (!allowed.ok) return allowed;
     const at = notBefore(found.value.record, moment);
     const done = await action({ tx, ...found.value, at, by: body.by }, body.event, body.partCode);
     return done.ok ? ok({ id: done.value.events.at(-1)?.id ?? 0 }) : done;
@@ -139,14 +143,15 @@ const sheetEvents = (record: JobRecord, answers: QuickJobBody['answers']): Resul
 
 /** A whole change from one sheet, in one transaction: begun, every step, finished. A contained change is walked. */
 export const quickJob = async (
-  { db, now }: Context,
+  { db, now, person }: Context,
   tag: string,
   body: QuickJobBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: `quick job ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
     const { by, job, dust, reason, partInHand } = body;
-    const opened = await openJob(tx, tag, { wanted: { by, job, dust, reason, partInHand, people: 1 }, startedAt: at });
+    const wanted = { by, job, dust, reason, partInHand, people: 1 } as const;
+    const opened = await openJob(tx, tag, { wanted, startedAt: at, person });
     if (!opened.ok) return opened;
     const { hazard, procedure } = opened.value.record;
     if (hazard === 'contained' || procedure.integrity.length > 0 || procedure.id === 'decontamination')

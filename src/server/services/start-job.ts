@@ -15,7 +15,8 @@ import { findMachine } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
 import { loadParts, partOfStages } from '../repositories/stock';
 import { stateBefore } from './state-dust';
-import { type Context, runOnce } from './user-action';
+import { mayContain } from './sign-in';
+import { type Context, refuseAndKeep, runOnce } from './user-action';
 
 /** A wrap is changed only right after a bag: the bag's change must be of the same day. */
 const preconditions = async (
@@ -57,7 +58,7 @@ type Wanted = Omit<StartJobBody, 'clientId'>;
 export const openJob = async (
   tx: Db,
   tag: string,
-  { wanted, startedAt }: { readonly wanted: Wanted; readonly startedAt: string },
+  { wanted, startedAt, person }: { readonly wanted: Wanted; readonly startedAt: string } & Pick<Context, 'person'>,
 ): Promise<Result<Opened> & { readonly keep?: true }> => {
   const found = await findMachine(tx, tag);
   if (!found) return fail(failure('machine.unknown', '', { tag }));
@@ -66,6 +67,9 @@ export const openJob = async (
   if (!said.ok) return said;
   const machine = said.value;
   const { hazard, lastCollected } = machine;
+  const allowed = hazard === 'contained' ? await mayContain(tx, { person, by }) : ok(true);
+  // What was said of its dust stays on the machine, whoever may open it.
+  if (!allowed.ok) return refuseAndKeep(allowed);
   const running = (await loadJobs(tx, machine.id)).findLast((j) => jobState(j).ended === null);
   if (running) return fail(failure('job.open', '', { holder: jobState(running).holder }));
   const procedure = at('job', assemble(machine, wanted.job, hazard));
@@ -94,13 +98,13 @@ export const openJob = async (
 
 /** Starts a guided change. */
 export const startJob = async (
-  { db, now }: Context,
+  { db, now, person }: Context,
   tag: string,
   body: StartJobBody,
 ): Promise<Result<{ readonly id: number }>> => {
   const startedAt = now();
   return runOnce(db, { kind: `start job ${tag}`, body, at: startedAt, answers: PlainAnswer }, async (tx) => {
-    const opened = await openJob(tx, tag, { wanted: body, startedAt });
+    const opened = await openJob(tx, tag, { wanted: body, startedAt, person });
     return opened.ok ? ok({ id: opened.value.record.id }) : opened;
   });
 };

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { type AnswerShape, storedResult } from '@/contracts/action-answer';
 import { readStored } from '@/contracts/stored';
 import { fail, failure, type Result } from '@/core/failure/failure';
+import type { Person } from '@/core/people/person';
 import type { Db } from '../db/connect';
 import { renewDigests, withoutDigest } from './digest';
 import type { YardPlan } from './plan-yard';
@@ -12,6 +13,8 @@ export interface Context {
   readonly db: Db;
   /** The present moment, UTC ISO. */
   readonly now: () => string;
+  /** Who is signed in; null or left out where nobody signs in. */
+  readonly person?: Person | null | undefined;
   /** Plans the yard; where it is left out it is planned at once. */
   readonly planDesk?: (context: Pick<Context, 'db' | 'now'>, yard: Yard) => Promise<YardPlan>;
 }

@@ -12,6 +12,7 @@ import * as outOfService from './010-out-of-service';
 import * as dustDecides from './011-dust-decides';
 import * as ledgerKeys from './012-ledger-keys';
 import * as projection from './013-projection';
+import * as people from './014-people';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -28,4 +29,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '011-dust-decides': dustDecides,
   '012-ledger-keys': ledgerKeys,
   '013-projection': projection,
+  '014-people': people,
 };
