@@ -33,5 +33,20 @@ export default defineConfig({
     // Said again here: a worker's own bundle does not read the paths of tsconfig.
     resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
     ssr: { external: ['better-sqlite3'] },
+    build: {
+      rollupOptions: {
+        output: {
+          // Each by itself: put together with what every page needs, they would weigh on pages that do not need them.
+          manualChunks: (id) =>
+            id.includes('/node_modules/zod/')
+              ? 'zod'
+              : /\/src\/core\/failure\//.test(id)
+                ? 'failure'
+                : /\/src\/messages\/failure/.test(id)
+                  ? 'failures'
+                  : undefined,
+        },
+      },
+    },
   },
 });

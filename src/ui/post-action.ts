@@ -1,4 +1,4 @@
-import { ProblemReply, RecordedReply } from '@/contracts/responses';
+import type { RecordedReply } from '@/contracts/responses';
 import { failure } from '@/core/failure/failure';
 import { type Problem, problemOf } from '@/messages/failures';
 
@@ -16,8 +16,10 @@ export const postAction = async (url: string, body: unknown): Promise<Posted> =>
       body: JSON.stringify(body),
     });
     const data: unknown = await response.json();
-    if (response.ok) return { ok: true, reply: RecordedReply.parse(data) };
-    return { ok: false, problems: ProblemReply.parse(data).problems };
+    // Fetched with the first answer: what reads answers into their shape is a third of a page.
+    const replies = await import('@/contracts/responses');
+    if (response.ok) return { ok: true, reply: replies.RecordedReply.parse(data) };
+    return { ok: false, problems: replies.ProblemReply.parse(data).problems };
   } catch {
     return notReached;
   }

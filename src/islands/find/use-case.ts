@@ -1,5 +1,5 @@
 import { useCallback, useState } from 'react';
-import { type CaseAction, OpenCaseReply } from '@/contracts/find';
+import type { CaseAction, OpenCaseReply } from '@/contracts/find';
 import { setChoice } from '@/ui/cookies';
 import { loadAnew, shownIsOld } from '@/ui/load-anew';
 import { usePostOnce } from '@/ui/use-post-once';
@@ -32,7 +32,7 @@ export const useCase = (tag: string, first: OpenCaseReply, dispatch: (action: Fi
         window.location.assign(`/m/${encodeURIComponent(tag)}/cases/${caseId}`);
         return true;
       }
-      const fresh = await loadAnew(base, OpenCaseReply);
+      const fresh = await loadAnew(base, (await import('@/contracts/find')).OpenCaseReply);
       if (fresh) {
         setReply(fresh);
         dispatch({ type: 'done' });

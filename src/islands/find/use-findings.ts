@@ -3,7 +3,7 @@ import type { FindReply } from '@/contracts/find';
 import type { CaseSetup } from '@/core/diagnose/case-setup';
 import type { CaseState } from '@/core/diagnose/case-log';
 import { type Problem, problemsOf } from '@/messages/failures';
-import { type FindClient, openFind } from '@/workers/find-client';
+import type { FindClient } from '@/workers/find-client';
 
 export type Findings = Extract<FindReply, { kind: 'found' }>['findings'];
 
@@ -31,6 +31,7 @@ export const useFindings = (
   const { complaint } = progress;
   const asked = JSON.stringify([progress, school]);
   const newest = useRef(asked);
+  const question = useRef({ progress, school });
 
   useEffect(() => {
     const onReply = (reply: FindReply) =>
@@ -41,16 +42,23 @@ export const useFindings = (
           ? { findings: reply.findings, share: 1, problems: [], of }
           : { ...before, share: 1, problems: problemsOf(reply.failures), of };
       });
-    const opened = openFind({ setup, complaint, words, onReply });
-    client.current = opened;
+    let wanted = true;
+    // It weighs as much as the page: the page stands first.
+    void import('@/workers/find-client').then(({ openFind }) => {
+      if (!wanted) return;
+      client.current = openFind({ setup, complaint, words, onReply });
+      client.current.ask(question.current.progress, question.current.school);
+    });
     return () => {
-      opened.close();
+      wanted = false;
+      client.current?.close();
       client.current = null;
     };
   }, [setup, complaint, words]);
 
   useEffect(() => {
     newest.current = asked;
+    question.current = { progress, school };
     client.current?.ask(progress, school);
   }, [asked, progress, school, setup, complaint, words]);
 

@@ -3,7 +3,7 @@ import { type Dispatch, useEffect, useState } from 'react';
 import { METHODS } from '@/core/measure/methods';
 import { type Settled, settledMean } from '@/core/measure/settling';
 import { fromSi, prettyUnit, show, type UnitSystem } from '@/core/units';
-import { bufferLine, type MeterBuffer, EMPTY_BUFFER, STOPPED_AFTER_MS } from './meter';
+import { EMPTY_BUFFER, type MeterBuffer, STOPPED_AFTER_MS } from './meter-buffer';
 import type { MeasureAction, MeasureState } from './state';
 
 interface MeterProps {
@@ -26,10 +26,13 @@ const useMeter = ({ state, tag }: MeterProps): Listening => {
     const query = new URLSearchParams({ tag, method, place });
     const source = new EventSource(`/api/instruments/${instrumentId ?? 0}/stream?${query.toString()}`);
     const wanted = METHODS[method].reads;
-    source.onmessage = (event: MessageEvent<string>) => {
-      const atMs = Date.now();
-      setListening(({ buffer }) => ({ buffer: bufferLine(buffer, { data: event.data, atMs, wanted }), nowMs: atMs }));
-    };
+    // What reads a line is fetched when a meter is listened to.
+    void import('./meter').then(({ bufferLine }) => {
+      source.onmessage = (event: MessageEvent<string>) => {
+        const atMs = Date.now();
+        setListening(({ buffer }) => ({ buffer: bufferLine(buffer, { data: event.data, atMs, wanted }), nowMs: atMs }));
+      };
+    });
     const tick = setInterval(() => setListening((l) => ({ ...l, nowMs: Date.now() })), 500);
     return () => {
       clearInterval(tick);

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { PathView } from '@/core/calibrate/path-view';
 import type { PressureProfile } from '@/core/path/pressure-profile';
-import { type AirPathClient, openAirPath } from '@/workers/air-path-client';
+import type { AirPathClient } from '@/workers/air-path-client';
 import { startWhatIf, stateOfWhatIf, type WhatIf, type WhatIfAction, whatIfReducer } from './what-if';
 
 export interface WhatIfUse {
@@ -22,25 +22,33 @@ export const useWhatIf = (view: PathView, on: boolean): WhatIfUse => {
     failed: false,
   });
   const client = useRef<AirPathClient | null>(null);
+  const newest = useRef(state);
 
   useEffect(() => {
     if (!on) return;
-    const opened = openAirPath({
-      model: view.model,
-      parameters: view.parameters,
-      onReply: (reply) =>
-        setAnswer((held) =>
-          reply.kind === 'solved' ? { stairs: reply.stairs, failed: false } : { stairs: held.stairs, failed: true },
-        ),
+    let wanted = true;
+    // Fetched when it is first asked for: most pages are read, not played with.
+    void import('@/workers/air-path-client').then(({ openAirPath }) => {
+      if (!wanted) return;
+      client.current = openAirPath({
+        model: view.model,
+        parameters: view.parameters,
+        onReply: (reply) =>
+          setAnswer((held) =>
+            reply.kind === 'solved' ? { stairs: reply.stairs, failed: false } : { stairs: held.stairs, failed: true },
+          ),
+      });
+      client.current.ask(stateOfWhatIf(newest.current, view));
     });
-    client.current = opened;
     return () => {
-      opened.close();
+      wanted = false;
+      client.current?.close();
       client.current = null;
     };
   }, [view, on]);
 
   useEffect(() => {
+    newest.current = state;
     if (on) client.current?.ask(stateOfWhatIf(state, view));
   }, [state, view, on]);
 
