@@ -2,7 +2,7 @@ import { defineMiddleware } from 'astro:middleware';
 import { failure } from '@/core/failure/failure';
 import { addressOf, asksWho, door } from '@/server/http/asker';
 import { app } from '@/server/http/app';
-import { isBusy } from '@/server/db/connect';
+import { faultOf } from '@/server/db/connect';
 import { refusalOf } from '@/server/http/guard';
 import { respondProblems } from '@/server/http/respond';
 import { unlessSeen } from '@/server/http/seen';
@@ -34,7 +34,7 @@ export const onRequest = defineMiddleware(async (astro, next) => {
     }
     if (
       !READS.has(request.method) &&
-      !mayWrite(let_.person?.initials ?? address, { path: url.pathname, now: Date.now() })
+      !mayWrite(let_.person?.initials ?? address, { path: url.pathname, now: Date.now(), most: config.writesAMinute })
     )
       return respondProblems([failure('writes.too-many')]);
     astro.locals.person = let_.person;
@@ -45,7 +45,8 @@ export const onRequest = defineMiddleware(async (astro, next) => {
     if (config.tls) response.headers.set('strict-transport-security', 'max-age=31536000');
     return await unlessSeen(request, response);
   } catch (error) {
-    if (isBusy(error)) return respondProblems([failure('server.busy')]);
+    const fault = faultOf(error);
+    if (fault) return respondProblems([failure(fault)]);
     console.error(error);
     if (isApi) return respondProblems([failure('server.bug')]);
     throw error;

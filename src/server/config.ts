@@ -13,6 +13,8 @@ export interface Config {
   readonly tls: { readonly cert: string; readonly key: string } | null;
   /** A reverse proxy on this machine stands before it, and says who asks. */
   readonly behindProxy: boolean;
+  /** Writes that one asker may send in a minute. */
+  readonly writesAMinute: number;
   /** A fixed moment for tests and pictures; null means the real clock. */
   readonly fixedNow: string | null;
 }
@@ -35,6 +37,16 @@ const fixedNow = (text: string | undefined): string | null => {
   const moment = new Date(text);
   if (Number.isNaN(moment.getTime())) throw new ConfigError(`MOORWIND_NOW is "${text}", it must be an ISO moment.`);
   return moment.toISOString();
+};
+
+/** More than any person, or a bridge of a meter, has to say. A Moorwind default. */
+const WRITES_A_MINUTE = 600;
+
+const writesOf = (text: string | undefined): number => {
+  const value = Number(text ?? WRITES_A_MINUTE);
+  if (!(Number.isInteger(value) && value >= 1))
+    throw new ConfigError(`MOORWIND_WRITES is "${text}", it must be a whole number of writes a minute.`);
+  return value;
 };
 
 const tlsOf = (env: Readonly<Record<string, string | undefined>>): Config['tls'] => {
@@ -79,6 +91,7 @@ export const parseConfig = (env: Readonly<Record<string, string | undefined>>): 
       .split(',')
       .map((name) => name.trim().toLowerCase())
       .filter((name) => name !== ''),
+    writesAMinute: writesOf(env['MOORWIND_WRITES']),
     fixedNow: fixedNow(env['MOORWIND_NOW']),
   };
 };

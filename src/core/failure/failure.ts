@@ -167,6 +167,8 @@ export type FailureCode =
   | 'person.not-contained'
   | 'writes.too-many'
   | 'calc.unknown'
+  | 'server.disk-full'
+  | 'server.disk'
   | 'server.bug';
 
 export type FactValue = string | number;

@@ -38,6 +38,16 @@ export const DOOR_TEXTS = {
     'The records are held by another program. Nothing was saved.',
     'Try again in a moment.',
   ],
+  'server.disk-full': () => [
+    'Disk full',
+    'The disk of the records is full. This was not saved; what was saved before is safe and can be read.',
+    'Make room on the disk, then send it again.',
+  ],
+  'server.disk': () => [
+    'Disk fault',
+    'The records cannot be written or read where they lie. This was not saved.',
+    'Have the disk looked at, and your newest backup at hand.',
+  ],
   'page.unknown': () => ['Nothing here', 'There is no such page.', 'Go to the round, or press / and type a tag.'],
   'calc.unknown': (f) => ['Unknown calculation', `There is no calculation "${text(f['name'])}".`, 'See calc --list.'],
   'server.bug': () => [

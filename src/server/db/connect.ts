@@ -64,6 +64,14 @@ export const openDatabase = (file: string): Db => {
 export const isBusy = (error: unknown): boolean =>
   error instanceof Sqlite.SqliteError && (error.code === 'SQLITE_BUSY' || error.code.startsWith('SQLITE_BUSY_'));
 
+/** What the disk or another program did to us, by name; null for a fault of our own. Nothing was written. */
+export const faultOf = (error: unknown): 'server.busy' | 'server.disk-full' | 'server.disk' | null => {
+  if (!(error instanceof Sqlite.SqliteError)) return null;
+  if (isBusy(error)) return 'server.busy';
+  if (error.code === 'SQLITE_FULL') return 'server.disk-full';
+  return /^SQLITE_(READONLY|IOERR|CANTOPEN|CORRUPT|NOTADB)/.test(error.code) ? 'server.disk' : null;
+};
+
 /**
  * Brings the schema up to date, each migration with its own line in the book of migrations in one transaction: one that
  * fails, or is killed half-way, leaves the file as the one before it left it. Throws what the failing one threw.

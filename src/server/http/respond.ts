@@ -29,6 +29,8 @@ const STATUS: Partial<Record<FailureCode, number>> = {
   'person.unknown': 404,
   'writes.too-many': 429,
   'server.busy': 503,
+  'server.disk-full': 507,
+  'server.disk': 500,
   'stream.too-many': 503,
   'server.bug': 500,
 };

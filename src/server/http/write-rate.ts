@@ -1,5 +1,4 @@
-/** What one asker may send in a minute: more than any person, or a bridge of a meter, has to say. Moorwind defaults. */
-const MOST_WRITES = 600;
+/** Tries to sign in from one address in a minute. A Moorwind default. */
 const MOST_SIGN_INS = 30;
 const MINUTE_MS = 60_000;
 /** Askers that are remembered; more at once is a flood, and the oldest are forgotten. */
@@ -12,7 +11,10 @@ interface Counted {
 const held = new Map<string, Counted>();
 
 /** Counts one write of an asker; false when it was one too many in this minute. */
-export const mayWrite = (asker: string, { path, now }: { readonly path: string; readonly now: number }): boolean => {
+export const mayWrite = (
+  asker: string,
+  { path, now, most }: { readonly path: string; readonly now: number; readonly most: number },
+): boolean => {
   const signsIn = path.startsWith('/api/sessions');
   const key = `${signsIn ? 'in' : 'w'} ${asker}`;
   const known = held.get(key);
@@ -20,5 +22,5 @@ export const mayWrite = (asker: string, { path, now }: { readonly path: string; 
   held.delete(key);
   held.set(key, counted);
   if (held.size > MOST_HELD) for (const [oldest] of [...held].slice(0, MOST_HELD / 10)) held.delete(oldest);
-  return counted.n <= (signsIn ? MOST_SIGN_INS : MOST_WRITES);
+  return counted.n <= (signsIn ? MOST_SIGN_INS : most);
 };
