@@ -1,7 +1,8 @@
 // Checks the configuration and the records before the server listens, so that a refusal is a sentence and an exit code,
 // not a page. SIGTERM and SIGINT finish what is in hand.
 import type { RequestListener, Server, ServerResponse } from 'node:http';
-import { join } from 'node:path';
+import { readdirSync, statSync } from 'node:fs';
+import { basename, dirname, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import compression from 'compression';
 import sirv from 'sirv';
@@ -104,11 +105,27 @@ server.on('error', (error: NodeJS.ErrnoException) => {
     EXIT.unavailable,
   );
 });
+server.on('listening', () => console.log(sayBackup(config.dataFile)));
 server.on('listening', () =>
   console.log(
     `Moorwind: ${config.tls ? 'https' : 'http'}://${config.host}:${config.port}/   records in ${config.dataFile}`,
   ),
 );
+
+const DAY_MS = 86_400_000;
+
+/** The newest copy beside the records, such as yard.sqlite.backup-2026-11-28 or one kept before a schema change. */
+const sayBackup = (file: string): string => {
+  const copies = readdirSync(dirname(file))
+    .filter(
+      (name) => name.startsWith(`${basename(file)}.`) && /\.(backup|before)-/.test(name) && !name.endsWith('.part'),
+    )
+    .map((name) => statSync(join(dirname(file), name)).mtimeMs);
+  if (copies.length === 0)
+    return 'No backup lies beside the records (FILE.backup-...). Make one, and keep it elsewhere too.';
+  const days = Math.floor((Date.now() - Math.max(...copies)) / DAY_MS);
+  return `The newest backup beside the records is ${days === 0 ? 'of today' : days === 1 ? 'a day old' : `${days} days old`}.`;
+};
 
 const sayGoodbye = () => {
   // Answers that run are finished; pages that only listen are let go. What was acknowledged is on the disk already.

@@ -17,12 +17,12 @@ const HEADERS = {
 const READS: ReadonlySet<string> = new Set(['GET', 'HEAD']);
 
 export const onRequest = defineMiddleware(async (astro, next) => {
-  const { config, context } = await app();
   const { request, url } = astro;
-  const refused = refusalOf(request, url, config);
-  if (refused) return respondProblems([failure(refused)]);
   const isApi = url.pathname.startsWith('/api/');
   try {
+    const { config, context } = await app();
+    const refused = refusalOf(request, url, config);
+    if (refused) return respondProblems([failure(refused)]);
     const asked = { request, url, peer: astro.clientAddress, cookie: (name: string) => astro.cookies.get(name)?.value };
     const let_ = await door(asked, { config, context });
     const address = addressOf(asked, config);
@@ -46,7 +46,8 @@ export const onRequest = defineMiddleware(async (astro, next) => {
     return await unlessSeen(request, response);
   } catch (error) {
     const fault = faultOf(error);
-    if (fault) return respondProblems([failure(fault)]);
+    if (fault && isApi) return respondProblems([failure(fault)]);
+    if (fault) astro.locals.fault = fault;
     console.error(error);
     if (isApi) return respondProblems([failure('server.bug')]);
     throw error;

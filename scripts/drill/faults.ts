@@ -30,7 +30,7 @@ interface Started {
 
 const start = (file: string, env: Readonly<Record<string, string>> = {}): Started => {
   const { status, stderr } = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/serve.ts'], {
-    env: { ...process.env, HOST: '127.0.0.1', PORT: '0', MOORWIND_DATA: file, ...env },
+    env: { ...process.env, HOST: '127.0.0.1', PORT: '4978', MOORWIND_DATA: file, ...env },
     encoding: 'utf8',
     timeout: 60_000,
   });
@@ -48,6 +48,7 @@ const mounted = (folder: string, options: string): boolean =>
 const post = (url: string, hours: number) =>
   fetch(`${url}/api/machines/CR-04/usage`, {
     method: 'POST',
+    signal: AbortSignal.timeout(15_000),
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({
       clientId: `fault-${Math.random().toString(36).slice(2)}xx`,
@@ -71,6 +72,7 @@ export const faultDrill = async (seedFile: string): Promise<FaultReport> => {
   let tried = 0;
   const check = async (name: string, work: () => Promise<boolean> | boolean): Promise<void> => {
     tried += 1;
+    console.log(`  ${name}`);
     try {
       if (!(await work())) failed.push(name);
     } catch (error) {
@@ -201,13 +203,13 @@ export const faultDrill = async (seedFile: string): Promise<FaultReport> => {
   await check('few file handles: it goes on answering once the flood is over', async () => {
     const file = fresh('handles');
     const port = 4977;
-    const child = spawn('sh', ['-c', 'ulimit -n 64; exec "$0" --import tsx scripts/serve.ts', process.execPath], {
+    const child = spawn('sh', ['-c', 'ulimit -n 160; exec "$0" --import tsx scripts/serve.ts', process.execPath], {
       env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', MOORWIND_DATA: file },
       stdio: 'ignore',
     });
     const url = `http://127.0.0.1:${port}`;
     const up = () =>
-      fetch(`${url}/api/health`).then(
+      fetch(`${url}/api/health`, { signal: AbortSignal.timeout(2000) }).then(
         (r) => r.ok,
         () => false,
       );
@@ -252,11 +254,15 @@ export const faultDrill = async (seedFile: string): Promise<FaultReport> => {
       const db = new Sqlite(file);
       const sound = db.pragma('integrity_check', { simple: true }) === 'ok';
       db.close();
+      if (full?.status !== 507)
+        console.error('full disk:', [...codes], said.slice(0, 300), page.status, after.status, sound);
       return full?.status === 507 && /disk is full/i.test(said) && page.status === 200 && after.status === 201 && sound;
     });
     await check('a start on a read-only disk', () => {
       spawnSync('mount', ['-o', 'remount,ro', disk]);
-      return refuses(start(file), 73, /cannot be opened for writing|read-only/);
+      const started = start(file);
+      if (started.code !== 73) console.error('read-only disk:', started.code, started.said.slice(0, 300));
+      return refuses(started, 73, /cannot be opened for writing/);
     });
     spawnSync('umount', [disk]);
   } else notTried.push('a full disk', 'a read-only disk');

@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import Sqlite from 'better-sqlite3';
 import {
@@ -29,6 +29,15 @@ class ImmediateDriver extends SqliteDriver {
   override async beginTransaction(connection: DatabaseConnection): Promise<void> {
     await connection.executeQuery(CompiledQuery.raw('begin immediate'));
   }
+
+  /** A full disk has SQLite roll back by itself: what went wrong is to be told then, not that there is nothing to undo. */
+  override async rollbackTransaction(connection: DatabaseConnection): Promise<void> {
+    try {
+      await super.rollbackTransaction(connection);
+    } catch (error) {
+      if (!(error instanceof Error && error.message.includes('no transaction is active'))) throw error;
+    }
+  }
 }
 
 class TransactionalSqlite extends SqliteDialect {
@@ -48,9 +57,16 @@ class TransactionalSqlite extends SqliteDialect {
   }
 }
 
+/** Makes a folder and those above it. One at a time: in some file systems Node's own way goes on for ever. */
+export const makeFolders = (folder: string): void => {
+  if (existsSync(folder)) return;
+  makeFolders(dirname(folder));
+  mkdirSync(folder);
+};
+
 /** Opens the file (or ':memory:'), in WAL, with foreign keys on, and what is acknowledged on the disk. Does not migrate. */
 export const openDatabase = (file: string): Db => {
-  if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
+  if (file !== ':memory:') makeFolders(dirname(file));
   const database = new Sqlite(file);
   database.pragma('journal_mode = WAL');
   // NORMAL keeps what a power cut takes away: the records of the last seconds, acknowledged and lost.

@@ -1,7 +1,7 @@
-import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { existsSync, renameSync, rmSync, statSync } from 'node:fs';
 import { basename, dirname } from 'node:path';
 import Sqlite from 'better-sqlite3';
-import { type Db, migrate, openDatabase } from './connect';
+import { type Db, makeFolders, migrate, openDatabase } from './connect';
 import { MIGRATIONS } from './migrations';
 
 /** Exit codes of a start that is refused. Source: sysexits.h, BSD. */
@@ -43,7 +43,7 @@ const makeFolder = (file: string): void => {
   if (existsSync(file) && statSync(file).isDirectory())
     throw new StartError(`${file} is a folder. Name a file in MOORWIND_DATA.`, EXIT.config);
   try {
-    mkdirSync(dirname(file), { recursive: true });
+    makeFolders(dirname(file));
   } catch (error) {
     throw new StartError(
       `The folder ${dirname(file)} cannot be made (${codeOf(error)}). Name another file in MOORWIND_DATA.`,

@@ -15,7 +15,7 @@ export const trendCsv = (bench: Bench, key: TrendKey): string => {
     rig_series: p.rigSeries,
     baseline: p.isBaseline,
     used: p.usable,
-    configuration: p.configuration,
+    configuration: p.configuration.replace(/[;\t\r\n]/g, ' '),
     by: p.by,
   }));
   return Papa.unparse(rows, { newline: '\r\n', escapeFormulae: true });
