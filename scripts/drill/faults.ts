@@ -256,7 +256,13 @@ export const faultDrill = async (seedFile: string): Promise<FaultReport> => {
       db.close();
       if (full?.status !== 507)
         console.error('full disk:', [...codes], said.slice(0, 300), page.status, after.status, sound);
-      return full?.status === 507 && /disk is full/i.test(said) && page.status === 200 && after.status === 201 && sound;
+      return (
+        full?.status === 507 &&
+        /disk of the records is full/.test(said) &&
+        page.status === 200 &&
+        after.status === 201 &&
+        sound
+      );
     });
     await check('a start on a read-only disk', () => {
       spawnSync('mount', ['-o', 'remount,ro', disk]);

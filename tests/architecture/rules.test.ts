@@ -87,7 +87,7 @@ const CORE_ORDER: readonly (readonly string[])[] = [
   ['filter'],
   ['measure', 'dust'],
   ['path'],
-  ['interval', 'record'],
+  ['interval', 'record', 'people'],
   ['machine'],
   ['calibrate', 'status', 'procedure', 'forecast'],
   ['diagnose', 'plan'],
@@ -125,8 +125,10 @@ const LAYERS: readonly {
       /^core\/machine\/stage-templates$/,
       /^core\/stock\//,
       /^core\/dust\//,
+      // What the query builder has no words for is written out.
+      /^kysely$/,
     ],
-    types: [/^core\//, /^kysely$/],
+    types: [/^core\//],
   },
   {
     folder: /^server\/services\//,
@@ -142,9 +144,11 @@ const LAYERS: readonly {
   },
   {
     folder: /^server\/http\//,
-    may: [/^server\//, /^core\/failure/, /^contracts\//, /^messages\//, /^ical-generator$/],
+    may: [/^server\//, /^core\/(failure|people)\//, /^contracts\//, /^messages\//, /^ical-generator$/, /^node:crypto$/],
     types: [/^astro$/, /^zod$/],
   },
+  // A process of its own that plans large yards, and what asks it.
+  { folder: /^server\/planner\//, may: [/^server\/(db|planner|services)\//, /^node:/] },
   { folder: /^server\/instruments\//, may: [/^server\//, /^core\//, /^contracts\//, /^node:/] },
   {
     folder: /^pages\/api\//,

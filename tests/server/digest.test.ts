@@ -156,6 +156,10 @@ describe('the digest of a machine', () => {
       'machine_digest',
       'machine_forecast',
       'stock_on_hand',
+      'person',
+      'session',
+      'access_key',
+      'audit_line',
       'kysely_migration',
       'kysely_migration_lock',
     ];

@@ -3,7 +3,10 @@ import { openMigrated } from '../db/connect';
 import { planDesk } from '../planner/plan-desk';
 import { asksWho } from './asker';
 import { offerFirstCode } from './first-code';
+
+export { firstCode } from './first-code';
 import type { Context } from '../services/user-action';
+import { planAt } from '../services/plan-yard';
 import { loadYard } from '../services/yard';
 
 export interface App {
@@ -17,7 +20,8 @@ const start = async (): Promise<App> => {
   const config = parseConfig(process.env);
   const db = await openMigrated(config.dataFile);
   const desk = planDesk(config.dataFile);
-  const context: Context = { db, now: () => config.fixedNow ?? new Date().toISOString(), planDesk: desk };
+  planAt(db, desk);
+  const context: Context = { db, now: () => config.fixedNow ?? new Date().toISOString() };
   if (await asksWho(context, config)) await offerFirstCode(context, (text) => console.log(text));
   // A large yard is read and planned before somebody asks, where it has to be made anew.
   loadYard(context)

@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
-import { buildId } from '../build-id';
-import type { Db } from '../db/connect';
+import { buildId } from '../db/build-id';
+import { type Db, isBusy } from '../db/connect';
 
 // What is made from the records of a machine and kept beside them. It is no record: the triggers take it away as soon as
 // a row it was made from changes, and anybody may make it anew.
@@ -58,6 +58,20 @@ export const saveMade = async (
 export const forgetMade = async (db: Db, table: MadeTable): Promise<void> => {
   await sql`delete from ${sql.table(table)}`.execute(db);
 };
+
+/** Does something in a transaction of its own; null where somebody else holds the file, which is no fault of what is shown. */
+export const unlessBusy = async <T>(db: Db, work: (tx: Db) => Promise<T>): Promise<T | null> => {
+  if (db.isTransaction) return work(db);
+  try {
+    return await db.transaction().execute(work);
+  } catch (error) {
+    if (isBusy(error)) return null;
+    throw error;
+  }
+};
+
+/** Whether somebody else holds the file: no fault of ours, and no reason to give a machine up. */
+export const heldByOther = isBusy;
 
 export const machineIds = async (db: Db): Promise<readonly { readonly id: number; readonly tag: string }[]> =>
   db.selectFrom('machine').select(['id', 'tag']).orderBy('tag').execute();

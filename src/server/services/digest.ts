@@ -1,8 +1,17 @@
 import { type MachineDigest, machineDigest } from '@/core/status/machine-status';
-import { type Db, isBusy } from '../db/connect';
+import type { Db } from '../db/connect';
 import { loadChanges } from '../repositories/changes';
 import { loadMachines } from '../repositories/machines';
-import { ANY_DAY, forgetMade, loadMade, machineIds, madeFor, saveMade } from '../repositories/made';
+import {
+  ANY_DAY,
+  forgetMade,
+  heldByOther,
+  loadMade,
+  machineIds,
+  madeFor,
+  saveMade,
+  unlessBusy,
+} from '../repositories/made';
 import { loadSite } from '../repositories/site';
 import { loadTests } from '../repositories/tests';
 
@@ -52,16 +61,9 @@ export interface Digests {
 
 const held = new WeakMap<Db, Map<number, { readonly rev: number; readonly digest: MachineDigest }>>();
 
-const makeAndKeep = async (db: Db, machineId: number) => {
-  if (db.isTransaction) return make(db, machineId);
-  try {
-    return await db.transaction().execute((tx) => make(tx, machineId));
-  } catch (error) {
-    // Somebody else writes: it is shown all the same, and kept the next time.
-    if (isBusy(error)) return { rev: -1, digest: await makeDigest(db, machineId) };
-    throw error;
-  }
-};
+/** Where somebody else writes it is shown all the same, and kept the next time. */
+const makeAndKeep = async (db: Db, machineId: number) =>
+  (await unlessBusy(db, (tx) => make(tx, machineId))) ?? { rev: -1, digest: await makeDigest(db, machineId) };
 
 /** The digest of every machine, by tag: read where it was made, made where it is missing. */
 export const loadDigests = async (db: Db): Promise<Digests> => {
@@ -83,7 +85,7 @@ export const loadDigests = async (db: Db): Promise<Digests> => {
       mine.set(id, fresh);
       digests.push(fresh.digest);
     } catch (error) {
-      if (isBusy(error)) throw error;
+      if (heldByOther(error)) throw error;
       console.error(`The records of ${tag} cannot be read:`, error);
       unreadable.push(tag);
     }

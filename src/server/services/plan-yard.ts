@@ -168,14 +168,22 @@ export const planHere = async (context: Pick<Context, 'db' | 'now'>, yard: Yard)
   return plan;
 };
 
+type PlanDesk = (context: Pick<Context, 'db' | 'now'>, yard: Yard) => Promise<YardPlan>;
+const desks = new WeakMap<Db, PlanDesk>();
+
+/** Has the yard of a file planned otherwise than here and now. */
+export const planAt = (db: Db, desk: PlanDesk): void => {
+  desks.set(db, desk);
+};
+
 /** The plan of the yard as its pages are drawn with it. */
 export const planYard = async (
-  context: Pick<Context, 'db' | 'now' | 'planDesk'>,
+  context: Pick<Context, 'db' | 'now'>,
   { yard: known, options }: { readonly yard?: Yard; readonly options?: PlanOptions } = {},
 ): Promise<YardPlan> => {
   const yard = known ?? (await loadYard(context));
   if (options) return makePlan(context, yard, options);
-  return (context.planDesk ?? planHere)(context, yard);
+  return (desks.get(context.db) ?? planHere)(context, yard);
 };
 
 /** The calendar day of a day of the plan. */

@@ -5,8 +5,6 @@ import { fail, failure, type Result } from '@/core/failure/failure';
 import type { Person } from '@/core/people/person';
 import type { Db } from '../db/connect';
 import { renewDigests, withoutDigest } from './digest';
-import type { YardPlan } from './plan-yard';
-import type { Yard } from './yard';
 
 /** Handed to every service: the store and the clock. */
 export interface Context {
@@ -15,8 +13,6 @@ export interface Context {
   readonly now: () => string;
   /** Who is signed in; null or left out where nobody signs in. */
   readonly person?: Person | null | undefined;
-  /** Plans the yard; where it is left out it is planned at once. */
-  readonly planDesk?: (context: Pick<Context, 'db' | 'now'>, yard: Yard) => Promise<YardPlan>;
 }
 
 export interface UserAction<T> {

@@ -12,10 +12,10 @@ import { isWear } from '@/core/interval/rules';
 import type { Machine } from '@/core/machine/machine';
 import { type ChangeRecord, inForce, type TestRecord } from '@/core/record/records';
 import { isSeries, judgeTest } from '@/core/status/judge-test';
-import { type Db, isBusy } from '../db/connect';
+import type { Db } from '../db/connect';
 import { loadChanges } from '../repositories/changes';
 import { loadMachines } from '../repositories/machines';
-import { loadMade, loadRevision, madeFor, saveMade } from '../repositories/made';
+import { loadMade, loadRevision, madeFor, saveMade, unlessBusy } from '../repositories/made';
 import { loadTests } from '../repositories/tests';
 import type { Context } from './user-action';
 import { loadYard, type Yard } from './yard';
@@ -128,13 +128,8 @@ const keep = async (db: Db, yard: Yard, made: ReadonlyMap<number, readonly Stage
       await saveMade(tx, 'machine_forecast', { machineId, day: yard.today, content });
   };
   if (made.size === 0) return;
-  if (db.isTransaction) return save(db);
-  try {
-    await db.transaction().execute(save);
-  } catch (error) {
-    // Somebody else writes: they are shown all the same, and kept the next time.
-    if (!isBusy(error)) throw error;
-  }
+  // Where somebody else writes they are shown all the same, and kept the next time.
+  await unlessBusy(db, save);
 };
 
 /** The forecasts of some machines of the yard today: read where they were made, made where their records or the day have changed. */
