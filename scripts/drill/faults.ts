@@ -59,27 +59,16 @@ const post = (url: string, hours: number) =>
     }),
   });
 
-/** Every fault that can be made here, one after another. */
-export const faultDrill = async (seedFile: string): Promise<FaultReport> => {
-  const folder = mkdtempSync(join(tmpdir(), 'moorwind-faults-'));
-  const fresh = (name: string): string => {
-    const file = join(folder, `${name}.sqlite`);
-    copyFileSync(seedFile, file);
-    return file;
-  };
-  const failed: string[] = [];
-  const notTried: string[] = [];
-  let tried = 0;
-  const check = async (name: string, work: () => Promise<boolean> | boolean): Promise<void> => {
-    tried += 1;
-    console.log(`  ${name}`);
-    try {
-      if (!(await work())) failed.push(name);
-    } catch (error) {
-      failed.push(`${name}: ${String(error)}`);
-    }
-  };
+interface Drill {
+  readonly folder: string;
+  readonly seedFile: string;
+  /** A copy of the seeded yard under a name. */
+  readonly fresh: (name: string) => string;
+  readonly check: (name: string, work: () => Promise<boolean> | boolean) => Promise<void>;
+}
 
+/** Starts that are refused. */
+const starts = async ({ folder, fresh, check }: Drill): Promise<void> => {
   await check('a folder for a file', () => refuses(start(folder), 78, /is a folder/));
   await check('a folder that cannot be made', () => refuses(start('/proc/nowhere/yard.sqlite'), 73, /cannot be made/));
   await check('no database', () => refuses(start('package.json'), 65, /no database of Moorwind/));
@@ -128,6 +117,10 @@ export const faultDrill = async (seedFile: string): Promise<FaultReport> => {
     probe.close();
     return result;
   });
+};
+
+/** Others at the file, and the end. */
+const others = async ({ fresh, check }: Drill): Promise<void> => {
   await check('a lock held while it runs: a sentence, and on afterwards', async () => {
     const file = fresh('locked');
     const server = await serveOn(file);
@@ -170,6 +163,10 @@ export const faultDrill = async (seedFile: string): Promise<FaultReport> => {
     const v = judge(file, writing.acknowledged);
     return code === 0 && v.lost + v.doubled + v.half + v.broken === 0;
   });
+};
+
+/** A damaged file, a clock, file handles, while it runs. */
+const surroundings = async ({ fresh, check }: Drill): Promise<void> => {
   await check('a table gone: a sentence, no hanging page', async () => {
     const file = fresh('gone');
     const server = await serveOn(file);
@@ -222,6 +219,10 @@ export const faultDrill = async (seedFile: string): Promise<FaultReport> => {
     child.kill('SIGKILL');
     return ok;
   });
+};
+
+/** A disk that is full or read-only; what could not be tried here. */
+const disks = async ({ folder, seedFile, check }: Drill): Promise<readonly string[]> => {
   const disk = join(folder, 'small-disk');
   mkdirSync(disk);
   if (mounted(disk, 'size=16m')) {
@@ -271,7 +272,38 @@ export const faultDrill = async (seedFile: string): Promise<FaultReport> => {
       return refuses(started, 73, /cannot be opened for writing/);
     });
     spawnSync('umount', [disk]);
-  } else notTried.push('a full disk', 'a read-only disk');
+    return [];
+  }
+  return ['a full disk', 'a read-only disk'];
+};
+
+/** Every fault that can be made here, one after another. */
+export const faultDrill = async (seedFile: string): Promise<FaultReport> => {
+  const folder = mkdtempSync(join(tmpdir(), 'moorwind-faults-'));
+  const failed: string[] = [];
+  let tried = 0;
+  const drill: Drill = {
+    folder,
+    seedFile,
+    fresh: (name) => {
+      const file = join(folder, `${name}.sqlite`);
+      copyFileSync(seedFile, file);
+      return file;
+    },
+    check: async (name, work) => {
+      tried += 1;
+      console.log(`  ${name}`);
+      try {
+        if (!(await work())) failed.push(name);
+      } catch (error) {
+        failed.push(`${name}: ${String(error)}`);
+      }
+    },
+  };
+  await starts(drill);
+  await others(drill);
+  await surroundings(drill);
+  const notTried = await disks(drill);
   rmSync(folder, { recursive: true, force: true });
   return { survived: tried - failed.length, of: tried, not_tried: notTried, failed };
 };

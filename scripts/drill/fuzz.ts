@@ -43,13 +43,20 @@ const TEXTS = [
   'asbestos',
 ];
 
+interface Around {
+  readonly chance: Chance;
+  readonly field: string;
+  readonly defs: Readonly<Record<string, Shape>>;
+}
+
 /** A value of a shape: mostly sound, now and then at its edge or past it. */
-const valueOf = (shape: Shape, chance: Chance, field: string, defs: Readonly<Record<string, Shape>>): unknown => {
+const valueOf = (shape: Shape, around: Around): unknown => {
+  const { chance, field, defs } = around;
   const pick = <T>(list: readonly T[]): T | undefined => list[Math.floor(chance() * list.length)];
   if (chance() < 0.02) return pick([null, [], {}, 'x', -1, true, [[[[]]]], 1e308]);
-  if (shape.$ref) return valueOf(defs[shape.$ref.split('/').at(-1) ?? ''] ?? {}, chance, field, defs);
+  if (shape.$ref) return valueOf(defs[shape.$ref.split('/').at(-1) ?? ''] ?? {}, around);
   const one = shape.anyOf ?? shape.oneOf;
-  if (one) return valueOf(pick(one) ?? {}, chance, field, defs);
+  if (one) return valueOf(pick(one) ?? {}, around);
   if ('const' in shape) return shape.const;
   if (shape.enum) return pick(shape.enum);
   if (field === 'clientId') return `fuzz-${Math.floor(chance() * 1e15)}`;
@@ -58,14 +65,12 @@ const valueOf = (shape: Shape, chance: Chance, field: string, defs: Readonly<Rec
     case 'object':
       return Object.fromEntries(
         Object.entries(shape.properties ?? {}).flatMap(([name, inner]) =>
-          chance() < 0.02 ? [] : [[name, valueOf(inner, chance, name, defs)]],
+          chance() < 0.02 ? [] : [[name, valueOf(inner, { ...around, field: name })]],
         ),
       );
     case 'array': {
       const length = shape.prefixItems?.length ?? Math.floor(chance() * (chance() < 0.03 ? 400 : 5));
-      return Array.from({ length }, (_, i) =>
-        valueOf(shape.prefixItems?.[i] ?? (shape.items || {}), chance, field, defs),
-      );
+      return Array.from({ length }, (_, i) => valueOf(shape.prefixItems?.[i] ?? (shape.items || {}), around));
     }
     case 'string':
       if (/^(day|on|since|from|to|.*On|arrivesOn)$/.test(field)) return pick(DAYS);
@@ -137,52 +142,8 @@ const ODD_BODIES = [
   '{"a":1e999}',
 ];
 
-/** Sends bodies to every endpoint, most of them nearly sound; then asks for every page. */
-export const fuzz = async (
-  url: string,
-  file: string,
-  { bodies, chance, say }: { bodies: number; chance: Chance; say: (line: string) => void },
-): Promise<FuzzReport> => {
-  const all = await endpoints();
-  const shapes = all.map(
-    (e) =>
-      z.toJSONSchema(e.schema, { unrepresentable: 'any', io: 'input' }) as Shape & { $defs?: Record<string, Shape> },
-  );
-  const db = new Sqlite(file, { readonly: true });
-  const tags = db.prepare('select tag from machine').pluck().all() as string[];
-  db.close();
-  let [taken, errors, hangs, worst] = [0, 0, 0, 0];
-  const send = async (i: number): Promise<void> => {
-    const endpoint = all[i % all.length];
-    const shape = shapes[i % all.length];
-    if (!endpoint || !shape) return;
-    const tag = chance() < 0.95 ? (tags[Math.floor(chance() * tags.length)] ?? '') : encodeURIComponent('../x y');
-    const path = endpoint.path.replace('[tag]', tag).replace('[id]', String(Math.floor(chance() * 9)));
-    const body =
-      chance() < 0.05
-        ? (ODD_BODIES[Math.floor(chance() * ODD_BODIES.length)] ?? '')
-        : JSON.stringify(valueOf(shape, chance, '', shape.$defs ?? {}));
-    const from = performance.now();
-    try {
-      const answer = await fetch(`${url}${path}`, {
-        method: chance() < 0.99 ? 'POST' : 'PUT',
-        headers: { 'content-type': chance() < 0.99 ? 'application/json' : 'text/plain' },
-        body,
-        signal: AbortSignal.timeout(HANGS_MS),
-      });
-      const text = await answer.text();
-      if (answer.status < 300) taken += 1;
-      if (answer.status >= 500) {
-        errors += 1;
-        say(`${answer.status} ${path} ${body.slice(0, 400)} -> ${text.slice(0, 200)}`);
-      }
-    } catch (error) {
-      hangs += 1;
-      say(`no answer ${path} ${body.slice(0, 400)}: ${String(error)}`);
-    }
-    worst = Math.max(worst, performance.now() - from);
-  };
-  for (let i = 0; i < bodies; i += 4) await Promise.all([send(i), send(i + 1), send(i + 2), send(i + 3)]);
+/** Pages that do not answer 200. */
+const pagesDown = async (url: string, file: string, say: (line: string) => void): Promise<number> => {
   let down = 0;
   const pages = [
     '/',
@@ -210,6 +171,56 @@ export const fuzz = async (
       say(`${status} ${page}`);
     }
   }
+  return down;
+};
+
+/** Sends bodies to every endpoint, most of them nearly sound; then asks for every page. */
+export const fuzz = async (
+  url: string,
+  file: string,
+  { bodies, chance, say }: { bodies: number; chance: Chance; say: (line: string) => void },
+): Promise<FuzzReport> => {
+  const all = await endpoints();
+  const shapes = all.map(
+    (e) =>
+      z.toJSONSchema(e.schema, { unrepresentable: 'any', io: 'input' }) as Shape & { $defs?: Record<string, Shape> },
+  );
+  const db = new Sqlite(file, { readonly: true });
+  const tags = db.prepare('select tag from machine').pluck().all() as string[];
+  db.close();
+  let [taken, errors, hangs, worst] = [0, 0, 0, 0];
+  const send = async (i: number): Promise<void> => {
+    const endpoint = all[i % all.length];
+    const shape = shapes[i % all.length];
+    if (!endpoint || !shape) return;
+    const tag = chance() < 0.95 ? (tags[Math.floor(chance() * tags.length)] ?? '') : encodeURIComponent('../x y');
+    const path = endpoint.path.replace('[tag]', tag).replace('[id]', String(Math.floor(chance() * 9)));
+    const body =
+      chance() < 0.05
+        ? (ODD_BODIES[Math.floor(chance() * ODD_BODIES.length)] ?? '')
+        : JSON.stringify(valueOf(shape, { chance, field: '', defs: shape.$defs ?? {} }));
+    const from = performance.now();
+    try {
+      const answer = await fetch(`${url}${path}`, {
+        method: chance() < 0.99 ? 'POST' : 'PUT',
+        headers: { 'content-type': chance() < 0.99 ? 'application/json' : 'text/plain' },
+        body,
+        signal: AbortSignal.timeout(HANGS_MS),
+      });
+      const text = await answer.text();
+      if (answer.status < 300) taken += 1;
+      if (answer.status >= 500) {
+        errors += 1;
+        say(`${answer.status} ${path} ${body.slice(0, 400)} -> ${text.slice(0, 200)}`);
+      }
+    } catch (error) {
+      hangs += 1;
+      say(`no answer ${path} ${body.slice(0, 400)}: ${String(error)}`);
+    }
+    worst = Math.max(worst, performance.now() - from);
+  };
+  for (let i = 0; i < bodies; i += 4) await Promise.all([send(i), send(i + 1), send(i + 2), send(i + 3)]);
+  const down = await pagesDown(url, file, say);
   return {
     bodies,
     endpoints: all.length,

@@ -141,12 +141,10 @@ export const startWriters = (
           });
         // Now and then the same is sent twice, as a double click does.
         const [answer] = await Promise.all(uniform() < 0.2 ? [send(), send()] : [send()]);
-        if (answer?.status === 201) acknowledged.push({ id, kind });
-        else if (answer && answer.status >= 500) throw new Error(`${path}: ${answer.status} ${await answer.text()}`);
-        else if (answer && answer.status !== 201)
-          throw new TypeError(`${path}: ${answer.status} ${await answer.text()}`);
+        if (answer.status === 201) acknowledged.push({ id, kind });
+        else throw new TypeError(`${path}: ${answer.status} ${await answer.text()}`);
       } catch (error) {
-        if (error instanceof TypeError && String(error.message).startsWith('/')) throw error;
+        if (error instanceof TypeError && error.message.startsWith('/')) throw error;
         // Nobody answers any more: that is the drill.
         return;
       }

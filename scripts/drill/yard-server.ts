@@ -34,7 +34,7 @@ export const serveOn = async (file: string, env: Readonly<Record<string, string>
     stdio: ['ignore', 'ignore', 'pipe'],
   });
   let said = '';
-  child.stderr?.on('data', (chunk: Buffer) => {
+  child.stderr.on('data', (chunk: Buffer) => {
     said += chunk.toString('utf8');
   });
   const gone = new Promise<number | null>((resolve) => child.once('exit', (code) => resolve(code)));

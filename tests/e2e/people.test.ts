@@ -38,8 +38,8 @@ beforeAll(async () => {
   browser = await openBrowser();
 });
 afterAll(async () => {
-  await browser?.close();
-  await server?.stop();
+  await browser.close();
+  await server.stop();
 });
 
 const comeIn = async (initials: string, to = '/'): Promise<Page> => {

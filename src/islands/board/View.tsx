@@ -79,6 +79,51 @@ const NoTag = ({ query, any }: { query: string; any: boolean }) =>
     </>
   );
 
+interface RestProps {
+  readonly query: string;
+  /** Where all machines are listed. */
+  readonly all: string;
+  readonly shown: number;
+  readonly of: number;
+  readonly total: number;
+  readonly keepsPeople: boolean;
+}
+
+/** What stands under the tags: the rest of a large yard, a new machine, the people. */
+const Rest = ({ query, all, shown, of, total, keepsPeople }: RestProps) => {
+  const more = total > of;
+  return (
+    <>
+      {more && (
+        <li>
+          <a href={all} className="flex min-h-12 items-center px-4 font-semibold hover:bg-base-300">
+            {query.trim() === ''
+              ? `The ${of} most pressing; all ${total} machines`
+              : `Look among all ${total} machines`}
+          </a>
+        </li>
+      )}
+      {shown === 0 && !more && (
+        <li className="p-4">
+          <NoTag query={query} any={of > 0} />
+        </li>
+      )}
+      <li>
+        <a href="/machines/new" className="flex min-h-12 items-center gap-2 px-4 font-semibold hover:bg-base-300">
+          <Plus size={18} aria-hidden="true" /> A new machine
+        </a>
+      </li>
+      {keepsPeople && (
+        <li>
+          <a href="/people" className="flex min-h-12 items-center px-4 font-semibold hover:bg-base-300">
+            People and keys
+          </a>
+        </li>
+      )}
+    </>
+  );
+};
+
 /** The board: every machine as an asset tag, most urgent first, with a jump by tag. */
 export const Board = ({ text, total, current, keepsPeople }: BoardProps) => {
   const tags = useMemo(() => JSON.parse(text) as readonly BoardTag[], [text]);
@@ -135,32 +180,7 @@ export const Board = ({ text, total, current, keepsPeople }: BoardProps) => {
             <Tag tag={t} current={t.tag === current} />
           </li>
         ))}
-        {more && (
-          <li>
-            <a href={all} className="flex min-h-12 items-center px-4 font-semibold hover:bg-base-300">
-              {query.trim() === ''
-                ? `The ${tags.length} most pressing; all ${total} machines`
-                : `Look among all ${total} machines`}
-            </a>
-          </li>
-        )}
-        {shown.length === 0 && !more && (
-          <li className="p-4">
-            <NoTag query={query} any={tags.length > 0} />
-          </li>
-        )}
-        <li>
-          <a href="/machines/new" className="flex min-h-12 items-center gap-2 px-4 font-semibold hover:bg-base-300">
-            <Plus size={18} aria-hidden="true" /> A new machine
-          </a>
-        </li>
-        {keepsPeople && (
-          <li>
-            <a href="/people" className="flex min-h-12 items-center px-4 font-semibold hover:bg-base-300">
-              People and keys
-            </a>
-          </li>
-        )}
+        <Rest query={query} all={all} shown={shown.length} of={tags.length} total={total} keepsPeople={keepsPeople} />
       </ul>
     </nav>
   );

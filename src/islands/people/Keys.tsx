@@ -1,4 +1,4 @@
-import { type FormEvent, useState } from 'react';
+import { type SyntheticEvent, useState } from 'react';
 import type { SecretReply } from '@/contracts/people';
 import { KEY_PURPOSES, type KeyPurpose } from '@/core/people/person';
 import type { Problem } from '@/messages/failures';
@@ -15,7 +15,7 @@ export const MakeKey = ({ by }: { readonly by: string }) => {
   const [name, setName] = useState('');
   const [made, setMade] = useState<{ readonly secret: SecretReply; readonly purpose: KeyPurpose } | null>(null);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const send = async (event: FormEvent) => {
+  const send = async (event: SyntheticEvent) => {
     event.preventDefault();
     const told = await postForSecret('/api/keys', { clientId: newClientId(), by, purpose, name });
     setProblems(told.ok ? [] : told.problems);

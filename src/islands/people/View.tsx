@@ -1,4 +1,4 @@
-import { type FormEvent, useState } from 'react';
+import { type SyntheticEvent, useState } from 'react';
 import type { SecretReply } from '@/contracts/people';
 import { type Person, type Role, ROLES } from '@/core/people/person';
 import type { Problem } from '@/messages/failures';
@@ -37,6 +37,22 @@ const Secret = ({ secret, what }: { readonly secret: SecretReply; readonly what:
   </p>
 );
 
+const RoleField = ({ role, setRole }: { readonly role: Role; readonly setRole: (role: Role) => void }) => (
+  <fieldset>
+    <legend className="caption">Role</legend>
+    <div className="grid gap-1">
+      {ROLES.map((r) => (
+        <label key={r} className="flex min-h-11 items-center gap-2">
+          <input type="radio" className="radio" checked={role === r} onChange={() => setRole(r)} />
+          <span>
+            <strong>{ROLE_WORDS[r]}</strong>: {ROLE_HELP[r]}
+          </span>
+        </label>
+      ))}
+    </div>
+  </fieldset>
+);
+
 /** Adds a person, or changes what is on file of one; hands out a code for a passphrase. */
 export const KeepPerson = ({ person, by: known }: KeepProps) => {
   const [by, setBy] = useState(known);
@@ -50,7 +66,7 @@ export const KeepPerson = ({ person, by: known }: KeepProps) => {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [secret, setSecret] = useState<SecretReply | null>(null);
   const post = usePostOnce();
-  const send = async (event: FormEvent) => {
+  const send = async (event: SyntheticEvent) => {
     event.preventDefault();
     const posted = await post('/api/people', {
       by,
@@ -77,19 +93,7 @@ export const KeepPerson = ({ person, by: known }: KeepProps) => {
         {!person && <InitialsField value={initials} onValue={setInitials} />}
         <TextField label="Name" value={name} maxLength={80} onValue={setName} />
       </div>
-      <fieldset>
-        <legend className="caption">Role</legend>
-        <div className="grid gap-1">
-          {ROLES.map((r) => (
-            <label key={r} className="flex min-h-11 items-center gap-2">
-              <input type="radio" className="radio" checked={role === r} onChange={() => setRole(r)} />
-              <span>
-                <strong>{ROLE_WORDS[r]}</strong>: {ROLE_HELP[r]}
-              </span>
-            </label>
-          ))}
-        </div>
-      </fieldset>
+      <RoleField role={role} setRole={setRole} />
       <label className="flex min-h-11 items-center gap-2">
         <input
           type="checkbox"

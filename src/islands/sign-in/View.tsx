@@ -1,4 +1,4 @@
-import { type FormEvent, useState } from 'react';
+import { type SyntheticEvent, useState } from 'react';
 import type { Problem } from '@/messages/failures';
 import { FieldProblems } from '@/ui/problems';
 import { TextField } from '@/ui/text-fields';
@@ -42,7 +42,7 @@ export const SignIn = ({ to, first, least }: SignInProps) => {
   const [passphrase, setPassphrase] = useState('');
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const post = usePostOnce();
-  const send = async (event: FormEvent) => {
+  const send = async (event: SyntheticEvent) => {
     event.preventDefault();
     const posted = await (withCode
       ? post('/api/sessions/passphrase', { initials, name, code, passphrase })

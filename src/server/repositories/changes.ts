@@ -3,12 +3,18 @@ import { dayAt } from '@/core/calendar/calendar-date';
 import type { ChangeReason, ChangeRecord } from '@/core/record/records';
 import type { Db } from '../db/connect';
 
-/** Every change, superseded and withdrawn ones too, oldest first; of one machine when it is named, and not before a moment when one is. */
-export const loadChanges = async (
+/** Every change, superseded and withdrawn ones too, oldest first; of one machine when it is named. */
+export const loadChanges = async (db: Db, timeZone: string, machineId?: number): Promise<readonly ChangeRecord[]> =>
+  changesWhere(db, timeZone, { machineId });
+
+/** Every change of the yard since a moment, oldest first. */
+export const loadChangesSince = async (db: Db, timeZone: string, since: string): Promise<readonly ChangeRecord[]> =>
+  changesWhere(db, timeZone, { since });
+
+const changesWhere = async (
   db: Db,
   timeZone: string,
-  machineId?: number,
-  since?: string,
+  { machineId, since }: { readonly machineId?: number | undefined; readonly since?: string },
 ): Promise<readonly ChangeRecord[]> => {
   let query = db
     .selectFrom('stage_change as c')

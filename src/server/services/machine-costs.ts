@@ -2,7 +2,7 @@ import { addDays, dayAt } from '@/core/calendar/calendar-date';
 import { jobState } from '@/core/procedure/job-log';
 import { inForce } from '@/core/record/records';
 import { machineCost, type MachineCost } from '@/core/stock/cost';
-import { loadChanges } from '../repositories/changes';
+import { loadChangesSince } from '../repositories/changes';
 import { grouped } from '../repositories/grouped';
 import { loadJobsEndedSince } from '../repositories/jobs';
 import { loadParts } from '../repositories/stock';
@@ -23,7 +23,7 @@ export const loadMachineCosts = async (
 ): Promise<readonly MachineCostLine[]> => {
   const yearAgo = addDays(yard.today, -YEAR_DAYS);
   const prices = new Map((await loadParts(db)).map((p) => [p.id, p.price]));
-  const changes = inForce(await loadChanges(db, yard.site.timeZone, undefined, addDays(yearAgo, -1))).filter(
+  const changes = inForce(await loadChangesSince(db, yard.site.timeZone, addDays(yearAgo, -1))).filter(
     (c) => c.performedOn >= yearAgo && c.partId !== null,
   );
   const jobs = grouped(await loadJobsEndedSince(db, addDays(yearAgo, -1)), (j) => j.machineId);

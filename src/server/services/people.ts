@@ -31,7 +31,8 @@ const dated = (day: string | null): string => day ?? 'none';
 export const keepPerson = async ({ db, now }: Context, body: PersonBody): Promise<Done> => {
   const at = now();
   return runOnce(db, { kind: 'person', body, at, answers: PlainAnswer }, async (tx) => {
-    const { clientId: _, by, ...person } = body;
+    const { by, initials, name, role, mayContain, maskFitOn, trainedOn, active } = body;
+    const person = { initials, name, role, mayContain, maskFitOn, trainedOn, active };
     const could = await leadSignsIn(tx);
     const id = await savePerson(tx, person, at);
     if (could && !(await leadSignsIn(tx))) return fail(failure('person.last-lead', 'role'));
