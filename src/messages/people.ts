@@ -20,7 +20,7 @@ export const GAP_WORDS: Readonly<Record<PaperGap, string>> = {
   noTraining: 'no training on file',
 };
 
-/** Lines of the log of the doors. */
+/** Entries of the access log. */
 export const AUDIT_WORDS = {
   signedIn: 'signed in',
   wrongPassphrase: 'wrong passphrase',

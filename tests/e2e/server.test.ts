@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process';
-import { request as httpRequest } from 'node:http';
+import { get as httpGet, type IncomingHttpHeaders, request as httpRequest } from 'node:http';
+import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ProblemReply, RecordedReply } from '@/contracts/responses';
 import { MAX_BODY_BYTES } from '@/server/http/read-json';
@@ -95,6 +96,35 @@ describe('the running server', () => {
     expect(await send('GET', '/api/plan/calendar.ics', { 'sec-fetch-site': 'cross-site' })).toBe(403);
     const followed = { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'navigate' };
     expect(await send('GET', '/round', followed)).toBe(200);
+  });
+
+  it('sends pages and scripts compressed, and a page that is known already as a few bytes (RFC 9110)', async () => {
+    // A client of its own: it neither unpacks nor remembers by itself.
+    const ask = (path: string, headers: Record<string, string>) =>
+      new Promise<{ status: number; headers: IncomingHttpHeaders; body: Buffer }>((resolve, reject) => {
+        httpGet(`${server.url}${path}`, { headers }, (response) => {
+          const chunks: Buffer[] = [];
+          response.on('data', (chunk: Buffer) => chunks.push(chunk));
+          response.on('end', () =>
+            resolve({ status: response.statusCode ?? 0, headers: response.headers, body: Buffer.concat(chunks) }),
+          );
+        }).on('error', reject);
+      });
+    const plain = await ask('/dusts', {});
+    const packed = await ask('/dusts', { 'accept-encoding': 'gzip' });
+    expect(packed.headers['content-encoding']).toBe('gzip');
+    expect(gunzipSync(packed.body).toString('utf8')).toBe(plain.body.toString('utf8'));
+    expect(packed.body.length * 3).toBeLessThan(plain.body.length);
+    const tag = plain.headers.etag ?? '';
+    expect(tag).toMatch(/^W\/"[\w-]+"$/);
+    const known = await ask('/dusts', { 'if-none-match': tag });
+    expect([known.status, known.body.length]).toEqual([304, 0]);
+    expect((await ask('/dusts', { 'if-none-match': 'W/"another"' })).status).toBe(200);
+    const script = /\/_astro\/[\w.-]+\.js/.exec(plain.body.toString('utf8'))?.[0] ?? '';
+    const [br, raw] = [await ask(script, { 'accept-encoding': 'br' }), await ask(script, {})];
+    expect(br.headers['content-encoding']).toBe('br');
+    expect(brotliDecompressSync(br.body).equals(raw.body)).toBe(true);
+    expect(raw.headers['cache-control']).toContain('immutable');
   });
 
   it('lets a page run only scripts and styles of its own, and be framed by nobody (CSP Level 3)', async () => {

@@ -252,7 +252,7 @@ export const insertAudit = async (db: Db, line: AuditLine): Promise<void> => {
   await db.insertInto('audit_line').values(line).execute();
 };
 
-/** The newest lines of the doors' log, and how many there are. */
+/** The newest entries of the access log, and how many there are. */
 export const loadAudit = async (
   db: Db,
   { from, most }: { readonly from: number; readonly most: number },

@@ -20,7 +20,7 @@ export const loadPeoplePage = async ({ db }: Pick<Context, 'db'>, today: string)
   keys: await loadKeys(db),
 });
 
-/** A part of the log of the doors, newest first. */
+/** A part of the access log, newest first. */
 export const loadAuditPage = (
   { db }: Pick<Context, 'db'>,
   part: { readonly from: number; readonly most: number },

@@ -1,7 +1,7 @@
 import { type Kysely, sql } from 'kysely';
 import { keepForEver } from '../append-only';
 
-/** Who works here, who is signed in, what other programs may read, and what was done at the doors. */
+/** Who works here, who is signed in, what other programs may read, and the access log. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create table person (
     id integer primary key,
