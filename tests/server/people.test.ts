@@ -259,7 +259,9 @@ describe('who may do what', () => {
 
   const config = parseConfig({ MOORWIND_PROXY: 'yes' });
   const ask = async (method: string, path: string, { token, key }: { token?: string; key?: string } = {}) => {
-    const url = new URL(`http://127.0.0.1${path}${key ? `?key=${key}` : ''}`);
+    const url = new URL(`http://127.0.0.1/`);
+    url.pathname = path;
+    if (key) url.searchParams.set('key', key);
     const entered = await door(
       { request: new Request(url, { method }), url, peer: '127.0.0.1', cookie: () => token },
       { context, config },
@@ -275,6 +277,8 @@ describe('who may do what', () => {
     expect(await ask('POST', '/api/machines/CR-04/tests', { token })).toBe('TO');
     expect(await ask('POST', '/api/people', { token })).toBe('role.not-yours');
     expect(await ask('POST', '/api/people/', { token })).toBe('role.not-yours');
+    for (const path of ['/api/%70eople', '/api/%2570eople', '/%61pi/people', '//api//people/', '/api/people%2Fcode'])
+      expect([path, await ask('POST', path, { token })]).toEqual([path, 'role.not-yours']);
     got(await keepPerson(context, person({ role: 'look' })));
     expect(await ask('POST', '/api/machines/CR-04/tests', { token })).toBe('role.not-yours');
     expect(await ask('GET', '/m/CR-04', { token })).toBe('TO');

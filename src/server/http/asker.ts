@@ -53,13 +53,26 @@ const matches = (list: readonly RegExp[], path: string): boolean => list.some((r
 export const roleNeeded = (method: string, path: string): Role =>
   matches(LEAD, path) ? 'lead' : method === 'GET' || method === 'HEAD' ? 'look' : 'technician';
 
+/** A path as the router reads it: however it was encoded, with whatever slashes, it asks for the same role. */
+export const plainPath = (pathname: string): string => {
+  let path = pathname;
+  for (let i = 0; i < 3 && path.includes('%'); i += 1) {
+    try {
+      path = decodeURIComponent(path);
+    } catch {
+      break;
+    }
+  }
+  return path.replace(/\/+/g, '/').replace(/\/$/, '') || '/';
+};
+
 export type Door =
   { readonly in: true; readonly person: Person | null } | { readonly in: false; readonly because: Failure };
 
 /** Lets a request in, with the person it is of; null where nobody signs in, or a program's key opened. */
 export const door = async (asked: Asked, { context, config }: { context: Context; config: Config }): Promise<Door> => {
   const { request, url } = asked;
-  const path = url.pathname.replace(/\/+$/, '') || '/';
+  const path = plainPath(url.pathname);
   if (!(await asksWho(context, config)) || matches(ANYBODY, path)) return { in: true, person: null };
   const token = asked.cookie(cookieName(isSecure(asked, config)));
   const person = token === undefined ? null : await whoIs(context, token);
