@@ -31,7 +31,15 @@ export default defineConfig({
   vite: {
     plugins: [tailwindcss()],
     // Said again here: a worker's own bundle does not read the paths of tsconfig.
-    resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
+    resolve: {
+      alias: [
+        { find: '@', replacement: fileURLToPath(new URL('./src', import.meta.url)) },
+        {
+          find: /^react-dom\/server$/,
+          replacement: fileURLToPath(new URL('./src/ui/react-server.ts', import.meta.url)),
+        },
+      ],
+    },
     ssr: { external: ['better-sqlite3'] },
     build: {
       rollupOptions: {

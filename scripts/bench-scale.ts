@@ -91,7 +91,7 @@ const measure = async (size: YardSize) => {
   await seedDemo(db, { now, seed: 7 });
   await db.destroy();
   const rows = growYard(file, size, now);
-  const server = spawn(process.execPath, ['--import', 'tsx', 'scripts/serve.ts'], {
+  const server = spawn(process.execPath, ['dist/run/serve.mjs'], {
     env: { ...process.env, PORT: String(PORT), HOST: '127.0.0.1', MOORWIND_DATA: file },
     stdio: ['ignore', 'ignore', 'inherit'],
   });

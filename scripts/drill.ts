@@ -1,16 +1,16 @@
 // What the records live through: kill -9 amid writes and amid migrations, a power cut, a fuzz of every endpoint, and faults
 // of disk, file, lock, port and clock. Ends in docs/bench/drill.json; `--short` is the small one for every check.
-import { copyFileSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { seedDemo } from '../demo/seed';
 import { seeded } from '@/core/numeric/seeded';
 import { openMigrated } from '@/server/db/connect';
 import { loadYard } from '@/server/services/yard';
-import { faultDrill } from './drill/faults';
-import { fuzz } from './drill/fuzz';
-import { killDrill, powerCutDrill } from './drill/kills';
-import { migrationDrill } from './drill/migrations';
+import { type FaultReport, faultDrill } from './drill/faults';
+import { type FuzzReport, fuzz } from './drill/fuzz';
+import { killDrill, type KillReport, powerCutDrill } from './drill/kills';
+import { migrationDrill, type MigrationReport } from './drill/migrations';
 import { serveOn } from './drill/yard-server';
 
 const short = process.argv.includes('--short');
@@ -31,6 +31,14 @@ const told = <T>(name: string, report: T): T => {
   console.log(name, JSON.stringify(report));
   return report;
 };
+interface Parts {
+  readonly kill: KillReport | null;
+  readonly power: KillReport | null;
+  readonly migration: MigrationReport | null;
+  readonly fuzz: FuzzReport | null;
+  readonly faults: FaultReport | null;
+}
+
 const wanted = (name: string): boolean => only === undefined || only === name;
 
 const fuzzOnce = async () => {
@@ -52,24 +60,30 @@ const migration = wanted('migration') ? told('migration kills', await migrationD
 const power = wanted('power') ? told('power cuts', await powerCutDrill(seedFile, rounds.power, uniform)) : null;
 const kill = wanted('kill') ? told('kills', await killDrill(seedFile, rounds.kill, uniform)) : null;
 
+// A part that was not run keeps the figures of the run before: the parts take up to an hour, and each stands alone.
+const FILE = 'docs/bench/drill.json';
+const before = (existsSync(FILE) ? JSON.parse(readFileSync(FILE, 'utf8')) : {}) as Partial<Parts>;
+const parts: Parts = {
+  kill: kill ?? before.kill ?? null,
+  power: power ?? before.power ?? null,
+  migration: migration ?? before.migration ?? null,
+  fuzz: fuzzed ?? before.fuzz ?? null,
+  faults: faults ?? before.faults ?? null,
+};
 const figures = {
   drill: {
-    kill_lost: kill?.lost ?? null,
-    kill_doubled: kill?.doubled ?? null,
-    half_actions: (kill?.half ?? 0) + (power?.half ?? 0),
-    power_cut_lost: power?.lost ?? null,
-    migration_kill_unopened: migration?.unopened ?? null,
-    fuzz_5xx: fuzzed?.server_errors ?? null,
-    fuzz_hangs: fuzzed?.hangs ?? null,
-    faults_survived: faults ? `${faults.survived} of ${faults.of}` : null,
+    kill_lost: parts.kill?.lost ?? null,
+    kill_doubled: parts.kill?.doubled ?? null,
+    half_actions: parts.kill && parts.power ? parts.kill.half + parts.power.half : null,
+    power_cut_lost: parts.power?.lost ?? null,
+    migration_kill_unopened: parts.migration?.unopened ?? null,
+    fuzz_5xx: parts.fuzz?.server_errors ?? null,
+    fuzz_hangs: parts.fuzz?.hangs ?? null,
+    faults_survived: parts.faults ? `${parts.faults.survived} of ${parts.faults.of}` : null,
   },
-  kill,
-  power,
-  migration,
-  fuzz: fuzzed,
-  faults,
+  ...parts,
 };
-if (!short && only === undefined) writeFileSync('docs/bench/drill.json', `${JSON.stringify(figures, null, 2)}\n`);
+if (!short) writeFileSync(FILE, `${JSON.stringify(figures, null, 2)}\n`);
 console.log(figures.drill);
 const wrong =
   (kill ? kill.lost + kill.doubled + kill.half + kill.broken : 0) +

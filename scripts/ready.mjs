@@ -20,7 +20,7 @@ export const run = (command, args, options = {}) => {
 
 /** Serves until it ends, and ends as it ends: who stops this stops the server too. */
 export const serve = (env = {}) => {
-  const child = spawn(process.execPath, ['--import', 'tsx', join(root, 'scripts/serve.ts')], {
+  const child = spawn(process.execPath, [join(root, 'dist/run/serve.mjs')], {
     cwd: root,
     stdio: 'inherit',
     env: { ...process.env, ...env },
@@ -73,8 +73,8 @@ export const ensureInstalled = () => {
 
 /** Builds when a source has changed since the last build. Answers whether it went well. */
 export const ensureBuilt = () => {
-  const hash = hashOf(['src', 'public', 'package-lock.json', 'astro.config.mjs', 'tsconfig.json']);
-  if (existsSync(join(root, 'dist/server/entry.mjs')) && stamped('built', hash)) return true;
+  const hash = hashOf(['src', 'public', 'scripts', 'package-lock.json', 'astro.config.mjs', 'tsconfig.json']);
+  if (existsSync(join(root, 'dist/run/serve.mjs')) && stamped('built', hash)) return true;
   console.log('Building...');
   if (run('npm', ['run', '--silent', 'build']) !== 0) return false;
   stamp('built', hash);

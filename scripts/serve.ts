@@ -1,6 +1,7 @@
 // Checks the configuration and the records before the server listens, so that a refusal is a sentence and an exit code,
 // not a page. SIGTERM and SIGINT finish what is in hand.
-import type { RequestListener, Server, ServerResponse } from 'node:http';
+import http, { type RequestListener, type Server, type ServerResponse } from 'node:http';
+import https from 'node:https';
 import { readdirSync, statSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -49,6 +50,11 @@ if (config.tls) {
 interface Entry {
   startServer: () => { server: { server: Server }; done: Promise<unknown> };
 }
+// Every page is read before the first is asked for: one that is first read while no file handle is free would stay
+// unread for good, and whoever asks would wait for ever.
+const pages = join(process.cwd(), 'dist/server/pages');
+for (const page of readdirSync(pages, { recursive: true, encoding: 'utf8' }))
+  if (page.endsWith('.mjs')) await import(pathToFileURL(join(pages, page)).href);
 const entry = (await import(pathToFileURL(join(process.cwd(), 'dist/server/entry.mjs')).href)) as Entry;
 const started = entry.startServer();
 // Its end is ours to tell: a port that is taken is said below.
@@ -111,6 +117,23 @@ server.on('listening', () =>
     `Moorwind: ${config.tls ? 'https' : 'http'}://${config.host}:${config.port}/   records in ${config.dataFile}`,
   ),
 );
+
+/** Asks itself, so that the yard is read, and a first code is said, before somebody waits for it. */
+const wake = (): void => {
+  const { request } = config.tls ? https : http;
+  request({
+    host: ['0.0.0.0', '::'].includes(config.host) ? 'localhost' : config.host,
+    port: config.port,
+    path: '/api/health',
+    headers: { host: 'localhost' },
+    // It is ourselves, under a name that the certificate need not have.
+    rejectUnauthorized: false,
+  })
+    .on('response', (response) => response.resume())
+    .on('error', (error) => console.error(error))
+    .end();
+};
+server.on('listening', wake);
 
 const DAY_MS = 86_400_000;
 

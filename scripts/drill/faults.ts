@@ -29,7 +29,7 @@ interface Started {
 }
 
 const start = (file: string, env: Readonly<Record<string, string>> = {}): Started => {
-  const { status, stderr } = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/serve.ts'], {
+  const { status, stderr } = spawnSync(process.execPath, ['dist/run/serve.mjs'], {
     env: { ...process.env, HOST: '127.0.0.1', PORT: '4978', MOORWIND_DATA: file, ...env },
     encoding: 'utf8',
     timeout: 60_000,
@@ -200,7 +200,7 @@ const surroundings = async ({ fresh, check }: Drill): Promise<void> => {
   await check('few file handles: it goes on answering once the flood is over', async () => {
     const file = fresh('handles');
     const port = 4977;
-    const child = spawn('sh', ['-c', 'ulimit -n 160; exec "$0" --import tsx scripts/serve.ts', process.execPath], {
+    const child = spawn('sh', ['-c', 'ulimit -n 160; exec "$0" dist/run/serve.mjs', process.execPath], {
       env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', MOORWIND_DATA: file },
       stdio: 'ignore',
     });

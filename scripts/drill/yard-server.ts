@@ -22,7 +22,7 @@ export interface DrillServer {
 export const serveOn = async (file: string, env: Readonly<Record<string, string>> = {}): Promise<DrillServer> => {
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
-  const child = spawn(process.execPath, ['--import', 'tsx', 'scripts/serve.ts'], {
+  const child = spawn(process.execPath, ['dist/run/serve.mjs'], {
     env: {
       ...process.env,
       PORT: String(port),

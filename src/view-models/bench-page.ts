@@ -1,6 +1,7 @@
 import type { AstroGlobal } from 'astro';
 import { app } from '@/server/http/app';
 import { type Bench, loadBench } from '@/server/services/bench';
+import { type Face, loadFace } from '@/server/services/air-path';
 import type { Yard } from '@/server/services/yard';
 import { type Choices, readChoices } from './page-context';
 
@@ -16,6 +17,14 @@ export const benchPage = async (astro: AstroGlobal): Promise<BenchPage> => {
   const { context } = await app();
   const { yard, bench } = await loadBench(context, astro.params['tag'] ?? '');
   return { yard, bench, choices: readChoices(astro.cookies), now: context.now() };
+};
+
+/** What the first page of a machine starts from; the page answers `noMachine` when the face is null. */
+export const facePage = async (
+  astro: AstroGlobal,
+): Promise<{ readonly yard: Yard; readonly face: Face | null; readonly choices: Choices }> => {
+  const { context } = await app();
+  return { ...(await loadFace(context, astro.params['tag'] ?? '')), choices: readChoices(astro.cookies) };
 };
 
 /** The page for a tag that no machine has, with status 404. */

@@ -148,7 +148,7 @@ describe('the running server', () => {
   });
 
   const start = (env: Record<string, string>) =>
-    spawnSync(process.execPath, ['--import', 'tsx', 'scripts/serve.ts'], {
+    spawnSync(process.execPath, ['dist/run/serve.mjs'], {
       env: { ...process.env, HOST: '127.0.0.1', MOORWIND_DATA: server.dataFile, MOORWIND_ALLOW_LAN: '', ...env },
       encoding: 'utf8',
       timeout: 120_000,

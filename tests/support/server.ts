@@ -58,7 +58,7 @@ export const startServer = async ({
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   const launch = () =>
-    spawn(process.execPath, ['--import', 'tsx', 'scripts/serve.ts'], {
+    spawn(process.execPath, ['dist/run/serve.mjs'], {
       env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', MOORWIND_DATA: dataFile, ...env },
       stdio: ['ignore', 'ignore', 'inherit'],
     });

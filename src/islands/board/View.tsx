@@ -1,5 +1,5 @@
 import { Plus, Search, X } from 'lucide-react';
-import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import { type RefObject, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { LifeBar } from '@/ui/life-bar';
 import { ToneMark } from '@/ui/tone-mark';
 import type { BoardTag } from '@/view-models/board-tags';
@@ -67,6 +67,18 @@ const useSheet = (input: RefObject<HTMLInputElement | null>): void => {
   }, [input]);
 };
 
+/** The page itself brings so many tags, more than a tall screen shows; the script adds those below. */
+const AT_FIRST = 16;
+
+const nothing = (): void => undefined;
+/** Whether the script runs: false in the page as it comes and for the first drawing, which must equal it. */
+const useInBrowser = (): boolean =>
+  useSyncExternalStore(
+    () => nothing,
+    () => true,
+    () => false,
+  );
+
 const NoTag = ({ query, any }: { query: string; any: boolean }) =>
   any ? (
     <p>No machine matches "{query}".</p>
@@ -131,6 +143,7 @@ export const Board = ({ text, total, current, keepsPeople }: BoardProps) => {
   const input = useRef<HTMLInputElement>(null);
   const shown = tags.filter((t) => matches(t, query));
   useSheet(input);
+  const whole = useInBrowser();
   const more = total > tags.length;
   const all = `/machines${query.trim() === '' ? '' : `?q=${encodeURIComponent(query.trim())}`}`;
   const go = () => {
@@ -175,7 +188,7 @@ export const Board = ({ text, total, current, keepsPeople }: BoardProps) => {
         </button>
       </form>
       <ul className="divide-base-300 min-h-0 flex-1 divide-y overflow-y-auto" aria-live="polite">
-        {shown.map((t) => (
+        {(whole ? shown : shown.slice(0, AT_FIRST)).map((t) => (
           <li key={t.tag}>
             <Tag tag={t} current={t.tag === current} />
           </li>

@@ -24,8 +24,8 @@ export const planDesk = (file: string): ((context: Asked, yard: Yard) => Promise
 
   const started = (): ChildProcess => {
     if (planner) return planner;
-    planner = fork(join(process.cwd(), 'src/server/planner/planner.ts'), [file], {
-      execArgv: ['--import', 'tsx'],
+    planner = fork(join(process.cwd(), 'dist/run/planner.mjs'), [file], {
+      execArgv: [],
       serialization: 'advanced',
     });
     planner.unref();

@@ -244,12 +244,19 @@ export const loadMachines = async (db: Db, machineId?: number): Promise<readonly
   );
 };
 
-/** Finds a machine by its tag, without regard to case, and loads it alone; null when there is none. */
-export const findMachine = async (db: Db, tag: string): Promise<Machine | null> => {
+/** The number of the machine of a tag, without regard to case; null when there is none. */
+export const machineIdOf = async (db: Db, tag: string): Promise<number | null> => {
+  const exact = await db.selectFrom('machine').select('id').where('tag', '=', tag.trim()).executeTakeFirst();
+  if (exact) return exact.id;
   const wanted = tag.trim().toUpperCase();
   const known = await db.selectFrom('machine').select(['id', 'tag']).execute();
-  const id = known.find((m) => m.tag.toUpperCase() === wanted)?.id;
-  return id === undefined ? null : ((await loadMachines(db, id))[0] ?? null);
+  return known.find((m) => m.tag.toUpperCase() === wanted)?.id ?? null;
+};
+
+/** Finds a machine by its tag and loads it alone, with its years of use; null when there is none. */
+export const findMachine = async (db: Db, tag: string): Promise<Machine | null> => {
+  const id = await machineIdOf(db, tag);
+  return id === null ? null : ((await loadMachines(db, id))[0] ?? null);
 };
 
 /** The stages that are in use, of every machine. */

@@ -30,6 +30,19 @@ export const madeFor = async (db: Db, table: MadeTable, day: string): Promise<Re
   return new Map(rows.map((r) => [r.machine_id, r.rev]));
 };
 
+/** Machines without one of this build for a day. */
+export const withoutMade = async (db: Db, table: MadeTable, day: string): Promise<ReadonlySet<number>> => {
+  const rows = await db
+    .selectFrom('machine as m')
+    .leftJoin(`${table} as made`, (join) =>
+      join.onRef('made.machine_id', '=', 'm.id').on('made.made_by', '=', buildId()).on('made.made_for', '=', day),
+    )
+    .select('m.id')
+    .where('made.rev', 'is', null)
+    .execute();
+  return new Set(rows.map((r) => r.id));
+};
+
 /** As it was made. It is read as this build wrote it, and no other build's is read. */
 export const loadMade = async <T>(db: Db, table: MadeTable, rev: number): Promise<T | null> => {
   const row = await db.selectFrom(table).select('content_json').where('rev', '=', rev).executeTakeFirst();

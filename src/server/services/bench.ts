@@ -11,7 +11,7 @@ import { loadInstruments } from '../repositories/instruments';
 import { loadParts, type PartOnHand } from '../repositories/stock';
 import { loadTests } from '../repositories/tests';
 import type { Context } from './user-action';
-import { loadYard, type Yard } from './yard';
+import { type Yard, yardMachine } from './yard';
 
 export interface Bench {
   readonly yard: Yard;
@@ -31,9 +31,7 @@ export interface Bench {
 
 /** Everything the bench shows of one machine; null when there is no machine of that tag. */
 export const loadBench = async (context: Context, tag: string): Promise<{ yard: Yard; bench: Bench | null }> => {
-  const yard = await loadYard(context);
-  const wanted = tag.trim().toUpperCase();
-  const status = yard.machines.find((m) => m.machine.tag.toUpperCase() === wanted);
+  const { yard, status } = await yardMachine(context, tag);
   if (!status) return { yard, bench: null };
   const { id } = status.machine;
   const bench: Bench = {

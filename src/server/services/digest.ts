@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import { type MachineDigest, machineDigest } from '@/core/status/machine-status';
 import type { Db } from '../db/connect';
 import { loadChanges } from '../repositories/changes';
@@ -11,6 +12,7 @@ import {
   madeFor,
   saveMade,
   unlessBusy,
+  withoutMade,
 } from '../repositories/made';
 import { loadSite } from '../repositories/site';
 import { loadTests } from '../repositories/tests';
@@ -38,10 +40,7 @@ const make = async (db: Db, machineId: number): Promise<{ readonly rev: number; 
 };
 
 /** Machines without a digest of this build. */
-export const withoutDigest = async (db: Db): Promise<ReadonlySet<number>> => {
-  const made = await madeFor(db, 'machine_digest', ANY_DAY);
-  return new Set((await machineIds(db)).flatMap(({ id }) => (made.has(id) ? [] : [id])));
-};
+export const withoutDigest = (db: Db): Promise<ReadonlySet<number>> => withoutMade(db, 'machine_digest', ANY_DAY);
 
 /**
  * Makes what an action took away, in its own transaction. A record that no page could read is not kept; a machine that
@@ -84,6 +83,8 @@ export const loadDigests = async (db: Db): Promise<Digests> => {
       const fresh = kept && rev !== undefined ? { rev, digest: kept } : await makeAndKeep(db, id);
       mine.set(id, fresh);
       digests.push(fresh.digest);
+      // After another build there may be hundreds to make: what else is asked meanwhile is answered in between.
+      if (rev === undefined) await setImmediate();
     } catch (error) {
       if (heldByOther(error)) throw error;
       console.error(`The records of ${tag} cannot be read:`, error);

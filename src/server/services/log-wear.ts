@@ -2,7 +2,7 @@ import { PlainAnswer } from '@/contracts/action-answer';
 import type { LogLookBody, LogUsageBody, MachineAwayBody } from '@/contracts/plan';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/calendar/calendar-date';
-import { findMachine } from '../repositories/machines';
+import { findMachine, machineIdOf } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
 import { type Away, insertAway, loadAway } from '../repositories/plans';
 import { insertLook, insertUsage } from '../repositories/wear';
@@ -16,11 +16,11 @@ export const logUsage = async (
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: `usage ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
-    const machine = await findMachine(tx, tag);
-    if (!machine) return fail(failure('machine.unknown', '', { tag }));
+    const machineId = await machineIdOf(tx, tag);
+    if (machineId === null) return fail(failure('machine.unknown', '', { tag }));
     if (body.day > dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('usage.future', 'day'));
     const { day, hours, dust, by } = body;
-    return ok({ id: await insertUsage(tx, { machineId: machine.id, day, hours, dust, at, by }) });
+    return ok({ id: await insertUsage(tx, { machineId, day, hours, dust, at, by }) });
   });
 };
 
@@ -49,11 +49,11 @@ export const logAway = async (
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: `away ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
-    const machine = await findMachine(tx, tag);
-    if (!machine) return fail(failure('machine.unknown', '', { tag }));
+    const machineId = await machineIdOf(tx, tag);
+    if (machineId === null) return fail(failure('machine.unknown', '', { tag }));
     if (body.to < body.from) return fail(failure('away.backwards', 'to'));
     const { from, to, why, by } = body;
-    return ok({ id: await insertAway(tx, { machineId: machine.id, from, to, why, at, by }) });
+    return ok({ id: await insertAway(tx, { machineId, from, to, why, at, by }) });
   });
 };
 

@@ -101,7 +101,9 @@ export interface Round {
 
 const WEEK_DAYS = 7;
 
-const lines = (yard: Yard, parts: ReadonlyMap<number, PartOnHand>): readonly RoundLine[] =>
+type Lists = Pick<Round, 'overdue' | 'today' | 'thisWeek' | 'undated' | 'attention'>;
+
+const linesOf = (yard: Yard, parts: ReadonlyMap<number, PartOnHand>): readonly RoundLine[] =>
   yard.machines.flatMap((status) =>
     status.due.flatMap((due) => {
       const stage = status.machine.stages.find((s) => s.id === due.stageId);
@@ -109,28 +111,41 @@ const lines = (yard: Yard, parts: ReadonlyMap<number, PartOnHand>): readonly Rou
     }),
   );
 
-/** What is due today, this week and overdue, with why, and which machines need looking at. */
-export const loadRound = async (context: Context): Promise<Round> => {
-  const yard = await loadYard(context);
-  const plan = await planYard(context, { yard });
-  const all = lines(yard, new Map((await loadParts(context.db)).map((p) => [p.id, p])));
+const made = new WeakMap<Yard, Lists>();
+
+/** The lists of one yard, made once: every write makes another yard, the stock's too. */
+const listsOf = (yard: Yard, parts: readonly PartOnHand[]): Lists => {
+  const known = made.get(yard);
+  if (known) return known;
+  const all = linesOf(yard, new Map(parts.map((p) => [p.id, p])));
   const dated = all
     .flatMap((line) => (line.due.daysLeft === null ? [] : [{ line, days: line.due.daysLeft }]))
     .sort((a, b) => a.days - b.days);
   const pick = (from: number, to: number) =>
     dated.filter(({ days }) => days >= from && days <= to).map(({ line }) => line);
+  const lists: Lists = {
+    overdue: pick(Number.NEGATIVE_INFINITY, -1),
+    today: pick(0, 0),
+    thisWeek: pick(1, WEEK_DAYS),
+    undated: all.filter((line) => line.due.daysLeft === null),
+    attention: yard.machines.filter(({ need }) => need.kind !== 'due' && need.kind !== 'nothing'),
+  };
+  made.set(yard, lists);
+  return lists;
+};
+
+/** What is due today, this week and overdue, with why, and which machines need looking at. */
+export const loadRound = async (context: Context): Promise<Round> => {
+  const yard = await loadYard(context);
+  const plan = await planYard(context, { yard });
   return {
     yard,
+    ...listsOf(yard, await loadParts(context.db)),
     walk: walkOf(plan),
     planRevision: plan.revision,
     walkInDays: Math.max(
       0,
       plan.made.problem.minutes.findIndex((m) => m > 0),
     ),
-    overdue: pick(Number.NEGATIVE_INFINITY, -1),
-    today: pick(0, 0),
-    thisWeek: pick(1, WEEK_DAYS),
-    undated: all.filter((line) => line.due.daysLeft === null),
-    attention: yard.machines.filter(({ need }) => need.kind !== 'due' && need.kind !== 'nothing'),
   };
 };

@@ -29,6 +29,8 @@ export interface Yard {
 }
 
 const held = new WeakMap<Db, Yard>();
+/** A yard that is being read: whoever else asks for it waits for the same one. */
+const reading = new WeakMap<Db, { readonly of: Pick<Yard, 'today' | 'revision'>; readonly yard: Promise<Yard> }>();
 
 const statuses = new WeakMap<MachineDigest, { readonly today: CalendarDate; readonly status: MachineStatus }>();
 
@@ -70,7 +72,25 @@ export const loadYard = async ({ db, now }: Pick<Context, 'db' | 'now'>): Promis
   const revision = await loadRevision(db);
   const known = held.get(db);
   if (known?.revision === revision && known.today === today) return known;
-  const yard = await readYard(db, { today, revision });
-  held.set(db, yard);
-  return yard;
+  const begun = reading.get(db);
+  if (begun?.of.revision === revision && begun.of.today === today) return begun.yard;
+  const of = { today, revision };
+  const yard = readYard(db, of);
+  reading.set(db, { of, yard });
+  try {
+    held.set(db, await yard);
+    return await yard;
+  } finally {
+    if (reading.get(db)?.of === of) reading.delete(db);
+  }
+};
+
+/** The yard, and how the machine of a tag stands, however the tag is written. */
+export const yardMachine = async (
+  context: Pick<Context, 'db' | 'now'>,
+  tag: string,
+): Promise<{ readonly yard: Yard; readonly status: MachineStatus | undefined }> => {
+  const yard = await loadYard(context);
+  const wanted = tag.trim().toUpperCase();
+  return { yard, status: yard.machines.find((m) => m.machine.tag.toUpperCase() === wanted) };
 };

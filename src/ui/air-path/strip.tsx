@@ -12,7 +12,7 @@ import { StageGlyph } from './stage-glyph';
 import { Stairs } from './stairs';
 
 interface StripProps {
-  readonly machine: Machine;
+  readonly machine: Pick<Machine, 'stages'>;
   readonly due: readonly StageDue[];
   /** Where a reading is being, or was, taken. */
   readonly place?: Place | null | undefined;

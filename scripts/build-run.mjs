@@ -1,0 +1,20 @@
+// Bundles what runs beside the pages: the server's own start and the planner. As they stand they would need a compiler
+// in the running server, which costs memory and time at every import.
+import { fileURLToPath } from 'node:url';
+import { build } from 'vite';
+
+await build({
+  configFile: false,
+  logLevel: 'warn',
+  resolve: { alias: { '@': fileURLToPath(new URL('../src', import.meta.url)) } },
+  build: {
+    ssr: true,
+    target: 'node20',
+    outDir: 'dist/run',
+    copyPublicDir: false,
+    rollupOptions: {
+      input: { serve: 'scripts/serve.ts', planner: 'src/server/planner/planner.ts' },
+      output: { entryFileNames: '[name].mjs', chunkFileNames: 'chunks/[name]-[hash].mjs' },
+    },
+  },
+});
