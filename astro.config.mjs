@@ -36,7 +36,7 @@ export default defineConfig({
         { find: '@', replacement: fileURLToPath(new URL('./src', import.meta.url)) },
         {
           find: /^react-dom\/server$/,
-          replacement: fileURLToPath(new URL('./src/ui/react-server.ts', import.meta.url)),
+          replacement: fileURLToPath(new URL('./scripts/react-server.ts', import.meta.url)),
         },
       ],
     },

@@ -1,4 +1,5 @@
 import { type ChildProcess, fork } from 'node:child_process';
+import { constants, setPriority } from 'node:os';
 import { join } from 'node:path';
 import type { Context } from '../services/user-action';
 import { planHere, type YardPlan } from '../services/plan-yard';
@@ -28,6 +29,8 @@ export const planDesk = (file: string): ((context: Asked, yard: Yard) => Promise
       execArgv: [],
       serialization: 'advanced',
     });
+    // Where cores are few, whoever asks for a page goes first.
+    if (planner.pid !== undefined) setPriority(planner.pid, constants.priority.PRIORITY_LOW);
     planner.unref();
     planner.channel?.unref();
     return planner;

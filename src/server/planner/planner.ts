@@ -36,7 +36,8 @@ const made = async ({ now }: PlanAsked): Promise<PlanMade> => {
 };
 
 process.on('message', (asked: PlanAsked) => {
-  void made(asked).then((answer) => process.send?.(answer));
+  // Where the server has gone meanwhile, nobody waits for it.
+  void made(asked).then((answer) => process.send?.(answer, undefined, undefined, () => undefined));
 });
 // The server that asked is gone.
 process.on('disconnect', () => process.exit(0));
