@@ -40,7 +40,8 @@ export default defineConfig({
         },
       ],
     },
-    ssr: { external: ['better-sqlite3'] },
+    // Packages of hundreds of small files are bundled: each would want a file handle of its own as the server starts.
+    ssr: { external: ['better-sqlite3'], noExternal: ['kysely', 'date-fns', '@date-fns/utc', 'zod'] },
     build: {
       rollupOptions: {
         output: {

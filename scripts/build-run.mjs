@@ -7,6 +7,8 @@ await build({
   configFile: false,
   logLevel: 'warn',
   resolve: { alias: { '@': fileURLToPath(new URL('../src', import.meta.url)) } },
+  // As in astro.config.mjs: packages of hundreds of small files would each want a file handle.
+  ssr: { external: ['better-sqlite3'], noExternal: ['kysely', 'date-fns', '@date-fns/utc', 'zod'] },
   build: {
     ssr: true,
     target: 'node20',
