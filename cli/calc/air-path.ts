@@ -1,8 +1,8 @@
 import type { AirPathInput, AirPathOutput } from '@/contracts/calc/air-path';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import { OPEN_PLACE } from '@/core/path/model/element';
-import { type Drive, speedRatioOfVoltage } from '@/core/path/model/fan';
-import { type AirPath, type Condition, withElements } from '@/core/path/model/path';
+import { type Drive, type FanPeak, fanPeak, speedRatioOfVoltage } from '@/core/path/model/fan';
+import { type AirPath, checkPath, type Condition, withElements } from '@/core/path/model/path';
 import { type OperatingPoint, solvePath } from '@/core/path/model/solve';
 import { airOf, chainOf } from './path-input';
 import { collect, inSi, readQuantity } from './quantities';
@@ -50,13 +50,19 @@ const pathOf = (input: AirPathInput): Result<AirPath> => {
   return ok(withElements(path, new Map(input.removed.map((i) => [i, OPEN_PLACE]))));
 };
 
-const output = (path: AirPath, p: OperatingPoint): AirPathOutput => ({
+const output = (path: AirPath, p: OperatingPoint, peak: FanPeak): AirPathOutput => ({
   status: p.status,
   iterations: p.iterations,
   residual: p.residual,
   toolFlow: inSi(p.toolFlowM3s, 'flow'),
   fanFlow: inSi(p.fanFlowM3s, 'flow'),
   fanLift: inSi(p.fanLiftPa, 'pressure'),
+  fanPeak: {
+    airPower: inSi(peak.airPowerW, 'power'),
+    flow: inSi(peak.flowM3s, 'flow'),
+    lift: inSi(peak.liftPa, 'pressure'),
+    inside: peak.inside,
+  },
   startPressure: inSi(p.pressuresPa[0] ?? 0, 'pressure'),
   steps: path.trunk.elements.map((e, position) => {
     const drop = (p.pressuresPa[position] ?? 0) - (p.pressuresPa[position + 1] ?? 0);
@@ -77,8 +83,8 @@ const output = (path: AirPath, p: OperatingPoint): AirPathOutput => ({
 export const airPath = (input: AirPathInput): Result<AirPathOutput> => {
   const [path, condition] = [pathOf(input), conditionOf(input)];
   if (!path.ok || !condition.ok) return fail(...[path, condition].flatMap((r) => (r.ok ? [] : r.failures)));
-  const point = solvePath(path.value, condition.value);
-  if (point.ok) return ok(output(path.value, point.value));
+  const [point, fan] = [solvePath(path.value, condition.value), checkPath(path.value)];
   // The trunk is not named in the input: its elements stand at the top.
+  if (point.ok) return fan.ok ? ok(output(path.value, point.value, fanPeak(fan.value))) : fan;
   return fail(...point.failures.map((f) => ({ ...f, path: f.path.replace(/^trunk\./, '') })));
 };

@@ -4,7 +4,7 @@ import type { GaugeZone, HandWord, LightState, MethodDetail } from '@/core/measu
 import type { Reduced } from '@/core/measure/reduce-any';
 import type { ParticleVerdict } from '@/core/measure/particle-count';
 import type { RoomCount } from '@/core/measure/penetration-ratio';
-import type { SuctionCurve } from '@/core/measure/suction-curve';
+import type { OffCurve, SuctionCurve } from '@/core/measure/suction-curve';
 import { show, type UnitSystem } from '@/core/units';
 import { sayPercent } from './job';
 import type { Statement } from './verdicts';
@@ -18,10 +18,17 @@ export const HAND_WORDS: Record<HandWord, string> = {
 export const ZONE_WORDS: Record<GaugeZone, string> = { green: 'green', amber: 'amber', red: 'red' };
 export const LIGHT_WORDS: Record<LightState, string> = { off: 'out', steady: 'on', flashing: 'flashing' };
 
-/** What a suction curve says. */
-export const sayCurve = ({ peak, rangeM3s }: SuctionCurve, units: UnitSystem): Statement => {
+/** What a suction curve says; of one that misses a point by more than the meter can be wrong, that first. */
+export const sayCurve = ({ peak, rangeM3s }: SuctionCurve, off: OffCurve | null, units: UnitSystem): Statement => {
   const power = `${peak.airPowerW.toFixed(0)} W${peak.expandedW === null ? '' : ` ± ${peak.expandedW.toFixed(0)} W`}`;
   const where = `${show('flow', peak.flowM3s, units)} and ${show('pressure', peak.suctionPa, units)}`;
+  if (off)
+    return {
+      tone: 'watch',
+      mark: 'Off the curve',
+      sentence: `Reading ${off.point + 1} lies ${show('pressure', Math.abs(off.residualPa), units)} off the curve, more than this meter can be wrong (${show('pressure', off.allowedPa, units)}). Take that opening again.`,
+      detail: `The curve as it stands gives ${power} at ${where}. Do not rely on it until the reading is taken again.`,
+    };
   return peak.inside
     ? {
         tone: 'good',
@@ -147,7 +154,7 @@ export const sayOther = (
 ): Statement => {
   switch (reduced.form) {
     case 'curve':
-      return sayCurve(reduced.curve, units);
+      return sayCurve(reduced.curve, reduced.off, units);
     case 'particles':
       return sayParticles(reduced.particles, { units, passed: reduced.passed });
     case 'word':

@@ -117,6 +117,9 @@ export const AirPathOutput = z.strictObject({
   toolFlow: QuantityOutput,
   fanFlow: QuantityOutput,
   fanLift: QuantityOutput,
+  fanPeak: z
+    .strictObject({ airPower: QuantityOutput, flow: QuantityOutput, lift: QuantityOutput, inside: z.boolean() })
+    .describe('The most air power of the fan as driven; not inside: it lies beyond the measured points'),
   startPressure: QuantityOutput,
   steps: z.array(Step),
   leaks: z.array(z.strictObject({ node: z.int(), inflow: QuantityOutput })),

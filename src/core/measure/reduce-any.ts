@@ -1,3 +1,4 @@
+import { instrumentUncertainty } from './accuracy';
 import { moistAirDensity } from '../air/density';
 import { fail, failure, ok, type Result } from '../failure/failure';
 import { EXHAUST_SLOT, type MethodDetail, ROOM_SLOT } from './detail';
@@ -7,12 +8,18 @@ import { type Counted, judgeParticles, type ParticleVerdict } from './particle-c
 import { judgeRoomCount, type RoomCount } from './penetration-ratio';
 import { type TestReadings } from './test-readings';
 import { type ReducedTest, reduceTest } from './reduce-test';
-import { fitSuctionCurve, type SuctionCurve, type CurvePoint } from './suction-curve';
+import { type CurvePoint, fitSuctionCurve, offCurve, type OffCurve, type SuctionCurve } from './suction-curve';
 
 /** What any test says, by the form of its method. */
 export type Reduced =
   | { readonly form: 'series'; readonly series: ReducedTest }
-  | { readonly form: 'curve'; readonly curve: SuctionCurve; readonly points: readonly CurvePoint[] }
+  | {
+      readonly form: 'curve';
+      readonly curve: SuctionCurve;
+      readonly points: readonly CurvePoint[];
+      /** Null where no point is beyond the meter, or nothing is known of the meter. */
+      readonly off: OffCurve | null;
+    }
   | {
       readonly form: 'particles';
       readonly particles: ParticleVerdict;
@@ -22,6 +29,9 @@ export type Reduced =
     }
   | { readonly form: 'word'; readonly detail: MethodDetail };
 
+/** Factor of a 95 % interval, degrees of freedom not counted. Source: GUM 6.3.3. */
+const WIDE = 2;
+
 const reduceCurve = (test: TestReadings): Result<Reduced> => {
   const { detail, air } = test;
   if (detail.kind !== 'curve') return fail(failure('orifice.missing', 'detail'));
@@ -30,6 +40,7 @@ const reduceCurve = (test: TestReadings): Result<Reduced> => {
   const points = test.readingsSi.map((suctionPa, i): CurvePoint | null => {
     const orificeM = detail.orificesM[test.slots[i] ?? -1];
     if (orificeM === undefined) return null;
+    if (!(suctionPa < air.pressurePa)) return null;
     if (orificeM === 0) return { flowM3s: 0, suctionPa };
     if (!(suctionPa <= air.pressurePa / 4)) return null;
     const plate = {
@@ -45,7 +56,16 @@ const reduceCurve = (test: TestReadings): Result<Reduced> => {
   if (points.some((p) => p === null)) return fail(failure('orifice.pressure', 'readings'));
   const whole = points.filter((p) => p !== null);
   const curve = fitSuctionCurve(whole);
-  return curve.ok ? ok({ form: 'curve', curve: curve.value, points: whole }) : curve;
+  if (!curve.ok) return curve;
+  const { accuracy } = test;
+  const off = accuracy
+    ? offCurve(
+        curve.value,
+        whole,
+        (suctionPa) => WIDE * Math.hypot(instrumentUncertainty(accuracy, suctionPa), test.resolutionSi / Math.sqrt(12)),
+      )
+    : null;
+  return ok({ form: 'curve', curve: curve.value, points: whole, off });
 };
 
 const reduceParticles = (test: TestReadings): Result<Reduced> => {

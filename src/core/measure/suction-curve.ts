@@ -33,8 +33,8 @@ const LEAST_POINTS = 3;
 /** Flows nearer than this, 0.01 L/s, are one opening. */
 const FLOW_STEP_M3S = 1e-5;
 
-/** Which of the falling terms are in the fit; a rising one is left out and its coefficient is 0. */
-const SHAPES: readonly (readonly ('b' | 'c')[])[] = [['b', 'c'], ['c'], ['b'], []];
+/** The faces of the bounds on which a falling curve can lie: both terms, or one of them at 0. */
+const FACES: readonly (readonly ('b' | 'c')[])[] = [['b', 'c'], ['b'], ['c']];
 
 interface Shaped {
   readonly fit: LinearFit;
@@ -42,8 +42,11 @@ interface Shaped {
   readonly scaleM3s: number;
 }
 
+const squares = ({ fit }: Shaped): number => fit.residuals.reduce((sum, r) => sum + r * r, 0);
+
+/** The falling curve of least squares: the sum is convex, so it is the best of the faces' own where they keep the bounds. */
 const falling = (points: readonly CurvePoint[], scaleM3s: number): Shaped | null => {
-  for (const terms of SHAPES) {
+  const kept = FACES.flatMap((terms): readonly Shaped[] => {
     const rows = points.map(({ flowM3s }) => [
       1,
       ...terms.map((t) => (t === 'b' ? -flowM3s / scaleM3s : -((flowM3s / scaleM3s) ** 2))),
@@ -52,9 +55,10 @@ const falling = (points: readonly CurvePoint[], scaleM3s: number): Shaped | null
       rows,
       points.map((p) => p.suctionPa),
     );
-    if (fit?.coefficients.slice(1).every((c) => c >= 0)) return { fit, terms, scaleM3s };
-  }
-  return null;
+    const keeps = fit?.coefficients.slice(1).every((c) => c >= 0) && fit.coefficients.slice(1).some((c) => c > 0);
+    return fit && keeps ? [{ fit, terms, scaleM3s }] : [];
+  });
+  return kept.reduce<Shaped | null>((best, s) => (best && squares(best) <= squares(s) ? best : s), null);
 };
 
 const gradient = ({ terms, scaleM3s }: Shaped, flowM3s: number): readonly number[] => {
@@ -74,17 +78,23 @@ const powerUncertainty = (shaped: Shaped, flowM3s: number, n: number): number | 
   return factor * fit.deviation * Math.sqrt(Math.max(0, variance));
 };
 
-/** Flow at which p0 Q - b Q^2 - c Q^3 is greatest; Infinity for a curve that does not fall. */
-const peakFlowM3s = (p0: number, b: number, c: number): number => {
-  if (c > 0) return (-b + Math.sqrt(b * b + 3 * c * p0)) / (3 * c);
-  return b > 0 ? p0 / (2 * b) : Number.POSITIVE_INFINITY;
-};
+/**
+ * Flow in m3/s at which the air power of a falling curve, p0 Q - b Q^2 - c Q^3, is greatest. Written so that a small c
+ * leaves p0 / 2b, not a difference of two near numbers. Source: zero of the derivative. Valid: p0 above 0, b and c 0 or
+ * more and not both 0.
+ */
+export const peakFlowM3s = ({
+  p0Pa,
+  bPaSM3: b,
+  cPaS2M6: c,
+}: Pick<SuctionCurve, 'p0Pa' | 'bPaSM3' | 'cPaS2M6'>): number => p0Pa / (b + Math.sqrt(b * b + 3 * c * p0Pa));
 
 /**
  * Fits the machine's suction-against-flow curve to points at several orifices, bounded to falling curves, and finds
  * its peak air power p Q inside the measured range.
- * Source: least squares; air power as in ASTM F558, computed in SI. Valid: three or more points at different flows.
- * Returns `curve.too-few` or `curve.no-fit`.
+ * Source: least squares under bounds (Lawson and Hanson, Solving Least Squares Problems, ch. 23); air power as in ASTM
+ * F558, computed in SI. Valid: three or more points at different flows whose suction falls as the flow grows.
+ * Returns `curve.too-few`, or `curve.no-fit` where the suction does not fall.
  */
 export const fitSuctionCurve = (points: readonly CurvePoint[]): Result<SuctionCurve> => {
   const flows = points.map((p) => p.flowM3s);
@@ -98,7 +108,7 @@ export const fitSuctionCurve = (points: readonly CurvePoint[]): Result<SuctionCu
   const of = (term: 'b' | 'c') => shaped.fit.coefficients[1 + shaped.terms.indexOf(term)] ?? 0;
   const b = shaped.terms.includes('b') ? of('b') / high : 0;
   const c = shaped.terms.includes('c') ? of('c') / high ** 2 : 0;
-  const free = peakFlowM3s(p0, b, c);
+  const free = peakFlowM3s({ p0Pa: p0, bPaSM3: b, cPaS2M6: c });
   const flowM3s = Math.min(high, Math.max(low, free));
   const suctionPa = p0 - b * flowM3s - c * flowM3s ** 2;
   return ok({
@@ -117,6 +127,31 @@ export const fitSuctionCurve = (points: readonly CurvePoint[]): Result<SuctionCu
     },
   });
 };
+
+/** The point that lies furthest beyond what the meter allows, by its place in the list. */
+export interface OffCurve {
+  readonly point: number;
+  readonly residualPa: number;
+  readonly allowedPa: number;
+}
+
+/**
+ * The worst point of a fitted curve that the meter's own doubt does not explain; null when there is none. `allowedPa`
+ * is half the meter's 95 % interval at a suction. Source: residuals against the interval, NIST/SEMATECH e-Handbook 4.4.4.
+ * Valid: the points the curve was fitted to.
+ */
+export const offCurve = (
+  curve: SuctionCurve,
+  points: readonly CurvePoint[],
+  allowedPa: (suctionPa: number) => number,
+): OffCurve | null =>
+  curve.residualsPa.reduce<OffCurve | null>((worst, residualPa, point) => {
+    const allowed = allowedPa(points[point]?.suctionPa ?? 0);
+    const beyond = Math.abs(residualPa) - allowed;
+    return beyond > 0 && beyond > (worst ? Math.abs(worst.residualPa) - worst.allowedPa : 0)
+      ? { point, residualPa, allowedPa: allowed }
+      : worst;
+  }, null);
 
 /** Air power in W from suction in Pa and flow in m3/s. Source: ASTM F558, in SI. Valid: suction and flow of 0 or more. @example airPowerW({ suctionPa: 12000, flowM3s: 0.03 }) // 360 */
 export const airPowerW = ({ suctionPa, flowM3s }: CurvePoint): number => suctionPa * flowM3s;

@@ -5,6 +5,7 @@ import { linearRegression } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { judgeParticles, poissonLimits } from '@/core/measure/particle-count';
 import { reduceAny } from '@/core/measure/reduce-any';
+import { orificeFlowM3s } from '@/core/measure/orifice';
 import { airPowerW, fitSuctionCurve } from '@/core/measure/suction-curve';
 import { leastSquares } from '@/core/numeric/least-squares';
 import { toSi } from '@/core/units';
@@ -52,6 +53,91 @@ describe('the suction curve', () => {
         expect(fit.value.peak.flowM3s).toBeLessThanOrEqual(high);
       }),
     );
+  });
+
+  it('a nearly straight fan is fitted straight, by bounded least squares: 19.92 kPa, 66 Pa off, 253 W', () => {
+    const points = [
+      [0, 20],
+      [10, 15.95],
+      [20, 12],
+      [30, 8.1],
+      [40, 4.3],
+    ].map(([q = 0, p = 0]) => ({ flowM3s: q / 1000, suctionPa: p * 1000 }));
+    const fit = fitSuctionCurve(points);
+    if (!fit.ok) throw new Error('no fit');
+    expect(fit.value.p0Pa).toBeCloseTo(19_920, 0);
+    expect(Math.sqrt(fit.value.residualsPa.reduce((s, r) => s + r * r, 0) / 5)).toBeCloseTo(66, 0);
+    expect(fit.value.peak.airPowerW).toBeCloseTo(253, 0);
+  });
+
+  it('no falling curve fits better, searched by hand over the bounds', () => {
+    const noisy = fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 5, maxLength: 5 });
+    fc.assert(
+      fc.property(noisy, fc.double({ min: -0.5, max: 1, noNaN: true }), (noise, bend) => {
+        const points = noise.map((n, i) => {
+          const x = i / 4;
+          return { flowM3s: 0.04 * x, suctionPa: 20_000 * (1 - 0.8 * ((1 - bend) * x + bend * x * x)) + 200 * n };
+        });
+        const fit = fitSuctionCurve(points);
+        if (!fit.ok) throw new Error('no fit');
+        const cost = (p0: number, b: number, c: number) =>
+          points.reduce((s, p) => s + (p.suctionPa - p0 + b * p.flowM3s + c * p.flowM3s ** 2) ** 2, 0);
+        const { p0Pa: p0, bPaSM3: b, cPaS2M6: c } = fit.value;
+        const best = cost(p0, b, c);
+        for (const d0 of [-20, 0, 20])
+          for (const db of [-2000, 0, 2000])
+            for (const dc of [-50_000, 0, 50_000]) {
+              const near = cost(p0 + d0, Math.max(0, b + db), Math.max(0, c + dc));
+              expect(near).toBeGreaterThanOrEqual(best * (1 - 1e-9));
+            }
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('refuses a suction that rises with the flow, or does not fall at all', () => {
+    const of = (suctions: readonly number[]) => {
+      const fit = fitSuctionCurve(suctions.map((suctionPa, i) => ({ flowM3s: i / 100, suctionPa })));
+      return fit.ok ? 'fitted' : fit.failures[0]?.code;
+    };
+    expect([of([4000, 5000, 6000]), of([5000, 5000, 5000]), of([5000, 4900, 5300, 5400])]).toEqual([
+      'curve.no-fit',
+      'curve.no-fit',
+      'curve.no-fit',
+    ]);
+  });
+
+  it('names the reading that lies further off than its meter can be wrong, and none of a good curve', () => {
+    const detail = { kind: 'curve' as const, orificesM: [0, 0.012, 0.02, 0.028, 0.036], coefficient: 0.61 };
+    const meter = { meaning: 'limits' as const, coverageFactor: 2, relative: 0.01, absoluteSi: 20, resolutionSi: 10 };
+    // Suction where 22000 - 3e5 q - 2e6 q^2 meets each hole: solved by halving.
+    const suctionAt = (d: number) => {
+      let [low, high] = [0, 22_000];
+      for (let i = 0; i < 60; i += 1) {
+        const p = (low + high) / 2;
+        const q = orificeFlowM3s({
+          orificeM: d,
+          coefficient: 0.61,
+          differentialPa: p,
+          upstreamPa: 101_325,
+          densityKgM3: 1.2,
+          pipeM: null,
+        });
+        if (22_000 - 3e5 * q - 2e6 * q * q > p) low = p;
+        else high = p;
+      }
+      return (low + high) / 2;
+    };
+    const good = detail.orificesM.map((d) => (d === 0 ? 22_000 : suctionAt(d)));
+    const offOf = (readings: readonly number[]) => {
+      const reduced = reduceAny(
+        flowTest(readings, { method: 'suctionCurve', detail, accuracy: meter, resolutionSi: 10 }),
+      );
+      if (!reduced.ok || reduced.value.form !== 'curve') throw new Error('no curve');
+      return reduced.value.off;
+    };
+    expect(offOf(good)).toBeNull();
+    expect(offOf(good.map((p, i) => (i === 2 ? p + 3000 : p)))?.point).toBe(2);
   });
 
   it('says when the peak lies outside the points, and refuses two openings', () => {

@@ -9,6 +9,7 @@ import {
   freeFlowM3s,
   NOMINAL_DRIVE,
   speedRatioOfVoltage,
+  fanPeak,
 } from '@/core/path/model/fan';
 import { leakInflowM3s, perforatedAreaM2 } from '@/core/path/model/leak';
 import { type AirPath, AS_BUILT, type Condition, withElements, withLeaks } from '@/core/path/model/path';
@@ -327,6 +328,37 @@ describe('the solver', () => {
       solved(pathOf([...way.elements, load(20_000), universal(22_000, 0.07), load(2000)])).toolFlowM3s,
       8,
     );
+  });
+
+  it("a way's leak where the ways join is the junction's own: the same air as a leak of the trunk there, and less at the tools", () => {
+    const elements: readonly Element[] = [
+      { kind: 'nozzle', areaM2: 7e-4, coefficient: 0.75 },
+      { kind: 'line', boreM: 0.036, lengthM: 2, friction: { by: 'factor', factor: 0.045 }, entryK: 0.5, exitK: 1 },
+    ];
+    const trunk = pathOf([load(20_000), universal(22_000, 0.07), load(2000)]);
+    const tight = tightChain(elements);
+    const leaky = { ...tight, leaksM2: [0, 0, 6e-5] };
+    const atWay = solved({ ...trunk, mouths: [leaky, tight] });
+    const atTrunk = solved(withLeaks({ ...trunk, mouths: [tight, tight] }, new Map([[0, 6e-5]])));
+    expect(atWay.toolFlowM3s).toBeCloseTo(atTrunk.toolFlowM3s, 9);
+    expect(atWay.fanFlowM3s).toBeCloseTo(atTrunk.fanFlowM3s, 9);
+    expect(atWay.toolFlowM3s).toBeLessThan(solved({ ...trunk, mouths: [tight, tight] }).toolFlowM3s * 0.99);
+  });
+
+  it('the most air power of a fan by figures, beside the finest search of its curve; a straight one has a quarter of suction times flow', () => {
+    const of = (curve: Parameters<typeof fanCoefficients>[0]) => {
+      const fan = fanCoefficients(curve, NOMINAL_DRIVE, REFERENCE_AIR);
+      if (!fan.ok) throw new Error('no fan');
+      return { fan: fan.value, peak: fanPeak(fan.value) };
+    };
+    for (const a of [0, 0.5, 0.85, 1]) {
+      const { fan, peak } = of({ kind: 'universal', p0Pa: 22_000, qMaxM3s: 0.06, a });
+      const searched = Math.max(
+        ...Array.from({ length: 20_001 }, (_, i) => (i / 20_000) * 0.06).map((q) => q * fanLiftPa(fan, q)),
+      );
+      expect(peak.airPowerW).toBeCloseTo(searched, 3);
+    }
+    expect(of({ kind: 'universal', p0Pa: 22_000, qMaxM3s: 0.06, a: 1 }).peak.airPowerW).toBeCloseTo(330, 6);
   });
 
   it('fan laws: flow with speed, lift with density and speed squared (AMCA 201); a series motor with the root of its voltage', () => {

@@ -1,6 +1,6 @@
 import { STANDARD_DENSITY } from '../../constants/air';
 import { fail, failure, ok, type Result } from '../../failure/failure';
-import type { SuctionCurve } from '../../measure/suction-curve';
+import { peakFlowM3s, type SuctionCurve } from '../../measure/suction-curve';
 import type { PathAir } from './air';
 
 /** What a fan lifts against flow, at its nominal speed and 1.2 kg/m3. */
@@ -50,8 +50,12 @@ const nominal = (curve: FanCurve): FanCoefficients => {
 
 const wrongFan = (field: string, value: number) => fail(failure('path.fan', field, { value }));
 
+/** Under them it is no fan of a vacuum: a slip of the unit. A Moorwind limit. */
+const LEAST_P0_PA = 1;
+const LEAST_Q_M3S = 1e-6;
+
 const checkCurve = (curve: FanCurve): Result<true> => {
-  if (!(curve.p0Pa > 0 && curve.p0Pa <= 101_325)) return wrongFan('p0Pa', curve.p0Pa);
+  if (!(curve.p0Pa >= LEAST_P0_PA && curve.p0Pa <= 101_325)) return wrongFan('p0Pa', curve.p0Pa);
   if (curve.kind === 'points') {
     const falling =
       curve.bPaSM3 >= 0 &&
@@ -60,7 +64,7 @@ const checkCurve = (curve: FanCurve): Result<true> => {
       Number.isFinite(curve.bPaSM3 + curve.cPaS2M6);
     return falling ? ok(true) : fail(failure('path.fan-rises'));
   }
-  if (!(curve.qMaxM3s > 0 && curve.qMaxM3s <= 100)) return wrongFan('qMaxM3s', curve.qMaxM3s);
+  if (!(curve.qMaxM3s >= LEAST_Q_M3S && curve.qMaxM3s <= 100)) return wrongFan('qMaxM3s', curve.qMaxM3s);
   if (curve.kind === 'universal' && !(curve.a >= 0 && curve.a <= 1)) return wrongFan('a', curve.a);
   if (curve.kind === 'pneumatic' && !(curve.nominalSupplyPa > 0 && curve.nominalSupplyPa <= 2e6))
     return wrongFan('nominalSupplyPa', curve.nominalSupplyPa);
@@ -106,6 +110,23 @@ export const fanLiftPa = ({ c0, c1, c2 }: FanCoefficients, flowM3s: number): num
 /** Flow at which the lift is gone, m3/s. Source: root of the falling curve. Valid: coefficients from `fanCoefficients`. */
 export const freeFlowM3s = ({ c0, c1, c2 }: FanCoefficients): number =>
   (2 * c0) / (c1 + Math.sqrt(c1 * c1 + 4 * c2 * c0));
+
+export interface FanPeak {
+  readonly airPowerW: number;
+  readonly flowM3s: number;
+  readonly liftPa: number;
+  /** False where a fitted curve's power still rises at the edge of its points. */
+  readonly inside: boolean;
+}
+
+/** The most air power of a fan, W, on its curve as driven. Source: ASTM F558's air power, in SI. Valid: coefficients from `fanCoefficients`. */
+export const fanPeak = (fan: FanCoefficients): FanPeak => {
+  const free = peakFlowM3s({ p0Pa: fan.c0, bPaSM3: fan.c1, cPaS2M6: fan.c2 });
+  const [low, high] = fan.rangeM3s;
+  const flowM3s = Math.min(high, Math.max(low, free));
+  const liftPa = fanLiftPa(fan, flowM3s);
+  return { airPowerW: liftPa * flowM3s, flowM3s, liftPa, inside: free >= low && free <= high };
+};
 
 /**
  * Speed ratio of a series motor on a fan load from its line voltage.

@@ -46,6 +46,9 @@ export const mouthFlow = (mouth: ReadyMouth, junctionPa: number, most: number): 
     maxSteps: SOLVER_STEPS.value,
   });
   Object.assign(guess, { x: found.root, p: s.p, slope: s.dp });
+  // What leaks in where the way joins; a way that is closed just there has it already.
+  const { chain, from, trace } = mouth;
+  if (from < chain.length) trace.inflowsM3s[chain.length] = addLeak(chain.leaks[chain.length] ?? 0, s);
   // Flow against pressure at the junction end: both vary with the unknown of this way.
   return { flow: s.q, slope: s.dp === 0 ? 0 : s.dq / s.dp };
 };
