@@ -76,7 +76,7 @@ export const DetailJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('traverse'), plan: PlanJson }),
   z.strictObject({
     kind: z.literal('plate'),
-    plate: z.strictObject({ orificeM: Length, coefficient: z.number(), pipeM: Length.nullable() }),
+    plate: z.strictObject({ orificeM: Length, coefficient: z.number().nullable(), pipeM: Length.nullable() }),
   }),
   z.strictObject({ kind: z.literal('curve'), orificesM: z.array(Length), coefficient: z.number() }),
   z.strictObject({ kind: z.literal('stage'), stageId: Stage }),

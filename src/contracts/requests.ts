@@ -32,7 +32,12 @@ const Detail = z.discriminatedUnion('kind', [
     diameters: z.union([z.literal(1), z.literal(2), z.literal(3)]),
   }),
   z.strictObject({ kind: z.literal('rectangular'), width: Typed, height: Typed, linesAcross: Six, linesUp: Six }),
-  z.strictObject({ kind: z.literal('plate'), orifice: Typed, coefficient: Coefficient, pipe: Typed.nullable() }),
+  z.strictObject({
+    kind: z.literal('plate'),
+    orifice: Typed,
+    coefficient: Coefficient.nullable(),
+    pipe: Typed.nullable(),
+  }),
   z.strictObject({ kind: z.literal('curve'), orifices: z.array(Typed).max(20), coefficient: Coefficient }),
   z.strictObject({ kind: z.literal('stage'), stageId: Id.nullable() }),
   z.strictObject({ kind: z.literal('mass'), stageId: Id.nullable(), newMass: Typed }),

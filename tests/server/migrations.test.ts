@@ -67,6 +67,29 @@ describe('migrations', () => {
     await db.destroy();
   });
 
+  it.each([
+    ['in its pipe the equation was used', { orificeM: 0.03, coefficient: 0.62, pipeM: 0.06 }, null],
+    ['from the free room the coefficient was', { orificeM: 0.03, coefficient: 0.62, pipeM: null }, 0.62],
+    ['in a pipe the equation does not hold for, too', { orificeM: 0.02, coefficient: 0.62, pipeM: 0.036 }, 0.62],
+  ] as const)('say of a plate on record what it was reckoned by: %s', async (_, plate, coefficient) => {
+    const db = await at('014-people');
+    await fillSchema(db);
+    const trigger = await sql<{
+      sql: string;
+    }>`select sql from sqlite_master where name = 'airflow_test_no_update'`.execute(db);
+    await sql`drop trigger airflow_test_no_update`.execute(db);
+    await sql`update airflow_test set method = 'orifice', detail_json = ${JSON.stringify({ kind: 'plate', plate })}`.execute(
+      db,
+    );
+    await sql.raw(trigger.rows[0]?.sql ?? '').execute(db);
+    await migrate(db);
+    expect((await loadTests(db)).map((t) => t.test.detail)).toEqual([
+      { kind: 'plate', plate: { ...plate, coefficient } },
+    ]);
+    await expect(sql`update airflow_test set volts = 1`.execute(db)).rejects.toThrow('append-only');
+    await db.destroy();
+  });
+
   it('leave nothing of one that fails in its second statement, keep those before it, and go on once it is mended', async () => {
     const broken: Migration = {
       up: async (db) => {

@@ -33,15 +33,3 @@ export const flowFromCentreVelocityM3s = ({ centreVelocityMs, boreM, profileFact
  */
 export const boreVelocityMs = ({ flowM3s, boreM }: { flowM3s: number; boreM: number }): number =>
   flowM3s / boreAreaM2(boreM);
-
-/**
- * The bore in m that makes a velocity in m/s and a flow in m3/s of one rig agree. A check of the rig, to 1-2 %;
- * with a profile factor in the meter's flow it is not the true bore.
- * Source: continuity; as a check: common practice, no published source. Throws RangeError unless both are above 0.
- * Valid: flow and velocity above 0.
- * @example effectiveBoreM({ flowM3s: toSi('flow', 92, 'cfm'), velocityMs: toSi('velocity', 3523, 'fpm') }) // 0.0556 m
- */
-export const effectiveBoreM = ({ flowM3s, velocityMs }: { flowM3s: number; velocityMs: number }): number => {
-  if (!(flowM3s > 0 && velocityMs > 0)) throw new RangeError('flow and velocity must be above 0');
-  return Math.sqrt((4 * flowM3s) / (Math.PI * velocityMs));
-};

@@ -15,6 +15,8 @@ export interface Comparison {
   readonly expanded: number | null;
   readonly degreesOfFreedom: number | null;
   readonly p: number | null;
+  /** On a side all readings were the same, so that the display's step is the least doubt of it. */
+  readonly displayLimited: boolean;
   /** What was not the same in the two tests. */
   readonly differs: readonly Differs[];
 }
@@ -43,11 +45,22 @@ const differences = (before: ReducedTest, after: ReducedTest): readonly Differs[
  */
 export const compareTests = ({ before, after }: { before: ReducedTest; after: ReducedTest }): Comparison => {
   const differs = differences(before, after);
-  const none = { difference: null, relative: null, expanded: null, degreesOfFreedom: null, p: null, differs };
+  const displayLimited = before.repeats.displayLimited || after.repeats.displayLimited;
+  const none = {
+    difference: null,
+    relative: null,
+    expanded: null,
+    degreesOfFreedom: null,
+    p: null,
+    displayLimited,
+    differs,
+  };
   if (differs.includes('place') || differs.includes('method') || differs.includes('stage'))
     return { outcome: 'notComparable', ...none };
   const difference = after.repeats.mean - before.repeats.mean;
-  const plain = { ...none, difference, relative: difference / before.repeats.mean };
+  const from = before.repeats.mean;
+  // Nothing has no share.
+  const plain = { ...none, difference, relative: from === 0 ? null : difference / from };
   if (!before.usable || !after.usable) return { outcome: 'notUsable', ...plain };
   if (before.biased || after.biased) return { outcome: 'tooFew', ...plain };
   const [first, second] = [sideOf(before.repeats), sideOf(after.repeats)];

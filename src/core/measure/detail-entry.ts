@@ -1,3 +1,4 @@
+import { equationHolds } from './orifice';
 import { at, fail, failure, type Failure, ok, type Result } from '../failure/failure';
 import { parseQuantity, type QuantityKind } from '../units';
 import type { GaugeZone, HandWord, LightState, MethodDetail } from './detail';
@@ -20,7 +21,12 @@ export type DetailEntry =
       readonly linesAcross: 5 | 6 | 7;
       readonly linesUp: 5 | 6 | 7;
     }
-  | { readonly kind: 'plate'; readonly orifice: Typed; readonly coefficient: number; readonly pipe: Typed | null }
+  | {
+      readonly kind: 'plate';
+      readonly orifice: Typed;
+      readonly coefficient: number | null;
+      readonly pipe: Typed | null;
+    }
   | { readonly kind: 'curve'; readonly orifices: readonly Typed[]; readonly coefficient: number }
   | { readonly kind: 'stage'; readonly stageId: number | null }
   | { readonly kind: 'mass'; readonly stageId: number | null; readonly newMass: Typed }
@@ -93,13 +99,16 @@ const parsePlate = (entry: Extract<DetailEntry, { kind: 'plate' }>): Result<Meth
   const pipe = entry.pipe;
   const parts = all({
     orificeM: quantity(entry.orifice, hole('detail.orifice')),
-    coefficient: coefficient(entry.coefficient),
+    coefficient: entry.coefficient === null ? ok(Number.NaN) : coefficient(entry.coefficient),
     pipeM: pipe ? quantity(pipe, duct('detail.pipe')) : ok(0),
   });
   if (!parts.ok) return parts;
   const { orificeM, pipeM } = parts.value;
   if (pipe && !(orificeM < pipeM)) return fail(failure('orifice.too-large', 'detail.orifice'));
-  return ok({ kind: 'plate', plate: { orificeM, coefficient: parts.value.coefficient, pipeM: pipe ? pipeM : null } });
+  const plate = { orificeM, coefficient: entry.coefficient, pipeM: pipe ? pipeM : null };
+  if (plate.coefficient === null && !(pipe && equationHolds({ orificeM, pipeM })))
+    return fail(failure('orifice.coefficient', 'detail.coefficient'));
+  return ok({ kind: 'plate', plate });
 };
 
 const parseCurve = (entry: Extract<DetailEntry, { kind: 'curve' }>): Result<MethodDetail> => {

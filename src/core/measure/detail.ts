@@ -1,9 +1,12 @@
 import type { TraversePlan } from './traverse';
 
-/** A plate: its hole, its coefficient, and the pipe it sits in (null: it draws from the free room). Lengths in m. */
+/**
+ * A plate: its hole, its coefficient (null: that of ISO 5167-2, for a plate in a pipe), and the pipe it sits in (null: it
+ * draws from the free room). Lengths in m.
+ */
 export interface Plate {
   readonly orificeM: number;
-  readonly coefficient: number;
+  readonly coefficient: number | null;
   readonly pipeM: number | null;
 }
 

@@ -1,4 +1,5 @@
-import { AIR_ISENTROPIC_EXPONENT } from '../constants/rig';
+import { AIR_ISENTROPIC_EXPONENT, PLATE_COEFFICIENT } from '../constants/rig';
+import { fail, failure, ok, type Result } from '../failure/failure';
 import { boreAreaM2 } from './bore-flow';
 
 /** A plate and the air before it. Pressures in Pa, absolute upstream; density of the air that enters, kg/m3. */
@@ -48,16 +49,49 @@ export const orificeFlowM3s = (state: OrificeState): number => {
   return coefficient * approach * epsilon * boreAreaM2(state.orificeM) * Math.sqrt((2 * differentialPa) / densityKgM3);
 };
 
-/**
- * Discharge coefficient of a plate in a pipe with corner tappings.
- * Source: Reader-Harris/Gallagher, ISO 5167-2:2003 eq. 4 (L1 = L2 = 0). Valid: pipe 50 mm to 1 m, b 0.1 to 0.75,
- * Reynolds number of the pipe from 5000; throws RangeError outside b and Reynolds number.
- */
-export const pipePlateCoefficient = (beta: number, pipeReynolds: number): number => {
-  if (!(beta >= 0.1 && beta <= 0.75)) throw new RangeError(`diameter ratio ${beta} is not 0.1 to 0.75`);
-  if (!(pipeReynolds >= 5000)) throw new RangeError(`Reynolds number ${pipeReynolds} is below 5000`);
-  const a = ((19_000 * beta) / pipeReynolds) ** 0.8;
+const PIPE_M = { low: 0.05, high: 1 } as const;
+/** Diameter ratio; the ends are typed as two lengths, whose ratio may miss them by a rounding. */
+const BETA = { low: 0.1 - 1e-9, high: 0.75 + 1e-9 } as const;
+const LEAST_HOLE_M = 0.0125;
+/** Up to this diameter ratio 5000 is enough; above it the Reynolds number has to grow with its square. */
+const MILD_BETA = 0.56;
+/** Under this bore the roughness of the edge tells. */
+const SMALL_PIPE_M = 0.07112;
+
+/** Whether the equation of `pipePlateCoefficient` is stated for a plate. Source: ISO 5167-2:2003, 5.3.1 (from memory). Valid: any plate. */
+export const equationHolds = ({ orificeM, pipeM }: { readonly orificeM: number; readonly pipeM: number }): boolean => {
+  const beta = orificeM / pipeM;
   return (
+    orificeM >= LEAST_HOLE_M && pipeM >= PIPE_M.low && pipeM <= PIPE_M.high && beta >= BETA.low && beta <= BETA.high
+  );
+};
+
+/** Least Reynolds number of the pipe for the equation. Source: ISO 5167-2:2003, 5.3.1, corner tappings (from memory). Valid: a diameter ratio of 0.1 to 0.75. */
+export const leastReynolds = (beta: number): number => (beta <= MILD_BETA ? 5000 : 16_000 * beta ** 2);
+
+export interface PipePlate {
+  readonly orificeM: number;
+  readonly pipeM: number;
+  /** Of the pipe. */
+  readonly reynolds: number;
+}
+
+/**
+ * Discharge coefficient of a plate in a pipe with corner tappings; a bore under 71.12 mm has its own term,
+ * 0.011 (0.75 - b)(2.8 - D/25.4 mm).
+ * Source: Reader-Harris/Gallagher, ISO 5167-2:2003 eq. 4 (L1 = L2 = 0). Valid: hole from 12.5 mm, pipe 50 mm to 1 m,
+ * b 0.1 to 0.75, Reynolds number of the pipe from 5000, above b = 0.56 from 16000 b^2; throws RangeError outside.
+ */
+export const pipePlateCoefficient = ({ orificeM, pipeM, reynolds: pipeReynolds }: PipePlate): number => {
+  const beta = orificeM / pipeM;
+  if (!equationHolds({ orificeM, pipeM }))
+    throw new RangeError(`a hole of ${orificeM} m in a pipe of ${pipeM} m is outside the equation`);
+  if (!(pipeReynolds >= leastReynolds(beta)))
+    throw new RangeError(`Reynolds number ${pipeReynolds} is below ${leastReynolds(beta)}`);
+  const a = ((19_000 * beta) / pipeReynolds) ** 0.8;
+  const small = pipeM < SMALL_PIPE_M ? 0.011 * (0.75 - beta) * (2.8 - pipeM / 0.0254) : 0;
+  return (
+    small +
     0.5961 +
     0.0261 * beta ** 2 -
     0.216 * beta ** 8 +
@@ -70,21 +104,26 @@ export const pipePlateCoefficient = (beta: number, pipeReynolds: number): number
 const ROUNDS = 6;
 
 /**
- * Volume flow through a plate with the coefficient that belongs to it: the given one from the free room; in a pipe
- * that of ISO 5167-2 eq. 4 at the flow's own Reynolds number, where eq. 4 holds. Viscosity in Pa s.
+ * Volume flow through a plate with the coefficient that belongs to it: the one that was given; without one that of
+ * ISO 5167-2 eq. 4 at the flow's own Reynolds number, for a plate in a pipe. Viscosity in Pa s.
  * Source, validity and errors as `orificeFlowM3s` and `pipePlateCoefficient`.
- * Valid: as `orificeFlowM3s`.
+ * Valid: as `orificeFlowM3s`; without a coefficient as `pipePlateCoefficient`. Returns `orifice.coefficient` where it
+ * is not given and the equation does not hold, at no flow `ok(0)`.
  */
-export const plateFlowM3s = (state: OrificeState, viscosityPaS: number): number => {
-  const { pipeM } = state;
-  const beta = diameterRatio(state);
-  if (pipeM === null || !(beta >= 0.1 && beta <= 0.75)) return orificeFlowM3s(state);
-  let { coefficient } = state;
+export const plateFlowM3s = (
+  { coefficient, ...state }: Omit<OrificeState, 'coefficient'> & { readonly coefficient: number | null },
+  viscosityPaS: number,
+): Result<number> => {
+  if (coefficient !== null) return ok(orificeFlowM3s({ ...state, coefficient }));
+  const { orificeM, pipeM } = state;
+  if (pipeM === null || !equationHolds({ orificeM, pipeM })) return fail(failure('orifice.coefficient', 'detail'));
+  if (state.differentialPa === 0) return ok(0);
+  const reynoldsOf = (flowM3s: number) => (4 * flowM3s * state.densityKgM3) / (Math.PI * pipeM * viscosityPaS);
+  const least = leastReynolds(orificeM / pipeM);
+  let flow = orificeFlowM3s({ ...state, coefficient: PLATE_COEFFICIENT.value });
   for (let i = 0; i < ROUNDS; i += 1) {
-    const flow = orificeFlowM3s({ ...state, coefficient });
-    const reynolds = (4 * flow * state.densityKgM3) / (Math.PI * pipeM * viscosityPaS);
-    if (!(reynolds >= 5000)) return orificeFlowM3s(state);
-    coefficient = pipePlateCoefficient(beta, reynolds);
+    const reynolds = Math.max(least, reynoldsOf(flow));
+    flow = orificeFlowM3s({ ...state, coefficient: pipePlateCoefficient({ orificeM, pipeM, reynolds }) });
   }
-  return orificeFlowM3s({ ...state, coefficient });
+  return reynoldsOf(flow) >= least ? ok(flow) : fail(failure('orifice.coefficient', 'detail'));
 };

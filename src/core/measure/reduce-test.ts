@@ -10,7 +10,7 @@ import type { Common } from './correlated';
 import type { MethodDetail } from './detail';
 import { type Measurand, METHODS, type Method, type Precondition } from './methods';
 import { type Repeats, summariseRepeats } from './repeats';
-import { seriesValues, type RigPart } from './series-values';
+import { isBore, outOfBore, seriesValues, type RigPart } from './series-values';
 
 /** What a series test says, in SI, with its interval. */
 export interface ReducedTest {
@@ -53,6 +53,7 @@ const rigKeyOf = (test: TestReadings): string =>
 
 const notSeries = (test: TestReadings): Failure | null => {
   if (METHODS[test.method].form !== 'series') return failure('field.invalid', 'method');
+  if (test.hoseBoreM !== null && !isBore(test.hoseBoreM)) return outOfBore('hoseBore', test.hoseBoreM);
   return test.readingsSi.length === 0 ? failure('readings.none', 'readings') : null;
 };
 

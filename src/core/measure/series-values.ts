@@ -1,7 +1,7 @@
-import { RIG_LIMITS } from '../constants/rig';
+import { PLATE_COEFFICIENT, RIG_LIMITS } from '../constants/rig';
 import { velocityFromPressureMs } from '../air/velocity-pressure';
 import { airViscosityPaS } from '../air/viscosity';
-import { fail, failure, ok, type Result } from '../failure/failure';
+import { fail, failure, type Failure, ok, type Result } from '../failure/failure';
 import { mean } from '../numeric/moments';
 import { flowFromCentreVelocityM3s } from './bore-flow';
 import { plateFlowM3s } from './orifice';
@@ -30,6 +30,16 @@ const planParts = (plan: TraversePlan) => [
 
 const PROFILE_RANGE = [0.5, 1] as const;
 
+/** m; a hole or pipe outside them is a slip of the unit. A Moorwind limit. */
+const BORE_M = { low: 0.001, high: 3 } as const;
+
+/** Whether a bore can be one of a rig or a hose: 1 mm to 3 m. Source: Moorwind's own limit. Valid: any number. */
+export const isBore = (boreM: number): boolean => boreM >= BORE_M.low && boreM <= BORE_M.high;
+
+/** What is said of a bore outside those limits. Source: as `isBore`. Valid: any number. */
+export const outOfBore = (path: string, boreM: number): Failure =>
+  failure('quantity.out-of-range', path, { kind: 'length', value: boreM, ...BORE_M });
+
 interface CentreRig {
   readonly boreM: number;
   readonly profileFactor: number;
@@ -37,6 +47,7 @@ interface CentreRig {
 
 const centreRig = ({ boreM, profileFactor }: TestReadings): Result<CentreRig> => {
   if (boreM === null || !(boreM > 0)) return fail(failure('bore.missing', 'bore'));
+  if (!isBore(boreM)) return fail(outOfBore('bore', boreM));
   const factor = profileFactor ?? Number.NaN;
   return factor >= PROFILE_RANGE[0] && factor <= PROFILE_RANGE[1]
     ? ok({ boreM, profileFactor: factor })
@@ -70,6 +81,8 @@ const traverse = (
 ): Result<SeriesValues> => {
   if (test.detail.kind !== 'traverse') return fail(failure('traverse.plan', 'detail'));
   const { plan } = test.detail;
+  const wrong = (plan.shape === 'round' ? [plan.diameterM] : [plan.widthM, plan.heightM]).find((m) => !isBore(m));
+  if (wrong !== undefined) return fail(outOfBore('plan', wrong));
   const points = test.readingsSi.map((r, i) => ({ slot: test.slots[i] ?? i, velocityMs: toVelocityMs(r) }));
   const means = traverseMeansMs(plan, points);
   if (!means.ok) return means;
@@ -88,15 +101,18 @@ const plate = (test: TestReadings, densityKgM3: number): Result<SeriesValues> =>
   if (p.pipeM !== null && !(p.orificeM < p.pipeM)) return fail(failure('orifice.too-large', 'detail'));
   if (test.readingsSi.some((dp) => !(dp <= test.air.pressurePa / 4)))
     return fail(failure('orifice.pressure', 'readings'));
-  const values = test.readingsSi.map((differentialPa) =>
+  const flows = test.readingsSi.map((differentialPa) =>
     plateFlowM3s(
       { ...p, differentialPa, upstreamPa: test.air.pressurePa, densityKgM3 },
       airViscosityPaS(test.air.temperatureK),
     ),
   );
+  const wrong = flows.find((f) => !f.ok);
+  if (wrong) return wrong;
+  const values = flows.flatMap((f) => (f.ok ? [f.value] : []));
   const rig = [
     borePart(p.orificeM),
-    part('plate', RIG_LIMITS.plateCoefficient.value / p.coefficient / SQRT3),
+    part('plate', RIG_LIMITS.plateCoefficient.value / (p.coefficient ?? PLATE_COEFFICIENT.value) / SQRT3),
     densityPart,
   ];
   return ok({ values, sensitivity: slope(values, test.readingsSi, true), rig });

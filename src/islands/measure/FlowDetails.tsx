@@ -1,3 +1,4 @@
+import { PLATE_COEFFICIENT } from '@/core/constants/rig';
 import type { DetailEntry } from '@/core/measure/detail-entry';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import { type EntryProps, Pick, type Props, set, TypedInput } from './detail-inputs';
@@ -154,14 +155,21 @@ export const PlateFields = ({ entry, dispatch, problems }: EntryProps<'plate'>) 
       kind="length"
       path="detail.pipe"
       problems={problems}
-      onChange={(pipe) => set(dispatch, { ...entry, pipe: pipe.typed.trim() === '' ? null : pipe })}
+      onChange={(pipe) =>
+        set(
+          dispatch,
+          pipe.typed.trim() === ''
+            ? { ...entry, pipe: null, coefficient: entry.coefficient ?? PLATE_COEFFICIENT.value }
+            : { ...entry, pipe, coefficient: entry.pipe ? entry.coefficient : null },
+        )
+      }
     />
     <Pick
       label="C"
-      values={[0.6, 0.61, 0.62] as const}
-      chosen={entry.coefficient as 0.61}
+      values={entry.pipe ? (['ISO', 0.6, 0.61, 0.62] as const) : ([0.6, 0.61, 0.62] as const)}
+      chosen={(entry.coefficient ?? 'ISO') as 0.61 | 'ISO'}
       words={String}
-      pick={(coefficient) => set(dispatch, { ...entry, coefficient })}
+      pick={(c) => set(dispatch, { ...entry, coefficient: c === 'ISO' ? null : c })}
     />
   </div>
 );

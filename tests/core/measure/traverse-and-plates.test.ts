@@ -111,7 +111,31 @@ describe('plates', () => {
     [0.75, 1e8, 0.5909],
     [0.5, 1e5, 0.6069],
   ])('b %d at Re %d has C %d (ISO 5167-2:2003 eq. 4)', (beta, reynolds, printed) => {
-    expect(Math.abs(pipePlateCoefficient(beta, reynolds) - printed)).toBeLessThan(0.0001);
+    const plate = { orificeM: beta * 0.1, pipeM: 0.1, reynolds };
+    expect(Math.abs(pipePlateCoefficient(plate) - printed)).toBeLessThan(0.0001);
+  });
+
+  it('a bore under 71.12 mm has its own term: 0.0023 more at 50 mm and b 0.5, and none from 71.12 mm on (ISO 5167-2:2003 eq. 4)', () => {
+    const at = (pipeM: number, beta: number) =>
+      pipePlateCoefficient({ orificeM: beta * pipeM, pipeM, reynolds: 50_000 });
+    // 0.011 x 0.25 x (2.8 - 50/25.4) by hand.
+    expect(at(0.05, 0.5) - at(0.1, 0.5)).toBeCloseTo(0.0022866, 6);
+    expect(at(0.05, 0.75) - at(0.1, 0.75)).toBeCloseTo(0, 9);
+    expect(at(0.072, 0.5) - at(0.1, 0.5)).toBe(0);
+  });
+
+  it('is held to where the equation is stated: hole, bore, their ratio, and a Reynolds number that grows with it (ISO 5167-2:2003, 5.3.1)', () => {
+    const good = { orificeM: 0.06, pipeM: 0.1, reynolds: 6000 };
+    expect(pipePlateCoefficient(good)).toBeGreaterThan(0.6);
+    for (const outside of [
+      { orificeM: 0.03, pipeM: 0.049 },
+      { orificeM: 0.012, pipeM: 0.06 },
+      { orificeM: 0.078, pipeM: 0.1 },
+      { reynolds: 5700 },
+      { orificeM: 0.05, reynolds: 4900 },
+      { pipeM: 1.2, orificeM: 0.6, reynolds: 1e6 },
+    ])
+      expect(() => pipePlateCoefficient({ ...good, ...outside }), JSON.stringify(outside)).toThrow(RangeError);
   });
 
   it('a plate in a pipe carries the approach factor: b 0.5 adds 3.3 %', () => {
@@ -120,15 +144,15 @@ describe('plates', () => {
     expect(orificeFlowM3s({ ...state, pipeM: 0.1 }) / free).toBeCloseTo(1 / Math.sqrt(1 - 0.5 ** 4), 3);
   });
 
-  it('in a pipe the coefficient is ISO 5167 at the flow itself, not the one chosen for the free room', () => {
-    const at = (coefficient: number) =>
+  it('in a pipe the coefficient is the one that is given, and without one that of ISO 5167 at the flow itself', () => {
+    const at = (coefficient: number | null) =>
       reduce(
         flowTest([500, 500, 500], {
           method: 'orifice',
           detail: { kind: 'plate', plate: { orificeM: 0.05, coefficient, pipeM: 0.1 } },
         }),
       ).repeats.mean;
-    expect(at(0.6)).toBeCloseTo(at(0.62), 9);
+    expect(at(0.62) / at(0.6)).toBeCloseTo(0.62 / 0.6, 9);
     // 50 mm in 100 mm at 500 Pa: about 0.035 m3/s, Re about 29 000, C about 0.611.
     const free = orificeFlowM3s({
       orificeM: 0.05,
@@ -138,7 +162,8 @@ describe('plates', () => {
       densityKgM3: 1.1988,
       pipeM: 0.1,
     });
-    expect(Math.abs(at(0.6) / free - 1)).toBeLessThan(0.003);
+    expect(Math.abs(at(null) / free - 1)).toBeLessThan(0.003);
+    expect(at(null)).not.toBeCloseTo(at(0.61), 6);
   });
 
   it('names a hole as wide as its pipe and a drop beyond the formula, and throws below zero', () => {

@@ -13,6 +13,7 @@ import * as dustDecides from './011-dust-decides';
 import * as ledgerKeys from './012-ledger-keys';
 import * as projection from './013-projection';
 import * as people from './014-people';
+import * as plateCoefficient from './015-plate-coefficient';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -30,4 +31,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '012-ledger-keys': ledgerKeys,
   '013-projection': projection,
   '014-people': people,
+  '015-plate-coefficient': plateCoefficient,
 };
