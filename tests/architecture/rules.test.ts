@@ -64,6 +64,7 @@ const CORE_PACKAGES = [
   '@stdlib/stats-base-dists-chisquare-quantile',
   '@stdlib/stats-base-dists-normal-cdf',
   '@stdlib/stats-base-dists-normal-quantile',
+  '@stdlib/stats-base-dists-negative-binomial-quantile',
   '@stdlib/stats-base-dists-poisson-quantile',
   '@date-fns/utc',
   'date-fns',

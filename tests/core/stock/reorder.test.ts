@@ -1,3 +1,4 @@
+import { jStat } from 'jstat';
 import { describe, expect, it } from 'vitest';
 import { reorderOf } from '@/core/stock/demand';
 import { packsToOrder, reorderPoint } from '@/core/stock/reorder';
@@ -28,6 +29,37 @@ describe('the reorder point', () => {
         service,
       }).point;
     expect([of(2, 0.95), of(0.5, 0.9), of(0, 0.99)]).toEqual([5, 1, 0]);
+  });
+
+  it('a demand spread wider than single pieces is counted by the negative binomial, and does not jump where pieces become many', () => {
+    const at = (perDay: number) =>
+      reorderPoint({ perDay, perDayDeviation: 3, leadDays: 14, leadDeviation: 0, service: 0.95 });
+    const [few, many] = [at(0.71), at(0.72)];
+    expect([few.by, many.by]).toEqual(['negativeBinomial', 'negativeBinomial']);
+    expect(few.point).toBeGreaterThanOrEqual(32);
+    expect(many.point).toBeLessThanOrEqual(33);
+    // By its own sum, with the gamma function of another library: the least k that 95 % of demand keeps to.
+    const [mean, variance] = [0.71 * 14, 14 * 9];
+    const [r, p] = [mean ** 2 / (variance - mean), mean / variance];
+    let [k, below] = [-1, 0];
+    while (below < 0.95) {
+      k += 1;
+      below += Math.exp(
+        jStat.gammaln(k + r) - jStat.gammaln(r) - jStat.gammaln(k + 1) + r * Math.log(p) + k * Math.log(1 - p),
+      );
+    }
+    expect(few.point).toBe(k);
+    const normal = at(3);
+    expect([normal.by, normal.point]).toEqual(
+      ['normal', 42 + 1.6448536 * Math.sqrt(126)].map((v) => (typeof v === 'number' ? expect.closeTo(v, 3) : v)),
+    );
+  });
+
+  it('what nobody uses is not ordered, but what is promised and not there is', () => {
+    const none = { onHand: 0, onOrder: 0, reserved: 0, point: 0, packSize: 5, cover: 0 };
+    expect(packsToOrder(none)).toBe(0);
+    expect(packsToOrder({ ...none, reserved: 6 })).toBe(2);
+    expect(packsToOrder({ ...none, cover: 3 })).toBe(1);
   });
 
   it('refuses what is no demand', () => {
