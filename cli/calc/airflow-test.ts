@@ -1,7 +1,7 @@
 import type { AirflowTestInput, AirflowTestOutput } from '@/contracts/calc/airflow-test';
 import { BASELINE_ACT_LOSS, BASELINE_WARN_LOSS, CENTRE_PROFILE_FACTOR } from '@/core/constants/limits';
-import { fail, ok, type Result } from '@/core/failure/failure';
-import type { Accuracy } from '@/core/measure/accuracy';
+import { fail, failure, ok, type Result } from '@/core/failure/failure';
+import { boreAreaM2 } from '@/core/measure/bore-flow';
 import type { BaselineVerdict } from '@/core/measure/judge-baseline';
 import type { ClassVerdict } from '@/core/measure/judge-class';
 import { METHODS } from '@/core/measure/methods';
@@ -9,20 +9,7 @@ import { type TestReadings } from '@/core/measure/test-readings';
 import { type ReducedTest, reduceTest } from '@/core/measure/reduce-test';
 import { judgeReadings } from '@/core/status/judge-test';
 import { type Statement, sayBaseline, sayHose } from '@/messages/verdicts';
-import { collect, inSi, inSiOrNull, readQuantity, readSigned } from './quantities';
-
-const accuracyOf = (input: AirflowTestInput): Result<Accuracy | null> => {
-  if (!input.instrument) return ok(null);
-  const { reads } = METHODS[input.method];
-  const figures = collect([
-    readQuantity(input.instrument.absolute, reads, 'instrument.absolute'),
-    readQuantity(input.instrument.resolution, reads, 'instrument.resolution'),
-  ]);
-  if (!figures.ok) return figures;
-  const [absoluteSi = 0, resolutionSi = 0] = figures.value;
-  const { meaning, coverageFactor, relative } = input.instrument;
-  return ok({ meaning, coverageFactor, relative, absoluteSi, resolutionSi });
-};
+import { collect, digitStep, inSi, inSiOrNull, readAccuracy, readAir, readQuantity, readSigned } from './quantities';
 
 const optional = (input: AirflowTestInput['bore'], path: string): Result<number | null> =>
   input === undefined ? ok(null) : readQuantity(input, 'length', path);
@@ -38,15 +25,10 @@ const readSeries = (input: AirflowTestInput, { readings, path, barometricPa }: S
   collect(readings.map((r, i) => readSigned(r, { method: input.method, path: `${path}.${i}`, barometricPa })));
 
 const toReadings = (input: AirflowTestInput): Result<{ test: TestReadings; baseline: TestReadings | null }> => {
-  const air = input.air ?? { temperature: { value: 20, unit: 'degC' }, relativeHumidity: 0.5, pressure: 101_325 };
-  const state = collect([
-    readQuantity(air.temperature, 'temperature', 'air.temperature'),
-    readQuantity(air.relativeHumidity, 'relativeHumidity', 'air.relativeHumidity'),
-    readQuantity(air.pressure, 'pressure', 'air.pressure'),
-  ]);
-  if (!state.ok) return state;
-  const [temperatureK = 0, relativeHumidity = 0, pressurePa = 0] = state.value;
-  const accuracy = accuracyOf(input);
+  const air = readAir(input.air);
+  if (!air.ok) return air;
+  const { pressurePa } = air.value;
+  const accuracy = readAccuracy(input.instrument, METHODS[input.method].reads);
   const lengths = collect([optional(input.bore, 'bore'), optional(input.hoseBore, 'hoseBore')]);
   const now = readSeries(input, { readings: input.readings, path: 'readings', barometricPa: pressurePa });
   const before = input.baseline
@@ -61,7 +43,7 @@ const toReadings = (input: AirflowTestInput): Result<{ test: TestReadings; basel
     place: input.place,
     readingsSi: now.value,
     slots: now.value.map((_, i) => i),
-    resolutionSi: accuracy.value?.resolutionSi ?? 0,
+    resolutionSi: accuracy.value?.resolutionSi ?? digitStep(input.readings, METHODS[input.method].reads),
     boreM,
     detail: { kind: 'none' },
     rigSeries: 1,
@@ -72,7 +54,7 @@ const toReadings = (input: AirflowTestInput): Result<{ test: TestReadings; basel
       : null,
     instrumentId: accuracy.value ? 1 : null,
     accuracy: accuracy.value,
-    air: { temperatureK, relativeHumidity, pressurePa },
+    air: air.value,
     hoseBoreM,
     failedPreconditions: input.failedPreconditions,
   };
@@ -103,6 +85,10 @@ const report = ({ input, reduced, baseline, hose }: Judged): AirflowTestOutput =
     standardDeviation: inSiOrNull(repeats.deviation, kind),
     standardUncertainty: inSiOrNull(repeats.standardUncertainty, kind),
     expandedUncertainty: inSiOrNull(repeats.expanded, kind),
+    limits:
+      repeats.expanded === null
+        ? null
+        : { low: inSi(repeats.mean - repeats.expanded, kind), high: inSi(repeats.mean + repeats.expanded, kind) },
     degreesOfFreedom: dof !== null && Number.isFinite(dof) ? dof : null,
     studentFactor: repeats.studentFactor,
     airDensity: inSi(reduced.densityKgM3, 'density'),
@@ -110,6 +96,10 @@ const report = ({ input, reduced, baseline, hose }: Judged): AirflowTestOutput =
     hoseVelocity: inSiOrNull(reduced.hoseVelocityMs, 'velocity'),
     lossFraction: 'lossFraction' in baseline ? baseline.lossFraction : null,
     lossExpanded: 'expanded' in baseline ? baseline.expanded : null,
+    flowLimit:
+      'limitMs' in hose && reduced.hoseBoreM !== null
+        ? inSi(hose.limitMs * boreAreaM2(reduced.hoseBoreM), 'flow')
+        : null,
     verdicts: [
       ...verdict(baseline.outcome, sayBaseline(baseline, reduced.measurand)),
       ...verdict(hose.outcome, sayHose(hose, input.units)),
@@ -125,6 +115,8 @@ export const airflowTest = (input: AirflowTestInput): Result<AirflowTestOutput> 
   if (!reduced.ok) return reduced;
   const before = parsed.value.baseline ? reduceTest(parsed.value.baseline) : null;
   if (before && !before.ok) return before;
+  if (input.thresholds && !(input.thresholds.warnLoss < input.thresholds.actLoss))
+    return fail(failure('thresholds.order', 'thresholds'));
   const thresholds = input.thresholds ?? { warnLoss: BASELINE_WARN_LOSS.value, actLoss: BASELINE_ACT_LOSS.value };
   return ok(
     report({

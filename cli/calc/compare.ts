@@ -1,12 +1,12 @@
 import type { CompareInput, CompareOutput } from '@/contracts/calc/series';
 import { STANDARD_PRESSURE } from '@/core/constants/air';
-import { fail, ok, type Result } from '@/core/failure/failure';
+import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { compareTests } from '@/core/measure/compare-tests';
 import type { Method } from '@/core/measure/methods';
 import { reduceTest } from '@/core/measure/reduce-test';
 import { sayComparison } from '@/messages/verdicts';
 import { bareTest } from './bare-test';
-import { collect, inSiOrNull, readSigned } from './quantities';
+import { collect, digitStep, inSiOrNull, readQuantity, readSigned } from './quantities';
 
 const METHOD_OF: Record<CompareInput['quantity'], Method> = {
   flow: 'flowMeter',
@@ -27,17 +27,30 @@ export const compare = (input: CompareInput): Result<CompareOutput> => {
     );
   const [before, after] = [read(input.before, 'before'), read(input.after, 'after')];
   if (!before.ok || !after.ok) return fail(...[before, after].flatMap((r) => (r.ok ? [] : r.failures)));
+  const step = input.instrument?.resolution
+    ? readQuantity(input.instrument.resolution, input.quantity, 'instrument.resolution')
+    : ok(digitStep([...input.before, ...input.after], input.quantity));
+  if (!step.ok) return step;
+  if (!(step.value >= 0)) return fail(failure('instrument.negative', 'instrument.resolution'));
   const accuracy = input.instrument
     ? {
         meaning: 'limits' as const,
         coverageFactor: 2,
         relative: input.instrument.relative,
         absoluteSi: 0,
-        resolutionSi: 0,
+        resolutionSi: step.value,
       }
     : null;
   const reduce = (readingsSi: readonly number[], instrumentId: number) =>
-    reduceTest(bareTest({ method, readingsSi, accuracy, instrumentId: accuracy ? instrumentId : null }));
+    reduceTest(
+      bareTest({
+        method,
+        readingsSi,
+        resolutionSi: step.value,
+        accuracy,
+        instrumentId: accuracy ? instrumentId : null,
+      }),
+    );
   const [a, b] = [reduce(before.value, 1), reduce(after.value, input.instrument?.same === false ? 2 : 1)];
   if (!a.ok || !b.ok) return fail(...[a, b].flatMap((r) => (r.ok ? [] : r.failures)));
   const c = compareTests({ before: a.value, after: b.value });

@@ -16,7 +16,6 @@ import { matchDusts } from '@/core/dust/match';
 import { BUILT_IN_DUSTS, builtIn } from '@/core/dust/register';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { classLimit } from '@/core/machine/integrity';
-import type { Counted } from '@/core/measure/particle-count';
 import { judgeScreening } from '@/core/measure/penetration-ratio';
 import {
   EQUIPMENT_WORDS,
@@ -28,7 +27,7 @@ import {
   sayRefusal,
 } from '@/messages/dust';
 import { sayScreening } from '@/messages/job';
-import { collect, readQuantity } from './quantities';
+import { readCount } from './counted';
 import { templateMachine } from './template-machine';
 
 /** `calc dust`: a text as somebody typed it in; what it is, how it is opened, who does it where it is refused, out. */
@@ -77,24 +76,11 @@ export const dustCalc = (input: DustInput): Result<DustOutput> => {
   });
 };
 
-const counted = (side: IntegrityInput['through'], path: string): Result<Counted> => {
-  if (!(Number.isInteger(side.count) && side.count >= 0)) return fail(failure('particles.whole', `${path}.count`));
-  const read = collect([
-    readQuantity(side.time, 'duration', `${path}.time`),
-    readQuantity(side.flow, 'flow', `${path}.flow`),
-  ]);
-  if (!read.ok) return read;
-  const [seconds = 0, flow = 0] = read.value;
-  return seconds > 0 && flow > 0
-    ? ok({ count: side.count, volumeM3: seconds * flow })
-    : fail(failure('particles.counting', path));
-};
-
 const finite = (x: number): number | null => (Number.isFinite(x) ? x : null);
 
 /** `calc integrity`: counts behind a filter and in the challenge in; the ratio with its limits, what it screens and what it could show, out. */
 export const integrityCalc = (input: IntegrityInput): Result<IntegrityOutput> => {
-  const [through, challenge] = [counted(input.through, 'through'), counted(input.challenge, 'challenge')];
+  const [through, challenge] = [readCount(input.through, 'through'), readCount(input.challenge, 'challenge')];
   if (!through.ok || !challenge.ok) return fail(...[through, challenge].flatMap((r) => (r.ok ? [] : r.failures)));
   const v = judgeScreening(
     { through: through.value, challenge: challenge.value },

@@ -7,7 +7,7 @@ import { CheckProcedureInput, ProcedureInput } from '@/contracts/calc/procedure'
 import { DueInput, ForecastInput, PlanCalcInput, ReorderInput } from '@/contracts/calc/plan';
 import { FilterTrainInput } from '@/contracts/calc/filter-train';
 import { CompareInput, ParticleTestInput, SuctionCurveInput, TraverseInput } from '@/contracts/calc/series';
-import { failure, type Result } from '@/core/failure/failure';
+import { fail, failure, type Result } from '@/core/failure/failure';
 import { problemsOf } from '@/messages/failures';
 import { failureOfIssue } from '@/contracts/issues';
 import type { CliWorld } from '../run';
@@ -152,6 +152,24 @@ const refuse = (world: CliWorld, failures: Parameters<typeof problemsOf>[0]): nu
   return 1;
 };
 
+const isSound = (value: unknown): boolean => {
+  if (typeof value === 'number') return Number.isFinite(value);
+  if (typeof value === 'string') return !/\b(NaN|-?Infinity|undefined)\b/.test(value);
+  return typeof value !== 'object' || value === null || Object.values(value).every(isSound);
+};
+
+/** What a calculation answers, unless its figures lead to none: that is told, and no half answer is printed. */
+const sound = (found: Calculation, json: unknown): Result<unknown> => {
+  try {
+    const result = found.run(json);
+    return result.ok && !isSound(result.value) ? fail(failure('calc.no-figure')) : result;
+  } catch (error) {
+    // A formula asked outside what it is valid for says so.
+    if (error instanceof RangeError) return fail(failure('calc.outside', '', { why: error.message }));
+    throw error;
+  }
+};
+
 /** The `calc` command: `--list`, `NAME --schema`, or `NAME` with JSON on the standard input. */
 export const runCalc = async (world: CliWorld, args: readonly string[]): Promise<number> => {
   const [name = '--list', flag] = args;
@@ -175,7 +193,7 @@ export const runCalc = async (world: CliWorld, args: readonly string[]): Promise
   } catch {
     return refuse(world, [failure('request.malformed')]);
   }
-  const result = found.run(json);
+  const result = sound(found, json);
   if (!result.ok) return refuse(world, result.failures);
   world.write(pretty(result.value));
   return 0;

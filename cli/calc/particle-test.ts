@@ -1,22 +1,10 @@
 import type { ParticleTestInput, ParticleTestOutput } from '@/contracts/calc/series';
-import { fail, failure, ok, type Result } from '@/core/failure/failure';
-import { type Counted, type Interval, judgeParticles } from '@/core/measure/particle-count';
+import { fail, ok, type Result } from '@/core/failure/failure';
+import { type Interval, judgeParticles } from '@/core/measure/particle-count';
 import { judgeRoomCount } from '@/core/measure/penetration-ratio';
 import { sayParticles } from '@/messages/outcomes';
-import { collect, inSi, readQuantity } from './quantities';
-
-const readCount = (side: ParticleTestInput['exhaust'], path: string): Result<Counted> => {
-  if (!(Number.isInteger(side.count) && side.count >= 0)) return fail(failure('particles.whole', `${path}.count`));
-  const read = collect([
-    readQuantity(side.time, 'duration', `${path}.time`),
-    readQuantity(side.flow, 'flow', `${path}.flow`),
-  ]);
-  if (!read.ok) return read;
-  const [seconds = 0, flow = 0] = read.value;
-  return seconds > 0 && flow > 0
-    ? ok({ count: side.count, volumeM3: seconds * flow })
-    : fail(failure('particles.counting', path));
-};
+import { readCount } from './counted';
+import { inSi } from './quantities';
 
 const limits = ({ low, high }: Interval) => ({
   low: inSi(low, 'countConcentration'),

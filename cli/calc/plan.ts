@@ -12,7 +12,7 @@ import { eachOnItsOwnDay } from '@/core/plan/own-day';
 import { bestPlan } from '@/core/plan/planner';
 import type { PlanProblem } from '@/core/plan/problem';
 import { chanceBefore } from '@/core/forecast/limit-distribution';
-import { packsToOrder, reorderPoint } from '@/core/stock/reorder';
+import { isWorkshopDemand, MOST_PIECES, packsToOrder, reorderPoint } from '@/core/stock/reorder';
 import { sayRule, sayRuleState } from '@/messages/needs';
 
 const round = (x: number, digits = 4): number => Number(x.toFixed(digits));
@@ -135,13 +135,15 @@ export const planCalc = (input: PlanCalcInput): Result<unknown> => {
 /** `calc reorder`: demand, lead time and shelf in; the reorder point and what to order now out. */
 export const reorderCalc = (input: ReorderInput): Result<unknown> => {
   const { perDay, leadDays, leadDeviation, service } = input;
-  const point = reorderPoint({
+  const demand = {
     perDay,
     perDayDeviation: input.perDayDeviation ?? Math.sqrt(perDay),
     leadDays,
     leadDeviation,
     service,
-  });
+  };
+  if (!isWorkshopDemand(demand)) return fail(failure('demand.too-large', 'perDay', { most: MOST_PIECES }));
+  const point = reorderPoint(demand);
   const packs = packsToOrder({ ...input, point: point.point, cover: perDay * input.coverDays });
   return ok({
     reorderPoint: round(point.point),

@@ -1,4 +1,6 @@
-import type { QuantityInput, QuantityOutput } from '@/contracts/calc/quantity';
+import type { AirInput, InstrumentInput, QuantityInput, QuantityOutput } from '@/contracts/calc/quantity';
+import type { AirState } from '@/core/air/density';
+import type { Accuracy } from '@/core/measure/accuracy';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import { METHODS, type Method } from '@/core/measure/methods';
 import { signedReading } from '@/core/measure/reading-sign';
@@ -34,6 +36,44 @@ export const readSigned = (
     typeof input === 'number' ? { number: input, unit: siUnit(kind) } : { number: input.value, unit: input.unit };
   return at(path, signedReading({ method, valueSi: read.value, shown, barometricPa }));
 };
+
+/** The state of the air in SI; calm standard air where nothing is said. */
+export const readAir = (input: AirInput | undefined): Result<AirState> => {
+  const air = input ?? { temperature: { value: 20, unit: 'degC' }, relativeHumidity: 0.5, pressure: 101_325 };
+  const state = collect([
+    readQuantity(air.temperature, 'temperature', 'air.temperature'),
+    readQuantity(air.relativeHumidity, 'relativeHumidity', 'air.relativeHumidity'),
+    readQuantity(air.pressure, 'pressure', 'air.pressure'),
+  ]);
+  if (!state.ok) return state;
+  const [temperatureK = 0, relativeHumidity = 0, pressurePa = 0] = state.value;
+  return ok({ temperatureK, relativeHumidity, pressurePa });
+};
+
+/** What a maker says of an instrument, in the SI unit of what it reads; null where nothing is said. */
+export const readAccuracy = (input: InstrumentInput | undefined, reads: QuantityKind): Result<Accuracy | null> => {
+  if (!input) return ok(null);
+  const figures = collect([
+    readQuantity(input.absolute, reads, 'instrument.absolute'),
+    readQuantity(input.resolution, reads, 'instrument.resolution'),
+  ]);
+  if (!figures.ok) return figures;
+  const [absoluteSi = 0, resolutionSi = 0] = figures.value;
+  if (!(absoluteSi >= 0 && resolutionSi >= 0)) return fail(failure('instrument.negative', 'instrument'));
+  const { meaning, coverageFactor, relative } = input;
+  return ok({ meaning, coverageFactor, relative, absoluteSi, resolutionSi });
+};
+
+/** One step of the last digit that is given, in the unit's SI: what a display could resolve at the most. */
+export const digitStep = (inputs: readonly QuantityInput[], kind: QuantityKind): number =>
+  Math.min(
+    ...inputs.map((input) => {
+      const [value, unit] = typeof input === 'number' ? [input, siUnit(kind)] : [input.value, input.unit];
+      const [mantissa = '', exponent = '0'] = String(value).split('e');
+      const decimals = mantissa.includes('.') ? mantissa.length - mantissa.indexOf('.') - 1 : 0;
+      return 10 ** (Number(exponent) - decimals) * (findUnit(kind, unit)?.factor ?? 1);
+    }),
+  );
 
 export const inSi = (value: number, kind: QuantityKind): QuantityOutput => ({ value, unit: siUnit(kind) });
 

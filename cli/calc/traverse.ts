@@ -3,7 +3,7 @@ import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { reduceTest } from '@/core/measure/reduce-test';
 import { traverseAreaM2, type TraversePlan, traversePoints } from '@/core/measure/traverse';
 import { bareTest } from './bare-test';
-import { collect, inSi, inSiOrNull, readQuantity } from './quantities';
+import { collect, inSi, inSiOrNull, readAir, readQuantity } from './quantities';
 
 const readPlan = ({ plan }: TraverseInput): Result<TraversePlan> => {
   const sides = plan.shape === 'round' ? [plan.diameter] : [plan.width, plan.height];
@@ -24,8 +24,9 @@ const readPlan = ({ plan }: TraverseInput): Result<TraversePlan> => {
 
 /** `calc traverse`: a duct in, the points to take out; with readings also mean velocity and flow. */
 export const traverse = (input: TraverseInput): Result<TraverseOutput> => {
-  const plan = readPlan(input);
+  const [plan, air] = [readPlan(input), readAir(input.air)];
   if (!plan.ok) return plan;
+  if (!air.ok) return air;
   const kind = input.reads === 'velocity' ? 'velocity' : 'pressure';
   const readings = collect(input.readings.map((r, i) => readQuantity(r, kind, `readings.${i}`)));
   if (!readings.ok) return readings;
@@ -50,7 +51,7 @@ export const traverse = (input: TraverseInput): Result<TraverseOutput> => {
     return ok({ ...base, traverses: 0, meanVelocity: null, flow: null, expandedUncertainty: null });
   const method = input.reads === 'velocity' ? 'anemometerTraverse' : 'pitotTraverse';
   const reduced = reduceTest(
-    bareTest({ method, readingsSi: readings.value, detail: { kind: 'traverse', plan: plan.value } }),
+    bareTest({ method, air: air.value, readingsSi: readings.value, detail: { kind: 'traverse', plan: plan.value } }),
   );
   if (!reduced.ok) return reduced;
   const { mean, n, expanded } = reduced.value.repeats;

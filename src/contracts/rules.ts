@@ -11,6 +11,9 @@ const isPlausible = (rule: z.infer<typeof RuleJson>): boolean =>
   (rule.kind !== 'fill' || rule.share >= LEAST_FILL) &&
   (rule.kind !== 'flowLost' || rule.share >= LEAST_LOSS);
 
+/** A rule as it may be set. */
+export const PlausibleRule = RuleJson.refine(isPlausible, { params: { code: 'rule.range' } });
+
 /** The rules of one stage as they shall be from now on; the whole list, so that nothing is left behind. */
 export const EditRulesBody = z.strictObject({
   clientId: ClientId,
@@ -19,7 +22,7 @@ export const EditRulesBody = z.strictObject({
   rules: z
     .array(
       z.strictObject({
-        rule: RuleJson.refine(isPlausible, { params: { code: 'rule.range' } }),
+        rule: PlausibleRule,
         school: z.string().trim().max(120),
       }),
     )

@@ -189,8 +189,10 @@ export const DIFFERS_WORDS: Record<Differs, string> = {
 export const sayComparison = (c: Comparison, measurand: Measurand): Statement => {
   const name = NAME[measurand];
   const differs = c.differs.map((d) => DIFFERS_WORDS[d]).join(', ');
-  const caution = c.differs.length > 0 ? ` Not the same in both: ${differs}.` : '';
-  const change = c.relative === null ? '' : `${c.relative >= 0 ? '+' : '-'}${showPercent(c.relative)}`;
+  const step = c.displayLimited ? " Readings that are all the same: the display's step is the least doubt." : '';
+  const caution = `${step}${c.differs.length > 0 ? ` Not the same in both: ${differs}.` : ''}`;
+  const change = c.relative === null ? 'from nothing' : `${c.relative >= 0 ? '+' : '-'}${showPercent(c.relative)}`;
+  const by = c.relative === null ? change : `by ${change}`;
   switch (c.outcome) {
     case 'notComparable':
       return {
@@ -210,21 +212,21 @@ export const sayComparison = (c: Comparison, measurand: Measurand): Statement =>
       return {
         tone: 'open',
         mark: 'Cannot tell',
-        sentence: `${name} changed by ${change}; too few readings to tell how much is noise.`,
+        sentence: `${name} changed ${by}; too few readings to tell how much is noise.`,
         detail: `Three readings or more on both sides.${caution}`,
       };
     case 'noRealDifference':
       return {
         tone: 'open',
         mark: 'No real difference',
-        sentence: `${name} changed by ${change}, which is within the noise.`,
+        sentence: `${name} changed ${by}, which is within the noise.`,
         detail: p(c) + caution,
       };
     case 'more':
       return {
         tone: 'good',
         mark: 'Real gain',
-        sentence: `${name} is up ${change.slice(1)}, and the gain is real.`,
+        sentence: `${name} is up ${c.relative === null ? change : change.slice(1)}, and the gain is real.`,
         detail: p(c) + caution,
       };
     case 'less':

@@ -111,6 +111,89 @@ describe('calc', () => {
     expect(minus).toMatchObject({ outcome: 'less', relative: expect.closeTo(-0.1304, 3) });
   });
 
+  it('three equal readings are as sure as one step of the display, and from nothing there is no share', async () => {
+    const equal = (value: number) => [value, value, value].map((v) => ({ value: v, unit: 'L/s' }));
+    const step = await calc('compare', { before: equal(29.5), after: equal(29.4) });
+    // Two displays of 0.1 L/s: 0.1/sqrt 12 each (GUM F.2.2.1), both sides, at 95 %.
+    expect(step).toMatchObject({
+      relative: expect.closeTo(-0.0034, 3),
+      p: expect.closeTo(0.0143, 3),
+      expandedUncertainty: { value: expect.closeTo((1.96 * 1e-4) / Math.sqrt(6), 6) },
+    });
+    expect(await calc('compare', { before: equal(29.5), after: equal(28.9) })).toMatchObject({ outcome: 'less' });
+    expect(
+      await calc('compare', {
+        before: equal(29.5),
+        after: equal(28.9),
+        instrument: { relative: 0, resolution: { value: 1, unit: 'L/s' } },
+      }),
+    ).toMatchObject({ outcome: 'noRealDifference' });
+    const fromNothing = await calc('compare', { before: equal(0), after: equal(12) });
+    expect(fromNothing).toMatchObject({ outcome: 'more', relative: null });
+    expect(JSON.stringify(fromNothing)).not.toMatch(/Infinity|NaN/);
+    expect(await calc('compare', { before: equal(-30), after: equal(12) })).toMatchObject({
+      refused: expect.stringContaining('quantity.negative'),
+    });
+  });
+
+  it('suction at or above the barometer, a bore of 50 m and thresholds the wrong way round are named at every door', async () => {
+    const psi = (value: number) => ({ value, unit: 'psi' });
+    expect(
+      await calc('suction-curve', {
+        points: [
+          { orifice: 0, suction: psi(95) },
+          { orifice: 0.016, suction: psi(2) },
+          { orifice: 0.03, suction: psi(1) },
+        ],
+      }),
+    ).toMatchObject({ refused: expect.stringContaining('suction.impossible') });
+    const readings = [20, 20.1, 19.9];
+    const of = (over: object) =>
+      calc('airflow-test', { method: 'anemometer', place: 'inlet', readings, bore: 0.05, ...over });
+    for (const [over, code] of [
+      [{ bore: 50 }, 'quantity.out-of-range'],
+      [{ hoseBore: 50 }, 'quantity.out-of-range'],
+      [{ hoseBore: 0 }, 'quantity.out-of-range'],
+      [{ instrument: { meaning: 'limits', absolute: -0.1, resolution: 0.1 } }, 'instrument.negative'],
+      [{ thresholds: { warnLoss: 0.3, actLoss: 0.2 } }, 'thresholds.order'],
+    ] as const)
+      expect(await of(over)).toMatchObject({ refused: expect.stringContaining(code) });
+  });
+
+  it('airflow-test answers its interval and the flow it was judged by; traverse and suction-curve take the air as it is', async () => {
+    const judged = await calc('airflow-test', {
+      method: 'flowMeter',
+      place: 'hoseEnd',
+      readings: [9.9, 10, 10.1].map((value) => ({ value, unit: 'L/s' })),
+      hoseBore: { value: 27, unit: 'mm' },
+      machineKind: 'mExtractor',
+    });
+    // 20 m/s in 27 mm is 41.2 m3/h, the figure of the class's own table.
+    expect(judged).toMatchObject({
+      flowLimit: { value: expect.closeTo(41.2 / 3600, 4) },
+      limits: { low: {}, high: {} },
+    });
+    const traverseAt = (pressure: number) =>
+      calc('traverse', {
+        plan: { shape: 'round', diameter: 0.16 },
+        reads: 'velocityPressure',
+        readings: Array.from({ length: 12 }, () => 60),
+        air: { pressure },
+      });
+    const flowOf = (answer: object) => (answer as { flow: { value: number } }).flow.value;
+    // Velocity goes with the root of the density: a fifth less pressure, a ninth more flow.
+    expect(flowOf(await traverseAt(81_060)) / flowOf(await traverseAt(101_325))).toBeCloseTo(Math.sqrt(1 / 0.8), 2);
+    const thin = await calc('suction-curve', {
+      points: [
+        { orifice: 0, suction: 22_000 },
+        { orifice: 0.016, suction: 15_000 },
+        { orifice: 0.03, suction: 4000 },
+      ],
+      air: { pressure: 81_060 },
+    });
+    expect(thin).toMatchObject({ peak: { airPower: { unit: 'W' } }, offCurve: null });
+  });
+
   it('particle-test: 6 against 333, and what is no count', async () => {
     const side = (count: number) => ({ count, time: { value: 60, unit: 's' }, flow: { value: 2.83, unit: 'L/min' } });
     expect(await calc('particle-test', { exhaust: side(6), room: side(333) })).toMatchObject({ outcome: 'belowRoom' });

@@ -143,6 +143,7 @@ describe('verdicts are sentences in either unit', () => {
       degreesOfFreedom: null,
       p: null,
       differs: [] as const,
+      displayLimited: false,
     };
     expect(sayComparison({ outcome: 'tooFew', ...c }, 'flow').sentence).toBe(
       'Flow changed by +17 %; too few readings to tell how much is noise.',
@@ -211,6 +212,7 @@ describe('findings and other outcomes', () => {
     degreesOfFreedom: 5,
     p: 0.001,
     differs: [],
+    displayLimited: false,
   };
   const findings: readonly TestFinding[] = [
     { kind: 'selector', mismatch: { hoseM: 0.036, selectorM: 0.027, warnsAtMs: 11.25, warnFlowM3s: 0.01145 } },

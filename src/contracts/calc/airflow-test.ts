@@ -2,17 +2,7 @@ import { z } from 'zod';
 import { UNIT_SYSTEMS } from '@/core/units';
 import { MachineKindName, PlaceName } from '../enums';
 import { PreconditionsJson } from '../json-columns';
-import { QuantityInput, QuantityOutput } from './quantity';
-
-const Instrument = z.strictObject({
-  meaning: z
-    .enum(['limits', 'expanded', 'standard'])
-    .describe('How the figure is meant: limits are divided by sqrt 3, expanded by k'),
-  coverageFactor: z.number().positive().default(2),
-  relative: z.number().min(0).max(1).default(0).describe('Share of the reading'),
-  absolute: QuantityInput.default(0),
-  resolution: QuantityInput,
-});
+import { AirInput, InstrumentInput, QuantityInput, QuantityOutput } from './quantity';
 
 export const AirflowTestInput = z.strictObject({
   method: z.enum(['flowMeter', 'anemometer', 'pitot', 'sealedSuction']),
@@ -22,14 +12,8 @@ export const AirflowTestInput = z.strictObject({
   profileFactor: z.number().optional().describe('Mean over centre velocity, 0.82 by default'),
   hoseBore: QuantityInput.optional().describe('Bore of the hose that is fitted'),
   machineKind: MachineKindName.optional().describe('M and H extractors are held to 20 m/s in the hose'),
-  air: z
-    .strictObject({
-      temperature: QuantityInput.default({ value: 20, unit: 'degC' }),
-      relativeHumidity: QuantityInput.default(0.5),
-      pressure: QuantityInput.default(101_325),
-    })
-    .optional(),
-  instrument: Instrument.optional(),
+  air: AirInput.optional(),
+  instrument: InstrumentInput.optional(),
   failedPreconditions: PreconditionsJson.default([]),
   baseline: z
     .strictObject({ readings: z.array(QuantityInput).min(1).max(60), sameInstrument: z.boolean().default(true) })
@@ -49,6 +33,10 @@ export const AirflowTestOutput = z.strictObject({
   standardDeviation: QuantityOutput.nullable(),
   standardUncertainty: QuantityOutput.nullable(),
   expandedUncertainty: QuantityOutput.nullable(),
+  limits: z
+    .strictObject({ low: QuantityOutput, high: QuantityOutput })
+    .nullable()
+    .describe('The 95 % interval of the mean'),
   degreesOfFreedom: z.number().nullable().describe('null when infinite or under three readings'),
   studentFactor: z.number().nullable(),
   airDensity: QuantityOutput,
@@ -56,6 +44,7 @@ export const AirflowTestOutput = z.strictObject({
   hoseVelocity: QuantityOutput.nullable(),
   lossFraction: z.number().nullable(),
   lossExpanded: z.number().nullable(),
+  flowLimit: QuantityOutput.nullable().describe('The least flow it was judged by: 20 m/s in the hose, at its bore'),
   verdicts: z.array(Verdict),
 });
 export type AirflowTestOutput = z.infer<typeof AirflowTestOutput>;

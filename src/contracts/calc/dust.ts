@@ -38,7 +38,7 @@ export const DustOutput = z.strictObject({
 export type DustOutput = z.infer<typeof DustOutput>;
 
 const Count = z.strictObject({
-  count: z.number().describe('Whole particles'),
+  count: z.number().gt(-1e12).lt(1e12).describe('Whole particles'),
   time: QuantityInput,
   flow: QuantityInput,
 });

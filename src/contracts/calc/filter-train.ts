@@ -3,7 +3,7 @@ import { DUST_CLASSES } from '@/core/filter/rating';
 import { MediumName, RatingJson } from '../stage-spec';
 import { QuantityInput } from './quantity';
 
-const Share = z.number();
+const Share = z.number().gt(-1e12).lt(1e12);
 
 export const FilterTrainInput = z.strictObject({
   stages: z

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { RuleJson } from '../json-columns';
+import { PlausibleRule } from '../rules';
 
 /** Inputs and outputs of calc due, forecast, plan and reorder. */
 
@@ -10,7 +10,7 @@ export const DueInput = z.strictObject({
   today: Day,
   changedOn: Day.describe('Last change, or first use'),
   rules: z
-    .array(z.strictObject({ rule: RuleJson, school: z.string().max(120).default('') }))
+    .array(z.strictObject({ rule: PlausibleRule, school: z.string().max(120).default('') }))
     .min(1)
     .max(20),
   changesOf: z
@@ -29,9 +29,12 @@ export const DueInput = z.strictObject({
 });
 export type DueInput = z.infer<typeof DueInput>;
 
+/** Run hours or days of an interval. */
+const Load = z.number().min(0.01).max(1e6);
+
 const Past = z.strictObject({
-  load: z.number().positive().describe('Run hours, or days, it ran for'),
-  days: z.number().positive(),
+  load: Load.describe('Run hours, or days, it ran for'),
+  days: z.number().min(0.01).max(36_500),
   end: z.enum(['limit', 'early', 'other']).describe('Why it ended: its limit was seen, before it, or neither'),
   found: z.number().min(0).max(2).nullable().default(null).describe('Share of the limit as found; 1 is the limit'),
   beforeRegime: z.boolean().default(false).describe('Before the newest change of dust, job or path'),
@@ -40,13 +43,13 @@ const Past = z.strictObject({
 const Inspection = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('share'),
-    load: z.number().positive(),
+    load: Load,
     share: z.number().min(0).max(2),
     deviation: z.number().positive().max(1).default(0.1),
   }),
   z.strictObject({
     kind: z.literal('side'),
-    load: z.number().positive(),
+    load: Load,
     share: z.number().positive().max(2).default(1),
     above: z.boolean(),
   }),
@@ -54,10 +57,10 @@ const Inspection = z.discriminatedUnion('kind', [
 
 export const ForecastInput = z.strictObject({
   history: z.strictObject({
-    template: z.strictObject({ load: z.number().positive(), spread: z.number().positive().max(2).default(0.7) }),
+    template: z.strictObject({ load: Load, spread: z.number().positive().max(2).default(0.7) }),
     counts: z.enum(['hours', 'days']),
     past: z.array(Past).max(500).default([]),
-    load: z.number().min(0).describe('Load since the last change'),
+    load: z.number().min(0).max(1e6).describe('Load since the last change'),
     inspections: z.array(Inspection).max(500).default([]),
   }),
   recent: z.array(z.number().min(0).max(24)).min(1).max(800).describe('Load of each of the last days, today last'),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { UNIT_SYSTEMS } from '@/core/units';
-import { QuantityInput, QuantityOutput } from './quantity';
+import { AirInput, InstrumentInput, QuantityInput, QuantityOutput } from './quantity';
 
 const Quantity = z.enum(['flow', 'velocity', 'pressure', 'voltage', 'current']);
 const Series = z.array(QuantityInput).min(1).max(200);
@@ -10,7 +10,11 @@ export const CompareInput = z.strictObject({
   before: Series,
   after: Series,
   instrument: z
-    .strictObject({ relative: z.number().min(0).max(1).default(0), same: z.boolean().default(true) })
+    .strictObject({
+      relative: z.number().min(0).max(1).default(0),
+      same: z.boolean().default(true),
+      resolution: QuantityInput.optional().describe('One step of its display; else the last digit that is given'),
+    })
     .optional()
     .describe('Limits of error as a share of the reading; one instrument on both sides cancels'),
 });
@@ -20,7 +24,7 @@ export const CompareOutput = z.strictObject({
   outcome: z.string(),
   sentence: z.string(),
   difference: QuantityOutput.nullable(),
-  relative: z.number().nullable(),
+  relative: z.number().nullable().describe('null from a baseline of 0'),
   expandedUncertainty: QuantityOutput.nullable(),
   degreesOfFreedom: z.number().nullable(),
   p: z.number().nullable(),
@@ -46,6 +50,7 @@ const Plan = z.discriminatedUnion('shape', [
 export const TraverseInput = z.strictObject({
   plan: Plan,
   reads: z.enum(['velocity', 'velocityPressure']).default('velocity'),
+  air: AirInput.optional(),
   readings: z
     .array(QuantityInput)
     .max(600)
@@ -72,6 +77,8 @@ export const SuctionCurveInput = z.strictObject({
     .min(1)
     .max(100),
   coefficient: z.number().min(0.5).max(1).default(0.61),
+  air: AirInput.optional(),
+  instrument: InstrumentInput.optional(),
 });
 export type SuctionCurveInput = z.infer<typeof SuctionCurveInput>;
 
@@ -81,6 +88,10 @@ export const SuctionCurveOutput = z.strictObject({
   b: z.strictObject({ value: z.number(), unit: z.literal('Pa s/m3') }),
   c: z.strictObject({ value: z.number(), unit: z.literal('Pa s2/m6') }),
   residuals: z.array(QuantityOutput),
+  offCurve: z
+    .strictObject({ point: z.int(), residual: QuantityOutput, allowed: QuantityOutput })
+    .nullable()
+    .describe('The point furthest beyond what the meter allows; null when none is, or nothing is said of the meter'),
   points: z.array(z.strictObject({ flow: QuantityOutput, suction: QuantityOutput })),
   peak: z.strictObject({
     airPower: QuantityOutput,
@@ -93,7 +104,7 @@ export const SuctionCurveOutput = z.strictObject({
 export type SuctionCurveOutput = z.infer<typeof SuctionCurveOutput>;
 
 const Counted = z.strictObject({
-  count: z.number(),
+  count: z.number().gt(-1e12).lt(1e12),
   time: QuantityInput,
   flow: QuantityInput.describe('Air drawn through the counter'),
 });

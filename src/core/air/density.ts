@@ -20,7 +20,7 @@ export const saturationPressurePa = (temperatureK: number): number =>
 /**
  * Density of moist air, kg/m3.
  * Source: CIPM-2007 eq. 1 with compressibility and enhancement factor taken as 1 (ideal gas), which costs under
- * 0.05 % in the valid range.
+ * 0.05 % from 10 to 30 degC and 0.12 % at -30 degC.
  * Valid: -30 to 60 degC, 0 to 1 relative humidity, 50 to 110 kPa. Returns `air.state` outside.
  * @example moistAirDensity({ temperatureK: 293.15, relativeHumidity: 0.5, pressurePa: 101325 }) // 1.199
  */

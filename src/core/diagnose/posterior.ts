@@ -194,9 +194,15 @@ const checkEvidence = (c: Case, evidence: readonly Evidence[]): Result<true> => 
   const wild = evidence.findIndex(
     (e) => !e.struck && e.outcome.kind === 'number' && !(e.outcome.valueSi >= 0 && e.outcome.valueSi < MOST_READING),
   );
-  if (wild >= 0)
+  const outcome = evidence[wild]?.outcome;
+  if (outcome?.kind === 'number')
     return fail(
-      failure('path.range', `evidence.${wild}`, { field: 'reading', value: Number.NaN, low: 0, high: MOST_READING }),
+      failure('path.range', `evidence.${wild}`, {
+        field: 'the reading',
+        value: outcome.valueSi,
+        low: 0,
+        high: MOST_READING,
+      }),
     );
   return ok(true);
 };

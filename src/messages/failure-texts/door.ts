@@ -50,6 +50,16 @@ export const DOOR_TEXTS = {
   ],
   'page.unknown': () => ['Nothing here', 'There is no such page.', 'Go to the round, or press / and type a tag.'],
   'calc.unknown': (f) => ['Unknown calculation', `There is no calculation "${text(f['name'])}".`, 'See calc --list.'],
+  'calc.outside': (f) => [
+    'Outside the formula',
+    `A formula was asked beyond what it holds for: ${text(f['why'])}.`,
+    'Check the figures and their units.',
+  ],
+  'calc.no-figure': () => [
+    'No answer',
+    'These figures lead to no number that means anything.',
+    'Check the figures and their units.',
+  ],
   'server.bug': () => [
     'Something broke',
     'Moorwind made a mistake. Nothing was half saved.',

@@ -59,6 +59,21 @@ export const MEASURE_TEXTS = {
     'The pressure drop is more than a quarter of the air pressure.',
     'Use a larger hole.',
   ],
+  'thresholds.order': () => [
+    'Wrong way round',
+    'The loss to warn of must be smaller than the loss to act on.',
+    'Swap the two.',
+  ],
+  'instrument.negative': () => [
+    'Below nothing',
+    'The error and the step of an instrument are 0 or more.',
+    'Give them without a minus.',
+  ],
+  'orifice.coefficient': () => [
+    'Coefficient needed',
+    'The equation for a plate in a pipe (ISO 5167-2) does not hold here: it wants a hole from 12.5 mm in a pipe of 50 mm to 1 m, the hole 0.1 to 0.75 of the bore, and enough flow.',
+    'Choose the coefficient of your own plate.',
+  ],
   'curve.too-few': (f) => [
     'Too few orifices',
     `A curve needs ${text(f['need'])} different openings; there are ${text(f['have'])}.`,

@@ -41,6 +41,11 @@ export const WORK_TEXTS = {
     'Somebody changed this path since you opened it. Your changes were not saved.',
     'Open the editor again and repeat the change.',
   ],
+  'demand.too-large': (f) => [
+    'Too many pieces',
+    `The demand of a lead time, or its spread, is beyond ${text(f['most'])} pieces.`,
+    'Check the rate a day, the lead time and their spreads.',
+  ],
   'job.open': (f) => [
     'A job is under way',
     `Somebody (${text(f['holder'])}) is at work on this machine.`,
