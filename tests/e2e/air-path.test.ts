@@ -95,6 +95,33 @@ describe('the pressure staircase', () => {
 });
 
 describe('the machine editor', () => {
+  it('fits a fan to a suction curve, and refuses one that rises', async () => {
+    const page = await open('/m/CR-04/edit', 'edit');
+    await page.getByText('Fan', { exact: true }).first().click();
+    await page.getByText('Fit it to a suction curve').click();
+    const points = [
+      ['0 L/s', '20 kPa'],
+      ['10 L/s', '15.95 kPa'],
+      ['20 L/s', '12 kPa'],
+      ['40 L/s', '4.3 kPa'],
+    ] as const;
+    for (const [i, [flow, suction]] of points.entries()) {
+      await page.getByLabel(`Flow ${i + 1}`).fill(flow);
+      await page.getByLabel(`Suction ${i + 1}`).fill(suction);
+    }
+    await page.getByText(/sealed; at most 25\d W/).waitFor();
+    await page.getByRole('button', { name: 'Use this curve' }).click();
+    await expect.poll(() => page.getByLabel('Kind').inputValue()).toBe('points');
+    await page.getByLabel('Suction 1').fill('3 kPa');
+    await page.getByLabel('Suction 2').fill('3.5 kPa');
+    await page.getByLabel('Suction 3').fill('4 kPa');
+    await page
+      .locator(`[role=alert]`, { hasText: /suction/i })
+      .first()
+      .waitFor();
+    expect(await page.getByRole('button', { name: 'Use this curve' }).count()).toBe(0);
+  });
+
   it('explains an impossible path, by keyboard, and records nothing of it', async () => {
     const page = await open('/m/CR-07/edit', 'edit');
     await page.getByRole('button', { name: 'HEPA: towards the tool' }).click();

@@ -64,6 +64,7 @@ const PRETTY: Readonly<Record<string, string>> = {
   degF: '°F',
   inH2O: 'inH₂O',
   mmH2O: 'mmH₂O',
+  cmH2O: 'cmH₂O',
   'kg/m3': 'kg/m³',
   'lb/ft3': 'lb/ft³',
   'mg/m3': 'mg/m³',

@@ -35,7 +35,8 @@ export const FanPoints = ({ id, units, onBad, use }: FanPointsProps) => {
     <details className="mt-3">
       <summary className="min-h-11 cursor-pointer py-2 font-bold">Fit it to a suction curve</summary>
       <p className="soft mb-2 text-sm">
-        Suction at three or more flows, taken at the fan itself, without filters before it. 0 is sealed.
+        Suction at three or more flows at the fan itself: from the maker's sheet, or from a clean fan on the bench. No
+        flow is sealed. Never run a machine that has held dust without its filters to get them.
       </p>
       <ol className="space-y-2">
         {rows.map((row, i) => (

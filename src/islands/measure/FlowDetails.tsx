@@ -140,7 +140,7 @@ export const CurveFields = ({
 
 /** What a plate is told besides its readings. */
 export const PlateFields = ({ entry, dispatch, problems }: EntryProps<'plate'>) => (
-  <div className="grid grid-cols-3 gap-2">
+  <div className="grid grid-cols-2 gap-2">
     <TypedInput
       label="Hole"
       value={entry.orifice}
@@ -150,7 +150,7 @@ export const PlateFields = ({ entry, dispatch, problems }: EntryProps<'plate'>) 
       onChange={(orifice) => set(dispatch, { ...entry, orifice })}
     />
     <TypedInput
-      label="Pipe (empty: free room)"
+      label="Pipe, if in one"
       value={entry.pipe ?? { typed: '', unit: entry.orifice.unit }}
       kind="length"
       path="detail.pipe"
@@ -164,12 +164,14 @@ export const PlateFields = ({ entry, dispatch, problems }: EntryProps<'plate'>) 
         )
       }
     />
-    <Pick
-      label="C"
-      values={entry.pipe ? (['ISO', 0.6, 0.61, 0.62] as const) : ([0.6, 0.61, 0.62] as const)}
-      chosen={(entry.coefficient ?? 'ISO') as 0.61 | 'ISO'}
-      words={String}
-      pick={(c) => set(dispatch, { ...entry, coefficient: c === 'ISO' ? null : c })}
-    />
+    <div className="col-span-2">
+      <Pick
+        label="Coefficient C"
+        values={entry.pipe ? (['ISO 5167', 0.6, 0.61, 0.62] as const) : ([0.6, 0.61, 0.62] as const)}
+        chosen={(entry.coefficient ?? 'ISO 5167') as 0.61 | 'ISO 5167'}
+        words={String}
+        pick={(c) => set(dispatch, { ...entry, coefficient: c === 'ISO 5167' ? null : c })}
+      />
+    </div>
   </div>
 );
