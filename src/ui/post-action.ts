@@ -2,13 +2,22 @@ import type { RecordedReply } from '@/contracts/responses';
 import { failure } from '@/core/failure/failure';
 import { type Problem, problemOf } from '@/messages/failures';
 
-export type Posted =
-  { readonly ok: true; readonly reply: RecordedReply } | { readonly ok: false; readonly problems: readonly Problem[] };
+export type Posted = { readonly ok: true; readonly reply: RecordedReply } | Refused;
 
-const notReached: Posted = { ok: false, problems: [problemOf(failure('action.busy'))] };
+interface Refused {
+  readonly ok: false;
+  readonly problems: readonly Problem[];
+}
 
-/** Sends one user action and reads the answer into its shape. Never throws: a dead line is a problem like another. */
-export const postAction = async (url: string, body: unknown): Promise<Posted> => {
+/**
+ * Sends something and reads the answer by `read`, which is fetched with the first answer: what reads answers into their
+ * shape is a third of a page. Never throws: a dead line is a problem like another.
+ */
+export const postFor = async <T>(
+  url: string,
+  body: unknown,
+  read: () => Promise<(data: unknown) => T>,
+): Promise<{ readonly ok: true; readonly value: T } | Refused> => {
   try {
     const response = await fetch(url, {
       method: 'POST',
@@ -16,13 +25,21 @@ export const postAction = async (url: string, body: unknown): Promise<Posted> =>
       body: JSON.stringify(body),
     });
     const data: unknown = await response.json();
-    // Fetched with the first answer: what reads answers into their shape is a third of a page.
-    const replies = await import('@/contracts/responses');
-    if (response.ok) return { ok: true, reply: replies.RecordedReply.parse(data) };
-    return { ok: false, problems: replies.ProblemReply.parse(data).problems };
+    if (response.ok) return { ok: true, value: (await read())(data) };
+    const { ProblemReply } = await import('@/contracts/responses');
+    return { ok: false, problems: ProblemReply.parse(data).problems };
   } catch {
-    return notReached;
+    return { ok: false, problems: [problemOf(failure('action.busy'))] };
   }
+};
+
+/** Sends one user action and reads the answer into its shape. Never throws. */
+export const postAction = async (url: string, body: unknown): Promise<Posted> => {
+  const sent = await postFor(url, body, async () => {
+    const { RecordedReply: shape } = await import('@/contracts/responses');
+    return (data) => shape.parse(data);
+  });
+  return sent.ok ? { ok: true, reply: sent.value } : sent;
 };
 
 /** A fresh id for one user action; works where the page is not served securely too. */

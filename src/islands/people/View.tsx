@@ -1,3 +1,4 @@
+import { DayField } from '@/ui/day-field';
 import { type SyntheticEvent, useState } from 'react';
 import type { SecretReply } from '@/contracts/people';
 import { type Person, type Role, ROLES } from '@/core/people/person';
@@ -14,21 +15,6 @@ interface KeepProps {
   readonly person: Person | null;
   readonly by: string;
 }
-
-const DateField = ({
-  label,
-  value,
-  onValue,
-}: {
-  readonly label: string;
-  readonly value: string;
-  readonly onValue: (value: string) => void;
-}) => (
-  <label className="block">
-    <span className="caption">{label}</span>
-    <input type="date" className="field" value={value} onChange={(e) => onValue(e.currentTarget.value)} />
-  </label>
-);
 
 const Secret = ({ secret, what }: { readonly secret: SecretReply; readonly what: string }) => (
   <p role="status" className="bg-base-200 border-primary my-2 border-l-4 p-3">
@@ -104,8 +90,8 @@ export const KeepPerson = ({ person, by: known }: KeepProps) => {
         May do contained work: trained for it, and the mask fits
       </label>
       <div className="flex flex-wrap gap-3">
-        <DateField label="Mask fit test" value={maskFitOn} onValue={setMaskFitOn} />
-        <DateField label="Trained" value={trainedOn} onValue={setTrainedOn} />
+        <DayField label="Mask fit test" value={maskFitOn} onValue={setMaskFitOn} />
+        <DayField label="Trained" value={trainedOn} onValue={setTrainedOn} />
       </div>
       {person && (
         <label className="flex min-h-11 items-center gap-2">
