@@ -11,7 +11,7 @@ import { type Evidence, openCase } from '@/core/diagnose/posterior';
 import { faultSimulatorOf, UNTOUCHED } from '@/core/diagnose/signature';
 import { templateParameters } from '@/core/path/pressure-profile';
 import { stageTemplate } from '@/core/machine/stage-templates';
-import { type CaseOutcome, outcomeOf, type Summary, summaryOf } from '../tests/bench/find/outcome';
+import { type CaseOutcome, outcomeOf, type Summary, summaryOf, type World, WORLDS } from '../tests/bench/find/outcome';
 import { expectedOf } from '@/core/diagnose/expected';
 import { CLEAN_STATE, modelOf, stageOf, templateMachine } from '../tests/support/machines';
 import { type Figure, report } from './bench-report';
@@ -22,13 +22,13 @@ const CASES = 605;
 const span = (from: number, to: number): readonly number[] => Array.from({ length: to - from + 1 }, (_, i) => from + i);
 
 /** A child walks its share of the seeds and writes one line a case. */
-const walkSpan = (from: number, to: number): void => {
-  for (const seed of span(from, to)) process.stdout.write(`${JSON.stringify(outcomeOf(seed))}\n`);
+const walkSpan = (world: World, from: number, to: number): void => {
+  for (const seed of span(from, to)) process.stdout.write(`${JSON.stringify(outcomeOf(world, seed))}\n`);
 };
 
-const child = (from: number, to: number): Promise<readonly CaseOutcome[]> =>
+const child = (world: World, from: number, to: number): Promise<readonly CaseOutcome[]> =>
   new Promise((resolve, reject) => {
-    const run = spawn(process.execPath, ['--import', 'tsx', 'scripts/bench-find.ts', String(from), String(to)], {
+    const run = spawn(process.execPath, ['--import', 'tsx', 'scripts/bench-find.ts', world, String(from), String(to)], {
       stdio: ['ignore', 'pipe', 'inherit'],
     });
     let text = '';
@@ -137,42 +137,61 @@ const latencies = (): Latencies => {
 
 type Line = readonly [id: string, value: number, unit: string, goal: string];
 
-const figuresOf = (s: Summary, ms: Latencies): readonly Figure[] => {
+const SHOWN = 'shown, no goal';
+
+/** The figures of one world; those of the other yard are the ones that count. */
+const linesOf = (s: Summary, world: World): readonly Line[] => {
   const schools = Object.values(s.schools);
+  const goal = (text: string) => (world === 'yard' ? text : SHOWN);
   const lines: readonly Line[] = [
-    ['cases', s.cases, 'cases', 'at least 500'],
+    ['cases', s.cases, 'cases', 'at least 600'],
     ['first', s.first, '1', 'at least 0.90'],
     ['stage', s.stage, '1', 'at least 0.95'],
-    ['top3_all', s.topThree, '1', 'at least 0.92'],
+    ['top3_all', s.topThree, '1', 'at least 0.90'],
     ['pairs_both', s.pairsBoth, '1', 'at least 0.85'],
     ['wrong_felt', s.wrongFelt, '1', 'at most 0.01'],
     ['wrong_root', s.wrongRoot, '1', 'at most 0.01'],
     ['wrong_silent', s.wrongSilent, '1', 'at most 0.04'],
-    ['done_ratio', s.doneRatio, '1', 'at most 0.60: with 60 minutes for a wrong closing, against the best school'],
-    ['priced_ratio', s.pricedRatio, '1', 'at most 0.75: minutes, exposure and needless parts, against the best school'],
-    ['ece', s.calibration, '1', 'at most 0.05'],
     [
-      'latency_ms',
-      ms.median,
-      'ms',
-      'under 150: posterior and next test on ten stages with pairs, median of the steps of six cases',
+      'over_ratio',
+      s.overRatio,
+      '1',
+      'at most 0.60: beyond what the case needed, an hour for a wrong closing, against the best school',
     ],
-    ['latency_p95_ms', ms.most, 'ms', 'shown, no goal: the slowest of twenty steps'],
-    [
-      'latency_cold_p95_ms',
-      ms.mostCold,
-      'ms',
-      'shown, no goal: the same when the proposed test was not worked out while it was done',
-    ],
-    ['open_ms', ms.open, 'ms', 'shown, no goal: opening the case and its first test'],
-    ['escalated', s.escalated, '1', 'shown, no goal'],
-    ['tests', s.tests, 'tests a case', 'shown, no goal'],
-    ['price', s.price, 'min a case', 'shown, no goal'],
-    ['price_best_school', Math.min(...schools.map((x) => x.price)), 'min a case', 'shown, no goal'],
-    ['done_best_school', Math.min(...schools.map((x) => x.done)), 'min a case', 'shown, no goal'],
+    ['done_ratio', s.doneRatio, '1', 'at most 0.70: the same with the repairs that were needed'],
+    ['priced_ratio', s.pricedRatio, '1', 'at most 0.80: minutes, exposure and needless parts, against the best school'],
+    ['ece', s.repairCalibration, '1', 'at most 0.05: at the first repair'],
+    ['ece_steps', s.calibration, '1', 'over all steps; shown, no goal'],
+    ['escalated', s.escalated, '1', SHOWN],
+    ['tests', s.tests, 'tests a case', SHOWN],
+    ['price', s.price, 'min a case', SHOWN],
+    ['price_best_school', Math.min(...schools.map((x) => x.price)), 'min a case', SHOWN],
+    ['over_best_school', Math.min(...schools.map((x) => x.over)), 'min a case', SHOWN],
+    ['done_best_school', Math.min(...schools.map((x) => x.done)), 'min a case', SHOWN],
   ];
-  return lines.map(([id, value, unit, goal]) => ({ id: `find.${id}`, value, unit, goal }));
+  return lines.map(([id, value, unit, text]) => [id, value, unit, goal(text)]);
 };
+
+const latencyLines = (ms: Latencies): readonly Line[] => [
+  [
+    'latency_ms',
+    ms.median,
+    'ms',
+    'under 150: posterior and next test on ten stages with pairs, median of the steps of six cases',
+  ],
+  ['latency_p95_ms', ms.most, 'ms', 'shown, no goal: the slowest of twenty steps'],
+  [
+    'latency_cold_p95_ms',
+    ms.mostCold,
+    'ms',
+    'shown, no goal: the same when the proposed test was not worked out while it was done',
+  ],
+  ['open_ms', ms.open, 'ms', 'shown, no goal: opening the case and its first test'],
+];
+
+const figure =
+  (prefix: string) =>
+  ([id, value, unit, goal]: Line): Figure => ({ id: `${prefix}.${id}`, value, unit, goal });
 
 const round = (value: number): number => Number(value.toPrecision(3));
 
@@ -185,6 +204,7 @@ const rowOf = (s: Summary): Readonly<Record<string, number>> => ({
   wrong_root: round(s.wrongRoot),
   wrong_silent: round(s.wrongSilent),
   price: round(s.price),
+  over: round(s.over),
   done: round(s.done),
   take_out: round(s.schools.takeOut.done),
   swap: round(s.schools.swap.done),
@@ -199,25 +219,35 @@ const tableBy = (
     [...new Set(list.map(key))].sort().map((k) => [k, rowOf(summaryOf(list.filter((o) => key(o) === k)))]),
   );
 
-const main = async (): Promise<void> => {
-  const ms = latencies();
+const walked = async (world: World): Promise<readonly CaseOutcome[]> => {
   const cores = Math.max(1, Math.min(cpus().length, 4));
   const shares = Array.from(
     { length: cores },
     (_, i) => [FIRST + Math.floor((i * CASES) / cores), FIRST + Math.floor(((i + 1) * CASES) / cores) - 1] as const,
   );
-  const list = (await Promise.all(shares.map(([from, to]) => child(from, to)))).flat();
-  const tables = {
-    kind: tableBy(list, (o) => o.kind),
-    faults: tableBy(list, (o) => o.group),
-    level: tableBy(list, (o) => o.level),
-  };
-  console.table(tables.kind);
-  console.table(tables.faults);
-  console.table(tables.level);
-  report({ name: 'find', seed: FIRST, figures: figuresOf(summaryOf(list), ms), tables });
+  return (await Promise.all(shares.map(([from, to]) => child(world, from, to)))).flat();
 };
 
-const [from, to] = process.argv.slice(2).map(Number);
-if (from !== undefined && to !== undefined) walkSpan(from, to);
+const tablesOf = (list: readonly CaseOutcome[]) => ({
+  kind: tableBy(list, (o) => o.kind),
+  faults: tableBy(list, (o) => o.group),
+  level: tableBy(list, (o) => o.level),
+});
+
+const main = async (): Promise<void> => {
+  const ms = latencies();
+  const [yard, first] = [await walked('yard'), await walked('first')];
+  const tables = { ...tablesOf(yard), firstWorld: tablesOf(first).kind };
+  for (const table of Object.values(tables)) console.table(table);
+  const least = Math.min(...Object.values(tables.kind).map((row) => row['first'] ?? 0));
+  const worst: Line = ['worst_kind_first', least, '1', 'at least 0.85: of the kinds of machine'];
+  const figures = [
+    ...[...linesOf(summaryOf(yard), 'yard'), worst, ...latencyLines(ms)].map(figure('find')),
+    ...linesOf(summaryOf(first), 'first').map(figure('find.first_world')),
+  ];
+  report({ name: 'find', seed: FIRST, figures, tables });
+};
+
+const [world, from, to] = process.argv.slice(2);
+if (world !== undefined && world in WORLDS) walkSpan(world as World, Number(from), Number(to));
 else await main();

@@ -2,7 +2,6 @@ import { complaintFactor } from '@/core/diagnose/complaint';
 import { evaluateCase, type Progress } from '@/core/diagnose/evaluate-case';
 import { faultPlaces } from '@/core/diagnose/fault';
 import { hypothesesOf } from '@/core/diagnose/hypotheses';
-import { needlessMinutes } from '@/core/diagnose/loss';
 import { type Operation, OPERATION_FACTS, type TestState } from '@/core/diagnose/operation';
 import { openCase, type Case, type Evidence } from '@/core/diagnose/posterior';
 import { cures, leavesOpen, type Repair } from '@/core/diagnose/repair';
@@ -10,12 +9,14 @@ import { recordFactor } from '@/core/diagnose/record-prior';
 import { faultSimulatorOf, UNTOUCHED, type Interventions } from '@/core/diagnose/signature';
 import { priceOf } from '@/core/diagnose/operation';
 import { CLEAN_STATE } from '../../support/machines';
-import { left, watch } from './watch';
-import type { TrueCase } from './true-case';
+import type { WalkCase } from './walk-case';
 
 /** How one case went, in one school. */
 export interface Walk {
+  /** Tests, and repairs that cured nothing. */
   readonly price: number;
+  /** Repairs that did. */
+  readonly needed: number;
   readonly tests: number;
   readonly repairs: readonly Repair[];
   readonly firstRepair: Repair | null;
@@ -32,8 +33,8 @@ export interface Walk {
   readonly openMs: number;
 }
 
-export const caseOf = (c: TrueCase): Case => {
-  const { model, parameters, calibrated, baselines } = c.machine.known;
+export const caseOf = (c: WalkCase): Case => {
+  const { model, parameters, calibrated, baselines } = c.known;
   const faultSimulator = faultSimulatorOf({ model, parameters, state: CLEAN_STATE });
   const [said, recorded] = [
     complaintFactor(c.complaint, model),
@@ -48,14 +49,14 @@ export const caseOf = (c: TrueCase): Case => {
 
 const MOST_STEPS = 60;
 
-const shown = (c: TrueCase, op: Operation) =>
-  `${op.kind}${'place' in op ? ` ${op.place}` : ''}${'position' in op ? ` ${c.machine.model.stages[op.position]?.kind ?? ''}` : ''}`;
+const shown = (c: WalkCase, op: Operation) =>
+  `${op.kind}${'place' in op ? ` ${op.place}` : ''}${'position' in op ? ` ${c.known.model.stages[op.position]?.kind ?? ''}` : ''}`;
 
 /** Walks a case by the engine's own advice. */
-export const engineWalk = (c: TrueCase): Walk => {
+export const engineWalk = (c: WalkCase): Walk => {
   const opened = performance.now();
   const held = caseOf(c);
-  let [price, tests, state] = [0, 0, 'off' as TestState];
+  let [price, needed, tests, state] = [0, 0, 0, 'off' as TestState];
   let interventions: Interventions = UNTOUCHED;
   let evidence: readonly Evidence[] = [];
   let escalated = false;
@@ -94,7 +95,7 @@ export const engineWalk = (c: TrueCase): Walk => {
       trace.push(
         `${advice.kind} ${posterior.faults
           .slice(0, 3)
-          .map((f) => `${f.kind} ${c.machine.model.stages[f.position]?.kind ?? ''} ${f.probability.toFixed(2)}`)
+          .map((f) => `${f.kind} ${c.known.model.stages[f.position]?.kind ?? ''} ${f.probability.toFixed(2)}`)
           .join(', ')}`,
       );
       break;
@@ -104,12 +105,12 @@ export const engineWalk = (c: TrueCase): Walk => {
       price += priceOf(operation, { hazard: c.hazard, state });
       tests += 1;
       state = OPERATION_FACTS[operation.kind].state;
-      const outcome = watch(operation, c, interventions);
+      const outcome = c.watch(operation, interventions);
       evidence = [...evidence, { operation, outcome, interventions, struck: false }];
       trace.push(
         `${shown(c, operation)} = ${outcome.kind === 'word' ? outcome.word : outcome.valueSi.toPrecision(3)}  [${posterior.faults
           .slice(0, 2)
-          .map((f) => `${f.kind} ${c.machine.model.stages[f.position]?.kind ?? ''} ${f.probability.toFixed(2)}`)
+          .map((f) => `${f.kind} ${c.known.model.stages[f.position]?.kind ?? ''} ${f.probability.toFixed(2)}`)
           .join(', ')}]`,
       );
       continue;
@@ -117,21 +118,23 @@ export const engineWalk = (c: TrueCase): Walk => {
     if (advice.kind === 'fitFirst') throw new Error('a made-up machine lacks its essential filter');
     const { fault, repair } = advice;
     first ??= { exact: isTrue(fault), stage: c.faults.some((t) => t.position === fault.position) };
-    const needful = left(c, repairs).some((f) => cures(repair, f));
-    if (!needful) price += needlessMinutes(repair, c.hazard);
+    const needful = c.left(repairs).some((f) => cures(repair, f));
+    if (needful) needed += c.repairMinutes(repair);
+    else price += c.repairMinutes(repair);
     const seen: Operation = { kind: 'found', fault: fault.kind, position: fault.position };
-    const outcome = watch(seen, c, interventions);
+    const outcome = c.watch(seen, interventions);
     evidence = [...evidence, { operation: seen, outcome, interventions, struck: false }];
     repairs.push(repair);
     interventions = { ...interventions, repairs: [...repairs] };
     state = leavesOpen(repair) ? 'open' : 'off';
     trace.push(
-      `REPAIR ${repair.kind} ${c.machine.model.stages[repair.position]?.kind ?? ''} for ${fault.kind} ${fault.probability.toFixed(2)} ${needful ? '' : 'NEEDLESS'} found ${outcome.kind === 'word' ? outcome.word : ''}`,
+      `REPAIR ${repair.kind} ${c.known.model.stages[repair.position]?.kind ?? ''} for ${fault.kind} ${fault.probability.toFixed(2)} ${needful ? '' : 'NEEDLESS'} found ${outcome.kind === 'word' ? outcome.word : ''}`,
     );
   }
   const faults = last?.ok ? last.value.posterior.faults : [];
   return {
     price,
+    needed,
     tests,
     repairs,
     firstRepair: repairs[0] ?? null,

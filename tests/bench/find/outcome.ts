@@ -1,8 +1,17 @@
 import type { School } from '@/core/diagnose/next-test';
 import { engineWalk } from './engine-walk';
 import { schoolWalk } from './school-walk';
-import { type Ending, endingOf, isWrong, WRONG_MINUTES } from './score';
-import { trueCase } from './true-case';
+import { isWrong, WRONG_MINUTES } from './score';
+import { firstWorldCase } from './true-walk';
+import type { Ending, WalkCase } from './walk-case';
+import { yardCase } from './yard/yard-case';
+
+/** The first world breathes by the engine's own formulas; the other yard shares nothing with it. */
+export const WORLDS = { first: firstWorldCase, yard: yardCase } as const satisfies Record<
+  string,
+  (seed: number) => WalkCase
+>;
+export type World = keyof typeof WORLDS;
 
 export const FIXED_SCHOOLS = ['takeOut', 'swap', 'nozzleInward'] as const satisfies readonly School[];
 export type FixedSchool = (typeof FIXED_SCHOOLS)[number];
@@ -21,33 +30,42 @@ export interface CaseOutcome {
   readonly escalated: boolean;
   readonly tests: number;
   readonly price: number;
+  /** Beyond what the case needed: tests, needless repairs, an hour for a wrong closing. */
+  readonly over: number;
+  /** The same with the repairs that were needed, where the world prices them. */
   readonly done: number;
   readonly schools: Readonly<
-    Record<FixedSchool, { readonly price: number; readonly done: number; readonly wrong: boolean }>
+    Record<
+      FixedSchool,
+      { readonly price: number; readonly over: number; readonly done: number; readonly wrong: boolean }
+    >
   >;
+  readonly firstRepair: readonly [probability: number, right: boolean] | null;
   readonly sure: readonly (readonly [probability: number, right: boolean])[];
 }
 
-const doneOf = (price: number, ending: Ending): number => price + (isWrong(ending) ? WRONG_MINUTES : 0);
+const overOf = (price: number, ending: Ending): number => price + (isWrong(ending) ? WRONG_MINUTES : 0);
 
 const groupOf = (faults: number): CaseOutcome['group'] => (faults === 0 ? 'nothing' : faults === 1 ? 'single' : 'pair');
 
 /** Walks one seed in all four ways, each on a fresh copy of the same machine. */
-export const outcomeOf = (seed: number): CaseOutcome => {
-  const c = trueCase(seed);
+export const outcomeOf = (world: World, seed: number): CaseOutcome => {
+  const c = WORLDS[world](seed);
   const walk = engineWalk(c);
-  const ending = endingOf(c, walk.repairs);
+  const ending = c.ending(walk.repairs);
+  const withNeeded = (over: number, needed: number) => over + (c.countsNeeded ? needed : 0);
   const schools = Object.fromEntries(
     FIXED_SCHOOLS.map((school) => {
-      const again = trueCase(seed);
-      const { price, repairs } = schoolWalk(again, school);
-      const end = endingOf(again, repairs);
-      return [school, { price, done: doneOf(price, end), wrong: isWrong(end) }];
+      const again = WORLDS[world](seed);
+      const { price, needed, repairs } = schoolWalk(again, school);
+      const end = again.ending(repairs);
+      const over = overOf(price, end);
+      return [school, { price, over, done: withNeeded(over, needed), wrong: isWrong(end) }];
     }),
   ) as CaseOutcome['schools'];
   return {
     seed,
-    kind: c.machine.kind,
+    kind: c.kind,
     level: c.hazard,
     group: groupOf(c.faults.length),
     first: walk.first.exact,
@@ -57,8 +75,10 @@ export const outcomeOf = (seed: number): CaseOutcome => {
     escalated: walk.escalated,
     tests: walk.tests,
     price: walk.price,
-    done: doneOf(walk.price, ending),
+    over: overOf(walk.price, ending),
+    done: withNeeded(overOf(walk.price, ending), walk.needed),
     schools,
+    firstRepair: walk.firstRepair ? (walk.sure.at(-1) ?? null) : null,
     sure: walk.sure,
   };
 };
@@ -94,11 +114,18 @@ export interface Summary {
   readonly tests: number;
   readonly price: number;
   readonly done: number;
+  readonly over: number;
+  readonly overRatio: number;
   readonly doneRatio: number;
   readonly pricedRatio: number;
   readonly calibration: number;
+  /** The same at the first repair: what the order to repair was told with. */
+  readonly repairCalibration: number;
   readonly schools: Readonly<
-    Record<FixedSchool, { readonly price: number; readonly done: number; readonly wrong: number }>
+    Record<
+      FixedSchool,
+      { readonly price: number; readonly over: number; readonly done: number; readonly wrong: number }
+    >
   >;
 }
 
@@ -109,13 +136,18 @@ export const summaryOf = (list: readonly CaseOutcome[]): Summary => {
       s,
       {
         price: mean(list.map((o) => o.schools[s].price)),
+        over: mean(list.map((o) => o.schools[s].over)),
         done: mean(list.map((o) => o.schools[s].done)),
         wrong: share(list, (o) => o.schools[s].wrong),
       },
     ]),
   ) as Summary['schools'];
   const least = (of: (s: FixedSchool) => number) => Math.min(...FIXED_SCHOOLS.map(of));
-  const [price, done] = [mean(list.map((o) => o.price)), mean(list.map((o) => o.done))];
+  const [price, over, done] = [
+    mean(list.map((o) => o.price)),
+    mean(list.map((o) => o.over)),
+    mean(list.map((o) => o.done)),
+  ];
   return {
     cases: list.length,
     first: share(list, (o) => o.first),
@@ -131,10 +163,13 @@ export const summaryOf = (list: readonly CaseOutcome[]): Summary => {
     escalated: share(list, (o) => o.escalated),
     tests: mean(list.map((o) => o.tests)),
     price,
+    over,
+    overRatio: over / least((s) => schools[s].over),
     done,
     doneRatio: done / least((s) => schools[s].done),
     pricedRatio: price / least((s) => schools[s].price),
     calibration: calibrationError(list.flatMap((o) => o.sure)),
+    repairCalibration: calibrationError(list.flatMap((o) => (o.firstRepair ? [o.firstRepair] : []))),
     schools,
   };
 };

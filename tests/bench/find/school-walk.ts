@@ -1,16 +1,15 @@
 import { inBand } from '@/core/diagnose/complaint';
-import { needlessMinutes } from '@/core/diagnose/loss';
 import { EXPOSURE_MINUTES, type Operation, OPERATION_FACTS, priceOf, type TestState } from '@/core/diagnose/operation';
 import type { Outcome } from '@/core/diagnose/outcome';
 import { cures, type Repair } from '@/core/diagnose/repair';
 import type { School } from '@/core/diagnose/next-test';
-import { CLEAN_STATE } from '../../support/machines';
-import type { TrueCase } from './true-case';
-import { trueFlow } from './true-machine';
-import { left, watch } from './watch';
+import type { WalkCase } from './walk-case';
 
 export interface SchoolWalk {
+  /** Tests, and repairs that cured nothing. */
   readonly price: number;
+  /** Repairs that did. */
+  readonly needed: number;
   readonly repairs: readonly Repair[];
 }
 
@@ -22,14 +21,15 @@ const LOW_DRIVE = 0.93;
 /** A sensible technician with a fixed order of looking: checks the settings, measures the flow, stops when it is back. */
 class Technician {
   price = 0;
+  needed = 0;
   repairs: Repair[] = [];
   out: number[] = [];
   state: TestState = 'off';
   flow = 0;
   readonly base: number;
 
-  constructor(readonly c: TrueCase) {
-    this.base = c.machine.known.baselines['flow toolEnd'] ?? 0;
+  constructor(readonly c: WalkCase) {
+    this.base = c.known.baselines['flow toolEnd'] ?? 0;
   }
 
   interventions() {
@@ -38,14 +38,14 @@ class Technician {
 
   /** Looks without paying: what is seen anyway while something else is done. */
   see(op: Operation): string {
-    const outcome = watch(op, this.c, this.interventions());
+    const outcome = this.c.watch(op, this.interventions());
     return outcome.kind === 'word' ? outcome.word : '';
   }
 
   test(op: Operation): Outcome {
     this.price += priceOf(op, { hazard: this.c.hazard, state: this.state });
     this.state = OPERATION_FACTS[op.kind].state;
-    return watch(op, this.c, this.interventions());
+    return this.c.watch(op, this.interventions());
   }
 
   word(op: Operation): string {
@@ -65,13 +65,15 @@ class Technician {
 
   fix(repair: Repair): void {
     if (this.repairs.some((r) => r.kind === repair.kind && r.position === repair.position)) return;
-    if (!left(this.c, this.repairs).some((f) => cures(repair, f))) this.price += needlessMinutes(repair, this.c.hazard);
+    const minutes = this.c.repairMinutes(repair);
+    if (this.c.left(this.repairs).some((f) => cures(repair, f))) this.needed += minutes;
+    else this.price += minutes;
     this.repairs.push(repair);
     this.state = 'off';
   }
 
   at(want: (kind: string, medium: boolean) => boolean): readonly number[] {
-    return this.c.machine.model.stages.flatMap((s, i) => (want(s.kind, s.spec.air.form === 'medium') ? [i] : []));
+    return this.c.known.model.stages.flatMap((s, i) => (want(s.kind, s.spec.air.form === 'medium') ? [i] : []));
   }
 
   media(): readonly number[] {
@@ -79,7 +81,7 @@ class Technician {
   }
 
   look(position: number): Operation {
-    return { kind: this.c.machine.model.stages[position]?.kind === 'bag' ? 'lookBag' : 'cleanSide', position };
+    return { kind: this.c.known.model.stages[position]?.kind === 'bag' ? 'lookBag' : 'cleanSide', position };
   }
 
   /** What an open stage shows of its seat and its medium is put right at once. */
@@ -107,12 +109,12 @@ const tail = (t: Technician): void => {
     if (t.measure()) return;
   }
   const inlet = t.value({ kind: 'sealed', place: 'inlet' });
-  const sound = t.c.machine.known.baselines['sealed inlet'] ?? 0;
+  const sound = t.c.known.baselines['sealed inlet'] ?? 0;
   if (hose !== undefined && t.value({ kind: 'sealed', place: 'hoseEnd' }) < LEAK_DROP * inlet) {
     t.fix({ kind: 'newHose', position: hose });
     if (t.measure()) return;
   }
-  const universal = t.c.supplyPa === null;
+  const universal = !t.c.byAir;
   const drive = universal ? t.value({ kind: 'voltage' }) / 230 : t.value({ kind: 'supply' }) / 6.2e5;
   if (drive < LOW_DRIVE) {
     t.fix({ kind: 'supply', position: fan });
@@ -171,8 +173,7 @@ const swapIn = (t: Technician): void => {
 };
 
 const nozzleInward = (t: Technician): void => {
-  const sound = (place: 'hoseEnd' | 'inlet') =>
-    t.c.machine.known.baselines[`flow ${place}`] ?? trueFlow({ ...t.c.machine, state: CLEAN_STATE }, place);
+  const sound = (place: 'hoseEnd' | 'inlet') => t.c.known.baselines[`flow ${place}`] ?? t.c.soundFlow(place);
   const hose = t.at((kind) => kind === 'hose' || kind === 'duct')[0] ?? 0;
   t.word({ kind: 'lookNozzle' });
   if (t.value({ kind: 'flow', place: 'hoseEnd' }) >= 0.85 * sound('hoseEnd')) {
@@ -188,7 +189,7 @@ const nozzleInward = (t: Technician): void => {
     if (t.measure()) return;
   }
   for (const position of t.media()) {
-    const bag = t.c.machine.model.stages[position]?.kind === 'bag';
+    const bag = t.c.known.model.stages[position]?.kind === 'bag';
     const word = bag ? t.word({ kind: 'lookBag', position }) : t.word({ kind: 'weigh', position });
     t.mind(bag ? word : t.see(t.look(position)), position);
     if (word !== 'full' && word !== 'severalTimes') continue;
@@ -204,7 +205,7 @@ const ORDER: Record<Exclude<School, 'best'>, (t: Technician) => void> = { takeOu
 export const exposureMinutes = EXPOSURE_MINUTES;
 
 /** Walks a case by a fixed school. */
-export const schoolWalk = (c: TrueCase, school: Exclude<School, 'best'>): SchoolWalk => {
+export const schoolWalk = (c: WalkCase, school: Exclude<School, 'best'>): SchoolWalk => {
   const t = new Technician(c);
   const fan = t.at((kind) => kind === 'fan')[0] ?? 0;
   const setting = t.word({ kind: 'settings' });
@@ -224,5 +225,5 @@ export const schoolWalk = (c: TrueCase, school: Exclude<School, 'best'>): School
     t.fix({ kind: 'indicator', position: fan });
   if (c.complaint === 'labours' && t.word({ kind: 'listen' }) === 'grumble')
     t.fix({ kind: 'serviceFan', position: fan });
-  return { price: t.price, repairs: t.repairs };
+  return { price: t.price, needed: t.needed, repairs: t.repairs };
 };

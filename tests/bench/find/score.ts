@@ -2,16 +2,7 @@ import type { Repair } from '@/core/diagnose/repair';
 import { trueFlow } from './true-machine';
 import { left, standing } from './watch';
 import type { TrueCase } from './true-case';
-
-/** What a closing left behind. */
-export interface Ending {
-  /** The complaint is still there to be felt. */
-  readonly felt: boolean;
-  /** A fault that no longer can be felt, but was of the complaint. */
-  readonly root: boolean;
-  /** Dust still gets past, or gas. */
-  readonly silent: boolean;
-}
+import type { Ending } from './walk-case';
 
 const SILENT = new Set(['torn', 'misseated', 'missing', 'reversed', 'spentGas']);
 /** Below this share of its own sound flow a user feels it. */
