@@ -7,6 +7,7 @@ import { refusalOf } from '@/server/http/guard';
 import { respondProblems } from '@/server/http/respond';
 import { unlessSeen } from '@/server/http/seen';
 import { mayWrite } from '@/server/http/write-rate';
+import { noteExport } from '@/server/services/people';
 
 const HEADERS = {
   'x-content-type-options': 'nosniff',
@@ -15,6 +16,10 @@ const HEADERS = {
   'permissions-policy': 'camera=(self), geolocation=(), microphone=(self), payment=(), usb=()',
 } as const;
 const READS: ReadonlySet<string> = new Set(['GET', 'HEAD']);
+
+/** A table that leaves the house. A calendar is asked for every hour by its key, which is on the page of people. */
+const isExport = (response: Response): boolean =>
+  response.ok && (response.headers.get('content-type') ?? '').startsWith('text/csv');
 
 export const onRequest = defineMiddleware(async (astro, next) => {
   const { request, url } = astro;
@@ -41,6 +46,8 @@ export const onRequest = defineMiddleware(async (astro, next) => {
     astro.locals.address = address;
     astro.locals.signsIn = await asksWho(context, config);
     const response = await next();
+    if (let_.person && isExport(response))
+      await noteExport(context, { who: let_.person.initials, what: url.pathname, address });
     for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
     if (config.tls) response.headers.set('strict-transport-security', 'max-age=31536000');
     return await unlessSeen(request, response);

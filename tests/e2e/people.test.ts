@@ -109,6 +109,11 @@ describe('two people on one yard', () => {
     await technician.getByRole('button', { name: 'Log the hours' }).click();
     await technician.getByText('This takes a technician; you are signed in to look.').waitFor();
     expect(await technician.getByLabel('Hours run').inputValue()).toBe('3.5');
+
+    // Who took records out of the house stands in the log.
+    expect((await lead.request.get(`${server.url}/stock/orders.csv`)).status()).toBe(200);
+    await lead.goto(`${server.url}/audit`);
+    await lead.getByRole('listitem').filter({ hasText: 'MK exported: /stock/orders.csv' }).waitFor();
   });
 
   it('a session signed out everywhere opens nothing any more, on whatever device it lies', async () => {

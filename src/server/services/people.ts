@@ -106,3 +106,9 @@ export const chooseOpenHere = async ({ db, now }: Context, body: OpenHereBody): 
     });
     return ok({ id: 1 });
   });
+
+/** Who took records out of the house, and which. */
+export const noteExport = (
+  { db, now }: Context,
+  { who, what, address }: { readonly who: string; readonly what: string; readonly address: string },
+): Promise<void> => insertAudit(db, { at: now(), who, kind: 'exported', detail: what, address });
