@@ -146,7 +146,8 @@ export const feltDraws = (m: OwnMachine, random: Random, traits: MachineTraits, 
     ...kindsOf(m).flatMap((kind, i): Weighted => {
       switch (kind) {
         case 'bag':
-          return [[6, of('blocked', i)]];
+          // The lower bag of a collector hangs beside the air: full, it takes none away.
+          return media(m).includes(i) ? [[6, of('blocked', i)]] : [];
         case 'mainFilter':
         case 'prefilter':
         case 'canister':

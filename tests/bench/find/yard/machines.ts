@@ -88,9 +88,12 @@ const liftAt = (fan: OwnFan, q: number): number => fan.p0Pa * (1 - (q / fan.qMax
 /** The gap in front of the first stage that a word names, as the trade counts places. */
 export const gapAt = (kinds: readonly StageKind[], spot: Spot): number => gapOfPlace(kinds, spot);
 
-const segmentsOf = (random: Random, kinds: readonly StageKind[], fan: OwnFan, atWork: number): readonly Segment[] => {
+const segmentsOf = (random: Random, model: MachineModel, fan: OwnFan, atWork: number): readonly Segment[] => {
+  const kinds = model.stages.map((x) => x.kind);
   const wye = kinds.indexOf('wye');
-  const parts = kinds.map((kind) => (SHARES[kind]?.[0] ?? 0.05) * spread(random, 0.35));
+  // The lower bag of a collector hangs beside the air.
+  const beside = (i: number) => kinds[i] === 'bag' && model.stages[i]?.spec.air.form !== 'medium';
+  const parts = kinds.map((kind, i) => (beside(i) ? 1e-4 : (SHARES[kind]?.[0] ?? 0.05)) * spread(random, 0.35));
   const total = kinds.reduce((sum, kind, i) => (kind === 'fan' ? sum : sum + (parts[i] ?? 0)), 0);
   const lift = liftAt(fan, atWork);
   return kinds.map((kind, i) => {
@@ -196,7 +199,7 @@ export const ownMachine = (random: Random, kind: MachineKind): OwnMachine => {
     bend: INDUCTION.has(kind) ? range(random, 1.6, 2.4) : range(random, 1.02, 1.5),
     speed: 1,
   };
-  const segments = segmentsOf(random, kinds, fan, work * spread(random, 0.08) * (1.15 - 0.04 * hoseLengthM));
+  const segments = segmentsOf(random, plain, fan, work * spread(random, 0.08) * (1.15 - 0.04 * hoseLengthM));
   const holes = [
     holeOf(random, kinds, fan, 0.015 * spread(random, 0.7)),
     holeOf(random, kinds, fan, 0.01 * spread(random, 0.9)),
