@@ -36,10 +36,14 @@ const stageChange = (f: Fault, held: StageState, { model, sizeOf }: Context): St
   }
 };
 
+/** A setting that lets the room's air in instead of turning the fan down. */
+export const isBleed = ({ kind, node }: Pick<Fault, 'kind' | 'node'>): boolean =>
+  kind === 'wrongSetting' && node !== undefined;
+
 const leakOf = (f: Fault, { model, sizeOf }: Context): { readonly node: number; readonly areaM2: number } | null => {
   if (f.kind === 'leakingSeal' && blowsOut(model, f.position))
     return { node: f.position, areaM2: LEAK_BEHIND_M2[0] + (LEAK_BEHIND_M2[1] - LEAK_BEHIND_M2[0]) * f.severity };
-  if (f.kind !== 'leakingSeal' && f.kind !== 'hoseHoled') return null;
+  if (f.kind !== 'leakingSeal' && f.kind !== 'hoseHoled' && !isBleed(f)) return null;
   return { node: f.node ?? (f.kind === 'hoseHoled' ? f.position + 1 : f.position), areaM2: sizeOf(f) };
 };
 
@@ -52,9 +56,10 @@ const driveChange = (f: Fault, drive: PathState['drive'], { model, sizeOf }: Con
       const nominal = air?.form === 'fan' && air.curve.kind === 'pneumatic' ? air.curve.nominalSupplyPa : 0;
       return { ...drive, supplyPa: nominal * sizeOf(f) };
     }
+    case 'wrongSetting':
+      return isBleed(f) ? drive : { ...drive, speedRatio: drive.speedRatio * sizeOf(f) };
     case 'weakFan':
     case 'lowVoltage':
-    case 'wrongSetting':
       return { ...drive, speedRatio: drive.speedRatio * sizeOf(f) };
     case 'bearings':
       return { ...drive, speedRatio: drive.speedRatio * BEARINGS_SPEED };
@@ -88,7 +93,7 @@ const rangeOf = (
   { model, parameters }: { readonly model: MachineModel; readonly parameters: PathParameters },
 ): readonly [harmless: number, worst: number] => {
   const wholeM3s = parameters.qMaxM3s;
-  switch (f.kind) {
+  switch (isBleed(f) ? 'leakingSeal' : f.kind) {
     case 'blocked':
       return model.stages[f.position]?.spec.air.form === 'medium'
         ? [(SEARCH.least * parameters.p0Pa) / wholeM3s, (SEARCH.mediumMost * parameters.p0Pa) / wholeM3s]

@@ -2,6 +2,7 @@ import { CLASS_HOSE_VELOCITY } from '../constants/limits';
 import { INSPECTION_WORDS } from '../constants/word-shares';
 import { flowLamp } from '../path/indicator';
 import type { MachineModel } from '../path/machine-path';
+import { isBleed } from './effects';
 import { blowsOut, type Fault, type FaultKind, type MachineTraits } from './fault';
 import { type Expected, wordShares, yesNo } from './outcome';
 import type { Signature } from './signature';
@@ -48,7 +49,7 @@ export const soundWords = (s: Signature, sound: Signature): Expected => {
   const slow =
     has(s.faults, 'weakFan') ||
     has(s.faults, 'lowVoltage') ||
-    has(s.faults, 'wrongSetting') ||
+    s.faults.some((f) => f.kind === 'wrongSetting' && !isBleed(f)) ||
     has(s.faults, 'lowSupply');
   const { sound: at } = INSPECTION_WORDS;
   const blocked = slow ? at.laboursWhenSlow : at.laboursMost * below(ratio, at.labours);

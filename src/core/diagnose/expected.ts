@@ -143,8 +143,8 @@ const FOUND = { there: 0.93, not: 0.06 } as const;
 const found = (op: Extract<Operation, { kind: 'found' }>, faults: Hypothesis['faults']): Expected =>
   yesNo('yes', 'no', faults.some((f) => f.kind === op.fault && f.position === op.position) ? FOUND.there : FOUND.not);
 
-/** What a test reads on a machine as it stands. */
-export const expectedIn = (op: Operation, s: Signature, subject: CaseSubject): Expected => {
+/** What a test reads on a machine as it stands. `bias` is how a hand takes it: 1 for as it is. */
+export const expectedIn = (op: Operation, s: Signature, subject: CaseSubject, bias = 1): Expected => {
   const { sound, suspect } = subject.faultSimulator;
   switch (op.kind) {
     case 'flow':
@@ -154,7 +154,7 @@ export const expectedIn = (op: Operation, s: Signature, subject: CaseSubject): E
       return flowOf(s, 'toolEnd', subject);
     case 'hand': {
       const was = sound.air.flowM3s(op.place);
-      return handWords(was > 0 ? s.air.flowM3s(op.place) / was : 0);
+      return handWords(was > 0 ? (bias * s.air.flowM3s(op.place)) / was : 0);
     }
     case 'sealed':
       return numberOf('sealed', {

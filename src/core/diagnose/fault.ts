@@ -1,6 +1,7 @@
 import type { MachineClass } from '../filter/machine-class';
 import type { MachineModel, ModelStage } from '../path/machine-path';
 import { sealNode } from '../path/machine-path';
+import { gapOfPlace } from '../path/path-places';
 
 /** What can be wrong. Source: common practice, no published source. */
 export const FAULT_KINDS = [
@@ -39,8 +40,8 @@ export interface FaultPlace {
   readonly kind: FaultKind;
   readonly position: number;
   readonly severities: readonly number[];
-  /** Nodes a leak may lie at; the same fault to the technician. */
-  readonly nodes?: readonly number[];
+  /** Nodes a leak may lie at; the same fault to the technician. null: the form of it that is no leak, a speed turned down. */
+  readonly nodes?: readonly (number | null)[];
   /** Relative frequency before anything is known. A Moorwind default, a modelling choice. */
   readonly weight: number;
 }
@@ -55,7 +56,7 @@ export interface MachineTraits {
 }
 
 /** Share of the flow a fault costs by itself: as fine for pairs as for single faults, since a coarse grid starves what lies between. */
-const LOSSES = [0.12, 0.25, 0.38, 0.5, 0.62, 0.74, 0.86] as const;
+const LOSSES = [0.12, 0.25, 0.39, 0.53, 0.67, 0.8, 0.9, 0.97] as const;
 const SUPPLY_LOSSES = [0.12, 0.25, 0.38, 0.5, 0.62] as const;
 const VOLTAGE_LOSSES = [0.07, 0.14, 0.22] as const;
 const HALFWAY = [0.3, 0.8] as const;
@@ -140,7 +141,20 @@ const ofFan = (model: MachineModel, position: number): readonly FaultPlace[] => 
   return [
     { kind: 'weakFan', position, severities: LOSSES, weight: WEIGHTS.weakFan },
     { kind: 'bearings', position, severities: ONCE, weight: WEIGHTS.bearings },
-    { kind: 'wrongSetting', position, severities: LOSSES, weight: WEIGHTS.wrongSetting },
+    // A speed turned down, or a bleed left open behind the hose: air of the room instead of the tool's.
+    {
+      kind: 'wrongSetting',
+      position,
+      severities: LOSSES,
+      nodes: [
+        null,
+        gapOfPlace(
+          model.stages.map((s) => s.kind),
+          'inlet',
+        ),
+      ],
+      weight: WEIGHTS.wrongSetting,
+    },
     ...(kind === 'universal'
       ? [{ kind: 'lowVoltage' as const, position, severities: VOLTAGE_LOSSES, weight: WEIGHTS.lowVoltage }]
       : []),

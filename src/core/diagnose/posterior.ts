@@ -2,6 +2,8 @@ import { fail, failure, ok, type Result } from '../failure/failure';
 import { type CaseSubject } from './expected';
 import type { FaultKind } from './fault';
 import {
+  biasedLikelihoodAt,
+  type Explanation,
   foresee,
   type PredictionCache,
   handlingKey,
@@ -10,6 +12,8 @@ import {
   newForesight,
 } from './prediction-cache';
 import type { Hypothesis } from './hypotheses';
+import { type Variant, variantsOf } from './variants';
+import { BIAS_STEPS, BIAS_WEIGHTS, type Witness, WITNESSES, witnessOf } from './witness';
 import { type Operation, operationKey } from './operation';
 import { type Outcome } from './outcome';
 import type { Interventions } from './signature';
@@ -30,15 +34,19 @@ export interface Cause {
 }
 
 export interface Case {
+  /** The machine as its model was fitted. */
   readonly subject: CaseSubject;
-  readonly hypotheses: readonly Hypothesis[];
+  /** The ways it may be when sound; the first is `subject`. */
+  readonly variants: readonly Variant[];
+  /** Every explanation on every variant of the machine: those of the first variant first. */
+  readonly hypotheses: readonly Explanation[];
   readonly causes: readonly Cause[];
   /** Index into `causes` of each fault of each hypothesis. */
   readonly causesOf: readonly (readonly number[])[];
   /** For each graded fault of each hypothesis: the hypotheses with the next lesser and the next greater severity. */
   readonly neighbours: readonly (readonly (readonly [lesser: number, greater: number])[])[];
-  /** Logarithms of the likelihoods of evidence already weighed. */
-  readonly rows: Map<string, Float64Array>;
+  /** Logarithms of the likelihoods of evidence already weighed: as it is, or for each step of its witness's bias. NaN where not asked yet. */
+  readonly rows: Map<string, readonly Float64Array[]>;
   readonly predictionCache: PredictionCache;
 }
 
@@ -68,11 +76,15 @@ export interface Posterior {
 
 const causeKey = ({ kind, position }: Cause): string => `${kind} ${position}`;
 
-/** Opens a case: every explanation, with nothing weighed yet. */
-export const openCase = (subject: CaseSubject, hypotheses: readonly Hypothesis[]): Case => {
+/** Opens a case: every explanation on every variant of the machine, with nothing weighed yet. */
+export const openCase = (subject: CaseSubject, plain: readonly Hypothesis[]): Case => {
+  const variants = variantsOf(subject);
+  const hypotheses = variants.flatMap(({ share }, variant) =>
+    plain.map((h): Explanation => ({ faults: h.faults, prior: h.prior * share, variant })),
+  );
   const index = new Map<string, number>();
   const causes: Cause[] = [];
-  const causesOf = hypotheses.map((h) =>
+  const own = plain.map((h) =>
     h.faults.map((f) => {
       const key = causeKey(f);
       const before = index.get(key);
@@ -81,19 +93,22 @@ export const openCase = (subject: CaseSubject, hypotheses: readonly Hypothesis[]
       return causes.push({ kind: f.kind, position: f.position }) - 1;
     }),
   );
+  const beside = neighboursOf(plain);
   return {
     subject,
+    variants,
     hypotheses,
     causes,
-    causesOf,
-    neighbours: neighboursOf(hypotheses),
+    causesOf: variants.flatMap(() => own),
+    neighbours: variants.flatMap((_, v) =>
+      v === 0
+        ? beside
+        : beside.map((pairs) => pairs.map(([a, b]) => [a + v * plain.length, b + v * plain.length] as const)),
+    ),
     rows: new Map(),
     predictionCache: newForesight(),
   };
 };
-
-/** The doubts are taken wide so that no true cause is lost; this much sharper, what is told with a probability comes true as often. Tuned on made-up machines. */
-export const SHARPNESS = 1.4;
 
 /** A second look at the same thing is no second witness: it counts this much. */
 const REPEATED = 0.35;
@@ -106,14 +121,46 @@ const shareOf = (evidence: readonly Evidence[], i: number): number => {
   return before ? REPEATED : 1;
 };
 
-const rowOf = (c: Case, e: Evidence): Float64Array => {
+/** One piece of evidence as the explanations see it. */
+interface Row {
+  readonly index: number;
+  readonly witness: Witness | null;
+  /** By itself, whatever its witness's bias. */
+  readonly logAt: (k: number) => number;
+  /** With its witness one step off. */
+  readonly stepAt: (k: number, step: number) => number;
+}
+
+const rowOf = (c: Case, e: Evidence, index = 0): Row => {
   const key = `${evidenceKey(e)}/${e.outcome.kind === 'number' ? e.outcome.valueSi : e.outcome.word}`;
-  const held = c.rows.get(key);
-  if (held) return held;
+  const witness = witnessOf(e.operation);
+  const held =
+    c.rows.get(key) ??
+    Array.from({ length: witness === null ? 1 : BIAS_STEPS.length + 1 }, () =>
+      new Float64Array(c.hypotheses.length).fill(Number.NaN),
+    );
+  c.rows.set(key, held);
   const column = foresee(c, e.operation, e.interventions);
-  const row = Float64Array.from(c.hypotheses, (_, index) => Math.log(likelihoodAt(column, index, e.outcome)));
-  c.rows.set(key, row);
-  return row;
+  const stepAt = (k: number, step: number): number => {
+    const row = held[step] ?? (held[0] as Float64Array);
+    const before = row[k] ?? 0;
+    if (before === before) return before;
+    const log = Math.log(
+      witness === null ? likelihoodAt(column, k, e.outcome) : biasedLikelihoodAt(column, k, e.outcome, step),
+    );
+    row[k] = log;
+    return log;
+  };
+  const together = held[BIAS_STEPS.length];
+  const logAt = (k: number): number => {
+    if (!together) return stepAt(k, 0);
+    const before = together[k] ?? 0;
+    if (before === before) return before;
+    let sum = 0;
+    for (let step = 0; step < BIAS_STEPS.length; step += 1) sum += (BIAS_WEIGHTS[step] ?? 0) * Math.exp(stepAt(k, step));
+    return (together[k] = Math.log(sum));
+  };
+  return { index, witness, logAt, stepAt };
 };
 
 const most = (row: Float64Array): number => row.reduce((a, b) => (b > a ? b : a), Number.NEGATIVE_INFINITY);
@@ -128,21 +175,18 @@ const normalised = (logs: Float64Array): Float64Array => {
 /** No explanation makes both likely: their best together falls short of their bests apart by more than this many nats. */
 const APART = 4.5;
 
-interface Row {
-  readonly index: number;
-  readonly logs: Float64Array;
-}
-
-const contradictionIn = (rows: readonly Row[]): readonly [number, number] | null => {
+/** Looked for in every explanation on the fitted machine, and in those on its variants that are still in question. */
+const contradictionIn = (rows: readonly Row[], among: readonly number[]): readonly [number, number] | null => {
   let pair: readonly [number, number] | null = null;
   let widest = APART;
-  const bests = rows.map((r) => most(r.logs));
+  const logs = rows.map((r) => Float64Array.from(among, r.logAt));
+  const bests = logs.map(most);
   rows.forEach((a, i) => {
     for (let j = i + 1; j < rows.length; j += 1) {
-      const b = rows[j];
-      if (!b) continue;
+      const [b, x, y] = [rows[j], logs[i], logs[j]];
+      if (!b || !x || !y) continue;
       let together = Number.NEGATIVE_INFINITY;
-      for (let k = 0; k < a.logs.length; k += 1) together = Math.max(together, (a.logs[k] ?? 0) + (b.logs[k] ?? 0));
+      for (let k = 0; k < x.length; k += 1) together = Math.max(together, (x[k] ?? 0) + (y[k] ?? 0));
       const gap = (bests[i] ?? 0) + (bests[j] ?? 0) - together;
       if (gap > widest) {
         pair = [a.index, b.index];
@@ -151,6 +195,72 @@ const contradictionIn = (rows: readonly Row[]): readonly [number, number] | null
     }
   });
   return pair;
+};
+
+interface Shared {
+  readonly row: Row;
+  /** How much it counts. */
+  readonly share: number;
+}
+
+const addTo = (totals: Float64Array, among: readonly number[], of: (k: number) => number): void => {
+  for (let i = 0; i < among.length; i += 1) totals[i] = (totals[i] ?? 0) + of(among[i] ?? 0);
+};
+
+/** Logarithm of the mean over a witness's bias of all it said. */
+const ofWitness = (said: readonly Shared[]): ((k: number) => number) => {
+  const logs = new Float64Array(BIAS_STEPS.length);
+  return (k) => {
+    logs.fill(0);
+    for (const { row, share } of said)
+      for (let step = 0; step < logs.length; step += 1) logs[step] = (logs[step] ?? 0) + share * row.stepAt(k, step);
+    const top = Math.max(logs[0] ?? 0, logs[1] ?? 0, logs[2] ?? 0);
+    let sum = 0;
+    for (let step = 0; step < logs.length; step += 1)
+      sum += (BIAS_WEIGHTS[step] ?? 0) * Math.exp((logs[step] ?? 0) - top);
+    return top + Math.log(sum);
+  };
+};
+
+/** What all that was seen makes of some explanations: logarithms, their priors apart. */
+const likelihoodsOf = (said: readonly Shared[], among: readonly number[]): Float64Array => {
+  const totals = new Float64Array(among.length);
+  for (const { row, share } of said) if (row.witness === null) addTo(totals, among, (k) => share * row.logAt(k));
+  for (const witness of WITNESSES) {
+    const his = said.filter(({ row }) => row.witness === witness);
+    if (his.length > 0) addTo(totals, among, ofWitness(his));
+  }
+  return totals;
+};
+
+/** So many explanations are followed on every variant of the machine; the rest on the fitted one only. */
+const FOLLOWED = 500;
+/** How much of what speaks on the fitted machine is believed in choosing them: another variant may see it otherwise. */
+const BELIEVED = 0.6;
+
+/** Weights of all explanations before they are made to sum to 1, as logarithms; and the indices of those that are followed. */
+const totalsOf = (
+  c: Case,
+  said: readonly Shared[],
+): { readonly totals: Float64Array; readonly among: readonly number[] } => {
+  const plain = c.hypotheses.length / c.variants.length;
+  const base = Array.from({ length: plain }, (_, k) => k);
+  const own = likelihoodsOf(said, base);
+  const priors = c.hypotheses.map((h) => Math.log(h.prior));
+  const score = (k: number): number => (priors[k] ?? 0) + BELIEVED * (own[k] ?? 0);
+  const ranked = [...base].sort((a, b) => score(b) - score(a));
+  const [followed, rest] = [ranked.slice(0, FOLLOWED), ranked.slice(FOLLOWED)];
+  const totals = new Float64Array(c.hypotheses.length).fill(Number.NEGATIVE_INFINITY);
+  const fitted = Math.log(c.variants[0]?.share ?? 1);
+  for (const k of followed) totals[k] = (priors[k] ?? 0) + (own[k] ?? 0);
+  // What is not followed stands for all its variants.
+  for (const k of rest) totals[k] = (priors[k] ?? 0) - fitted + (own[k] ?? 0);
+  const others = c.variants.flatMap((_, v) => (v === 0 ? [] : followed.map((k) => k + v * plain)));
+  const theirs = likelihoodsOf(said, others);
+  others.forEach((k, i) => {
+    totals[k] = (priors[k] ?? 0) + (theirs[i] ?? 0);
+  });
+  return { totals, among: [...base, ...others] };
 };
 
 interface Sums {
@@ -220,27 +330,36 @@ export const weigh = (
 ): Result<Posterior> => {
   const checked = checkEvidence(c, evidence);
   if (!checked.ok) return checked;
-  const rows = evidence.flatMap((e, index): readonly Row[] => {
-    if (e.struck) return [];
-    const logs = rowOf(c, e);
-    onProgress(index + 1, evidence.length);
-    return [{ index, logs }];
+  const said = evidence.flatMap((e, index): readonly Shared[] =>
+    e.struck ? [] : [{ row: rowOf(c, e, index), share: shareOf(evidence, index) }],
+  );
+  const { totals, among } = totalsOf(c, said);
+  onProgress(1, 1);
+  const weights = normalised(totals);
+  return ok({
+    weights,
+    ...summed(c, weights),
+    contradiction: contradictionIn(
+      said.map(({ row }) => row),
+      among,
+    ),
   });
-  const logs = Float64Array.from(c.hypotheses, (h) => Math.log(h.prior));
-  for (const row of rows) {
-    const share = SHARPNESS * shareOf(evidence, row.index);
-    for (let k = 0; k < logs.length; k += 1) logs[k] = (logs[k] ?? 0) + share * (row.logs[k] ?? 0);
-  }
-  const weights = normalised(logs);
-  return ok({ weights, ...summed(c, weights), contradiction: contradictionIn(rows) });
 };
 
-/** The likeliest explanations, best first. */
-export const likeliest = (c: Case, { weights }: Posterior, count: number): readonly Weighed[] =>
-  c.hypotheses
-    .map((hypothesis, i): Weighed => ({ hypothesis, probability: weights[i] ?? 0 }))
+/** The likeliest explanations, best first; the variants of the machine added up. */
+export const likeliest = (c: Case, { weights }: Posterior, count: number): readonly Weighed[] => {
+  const plain = c.hypotheses.length / c.variants.length;
+  return c.hypotheses
+    .slice(0, plain)
+    .map(
+      (hypothesis, i): Weighed => ({
+        hypothesis,
+        probability: c.variants.reduce((sum, _, v) => sum + (weights[i + v * plain] ?? 0), 0),
+      }),
+    )
     .sort((a, b) => b.probability - a.probability)
     .slice(0, count);
+};
 
 /** How far one piece of evidence moved a fault, in nats: above 0 it speaks for it. Source: Good, Probability and the Weighing of Evidence (1950): the logarithm of the likelihood ratio. Valid: a cause of the case. */
 export const weightOfEvidence = (
@@ -253,7 +372,8 @@ export const weightOfEvidence = (
   let [withIt, withMass, without, withoutMass] = [0, 0, 0, 0];
   c.causesOf.forEach((causes, i) => {
     // Weights without this piece: what it says is told against the rest of the case.
-    const l = Math.exp(row[i] ?? 0);
+    if ((weights[i] ?? 0) === 0) return;
+    const l = Math.exp(row.logAt(i));
     const w = (weights[i] ?? 0) / l;
     if (causes.includes(key)) {
       withIt += w * l;

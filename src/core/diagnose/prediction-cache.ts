@@ -1,13 +1,20 @@
-import { expectedIn, handlingOf, type CaseSubject } from './expected';
+import { expectedIn, handlingOf } from './expected';
 import type { Fault } from './fault';
 import type { Hypothesis } from './hypotheses';
+import type { Variant } from './variants';
+import { BIAS, BIAS_STEPS, witnessOf } from './witness';
 import { type Operation, operationKey } from './operation';
 import { type Expected, figureLikelihood, likelihood, type Outcome } from './outcome';
 import type { Interventions, Signature } from './signature';
 
 /** What every explanation makes a test read, filled as it is asked. */
 export type Column =
-  | { readonly kind: 'words'; readonly at: (index: number) => Expected }
+  | {
+      readonly kind: 'words';
+      readonly at: (index: number) => Expected;
+      /** The same with the witness this step of its bias off. */
+      readonly biasedAt: (index: number, step: number) => Expected;
+    }
   | {
       readonly kind: 'numbers';
       /** Logarithm of the figure and its floor. */
@@ -17,6 +24,8 @@ export type Column =
       /** The same, with a usual grade where its neighbours were never worked out: enough to choose a test by. */
       readonly roughAt: (index: number) => number;
       readonly floor: number;
+      /** The part of the doubt that the witness carries into all it reads, as a share; 0 for none. */
+      readonly shared: number;
     };
 
 export interface PredictionCache {
@@ -29,10 +38,15 @@ export const newForesight = (): PredictionCache => ({ columns: new Map(), signat
 /** For each graded fault of an explanation: the explanations with the next lesser and the next greater severity. */
 export type Neighbours = readonly (readonly (readonly [lesser: number, greater: number])[])[];
 
+/** An explanation on a machine that is this variant of itself. */
+export interface Explanation extends Hypothesis {
+  readonly variant: number;
+}
+
 /** What a foresight is made of. */
 export interface Foreseen {
-  readonly subject: CaseSubject;
-  readonly hypotheses: readonly Hypothesis[];
+  readonly variants: readonly Variant[];
+  readonly hypotheses: readonly Explanation[];
   readonly neighbours: Neighbours;
   readonly predictionCache: PredictionCache;
 }
@@ -85,29 +99,51 @@ const GRADE_SPREAD = 1 / Math.sqrt(12);
 /** What a grade usually spreads a reading by. */
 const USUAL_GRADE = 0.07;
 
-const signaturesOf = (
-  { subject, hypotheses, predictionCache }: Foreseen,
-  interventions: Interventions,
-): ((index: number) => Signature) => {
-  const key = handlingKey(interventions);
-  const held = predictionCache.signatures.get(key) ?? [];
-  predictionCache.signatures.set(key, held);
-  return (index) => (held[index] ??= subject.faultSimulator.signature(hypotheses[index]?.faults ?? [], interventions));
+const signaturesOf = (f: Foreseen, op: Operation, interventions: Interventions): ((index: number) => Signature) => {
+  const handling = f.variants.map(({ subject }) => handlingOf(op, interventions, subject));
+  const key = handling[0] ? handlingKey(handling[0]) : '';
+  const held = f.predictionCache.signatures.get(key) ?? [];
+  f.predictionCache.signatures.set(key, held);
+  return (index) =>
+    (held[index] ??= signatureIn(f, index, handling[f.hypotheses[index]?.variant ?? 0] ?? interventions));
 };
 
+const subjectAt = (f: Foreseen, index: number): Variant['subject'] =>
+  (f.variants[f.hypotheses[index]?.variant ?? 0] as Variant).subject;
+
+const signatureIn = (f: Foreseen, index: number, handling: Interventions): Signature =>
+  subjectAt(f, index).faultSimulator.signature(f.hypotheses[index]?.faults ?? [], handling);
+
+type SignatureAt = (index: number) => Signature;
+
+const wordsColumn = (f: Foreseen, op: Operation, signatureAt: SignatureAt): Column => {
+  const steps: (Expected | undefined)[][] = BIAS_STEPS.map(() => []);
+  const witness = witnessOf(op);
+  const biasedAt = (index: number, step: number): Expected => {
+    const held = (steps[step] ??= []);
+    return (held[index] ??= expectedIn(
+      op,
+      signatureAt(index),
+      subjectAt(f, index),
+      witness === null ? 1 : Math.exp((BIAS_STEPS[step] ?? 0) * BIAS[witness]),
+    ));
+  };
+  return { kind: 'words', at: (index) => biasedAt(index, UNBIASED), biasedAt };
+};
+
+const UNBIASED = 1;
+
 const makeColumn = (f: Foreseen, op: Operation, interventions: Interventions): Column => {
-  const signatureAt = signaturesOf(f, handlingOf(op, interventions, f.subject));
-  const first = expectedIn(op, f.subject.faultSimulator.sound, f.subject);
-  if (first.kind === 'words') {
-    const words: (Expected | undefined)[] = [];
-    return { kind: 'words', at: (index) => (words[index] ??= expectedIn(op, signatureAt(index), f.subject)) };
-  }
+  const signatureAt = signaturesOf(f, op, interventions);
+  const { subject } = f.variants[0] as Variant;
+  const first = expectedIn(op, subject.faultSimulator.sound, subject);
+  if (first.kind === 'words') return wordsColumn(f, op, signatureAt);
   const { relative, floor } = first;
   const logs = new Float64Array(f.hypotheses.length).fill(Number.NaN);
   const logAt = (index: number): number => {
     const held = logs[index] ?? 0;
     if (held === held) return held;
-    const e = expectedIn(op, signatureAt(index), f.subject);
+    const e = expectedIn(op, signatureAt(index), subjectAt(f, index));
     const log = Math.log((e.kind === 'number' ? e.mean : 0) + floor);
     logs[index] = log;
     return log;
@@ -129,7 +165,7 @@ const makeColumn = (f: Foreseen, op: Operation, interventions: Interventions): C
     }
     return Math.sqrt(square);
   };
-  return { kind: 'numbers', logAt, relativeAt, roughAt, floor };
+  return { kind: 'numbers', logAt, relativeAt, roughAt, floor, shared: witnessOf(op) === 'meter' ? BIAS.meter : 0 };
 };
 
 /** What a test gives under each explanation after some handling; kept, so that nothing is worked out twice. */
@@ -154,4 +190,13 @@ export const likelihoodAt = (column: Column, index: number, outcome: Outcome): n
   if (outcome.kind !== 'number') return 1;
   const relative = column.relativeAt(index);
   return figureLikelihood((Math.log(outcome.valueSi + column.floor) - column.logAt(index)) / relative, relative);
+};
+
+/** The same with its witness one step of its bias off, which is then no part of the doubt any more. */
+export const biasedLikelihoodAt = (column: Column, index: number, outcome: Outcome, step: number): number => {
+  if (column.kind === 'words') return likelihood(outcome, column.biasedAt(index, step));
+  if (outcome.kind !== 'number') return 1;
+  const own = Math.sqrt(Math.max(1e-6, column.relativeAt(index) ** 2 - column.shared ** 2));
+  const off = (BIAS_STEPS[step] ?? 0) * column.shared;
+  return figureLikelihood((Math.log(outcome.valueSi + column.floor) - column.logAt(index) - off) / own, own);
 };

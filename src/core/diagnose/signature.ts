@@ -84,20 +84,23 @@ const suctionAt = (point: OperatingPoint | null, node: number, from: number): nu
 
 /** Solves one state of a machine's air, each condition once. */
 class SolvedAir implements Airs {
-  private readonly ready: Result<ReadyPath>;
+  private ready: Result<ReadyPath> | null = null;
   private use: OperatingPoint | null | undefined = undefined;
   private readonly held: (number | undefined)[] = [];
 
   constructor(
     private readonly quick: QuickMachine,
     private readonly places: Places,
-    state: PathState,
-  ) {
-    this.ready = quickPath(quick, state);
-  }
+    /** As it stands; and with its hose off, where that takes a hole away with it. */
+    private readonly states: { readonly whole: PathState; readonly hoseOff: PathState | null },
+  ) {}
 
-  private solve(condition: Condition): OperatingPoint | null {
-    const solved = this.ready.ok ? solveReady(this.ready.value, condition) : null;
+  private solve(condition: Condition, where: Where = 'toolEnd'): OperatingPoint | null {
+    const { whole, hoseOff } = this.states;
+    const off = where === 'inlet' && hoseOff !== null;
+    if (!off) this.ready ??= quickPath(this.quick, whole);
+    const ready = off ? quickPath(this.quick, hoseOff) : this.ready;
+    const solved = ready?.ok ? solveReady(ready.value, condition) : null;
     return solved?.ok ? solved.value : null;
   }
 
@@ -108,13 +111,13 @@ class SolvedAir implements Airs {
 
   flowM3s(where: Where): number {
     return (this.held[WHERE[where]] ??= perTool(
-      where === 'toolEnd' ? this.inUse() : this.solve(this.places.open[where]),
+      where === 'toolEnd' ? this.inUse() : this.solve(this.places.open[where], where),
     ));
   }
 
   sealedPa(where: Where): number {
     return (this.held[3 + WHERE[where]] ??= suctionAt(
-      this.solve(this.places.sealed[where]),
+      this.solve(this.places.sealed[where], where),
       this.places.node[where],
       this.quick.from,
     ));
@@ -140,6 +143,7 @@ export interface Signature {
 /** Works out what a machine with faults would read after some handling; states of the air that are alike are solved once. */
 export interface FaultSimulator {
   readonly suspect: Suspect;
+  /** With nothing wrong, as on the day of its baselines. */
   readonly sound: Signature;
   /** Size of a fault in its own measure. */
   readonly sizeOf: SizeOf;
@@ -156,12 +160,15 @@ const handled = (state: PathState, { out, repairs }: Interventions): PathState =
 
 const nothing = (): Airs => ({ flowM3s: () => 0, sealedPa: () => 0, fanFlowM3s: () => 0, dropPa: () => 0 });
 
-/** A mechanic for one machine. A path that cannot be solved reads 0 everywhere. */
-export const faultSimulatorOf = (suspect: Suspect): FaultSimulator => {
+/**
+ * A mechanic for one machine. A path that cannot be solved reads 0 everywhere. `wasSound` is what it read on the day of
+ * its baselines, where it has drifted since.
+ */
+export const faultSimulatorOf = (suspect: Suspect, wasSound: Signature | null = null): FaultSimulator => {
   const { model, parameters, state } = suspect;
   const quick = quickMachine(model, parameters, state);
   const places = placesOf(model);
-  const flowOf = (at: PathState) => (quick.ok ? new SolvedAir(quick.value, places, at).flowM3s('toolEnd') : 0);
+  const flowOf = (at: PathState) => (quick.ok ? new SolvedAir(quick.value, places, { whole: at, hoseOff: null }).flowM3s('toolEnd') : 0);
   const sizeOf = sizeFinder({
     model,
     parameters,
@@ -179,17 +186,19 @@ export const faultSimulatorOf = (suspect: Suspect): FaultSimulator => {
         key += `|${f.kind}${f.position}:${f.severity}${f.node === undefined ? '' : `@${f.node}`}`;
     const before = held.get(key);
     if (before) return { faults, air: before };
+    const stateWith = (these: readonly Fault[]) =>
+      handled(withFaults(handled(state, { out: [], repairs }), these, context), { out, repairs: [] });
+    const offWithHose = faults.filter((f) => f.kind === 'hoseHoled' && f.position < places.node.inlet);
     const air = quick.ok
-      ? new SolvedAir(
-          quick.value,
-          places,
-          handled(withFaults(handled(state, { out: [], repairs }), faults, context), { out, repairs: [] }),
-        )
+      ? new SolvedAir(quick.value, places, {
+          whole: stateWith(faults),
+          hoseOff: offWithHose.length > 0 ? stateWith(faults.filter((f) => !offWithHose.includes(f))) : null,
+        })
       : nothing();
     held.set(key, air);
     return { faults, air };
   };
-  return { suspect, sound: signature([]), sizeOf, signature };
+  return { suspect, sound: wasSound ?? signature([]), sizeOf, signature };
 };
 
 /** What one faulty machine would read. */
