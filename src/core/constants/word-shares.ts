@@ -41,9 +41,9 @@ export const INSPECTION_WORDS = {
   },
   cleanSide: { cleanWithFault: 0.3, cleanWithout: 8, own: 1, other: 0.3, without: 0.15, missing: 60, reversed: 40 },
   weight: { heavyBase: 0.4, heavyBySeverity: 0.6, heavyWithout: 0.02, near: 0.8, heavier: 0.25, several: 0.85 },
-  settings: { wrong: 12 },
+  settings: { wrong: 5 },
   /** Dirt is left when the nozzle is lifted: from this loss of flow on, by so much of it, and by a blocked nozzle. */
-  underNozzle: { without: 0.04, fromLoss: 0.25, byLoss: 0.9, byBlocked: 0.3, most: 0.9 },
+  underNozzle: { without: 0.04, fromLoss: 0.25, byLoss: 0.8, byBlocked: 0.35, most: 0.9 },
   /** A rod or a ball stops in a blocked hose. */
   throughHose: { base: 0.62, bySeverity: 0.35, without: 0.03 },
   smoke: { without: 0.04, seal: 0.6, sealBySeverity: 0.3, seat: 0.1, hole: 0.15, most: 0.93 },

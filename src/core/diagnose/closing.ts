@@ -1,7 +1,7 @@
 import type { Proposal } from './next-test';
-import type { Losses } from './loss';
+import { type Losses, lossOfLeaving, lossOfRemedy, useOf } from './loss';
 import type { Case, FaultProbability, Posterior } from './posterior';
-import { type Repair, repairOf } from './repair';
+import type { Repair } from './repair';
 
 /** What stands between a case and its closing. */
 export type Advice =
@@ -32,43 +32,47 @@ export interface ClosingInput {
   readonly tests: number;
 }
 
-/** Sure enough to act whatever a test would cost. Moorwind default. */
+/** Sure enough that nothing is asked first, where being wrong would cost little. Moorwind defaults. */
 const SURE = 0.93;
-/** Below this a cause is asked about, not repaired. */
-const LIKELY = 0.45;
-/** Once the flow is back, what is cheap to put right and dear to leave is put right at smaller odds. */
-const LIKELY_WHEN_BACK = 0.25;
+const LITTLE_MINUTES = 3;
+/** Below this chance of being of use a repair is no test worth its trouble. */
+const LEAST_USE = 0.2;
 /** More tests than this on one case: hand it on. */
 const MOST_TESTS = 22;
 /** A test must be expected to tell at least this much. */
 const LEAST_BITS = 0.02;
 
 interface Candidate {
+  /** The likeliest of the causes it cures. */
   readonly fault: FaultProbability;
   readonly repair: Repair;
-  /** What doing it for nothing is expected to cost. */
+  /** Chance that it is of use. */
+  readonly use: number;
+  /** What doing it for nothing is expected to cost, minutes. */
   readonly risk: number;
-  /** What leaving it is expected to cost. */
-  readonly leaving: number;
+  /** What is expected to be lost by leaving the stage, less what by doing this. */
+  readonly gain: number;
 }
 
-const candidatesOf = ({ c, posterior, losses, back }: ClosingInput): readonly Candidate[] => {
-  const { stages } = c.subject.faultSimulator.suspect.model;
-  return posterior.faults
-    .flatMap((fault): readonly Candidate[] => {
-      const index = c.causes.findIndex((x) => x.kind === fault.kind && x.position === fault.position);
-      if ((losses.left[index] ?? 0) === 0 || fault.probability < (back ? LIKELY_WHEN_BACK : LIKELY)) return [];
-      const leaving = fault.probability * (losses.left[index] ?? 0);
-      return [
-        {
-          fault,
-          repair: repairOf(fault, stages),
-          risk: (1 - fault.probability) * (losses.needless[index] ?? 0),
-          leaving,
-        },
-      ];
+/** What can be done that is expected to lose less than leaving it, the best first: every cause a repair cures speaks for it. */
+const candidatesOf = ({ posterior, losses, c }: ClosingInput): readonly Candidate[] => {
+  const byCause = c.causes.map((x) => posterior.faults.find((f) => f.kind === x.kind && f.position === x.position));
+  const chance = (f: number) => byCause[f]?.probability ?? 0;
+  return losses.stages
+    .flatMap((stage): readonly Candidate[] => {
+      const leaving = lossOfLeaving(stage, chance, losses);
+      return stage.remedies.flatMap((remedy): readonly Candidate[] => {
+        const use = useOf(remedy, chance);
+        const [fault] = [...remedy.cures.keys()]
+          .flatMap((f) => byCause[f] ?? [])
+          .sort((a, b) => b.probability - a.probability);
+        const gain = leaving - lossOfRemedy(stage, remedy, { chance, losses });
+        return fault && use >= LEAST_USE && gain > 0
+          ? [{ fault, repair: remedy.repair, use, risk: (1 - use) * remedy.needless, gain }]
+          : [];
+      });
     })
-    .slice(0, 3);
+    .sort((a, b) => b.gain - a.gain);
 };
 
 /** What leaving everything as it is may cost, in minutes. Source: expected loss (Raiffa and Schlaifer). Valid: probabilities of 0 to 1. */
@@ -91,11 +95,11 @@ const cured = ({ c, losses }: ClosingInput, f: FaultProbability): boolean =>
 export const adviceOf = (input: ClosingInput): Advice => {
   const { c, posterior, losses, ranked, back, tests } = input;
   const doubtMinutes = doubtOf(c, posterior, losses);
-  const [candidate] = candidatesOf(input).filter((x) => x.leaving > x.risk);
+  const [candidate] = candidatesOf(input);
   const repair = candidate
     ? ({ kind: 'repair', fault: candidate.fault, repair: candidate.repair, doubtMinutes } as const)
     : null;
-  if (repair && repair.fault.probability >= SURE) return repair;
+  if (repair && candidate && candidate.use >= SURE && candidate.risk <= LITTLE_MINUTES) return repair;
   const telling = ranked.filter((p) => p.bits > LEAST_BITS);
   const paying = telling.filter((p) => p.saves > p.minutes);
   // While it is felt, the quickest way to know; once it is back, what saves most.

@@ -78,10 +78,17 @@ export const lampWords = (faults: readonly Fault[], flowM3s: number, { traits, h
   return yesNo('lit', 'out', logistic((warnsAtMs - velocity) / (INSPECTION_WORDS.lamp.width * warnsAtMs)));
 };
 
+/**
+ * A gauge with its two marks. What its hoses span is seldom on record: its own stage, or the one before as well, either
+ * as likely. Source: Moorwind defaults, modelling choices. Valid: a stage of the path.
+ */
 export const gaugeWords = (s: Signature, model: MachineModel, position: number): Expected => {
   const gauge = model.stages[position]?.spec.fit.gaugePa;
   if (has(s.faults, 'indicatorOut') || !gauge) return wordShares({ green: 1, amber: 1, red: 1 });
-  const past = (limit: number) => logistic((s.air.dropPa(position) - limit) / (INSPECTION_WORDS.gauge.width * limit));
+  const own = s.air.dropPa(position);
+  const spans = position > 0 ? [own, own + Math.max(0, s.air.dropPa(position - 1))] : [own];
+  const past = (limit: number) =>
+    spans.reduce((sum, pa) => sum + logistic((pa - limit) / (INSPECTION_WORDS.gauge.width * limit)), 0) / spans.length;
   return wordShares({
     green: 1 - past(gauge.amberPa),
     amber: past(gauge.amberPa) - past(gauge.redPa),

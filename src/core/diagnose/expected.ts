@@ -32,21 +32,52 @@ export interface CaseSubject {
 }
 
 /** The model's doubt and the meter's together: today may sit several per cent off with nothing wrong. Moorwind defaults. */
-const DOUBT = { flow: 0.05, sealed: 0.03, stageDp: 0.28, voltage: 0.015, supply: 0.05 } as const;
-/** On typical figures a machine's own flow is known to about this much. */
-const UNCALIBRATED = 0.2;
+const DOUBT = { flow: 0.05, sealed: 0.035, stageDp: 0.28, voltage: 0.015, supply: 0.05 } as const;
+/**
+ * Where the model could not be brought to what the machine reads: how well it foretells a change of a reading that the
+ * machine itself gave when sound; one beside it; and one of which it never gave any.
+ */
+const UNCALIBRATED = { own: 0.06, beside: 0.12, typical: 0.2 } as const;
 /** Below this share of the sound figure two readings are alike. */
 const FLOOR = 0.02;
 const FLOOR_DP_PA = 12;
 
 type Measured = keyof typeof DOUBT;
 
+/** What a reading was when the machine was sound, and how that is known. */
+interface Sound {
+  readonly scale: number;
+  readonly known: keyof typeof UNCALIBRATED;
+}
+
+const MEASURED_AT = ['toolEnd', 'hoseEnd', 'inlet'] as const;
+
+/** By its own baseline; else as the model has it, stretched as the baselines beside it ask; else as the model has it. */
+const soundOf = (op: Operation, modelled: number, subject: CaseSubject): Sound => {
+  const own = subject.baselines[operationKey(op)];
+  if (own !== undefined) return { scale: own, known: 'own' };
+  if (op.kind !== 'flow' && op.kind !== 'sealed') return { scale: modelled, known: 'typical' };
+  const { air } = subject.faultSimulator.sound;
+  const logs = MEASURED_AT.flatMap((place) => {
+    const read = subject.baselines[`${op.kind} ${place}`];
+    const said = op.kind === 'flow' ? air.flowM3s(place) : air.sealedPa(place);
+    return read !== undefined && read > 0 && said > 0 ? [Math.log(read / said)] : [];
+  });
+  return logs.length === 0
+    ? { scale: modelled, known: 'typical' }
+    : { scale: modelled * Math.exp(logs.reduce((a, b) => a + b, 0) / logs.length), known: 'beside' };
+};
+
 const numberOf = (
   what: Measured,
-  { mean, scale, subject }: { readonly mean: number; readonly scale: number; readonly subject: CaseSubject },
+  {
+    mean,
+    sound: { scale, known },
+    subject,
+  }: { readonly mean: number; readonly sound: Sound; readonly subject: CaseSubject },
 ): Expected => {
   const own = what === 'voltage' || what === 'supply';
-  const relative = Math.hypot(DOUBT[what], subject.calibrated || own ? 0 : UNCALIBRATED);
+  const relative = Math.hypot(DOUBT[what], subject.calibrated || own ? 0 : UNCALIBRATED[known]);
   return { kind: 'number', mean, relative, floor: what === 'stageDp' ? FLOOR_DP_PA : FLOOR * scale + 1e-12 };
 };
 
@@ -55,9 +86,9 @@ const brought = (
   op: Operation,
   [modelled, sound]: readonly [modelled: number, sound: number],
   subject: CaseSubject,
-): { readonly mean: number; readonly scale: number } => {
-  const scale = subject.baselines[operationKey(op)] ?? sound;
-  return { mean: sound > 0 ? (modelled * scale) / sound : modelled, scale };
+): { readonly mean: number; readonly sound: Sound } => {
+  const was = soundOf(op, sound, subject);
+  return { mean: sound > 0 ? (modelled * was.scale) / sound : modelled, sound: was };
 };
 
 const flowOf = (s: Signature, place: 'toolEnd' | 'hoseEnd' | 'inlet', subject: CaseSubject): Expected =>
@@ -105,7 +136,7 @@ const underNozzle = (s: Signature, subject: CaseSubject): Expected => {
     'clean',
     Math.min(
       w.most,
-      w.without + w.byLoss * Math.max(0, weak - w.fromLoss) + w.byBlocked * severityOf(s.faults, ['blocked'], 0),
+      w.without + w.byLoss * Math.max(0, weak - w.fromLoss) + w.byBlocked * (has(s.faults, 'blocked', 0) ? 1 : 0),
     ),
   );
 };
@@ -208,13 +239,13 @@ export const expectedIn = (op: Operation, s: Signature, subject: CaseSubject, bi
     case 'voltage':
       return numberOf('voltage', {
         mean: subject.nominalVolts * sizeOfFirst(s, 'lowVoltage', subject) ** 2,
-        scale: subject.nominalVolts,
+        sound: { scale: subject.nominalVolts, known: 'own' },
         subject,
       });
     case 'supply':
       return numberOf('supply', {
         mean: nominalSupply(subject) * sizeOfFirst(s, 'lowSupply', subject),
-        scale: nominalSupply(subject),
+        sound: { scale: nominalSupply(subject), known: 'own' },
         subject,
       });
     case 'found':

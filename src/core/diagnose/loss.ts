@@ -1,9 +1,9 @@
-import type { MachineModel } from '../path/machine-path';
+import type { MachineModel, ModelStage } from '../path/machine-path';
 import { complainedOf, type Complaint } from './complaint';
 import { type Fault, isHarmless, isSilent } from './fault';
 import { EXPOSURE_MINUTES, type HazardLevel } from './operation';
 import type { Case, Cause } from './posterior';
-import { curedBy, REPAIR_FACTS, type Repair, repairOf } from './repair';
+import { curedBy, cures, partMinutes, REPAIR_FACTS, type Repair, repairsOf } from './repair';
 
 /** Minutes a case that comes back costs. A Moorwind default, a modelling choice. */
 export const WRONG_CLOSING_MINUTES = 60;
@@ -15,18 +15,34 @@ const HARMLESS_MINUTES = 15;
 /** A repair that changes nothing costs a retest and the technician's patience besides. A Moorwind default. */
 const IN_VAIN_MINUTES = 6;
 
-/** Price of a repair that was not needed: its time, its exposure, and the part it spends. Minutes. Source: Moorwind defaults, modelling choices. Valid: every repair and level. */
-export const needlessMinutes = (repair: Repair, hazard: HazardLevel): number => {
+/** Price of a repair: its time, its exposure, and the part it spends. Minutes. Source: Moorwind defaults, modelling choices. Valid: every repair and level. */
+export const repairMinutes = (repair: Repair, hazard: HazardLevel, stages: readonly ModelStage[]): number => {
   const facts = REPAIR_FACTS[repair.kind];
-  return facts.minutes + facts.exposure * EXPOSURE_MINUTES[hazard] + facts.partMinutes;
+  const part = repair.kind === 'newPart' ? partMinutes(stages[repair.position]?.kind) : facts.partMinutes;
+  return facts.minutes + facts.exposure * EXPOSURE_MINUTES[hazard] + part;
 };
 
-/** What it costs to leave each cause, and to repair it for nothing. By index of the case's causes. */
+/** One thing that can be done about the causes of a stage. */
+export interface Remedy {
+  readonly repair: Repair;
+  /** What it costs where none of them is there, minutes. */
+  readonly needless: number;
+  /** Of each cause it cures, by index: what it costs beyond the cheapest that would have cured it. */
+  readonly cures: ReadonlyMap<number, number>;
+}
+
+/** The causes that sit at one stage, and what can be done about them. */
+export interface StageLosses {
+  readonly causes: readonly number[];
+  readonly remedies: readonly Remedy[];
+}
+
+/** What it costs to leave each cause, by index of the case's causes, and to repair it for nothing. */
 export interface Losses {
   readonly left: readonly number[];
-  readonly needless: readonly number[];
   /** How much doubt about it matters in the choice of a test. */
   readonly weight: readonly number[];
+  readonly stages: readonly StageLosses[];
 }
 
 const leftMinutes = (cause: Pick<Fault, 'kind' | 'position'>, model: MachineModel): number =>
@@ -46,10 +62,37 @@ const leftOf = (cause: Cause, model: MachineModel, { complaint, back }: Stand): 
   return back && !isSilent(cause, model) ? FELT_AFTER_BACK * leftMinutes(cause, model) : leftMinutes(cause, model);
 };
 
+const stageLosses = (c: Case, { hazard, repairs }: Stand): readonly StageLosses[] => {
+  const { stages } = c.subject.faultSimulator.suspect.model;
+  const open = c.causes.flatMap((cause, index) => (curedBy(repairs, cause) ? [] : [{ cause, index }]));
+  const price = (r: Repair) => repairMinutes(r, hazard, stages);
+  return [...new Set(open.map(({ cause }) => cause.position))].map((position): StageLosses => {
+    const here = open.filter(({ cause }) => cause.position === position);
+    const kinds = new Map(here.flatMap(({ cause }) => repairsOf(cause, stages).map((r) => [r.kind, r] as const)));
+    const all = [...kinds.values()];
+    return {
+      causes: here.map(({ index }) => index),
+      remedies: all.map(
+        (repair): Remedy => ({
+          repair,
+          needless: price(repair) + IN_VAIN_MINUTES,
+          cures: new Map(
+            here.flatMap(({ cause, index }) =>
+              cures(repair, cause)
+                ? [[index, price(repair) - Math.min(...all.filter((r) => cures(r, cause)).map(price))] as const]
+                : [],
+            ),
+          ),
+        }),
+      ),
+    };
+  });
+};
+
 /** Losses as the case stands. */
 export const lossesOf = (c: Case, stand: Stand): Losses => {
   const { model } = c.subject.faultSimulator.suspect;
-  const { complaint, hazard, repairs, back } = stand;
+  const { complaint, repairs, back } = stand;
   const cured = (cause: Cause) => curedBy(repairs, cause);
   const matters = (cause: Cause) =>
     complainedOf(complaint, cause.kind)
@@ -61,8 +104,8 @@ export const lossesOf = (c: Case, stand: Stand): Losses => {
           : 1;
   return {
     left: c.causes.map((x) => (cured(x) ? 0 : leftOf(x, model, stand))),
-    needless: c.causes.map((x) => needlessMinutes(repairOf(x, model.stages), hazard) + IN_VAIN_MINUTES),
     weight: c.causes.map((x) => (cured(x) ? 0 : matters(x))),
+    stages: stageLosses(c, stand),
   };
 };
 
@@ -73,6 +116,33 @@ const HARMLESS = 0.3;
 /** While the flow is away, what is silent can wait: it is asked after the flow is back. */
 const SILENT_WHILE_FELT = 0.35;
 
-/** The least that can be lost by leaving a cause or repairing it, minutes, at its probability. Source: expected loss (Raiffa and Schlaifer). Valid: a probability of 0 to 1. */
-export const lossOf = (probability: number, cause: number, { left, needless }: Losses): number =>
-  Math.min(probability * (left[cause] ?? 0), (1 - probability) * (needless[cause] ?? 0));
+/** Chance of each cause, by index. */
+export type Chance = (cause: number) => number;
+
+/** What leaving a stage as it is may cost, minutes. Source: expected loss (Raiffa and Schlaifer). Valid: probabilities of 0 to 1. */
+export const lossOfLeaving = ({ causes }: StageLosses, chance: Chance, { left }: Losses): number =>
+  causes.reduce((sum, f) => sum + chance(f) * (left[f] ?? 0), 0);
+
+/** Chance that a remedy is of use: of all the causes it cures together. */
+export const useOf = ({ cures: cured }: Remedy, chance: Chance): number => {
+  let use = 0;
+  for (const f of cured.keys()) use += chance(f);
+  return Math.min(1, use);
+};
+
+/** What a remedy may cost beyond what was needed, minutes: in vain, dearer than called for, or past a cause it does not cure. */
+export const lossOfRemedy = (stage: StageLosses, remedy: Remedy, { chance, losses }: { readonly chance: Chance; readonly losses: Losses }): number => {
+  let loss = (1 - useOf(remedy, chance)) * remedy.needless;
+  for (const f of stage.causes) {
+    const beyond = remedy.cures.get(f);
+    loss += chance(f) * (beyond ?? losses.left[f] ?? 0);
+  }
+  return loss;
+};
+
+/** The least that can be lost at a stage by leaving it or by what can be done about it, minutes. Source: expected loss (Raiffa and Schlaifer). Valid: probabilities of 0 to 1. */
+export const lossOf = (stage: StageLosses, chance: Chance, losses: Losses): number => {
+  let least = lossOfLeaving(stage, chance, losses);
+  for (const remedy of stage.remedies) least = Math.min(least, lossOfRemedy(stage, remedy, { chance, losses }));
+  return least;
+};

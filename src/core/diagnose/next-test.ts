@@ -148,14 +148,13 @@ const uncertaintyOf = (
   total: number,
   losses: Losses,
 ): { readonly bits: number; readonly loss: number } => {
-  let [bits, loss] = [0, 0];
+  const chance = (f: number): number => Math.min(1, (masses[f] ?? 0) / total);
+  let bits = 0;
   for (let f = 0; f < masses.length; f += 1) {
-    const p = Math.min(1, (masses[f] ?? 0) / total);
-    if (p === 0) continue;
-    bits += (plogp(p) + plogp(1 - p)) * (losses.weight[f] ?? 1);
-    loss += lossOf(p, f, losses);
+    const p = chance(f);
+    if (p > 0) bits += (plogp(p) + plogp(1 - p)) * (losses.weight[f] ?? 1);
   }
-  return { bits, loss };
+  return { bits, loss: losses.stages.reduce((sum, stage) => sum + lossOf(stage, chance, losses), 0) };
 };
 
 const valueOf = (

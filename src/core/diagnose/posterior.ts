@@ -14,7 +14,7 @@ import {
 import type { Hypothesis } from './hypotheses';
 import { type Variant, variantsOf } from './variants';
 import { BIAS_STEPS, BIAS_WEIGHTS, type Witness, WITNESSES, witnessOf } from './witness';
-import { type Operation, operationKey } from './operation';
+import { type Operation, operationKey, sameOperation } from './operation';
 import { type Outcome } from './outcome';
 import type { Interventions } from './signature';
 
@@ -110,15 +110,21 @@ export const openCase = (subject: CaseSubject, plain: readonly Hypothesis[]): Ca
   };
 };
 
-/** A second look at the same thing is no second witness: it counts this much. */
+/** A second look that says the same again is no second witness, a repair elsewhere between them or not: it counts this much. */
 const REPEATED = 0.35;
 
 const evidenceKey = (e: Evidence): string => `${operationKey(e.operation)}/${handlingKey(e.interventions)}`;
 
 const shareOf = (evidence: readonly Evidence[], i: number): number => {
   const e = evidence[i];
-  const before = e ? evidence.slice(0, i).some((x) => !x.struck && evidenceKey(x) === evidenceKey(e)) : false;
-  return before ? REPEATED : 1;
+  if (!e) return 1;
+  const again = (x: Evidence): boolean =>
+    evidenceKey(x) === evidenceKey(e) ||
+    (e.outcome.kind === 'word' &&
+      x.outcome.kind === 'word' &&
+      x.outcome.word === e.outcome.word &&
+      sameOperation(x.operation, e.operation));
+  return evidence.slice(0, i).some((x) => !x.struck && again(x)) ? REPEATED : 1;
 };
 
 /** One piece of evidence as the explanations see it. */

@@ -165,7 +165,8 @@ const makeColumn = (f: Foreseen, op: Operation, interventions: Interventions): C
     }
     return Math.sqrt(square);
   };
-  return { kind: 'numbers', logAt, relativeAt, roughAt, floor, shared: witnessOf(op) === 'meter' ? BIAS.meter : 0 };
+  const witness = witnessOf(op);
+  return { kind: 'numbers', logAt, relativeAt, roughAt, floor, shared: witness === null ? 0 : BIAS[witness] };
 };
 
 /** What a test gives under each explanation after some handling; kept, so that nothing is worked out twice. */

@@ -1,4 +1,5 @@
 import type { ModelStage } from '../path/machine-path';
+import type { StageKind } from '../path/stage-kinds';
 import { type Fault, type FaultKind } from './fault';
 
 /** What can be done about a fault. Live adjustment of an indicator is not among them: it is sent to those trained for it. */
@@ -86,7 +87,7 @@ export interface RepairFacts {
   readonly minutes: number;
   /** 0 none to 3 high. */
   readonly exposure: number;
-  /** Minutes' worth of what is spent where it was not needed. */
+  /** Minutes' worth of what is spent; a filter's own is by its kind. */
   readonly partMinutes: number;
 }
 
@@ -96,16 +97,42 @@ const fact = (minutes: number, exposure: number, partMinutes: number): RepairFac
   partMinutes,
 });
 
-/** What a repair costs. Minutes: common practice, no published source; the parts' worth is a Moorwind default, a modelling choice. */
+/** What a repair costs. Minutes: common practice, no published source; what is spent is a Moorwind default, a modelling choice. */
 export const REPAIR_FACTS: Record<RepairKind, RepairFacts> = {
-  newPart: fact(3, 2, 12),
+  newPart: fact(3, 2, 0),
   reseat: fact(2, 2, 0),
   clear: fact(4, 1, 0),
-  newHose: fact(2, 0, 12),
-  newSeal: fact(5, 0, 5),
-  serviceFan: fact(10, 0, 40),
+  newHose: fact(2, 0, 20),
+  newSeal: fact(6, 0, 6),
+  serviceFan: fact(30, 0, 60),
   supply: fact(2, 0, 0),
   settings: fact(0.5, 0, 0),
   indicator: fact(5, 0, 20),
   brush: fact(5, 1, 0),
+};
+
+/** Minutes' worth of a new part: a bag is cheap, a HEPA is not. Moorwind defaults, modelling choices. */
+const PART_MINUTES: Partial<Record<StageKind, number>> = {
+  bag: 6,
+  prefilter: 12,
+  exhaustFilter: 20,
+  mainFilter: 30,
+  gas: 30,
+  canister: 45,
+  hepa: 60,
+};
+const OTHER_PART_MINUTES = 12;
+
+/** Minutes' worth of the part a stage takes. Source: Moorwind defaults, modelling choices. Valid: every kind of stage. */
+export const partMinutes = (kind: StageKind | undefined): number =>
+  (kind === undefined ? undefined : PART_MINUTES[kind]) ?? OTHER_PART_MINUTES;
+
+/** Repairs that could take a fault away, the usual one first: a hose that is blocked or holed may be renewed, a part renewed instead of seated. Source: common practice, no published source. */
+export const repairsOf = (fault: Pick<Fault, 'kind' | 'position'>, stages: readonly ModelStage[]): readonly Repair[] => {
+  const usual = repairOf(fault, stages);
+  const stage = stages[fault.position];
+  const medium = stage?.spec.air.form === 'medium' && cures({ kind: 'newPart', position: fault.position }, fault);
+  const line = (stage?.kind === 'hose' || stage?.kind === 'duct') && fault.kind === 'blocked';
+  const dearer: RepairKind | null = medium ? 'newPart' : line ? 'newHose' : null;
+  return dearer === null || usual.kind === dearer ? [usual] : [usual, { kind: dearer, position: fault.position }];
 };

@@ -28,10 +28,11 @@ interface Own {
  * weighed with the faults. Moorwind defaults, modelling choices.
  */
 const OWN: readonly Own[] = [
-  { share: 0.34, atInlet: 0, atSeal: null, media: 1 },
+  { share: 0.3, atInlet: 0, atSeal: null, media: 1 },
   { share: 0.26, atInlet: 0.012, atSeal: 0.004, media: 1.3 },
-  { share: 0.22, atInlet: 0.035, atSeal: 0.006, media: 1.2 },
-  { share: 0.18, atInlet: 0.006, atSeal: 0.03, media: 1.4 },
+  { share: 0.2, atInlet: 0.03, atSeal: 0.006, media: 1.2 },
+  { share: 0.08, atInlet: 0.06, atSeal: 0.01, media: 1.1 },
+  { share: 0.16, atInlet: 0.006, atSeal: 0.03, media: 1.4 },
 ];
 
 /** Area that lets in a share of the fan's whole flow at its whole suction, m2. */

@@ -4,11 +4,11 @@ import type { Operation } from './operation';
  * Whose word a test's outcome is. What the same meter or the same hand gives on one day is off the same way each time:
  * three flows are not three independent witnesses.
  */
-export const WITNESSES = ['meter', 'hand'] as const;
+export const WITNESSES = ['meter', 'gauge', 'hand'] as const;
 export type Witness = (typeof WITNESSES)[number];
 
-/** How far a meter with its rig, or a hand, is off for a whole day: one standard deviation, as a share. Moorwind defaults, modelling choices. */
-export const BIAS: Record<Witness, number> = { meter: 0.035, hand: 0.18 };
+/** How far a meter with its rig, a pressure gauge, or a hand, is off for a whole day: one standard deviation, as a share. Moorwind defaults, modelling choices. */
+export const BIAS: Record<Witness, number> = { meter: 0.035, gauge: 0.025, hand: 0.18 };
 
 /** A normal bias in three steps with the weights of each. Source: Gauss-Hermite quadrature of three nodes (Abramowitz and Stegun, 25.4.46): 0 and the root of 3 deviations, weights 2/3 and 1/6. */
 export const BIAS_STEPS = [-Math.sqrt(3), 0, Math.sqrt(3)] as const;
@@ -16,4 +16,10 @@ export const BIAS_WEIGHTS = [1 / 6, 2 / 3, 1 / 6] as const;
 
 /** Who a test's outcome hangs on; null for what stands by itself. Source: common practice, no published source. Valid: every test. */
 export const witnessOf = ({ kind }: Operation): Witness | null =>
-  kind === 'flow' || kind === 'takeOut' || kind === 'swap' ? 'meter' : kind === 'hand' ? 'hand' : null;
+  kind === 'flow' || kind === 'takeOut' || kind === 'swap'
+    ? 'meter'
+    : kind === 'sealed'
+      ? 'gauge'
+      : kind === 'hand'
+        ? 'hand'
+        : null;

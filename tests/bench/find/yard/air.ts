@@ -62,6 +62,8 @@ const walk = (air: OwnAir, { gap }: Mouth, start: { q: number; below: number }) 
   let fanM3s = 0;
   for (let i = gap; i < air.segments.length; i += 1) {
     if (i === air.fan.at) {
+      // A collar in front of the fan leaks on its suction side.
+      for (const h of air.holes) if (h.at === i) q += Math.sign(below) * h.c * Math.abs(below) ** h.m;
       fanM3s = q;
       below -= liftPa(air.fan, q);
     } else {

@@ -59,7 +59,8 @@ const seats = (m: OwnMachine): readonly number[] => {
   const from = seal > fan ? fan + 1 : gapAt(kindsOf(m), 'inlet');
   const to = seal > fan ? m.air.segments.length : fan;
   const all = Array.from({ length: Math.max(0, to - from) }, (_, i) => from + i);
-  return all.length > 0 ? all : [Math.max(0, fan - 1)];
+  // With nothing between the hose and the fan it is the fan's own collar, which stays when the hose is off.
+  return all.length > 0 ? all : [fan];
 };
 
 const pick = <T>(random: Random, list: readonly T[]): T =>
