@@ -1,6 +1,7 @@
 import type { Proposal } from './next-test';
 import { type Losses, lossOfLeaving, lossOfRemedy, useOf } from './loss';
 import type { Case, FaultProbability, Posterior } from './posterior';
+import type { Operation } from './operation';
 import type { Repair } from './repair';
 
 /** What stands between a case and its closing. */
@@ -75,6 +76,39 @@ const candidatesOf = ({ posterior, losses, c }: ClosingInput): readonly Candidat
     .sort((a, b) => b.gain - a.gain);
 };
 
+/** Tests that look at the very thing a repair would put right. Source: common practice, no published source. */
+const looksAt = ({ kind, position }: Repair, op: Operation): boolean => {
+  switch (kind) {
+    case 'newPart':
+    case 'reseat':
+      return 'position' in op && op.position === position && op.kind !== 'takeOut' && op.kind !== 'swap';
+    case 'clear':
+    case 'newHose':
+      return op.kind === 'lookHose' || (position === 0 && op.kind === 'lookNozzle');
+    case 'newSeal':
+      return op.kind === 'smoke' || op.kind === 'settings';
+    case 'serviceFan':
+      return op.kind === 'settings' || op.kind === 'voltage' || op.kind === 'supply' || op.kind === 'listen';
+    case 'settings':
+    case 'brush':
+      return op.kind === 'settings';
+    case 'supply':
+      return op.kind === 'voltage' || op.kind === 'supply';
+    case 'indicator':
+      return op.kind === 'disc' || op.kind === 'lamp';
+  }
+};
+
+/** Sure enough of a repair that it is not looked at first; and how cheap one must be not to be looked at anyway. */
+const NOT_LOOKED_AT = 0.97;
+
+/**
+ * The look that comes before a repair: into the compartment before a filter is condemned, at the settings before a fan.
+ * null where all is looked at that would tell, or the repair is all but sure. Source: common practice, no published source.
+ */
+const lookBefore = ({ repair, use }: Candidate, ranked: readonly Proposal[]): Proposal | null =>
+  use >= NOT_LOOKED_AT ? null : (ranked.find((p) => p.bits > LEAST_BITS && looksAt(repair, p.operation)) ?? null);
+
 /** What leaving everything as it is may cost, in minutes. Source: expected loss (Raiffa and Schlaifer). Valid: probabilities of 0 to 1. */
 export const doubtOf = (c: Case, { faults }: Posterior, { left }: Losses): number =>
   faults.reduce(
@@ -99,7 +133,8 @@ export const adviceOf = (input: ClosingInput): Advice => {
   const repair = candidate
     ? ({ kind: 'repair', fault: candidate.fault, repair: candidate.repair, doubtMinutes } as const)
     : null;
-  if (repair && candidate && candidate.use >= SURE && candidate.risk <= LITTLE_MINUTES) return repair;
+  const look = candidate && tests < MOST_TESTS ? lookBefore(candidate, ranked) : null;
+  if (repair && candidate && !look && candidate.use >= SURE && candidate.risk <= LITTLE_MINUTES) return repair;
   const telling = ranked.filter((p) => p.bits > LEAST_BITS);
   const paying = telling.filter((p) => p.saves > p.minutes);
   // While it is felt, the quickest way to know; once it is back, what saves most.
@@ -107,6 +142,7 @@ export const adviceOf = (input: ClosingInput): Advice => {
     ? [...paying].sort((a, b) => b.saves - b.minutes - (a.saves - a.minutes))[0]
     : (paying[0] ?? (repair ? undefined : telling[0]));
   if (best && tests < MOST_TESTS) return { kind: 'test', proposal: best, doubtMinutes };
+  if (look) return { kind: 'test', proposal: look, doubtMinutes };
   if (repair) return repair;
   return back
     ? { kind: 'close', doubtMinutes }

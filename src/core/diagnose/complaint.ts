@@ -65,9 +65,9 @@ export const measuresOf = (complaint: Complaint, { hasLamp, hasBrush }: MachineT
   const flow: Operation = { kind: 'flow', place: 'toolEnd' };
   switch (complaint) {
     case 'dust':
-      return [{ kind: 'particles' }];
+      return [{ kind: 'particles' }, flow];
     case 'smell':
-      return [{ kind: 'smell' }];
+      return [{ kind: 'smell' }, flow];
     // A light going out is a poor closing test: flow is measured too.
     case 'light':
       return hasLamp ? [flow, { kind: 'lamp' }] : [flow];
