@@ -36,8 +36,9 @@ export interface ClosingInput {
 /** Sure enough that nothing is asked first, where being wrong would cost little. Moorwind defaults. */
 const SURE = 0.93;
 const LITTLE_MINUTES = 3;
-/** Below this chance of being of use a repair is no test worth its trouble. */
+/** Below this chance of being of use a repair is no test worth its trouble; once all measures are back, still less. */
 const LEAST_USE = 0.2;
+const LEAST_USE_WHEN_BACK = 0.3;
 /** More tests than this on one case: hand it on. */
 const MOST_TESTS = 22;
 /** A test must be expected to tell at least this much. */
@@ -49,14 +50,14 @@ interface Candidate {
   readonly repair: Repair;
   /** Chance that it is of use. */
   readonly use: number;
-  /** What doing it for nothing is expected to cost, minutes. */
+  /** What doing it is expected to cost beyond what was needed, minutes. */
   readonly risk: number;
   /** What is expected to be lost by leaving the stage, less what by doing this. */
   readonly gain: number;
 }
 
 /** What can be done that is expected to lose less than leaving it, the best first: every cause a repair cures speaks for it. */
-const candidatesOf = ({ posterior, losses, c }: ClosingInput): readonly Candidate[] => {
+const candidatesOf = ({ posterior, losses, c, back }: ClosingInput): readonly Candidate[] => {
   const byCause = c.causes.map((x) => posterior.faults.find((f) => f.kind === x.kind && f.position === x.position));
   const chance = (f: number) => byCause[f]?.probability ?? 0;
   return losses.stages
@@ -67,9 +68,10 @@ const candidatesOf = ({ posterior, losses, c }: ClosingInput): readonly Candidat
         const [fault] = [...remedy.cures.keys()]
           .flatMap((f) => byCause[f] ?? [])
           .sort((a, b) => b.probability - a.probability);
-        const gain = leaving - lossOfRemedy(stage, remedy, { chance, losses });
-        return fault && use >= LEAST_USE && gain > 0
-          ? [{ fault, repair: remedy.repair, use, risk: (1 - use) * remedy.needless, gain }]
+        const risk = lossOfRemedy(stage, remedy, { chance, losses });
+        const gain = leaving - risk;
+        return fault && use >= (back ? LEAST_USE_WHEN_BACK : LEAST_USE) && gain > 0
+          ? [{ fault, repair: remedy.repair, use, risk, gain }]
           : [];
       });
     })
@@ -106,8 +108,10 @@ const NOT_LOOKED_AT = 0.97;
  * The look that comes before a repair: into the compartment before a filter is condemned, at the settings before a fan.
  * null where all is looked at that would tell, or the repair is all but sure. Source: common practice, no published source.
  */
-const lookBefore = ({ repair, use }: Candidate, ranked: readonly Proposal[]): Proposal | null =>
-  use >= NOT_LOOKED_AT ? null : (ranked.find((p) => p.bits > LEAST_BITS && looksAt(repair, p.operation)) ?? null);
+const lookBefore = ({ repair, use, risk }: Candidate, ranked: readonly Proposal[]): Proposal | null =>
+  use >= NOT_LOOKED_AT && risk <= LITTLE_MINUTES
+    ? null
+    : (ranked.find((p) => p.bits > LEAST_BITS && looksAt(repair, p.operation)) ?? null);
 
 /** What leaving everything as it is may cost, in minutes. Source: expected loss (Raiffa and Schlaifer). Valid: probabilities of 0 to 1. */
 export const doubtOf = (c: Case, { faults }: Posterior, { left }: Losses): number =>

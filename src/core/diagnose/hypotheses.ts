@@ -44,7 +44,9 @@ const apart = (a: FaultPlace, b: FaultPlace): boolean =>
 const faultsOf = ({ kind, position, severities, nodes }: FaultPlace): readonly Fault[] =>
   nodes === undefined
     ? severities.map((severity) => ({ kind, position, severity }))
-    : nodes.flatMap((node) => severities.map((severity) => ({ kind, position, severity, ...(node === null ? {} : { node }) })));
+    : nodes.flatMap((node) =>
+        severities.map((severity) => ({ kind, position, severity, ...(node === null ? {} : { node }) })),
+      );
 
 const pairsOf = (
   places: readonly FaultPlace[],

@@ -27,7 +27,7 @@ export interface Remedy {
   readonly repair: Repair;
   /** What it costs where none of them is there, minutes. */
   readonly needless: number;
-  /** Of each cause it cures, by index: what it costs beyond the cheapest that would have cured it. */
+  /** Of each cause it cures, by index: what it costs beyond what has to be paid for it. */
   readonly cures: ReadonlyMap<number, number>;
 }
 
@@ -62,8 +62,11 @@ const leftOf = (cause: Cause, model: MachineModel, { complaint, back }: Stand): 
   return back && !isSilent(cause, model) ? FELT_AFTER_BACK * leftMinutes(cause, model) : leftMinutes(cause, model);
 };
 
-const stageLosses = (c: Case, { hazard, repairs }: Stand): readonly StageLosses[] => {
-  const { stages } = c.subject.faultSimulator.suspect.model;
+const stageLosses = (c: Case, { complaint, hazard, repairs, back }: Stand): readonly StageLosses[] => {
+  const { model } = c.subject.faultSimulator.suspect;
+  const { stages } = model;
+  // What no measure feels any more may be left as it is: then all that its repair costs counts, else it has to be paid.
+  const mayStay = (cause: Cause) => back && !isSilent(cause, model) && !complainedOf(complaint, cause.kind);
   const open = c.causes.flatMap((cause, index) => (curedBy(repairs, cause) ? [] : [{ cause, index }]));
   const price = (r: Repair) => repairMinutes(r, hazard, stages);
   return [...new Set(open.map(({ cause }) => cause.position))].map((position): StageLosses => {
@@ -72,19 +75,22 @@ const stageLosses = (c: Case, { hazard, repairs }: Stand): readonly StageLosses[
     const all = [...kinds.values()];
     return {
       causes: here.map(({ index }) => index),
-      remedies: all.map(
-        (repair): Remedy => ({
-          repair,
-          needless: price(repair) + IN_VAIN_MINUTES,
-          cures: new Map(
-            here.flatMap(({ cause, index }) =>
-              cures(repair, cause)
-                ? [[index, price(repair) - Math.min(...all.filter((r) => cures(r, cause)).map(price))] as const]
-                : [],
-            ),
+      remedies: all.map((repair): Remedy => ({
+        repair,
+        needless: price(repair) + IN_VAIN_MINUTES,
+        cures: new Map(
+          here.flatMap(({ cause, index }) =>
+            cures(repair, cause)
+              ? [
+                  [
+                    index,
+                    price(repair) - (mayStay(cause) ? 0 : Math.min(...all.filter((r) => cures(r, cause)).map(price))),
+                  ] as const,
+                ]
+              : [],
           ),
-        }),
-      ),
+        ),
+      })),
     };
   });
 };
@@ -131,7 +137,11 @@ export const useOf = ({ cures: cured }: Remedy, chance: Chance): number => {
 };
 
 /** What a remedy may cost beyond what was needed, minutes: in vain, dearer than called for, or past a cause it does not cure. */
-export const lossOfRemedy = (stage: StageLosses, remedy: Remedy, { chance, losses }: { readonly chance: Chance; readonly losses: Losses }): number => {
+export const lossOfRemedy = (
+  stage: StageLosses,
+  remedy: Remedy,
+  { chance, losses }: { readonly chance: Chance; readonly losses: Losses },
+): number => {
   let loss = (1 - useOf(remedy, chance)) * remedy.needless;
   for (const f of stage.causes) {
     const beyond = remedy.cures.get(f);

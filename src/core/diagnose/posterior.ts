@@ -115,15 +115,22 @@ const REPEATED = 0.35;
 
 const evidenceKey = (e: Evidence): string => `${operationKey(e.operation)}/${handlingKey(e.interventions)}`;
 
+/** What a meter reads again is for its own bias to answer; the drop across a stage is as far off as it was. */
+const SAME_DROP = 0.25;
+
+const saysTheSame = (a: Outcome, b: Outcome, kind: Operation['kind']): boolean =>
+  a.kind === 'word' && b.kind === 'word'
+    ? a.word === b.word
+    : a.kind === 'number' && b.kind === 'number' && kind === 'stageDp'
+      ? Math.abs(a.valueSi - b.valueSi) <= SAME_DROP * Math.max(a.valueSi, b.valueSi)
+      : false;
+
 const shareOf = (evidence: readonly Evidence[], i: number): number => {
   const e = evidence[i];
   if (!e) return 1;
   const again = (x: Evidence): boolean =>
     evidenceKey(x) === evidenceKey(e) ||
-    (e.outcome.kind === 'word' &&
-      x.outcome.kind === 'word' &&
-      x.outcome.word === e.outcome.word &&
-      sameOperation(x.operation, e.operation));
+    (sameOperation(x.operation, e.operation) && saysTheSame(x.outcome, e.outcome, e.operation.kind));
   return evidence.slice(0, i).some((x) => !x.struck && again(x)) ? REPEATED : 1;
 };
 
@@ -163,7 +170,8 @@ const rowOf = (c: Case, e: Evidence, index = 0): Row => {
     const before = together[k] ?? 0;
     if (before === before) return before;
     let sum = 0;
-    for (let step = 0; step < BIAS_STEPS.length; step += 1) sum += (BIAS_WEIGHTS[step] ?? 0) * Math.exp(stepAt(k, step));
+    for (let step = 0; step < BIAS_STEPS.length; step += 1)
+      sum += (BIAS_WEIGHTS[step] ?? 0) * Math.exp(stepAt(k, step));
     return (together[k] = Math.log(sum));
   };
   return { index, witness, logAt, stepAt };
@@ -357,12 +365,10 @@ export const likeliest = (c: Case, { weights }: Posterior, count: number): reado
   const plain = c.hypotheses.length / c.variants.length;
   return c.hypotheses
     .slice(0, plain)
-    .map(
-      (hypothesis, i): Weighed => ({
-        hypothesis,
-        probability: c.variants.reduce((sum, _, v) => sum + (weights[i + v * plain] ?? 0), 0),
-      }),
-    )
+    .map((hypothesis, i): Weighed => ({
+      hypothesis,
+      probability: c.variants.reduce((sum, _, v) => sum + (weights[i + v * plain] ?? 0), 0),
+    }))
     .sort((a, b) => b.probability - a.probability)
     .slice(0, count);
 };

@@ -128,7 +128,10 @@ export const partMinutes = (kind: StageKind | undefined): number =>
   (kind === undefined ? undefined : PART_MINUTES[kind]) ?? OTHER_PART_MINUTES;
 
 /** Repairs that could take a fault away, the usual one first: a hose that is blocked or holed may be renewed, a part renewed instead of seated. Source: common practice, no published source. */
-export const repairsOf = (fault: Pick<Fault, 'kind' | 'position'>, stages: readonly ModelStage[]): readonly Repair[] => {
+export const repairsOf = (
+  fault: Pick<Fault, 'kind' | 'position'>,
+  stages: readonly ModelStage[],
+): readonly Repair[] => {
   const usual = repairOf(fault, stages);
   const stage = stages[fault.position];
   const medium = stage?.spec.air.form === 'medium' && cures({ kind: 'newPart', position: fault.position }, fault);

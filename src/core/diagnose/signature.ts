@@ -168,7 +168,8 @@ export const faultSimulatorOf = (suspect: Suspect, wasSound: Signature | null = 
   const { model, parameters, state } = suspect;
   const quick = quickMachine(model, parameters, state);
   const places = placesOf(model);
-  const flowOf = (at: PathState) => (quick.ok ? new SolvedAir(quick.value, places, { whole: at, hoseOff: null }).flowM3s('toolEnd') : 0);
+  const flowOf = (at: PathState) =>
+    quick.ok ? new SolvedAir(quick.value, places, { whole: at, hoseOff: null }).flowM3s('toolEnd') : 0;
   const sizeOf = sizeFinder({
     model,
     parameters,

@@ -64,7 +64,10 @@ export const variantsOf = (subject: CaseSubject): readonly Variant[] => {
       leaksM2: { ...state.leaksM2, [inlet]: (state.leaksM2[inlet] ?? 0) + area(atInlet) },
     };
     const was = faultSimulatorOf({ model, parameters: own, state: then }).sound;
-    const now = faultSimulatorOf({ model, parameters: own, state: { ...then, stages: loaded(model, then, media) } }, was);
+    const now = faultSimulatorOf(
+      { model, parameters: own, state: { ...then, stages: loaded(model, then, media) } },
+      was,
+    );
     return { subject: { ...subject, faultSimulator: now }, share };
   });
 };
