@@ -38,7 +38,7 @@ const SURE = 0.93;
 const LITTLE_MINUTES = 3;
 /** Below this chance of being of use a repair is no test worth its trouble; once all measures are back, still less. */
 const LEAST_USE = 0.2;
-const LEAST_USE_WHEN_BACK = 0.3;
+const LEAST_USE_WHEN_BACK = 0.35;
 /** More tests than this on one case: hand it on. */
 const MOST_TESTS = 22;
 /** A test must be expected to tell at least this much. */
@@ -108,10 +108,8 @@ const NOT_LOOKED_AT = 0.97;
  * The look that comes before a repair: into the compartment before a filter is condemned, at the settings before a fan.
  * null where all is looked at that would tell, or the repair is all but sure. Source: common practice, no published source.
  */
-const lookBefore = ({ repair, use, risk }: Candidate, ranked: readonly Proposal[]): Proposal | null =>
-  use >= NOT_LOOKED_AT && risk <= LITTLE_MINUTES
-    ? null
-    : (ranked.find((p) => p.bits > LEAST_BITS && looksAt(repair, p.operation)) ?? null);
+const lookBefore = ({ repair, use, risk }: Candidate, telling: readonly Proposal[]): Proposal | null =>
+  use >= NOT_LOOKED_AT && risk <= LITTLE_MINUTES ? null : (telling.find((p) => looksAt(repair, p.operation)) ?? null);
 
 /** What leaving everything as it is may cost, in minutes. Source: expected loss (Raiffa and Schlaifer). Valid: probabilities of 0 to 1. */
 export const doubtOf = (c: Case, { faults }: Posterior, { left }: Losses): number =>
@@ -133,19 +131,24 @@ const cured = ({ c, losses }: ClosingInput, f: FaultProbability): boolean =>
 export const adviceOf = (input: ClosingInput): Advice => {
   const { c, posterior, losses, ranked, back, tests } = input;
   const doubtMinutes = doubtOf(c, posterior, losses);
-  const [candidate] = candidatesOf(input);
+  const candidates = candidatesOf(input);
+  const telling = ranked.filter((p) => p.bits > LEAST_BITS);
+  const sure = candidates.filter((x) => x.use >= SURE && x.risk <= LITTLE_MINUTES);
+  const lookAt = (x: Candidate) => (tests < MOST_TESTS ? lookBefore(x, telling) : null);
+  // What is sure and costs little goes first, whatever else is the matter.
+  const ready = sure.find((x) => lookAt(x) === null);
+  if (ready) return { kind: 'repair', fault: ready.fault, repair: ready.repair, doubtMinutes };
+  const [candidate] = candidates;
   const repair = candidate
     ? ({ kind: 'repair', fault: candidate.fault, repair: candidate.repair, doubtMinutes } as const)
     : null;
-  const look = candidate && tests < MOST_TESTS ? lookBefore(candidate, ranked) : null;
-  if (repair && candidate && !look && candidate.use >= SURE && candidate.risk <= LITTLE_MINUTES) return repair;
-  const telling = ranked.filter((p) => p.bits > LEAST_BITS);
   const paying = telling.filter((p) => p.saves > p.minutes);
   // While it is felt, the quickest way to know; once it is back, what saves most.
   const best = back
     ? [...paying].sort((a, b) => b.saves - b.minutes - (a.saves - a.minutes))[0]
     : (paying[0] ?? (repair ? undefined : telling[0]));
   if (best && tests < MOST_TESTS) return { kind: 'test', proposal: best, doubtMinutes };
+  const look = candidate ? lookAt(candidate) : null;
   if (look) return { kind: 'test', proposal: look, doubtMinutes };
   if (repair) return repair;
   return back

@@ -13,7 +13,7 @@ const SILENT_MINUTES = 150;
 const HARMLESS_MINUTES = 15;
 
 /** A repair that changes nothing costs a retest and the technician's patience besides. A Moorwind default. */
-const IN_VAIN_MINUTES = 6;
+const IN_VAIN_MINUTES = 12;
 
 /** Price of a repair: its time, its exposure, and the part it spends. Minutes. Source: Moorwind defaults, modelling choices. Valid: every repair and level. */
 export const repairMinutes = (repair: Repair, hazard: HazardLevel, stages: readonly ModelStage[]): number => {
