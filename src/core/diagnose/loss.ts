@@ -8,7 +8,7 @@ import { curedBy, cures, partMinutes, REPAIR_FACTS, type Repair, repairsOf } fro
 /** Minutes a case that comes back costs. A Moorwind default, a modelling choice. */
 export const WRONG_CLOSING_MINUTES = 60;
 /** Dust let past is breathed until somebody looks: it is dearer to leave than what is felt. A Moorwind default. */
-const SILENT_MINUTES = 150;
+const SILENT_MINUTES = 240;
 /** A fault nobody feels or breathes costs less to leave. */
 const HARMLESS_MINUTES = 15;
 
