@@ -208,8 +208,8 @@ export const caseState = (record: CaseRecord): CaseState => {
   return record.events.reduce((state, logged) => step({ state, struck }, logged), start);
 };
 
-/** Whether the complaint's measure is back since the newest trial part went in; null while nobody looked. */
+/** Whether the complaint's measure is back since the newest trial part went in; null while nobody looked, or where a look was put aside: what was not read sends no part back. */
 export const backSinceTrial = (state: CaseState, subject: CaseSubject): boolean | null => {
-  const { pending, back } = measuresNow(subject, state.progress);
-  return pending === null ? back : null;
+  const { unanswered, back } = measuresNow(subject, state.progress);
+  return unanswered ? null : back;
 };

@@ -16,6 +16,8 @@ export type Advice =
       readonly kind: 'repair';
       readonly fault: FaultProbability;
       readonly repair: Repair;
+      /** Chance that it puts something right: of all the causes it cures together. */
+      readonly use: number;
       readonly doubtMinutes: number;
     }
   /** The rounds are used up: hand the case on, with the costliest doubt first. */
@@ -137,11 +139,10 @@ export const adviceOf = (input: ClosingInput): Advice => {
   const lookAt = (x: Candidate) => (tests < MOST_TESTS ? lookBefore(x, telling) : null);
   // What is sure and costs little goes first, whatever else is the matter.
   const ready = sure.find((x) => lookAt(x) === null);
-  if (ready) return { kind: 'repair', fault: ready.fault, repair: ready.repair, doubtMinutes };
+  const doing = ({ fault, repair, use }: Candidate) => ({ kind: 'repair', fault, repair, use, doubtMinutes }) as const;
+  if (ready) return doing(ready);
   const [candidate] = candidates;
-  const repair = candidate
-    ? ({ kind: 'repair', fault: candidate.fault, repair: candidate.repair, doubtMinutes } as const)
-    : null;
+  const repair = candidate ? doing(candidate) : null;
   const paying = telling.filter((p) => p.saves > p.minutes);
   // While it is felt, the quickest way to know; once it is back, what saves most.
   const best = back

@@ -53,7 +53,12 @@ const current = ({ evidence, interventions }: Progress): readonly Evidence[] =>
 export const measuresNow = (
   subject: CaseSubject,
   progress: Progress,
-): { readonly back: boolean; readonly pending: Operation | null } => {
+): {
+  readonly back: boolean;
+  readonly pending: Operation | null;
+  /** One of them was not taken since the last repair, nor will be: it was put aside. */
+  readonly unanswered: boolean;
+} => {
   const measures = measuresOf(progress.complaint, subject.traits);
   const now = current(progress);
   // Settings that were right stay right through a repair; everything else is measured again.
@@ -69,7 +74,21 @@ export const measuresNow = (
     const sound = expectedOf(e.operation, [], { interventions: UNTOUCHED, subject });
     return inBand(e.operation, e.outcome, sound.kind === 'number' ? sound.mean : 0);
   });
-  return { back, pending };
+  return { back, pending, unanswered: newest.some((e) => e === null) };
+};
+
+/** A measure that stands alone against a case that is done: it is taken once more before the case is handed on. */
+const onceOff = (subject: CaseSubject, progress: Progress): Operation | null => {
+  const now = current(progress);
+  return (
+    measuresOf(progress.complaint, subject.traits).find((m) => {
+      const taken = now.filter((e) => sameOperation(e.operation, m));
+      const [only] = taken;
+      if (taken.length !== 1 || !only) return false;
+      const sound = expectedOf(m, [], { interventions: UNTOUCHED, subject });
+      return !inBand(m, only.outcome, sound.kind === 'number' ? sound.mean : 0);
+    }) ?? null
+  );
 };
 
 /** A machine that stands open is looked into before it is closed and measured again, where the look pays. */
@@ -113,8 +132,10 @@ export const evaluateCase = (
       pending,
     });
   }
-  if (pending === null) return ok({ posterior, ranked, advice: judged, back, pending });
-  const look = state === 'open' ? lookWhileOpen(ranked) : null;
+  const again = judged.kind === 'escalate' ? onceOff(c.subject, progress) : null;
+  const due = pending ?? again;
+  if (due === null) return ok({ posterior, ranked, advice: judged, back, pending });
+  const look = pending !== null && state === 'open' ? lookWhileOpen(ranked) : null;
   if (look)
     return ok({
       posterior,
@@ -123,11 +144,11 @@ export const evaluateCase = (
       pending,
       advice: { kind: 'test', proposal: look, doubtMinutes: judged.doubtMinutes },
     });
-  const proposal = ranked.find((p) => operationKey(p.operation) === operationKey(pending)) ?? {
-    operation: pending,
+  const proposal = ranked.find((p) => operationKey(p.operation) === operationKey(due)) ?? {
+    operation: due,
     bits: 0,
     saves: 0,
-    minutes: priceOf(pending, asking),
+    minutes: priceOf(due, asking),
   };
   return ok({
     posterior,

@@ -101,6 +101,21 @@ const flowOf = (s: Signature, place: 'toolEnd' | 'hoseEnd' | 'inlet', subject: C
     subject,
   });
 
+const curveKind = ({ faultSimulator }: CaseSubject): string => {
+  const air = faultSimulator.suspect.model.stages.find((x) => x.kind === 'fan')?.spec.air;
+  return air?.form === 'fan' ? air.curve.kind : '';
+};
+
+/** Slip of a small induction motor at its plate's load and voltage, as a share of speed. A usual figure, from memory. */
+const SLIP = 0.03;
+
+/**
+ * Voltage as a share of nominal at which a fan turns this share of its speed. A universal motor's speed goes with the
+ * root of it; an induction motor's slip with its inverse square (small slip at one torque; from memory of motor theory).
+ */
+export const voltsOfSpeed = (speed: number, kind: string): number =>
+  kind === 'centrifugal' ? 1 / Math.sqrt(1 + (1 - speed) / SLIP) : speed ** 2;
+
 const nominalSupply = (subject: CaseSubject): number => {
   const air = subject.faultSimulator.suspect.model.stages.find((x) => x.kind === 'fan')?.spec.air;
   return air?.form === 'fan' && air.curve.kind === 'pneumatic' ? air.curve.nominalSupplyPa : 0;
@@ -238,7 +253,7 @@ export const expectedIn = (op: Operation, s: Signature, subject: CaseSubject, bi
       return smoke(s);
     case 'voltage':
       return numberOf('voltage', {
-        mean: subject.nominalVolts * sizeOfFirst(s, 'lowVoltage', subject) ** 2,
+        mean: subject.nominalVolts * voltsOfSpeed(sizeOfFirst(s, 'lowVoltage', subject), curveKind(subject)),
         sound: { scale: subject.nominalVolts, known: 'own' },
         subject,
       });

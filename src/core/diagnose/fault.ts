@@ -59,6 +59,8 @@ export interface MachineTraits {
 const LOSSES = [0.12, 0.25, 0.39, 0.53, 0.67, 0.8, 0.9, 0.97] as const;
 const SUPPLY_LOSSES = [0.12, 0.25, 0.38, 0.5, 0.62] as const;
 const VOLTAGE_LOSSES = [0.07, 0.14, 0.22] as const;
+/** An induction motor keeps its speed on low voltage until it stalls: it slips a little more, and runs hot. */
+const SLIP_LOSSES = [0.02, 0.05] as const;
 const HALFWAY = [0.3, 0.8] as const;
 const ONCE = [1] as const;
 
@@ -130,7 +132,7 @@ const ofStage = (stage: ModelStage, position: number): readonly FaultPlace[] => 
   if (stage.kind === 'ring')
     return [{ kind: 'leakingSeal', position, severities: HALFWAY, weight: WEIGHTS.leakingRing }];
   const mouth = stage.kind === 'nozzle' || stage.kind === 'shroud' || stage.kind === 'hood';
-  return mouth || stage.kind === 'inlet' || stage.kind === 'cyclone'
+  return mouth || stage.kind === 'inlet' || stage.kind === 'cyclone' || stage.kind === 'dropChamber'
     ? [{ kind: 'blocked', position, severities: LOSSES, weight: mouth ? WEIGHTS.blockedMouth : WEIGHTS.blockedInlet }]
     : [];
 };
@@ -157,6 +159,9 @@ const ofFan = (model: MachineModel, position: number): readonly FaultPlace[] => 
     },
     ...(kind === 'universal'
       ? [{ kind: 'lowVoltage' as const, position, severities: VOLTAGE_LOSSES, weight: WEIGHTS.lowVoltage }]
+      : []),
+    ...(kind === 'centrifugal'
+      ? [{ kind: 'lowVoltage' as const, position, severities: SLIP_LOSSES, weight: WEIGHTS.lowVoltage }]
       : []),
     ...(kind === 'pneumatic'
       ? [{ kind: 'lowSupply' as const, position, severities: SUPPLY_LOSSES, weight: WEIGHTS.lowSupply }]

@@ -23,6 +23,8 @@ const PAIRS = 0.32;
 const CHAINS = 0.03;
 /** Faults that follow from one another are paired this much more often than by chance. */
 const CHAIN = 4;
+/** What nobody feels stays until somebody looks: it stands beside what was complained of this much more often than by chance. */
+const UNNOTICED = 2;
 /** How far the first fault of a chain has gone: about half, the grades say the rest. */
 const FIRST_OF_CHAIN = 0.55;
 /** Grades in a chain of three: a triple is there to be thought of, not to be measured. */
@@ -36,7 +38,10 @@ const follows = (a: FaultPlace, b: FaultPlace): boolean => {
   return a.kind === 'blocked' && b.kind === 'blocked' && b.position < a.position;
 };
 
-const priorOfPair = (a: FaultPlace, b: FaultPlace): number => (follows(a, b) || follows(b, a) ? CHAIN : 1);
+const unnoticed = (p: FaultPlace): boolean => letsPast(p) || p.kind === 'reversed' || p.kind === 'spentGas';
+
+const priorOfPair = (a: FaultPlace, b: FaultPlace): number =>
+  (follows(a, b) || follows(b, a) ? CHAIN : 1) * (unnoticed(a) !== unnoticed(b) ? UNNOTICED : 1);
 
 const apart = (a: FaultPlace, b: FaultPlace): boolean =>
   a.position !== b.position || (a.kind !== b.kind && a.kind !== 'missing' && b.kind !== 'missing');

@@ -34,6 +34,7 @@ export interface Proposal {
 /** Explanations that together hold this much are enough to choose a test by. */
 const ENOUGH = 0.99;
 const MOST_EXPLANATIONS = 240;
+const LEAST_WEIGHT = 1e-6;
 const BINS = 16;
 
 /** Every test this machine's own path allows. */
@@ -77,7 +78,7 @@ export const operationsOf = (model: MachineModel, traits: MachineTraits): readon
     ...(traits.hasLamp
       ? [{ kind: 'lamp' as const }, { kind: 'lampCoverOff' as const }, { kind: 'disc' as const }]
       : []),
-    ...(curve === 'universal' ? [{ kind: 'voltage' as const }] : []),
+    ...(curve === 'universal' || curve === 'centrifugal' ? [{ kind: 'voltage' as const }] : []),
     ...(curve === 'pneumatic' ? [{ kind: 'supply' as const }] : []),
   ];
 };
@@ -93,9 +94,11 @@ interface Considered {
 }
 
 const considered = ({ weights }: Posterior): readonly Considered[] => {
-  const order = Array.from(weights.keys())
-    .filter((i) => (weights[i] ?? 0) > 1e-6)
-    .sort((a, b) => (weights[b] ?? 0) - (weights[a] ?? 0));
+  const order: number[] = [];
+  weights.forEach((w, i) => {
+    if (w > LEAST_WEIGHT) order.push(i);
+  });
+  order.sort((a, b) => (weights[b] ?? 0) - (weights[a] ?? 0));
   const kept: Considered[] = [];
   let sum = 0;
   for (const index of order) {

@@ -43,7 +43,8 @@ export interface Case {
   readonly causes: readonly Cause[];
   /** Index into `causes` of each fault of each hypothesis. */
   readonly causesOf: readonly (readonly number[])[];
-  /** For each graded fault of each hypothesis: the hypotheses with the next lesser and the next greater severity. */
+  readonly logPriors: Float64Array;
+  /** For each graded fault of each hypothesis on the first variant: the hypotheses with the next lesser and the next greater severity. */
   readonly neighbours: readonly (readonly (readonly [lesser: number, greater: number])[])[];
   /** Logarithms of the likelihoods of evidence already weighed: as it is, or for each step of its witness's bias. NaN where not asked yet. */
   readonly rows: Map<string, readonly Float64Array[]>;
@@ -93,18 +94,14 @@ export const openCase = (subject: CaseSubject, plain: readonly Hypothesis[]): Ca
       return causes.push({ kind: f.kind, position: f.position }) - 1;
     }),
   );
-  const beside = neighboursOf(plain);
   return {
     subject,
     variants,
     hypotheses,
     causes,
     causesOf: variants.flatMap(() => own),
-    neighbours: variants.flatMap((_, v) =>
-      v === 0
-        ? beside
-        : beside.map((pairs) => pairs.map(([a, b]) => [a + v * plain.length, b + v * plain.length] as const)),
-    ),
+    logPriors: Float64Array.from(hypotheses, (h) => Math.log(h.prior)),
+    neighbours: neighboursOf(plain),
     rows: new Map(),
     predictionCache: newForesight(),
   };
@@ -177,7 +174,11 @@ const rowOf = (c: Case, e: Evidence, index = 0): Row => {
   return { index, witness, logAt, stepAt };
 };
 
-const most = (row: Float64Array): number => row.reduce((a, b) => (b > a ? b : a), Number.NEGATIVE_INFINITY);
+const most = (row: Float64Array): number => {
+  let top = Number.NEGATIVE_INFINITY;
+  for (const log of row) if (log > top) top = log;
+  return top;
+};
 
 const normalised = (logs: Float64Array): Float64Array => {
   const top = most(logs);
@@ -193,7 +194,11 @@ const APART = 4.5;
 const contradictionIn = (rows: readonly Row[], among: readonly number[]): readonly [number, number] | null => {
   let pair: readonly [number, number] | null = null;
   let widest = APART;
-  const logs = rows.map((r) => Float64Array.from(among, r.logAt));
+  const logs = rows.map((r) => {
+    const list = new Float64Array(among.length);
+    addTo(list, among, r.logAt);
+    return list;
+  });
   const bests = logs.map(most);
   rows.forEach((a, i) => {
     for (let j = i + 1; j < rows.length; j += 1) {
@@ -260,9 +265,9 @@ const totalsOf = (
   const plain = c.hypotheses.length / c.variants.length;
   const base = Array.from({ length: plain }, (_, k) => k);
   const own = likelihoodsOf(said, base);
-  const priors = c.hypotheses.map((h) => Math.log(h.prior));
-  const score = (k: number): number => (priors[k] ?? 0) + BELIEVED * (own[k] ?? 0);
-  const ranked = [...base].sort((a, b) => score(b) - score(a));
+  const priors = c.logPriors;
+  const scores = own.map((log, k) => (priors[k] ?? 0) + BELIEVED * log);
+  const ranked = [...base].sort((a, b) => (scores[b] ?? 0) - (scores[a] ?? 0));
   const [followed, rest] = [ranked.slice(0, FOLLOWED), ranked.slice(FOLLOWED)];
   const totals = new Float64Array(c.hypotheses.length).fill(Number.NEGATIVE_INFINITY);
   const fitted = Math.log(c.variants[0]?.share ?? 1);
@@ -270,6 +275,7 @@ const totalsOf = (
   // What is not followed stands for all its variants.
   for (const k of rest) totals[k] = (priors[k] ?? 0) - fitted + (own[k] ?? 0);
   const others = c.variants.flatMap((_, v) => (v === 0 ? [] : followed.map((k) => k + v * plain)));
+  c.predictionCache.followed = others;
   const theirs = likelihoodsOf(said, others);
   others.forEach((k, i) => {
     totals[k] = (priors[k] ?? 0) + (theirs[i] ?? 0);
@@ -290,6 +296,7 @@ const summed = (c: Case, weights: Float64Array): Sums => {
   let [nothing, pair] = [0, 0];
   c.hypotheses.forEach(({ faults }, i) => {
     const w = weights[i] ?? 0;
+    if (w === 0) return;
     if (faults.length === 0) nothing += w;
     if (faults.length > 1) pair += w;
     faults.forEach((f, k) => {

@@ -31,11 +31,13 @@ export type Column =
 export interface PredictionCache {
   readonly columns: Map<string, Column>;
   readonly signatures: Map<string, (Signature | undefined)[]>;
+  /** Explanations on variants of the machine that were in question when the case was last weighed. */
+  followed: readonly number[];
 }
 
-export const newForesight = (): PredictionCache => ({ columns: new Map(), signatures: new Map() });
+export const newForesight = (): PredictionCache => ({ columns: new Map(), signatures: new Map(), followed: [] });
 
-/** For each graded fault of an explanation: the explanations with the next lesser and the next greater severity. */
+/** For each graded fault of an explanation on the fitted machine: the explanations with the next lesser and the next greater severity. */
 export type Neighbours = readonly (readonly (readonly [lesser: number, greater: number])[])[];
 
 /** An explanation on a machine that is this variant of itself. */
@@ -139,28 +141,36 @@ const makeColumn = (f: Foreseen, op: Operation, interventions: Interventions): C
   const first = expectedIn(op, subject.faultSimulator.sound, subject);
   if (first.kind === 'words') return wordsColumn(f, op, signatureAt);
   const { relative, floor } = first;
-  const logs = new Float64Array(f.hypotheses.length).fill(Number.NaN);
+  const plain = f.hypotheses.length / f.variants.length;
+  const logs: (Float64Array | undefined)[] = [];
+  const heldOf = (variant: number): Float64Array => (logs[variant] ??= new Float64Array(plain).fill(Number.NaN));
   const logAt = (index: number): number => {
-    const held = logs[index] ?? 0;
-    if (held === held) return held;
+    const variant = Math.floor(index / plain);
+    const held = heldOf(variant);
+    const before = held[index - variant * plain] ?? 0;
+    if (before === before) return before;
     const e = expectedIn(op, signatureAt(index), subjectAt(f, index));
     const log = Math.log((e.kind === 'number' ? e.mean : 0) + floor);
-    logs[index] = log;
+    held[index - variant * plain] = log;
     return log;
   };
+  // What a grade spreads a reading by is taken from the fitted machine: on its variants it is much the same.
   const relativeAt = (index: number): number => {
+    const own = index % plain;
     let square = relative * relative;
-    for (const [lesser, greater] of f.neighbours[index] ?? []) {
-      const steps = (lesser === index ? 0 : 1) + (greater === index ? 0 : 1);
+    for (const [lesser, greater] of f.neighbours[own] ?? []) {
+      const steps = (lesser === own ? 0 : 1) + (greater === own ? 0 : 1);
       if (steps > 0) square += (((logAt(greater) - logAt(lesser)) * GRADE_SPREAD) / steps) ** 2;
     }
     return Math.sqrt(square);
   };
   const roughAt = (index: number): number => {
+    const own = index % plain;
+    const fitted = heldOf(0);
     let square = relative * relative;
-    for (const [lesser, greater] of f.neighbours[index] ?? []) {
-      const steps = (lesser === index ? 0 : 1) + (greater === index ? 0 : 1);
-      const span = (logs[greater] ?? 0) - (logs[lesser] ?? 0);
+    for (const [lesser, greater] of f.neighbours[own] ?? []) {
+      const steps = (lesser === own ? 0 : 1) + (greater === own ? 0 : 1);
+      const span = (fitted[greater] ?? 0) - (fitted[lesser] ?? 0);
       if (steps > 0) square += span === span ? ((span * GRADE_SPREAD) / steps) ** 2 : USUAL_GRADE ** 2;
     }
     return Math.sqrt(square);
@@ -179,10 +189,15 @@ export const foresee = (f: Foreseen, op: Operation, interventions: Interventions
   return made;
 };
 
-/** Works out a test under every explanation before it is done, so that its outcome is weighed at once. */
+/** Works out a test before it is done, so that its outcome is weighed at once: every explanation on the fitted machine, those followed on its variants. */
 export const warm = (f: Foreseen, op: Operation, interventions: Interventions): void => {
   const column = foresee(f, op, interventions);
-  f.hypotheses.forEach((_, i) => (column.kind === 'numbers' ? column.relativeAt(i) : column.at(i)));
+  const plain = f.hypotheses.length / f.variants.length;
+  const look = (index: number) => (column.kind === 'numbers' ? column.relativeAt(index) : column.at(index));
+  for (let index = 0; index < plain; index += 1) look(index);
+  for (const index of f.predictionCache.followed)
+    if (column.kind === 'numbers') column.logAt(index);
+    else column.at(index);
 };
 
 /** How likely an outcome is under one explanation; above 0 always. Source: as `likelihood`. Valid: an index of the column. */
