@@ -1,5 +1,5 @@
 import type { Proposal } from './next-test';
-import { type Losses, lossOfLeaving, lossOfRemedy, useOf } from './loss';
+import { type Losses, lossOfLeaving, lossOfRemedy, riskOf, useOf } from './loss';
 import type { Case, FaultProbability, Posterior } from './posterior';
 import type { Operation } from './operation';
 import type { Repair } from './repair';
@@ -70,8 +70,8 @@ const candidatesOf = ({ posterior, losses, c, back }: ClosingInput): readonly Ca
         const [fault] = [...remedy.cures.keys()]
           .flatMap((f) => byCause[f] ?? [])
           .sort((a, b) => b.probability - a.probability);
-        const risk = lossOfRemedy(stage, remedy, { chance, losses });
-        const gain = leaving - risk;
+        const risk = riskOf(remedy, chance);
+        const gain = leaving - lossOfRemedy(stage, remedy, { chance, losses });
         return fault && use >= (back ? LEAST_USE_WHEN_BACK : LEAST_USE) && gain > 0
           ? [{ fault, repair: remedy.repair, use, risk, gain }]
           : [];

@@ -136,19 +136,23 @@ export const useOf = ({ cures: cured }: Remedy, chance: Chance): number => {
   return Math.min(1, use);
 };
 
-/** What a remedy may cost beyond what was needed, minutes: in vain, dearer than called for, or past a cause it does not cure. */
+/** What a remedy may cost beyond what was needed, minutes: in vain, or dearer than called for. */
+export const riskOf = (remedy: Remedy, chance: Chance): number => {
+  let risk = (1 - useOf(remedy, chance)) * remedy.needless;
+  for (const [f, beyond] of remedy.cures) risk += chance(f) * beyond;
+  return risk;
+};
+
+/** The same with what it leaves at its stage, minutes. */
 export const lossOfRemedy = (
   stage: StageLosses,
   remedy: Remedy,
   { chance, losses }: { readonly chance: Chance; readonly losses: Losses },
-): number => {
-  let loss = (1 - useOf(remedy, chance)) * remedy.needless;
-  for (const f of stage.causes) {
-    const beyond = remedy.cures.get(f);
-    loss += chance(f) * (beyond ?? losses.left[f] ?? 0);
-  }
-  return loss;
-};
+): number =>
+  stage.causes.reduce(
+    (sum, f) => sum + (remedy.cures.has(f) ? 0 : chance(f) * (losses.left[f] ?? 0)),
+    riskOf(remedy, chance),
+  );
 
 /** The least that can be lost at a stage by leaving it or by what can be done about it, minutes. Source: expected loss (Raiffa and Schlaifer). Valid: probabilities of 0 to 1. */
 export const lossOf = (stage: StageLosses, chance: Chance, losses: Losses): number => {
