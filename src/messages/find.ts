@@ -1,3 +1,4 @@
+import type { StageKind } from '@/core/path/stage-kinds';
 import { LEAST_SAID, type Likelihood, likelihoodWord, MOST_SAID, standsOut } from '@/core/diagnose/likely';
 import type { Complaint } from '@/core/diagnose/complaint';
 import type { Fault, FaultKind } from '@/core/diagnose/fault';
@@ -274,13 +275,25 @@ export const sayRepair = ({ kind, position }: Repair, stages: readonly Named[]):
   REPAIR_WORDS[kind](nameAt(stages, position));
 
 const HOW_REPAIR: Partial<Record<RepairKind, string>> = {
-  clear:
-    "Don't push anything in: turn the hose end for end on the inlet, run, pull it straight. Then check it again, and check the bag: a pin or clip may have pierced it.",
   newPart: 'The change page shows the containment and takes the part from stock. Then come back here.',
   reseat: 'Check collar, thread or latches, and every seal, one by one.',
+  newSeal: 'Wipe the seat clean before the new seal goes in. Close it and see that it sits all round.',
+  serviceFan: 'Before it leaves: clean the outside, cap the inlet, and write on it what it collected.',
 };
 
-export const sayHowRepair = ({ kind }: Repair): string => HOW_REPAIR[kind] ?? '';
+const HOW_CLEAR: Partial<Record<StageKind, string>> = {
+  hose: "Don't push anything in: turn the hose end for end on the inlet, run, pull it straight. Then check it again, and check the bag: a pin or clip may have pierced it.",
+  duct: "Don't push anything further in: open it at the nearest clean-out or joint and take it out there. Then check the bag: a pin or clip may have pierced it.",
+  dropChamber: 'Empty it as you change a bag: into a bag, closed before it is carried.',
+};
+const HOW_CLEAR_ELSE = 'Switch off and unplug. Take out what sits there, into a bag; push and blow nothing inwards.';
+
+/** How a repair is done, in a line or two. */
+export const sayHowRepair = ({ kind, position }: Repair, stages: readonly Named[]): string => {
+  const stage = stages[position]?.kind;
+  if (kind === 'clear') return (stage && HOW_CLEAR[stage]) ?? HOW_CLEAR_ELSE;
+  return HOW_REPAIR[kind] ?? '';
+};
 
 /** A probability as a person says it: never 0 or 100 %. */
 export const sayProbability = (p: number): string =>

@@ -111,7 +111,8 @@ const SLIP = 0.03;
 
 /**
  * Voltage as a share of nominal at which a fan turns this share of its speed. A universal motor's speed goes with the
- * root of it; an induction motor's slip with its inverse square (small slip at one torque; from memory of motor theory).
+ * root of it; an induction motor's slip with its inverse square (small slip at one torque). Source: motor theory, from
+ * memory. Valid: a speed of 0 to 1.
  */
 export const voltsOfSpeed = (speed: number, kind: string): number =>
   kind === 'centrifugal' ? 1 / Math.sqrt(1 + (1 - speed) / SLIP) : speed ** 2;
@@ -189,8 +190,14 @@ const FOUND = { there: 0.93, not: 0.06 } as const;
 const found = (op: Extract<Operation, { kind: 'found' }>, faults: Hypothesis['faults']): Expected =>
   yesNo('yes', 'no', faults.some((f) => f.kind === op.fault && f.position === op.position) ? FOUND.there : FOUND.not);
 
-/** What a test reads on a machine as it stands. `bias` is how a hand takes it: 1 for as it is. */
-export const expectedIn = (op: Operation, s: Signature, subject: CaseSubject, bias = 1): Expected => {
+/** Of what machine, and how a hand takes its air: 1 for as it is. */
+export interface SeenOn {
+  readonly subject: CaseSubject;
+  readonly bias?: number;
+}
+
+/** What a test reads on a machine as it stands. */
+export const expectedIn = (op: Operation, s: Signature, { subject, bias = 1 }: SeenOn): Expected => {
   const { sound, suspect } = subject.faultSimulator;
   switch (op.kind) {
     case 'flow':
@@ -274,4 +281,4 @@ export const expectedOf = (
   faults: Hypothesis['faults'],
   { interventions, subject }: { readonly interventions: Interventions; readonly subject: CaseSubject },
 ): Expected =>
-  expectedIn(op, subject.faultSimulator.signature(faults, handlingOf(op, interventions, subject)), subject);
+  expectedIn(op, subject.faultSimulator.signature(faults, handlingOf(op, interventions, subject)), { subject });

@@ -129,21 +129,21 @@ export type Chance = (cause: number) => number;
 export const lossOfLeaving = ({ causes }: StageLosses, chance: Chance, { left }: Losses): number =>
   causes.reduce((sum, f) => sum + chance(f) * (left[f] ?? 0), 0);
 
-/** Chance that a remedy is of use: of all the causes it cures together. */
+/** Chance that a remedy is of use: of all the causes it cures together. Source: the sum of chances that exclude each other. Valid: probabilities of 0 to 1. */
 export const useOf = ({ cures: cured }: Remedy, chance: Chance): number => {
   let use = 0;
   for (const f of cured.keys()) use += chance(f);
   return Math.min(1, use);
 };
 
-/** What a remedy may cost beyond what was needed, minutes: in vain, or dearer than called for. */
+/** What a remedy may cost beyond what was needed, minutes: in vain, or dearer than called for. Source: expected loss (Raiffa and Schlaifer). Valid: probabilities of 0 to 1. */
 export const riskOf = (remedy: Remedy, chance: Chance): number => {
   let risk = (1 - useOf(remedy, chance)) * remedy.needless;
   for (const [f, beyond] of remedy.cures) risk += chance(f) * beyond;
   return risk;
 };
 
-/** The same with what it leaves at its stage, minutes. */
+/** The same with what it leaves at its stage, minutes. Source and Valid as `riskOf`. */
 export const lossOfRemedy = (
   stage: StageLosses,
   remedy: Remedy,

@@ -123,12 +123,10 @@ const wordsColumn = (f: Foreseen, op: Operation, signatureAt: SignatureAt): Colu
   const witness = witnessOf(op);
   const biasedAt = (index: number, step: number): Expected => {
     const held = (steps[step] ??= []);
-    return (held[index] ??= expectedIn(
-      op,
-      signatureAt(index),
-      subjectAt(f, index),
-      witness === null ? 1 : Math.exp((BIAS_STEPS[step] ?? 0) * BIAS[witness]),
-    ));
+    return (held[index] ??= expectedIn(op, signatureAt(index), {
+      subject: subjectAt(f, index),
+      bias: witness === null ? 1 : Math.exp((BIAS_STEPS[step] ?? 0) * BIAS[witness]),
+    }));
   };
   return { kind: 'words', at: (index) => biasedAt(index, UNBIASED), biasedAt };
 };
@@ -138,7 +136,7 @@ const UNBIASED = 1;
 const makeColumn = (f: Foreseen, op: Operation, interventions: Interventions): Column => {
   const signatureAt = signaturesOf(f, op, interventions);
   const { subject } = f.variants[0] as Variant;
-  const first = expectedIn(op, subject.faultSimulator.sound, subject);
+  const first = expectedIn(op, subject.faultSimulator.sound, { subject });
   if (first.kind === 'words') return wordsColumn(f, op, signatureAt);
   const { relative, floor } = first;
   const plain = f.hypotheses.length / f.variants.length;
@@ -149,7 +147,7 @@ const makeColumn = (f: Foreseen, op: Operation, interventions: Interventions): C
     const held = heldOf(variant);
     const before = held[index - variant * plain] ?? 0;
     if (before === before) return before;
-    const e = expectedIn(op, signatureAt(index), subjectAt(f, index));
+    const e = expectedIn(op, signatureAt(index), { subject: subjectAt(f, index) });
     const log = Math.log((e.kind === 'number' ? e.mean : 0) + floor);
     held[index - variant * plain] = log;
     return log;
@@ -208,8 +206,12 @@ export const likelihoodAt = (column: Column, index: number, outcome: Outcome): n
   return figureLikelihood((Math.log(outcome.valueSi + column.floor) - column.logAt(index)) / relative, relative);
 };
 
-/** The same with its witness one step of its bias off, which is then no part of the doubt any more. */
-export const biasedLikelihoodAt = (column: Column, index: number, outcome: Outcome, step: number): number => {
+/** The same with its witness one step of its bias off, which is then no part of the doubt any more. Source and Valid as `likelihoodAt`. */
+export const biasedLikelihoodAt = (
+  column: Column,
+  { index, step }: { readonly index: number; readonly step: number },
+  outcome: Outcome,
+): number => {
   if (column.kind === 'words') return likelihood(outcome, column.biasedAt(index, step));
   if (outcome.kind !== 'number') return 1;
   const own = Math.sqrt(Math.max(1e-6, column.relativeAt(index) ** 2 - column.shared ** 2));

@@ -1,4 +1,5 @@
 import { QUANTITY_OF } from '@/core/diagnose/operation';
+import type { Fault } from '@/core/diagnose/fault';
 import type { Evidence } from '@/core/diagnose/posterior';
 import { curedBy } from '@/core/diagnose/repair';
 import type { UnitSystem } from '@/core/units';
@@ -16,10 +17,28 @@ const pieceText = (
 
 const LEAST_SHOWN = 0.03;
 
+/** What is gone is told as what was found and done, not as a chance. */
+const CURED_WORDS = {
+  yes: 'Found and put right',
+  no: 'Repair done; this was not found',
+  unseen: 'Taken care of by the repair',
+} as const;
+
+/** What was seen of a cause when it was put right; what nobody was asked about was not seen. */
+const foundOf = (record: BenchPart['record'], { kind, position }: Pick<Fault, 'kind' | 'position'>) =>
+  record.events.reduce<keyof typeof CURED_WORDS>(
+    (seen, { event }) =>
+      event.kind === 'repaired' && event.fault.kind === kind && event.fault.position === position ? event.found : seen,
+    'unseen',
+  );
+
 /** The likeliest causes as sentences, with what speaks for and against each. */
 export const Causes = ({ findings, setup, state, units, record }: BenchPart) => {
   const { stages } = setup.model;
-  const { evidence } = state.progress;
+  const {
+    evidence,
+    interventions: { repairs },
+  } = state.progress;
   const shown = findings.causes.filter((c) => c.probability >= LEAST_SHOWN);
   const list = (indexes: readonly number[]) => indexes.map((i) => pieceText(evidence[i], { stages, units })).join('; ');
   return (
@@ -32,14 +51,14 @@ export const Causes = ({ findings, setup, state, units, record }: BenchPart) => 
           <li key={`${c.kind}${c.position}`} className="border-base-300 border-b py-2">
             <div className="flex items-baseline justify-between gap-3">
               <span className="leading-tight font-semibold">{sayCause(c, stages)}</span>
-              <span className="text-right whitespace-nowrap">
-                <span className="dial text-xl">{sayProbability(c.probability)}</span>
-                {!curedBy(state.progress.interventions.repairs, c) && (
+              {!curedBy(repairs, c) && (
+                <span className="text-right whitespace-nowrap">
+                  <span className="dial text-xl">{sayProbability(c.probability)}</span>
                   <span className="soft block text-xs">{likelyWord(c.probability)}</span>
-                )}
-              </span>
+                </span>
+              )}
             </div>
-            {curedBy(state.progress.interventions.repairs, c) && <ToneMark tone="good" word="Put right" size={15} />}
+            {curedBy(repairs, c) && <ToneMark tone="good" word={CURED_WORDS[foundOf(record, c)]} size={15} />}
             {c.speaksFor.length > 0 && (
               <p className="text-sm">
                 <span className="tone-stop font-semibold">For it: </span>

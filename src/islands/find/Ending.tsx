@@ -1,6 +1,7 @@
 import { Flag } from 'lucide-react';
 import { useState } from 'react';
-import type { FaultKind } from '@/core/diagnose/fault';
+import { type FaultKind, isSilent } from '@/core/diagnose/fault';
+import { curedBy } from '@/core/diagnose/repair';
 import { sayCause, sayFault, sayProbability } from '@/messages/find';
 import { FieldProblems } from '@/ui/problems';
 import type { BenchPart } from './parts';
@@ -31,15 +32,40 @@ const useEnding = (p: BenchPart) => {
   return { roots, chosen, choose, words, setWords, followUp, setFollowUp, root };
 };
 
+/** The root cause as it is recorded: what was chosen, and the words for it. */
+const rootCauseOf = (e: ReturnType<typeof useEnding>, stages: BenchPart['setup']['model']['stages']): string =>
+  [e.chosen === NOT_FOUND ? NOT_FOUND : e.root ? sayFault(e.root, stages) : '', e.words.trim()]
+    .filter((x) => x !== '')
+    .join(': ');
+
+/** From this chance on, what nobody would feel is named before the case closes. */
+const NAMED_FROM = 0.05;
+
+/** What may still let dust past and was not put right. */
+const openDoubts = ({ findings, setup, state }: BenchPart) =>
+  findings.causes.filter(
+    (c) => c.probability >= NAMED_FROM && isSilent(c, setup.model) && !curedBy(state.progress.interventions.repairs, c),
+  );
+
+const NotRuledOut = (p: BenchPart) => {
+  const open = openDoubts(p);
+  return open.length === 0 ? null : (
+    <p className="tone-watch mt-1 font-semibold">
+      Not ruled out:{' '}
+      {open.map((c) => `${sayFault(c, p.setup.model.stages)}, ${sayProbability(c.probability)}`).join('; ')}.{' '}
+      {open.length === 1 ? 'It' : 'Either'} would let dust past and nobody would feel it. Keep testing, or look again at
+      the next opening.
+    </p>
+  );
+};
+
 /** The closing: why it happened, apart from what was replaced, and what follows where it came back. */
 export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
   const { setup, ui, doIt, dispatch, before, findings } = p;
   const { stages } = setup.model;
   const e = useEnding(p);
   const again = e.root ? (before[keyOf(e.root)] ?? 0) : 0;
-  const rootCause = [e.chosen === NOT_FOUND ? NOT_FOUND : e.root ? sayFault(e.root, stages) : '', e.words.trim()]
-    .filter((x) => x !== '')
-    .join(': ');
+  const rootCause = rootCauseOf(e, stages);
   return (
     <section aria-labelledby="close" className="panel p-3" style={{ borderLeft: '6px solid var(--color-success)' }}>
       <p className="caption tone-good flex items-center gap-1 font-bold">
@@ -52,6 +78,7 @@ export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
         No test left costs less than the doubt it would take away:{' '}
         <span className="dial">{p.doubtMinutes.toFixed(1)}</span> minutes' worth.
       </p>
+      <NotRuledOut {...p} />
       <fieldset className="mt-2">
         <legend className="caption">Why did it happen? The part you replaced is often not the root cause.</legend>
         <div className="grid gap-1 sm:grid-cols-2">

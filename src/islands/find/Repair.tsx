@@ -2,7 +2,7 @@ import { ShieldAlert, Wrench } from 'lucide-react';
 import type { CaseAction } from '@/contracts/find';
 import type { SwapStep } from '@/core/diagnose/swap-steps';
 import { sayCause, sayHowRepair, sayProbability, sayRepair } from '@/messages/find';
-import { REPAIR_FACTS } from '@/core/diagnose/repair';
+import type { RepairKind } from '@/core/diagnose/repair';
 import { offersOf } from '@/core/procedure/choose';
 import { sayCaution } from '@/messages/words';
 import { FieldProblems } from '@/ui/problems';
@@ -43,11 +43,17 @@ const Caution = ({ record }: Pick<BenchPart, 'record'>) => (
   </p>
 );
 
+/** Repairs that open nothing dust lies in. */
+const STAYS_CLOSED: ReadonlySet<RepairKind> = new Set<RepairKind>(['supply', 'settings', 'indicator']);
+
+/** From this chance on it is put right; below it is tried. */
+const LIKELY_TO_HELP = 0.65;
+
 /** The repair that is due: the change page for a part, then whether it was so, then the retest. */
 export const RepairCard = ({ advice, ...p }: BenchPart & { readonly advice: Advised }) => {
   const { machine, setup, changes, ui, dispatch, doIt } = p;
   const { stages } = setup.model;
-  const { repair, fault } = advice;
+  const { repair, fault, use } = advice;
   const stage = machine.stages[repair.position];
   const change = changes.find((c) => c.stageId === stage?.id) ?? null;
   const isPart = repair.kind === 'newPart';
@@ -62,17 +68,18 @@ export const RepairCard = ({ advice, ...p }: BenchPart & { readonly advice: Advi
   return (
     <section aria-labelledby="repair" className="panel p-3" style={{ borderLeft: '6px solid var(--color-primary)' }}>
       <p className="caption text-primary flex items-center gap-1 font-bold">
-        <Wrench size={16} aria-hidden="true" /> Put it right
+        <Wrench size={16} aria-hidden="true" /> {use >= LIKELY_TO_HELP ? 'Put it right' : 'Try this next'}
       </p>
       <h2 id="repair" className="text-xl leading-tight font-bold sm:text-2xl">
         {sayRepair(repair, stages)}
       </h2>
       <p className="mt-0.5">
-        {sayCause(fault, stages)}: {sayProbability(fault.probability)}. Another test would cost more than trying this
-        for nothing.
+        {sayCause(fault, stages)}: {sayProbability(fault.probability)}.{' '}
+        {use - fault.probability > 0.02 && `With what else it cures, ${sayProbability(use)} that it helps. `}
+        Another test would cost more than doing this for nothing.
       </p>
-      <p className="soft mt-1 text-sm">{sayHowRepair(repair)}</p>
-      {REPAIR_FACTS[repair.kind].exposure > 0 && <Caution record={p.record} />}
+      <p className="soft mt-1 text-sm">{sayHowRepair(repair, stages)}</p>
+      {!STAYS_CLOSED.has(repair.kind) && <Caution record={p.record} />}
       {isPart && stage && (
         <p className="mt-2">
           {change ? (

@@ -140,7 +140,9 @@ const Banners = (p: BenchPart) => {
       ))}
       {!setup.calibrated && (
         <p className="soft text-sm">
-          No baseline of its own: on typical figures every reading counts for less, by about a fifth of its size.
+          {Object.keys(setup.baselines).length > 0
+            ? 'Its baselines do not fit the model of its air path: its readings count for less.'
+            : 'No baseline of its own: on typical figures every reading counts for less, by about a fifth of its size.'}
         </p>
       )}
     </>

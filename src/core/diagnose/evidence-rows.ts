@@ -1,0 +1,141 @@
+import { type Case, type Evidence } from './case';
+import { type Operation, operationKey, sameOperation } from './operation';
+import { type Outcome } from './outcome';
+import { biasedLikelihoodAt, foresee, handlingKey, likelihoodAt } from './prediction-cache';
+import { BIAS_STEPS, BIAS_WEIGHTS, type Witness, WITNESSES, witnessOf } from './witness';
+
+// What each piece of evidence makes of every explanation, and all of it together, as logarithms.
+
+/** A second look that says the same again is no second witness, a repair elsewhere between them or not: it counts this much. */
+const REPEATED = 0.35;
+
+const evidenceKey = (e: Evidence): string => `${operationKey(e.operation)}/${handlingKey(e.interventions)}`;
+
+/** What a meter reads again is for its own bias to answer; the drop across a stage is as far off as it was. */
+const SAME_DROP = 0.25;
+
+const saysTheSame = (a: Outcome, b: Outcome, kind: Operation['kind']): boolean =>
+  a.kind === 'word' && b.kind === 'word'
+    ? a.word === b.word
+    : a.kind === 'number' && b.kind === 'number' && kind === 'stageDp'
+      ? Math.abs(a.valueSi - b.valueSi) <= SAME_DROP * Math.max(a.valueSi, b.valueSi)
+      : false;
+
+export const shareOf = (evidence: readonly Evidence[], i: number): number => {
+  const e = evidence[i];
+  if (!e) return 1;
+  const again = (x: Evidence): boolean =>
+    evidenceKey(x) === evidenceKey(e) ||
+    (sameOperation(x.operation, e.operation) && saysTheSame(x.outcome, e.outcome, e.operation.kind));
+  return evidence.slice(0, i).some((x) => !x.struck && again(x)) ? REPEATED : 1;
+};
+
+/** One piece of evidence as the explanations see it. */
+export interface Row {
+  readonly index: number;
+  readonly witness: Witness | null;
+  /** By itself, whatever its witness's bias. */
+  readonly logAt: (k: number) => number;
+  /** With its witness one step off. */
+  readonly stepAt: (k: number, step: number) => number;
+}
+
+export const rowOf = (c: Case, e: Evidence, index = 0): Row => {
+  const key = `${evidenceKey(e)}/${e.outcome.kind === 'number' ? e.outcome.valueSi : e.outcome.word}`;
+  const witness = witnessOf(e.operation);
+  const held =
+    c.rows.get(key) ??
+    Array.from({ length: witness === null ? 1 : BIAS_STEPS.length + 1 }, () =>
+      new Float64Array(c.hypotheses.length).fill(Number.NaN),
+    );
+  c.rows.set(key, held);
+  const column = foresee(c, e.operation, e.interventions);
+  const stepAt = (k: number, step: number): number => {
+    const row = held[witness === null ? 0 : step];
+    if (!row) return 0;
+    const before = row[k] ?? 0;
+    if (before === before) return before;
+    const log = Math.log(
+      witness === null ? likelihoodAt(column, k, e.outcome) : biasedLikelihoodAt(column, { index: k, step }, e.outcome),
+    );
+    row[k] = log;
+    return log;
+  };
+  const together = held[BIAS_STEPS.length];
+  const logAt = (k: number): number => {
+    if (!together) return stepAt(k, 0);
+    const before = together[k] ?? 0;
+    if (before === before) return before;
+    let sum = 0;
+    for (let step = 0; step < BIAS_STEPS.length; step += 1)
+      sum += (BIAS_WEIGHTS[step] ?? 0) * Math.exp(stepAt(k, step));
+    return (together[k] = Math.log(sum));
+  };
+  return { index, witness, logAt, stepAt };
+};
+export interface Shared {
+  readonly row: Row;
+  /** How much it counts. */
+  readonly share: number;
+}
+
+export const addTo = (totals: Float64Array, among: readonly number[], of: (k: number) => number): void => {
+  for (let i = 0; i < among.length; i += 1) totals[i] = (totals[i] ?? 0) + of(among[i] ?? 0);
+};
+
+/** Logarithm of the mean over a witness's bias of all it said. */
+const ofWitness = (said: readonly Shared[]): ((k: number) => number) => {
+  const logs = new Float64Array(BIAS_STEPS.length);
+  return (k) => {
+    logs.fill(0);
+    for (const { row, share } of said)
+      for (let step = 0; step < logs.length; step += 1) logs[step] = (logs[step] ?? 0) + share * row.stepAt(k, step);
+    const top = Math.max(logs[0] ?? 0, logs[1] ?? 0, logs[2] ?? 0);
+    let sum = 0;
+    for (let step = 0; step < logs.length; step += 1)
+      sum += (BIAS_WEIGHTS[step] ?? 0) * Math.exp((logs[step] ?? 0) - top);
+    return top + Math.log(sum);
+  };
+};
+
+/** What all that was seen makes of some explanations: logarithms, their priors apart. */
+const likelihoodsOf = (said: readonly Shared[], among: readonly number[]): Float64Array => {
+  const totals = new Float64Array(among.length);
+  for (const { row, share } of said) if (row.witness === null) addTo(totals, among, (k) => share * row.logAt(k));
+  for (const witness of WITNESSES) {
+    const his = said.filter(({ row }) => row.witness === witness);
+    if (his.length > 0) addTo(totals, among, ofWitness(his));
+  }
+  return totals;
+};
+
+/** So many explanations are followed on every variant of the machine; the rest on the fitted one only. */
+const FOLLOWED = 500;
+/** How much of what speaks on the fitted machine is believed in choosing them: another variant may see it otherwise. */
+const BELIEVED = 0.6;
+
+/** Weights of all explanations before they are made to sum to 1, as logarithms; and the indices of those that are followed. */
+export const totalsOf = (
+  c: Case,
+  said: readonly Shared[],
+): { readonly totals: Float64Array; readonly among: readonly number[] } => {
+  const plain = c.hypotheses.length / c.variants.length;
+  const base = Array.from({ length: plain }, (_, k) => k);
+  const own = likelihoodsOf(said, base);
+  const priors = c.logPriors;
+  const scores = own.map((log, k) => (priors[k] ?? 0) + BELIEVED * log);
+  const ranked = [...base].sort((a, b) => (scores[b] ?? 0) - (scores[a] ?? 0));
+  const [followed, rest] = [ranked.slice(0, FOLLOWED), ranked.slice(FOLLOWED)];
+  const totals = new Float64Array(c.hypotheses.length).fill(Number.NEGATIVE_INFINITY);
+  const fitted = Math.log(c.variants[0]?.share ?? 1);
+  for (const k of followed) totals[k] = (priors[k] ?? 0) + (own[k] ?? 0);
+  // What is not followed stands for all its variants.
+  for (const k of rest) totals[k] = (priors[k] ?? 0) - fitted + (own[k] ?? 0);
+  const others = c.variants.flatMap((_, v) => (v === 0 ? [] : followed.map((k) => k + v * plain)));
+  c.predictionCache.followed = others;
+  const theirs = likelihoodsOf(said, others);
+  others.forEach((k, i) => {
+    totals[k] = (priors[k] ?? 0) + (theirs[i] ?? 0);
+  });
+  return { totals, among: [...base, ...others] };
+};
