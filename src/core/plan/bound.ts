@@ -1,15 +1,15 @@
 import { groupsOf } from './groups';
-import { insertMachine } from './insert-machine';
+import { leastCost } from './insert-machine';
 import type { PlanProblem } from './problem';
 import { Capacity } from './capacity';
 
 /**
- * No plan costs less than this: every machine planned for itself, as if all minutes and parts were its own. Exact for a
- * machine of up to ten tasks. Source: relaxation of the constraints that machines share.
+ * No plan costs less than this: every machine planned for itself, and each of its openings as if all minutes and parts
+ * were that opening's own. Source: relaxation of the constraints that machines share.
  * Valid: any planning problem.
  */
 export const lowerBound = (problem: PlanProblem): number =>
-  problem.machines.reduce((sum, _, m) => sum + insertMachine(groupsOf(problem, m), new Capacity(problem)).cost, 0);
+  problem.machines.reduce((sum, _, m) => sum + leastCost(groupsOf(problem, m), new Capacity(problem)), 0);
 
 /** Most plans that are tried one by one. */
 const MOST_TRIED = 20_000_000;

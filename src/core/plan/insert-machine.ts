@@ -87,6 +87,16 @@ export const insertMachine = (groups: MachineGroups, room: Capacity, lookPast?: 
   return { openings, left, cost: openings.reduce((sum, o) => sum + costOn(o.set, o.day), 0) + missing };
 };
 
+/**
+ * No plan of this machine costs less in that room: the best grouping, each opening on the cheapest day it fits by itself,
+ * whether they fit together or not. Source: relaxation; dynamic programming over sets of tasks. Valid: up to ten tasks.
+ */
+export const leastCost = (groups: MachineGroups, room: Capacity): number =>
+  splits(
+    groups.sets.map((set) => (set ? room.cheapest(set) : null)),
+    groups,
+  ).cost.at(-1) ?? 0;
+
 /** Takes a machine's openings out of the room again. */
 export const removeMachine = ({ openings }: PlacedMachine, room: Capacity): void => {
   for (const { set, day } of openings) room.take(set, day, -1);

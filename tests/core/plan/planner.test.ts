@@ -98,7 +98,8 @@ describe('the planner', () => {
           if (found.unplaced === 0) expect(costOf(p, found.days).total).toBeGreaterThanOrEqual(lowerBound(p) - 1e-6);
         },
       ),
-      { numRuns: 25 },
+      // Two openings of one machine that fit singly and not together: a bound that laid them in turn was above a plan.
+      { numRuns: 25, examples: [[3344, 48, true]] },
     );
   });
 
