@@ -205,7 +205,8 @@ export const caseState = (record: CaseRecord): CaseState => {
     failedTrials: [],
     ended: null,
   };
-  return record.events.reduce((state, logged) => step({ state, struck }, logged), start);
+  const state = record.events.reduce((held, logged) => step({ state: held, struck }, logged), start);
+  return { ...state, progress: { ...state.progress, trialOn: state.trials.length > 0 } };
 };
 
 /** Whether the complaint's measure is back since the newest trial part went in; null while nobody looked, or where a look was put aside: what was not read sends no part back. */

@@ -39,6 +39,7 @@ export interface Case {
   readonly rows: Map<string, readonly Float64Array[]>;
   readonly predictionCache: PredictionCache;
 }
+
 const causeKey = ({ kind, position }: Cause): string => `${kind} ${position}`;
 
 /** Opens a case: every explanation on every variant of the machine, with nothing weighed yet. */

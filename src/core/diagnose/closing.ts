@@ -38,7 +38,7 @@ export interface ClosingInput {
 /** Sure enough that nothing is asked first, where being wrong would cost little. Moorwind defaults. */
 const SURE = 0.93;
 const LITTLE_MINUTES = 3;
-/** Below this chance of being of use a repair is no test worth its trouble; once all measures are back, still less. */
+/** Below this chance of being of use a repair is no test worth its trouble; once all measures are back it must be likelier. */
 const LEAST_USE = 0.2;
 const LEAST_USE_WHEN_BACK = 0.35;
 /** More tests than this on one case: hand it on. */

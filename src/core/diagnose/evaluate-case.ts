@@ -21,6 +21,8 @@ export interface Progress {
   readonly evidence: readonly Evidence[];
   /** Tests the technician would rather not do. */
   readonly skipped: readonly Operation[];
+  /** A new part is in on trial: what tells whether it was that is asked until it is answered. */
+  readonly trialOn?: boolean;
 }
 
 export interface CaseEvaluation {
@@ -61,14 +63,14 @@ export const measuresNow = (
 } => {
   const measures = measuresOf(progress.complaint, subject.traits);
   const now = current(progress);
+  const aside = progress.trialOn === true ? [] : progress.skipped;
   // Settings that were right stay right through a repair; everything else is measured again.
   const held = (m: Operation) =>
     m.kind === 'settings'
       ? progress.evidence.find((e) => !e.struck && sameOperation(e.operation, m) && inBand(m, e.outcome, 0))
       : undefined;
   const newest = measures.map((m) => held(m) ?? now.findLast((e) => sameOperation(e.operation, m)) ?? null);
-  const pending =
-    measures.find((m, i) => newest[i] === null && !progress.skipped.some((s) => sameOperation(s, m))) ?? null;
+  const pending = measures.find((m, i) => newest[i] === null && !aside.some((s) => sameOperation(s, m))) ?? null;
   const back = newest.every((e) => {
     if (!e) return false;
     const sound = expectedOf(e.operation, [], { interventions: UNTOUCHED, subject });

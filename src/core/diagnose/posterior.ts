@@ -131,7 +131,7 @@ const checkEvidence = (c: Case, evidence: readonly Evidence[]): Result<true> => 
  * Weighs every explanation by the evidence: Bayes' rule on the priors, in logarithms, a repeated look at a discount.
  * Source: Bayes' theorem (Jaynes, Probability Theory, ch. 4). Valid: evidence on stages the machine has, finite numbers
  * of 0 or more. Returns `stage.unknown` or `path.range` with the piece of evidence. Never divides by zero: no outcome is
- * quite impossible, and what contradicts is told. `told` hears of each piece weighed.
+ * quite impossible, and what contradicts is told. `onProgress` hears when all is weighed.
  */
 export const weigh = (
   c: Case,

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { REPAIR_KINDS } from '@/core/diagnose/repair';
 import { type OwnAir, settle } from '../../bench/find/yard/air';
 import { outcomeOf } from '../../bench/find/outcome';
 import { yardCase } from '../../bench/find/yard/yard-case';
@@ -50,22 +51,7 @@ describe('the air of the other yard', () => {
     expect(outcomeOf('yard', 12)).toEqual(outcomeOf('yard', 12));
     const c = yardCase(14);
     expect(c.ending([]).felt || c.ending([]).silent || c.faults.length === 0 || c.ending([]).root).toBe(true);
-    const all = c.faults.flatMap((f) =>
-      (
-        [
-          'newPart',
-          'clear',
-          'newHose',
-          'newSeal',
-          'serviceFan',
-          'supply',
-          'settings',
-          'indicator',
-          'brush',
-          'reseat',
-        ] as const
-      ).map((kind) => ({ kind, position: f.position })),
-    );
+    const all = c.faults.flatMap((f) => REPAIR_KINDS.map((kind) => ({ kind, position: f.position })));
     expect(c.ending(all)).toEqual({ felt: false, root: false, silent: false });
   });
 });
