@@ -1,7 +1,7 @@
 import { type Case, type Evidence } from './case';
 import { type Operation, operationKey, sameOperation } from './operation';
 import { type Outcome } from './outcome';
-import { biasedLikelihoodAt, foresee, handlingKey, likelihoodAt } from './prediction-cache';
+import { biasedLikelihoodAt, foresee, handlingKey, likelihoodAt, mostSaid } from './prediction-cache';
 import { BIAS_STEPS, BIAS_WEIGHTS, type Witness, WITNESSES, witnessOf } from './witness';
 
 // What each piece of evidence makes of every explanation, and all of it together, as logarithms.
@@ -35,6 +35,8 @@ export const shareOf = (evidence: readonly Evidence[], i: number): number => {
 export interface Row {
   readonly index: number;
   readonly witness: Witness | null;
+  /** The most it can say for any explanation, nats. */
+  readonly most: number;
   /** By itself, whatever its witness's bias. */
   readonly logAt: (k: number) => number;
   /** With its witness one step off. */
@@ -72,8 +74,9 @@ export const rowOf = (c: Case, e: Evidence, index = 0): Row => {
       sum += (BIAS_WEIGHTS[step] ?? 0) * Math.exp(stepAt(k, step));
     return (together[k] = Math.log(sum));
   };
-  return { index, witness, logAt, stepAt };
+  return { index, witness, most: mostSaid(column), logAt, stepAt };
 };
+
 export interface Shared {
   readonly row: Row;
   /** How much it counts. */
@@ -114,6 +117,44 @@ const likelihoodsOf = (said: readonly Shared[], among: readonly number[]): Float
 const FOLLOWED = 500;
 /** How much of what speaks on the fitted machine is believed in choosing them: another variant may see it otherwise. */
 const BELIEVED = 0.6;
+/** An explanation this far behind the best, in nats, is left out: by what is believed, and by all that was said. */
+const FAR = { believed: 8, said: 12 } as const;
+/** So many are weighed by everything first, to know how good the best is at least. */
+const BEAM = 100;
+
+interface Standing {
+  readonly indices: readonly number[];
+  /** Logarithms of what was said so far, in the order of the indices. */
+  readonly logs: Float64Array;
+}
+
+const mostOf = (list: readonly number[]): number => list.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
+
+/**
+ * The explanations on the fitted machine that what was said leaves standing. One is left out as soon as not even the
+ * best that the rest could say of it would bring it near: what it makes of the rest is then never worked out.
+ */
+const standingOf = (c: Case, said: readonly Shared[]): Standing => {
+  const prior = (k: number) => c.logPriors[k] ?? 0;
+  let indices: readonly number[] = Array.from({ length: c.hypotheses.length / c.variants.length }, (_, k) => k);
+  for (let n = 2; n < said.length; n += 2) {
+    const logs = likelihoodsOf(said.slice(0, n), indices);
+    const gain = said.slice(n).reduce((sum, { row, share }) => sum + share * row.most, 0);
+    const order = indices.map((_, i) => i);
+    const scores = indices.map((k, i) => prior(k) + BELIEVED * (logs[i] ?? 0));
+    const beam = order
+      .sort((a, b) => (scores[b] ?? 0) - (scores[a] ?? 0))
+      .slice(0, BEAM)
+      .map((i) => indices[i] ?? 0);
+    const whole = likelihoodsOf(said, beam);
+    const believed = mostOf(beam.map((k, i) => prior(k) + BELIEVED * (whole[i] ?? 0))) - FAR.believed;
+    const full = mostOf(beam.map((k, i) => prior(k) + (whole[i] ?? 0))) - FAR.said;
+    indices = indices.filter(
+      (k, i) => (scores[i] ?? 0) + BELIEVED * gain > believed || prior(k) + (logs[i] ?? 0) + gain > full,
+    );
+  }
+  return { indices, logs: likelihoodsOf(said, indices) };
+};
 
 /** Weights of all explanations before they are made to sum to 1, as logarithms; and the indices of those that are followed. */
 export const totalsOf = (
@@ -121,22 +162,24 @@ export const totalsOf = (
   said: readonly Shared[],
 ): { readonly totals: Float64Array; readonly among: readonly number[] } => {
   const plain = c.hypotheses.length / c.variants.length;
-  const base = Array.from({ length: plain }, (_, k) => k);
-  const own = likelihoodsOf(said, base);
+  const { indices, logs } = standingOf(c, said);
   const priors = c.logPriors;
-  const scores = own.map((log, k) => (priors[k] ?? 0) + BELIEVED * log);
-  const ranked = [...base].sort((a, b) => (scores[b] ?? 0) - (scores[a] ?? 0));
-  const [followed, rest] = [ranked.slice(0, FOLLOWED), ranked.slice(FOLLOWED)];
+  const standing = indices
+    .map((k, i) => ({ k, own: logs[i] ?? 0, score: (priors[k] ?? 0) + BELIEVED * (logs[i] ?? 0) }))
+    .sort((a, b) => b.score - a.score);
+  const near = (standing[0]?.score ?? 0) - FAR.believed;
+  const followed = standing.slice(0, FOLLOWED).filter(({ score }) => score > near);
   const totals = new Float64Array(c.hypotheses.length).fill(Number.NEGATIVE_INFINITY);
   const fitted = Math.log(c.variants[0]?.share ?? 1);
-  for (const k of followed) totals[k] = (priors[k] ?? 0) + (own[k] ?? 0);
   // What is not followed stands for all its variants.
-  for (const k of rest) totals[k] = (priors[k] ?? 0) - fitted + (own[k] ?? 0);
-  const others = c.variants.flatMap((_, v) => (v === 0 ? [] : followed.map((k) => k + v * plain)));
+  standing.forEach(({ k, own }, i) => {
+    totals[k] = (priors[k] ?? 0) - (i < followed.length ? 0 : fitted) + own;
+  });
+  const others = c.variants.flatMap((_, v) => (v === 0 ? [] : followed.map(({ k }) => k + v * plain)));
   c.predictionCache.followed = others;
   const theirs = likelihoodsOf(said, others);
   others.forEach((k, i) => {
     totals[k] = (priors[k] ?? 0) + (theirs[i] ?? 0);
   });
-  return { totals, among: [...base, ...others] };
+  return { totals, among: [...indices, ...others] };
 };

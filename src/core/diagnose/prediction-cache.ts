@@ -24,6 +24,8 @@ export type Column =
       /** The same, with a usual grade where its neighbours were never worked out: enough to choose a test by. */
       readonly roughAt: (index: number) => number;
       readonly floor: number;
+      /** The least doubt, as a share: that of the reading itself. */
+      readonly relative: number;
       /** The part of the doubt that the witness carries into all it reads, as a share; 0 for none. */
       readonly shared: number;
     };
@@ -174,7 +176,7 @@ const makeColumn = (f: Foreseen, op: Operation, interventions: Interventions): C
     return Math.sqrt(square);
   };
   const witness = witnessOf(op);
-  return { kind: 'numbers', logAt, relativeAt, roughAt, floor, shared: witness === null ? 0 : BIAS[witness] };
+  return { kind: 'numbers', logAt, relativeAt, roughAt, floor, relative, shared: witness === null ? 0 : BIAS[witness] };
 };
 
 /** What a test gives under each explanation after some handling; kept, so that nothing is worked out twice. */
@@ -206,6 +208,9 @@ export const likelihoodAt = (column: Column, index: number, outcome: Outcome): n
   return figureLikelihood((Math.log(outcome.valueSi + column.floor) - column.logAt(index)) / relative, relative);
 };
 
+/** What is left of a doubt without its witness's part. */
+const ownDoubt = (relative: number, shared: number): number => Math.sqrt(Math.max(1e-6, relative ** 2 - shared ** 2));
+
 /** The same with its witness one step of its bias off, which is then no part of the doubt any more. Source and Valid as `likelihoodAt`. */
 export const biasedLikelihoodAt = (
   column: Column,
@@ -214,7 +219,11 @@ export const biasedLikelihoodAt = (
 ): number => {
   if (column.kind === 'words') return likelihood(outcome, column.biasedAt(index, step));
   if (outcome.kind !== 'number') return 1;
-  const own = Math.sqrt(Math.max(1e-6, column.relativeAt(index) ** 2 - column.shared ** 2));
+  const own = ownDoubt(column.relativeAt(index), column.shared);
   const off = (BIAS_STEPS[step] ?? 0) * column.shared;
   return figureLikelihood((Math.log(outcome.valueSi + column.floor) - column.logAt(index) - off) / own, own);
 };
+
+/** The most that any outcome of a test can say for an explanation, nats: words at most that it was certain. Source and Valid as `likelihoodAt`. */
+export const mostSaid = (column: Column): number =>
+  column.kind === 'words' ? 0 : Math.max(0, Math.log(figureLikelihood(0, ownDoubt(column.relative, column.shared))));

@@ -91,15 +91,15 @@ class SolvedAir implements Airs {
   constructor(
     private readonly quick: QuickMachine,
     private readonly places: Places,
-    /** As it stands; and with its hose off, where that takes a hole away with it. */
-    private readonly states: { readonly whole: PathState; readonly hoseOff: PathState | null },
+    /** As it stands; and with its hose off, where that takes a hole away with it. Made when asked: many tests never ask the air. */
+    private readonly states: { readonly whole: () => PathState; readonly hoseOff: (() => PathState) | null },
   ) {}
 
   private solve(condition: Condition, where: Where = 'toolEnd'): OperatingPoint | null {
     const { whole, hoseOff } = this.states;
     const off = where === 'inlet' && hoseOff !== null;
-    if (!off) this.ready ??= quickPath(this.quick, whole);
-    const ready = off ? quickPath(this.quick, hoseOff) : this.ready;
+    if (!off) this.ready ??= quickPath(this.quick, whole());
+    const ready = off ? quickPath(this.quick, hoseOff()) : this.ready;
     const solved = ready?.ok ? solveReady(ready.value, condition) : null;
     return solved?.ok ? solved.value : null;
   }
@@ -169,7 +169,7 @@ export const faultSimulatorOf = (suspect: Suspect, wasSound: Signature | null = 
   const quick = quickMachine(model, parameters, state);
   const places = placesOf(model);
   const flowOf = (at: PathState) =>
-    quick.ok ? new SolvedAir(quick.value, places, { whole: at, hoseOff: null }).flowM3s('toolEnd') : 0;
+    quick.ok ? new SolvedAir(quick.value, places, { whole: () => at, hoseOff: null }).flowM3s('toolEnd') : 0;
   const sizeOf = sizeFinder({
     model,
     parameters,
@@ -187,7 +187,7 @@ export const faultSimulatorOf = (suspect: Suspect, wasSound: Signature | null = 
         key += `|${f.kind}${f.position}:${f.severity}${f.node === undefined ? '' : `@${f.node}`}`;
     const before = held.get(key);
     if (before) return { faults, air: before };
-    const stateWith = (these: readonly Fault[]) =>
+    const stateWith = (these: readonly Fault[]) => () =>
       handled(withFaults(handled(state, { out: [], repairs }), these, context), { out, repairs: [] });
     const offWithHose = faults.filter((f) => f.kind === 'hoseHoled' && f.position < places.node.inlet);
     const air = quick.ok
