@@ -54,11 +54,17 @@ interface Candidate {
   readonly use: number;
   /** What doing it is expected to cost beyond what was needed, minutes. */
   readonly risk: number;
+  /** What it costs where it is of no use, minutes. */
+  readonly needless: number;
   /** What is expected to be lost by leaving the stage, less what by doing this. */
   readonly gain: number;
 }
 
-/** What can be done that is expected to lose less than leaving it, the best first: every cause a repair cures speaks for it. */
+/**
+ * What can be done that is expected to lose less than leaving it: every cause a repair cures speaks for it. While the
+ * complaint is felt the one with the most chance for what it costs in vain goes first: what is cheap is tried before what
+ * is dear. Source: Heckerman, Breese and Rommelse, Decision-Theoretic Troubleshooting (1995), from memory.
+ */
 const candidatesOf = ({ posterior, losses, c, back }: ClosingInput): readonly Candidate[] => {
   const byCause = c.causes.map((x) => posterior.faults.find((f) => f.kind === x.kind && f.position === x.position));
   const chance = (f: number) => byCause[f]?.probability ?? 0;
@@ -73,11 +79,11 @@ const candidatesOf = ({ posterior, losses, c, back }: ClosingInput): readonly Ca
         const risk = riskOf(remedy, chance);
         const gain = leaving - lossOfRemedy(stage, remedy, { chance, losses });
         return fault && use >= (back ? LEAST_USE_WHEN_BACK : LEAST_USE) && gain > 0
-          ? [{ fault, repair: remedy.repair, use, risk, gain }]
+          ? [{ fault, repair: remedy.repair, use, risk, needless: remedy.needless, gain }]
           : [];
       });
     })
-    .sort((a, b) => b.gain - a.gain);
+    .sort(back ? (a, b) => b.gain - a.gain : (a, b) => b.use / b.needless - a.use / a.needless);
 };
 
 /** Tests that look at the very thing a repair would put right. Source: common practice, no published source. */

@@ -93,6 +93,13 @@ const onceOff = (subject: CaseSubject, progress: Progress): Operation | null => 
   );
 };
 
+/** Before a fan goes for service its settings are looked at a second time: a look misses a bleed slid open now and then, and the fan is dear. */
+const lookedOnce = (judged: Advice, progress: Progress): Operation | null => {
+  if (judged.kind !== 'repair' || judged.repair.kind !== 'serviceFan') return null;
+  const looks = current(progress).filter((e) => e.operation.kind === 'settings');
+  return looks.length < 2 && !progress.skipped.some((s) => s.kind === 'settings') ? { kind: 'settings' } : null;
+};
+
 /** A machine that stands open is looked into before it is closed and measured again, where the look pays. */
 const lookWhileOpen = (ranked: readonly Proposal[]): Proposal | null =>
   ranked
@@ -135,7 +142,7 @@ export const evaluateCase = (
     });
   }
   const again = judged.kind === 'escalate' ? onceOff(c.subject, progress) : null;
-  const due = pending ?? again;
+  const due = pending ?? again ?? lookedOnce(judged, progress);
   if (due === null) return ok({ posterior, ranked, advice: judged, back, pending });
   const look = pending !== null && state === 'open' ? lookWhileOpen(ranked) : null;
   if (look)
