@@ -303,7 +303,15 @@ const insertMeters = async (db: Db, today: string): Promise<readonly Instrument[
       })
       .returning('id')
       .executeTakeFirstOrThrow();
-    meters.push({ id, name: m.name, reads: m.reads, accuracy: m.accuracy, calibrationDueOn });
+    meters.push({
+      id,
+      name: m.name,
+      reads: m.reads,
+      accuracy: m.accuracy,
+      calibrationDueOn,
+      certificate: '',
+      retired: false,
+    });
   }
   return meters;
 };

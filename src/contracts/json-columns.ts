@@ -13,6 +13,9 @@ export const AccuracyJson = z.strictObject({
   resolutionSi: z.number().min(0),
 });
 
+/** Days a site is closed. */
+export const ClosedJson = z.array(z.string());
+
 export const AirJson = z.strictObject({
   temperatureK: z.number(),
   relativeHumidity: z.number(),

@@ -5,6 +5,7 @@ import type { Facts, Text } from './failure-texts/facts';
 import { MEASURE_TEXTS } from './failure-texts/measure';
 import { PATH_TEXTS } from './failure-texts/path';
 import { PEOPLE_TEXTS } from './failure-texts/people';
+import { REGISTER_TEXTS } from './failure-texts/registers';
 import { QUANTITY_TEXTS } from './failure-texts/quantity';
 import { RECORD_TEXTS } from './failure-texts/record';
 import { WORK_TEXTS } from './failure-texts/work';
@@ -26,6 +27,7 @@ const TEXTS: Record<FailureCode, (f: Facts) => Text> = {
   ...DUST_TEXTS,
   ...DOOR_TEXTS,
   ...PEOPLE_TEXTS,
+  ...REGISTER_TEXTS,
 };
 
 /** The sentence of a failure: the same on the form, from the endpoint and on the command line. */

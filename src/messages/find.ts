@@ -208,9 +208,17 @@ export const sayOutcome = (
 /** Why a test comes next, in a sentence. */
 export const sayWhy = (
   op: Operation,
-  test: { readonly minutes: number; readonly exposure: number; readonly pending: boolean },
+  test: {
+    readonly minutes: number;
+    readonly exposure: number;
+    readonly pending: boolean;
+    /** It was done before, and nothing was repaired since. */
+    readonly again: boolean;
+  },
 ): string => {
   if (test.pending) return 'Repeat the complaint reading at the same place: the case cannot close without it.';
+  if (test.again && op.kind === 'settings')
+    return 'Look once more before the fan goes for service: one look misses a bleed slid open now and then.';
   const time =
     test.minutes < 1
       ? `${Math.round(test.minutes * 60)} seconds`

@@ -88,7 +88,7 @@ const CORE_ORDER: readonly (readonly string[])[] = [
   ['filter'],
   ['measure', 'dust'],
   ['path'],
-  ['interval', 'record', 'people'],
+  ['interval', 'record', 'people', 'site'],
   ['machine'],
   ['calibrate', 'status', 'procedure', 'forecast'],
   ['diagnose', 'plan'],
@@ -121,6 +121,7 @@ const LAYERS: readonly {
     folder: /^server\/repositories\//,
     may: [
       /^server\/(db|repositories)\//,
+      /^core\/site\/site$/,
       /^contracts\//,
       /^core\/calendar\//,
       /^core\/machine\/stage-templates$/,

@@ -160,6 +160,7 @@ describe('the digest of a machine', () => {
       'session',
       'access_key',
       'audit_line',
+      'setting_change',
       'kysely_migration',
       'kysely_migration_lock',
     ];

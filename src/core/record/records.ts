@@ -66,6 +66,9 @@ export interface Instrument {
   readonly reads: QuantityKind;
   readonly accuracy: Accuracy;
   readonly calibrationDueOn: CalendarDate | null;
+  readonly certificate: string;
+  /** No longer used: it is offered no more, and its tests stay. */
+  readonly retired: boolean;
 }
 
 /** The records that stand: not superseded, not voided. */

@@ -15,6 +15,8 @@ export interface PartUse {
   readonly overDays: number;
   /** Pieces the plan takes within the lead time. */
   readonly planned: number;
+  /** It is ordered before fewer than this are left, whatever the demand; null leaves it to the demand. */
+  readonly minimum: number | null;
 }
 
 export interface Reorder {
@@ -46,21 +48,22 @@ export const reorderOf = (use: PartUse, service: number = SERVICE): Reorder => {
   };
   const usual = reorderPoint(demand);
   // What the plan takes before an order could be here must be there, whatever the usual use.
-  const point = { ...usual, point: Math.max(usual.point, use.planned) };
+  const least = use.minimum ?? 0;
+  const point = { ...usual, point: Math.max(usual.point, use.planned, least - 1) };
   const packs = packsToOrder({
     onHand: use.onHand,
     onOrder: use.onOrder,
     reserved: use.reserved,
     point: point.point,
     packSize: use.packSize,
-    cover: perDay * MONTH_DAYS,
+    cover: Math.max(perDay * MONTH_DAYS, least > 0 ? 1 : 0),
   });
   const kept = use.shelfDays === null ? Infinity : perDay * use.shelfDays;
   return {
     partId: use.partId,
     point,
     perDay,
-    packs: perDay === 0 && use.planned === 0 && use.reserved <= use.onHand + use.onOrder ? 0 : packs,
+    packs: perDay === 0 && use.planned === 0 && least === 0 && use.reserved <= use.onHand + use.onOrder ? 0 : packs,
     spoils: Math.max(0, Math.floor(use.onHand - kept)),
   };
 };

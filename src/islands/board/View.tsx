@@ -85,9 +85,7 @@ const NoTag = ({ query, any }: { query: string; any: boolean }) =>
   ) : (
     <>
       <p className="font-bold">No machine yet.</p>
-      <p className="soft mt-1">
-        Try <code>npm run demo</code> to see a yard at work.
-      </p>
+      <p className="soft mt-1">Enter the first one below.</p>
     </>
   );
 
@@ -125,6 +123,18 @@ const Rest = ({ query, all, shown, of, total, keepsPeople }: RestProps) => {
           <Plus size={18} aria-hidden="true" /> A new machine
         </a>
       </li>
+      <li>
+        <a href="/instruments" className="flex min-h-12 items-center px-4 font-semibold hover:bg-base-300">
+          Meters
+        </a>
+      </li>
+      {keepsPeople && (
+        <li>
+          <a href="/site" className="flex min-h-12 items-center px-4 font-semibold hover:bg-base-300">
+            Site and settings
+          </a>
+        </li>
+      )}
       {keepsPeople && (
         <li>
           <a href="/people" className="flex min-h-12 items-center px-4 font-semibold hover:bg-base-300">

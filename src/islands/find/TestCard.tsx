@@ -163,6 +163,15 @@ const Something = (p: CardProps) => {
   );
 };
 
+/** The same was done since the last repair. */
+const doneBefore = ({ state: { progress }, test }: CardProps): boolean =>
+  progress.evidence.some(
+    (e) =>
+      !e.struck &&
+      sameOperation(e.operation, test.operation) &&
+      e.interventions.repairs.length === progress.interventions.repairs.length,
+  );
+
 /** One test: what, why, how, its caution and price, its outcomes, and what each would mean. */
 export const TestCard = (p: CardProps) => {
   const { test, setup, record, machine, pending, lead, ui, dispatch, doIt } = p;
@@ -184,7 +193,9 @@ export const TestCard = (p: CardProps) => {
       <h2 id="next-test" className="text-xl leading-tight font-bold sm:text-2xl">
         {testTitle(operation, stages)}
       </h2>
-      <p className="mt-0.5">{sayWhy(operation, { minutes: test.minutes, exposure: facts.exposure, pending })}</p>
+      <p className="mt-0.5">
+        {sayWhy(operation, { minutes: test.minutes, exposure: facts.exposure, pending, again: doneBefore(p) })}
+      </p>
       <p className="soft mt-1 text-sm">{testHow(operation)}</p>
       {facts.exposure > 0 && (
         <p className="tone-watch mt-1 flex items-start gap-2 text-sm font-semibold">

@@ -47,7 +47,9 @@ const Entry = ({ state, dispatch, problems, field, label, placeholder }: EntryPr
 type RigProps = Props & { readonly instruments: readonly Instrument[]; readonly today: string };
 
 const InstrumentChoice = ({ state, dispatch, problems, instruments, today }: RigProps) => {
-  const fitting = instruments.filter((i) => i.reads === METHODS[state.method].reads);
+  const fitting = instruments.filter(
+    (i) => i.reads === METHODS[state.method].reads && (!i.retired || i.id === state.instrumentId),
+  );
   const chosen = fitting.find((i) => i.id === state.instrumentId);
   const expired = (chosen?.calibrationDueOn ?? today) < today;
   return (

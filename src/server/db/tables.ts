@@ -9,6 +9,7 @@ import type {
   SeatOpeningTable,
 } from './tables-dust';
 import type { AccessKeyTable, AuditLineTable, PersonTable, SessionTable } from './tables-people';
+import type { SettingChangeTable, SiteTable } from './tables-site';
 import type {
   FillLookTable,
   MachineAwayTable,
@@ -20,18 +21,6 @@ import type {
 } from './tables-plan';
 
 /** JSON columns hold text; the repositories parse them through `contracts/json-columns`. */
-export interface SiteTable {
-  id: Generated<number>;
-  name: string;
-  time_zone: string;
-  altitude_m: number;
-  rule_set: 'eu_uk' | 'us';
-  warn_loss: number;
-  act_loss: number;
-  /** Whoever sits at the server's own machine needs no passphrase. */
-  open_here: Generated<number>;
-}
-
 export interface PartTable {
   id: Generated<number>;
   code: string;
@@ -41,6 +30,10 @@ export interface PartTable {
   price: Generated<number>;
   lead_days: Generated<number>;
   shelf_days: Generated<number | null>;
+  supplier: Generated<string>;
+  /** Never let it fall below so many pieces; null leaves it to the demand. */
+  minimum: Generated<number | null>;
+  retired_on: Generated<string | null>;
 }
 
 export interface MachineTable {
@@ -88,6 +81,8 @@ export interface InstrumentTable {
   reads: string;
   accuracy_json: string;
   calibration_due_on: string | null;
+  certificate: Generated<string>;
+  retired_on: Generated<string | null>;
 }
 
 interface WorkColumns {
@@ -251,6 +246,7 @@ export interface UserActionTable {
 
 export interface Tables {
   site: SiteTable;
+  setting_change: SettingChangeTable;
   part: PartTable;
   machine: MachineTable;
   stage: StageTable;

@@ -34,6 +34,8 @@ const ANYBODY: readonly RegExp[] = [/^\/sign-in$/, /^\/api\/sessions(\/|$)/, /^\
 const LEAD: readonly RegExp[] = [
   /^\/people$/,
   /^\/audit$/,
+  /^\/site$/,
+  /^\/api\/site$/,
   /^\/api\/people(\/|$)/,
   /^\/api\/keys(\/|$)/,
   /^\/api\/open-here$/,

@@ -1,25 +1,7 @@
-import type { LossThresholds } from '@/core/measure/judge-baseline';
+import { ClosedJson } from '@/contracts/json-columns';
+import { readStored } from '@/contracts/stored';
+import { NEW_SITE, type Site } from '@/core/site/site';
 import type { Db } from '../db/connect';
-
-export interface Site {
-  readonly name: string;
-  readonly timeZone: string;
-  readonly altitudeM: number;
-  readonly ruleSet: 'eu_uk' | 'us';
-  readonly thresholds: LossThresholds;
-  /** Whoever sits at the server's own machine needs no passphrase. */
-  readonly openHere: boolean;
-}
-
-/** What a new, empty installation starts with. */
-export const NEW_SITE: Site = {
-  name: 'My workshop',
-  timeZone: 'Europe/London',
-  altitudeM: 0,
-  ruleSet: 'eu_uk',
-  thresholds: { warnLoss: 0.15, actLoss: 0.25 },
-  openHere: true,
-};
 
 export const loadSite = async (db: Db): Promise<Site> => {
   const row = await db.selectFrom('site').selectAll().executeTakeFirst();
@@ -31,10 +13,13 @@ export const loadSite = async (db: Db): Promise<Site> => {
     ruleSet: row.rule_set,
     thresholds: { warnLoss: row.warn_loss, actLoss: row.act_loss },
     openHere: row.open_here === 1,
+    working: { weekdays: Array.from(row.works_on, Number), closed: readStored(ClosedJson, row.closed_json) },
+    minutesADay: row.minutes_a_day,
+    setUp: true,
   };
 };
 
-export const saveSite = async (db: Db, site: Site): Promise<void> => {
+export const saveSite = async (db: Db, site: Omit<Site, 'setUp'>): Promise<void> => {
   const values = {
     name: site.name,
     time_zone: site.timeZone,
@@ -43,10 +28,35 @@ export const saveSite = async (db: Db, site: Site): Promise<void> => {
     warn_loss: site.thresholds.warnLoss,
     act_loss: site.thresholds.actLoss,
     open_here: site.openHere ? 1 : 0,
+    works_on: site.working.weekdays.join(''),
+    closed_json: JSON.stringify(site.working.closed),
+    minutes_a_day: site.minutesADay,
   };
   await db
     .insertInto('site')
     .values({ id: 1, ...values })
     .onConflict((c) => c.column('id').doUpdateSet(values))
     .execute();
+};
+
+export interface SettingChange {
+  readonly at: string;
+  readonly by: string;
+  readonly setting: string;
+  readonly before: string;
+  readonly after: string;
+}
+
+export const insertSettingChanges = async (db: Db, changes: readonly SettingChange[]): Promise<void> => {
+  if (changes.length === 0) return;
+  await db
+    .insertInto('setting_change')
+    .values(changes.map(({ by, ...c }) => ({ ...c, by_initials: by })))
+    .execute();
+};
+
+/** What was changed of the settings, newest first. */
+export const loadSettingChanges = async (db: Db, most: number): Promise<readonly SettingChange[]> => {
+  const rows = await db.selectFrom('setting_change').selectAll().orderBy('id', 'desc').limit(most).execute();
+  return rows.map(({ at, by_initials, setting, before, after }) => ({ at, by: by_initials, setting, before, after }));
 };

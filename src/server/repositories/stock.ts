@@ -1,18 +1,11 @@
 import type { MovementReason } from '@/core/stock/ledger';
+import type { Part } from '@/core/stock/part';
 import { MovementReasonName } from '@/contracts/enums';
 import type { Selectable } from 'kysely';
 import type { Db } from '../db/connect';
 import type { Tables } from '../db/tables';
 
-export interface PartOnHand {
-  readonly id: number;
-  readonly code: string;
-  readonly name: string;
-  readonly packSize: number;
-  readonly bin: string;
-  readonly price: number;
-  readonly leadDays: number;
-  readonly shelfDays: number | null;
+export interface PartOnHand extends Part {
   readonly onHand: number;
 }
 
@@ -47,8 +40,35 @@ export const loadParts = async (db: Db): Promise<readonly PartOnHand[]> => {
     price: p.price,
     leadDays: p.lead_days,
     shelfDays: p.shelf_days,
+    supplier: p.supplier,
+    minimum: p.minimum,
+    retired: p.retired_on !== null,
     onHand: sums.get(p.id) ?? 0,
   }));
+};
+
+export type KeptPart = Omit<Part, 'id' | 'retired'> & { readonly retiredOn: string | null };
+
+/** Enters a part, or changes what is said of one. Answers its number. */
+export const savePart = async (db: Db, id: number | null, part: KeptPart): Promise<number> => {
+  const values = {
+    code: part.code,
+    name: part.name,
+    pack_size: part.packSize,
+    bin: part.bin,
+    price: part.price,
+    lead_days: part.leadDays,
+    shelf_days: part.shelfDays,
+    supplier: part.supplier,
+    minimum: part.minimum,
+    retired_on: part.retiredOn,
+  };
+  if (id === null) {
+    const made = await db.insertInto('part').values(values).returning('id').executeTakeFirstOrThrow();
+    return made.id;
+  }
+  await db.updateTable('part').set(values).where('id', '=', id).execute();
+  return id;
 };
 
 export const insertMovement = async (db: Db, m: NewMovement): Promise<void> => {

@@ -13,8 +13,9 @@ import {
   saveCode,
   savePerson,
 } from '../repositories/people';
-import { loadSite, saveSite } from '../repositories/site';
+import { loadSite } from '../repositories/site';
 import { codeHash, newCode, newToken, tokenHash } from './passphrase';
+import { changeSite } from './site-settings';
 import { type Context, runOnce } from './user-action';
 
 type Done = Result<{ readonly id: number }>;
@@ -97,7 +98,7 @@ export const withdrawKey = async ({ db, now }: Context, body: RevokeKeyBody): Pr
 export const chooseOpenHere = async ({ db, now }: Context, body: OpenHereBody): Promise<Done> =>
   runOnce(db, { kind: 'open here', body, at: now(), answers: PlainAnswer }, async (tx) => {
     if (!body.openHere && !(await leadSignsIn(tx))) return fail(failure('person.no-lead', 'openHere'));
-    await saveSite(tx, { ...(await loadSite(tx)), openHere: body.openHere });
+    await changeSite(tx, { after: { ...(await loadSite(tx)), openHere: body.openHere }, by: body.by, at: now() });
     await note(tx, {
       at: now(),
       by: body.by,

@@ -1,5 +1,6 @@
 import { EXAMINATION } from '@/core/interval/due';
 import { addDays, daysBetween } from '@/core/calendar/calendar-date';
+import { worksOn } from '@/core/calendar/working-days';
 import type { StageOutlook } from '@/core/forecast/from-record';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { seeded } from '@/core/numeric/seeded';
@@ -21,7 +22,7 @@ import { loadOpenJobs } from '../repositories/jobs';
 import { type Away, loadAway, loadLocks, loadOpenOrders, type OpenOrder } from '../repositories/plans';
 import { loadParts, partOfStages, type PartOnHand } from '../repositories/stock';
 import type { Context } from './user-action';
-import { worksOn, loadOutlook, type YardOutlook } from './yard-outlook';
+import { loadOutlook, type YardOutlook } from './yard-outlook';
 import { loadYard, type Yard } from './yard';
 
 const LONGEST_DAYS = 52 * 7;
@@ -129,7 +130,7 @@ export const loadPlanInput = async (
     parts,
     locks: await loadLocks(context.db),
   };
-  const works = worksOn(today);
+  const works = worksOn(outlook.yard.site.working, today);
   const input: PlanInput = {
     machines: [...outlook.machines]
       .sort((a, b) => (a.machine.tag < b.machine.tag ? -1 : 1))
@@ -163,7 +164,7 @@ export const planHere = async (context: Pick<Context, 'db' | 'now'>, yard: Yard)
   const known = held.get(context.db);
   // What hangs up to dry blocks whole days, by the hour: a plan is held for as long as its yard is.
   if (known?.outlook.yard === yard) return known;
-  const plan = await makePlan(context, yard, PLAN_OPTIONS);
+  const plan = await makePlan(context, yard, { ...PLAN_OPTIONS, minutesADay: yard.site.minutesADay });
   held.set(context.db, plan);
   return plan;
 };

@@ -11,7 +11,8 @@ import type { Db } from '../db/connect';
 import { insertCollected, insertDecontamination, insertDust, loadRegister } from '../repositories/dusts';
 import { findMachine } from '../repositories/machines';
 import { insertExamination } from '../repositories/proofs';
-import { loadSite, saveSite } from '../repositories/site';
+import { loadSite } from '../repositories/site';
+import { changeSite } from './site-settings';
 import { type Context, refuseAndKeep, runOnce } from './user-action';
 
 /** What nothing may be done on; null where the machine may be worked at. */
@@ -131,7 +132,8 @@ export const chooseRuleSet = async (
   body: RuleSetBody,
 ): Promise<Result<{ readonly id: number }>> =>
   runOnce(db, { kind: 'rule set', body, at: now(), answers: PlainAnswer }, async (tx) => {
-    await saveSite(tx, { ...(await loadSite(tx)), ruleSet: body.ruleSet });
+    const site = await loadSite(tx);
+    await changeSite(tx, { after: { ...site, ruleSet: body.ruleSet }, by: body.by, at: now() });
     return ok({ id: 1 });
   });
 

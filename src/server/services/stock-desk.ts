@@ -71,6 +71,7 @@ export const loadStockDesk = async (context: Context): Promise<StockDesk> => {
       taken: taken.get(part.id) ?? 0,
       overDays: YEAR_DAYS,
       planned,
+      minimum: part.retired ? null : part.minimum,
     };
     return { ledger, orders, planned, reorder: reorderOf(use) };
   };

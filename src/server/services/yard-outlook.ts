@@ -7,7 +7,8 @@ import {
   type StageOutlook,
   type ZoneSeen,
 } from '@/core/forecast/from-record';
-import { addDays, type CalendarDate, dayAt, daysBetween } from '@/core/calendar/calendar-date';
+import { dayAt, daysBetween } from '@/core/calendar/calendar-date';
+import { worksOn } from '@/core/calendar/working-days';
 import { isWear } from '@/core/interval/rules';
 import type { Machine } from '@/core/machine/machine';
 import { type ChangeRecord, inForce, type TestRecord } from '@/core/record/records';
@@ -34,12 +35,6 @@ export interface YardOutlook {
 const SEED = 20_261;
 /** A bag changed so many days before a test is taken as fresh in it. */
 const FRESH_DAYS = 2;
-
-/** Weekends are closed. */
-export const worksOn =
-  (today: CalendarDate) =>
-  (day: number): boolean =>
-    ![0, 6].includes(new Date(`${addDays(today, day)}T12:00:00Z`).getUTCDay());
 
 interface MachineFacts {
   readonly yard: Yard;
@@ -100,7 +95,7 @@ const recordOf = (facts: MachineFacts): MachineRecord => ({
   losses: lossesOf(facts),
   zones: zonesOf(facts),
   today: facts.yard.today,
-  works: worksOn(facts.yard.today),
+  works: worksOn(facts.yard.site.working, facts.yard.today),
   seed: SEED,
 });
 

@@ -93,12 +93,17 @@ describe('the reorder point', () => {
       taken: 24,
       overDays: 365,
       planned: 0,
+      minimum: null,
     };
     // 24 a year is 0.66 in ten days: the Poisson quantile of 95 % is 2 or 3 with the spread of the lead time.
     expect(reorderOf(use)).toMatchObject({ packs: 0 });
     expect([2, 3]).toContain(reorderOf(use).point.point);
     expect(reorderOf({ ...use, planned: 6 })).toMatchObject({ point: { point: 6 }, packs: 1 });
     expect(reorderOf({ ...use, onHand: 2 }).packs).toBe(1);
+    // A minimum holds whatever the use: with it on the shelf nothing is ordered, with one fewer a pack is.
+    expect(reorderOf({ ...use, minimum: 4 }).packs).toBe(0);
+    expect(reorderOf({ ...use, minimum: 5 }).packs).toBe(1);
+    expect(reorderOf({ ...use, taken: 0, onHand: 0, minimum: 1 }).packs).toBe(1);
     // An unsure lead time is met by a higher point: 200 in ten days with the spread of it, against the days alone.
     const busy = { ...use, taken: 7300 };
     expect(reorderOf(busy).point.safety).toBeGreaterThan(3 * 1.645 * Math.sqrt(200));

@@ -14,6 +14,7 @@ import * as ledgerKeys from './012-ledger-keys';
 import * as projection from './013-projection';
 import * as people from './014-people';
 import * as plateCoefficient from './015-plate-coefficient';
+import * as registers from './016-registers';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -32,4 +33,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '013-projection': projection,
   '014-people': people,
   '015-plate-coefficient': plateCoefficient,
+  '016-registers': registers,
 };

@@ -1,0 +1,37 @@
+import { z } from 'zod';
+import { RULE_SETS } from '@/core/dust/dust';
+import { Day } from './day';
+import { ClientId, Initials } from './requests';
+
+/** The names of the clocks this machine knows; a name of another spelling is refused, not guessed. */
+const isTimeZone = (name: string): boolean => {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+const LossShare = z.number().min(0.02).max(0.9);
+
+/** What a site says of itself. */
+export const SiteBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  name: z.string().trim().min(1).max(80),
+  timeZone: z
+    .string()
+    .max(60)
+    .refine(isTimeZone, { params: { code: 'site.time-zone' } }),
+  /** Metres above the sea; the lowest and the highest places people work at. */
+  altitudeM: z.number().min(-430).max(5100),
+  ruleSet: z.enum(RULE_SETS),
+  thresholds: z
+    .strictObject({ warnLoss: LossShare, actLoss: LossShare })
+    .refine(({ warnLoss, actLoss }) => warnLoss < actLoss, { params: { code: 'site.limits' }, path: ['actLoss'] }),
+  weekdays: z.array(z.int().min(0).max(6)).min(1).max(7),
+  closed: z.array(Day).max(200),
+  minutesADay: z.int().min(0).max(1440),
+});
+export type SiteBody = z.infer<typeof SiteBody>;

@@ -1,0 +1,18 @@
+/** What is on file of a part. */
+export interface Part {
+  readonly id: number;
+  readonly code: string;
+  readonly name: string;
+  readonly packSize: number;
+  readonly bin: string;
+  /** Of a piece, in the yard's own money. */
+  readonly price: number;
+  readonly leadDays: number;
+  /** Days it keeps on the shelf; null for ever. */
+  readonly shelfDays: number | null;
+  readonly supplier: string;
+  /** It is ordered before fewer than this are left; null leaves it to the demand. */
+  readonly minimum: number | null;
+  /** No longer kept. */
+  readonly retired: boolean;
+}

@@ -1,0 +1,42 @@
+import { isCalendarDate } from '@/core/calendar/calendar-date';
+import type { Site } from '@/core/site/site';
+
+export type SetSite = (over: Partial<Site>) => void;
+
+const percent = (share: number): string => String(Number((share * 100).toFixed(1)));
+
+/** What is typed as it stands. */
+export interface Typed {
+  readonly warn: string;
+  readonly act: string;
+  readonly closed: string;
+  readonly minutes: string;
+}
+
+export const typedOf = (site: Site): Typed => ({
+  warn: percent(site.thresholds.warnLoss),
+  act: percent(site.thresholds.actLoss),
+  closed: site.working.closed.join('\n'),
+  minutes: String(site.minutesADay),
+});
+
+/** Days, however they are set apart. */
+export const daysOf = (text: string): readonly string[] => text.split(/[\s,;]+/).filter((d) => d !== '');
+
+const shareOf = (percentText: string): number => Number(percentText.replace(',', '.')) / 100;
+
+/** The limits as typed, as shares. */
+export const lossesOf = ({ warn, act }: Typed): Site['thresholds'] => ({
+  warnLoss: shareOf(warn),
+  actLoss: shareOf(act),
+});
+
+/** What of the typed figures cannot be read, in a sentence; '' when all can. */
+export const unreadable = ({ warn, act, closed, minutes }: Typed): string => {
+  const [w, a] = [shareOf(warn), shareOf(act)];
+  if (!(w >= 0.02 && a <= 0.9 && w < a))
+    return 'The loss that warns lies below the loss that acts, between 2 and 90 %.';
+  const bad = daysOf(closed).find((d) => !isCalendarDate(d));
+  if (bad !== undefined) return `"${bad}" is no day. Write days like 2026-12-25.`;
+  return /^\d+$/.test(minutes.trim()) && Number(minutes) <= 1440 ? '' : 'Minutes a day are a whole number up to 1440.';
+};

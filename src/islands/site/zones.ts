@@ -1,0 +1,29 @@
+import { useSyncExternalStore } from 'react';
+
+const never = () => () => undefined;
+const NONE: readonly string[] = [];
+
+const readZones = (): readonly string[] => {
+  try {
+    return Intl.supportedValuesOf('timeZone');
+  } catch {
+    return NONE;
+  }
+};
+let zones: readonly string[] | null = null;
+
+/** The names of time zones the browser knows; none in the page as it comes, which is drawn by another machine. */
+export const useZones = (): readonly string[] =>
+  useSyncExternalStore(
+    never,
+    () => (zones ??= readZones()),
+    () => NONE,
+  );
+
+/** The browser's own time zone; the other one in the page as it comes. */
+export const useGuessedZone = (onTheServer: string): string =>
+  useSyncExternalStore(
+    never,
+    () => Intl.DateTimeFormat().resolvedOptions().timeZone,
+    () => onTheServer,
+  );

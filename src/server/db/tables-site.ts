@@ -1,0 +1,28 @@
+import type { Generated } from 'kysely';
+
+export interface SiteTable {
+  id: Generated<number>;
+  name: string;
+  time_zone: string;
+  altitude_m: number;
+  rule_set: 'eu_uk' | 'us';
+  warn_loss: number;
+  act_loss: number;
+  /** Whoever sits at the server's own machine needs no passphrase. */
+  open_here: Generated<number>;
+  /** Days of the week it works, 0 is Sunday: "12345". */
+  works_on: Generated<string>;
+  /** Days it is closed besides. */
+  closed_json: Generated<string>;
+  minutes_a_day: Generated<number>;
+}
+
+/** A setting that was changed: from what, to what. */
+export interface SettingChangeTable {
+  id: Generated<number>;
+  at: string;
+  by_initials: string;
+  setting: string;
+  before: string;
+  after: string;
+}
