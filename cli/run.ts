@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { seedDemo } from '../demo/seed';
 import { parseConfig } from '@/server/config';
-import type { Failure } from '@/core/failure/failure';
-import { problemsOf } from '@/messages/failures';
 import { type Db, openMigrated } from '@/server/db/connect';
 import { findPerson, loadPeople } from '@/server/repositories/people';
 import { rebuildDigests } from '@/server/services/digest';
 import { keepPerson, makeCode } from '@/server/services/people';
+import { backup, backups, restore } from './backups';
 import { runCalc } from './calc';
+import { refuse } from './refuse';
 
 /** Everything the command line touches, handed in. */
 export interface CliWorld {
@@ -26,6 +26,9 @@ const HELP = `moorwind <command>
   calc NAME < in.json     compute; JSON out
   seed                    write the demo yard into an empty database (MOORWIND_DATA names the file)
   rebuild                 make anew what is kept beside the records, and say what differed
+  backup                  take a checked copy of the records, beside a running server too
+  backups                 the copies there are
+  restore NAME [--yes]    say what a copy holds and what would be lost; with --yes bring it back
   people                  who is on file
   people lead INITIALS NAME     make somebody a lead, and print a code to choose a passphrase with
   people code INITIALS    print a code for a new passphrase, for one who has lost it`;
@@ -84,11 +87,6 @@ const people = (world: CliWorld, [what, initials, ...name]: readonly string[]): 
     return 0;
   });
 
-const refuse = (world: CliWorld, failures: readonly Failure[]): number => {
-  for (const p of problemsOf(failures)) world.complain(`${p.sentence} ${p.hint}`);
-  return 1;
-};
-
 /** Runs one command; the number is the exit code: 0 done, 1 refused with problems, 2 not understood. */
 export const runCli = async (world: CliWorld): Promise<number> => {
   const [command, ...rest] = world.args;
@@ -105,6 +103,12 @@ export const runCli = async (world: CliWorld): Promise<number> => {
     }
     case 'rebuild':
       return rebuild(world);
+    case 'backup':
+      return backup(world);
+    case 'backups':
+      return backups(world);
+    case 'restore':
+      return restore(world, rest);
     case 'people':
       return people(world, rest);
     case undefined:

@@ -10,6 +10,7 @@ import sirv from 'sirv';
 import { failure } from '@/core/failure/failure';
 import { problemsOf } from '@/messages/failures';
 import { ConfigError, parseConfig } from '@/server/config';
+import { listCopies } from '@/server/db/copies';
 import { EXIT, openRecords, StartError } from '@/server/db/open-records';
 
 /** A request that does not come to its end is dropped after so long, ms. */
@@ -144,9 +145,10 @@ const sayBackup = (file: string): string => {
       (name) => name.startsWith(`${basename(file)}.`) && /\.(backup|before)-/.test(name) && !name.endsWith('.part'),
     )
     .map((name) => statSync(join(dirname(file), name)).mtimeMs);
-  if (copies.length === 0)
-    return 'No backup lies beside the records (FILE.backup-...). Make one, and keep it elsewhere too.';
-  const days = Math.floor((Date.now() - Math.max(...copies)) / DAY_MS);
+  const moments = [...copies, ...listCopies(file).map((c) => Date.parse(c.at))];
+  if (moments.length === 0)
+    return 'No backup lies beside the records yet: one is taken in a minute, then daily. Keep some elsewhere too.';
+  const days = Math.floor((Date.now() - Math.max(...moments)) / DAY_MS);
   return `The newest backup beside the records is ${days === 0 ? 'of today' : days === 1 ? 'a day old' : `${days} days old`}.`;
 };
 

@@ -25,3 +25,28 @@ export const saySetting = (setting: string, value: string): string =>
       : setting === 'ruleSet'
         ? (RULE_SETS[value] ?? value)
         : value;
+
+/** Why a copy of the records was taken. */
+export const COPY_WORDS = {
+  daily: 'Taken by itself',
+  asked: 'Asked for',
+  replaced: 'What a restore replaced',
+} as const;
+
+const HOUR_MS = 3_600_000;
+const DAY_HOURS = 24;
+
+/** How long ago something was, roughly. */
+export const sayAge = (at: string, now: string): string => {
+  const hours = Math.floor((Date.parse(now) - Date.parse(at)) / HOUR_MS);
+  if (hours < 1) return 'less than an hour old';
+  if (hours < DAY_HOURS) return `${hours} ${hours === 1 ? 'hour' : 'hours'} old`;
+  const days = Math.floor(hours / DAY_HOURS);
+  return `${days} ${days === 1 ? 'day' : 'days'} old`;
+};
+
+const MEGABYTE = 1e6;
+
+/** The size of a file. */
+export const saySize = (bytes: number): string =>
+  bytes < MEGABYTE ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / MEGABYTE).toFixed(1)} MB`;

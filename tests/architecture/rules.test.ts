@@ -136,6 +136,8 @@ const LAYERS: readonly {
     folder: /^server\/services\//,
     may: [
       /^server\/(repositories|services|instruments)\//,
+      // Files beside the records, not their tables.
+      /^server\/db\/copies$/,
       /^core\//,
       /^contracts\//,
       /^node:/,

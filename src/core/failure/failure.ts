@@ -170,6 +170,7 @@ export type FailureCode =
   | 'person.not-contained'
   | 'writes.too-many'
   | 'site.time-zone'
+  | 'backup.not-whole'
   | 'site.limits'
   | 'part.code-taken'
   | 'instrument.name-taken'

@@ -118,6 +118,7 @@ export const SiteForm = ({ site, defaults, units: shown, by, first }: SiteProps)
         <ZoneField value={zone ?? guessed} onValue={setZone} />
         <div className="w-44">
           <QuantityField
+            key={units}
             id="altitude"
             label="Height above the sea"
             kind="length"

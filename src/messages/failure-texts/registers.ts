@@ -8,6 +8,11 @@ export const REGISTER_TEXTS = {
     'That is not the name of a time zone.',
     'Choose one from the list, like Europe/London or America/New_York.',
   ],
+  'backup.not-whole': () => [
+    'Copy not whole',
+    'The copy was read through and did not hold all it should: it was thrown away, and the records are untouched.',
+    'Take another. If it fails again, the disk may be failing: copy the records to another one.',
+  ],
   'site.limits': () => [
     'Limits the wrong way round',
     'A machine would be stopped before anybody is warned.',

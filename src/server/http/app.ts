@@ -5,6 +5,7 @@ import { asksWho } from './asker';
 import { offerFirstCode } from './first-code';
 
 export { firstCode } from './first-code';
+import { keepCopies } from '../services/backups';
 import type { Context } from '../services/user-action';
 import { planAt } from '../services/plan-yard';
 import { loadYard } from '../services/yard';
@@ -22,6 +23,7 @@ const start = async (): Promise<App> => {
   const desk = planDesk(config.dataFile);
   planAt(db, desk);
   const context: Context = { db, now: () => config.fixedNow ?? new Date().toISOString() };
+  keepCopies({ ...context, file: config.dataFile });
   if (await asksWho(context, config)) await offerFirstCode(context, (text) => console.log(text));
   // A large yard is read and planned before somebody asks, where it has to be made anew.
   loadYard(context)

@@ -35,6 +35,8 @@ const LEAD: readonly RegExp[] = [
   /^\/people$/,
   /^\/audit$/,
   /^\/site$/,
+  /^\/backups$/,
+  /^\/api\/backups$/,
   /^\/api\/site$/,
   /^\/api\/people(\/|$)/,
   /^\/api\/keys(\/|$)/,

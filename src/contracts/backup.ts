@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import { COPY_REASONS } from '@/core/record/rotation';
+import { ClientId, Initials } from './requests';
+
+/** What is written beside a copy of the records once it has been checked. */
+export const CopyFactsJson = z.strictObject({
+  format: z.literal(1),
+  at: z.iso.datetime(),
+  why: z.enum(COPY_REASONS),
+  bytes: z.int().min(0),
+  sha256: z.string().regex(/^[0-9a-f]{64}$/),
+  /** The newest migration it has. */
+  schema: z.string(),
+  /** Rows of each table of records. */
+  rows: z.record(z.string(), z.int().min(0)),
+});
+export type CopyFacts = z.infer<typeof CopyFactsJson>;
+
+export const TakeCopyBody = z.strictObject({ clientId: ClientId, by: Initials });
+export type TakeCopyBody = z.infer<typeof TakeCopyBody>;
