@@ -1,4 +1,5 @@
 // What the other scripts stand on: installs and builds only what is missing or out of date. Plain Node, no packages.
+import { Buffer } from 'node:buffer';
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
@@ -17,6 +18,19 @@ export const run = (command, args, options = {}) => {
   });
   return status ?? 1;
 };
+
+/** The same without waiting for it: resolves with the status. What it prints is shown when it ends, in one piece. */
+export const runBeside = (command, args) =>
+  new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } });
+    const said = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
+    child.on('error', () => resolve(1));
+    child.on('close', (code) => {
+      process.stdout.write(Buffer.concat(said));
+      resolve(code ?? 1);
+    });
+  });
 
 /** Serves until it ends, and ends as it ends: who stops this stops the server too. */
 export const serve = (env = {}) => {

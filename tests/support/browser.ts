@@ -20,12 +20,8 @@ export interface Visit {
   readonly complaints: string[];
 }
 
-export const newVisit = async (
-  browser: Browser,
-  size: { width: number; height: number } = { width: 1280, height: 800 },
-): Promise<Visit> => {
-  const context = await browser.newContext({ viewport: size, locale: 'en-GB', timezoneId: 'Europe/London' });
-  const page = await context.newPage();
+/** What a page complains of from here on. */
+export const complaintsOf = (page: Page): string[] => {
   const complaints: string[] = [];
   page.on('pageerror', (error) => complaints.push(error.message));
   page.on('console', (message) => {
@@ -33,14 +29,33 @@ export const newVisit = async (
     if (message.type() === 'error' && !message.text().includes('Failed to load resource'))
       complaints.push(message.text());
   });
-  return { page, complaints };
+  return complaints;
 };
 
-/** Rule and place of every WCAG A and AA violation on the page. */
-export const violations = async (page: Page): Promise<readonly string[]> => {
-  const result = await new AxeBuilder({ page })
-    .setLegacyMode()
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-    .analyze();
+export const newVisit = async (
+  browser: Browser,
+  size: { width: number; height: number } = { width: 1280, height: 800 },
+): Promise<Visit> => {
+  const context = await browser.newContext({ viewport: size, locale: 'en-GB', timezoneId: 'Europe/London' });
+  const page = await context.newPage();
+  return { page, complaints: complaintsOf(page) };
+};
+
+/** The rules of axe that hang on colours and sizes, not on names and roles. */
+export const LOOKS: readonly string[] = [
+  'color-contrast',
+  'target-size',
+  'link-in-text-block',
+  'scrollable-region-focusable',
+];
+
+/** Rule and place of every WCAG A and AA violation on the page; of some rules only, where they are named. */
+export const violations = async (page: Page, rules: readonly string[] = []): Promise<readonly string[]> => {
+  const axe = new AxeBuilder({ page }).setLegacyMode();
+  const result = await (
+    rules.length > 0
+      ? axe.withRules([...rules])
+      : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+  ).analyze();
   return result.violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.target.join(' ')}`));
 };

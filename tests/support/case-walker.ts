@@ -34,7 +34,7 @@ export class CaseWalker {
   }
 
   async ready(): Promise<void> {
-    await this.page.waitForSelector('html[data-find=ready]', { timeout: 20_000 });
+    await this.page.waitForSelector('html[data-find=ready]', { timeout: 120_000 });
   }
 
   async open(
@@ -90,7 +90,7 @@ export class CaseWalker {
     await this.page.waitForFunction(
       (n) => document.querySelectorAll('section[aria-labelledby=log] li').length > n,
       lines,
-      { timeout: 15_000 },
+      { timeout: 120_000 },
     );
     await this.ready();
   }
