@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Day } from './day';
 import { DustStatementJson } from './dust';
 import { MachineClassName, MachineKindName, StageKindName } from './enums';
 import { ClientId, Initials, Note } from './requests';
@@ -61,15 +62,24 @@ export const EditPathBody = z.strictObject({
 });
 export type EditPathBody = z.infer<typeof EditPathBody>;
 
+/** The tag on a label, letters and digits first. */
+const Tag = z
+  .string()
+  .trim()
+  .min(1)
+  .max(16)
+  .regex(/^[A-Za-z0-9][A-Za-z0-9.-]*$/);
+
+/** A tag that was wrong, put right: the old one goes on finding the machine. */
+export const RetagBody = z.strictObject({ clientId: ClientId, by: Initials, tag: Tag });
+export type RetagBody = z.infer<typeof RetagBody>;
+
 export const NewMachineBody = z.strictObject({
   ...action,
-  tag: z
-    .string()
-    .trim()
-    .min(1)
-    .max(16)
-    .regex(/^[A-Za-z0-9][A-Za-z0-9.-]*$/),
+  tag: Tag,
   kind: MachineKindName,
+  /** Its timers run from this day; null for today. */
+  firstUsedOn: Day.nullable().default(null),
   /** What it has collected so far; "nothing yet" for a new one. */
   dust: DustStatementJson,
   path: PathSnapshotJson,

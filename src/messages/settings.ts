@@ -50,3 +50,6 @@ const MEGABYTE = 1e6;
 /** The size of a file. */
 export const saySize = (bytes: number): string =>
   bytes < MEGABYTE ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / MEGABYTE).toFixed(1)} MB`;
+
+/** How many of something. */
+export const sayCount = (n: number | undefined, one: string): string => `${n ?? 0} ${one}${n === 1 ? '' : 's'}`;

@@ -2,7 +2,7 @@ import type { AstroGlobal } from 'astro';
 import { app } from '@/server/http/app';
 import { type Bench, loadBench } from '@/server/services/bench';
 import { type Face, loadFace } from '@/server/services/air-path';
-import type { Yard } from '@/server/services/yard';
+import { machineOnceTagged, type Yard } from '@/server/services/yard';
 import { type Choices, readChoices } from './page-context';
 
 export interface BenchPage {
@@ -27,6 +27,11 @@ export const facePage = async (
   return { ...(await loadFace(context, astro.params['tag'] ?? '')), choices: readChoices(astro.cookies) };
 };
 
-/** The page for a tag that no machine has, with status 404. */
-export const noMachine = (astro: AstroGlobal): Promise<Response> =>
-  astro.rewrite(`/no-machine?tag=${encodeURIComponent(astro.params['tag'] ?? '')}`);
+/** The page for a tag that no machine has, with status 404; a tag that a machine had leads to where it is now. */
+export const noMachine = async (astro: AstroGlobal): Promise<Response> => {
+  const asked = astro.params['tag'] ?? '';
+  const now = await machineOnceTagged((await app()).context, asked);
+  if (now === null) return astro.rewrite(`/no-machine?tag=${encodeURIComponent(asked)}`);
+  const rest = astro.url.pathname.replace(/^\/m\/[^/]+/, '');
+  return astro.redirect(`/m/${encodeURIComponent(now)}${rest}${astro.url.search}`);
+};

@@ -4,6 +4,7 @@ import { filterCardOf, filterRows, passRows, penetrationChartOf } from '@/view-m
 import { fanChartOf, parameterRows, readingRows } from '@/view-models/path-page';
 import { boardTags } from '@/view-models/board-tags';
 import type { EditPathBody, NewMachineBody } from '@/contracts/machine-edit';
+import { addDays, dayAt } from '@/core/calendar/calendar-date';
 import { classStanding } from '@/core/machine/machine';
 import type { Result } from '@/core/failure/failure';
 import { snapshotOf } from '@/core/machine/path-edit';
@@ -12,14 +13,16 @@ import { oldPartOf } from '@/core/calibrate/change-load';
 import { sayOldPart, sayPathBasis, sayToday } from '@/messages/air-path';
 import { sayLabel } from '@/messages/filters';
 import type { Db } from '@/server/db/connect';
+import { findMachine } from '@/server/repositories/machines';
 import { airPathOfBench } from '@/server/services/air-path';
 import { type Bench, loadBench } from '@/server/services/bench';
-import { editPath, newMachine } from '@/server/services/edit-path';
+import { checkMoment } from '@/server/services/check-moment';
+import { correctTag, editPath, newMachine } from '@/server/services/edit-path';
 import { recordIntegrity } from '@/server/services/integrity-check';
 import { recordChange } from '@/server/services/record-change';
 import { recordTest } from '@/server/services/record-test';
 import type { Context } from '@/server/services/user-action';
-import { loadYard } from '@/server/services/yard';
+import { loadYard, machineOnceTagged } from '@/server/services/yard';
 import { changeBody, dustBody, readings, testBody } from '../support/bodies';
 import { demoContext, newId } from '../support/database';
 
@@ -310,6 +313,7 @@ describe('a new machine', () => {
     note: '',
     tag: 'cr-30',
     kind: 'hepaTank',
+    firstUsedOn: null,
     dust: dustBody('nothing yet'),
     path: {
       machine: {
@@ -343,6 +347,39 @@ describe('a new machine', () => {
     expect(b.status.need).toMatchObject({ kind: 'measureAgain', because: 'never' });
     expect(airPathOfBench(b).view.now?.toolFlowM3s).toBeGreaterThan(0.02);
     expect(codes(await newMachine(context, body()))).toEqual(['machine.tag-taken tag']);
+  });
+
+  it('may have been in use for years: its timers run from then, and work of those days can be recorded', async () => {
+    const tomorrow = addDays(dayAt(context.now(), 'Europe/London'), 1);
+    expect(codes(await newMachine(context, body({ tag: 'CR-32', firstUsedOn: tomorrow })))).toEqual([
+      'date.future firstUsedOn',
+    ]);
+    value(await newMachine(context, body({ tag: 'CR-32', firstUsedOn: '2022-03-01' })));
+    const { machine } = (await bench('CR-32')).status;
+    expect(machine.inServiceOn).toBe('2022-03-01');
+    expect(machine.stages.map((s) => s.firstUsedOn)).toEqual(machine.stages.map(() => '2022-03-01'));
+    const moment = (day: string) =>
+      checkMoment({ performedAt: `${day}T10:00:00.000Z`, now: context.now(), machine, timeZone: 'Europe/London' });
+    expect(moment('2022-03-01')).toEqual([]);
+    expect(moment('2022-02-28').map((f) => f.code)).toEqual(['date.before-service']);
+  });
+
+  it('with a wrong tag gets the right one; the old one goes on finding it and is given to no other', async () => {
+    value(await newMachine(context, body({ tag: 'CR-33' })));
+    const wrong = { clientId: newId(), by: 'MK', tag: 'cr-34' };
+    const [first, again] = [await correctTag(context, 'CR-33', wrong), await correctTag(context, 'CR-33', wrong)];
+    expect(value(first).tag).toBe('CR-34');
+    expect(again).toEqual(first);
+    expect((await bench('CR-34')).status.machine.name).toBe('Godwit');
+    // A page that was open under the old tag goes on recording on the same machine.
+    expect((await findMachine(context.db, 'cr-33'))?.tag).toBe('CR-34');
+    expect(await machineOnceTagged(context, 'cr-33')).toBe('CR-34');
+    expect(await machineOnceTagged(context, 'CR-34')).toBeNull();
+    expect(codes(await newMachine(context, body({ tag: 'CR-33' })))).toEqual(['machine.tag-taken tag']);
+    const retagged = (tag: string) => correctTag(context, 'CR-34', { clientId: newId(), by: 'MK', tag });
+    expect(codes(await retagged('CR-01'))).toEqual(['machine.tag-taken tag']);
+    // Back to what it was is no theft.
+    expect(value(await retagged('CR-33')).tag).toBe('CR-33');
   });
 
   it('refuses a path that cannot be', async () => {

@@ -161,6 +161,7 @@ describe('the digest of a machine', () => {
       'access_key',
       'audit_line',
       'setting_change',
+      'former_tag',
       'kysely_migration',
       'kysely_migration_lock',
     ];

@@ -332,7 +332,15 @@ describe('a machine that is there already, an edit that comes too late', () => {
     const fresh = { ...path, stages: path.stages.map((s) => ({ ...s, id: null })) };
     await expectRefused(
       () =>
-        newMachine(context, { ...who(), note: '', tag: 'cr-02', kind: 'shopVacuum', dust: dustBody(), path: fresh }),
+        newMachine(context, {
+          ...who(),
+          note: '',
+          tag: 'cr-02',
+          kind: 'shopVacuum',
+          firstUsedOn: null,
+          dust: dustBody(),
+          path: fresh,
+        }),
       ['machine.tag-taken tag'],
     );
     const { editedThrough } = await machineOf('CR-02');

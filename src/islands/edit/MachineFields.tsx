@@ -2,6 +2,7 @@ import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
 import type { MachineClass } from '@/core/machine/machine';
 import type { UnitSystem } from '@/core/units';
 import { capital, CLASS_WORDS } from '@/messages/words';
+import { DayField } from '@/ui/day-field';
 import { QuantityField } from '@/ui/quantity-field';
 import { Choose, Tick } from './fields';
 import type { Draft, EditAction } from './state';
@@ -45,34 +46,18 @@ const Text = ({
   </label>
 );
 
-/** The machine itself: its tag and kind when new, its plate, place, dust, hose and voltage. */
-export const MachineFields = ({ draft, dispatch, units, fresh }: MachineFieldsProps) => {
+interface HoseProps extends Pick<MachineFieldsProps, 'draft' | 'units'> {
+  readonly put: (change: Partial<Draft['machine']>) => void;
+  readonly onBad: (field: string, bad: boolean) => void;
+}
+
+/** Bore and length of its hose or duct, and what a selector is set to. */
+const HoseFields = ({ draft, units, put, onBad }: HoseProps) => {
   const { machine } = draft;
-  const put = (change: Partial<Draft['machine']>) => dispatch({ type: 'machine', change });
-  const onBad = (field: string, bad: boolean) => dispatch({ type: 'bad', field, bad });
   return (
-    <div className="grid gap-x-4 gap-y-2 sm:grid-cols-2 lg:grid-cols-4">
-      {fresh && (
-        <Text label="Tag" value={draft.tag} most={16} needed onText={(tag) => dispatch({ type: 'tag', tag })} />
-      )}
-      {fresh && (
-        <Choose
-          label="Kind: its path is laid out below"
-          value={draft.kind}
-          options={KINDS}
-          onChoose={(k) => dispatch({ type: 'kind', kind: KINDS.find(([key]) => key === k)?.[0] ?? draft.kind })}
-        />
-      )}
-      <Text label="Name" value={machine.name} most={120} needed onText={(name) => put({ name })} />
-      <Text label="Place" value={machine.place} most={80} needed onText={(place) => put({ place })} />
-      <Text label="Maker" value={machine.maker} most={60} onText={(maker) => put({ maker })} />
-      <Choose
-        label="Class on its plate"
-        value={machine.machineClass ?? ''}
-        options={CLASSES}
-        onChoose={(c) => put({ machineClass: CLASSES.find(([key]) => key === c)?.[0] || null })}
-      />
+    <>
       <QuantityField
+        key={`bore-${draft.kind}`}
         id="machine-bore"
         label="Bore of its hose or duct"
         kind="length"
@@ -110,6 +95,45 @@ export const MachineFields = ({ draft, dispatch, units, fresh }: MachineFieldsPr
         onBad={onBad}
         onValue={(hoseSelectorM) => put({ hoseSelectorM })}
       />
+    </>
+  );
+};
+
+/** The machine itself: its tag and kind when new, its plate, place, dust, hose and voltage. */
+export const MachineFields = ({ draft, dispatch, units, fresh }: MachineFieldsProps) => {
+  const { machine } = draft;
+  const put = (change: Partial<Draft['machine']>) => dispatch({ type: 'machine', change });
+  const onBad = (field: string, bad: boolean) => dispatch({ type: 'bad', field, bad });
+  return (
+    <div className="grid gap-x-4 gap-y-2 sm:grid-cols-2 lg:grid-cols-4">
+      {fresh && (
+        <Text label="Tag" value={draft.tag} most={16} needed onText={(tag) => dispatch({ type: 'tag', tag })} />
+      )}
+      {fresh && (
+        <Choose
+          label="Kind: its path is laid out below"
+          value={draft.kind}
+          options={KINDS}
+          onChoose={(k) => dispatch({ type: 'kind', kind: KINDS.find(([key]) => key === k)?.[0] ?? draft.kind })}
+        />
+      )}
+      <Text label="Name" value={machine.name} most={120} needed onText={(name) => put({ name })} />
+      <Text label="Place" value={machine.place} most={80} needed onText={(place) => put({ place })} />
+      <Text label="Maker" value={machine.maker} most={60} onText={(maker) => put({ maker })} />
+      <Choose
+        label="Class on its plate"
+        value={machine.machineClass ?? ''}
+        options={CLASSES}
+        onChoose={(c) => put({ machineClass: CLASSES.find(([key]) => key === c)?.[0] || null })}
+      />
+      {fresh && (
+        <DayField
+          label="In use since; empty: today"
+          value={draft.firstUsedOn}
+          onValue={(on) => dispatch({ type: 'firstUsed', on })}
+        />
+      )}
+      <HoseFields draft={draft} units={units} put={put} onBad={onBad} />
       <QuantityField
         id="machine-volts"
         label="Nominal voltage"

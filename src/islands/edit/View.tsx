@@ -1,4 +1,5 @@
 import { useEffect, useReducer, useState } from 'react';
+import { isCalendarDate } from '@/core/calendar/calendar-date';
 import { type DustStatement, stated } from '@/core/dust/assess';
 import type { Dust } from '@/core/dust/dust';
 import { NO_DUST } from '@/core/dust/history';
@@ -58,7 +59,13 @@ const bodyOf = (d: Draft, machine: Machine | null, dust: DustStatement): object 
   const signed = { clientId: d.clientId, by: d.by.trim(), note: d.note.trim(), path: snapshotOfDraft(d) };
   return machine
     ? { ...signed, seen: machine.editedThrough }
-    : { ...signed, tag: d.tag.trim().toUpperCase(), kind: d.kind, dust };
+    : {
+        ...signed,
+        tag: d.tag.trim().toUpperCase(),
+        kind: d.kind,
+        firstUsedOn: d.firstUsedOn.trim() === '' ? null : d.firstUsedOn.trim(),
+        dust,
+      };
 };
 
 interface SaveProps {
@@ -113,6 +120,8 @@ const neededOf = (d: Draft, preview: Preview, fresh: boolean): string => {
   if (d.bad.length > 0) return 'One of the fields is not readable yet.';
   if (d.stages.some((s) => s.name.trim() === '')) return 'Every stage needs a name.';
   if (fresh && d.tag.trim() === '') return 'Give it the tag on its label.';
+  if (fresh && d.firstUsedOn.trim() !== '' && !isCalendarDate(d.firstUsedOn.trim()))
+    return 'Write the day it came into use like 2026-01-31, or leave it empty.';
   if (d.machine.name.trim() === '' || d.machine.place.trim() === '') return 'Give it a name and a place.';
   return d.by.trim() === '' ? 'Sign with your initials.' : '';
 };

@@ -1,5 +1,5 @@
 import type { Machine } from '@/core/machine/machine';
-import type { MachineKind } from '@/core/machine/kinds';
+import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
 import { type EditedMachine, type EditedStage, type PathSnapshot, snapshotOf } from '@/core/machine/path-edit';
 import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
 import { STAGE_KINDS, type StageKind } from '@/core/path/stage-kinds';
@@ -13,6 +13,8 @@ export interface DraftStage extends EditedStage {
 
 export interface Draft {
   readonly tag: string;
+  /** Since when a new machine has been in use; '' for today. */
+  readonly firstUsedOn: string;
   readonly kind: MachineKind;
   readonly machine: EditedMachine;
   readonly stages: readonly DraftStage[];
@@ -36,6 +38,7 @@ export type EditAction =
   | { readonly type: 'machine'; readonly change: Partial<EditedMachine> }
   | { readonly type: 'kind'; readonly kind: MachineKind }
   | { readonly type: 'tag'; readonly tag: string }
+  | { readonly type: 'firstUsed'; readonly on: string }
   | { readonly type: 'sign'; readonly by?: string; readonly note?: string }
   | { readonly type: 'bad'; readonly field: string; readonly bad: boolean }
   | { readonly type: 'sending' }
@@ -74,6 +77,7 @@ export const startEdit = (machine: Machine, { by, clientId }: { by: string; clie
   const { machine: fields, stages } = snapshotOf(machine);
   return {
     tag: machine.tag,
+    firstUsedOn: '',
     kind: machine.kind,
     machine: fields,
     stages: stages.map((s) => ({ ...s, key: `stage-${s.id ?? ''}` })),
@@ -95,7 +99,7 @@ const BLANK: EditedMachine = {
   machineClass: null,
   hasBrush: false,
   wetSet: false,
-  hoseBoreM: 0.036,
+  hoseBoreM: MACHINE_KINDS.shopVacuum.hoseM,
   hoseLengthM: 3,
   hoseSelectorM: null,
   nominalVolts: 230,
@@ -103,6 +107,7 @@ const BLANK: EditedMachine = {
 
 export const startNew = ({ by, clientId }: { by: string; clientId: string }): Draft => ({
   tag: '',
+  firstUsedOn: '',
   kind: 'shopVacuum',
   machine: BLANK,
   stages: templateStages('shopVacuum'),
@@ -136,6 +141,12 @@ const added = (d: Draft, kind: StageKind, before: string | null): Draft => {
   };
 };
 
+/** Its hose is that of its kind until somebody types another: a collector has a duct. */
+const ofKind = (d: Draft, kind: MachineKind): Draft => {
+  const untouched = d.machine.hoseBoreM === MACHINE_KINDS[d.kind].hoseM;
+  return { ...d, kind, machine: untouched ? { ...d.machine, hoseBoreM: MACHINE_KINDS[kind].hoseM } : d.machine };
+};
+
 /** The machine editor's one reducer. */
 export const editReducer = (d: Draft, a: EditAction): Draft => {
   switch (a.type) {
@@ -157,9 +168,11 @@ export const editReducer = (d: Draft, a: EditAction): Draft => {
     case 'machine':
       return { ...d, machine: { ...d.machine, ...a.change } };
     case 'kind':
-      return { ...d, kind: a.kind, stages: templateStages(a.kind), selected: null, made: 20, bad: [] };
+      return { ...ofKind(d, a.kind), stages: templateStages(a.kind), selected: null, made: 20, bad: [] };
     case 'tag':
       return { ...d, tag: a.tag };
+    case 'firstUsed':
+      return { ...d, firstUsedOn: a.on };
     case 'sign':
       return { ...d, by: a.by ?? d.by, note: a.note ?? d.note };
     case 'bad':

@@ -17,6 +17,15 @@ export interface SiteTable {
   minutes_a_day: Generated<number>;
 }
 
+/** A tag a machine had: a printed label goes on finding it. */
+export interface FormerTagTable {
+  id: Generated<number>;
+  machine_id: number;
+  tag: string;
+  at: string;
+  by_initials: string;
+}
+
 /** A setting that was changed: from what, to what. */
 export interface SettingChangeTable {
   id: Generated<number>;

@@ -9,7 +9,7 @@ import type {
   SeatOpeningTable,
 } from './tables-dust';
 import type { AccessKeyTable, AuditLineTable, PersonTable, SessionTable } from './tables-people';
-import type { SettingChangeTable, SiteTable } from './tables-site';
+import type { FormerTagTable, SettingChangeTable, SiteTable } from './tables-site';
 import type {
   FillLookTable,
   MachineAwayTable,
@@ -247,6 +247,7 @@ export interface UserActionTable {
 export interface Tables {
   site: SiteTable;
   setting_change: SettingChangeTable;
+  former_tag: FormerTagTable;
   part: PartTable;
   machine: MachineTable;
   stage: StageTable;

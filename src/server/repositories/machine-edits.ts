@@ -127,8 +127,22 @@ export const loadPathEdits = async (db: Db, machineId: number): Promise<readonly
   }));
 };
 
-/** Whether a tag is taken, without regard to case. */
-export const tagTaken = async (db: Db, tag: string): Promise<boolean> => {
-  const rows = await db.selectFrom('machine').select('tag').execute();
-  return rows.some((r) => r.tag.toUpperCase() === tag.toUpperCase());
+/** Whether a tag is taken, or was another machine's once, without regard to case. */
+export const tagTaken = async (db: Db, tag: string, exceptOf: number | null = null): Promise<boolean> => {
+  const now = await db.selectFrom('machine').select(['id', 'tag']).execute();
+  const once = await db.selectFrom('former_tag').select(['machine_id as id', 'tag']).execute();
+  return [...now, ...once].some((r) => r.id !== exceptOf && r.tag.toUpperCase() === tag.toUpperCase());
+};
+
+interface Retagged {
+  readonly from: string;
+  readonly to: string;
+  readonly at: string;
+  readonly by: string;
+}
+
+/** Gives a machine another tag, and keeps the one it had. */
+export const retag = async (db: Db, machineId: number, { from, to, at, by }: Retagged): Promise<void> => {
+  await db.insertInto('former_tag').values({ machine_id: machineId, tag: from, at, by_initials: by }).execute();
+  await db.updateTable('machine').set({ tag: to }).where('id', '=', machineId).execute();
 };

@@ -244,13 +244,26 @@ export const loadMachines = async (db: Db, machineId?: number): Promise<readonly
   );
 };
 
-/** The number of the machine of a tag, without regard to case; null when there is none. */
+/** The number of the machine of a tag, now or once, without regard to case; null when there is none. */
 export const machineIdOf = async (db: Db, tag: string): Promise<number | null> => {
   const exact = await db.selectFrom('machine').select('id').where('tag', '=', tag.trim()).executeTakeFirst();
   if (exact) return exact.id;
   const wanted = tag.trim().toUpperCase();
   const known = await db.selectFrom('machine').select(['id', 'tag']).execute();
-  return known.find((m) => m.tag.toUpperCase() === wanted)?.id ?? null;
+  return known.find((m) => m.tag.toUpperCase() === wanted)?.id ?? (await formerlyTagged(db, wanted));
+};
+
+const formerlyTagged = async (db: Db, wanted: string): Promise<number | null> => {
+  const once = await db.selectFrom('former_tag').select(['machine_id', 'tag']).orderBy('id', 'desc').execute();
+  return once.find((f) => f.tag.toUpperCase() === wanted)?.machine_id ?? null;
+};
+
+/** The tag a machine has now, by one it had; null when no machine had it. */
+export const tagNow = async (db: Db, tag: string): Promise<string | null> => {
+  const id = await formerlyTagged(db, tag.trim().toUpperCase());
+  if (id === null) return null;
+  const row = await db.selectFrom('machine').select('tag').where('id', '=', id).executeTakeFirst();
+  return row?.tag ?? null;
 };
 
 /** Finds a machine by its tag and loads it alone, with its years of use; null when there is none. */

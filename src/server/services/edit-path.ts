@@ -1,5 +1,5 @@
 import { PathAnswer } from '@/contracts/action-answer';
-import type { EditPathBody, NewMachineBody } from '@/contracts/machine-edit';
+import type { EditPathBody, NewMachineBody, RetagBody } from '@/contracts/machine-edit';
 import { at, fail, failure, type Failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/calendar/calendar-date';
 import type { Machine } from '@/core/machine/machine';
@@ -7,7 +7,14 @@ import { type EditedStage, pathDifferences, type PathSnapshot, reshapes, snapsho
 import { checkMachinePath } from '@/core/path/path-rules';
 import type { MachineModel } from '@/core/path/machine-path';
 import type { Db } from '../db/connect';
-import { insertMachine, insertPathEdit, saveStages, tagTaken, updateMachine } from '../repositories/machine-edits';
+import {
+  insertMachine,
+  insertPathEdit,
+  retag,
+  saveStages,
+  tagTaken,
+  updateMachine,
+} from '../repositories/machine-edits';
 import { findMachine } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
 import { loadParts } from '../repositories/stock';
@@ -98,7 +105,7 @@ export const editPath = async ({ db, now }: Context, tag: string, body: EditPath
   });
 };
 
-/** Enters a new machine with its air path. Its timers start today, at first use. */
+/** Enters a new machine with its air path. Its timers run from its first use, today or on a day past; earlier work can then be recorded with its day. */
 export const newMachine = async ({ db, now }: Context, body: NewMachineBody): Promise<Result<PathEdited>> => {
   const performedAt = now();
   return runOnce(db, { kind: 'new machine', body, at: performedAt, answers: PathAnswer }, async (tx) => {
@@ -108,7 +115,9 @@ export const newMachine = async ({ db, now }: Context, body: NewMachineBody): Pr
     if (failures.length > 0) return fail(...failures);
     const { timeZone } = await loadSite(tx);
     const today = dayAt(performedAt, timeZone);
-    const id = await insertMachine(tx, { ...body.path.machine, tag, kind: body.kind, inServiceOn: today });
+    const firstUsedOn = body.firstUsedOn ?? today;
+    if (firstUsedOn > today) return fail(failure('date.future', 'firstUsedOn', { day: firstUsedOn }));
+    const id = await insertMachine(tx, { ...body.path.machine, tag, kind: body.kind, inServiceOn: firstUsedOn });
     const stages = body.path.stages.map((s) => ({ ...s, id: null }));
     await saveStages(tx, {
       machineId: id,
@@ -116,10 +125,22 @@ export const newMachine = async ({ db, now }: Context, body: NewMachineBody): Pr
       missingSince: new Map(),
       wasMissing: new Set(),
       at: performedAt,
-      today,
+      today: firstUsedOn,
     });
     const made = await findMachine(tx, tag);
     const said = made ? await keepStatement(tx, made, { statement: body.dust, by: body.by, at: performedAt }) : null;
     return said && !said.ok ? said : ok({ id, tag });
   });
 };
+
+/** Puts a wrong tag right. The old one goes on finding the machine, so that printed labels work, and is given to no other. */
+export const correctTag = async ({ db, now }: Context, tag: string, body: RetagBody): Promise<Result<PathEdited>> =>
+  runOnce(db, { kind: `retag ${tag}`, body, at: now(), answers: PathAnswer }, async (tx) => {
+    const machine = await findMachine(tx, tag);
+    if (!machine) return fail(failure('machine.unknown', '', { tag }));
+    const wanted = body.tag.toUpperCase();
+    if (wanted === machine.tag) return fail(failure('edit.nothing'));
+    if (await tagTaken(tx, wanted, machine.id)) return fail(failure('machine.tag-taken', 'tag', { tag: wanted }));
+    await retag(tx, machine.id, { from: machine.tag, to: wanted, at: now(), by: body.by });
+    return ok({ id: machine.id, tag: wanted });
+  });

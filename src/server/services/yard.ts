@@ -5,6 +5,7 @@ import { type MachineDigest, type MachineStatus, statusOn } from '@/core/status/
 import { machinesWithOpenCase } from '../repositories/cases';
 import { loadOwnDusts } from '../repositories/dusts';
 import { loadOpenJobs } from '../repositories/jobs';
+import { tagNow } from '../repositories/machines';
 import { loadRevision } from '../repositories/made';
 import type { Site } from '@/core/site/site';
 import { loadSite } from '../repositories/site';
@@ -95,3 +96,6 @@ export const yardMachine = async (
   const wanted = tag.trim().toUpperCase();
   return { yard, status: yard.machines.find((m) => m.machine.tag.toUpperCase() === wanted) };
 };
+
+/** The tag that the machine has now which had this one once; null where none had. */
+export const machineOnceTagged = ({ db }: Pick<Context, 'db'>, tag: string): Promise<string | null> => tagNow(db, tag);

@@ -15,6 +15,14 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
     after text not null
   ) strict`.execute(db);
   await keepForEver(db, ['setting_change']);
+  await sql`create table former_tag (
+    id integer primary key,
+    machine_id integer not null references machine (id),
+    tag text not null,
+    at text not null,
+    by_initials text not null
+  ) strict`.execute(db);
+  await keepForEver(db, ['former_tag']);
   await sql`alter table part add column supplier text not null default ''`.execute(db);
   await sql`alter table part add column minimum integer`.execute(db);
   await sql`alter table part add column retired_on text`.execute(db);
