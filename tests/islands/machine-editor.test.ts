@@ -26,6 +26,20 @@ describe('the machine editor', () => {
     expect(EditPathBody.parse(body)).toEqual(body);
   });
 
+  it("begins another like it with stages of its own, nothing missing and no tag; the hose is the kind's until it is typed", () => {
+    const model = templateMachine('hepaTank');
+    const lacking = { ...model, stages: model.stages.map((s) => ({ ...s, missing: s.kind === 'bag' })) };
+    const other = startNew({ ...signed, like: lacking });
+    expect(names(other)).toEqual(names(start));
+    expect(other).toMatchObject({ tag: '', kind: 'hepaTank', machine: start.machine });
+    expect(other.stages.every((s) => s.id === null && !s.missing)).toBe(true);
+    const bore = (...actions: readonly EditAction[]) => run(startNew(signed), ...actions).machine.hoseBoreM;
+    expect(bore({ type: 'kind', kind: 'cycloneCollector' })).toBe(0.15);
+    expect(bore({ type: 'machine', change: { hoseBoreM: 0.04 } }, { type: 'kind', kind: 'cycloneCollector' })).toBe(
+      0.04,
+    );
+  });
+
   it('moves a stage to where it is dropped, and not beyond the ends', () => {
     const key = keyOf(start, 'hepa');
     expect(names(run(start, { type: 'move', key, to: 3 }))).toEqual([

@@ -20,6 +20,8 @@ import { type Draft, type EditAction, editReducer, snapshotOfDraft, startEdit, s
 interface EditProps {
   /** null enters a new machine. */
   readonly machine: Machine | null;
+  /** A new one is to be like this one. */
+  readonly like?: Machine | null;
   readonly parts: readonly { readonly id: number; readonly code: string; readonly name: string }[];
   readonly units: UnitSystem;
   readonly by: string;

@@ -105,7 +105,23 @@ const BLANK: EditedMachine = {
   nominalVolts: 230,
 };
 
-export const startNew = ({ by, clientId }: { by: string; clientId: string }): Draft => ({
+interface NewStart {
+  readonly by: string;
+  readonly clientId: string;
+  /** Another like this one: its path and plate, with stages of its own. */
+  readonly like?: Machine | null;
+}
+
+const alike = (machine: Machine): Pick<Draft, 'kind' | 'machine' | 'stages'> => {
+  const { machine: fields, stages } = snapshotOf(machine);
+  return {
+    kind: machine.kind,
+    machine: fields,
+    stages: stages.map((s, i) => ({ ...s, id: null, missing: false, key: `like-${i}` })),
+  };
+};
+
+export const startNew = ({ by, clientId, like = null }: NewStart): Draft => ({
   tag: '',
   firstUsedOn: '',
   kind: 'shopVacuum',
@@ -119,6 +135,7 @@ export const startNew = ({ by, clientId }: { by: string; clientId: string }): Dr
   clientId,
   sending: false,
   problems: [],
+  ...(like ? alike(like) : {}),
 });
 
 const moved = (stages: readonly DraftStage[], key: string, to: number): readonly DraftStage[] => {
