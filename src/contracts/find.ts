@@ -168,6 +168,7 @@ export const ProgressJson = z.strictObject({
     )
     .max(300),
   skipped: z.array(OperationJson).max(300),
+  trialOn: z.boolean().optional(),
 });
 
 export const FindRequest = z.discriminatedUnion('ask', [

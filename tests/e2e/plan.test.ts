@@ -88,7 +88,7 @@ describe('the plan of the yard', () => {
     const page = await opened('/stock');
     const gas = page.locator('main li', { hasText: 'Carbon cell' }).first();
     expect(await gas.innerText()).toMatch(/Order \d+ packs?/);
-    await gas.locator('summary').click();
+    await gas.locator('summary').first().click();
     await gas.getByLabel('Packs').waitFor();
     await page.waitForTimeout(300);
     await gas.getByLabel('Ordered by').fill('MK');
