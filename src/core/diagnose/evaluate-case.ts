@@ -22,7 +22,7 @@ export interface Progress {
   /** Tests the technician would rather not do. */
   readonly skipped: readonly Operation[];
   /** A new part is in on trial: what tells whether it was that is asked until it is answered. */
-  readonly trialOn?: boolean;
+  readonly trialOn?: boolean | undefined;
 }
 
 export interface CaseEvaluation {
