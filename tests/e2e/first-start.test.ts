@@ -95,8 +95,7 @@ describe('an empty start', () => {
 
   it('puts a wrong tag right, and the label that is printed goes on leading there', async () => {
     const { page } = visit;
-    await open('/m/LS-01/edit');
-    await page.getByText('The tag is wrong').click();
+    await open('/m/LS-01/tag');
     const form = page.locator('form', { hasText: 'Labels with LS-01' });
     await form.getByLabel('Tag', { exact: true }).fill('LS-10');
     await form.getByRole('button', { name: 'Correct the tag' }).click();

@@ -13,24 +13,21 @@ export const Retag = ({ tag, by }: { readonly tag: string; readonly by: string }
     if (needed === '') void signed.save(`/api/machines/${encodeURIComponent(tag)}/tag`, { tag: next });
   };
   return (
-    <details>
-      <summary className="flex min-h-11 cursor-pointer items-center font-bold">The tag is wrong</summary>
-      <form className="grid gap-2 pb-2" onSubmit={send}>
-        <label className="block w-44">
-          <span className="caption">Tag</span>
-          <input
-            className="field dial"
-            value={wanted}
-            maxLength={16}
-            autoComplete="off"
-            onChange={(e) => setWanted(e.target.value)}
-          />
-        </label>
-        <p className="soft text-sm">Labels with {tag} on them go on leading here; no other machine is given it.</p>
-        <SaveRow id="tag-problems" signed={signed} needed={needed}>
-          Correct the tag
-        </SaveRow>
-      </form>
-    </details>
+    <form className="grid gap-2 pb-2" onSubmit={send}>
+      <label className="block w-44">
+        <span className="caption">Tag</span>
+        <input
+          className="field dial"
+          value={wanted}
+          maxLength={16}
+          autoComplete="off"
+          onChange={(e) => setWanted(e.target.value)}
+        />
+      </label>
+      <p className="soft text-sm">Labels with {tag} on them go on leading here; no other machine is given it.</p>
+      <SaveRow id="tag-problems" signed={signed} needed={needed}>
+        Correct the tag
+      </SaveRow>
+    </form>
   );
 };

@@ -175,7 +175,17 @@ export const Edit = (props: EditProps) => {
             <a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/dust`}>
               What it has collected
             </a>{' '}
-            is said on a page of its own.
+            is said on a page of its own; so is{' '}
+            <a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/tag`}>
+              a tag that is wrong
+            </a>
+            .{' '}
+            <a
+              className="text-primary font-semibold underline"
+              href={`/machines/new?like=${encodeURIComponent(machine.tag)}`}
+            >
+              Another machine like this one
+            </a>
           </p>
         </details>
       ) : (
