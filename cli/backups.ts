@@ -2,7 +2,16 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseConfig } from '@/server/config';
 import { openMigrated } from '@/server/db/connect';
-import { type Copy, copiesFolder, CopyError, inspectCopy, isInUse, listCopies, restoreCopy } from '@/server/db/copies';
+import {
+  type Copy,
+  copiesFolder,
+  CopyError,
+  inspectCopy,
+  isAsTaken,
+  isInUse,
+  listCopies,
+  restoreCopy,
+} from '@/server/db/copies';
 import { MIGRATIONS } from '@/server/db/migrations';
 import { backUp } from '@/server/services/backups';
 import type { CliWorld } from './run';
@@ -44,6 +53,17 @@ const lost = (now: Readonly<Record<string, number>>, then: Readonly<Record<strin
     return fewer > 0 ? [`${fewer} of ${table.replaceAll('_', ' ')}`] : [];
   });
 
+/** What the records hold; null where they are damaged: that is what a copy is there for. */
+const rowsNow = (file: string): Readonly<Record<string, number>> | null => {
+  if (!existsSync(file)) return {};
+  try {
+    return inspectCopy(file).rows;
+  } catch (error) {
+    if (error instanceof CopyError) return null;
+    throw error;
+  }
+};
+
 const find = (file: string, name: string): string | null =>
   [join(copiesFolder(file), name), name].find((path) => existsSync(path)) ?? null;
 
@@ -58,13 +78,21 @@ export const restore = async (world: CliWorld, args: readonly string[]): Promise
   }
   try {
     const copy = inspectCopy(from);
+    if (!(await isAsTaken(from))) throw new CopyError('changed');
     if (!(copy.schema in MIGRATIONS)) {
       world.complain(`That copy is of a newer Moorwind (${copy.schema}). Nothing was changed.`);
       return 1;
     }
-    const gone = existsSync(file) ? lost(inspectCopy(file).rows, copy.rows) : [];
+    const now = rowsNow(file);
+    const gone = lost(now ?? {}, copy.rows);
     world.write(`The copy holds ${copy.rows['machine'] ?? 0} machines and ${sumOf(copy)} rows, and reads through.`);
-    world.write(gone.length === 0 ? 'Nothing on record now would be lost.' : `Would be lost: ${gone.join(', ')}.`);
+    world.write(
+      now === null
+        ? 'The records are damaged and cannot be counted: whatever came after the copy would be lost. The damaged file is kept beside.'
+        : gone.length === 0
+          ? 'Nothing on record now would be lost.'
+          : `Would be lost: ${gone.join(', ')}.`,
+    );
     if (!args.includes('--yes')) {
       world.write('Nothing was changed. Add --yes to bring it back.');
       return 0;
@@ -74,7 +102,7 @@ export const restore = async (world: CliWorld, args: readonly string[]): Promise
       return 1;
     }
     const replaced = await restoreCopy(file, from, world.now());
-    world.write(`Brought back.${replaced ? ` What it replaced is kept as ${replaced.name}.` : ''}`);
+    world.write(`Brought back.${replaced ? ` What it replaced is kept as ${replaced}.` : ''}`);
     return 0;
   } catch (error) {
     if (!(error instanceof CopyError)) throw error;

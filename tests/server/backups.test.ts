@@ -1,6 +1,7 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import Sqlite from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { runCli } from '../../cli/run';
 import { type CopyReason, outdatedCopies } from '@/core/record/rotation';
@@ -57,6 +58,15 @@ describe('which copies are kept', () => {
     expect(outdatedCopies(asked)).toEqual(asked.slice(0, 2).map((c) => c.name));
   });
 });
+
+/** The same copy with one figure in it changed the way a program would: no check of the file's form sees it. */
+const changedIn = (whole: Buffer): Buffer => {
+  const raw = new Sqlite(whole);
+  raw.exec('update part set lead_days = 8');
+  const changed = raw.serialize();
+  raw.close();
+  return changed;
+};
 
 describe('copies of the records', () => {
   let folder = '';
@@ -124,6 +134,8 @@ describe('copies of the records', () => {
     for (const [what, bytes] of [
       ['cut short', whole.subarray(0, whole.length - 4096)],
       ['a page overwritten', Buffer.concat([whole.subarray(0, 8192), Buffer.alloc(4096, 7), whole.subarray(12_288)])],
+      // Whole to SQLite, and yet not what was taken: a lead time read otherwise.
+      ['a figure changed', Buffer.from(changedIn(whole))],
       ['something else', Buffer.from('dear diary'.repeat(900))],
     ] as const) {
       writeFileSync(path, bytes);
@@ -132,6 +144,31 @@ describe('copies of the records', () => {
     }
     expect(listCopies(file)).toEqual([]);
     expect(readFileSync(file).equals(before)).toBe(true);
+  });
+
+  it('a restore over damaged records keeps them as they are and brings the copy back', async () => {
+    const kept = await opened('2026-11-27T09:00:00.000Z');
+    await keepPart(kept, part('ONE'));
+    const made = await backUp(kept, 'asked');
+    await kept.db.destroy();
+    const name = made.ok ? made.value.name : '';
+    for (const [at, broken] of [
+      ['2026-11-28T09:00:00.000Z', Buffer.alloc(20_000, 7)],
+      ['2026-11-28T10:00:00.000Z', readFileSync(file).subarray(0, 12_288)],
+    ] as const) {
+      writeFileSync(file, broken);
+      expect(await cli(at, 'restore', name)).toBe(0);
+      expect(said.join(' ')).toContain('The records are damaged');
+      expect(readFileSync(file).equals(broken)).toBe(true);
+      expect([at, await cli(at, 'restore', name, '--yes'), said.at(-1)]).toEqual([
+        at,
+        0,
+        `Brought back. What it replaced is kept as ${file}.damaged-${at.replaceAll(':', '-')}.`,
+      ]);
+      const back = await openMigrated(file);
+      expect((await loadParts(back)).map((p) => p.code)).toEqual(['ONE']);
+      await back.destroy();
+    }
   });
 
   it('a restore says what would be lost, keeps what it replaces, and brings the records back as they were', async () => {

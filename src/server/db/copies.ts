@@ -197,15 +197,42 @@ export const isInUse = (file: string): boolean => {
     return raw.pragma('journal_mode = DELETE', { simple: true }) !== 'delete';
   } catch (error) {
     if (error instanceof Sqlite.SqliteError && /BUSY|LOCKED/.test(error.code)) return true;
+    // A damaged file is what a copy is there for.
+    if (error instanceof Sqlite.SqliteError && /NOTADB|CORRUPT/.test(error.code)) return false;
     throw error;
   } finally {
     raw.close();
   }
 };
 
-/** Puts a checked copy in the place of the records; what it replaces is kept among the copies first. */
-export const restoreCopy = async (file: string, from: string, at: string): Promise<Copy | null> => {
-  const replaced = existsSync(file) ? await takeCopy(file, { at, why: 'replaced' }) : null;
+/** Whether a copy is still what its paper says, byte for byte; one without a paper has nothing to be held to. */
+export const isAsTaken = async (path: string): Promise<boolean> => {
+  if (!existsSync(`${path}.json`)) return true;
+  try {
+    const facts = CopyFactsJson.parse(JSON.parse(readFileSync(`${path}.json`, 'utf8')));
+    return facts.sha256 === (await sha256(path));
+  } catch {
+    return false;
+  }
+};
+
+/** Keeps what a restore replaces: as a copy, or as it is where it cannot be read. Answers its name; null where there is nothing. */
+const keepReplaced = async (file: string, at: string): Promise<string | null> => {
+  if (!existsSync(file)) return null;
+  try {
+    return (await takeCopy(file, { at, why: 'replaced' })).name;
+  } catch (error) {
+    if (copyFault(error) !== 'backup.not-whole' && copyFault(error) !== 'server.disk') throw error;
+    const aside = `${file}.damaged-${at.replaceAll(':', '-')}`;
+    for (const rest of ['', '-wal', '-shm'])
+      if (existsSync(`${file}${rest}`)) copyFileSync(`${file}${rest}`, `${aside}${rest}`);
+    return aside;
+  }
+};
+
+/** Puts a checked copy in the place of the records; what it replaces is kept first. Answers under which name. */
+export const restoreCopy = async (file: string, from: string, at: string): Promise<string | null> => {
+  const replaced = await keepReplaced(file, at);
   const making = `${file}.restoring`;
   try {
     copyFileSync(from, making);
