@@ -3,6 +3,7 @@ import { Day } from './day';
 import { DustStatementJson } from './dust';
 import { MachineClassName, MachineKindName, StageKindName } from './enums';
 import { ClientId, Initials, Note } from './requests';
+import { PlausibleRule } from './rules';
 import { StageSpecJson } from './stage-spec';
 
 const Id = z.int().positive();
@@ -48,10 +49,22 @@ export const PathSnapshotJson = z.strictObject({
   stages: z.array(EditedStageJson).max(30),
 });
 
+/** The rules a new stage begins with, by its place in the path; null takes the usual ones, none at all is a choice. */
+const NewStageRules = z
+  .array(
+    z
+      .array(z.strictObject({ rule: PlausibleRule, school: z.string().trim().max(120) }))
+      .max(12)
+      .nullable(),
+  )
+  .max(30)
+  .optional();
+
 const action = {
   clientId: ClientId,
   by: Initials,
   note: Note,
+  rules: NewStageRules,
 };
 
 export const EditPathBody = z.strictObject({

@@ -349,6 +349,39 @@ describe('a new machine', () => {
     expect(codes(await newMachine(context, body()))).toEqual(['machine.tag-taken tag']);
   });
 
+  it('has the usual rules of its stages unless somebody chose otherwise: never due is a choice, not a surprise', async () => {
+    value(await newMachine(context, body({ tag: 'CR-35' })));
+    const kinds = async (tag: string) =>
+      Object.fromEntries(
+        (await bench(tag)).status.machine.stages.map((s) => [s.kind, s.rules.map(({ rule }) => rule.kind)]),
+      );
+    const usual = await kinds('CR-35');
+    expect(usual['bag']).toEqual(['fill', 'calendarDays']);
+    expect(usual['hepa']).toEqual(['calendarDays']);
+    expect(usual['hose']).toEqual([]);
+    const { stages } = body().path;
+    const rules = stages.map((s) =>
+      s.kind === 'bag' ? [] : s.kind === 'hepa' ? [{ rule: { kind: 'indicator' } as const, school: 'mine' }] : null,
+    );
+    value(await newMachine(context, body({ tag: 'CR-36', rules })));
+    expect(await kinds('CR-36')).toEqual({ ...usual, bag: [], hepa: ['indicator'] });
+    // A stage that is put in later has its own; those that stand keep theirs.
+    const { machine } = (await bench('CR-36')).status;
+    const path = snapshotOf(machine);
+    const foam = { id: null, kind: 'foam', name: 'foam', partId: null, missing: false, doNotRemove: false } as const;
+    const spec = stageTemplate('foam', 'hepaTank');
+    const at = path.stages.findIndex((s) => s.kind === 'prefilter');
+    const withFoam = { ...path, stages: path.stages.toSpliced(at, 0, { ...foam, spec }) };
+    const edit = { clientId: newId(), by: 'MK', note: '', seen: machine.editedThrough, path: withFoam };
+    value(await editPath(context, 'CR-36', edit));
+    expect(await kinds('CR-36')).toEqual({
+      ...usual,
+      bag: [],
+      hepa: ['indicator'],
+      foam: ['sight', 'calendarDays'],
+    });
+  });
+
   it('may have been in use for years: its timers run from then, and work of those days can be recorded', async () => {
     const tomorrow = addDays(dayAt(context.now(), 'Europe/London'), 1);
     expect(codes(await newMachine(context, body({ tag: 'CR-32', firstUsedOn: tomorrow })))).toEqual([

@@ -18,7 +18,11 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { ArrowDown, ArrowUp, GripVertical, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
+import type { RuleSet } from '@/core/dust/dust';
+import { RULE_TEMPLATES } from '@/core/interval/rule-templates';
+import { usualRules } from '@/core/machine/usual-rules';
 import { STAGE_KINDS, type StageKind } from '@/core/path/stage-kinds';
+import { sayRule } from '@/messages/needs';
 import { capital } from '@/messages/words';
 import { StageGlyph } from '@/ui/air-path/stage-glyph';
 import type { Draft, DraftStage, EditAction } from './state';
@@ -28,6 +32,7 @@ interface ListProps {
   readonly dispatch: (action: EditAction) => void;
   /** Positions that cannot be as they are. */
   readonly wrong: ReadonlySet<number>;
+  readonly ruleSet: RuleSet;
 }
 
 const PALETTE: readonly StageKind[] = [
@@ -110,16 +115,27 @@ const stateWords = (stage: DraftStage): string =>
     .filter((w) => w !== '')
     .join(', ');
 
+/** Of a new stage: what will make it due; '' where nothing of the kind is asked. */
+const dueWords = (stage: DraftStage, { draft, ruleSet }: Pick<ListProps, 'draft' | 'ruleSet'>): string => {
+  if (stage.id !== null || RULE_TEMPLATES[stage.kind] === undefined) return '';
+  const { machineClass } = draft.machine;
+  const hasGauge = stage.spec.fit.gaugePa !== null;
+  const rules = stage.rules ?? usualRules(stage.kind, { kind: draft.kind, machineClass, ruleSet, hasGauge });
+  return rules.length === 0 ? 'never due by itself' : rules.map(({ rule }) => sayRule(rule)).join(', or ');
+};
+
 const Row = ({
   stage,
   position,
   draft,
   dispatch,
   wrong,
+  ruleSet,
 }: ListProps & { readonly stage: DraftStage; readonly position: number }) => {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: stage.key });
   const bad = wrong.has(position);
   const words = stateWords(stage);
+  const due = dueWords(stage, { draft, ruleSet });
   const name = stage.name.trim() === '' ? `stage ${position + 1}` : stage.name;
   return (
     <li
@@ -153,6 +169,7 @@ const Row = ({
         <span className="min-w-0 break-words">
           {capital(name)}
           {bad && <span className="tone-stop block text-xs font-bold">cannot stand here</span>}
+          {due !== '' && <span className="soft block text-xs font-normal">{due}</span>}
           {words !== '' && <span className="tone-watch block text-xs font-semibold">{words}</span>}
         </span>
       </button>

@@ -1,4 +1,5 @@
 import { Trash2 } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { STAGE_KINDS } from '@/core/path/stage-kinds';
 import { capital } from '@/messages/words';
 import { AirFields } from './AirFields';
@@ -8,6 +9,7 @@ import type { EditAction } from './state';
 
 interface StageFormProps extends StageFieldProps {
   readonly parts: readonly { readonly id: number; readonly code: string; readonly name: string }[];
+  readonly children?: ReactNode;
 }
 
 /** Everything about the chosen stage. */
@@ -49,6 +51,7 @@ export const StageForm = (p: StageFormProps) => {
           onChoose={(id) => change({ partId: id === '' ? null : Number(id) })}
         />
       )}
+      {p.children}
       {stage.spec.air.form === 'medium' && <FitFields {...p} key={`${stage.key}-fit`} />}
       {stage.kind !== 'fan' && (
         <div className="grid sm:grid-cols-2">

@@ -1,7 +1,7 @@
 import { useEffect, useReducer, useState } from 'react';
 import { isCalendarDate } from '@/core/calendar/calendar-date';
 import { type DustStatement, stated } from '@/core/dust/assess';
-import type { Dust } from '@/core/dust/dust';
+import type { Dust, RuleSet } from '@/core/dust/dust';
 import { NO_DUST } from '@/core/dust/history';
 import type { Machine } from '@/core/machine/machine';
 import { show, type UnitSystem } from '@/core/units';
@@ -15,6 +15,7 @@ import { MachineFields } from './MachineFields';
 import { PathList } from './PathList';
 import { pointedAt, type Preview, previewOf } from './preview';
 import { StageForm } from './StageForm';
+import { WhenDue } from './WhenDue';
 import { type Draft, type EditAction, editReducer, snapshotOfDraft, startEdit, startNew } from './state';
 
 interface EditProps {
@@ -27,6 +28,8 @@ interface EditProps {
   readonly by: string;
   readonly clientId: string;
   readonly ownDusts: readonly Dust[];
+  /** Which country's rules are proposed for a new stage. */
+  readonly ruleSet: RuleSet;
 }
 
 const PreviewCard = ({ preview, units }: { preview: Preview; units: UnitSystem }) => {
@@ -58,7 +61,13 @@ const PreviewCard = ({ preview, units }: { preview: Preview; units: UnitSystem }
 };
 
 const bodyOf = (d: Draft, machine: Machine | null, dust: DustStatement): object => {
-  const signed = { clientId: d.clientId, by: d.by.trim(), note: d.note.trim(), path: snapshotOfDraft(d) };
+  const signed = {
+    clientId: d.clientId,
+    by: d.by.trim(),
+    note: d.note.trim(),
+    path: snapshotOfDraft(d),
+    rules: d.stages.map((s) => s.rules),
+  };
   return machine
     ? { ...signed, seen: machine.editedThrough }
     : {
@@ -203,10 +212,23 @@ export const Edit = (props: EditProps) => {
       <PreviewCard preview={preview} units={units} />
       <div className="grid gap-6 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
         <div>
-          <PathList draft={draft} dispatch={dispatch} wrong={pointedAt(preview.failures)} />
+          <PathList draft={draft} dispatch={dispatch} wrong={pointedAt(preview.failures)} ruleSet={props.ruleSet} />
         </div>
         {selected ? (
-          <StageForm key={selected.key} stage={selected} dispatch={dispatch} units={units} parts={parts} />
+          <StageForm key={selected.key} stage={selected} dispatch={dispatch} units={units} parts={parts}>
+            {selected.id === null && (
+              <WhenDue
+                stage={selected}
+                dispatch={dispatch}
+                of={{
+                  kind: draft.kind,
+                  machineClass: draft.machine.machineClass,
+                  ruleSet: props.ruleSet,
+                  hasGauge: selected.spec.fit.gaugePa !== null,
+                }}
+              />
+            )}
+          </StageForm>
         ) : (
           <p className="soft">Choose a stage to see its part, its seat and its rating.</p>
         )}

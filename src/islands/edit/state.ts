@@ -1,6 +1,7 @@
 import type { Machine } from '@/core/machine/machine';
 import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
 import { type EditedMachine, type EditedStage, type PathSnapshot, snapshotOf } from '@/core/machine/path-edit';
+import { type RuleTemplate } from '@/core/interval/rule-templates';
 import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
 import { STAGE_KINDS, type StageKind } from '@/core/path/stage-kinds';
 import type { StageSpec } from '@/core/path/stage-spec';
@@ -9,6 +10,8 @@ import type { Problem } from '@/messages/failures';
 /** A stage under the editor's hands; `key` names it on the screen, saved or not. */
 export interface DraftStage extends EditedStage {
   readonly key: string;
+  /** What makes a new one due, where somebody chose; null takes the usual rules. */
+  readonly rules: readonly RuleTemplate[] | null;
 }
 
 export interface Draft {
@@ -34,7 +37,7 @@ export type EditAction =
   | { readonly type: 'add'; readonly kind: StageKind; readonly before: string | null }
   | { readonly type: 'move'; readonly key: string; readonly to: number }
   | { readonly type: 'remove'; readonly key: string }
-  | { readonly type: 'stage'; readonly key: string; readonly change: Partial<Omit<EditedStage, 'id' | 'kind'>> }
+  | { readonly type: 'stage'; readonly key: string; readonly change: Partial<Omit<DraftStage, 'id' | 'kind' | 'key'>> }
   | { readonly type: 'machine'; readonly change: Partial<EditedMachine> }
   | { readonly type: 'kind'; readonly kind: MachineKind }
   | { readonly type: 'tag'; readonly tag: string }
@@ -55,6 +58,7 @@ export const freeName = (wanted: string, taken: readonly string[]): string => {
 
 const newStage = (kind: StageKind, d: Pick<Draft, 'kind' | 'made' | 'stages'>): DraftStage => ({
   key: `new-${d.made + 1}`,
+  rules: null,
   id: null,
   kind,
   name: freeName(
@@ -80,7 +84,7 @@ export const startEdit = (machine: Machine, { by, clientId }: { by: string; clie
     firstUsedOn: '',
     kind: machine.kind,
     machine: fields,
-    stages: stages.map((s) => ({ ...s, key: `stage-${s.id ?? ''}` })),
+    stages: stages.map((s) => ({ ...s, rules: null, key: `stage-${s.id ?? ''}` })),
     selected: null,
     bad: [],
     made: 0,
@@ -114,10 +118,14 @@ interface NewStart {
 
 const alike = (machine: Machine): Pick<Draft, 'kind' | 'machine' | 'stages'> => {
   const { machine: fields, stages } = snapshotOf(machine);
+  const rulesOf = (id: number | null): readonly RuleTemplate[] =>
+    (machine.stages.find((s) => s.id === id)?.rules ?? [])
+      .filter(({ rule }) => rule.kind !== 'countOfChanges' && rule.kind !== 'together')
+      .map(({ rule, school }) => ({ rule, school }));
   return {
     kind: machine.kind,
     machine: fields,
-    stages: stages.map((s, i) => ({ ...s, id: null, missing: false, key: `like-${i}` })),
+    stages: stages.map((s, i) => ({ ...s, rules: rulesOf(s.id), id: null, missing: false, key: `like-${i}` })),
   };
 };
 

@@ -4,6 +4,7 @@ import { at, fail, failure, type Failure, ok, type Result } from '@/core/failure
 import { dayAt } from '@/core/calendar/calendar-date';
 import type { Machine } from '@/core/machine/machine';
 import { type EditedStage, pathDifferences, type PathSnapshot, reshapes, snapshotOf } from '@/core/machine/path-edit';
+import { usualRules } from '@/core/machine/usual-rules';
 import { checkMachinePath } from '@/core/path/path-rules';
 import type { MachineModel } from '@/core/path/machine-path';
 import type { Db } from '../db/connect';
@@ -16,6 +17,7 @@ import {
   updateMachine,
 } from '../repositories/machine-edits';
 import { findMachine } from '../repositories/machines';
+import { replaceRules } from '../repositories/rules';
 import { loadSite } from '../repositories/site';
 import { loadParts } from '../repositories/stock';
 import { keepStatement } from './state-dust';
@@ -66,6 +68,32 @@ const checkPath = async (db: Db, path: PathSnapshot): Promise<readonly Failure[]
   return [...(rules.ok ? [] : rules.failures), ...(await unknownParts(db, path.stages))];
 };
 
+interface NewStages {
+  /** Places of the path whose stages are new. */
+  readonly places: readonly number[];
+  readonly chosen: NewMachineBody['rules'];
+}
+
+/** Lays the rules of new stages: those chosen, else the usual ones of the kind. A count of another stage's changes cannot be asked for before that one is on record. */
+const layRules = async (tx: Db, machine: Machine, { places, chosen }: NewStages): Promise<Result<null>> => {
+  const { ruleSet } = await loadSite(tx);
+  for (const place of places) {
+    const stage = machine.stages[place];
+    if (!stage) continue;
+    const usual = usualRules(stage.kind, {
+      kind: machine.kind,
+      machineClass: machine.machineClass,
+      ruleSet,
+      hasGauge: stage.spec.fit.gaugePa !== null,
+    });
+    const rules = chosen?.[place] ?? usual;
+    if (rules.some(({ rule }) => rule.kind === 'countOfChanges' || rule.kind === 'together'))
+      return fail(failure('stage.unknown', `rules.${place}`, { tag: machine.tag }));
+    await replaceRules(tx, stage.id, rules);
+  }
+  return ok(null);
+};
+
 /** Changes a machine and its air path in one go, and keeps what it was; refused when somebody else was here meanwhile. */
 export const editPath = async ({ db, now }: Context, tag: string, body: EditPathBody): Promise<Result<PathEdited>> => {
   const performedAt = now();
@@ -92,6 +120,10 @@ export const editPath = async ({ db, now }: Context, tag: string, body: EditPath
       at: performedAt,
       today: dayAt(performedAt, timeZone),
     });
+    const edited = await findMachine(tx, tag);
+    const places = body.path.stages.flatMap((s, i) => (s.id === null ? [i] : []));
+    const laid = edited ? await layRules(tx, edited, { places, chosen: body.rules }) : ok(null);
+    if (!laid.ok) return laid;
     const id = await insertPathEdit(tx, {
       machineId: machine.id,
       performedAt,
@@ -128,6 +160,8 @@ export const newMachine = async ({ db, now }: Context, body: NewMachineBody): Pr
       today: firstUsedOn,
     });
     const made = await findMachine(tx, tag);
+    const laid = made ? await layRules(tx, made, { places: stages.map((_, i) => i), chosen: body.rules }) : ok(null);
+    if (!laid.ok) return laid;
     const said = made ? await keepStatement(tx, made, { statement: body.dust, by: body.by, at: performedAt }) : null;
     return said && !said.ok ? said : ok({ id, tag });
   });

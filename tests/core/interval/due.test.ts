@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays, addMonths, dayAt, daysBetween, isCalendarDate } from '@/core/calendar/calendar-date';
 import { type DueInput, NO_WEAR, stageDue } from '@/core/interval/due';
+import { usualRules } from '@/core/machine/usual-rules';
 import { circularAfter, type Rule, type RuleRecord } from '@/core/interval/rules';
 
 const BAG = 1;
@@ -210,5 +211,29 @@ describe('rules that wear, sight and company reach', () => {
       rule: { kind: 'together', stageId: other, stageName: '', how: 'onlyWith' },
     });
     expect(circularAfter([company(1, 2), company(2, 1)])).toBeNull();
+  });
+});
+
+describe('the rules proposed for a new machine', () => {
+  const of = { kind: 'mExtractor', machineClass: null, ruleSet: 'eu_uk', hasGauge: false } as const;
+  const said = (...args: Parameters<typeof usualRules>) => usualRules(...args).map(({ rule }) => rule);
+
+  it('ask for the examination the law asks for: 14 months, UK COSHH Regulations 2002, regulation 9', () => {
+    expect(said('fan', of)).toEqual([{ kind: 'examination', months: 14 }]);
+    expect(said('fan', { ...of, ruleSet: 'us' })).toEqual([]);
+    // A vacuum for the floor is no exhaust ventilation.
+    expect(said('fan', { ...of, kind: 'shopVacuum' })).toEqual([]);
+  });
+
+  it('ask for the yearly inspection of M and H machines besides, after EN 60335-2-69 Annex AA', () => {
+    const months = (ruleSet: 'eu_uk' | 'us') =>
+      said('fan', { ...of, machineClass: 'H', ruleSet }).map((r) => (r.kind === 'examination' ? r.months : 0));
+    expect([months('eu_uk'), months('us')]).toEqual([[14, 12], [12]]);
+  });
+
+  it('go by a gauge where there is one, and never by a light that nobody said is there', () => {
+    expect(said('prefilter', of)).toEqual([{ kind: 'calendarDays', days: 90 }]);
+    expect(said('prefilter', { ...of, hasGauge: true })[0]).toEqual({ kind: 'gaugeZone', zone: 'red' });
+    expect(said('hose', of)).toEqual([]);
   });
 });
