@@ -6,6 +6,7 @@ import { findPerson, loadPeople } from '@/server/repositories/people';
 import { rebuildDigests } from '@/server/services/digest';
 import { keepPerson, makeCode } from '@/server/services/people';
 import { backup, backups, restore } from './backups';
+import { exportBundle, importBundle, schema } from './bundles';
 import { runCalc } from './calc';
 import { refuse } from './refuse';
 
@@ -29,6 +30,10 @@ const HELP = `moorwind <command>
   backup                  take a checked copy of the records, beside a running server too
   backups                 the copies there are
   restore NAME [--yes]    say what a copy holds and what would be lost; with --yes bring it back
+  export FILE             write everything into one bundle (a zip)
+  export --machine TAG FILE     write one machine with its file
+  import FILE [--dry-run] take in a bundle; with --dry-run only say what it would do
+  schema                  the JSON Schema of a bundle
   people                  who is on file
   people lead INITIALS NAME     make somebody a lead, and print a code to choose a passphrase with
   people code INITIALS    print a code for a new passphrase, for one who has lost it`;
@@ -109,6 +114,12 @@ export const runCli = async (world: CliWorld): Promise<number> => {
       return backups(world);
     case 'restore':
       return restore(world, rest);
+    case 'export':
+      return exportBundle(world, rest);
+    case 'import':
+      return importBundle(world, rest);
+    case 'schema':
+      return schema(world);
     case 'people':
       return people(world, rest);
     case undefined:

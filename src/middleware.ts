@@ -17,9 +17,9 @@ const HEADERS = {
 } as const;
 const READS: ReadonlySet<string> = new Set(['GET', 'HEAD']);
 
-/** A table that leaves the house. A calendar is asked for every hour by its key, which is on the page of people. */
+/** A table or a bundle that leaves the house. A calendar is asked for every hour by its key, which is on the page of people. */
 const isExport = (response: Response): boolean =>
-  response.ok && (response.headers.get('content-type') ?? '').startsWith('text/csv');
+  response.ok && /^(text\/csv|application\/zip)/.test(response.headers.get('content-type') ?? '');
 
 export const onRequest = defineMiddleware(async (astro, next) => {
   const { request, url } = astro;

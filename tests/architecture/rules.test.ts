@@ -117,6 +117,12 @@ const LAYERS: readonly {
   },
   { folder: /^server\/config/, may: [/^node:/] },
   { folder: /^server\/db\//, may: [/^server\/db\//, /^contracts\//, /^kysely$/, /^better-sqlite3$/, /^node:/] },
+  // The open format: out of the tables and into them, whatever they hold.
+  {
+    folder: /^server\/bundle\//,
+    may: [/^server\/(db|bundle)\//, /^contracts\//, /^core\/failure\//, /^(kysely|better-sqlite3|fflate)$/, /^node:/],
+    types: [/^zod$/],
+  },
   {
     folder: /^server\/repositories\//,
     may: [
@@ -135,7 +141,7 @@ const LAYERS: readonly {
   {
     folder: /^server\/services\//,
     may: [
-      /^server\/(repositories|services|instruments)\//,
+      /^server\/(repositories|services|instruments|bundle)\//,
       // Files beside the records, not their tables.
       /^server\/db\/copies$/,
       /^core\//,

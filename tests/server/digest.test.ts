@@ -162,6 +162,7 @@ describe('the digest of a machine', () => {
       'audit_line',
       'setting_change',
       'former_tag',
+      'identity',
       'kysely_migration',
       'kysely_migration_lock',
     ];

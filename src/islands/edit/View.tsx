@@ -1,4 +1,4 @@
-import { useEffect, useReducer, useState } from 'react';
+import { type ReactNode, useEffect, useReducer, useState } from 'react';
 import { isCalendarDate } from '@/core/calendar/calendar-date';
 import { type DustStatement, stated } from '@/core/dust/assess';
 import type { Dust, RuleSet } from '@/core/dust/dust';
@@ -145,6 +145,45 @@ const dustNeeded = ({ own }: DustSaid, text: string): string =>
       ? 'Say yes or no to what it may have collected.'
       : '';
 
+interface AboutProps extends Pick<EditProps, 'machine' | 'units'> {
+  readonly draft: Draft;
+  readonly dispatch: (a: EditAction) => void;
+  /** What is asked of a new one besides. */
+  readonly children: ReactNode;
+}
+
+/** The machine itself; of one on file folded away, with where the rest of it is said. */
+const About = ({ machine, units, draft, dispatch, children }: AboutProps) =>
+  machine ? (
+    <details>
+      <summary className="flex min-h-11 cursor-pointer items-center font-bold">
+        The machine: plate, place, hose, voltage
+      </summary>
+      <MachineFields draft={draft} dispatch={dispatch} units={units} fresh={false} />
+      <p className="pt-2">
+        <a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/dust`}>
+          What it has collected
+        </a>{' '}
+        is said on a page of its own; so is{' '}
+        <a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/tag`}>
+          a tag that is wrong
+        </a>
+        .{' '}
+        <a
+          className="text-primary font-semibold underline"
+          href={`/machines/new?like=${encodeURIComponent(machine.tag)}`}
+        >
+          Another machine like this one
+        </a>
+      </p>
+    </details>
+  ) : (
+    <>
+      <MachineFields draft={draft} dispatch={dispatch} units={units} fresh />
+      {children}
+    </>
+  );
+
 /** The machine editor: the path by drag, by arrows or by template; each stage's part, seat and rating; the machine. */
 export const Edit = (props: EditProps) => {
   const { machine, units, parts } = props;
@@ -174,41 +213,15 @@ export const Edit = (props: EditProps) => {
   };
   return (
     <div className="space-y-3 pt-2">
-      {machine ? (
-        <details>
-          <summary className="flex min-h-11 cursor-pointer items-center font-bold">
-            The machine: plate, place, hose, voltage
-          </summary>
-          <MachineFields draft={draft} dispatch={dispatch} units={units} fresh={false} />
-          <p className="pt-2">
-            <a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/dust`}>
-              What it has collected
-            </a>{' '}
-            is said on a page of its own; so is{' '}
-            <a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/tag`}>
-              a tag that is wrong
-            </a>
-            .{' '}
-            <a
-              className="text-primary font-semibold underline"
-              href={`/machines/new?like=${encodeURIComponent(machine.tag)}`}
-            >
-              Another machine like this one
-            </a>
-          </p>
-        </details>
-      ) : (
-        <>
-          <MachineFields draft={draft} dispatch={dispatch} units={units} fresh />
-          <DustQuestion
-            legend="What has it collected so far?"
-            statement={dust}
-            set={(over) => setDust((held) => ({ ...held, ...over }))}
-            said={said}
-            problems={draft.problems}
-          />
-        </>
-      )}
+      <About {...props} draft={draft} dispatch={dispatch}>
+        <DustQuestion
+          legend="What has it collected so far?"
+          statement={dust}
+          set={(over) => setDust((held) => ({ ...held, ...over }))}
+          said={said}
+          problems={draft.problems}
+        />
+      </About>
       <PreviewCard preview={preview} units={units} />
       <div className="grid gap-6 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
         <div>

@@ -13,6 +13,46 @@ export const REGISTER_TEXTS = {
     'The copy was read through and did not hold all it should: it was thrown away, and the records are untouched.',
     'Take another. If it fails again, the disk may be failing: copy the records to another one.',
   ],
+  'bundle.damaged': (f) => [
+    'Bundle damaged',
+    `That is no whole bundle of Moorwind: ${text(f['where'])} cannot be read, or was changed. Nothing was taken in.`,
+    'Fetch the bundle again from where it was made.',
+  ],
+  'bundle.newer': (f) => [
+    'Bundle of a newer Moorwind',
+    `That bundle was made by a newer Moorwind (${text(f['version'])}). Nothing was taken in.`,
+    'Bring this Moorwind up to date first.',
+  ],
+  'bundle.stranger': (f) => [
+    'A file that does not belong',
+    `The bundle holds ${text(f['name'])}, which no bundle of Moorwind does. Nothing was taken in.`,
+    'Fetch the bundle again from where it was made.',
+  ],
+  'bundle.too-large': () => [
+    'Bundle too large',
+    'Unpacked, that bundle is larger than any yard. Nothing was taken in.',
+    'Fetch the bundle again from where it was made.',
+  ],
+  'bundle.tag-taken': (f) => [
+    'Tag taken',
+    `Another machine here has, or had, the tag ${text(f['tags'])}. Nothing was taken in.`,
+    'Correct the tag of one of the two first, on its own yard.',
+  ],
+  'bundle.both-edited': (f) => [
+    'Changed on both sides',
+    `The air path of ${text(f['tags'])} was changed here and there since they parted. Nothing was taken in.`,
+    'Somebody has to look at the machine: which of the two is it now?',
+  ],
+  'bundle.unreadable': (f) => [
+    'Records do not fit together',
+    `The records of ${text(f['tags'])} in that bundle do not fit together. Nothing was taken in.`,
+    'Make the bundle again where it came from.',
+  ],
+  'machine.retired': (f) => [
+    'No longer kept',
+    `${text(f['tag'])} is no longer kept: nothing is recorded on it.`,
+    'Bring it back first, on its page.',
+  ],
   'site.limits': () => [
     'Limits the wrong way round',
     'A machine would be stopped before anybody is warned.',

@@ -35,3 +35,22 @@ export interface SettingChangeTable {
   before: string;
   after: string;
 }
+
+/** A machine that is no longer kept, or is back. The newest word stands. */
+export interface MachineRetirementTable {
+  id: Generated<number>;
+  machine_id: number;
+  on_day: string;
+  how: string;
+  at: string;
+  by_initials: string;
+  note: string;
+}
+
+/** The name of a record that no other installation gives to another one. A trigger makes it. */
+export interface IdentityTable {
+  seq: Generated<number>;
+  kind: string;
+  row_id: number;
+  uid: string;
+}

@@ -9,7 +9,21 @@ import type {
   SeatOpeningTable,
 } from './tables-dust';
 import type { AccessKeyTable, AuditLineTable, PersonTable, SessionTable } from './tables-people';
-import type { FormerTagTable, SettingChangeTable, SiteTable } from './tables-site';
+import type {
+  CaseEventTable,
+  FaultCaseTable,
+  IntegrityCheckTable,
+  JobEventTable,
+  JobTable,
+  PhotoTable,
+} from './tables-jobs';
+import type {
+  FormerTagTable,
+  IdentityTable,
+  MachineRetirementTable,
+  SettingChangeTable,
+  SiteTable,
+} from './tables-site';
 import type {
   FillLookTable,
   MachineAwayTable,
@@ -168,73 +182,6 @@ export interface PathEditTable {
   reshapes: number;
 }
 
-/** One complaint about a machine, and how it was taken up. */
-export interface FaultCaseTable {
-  id: Generated<number>;
-  machine_id: number;
-  opened_at: string;
-  by_initials: string;
-  complaint: string;
-  words: string;
-  hazard: string;
-  last_collected: string;
-  school: string;
-}
-
-/** One line of a case's log. */
-export interface CaseEventTable {
-  id: Generated<number>;
-  case_id: number;
-  at: string;
-  by_initials: string;
-  event_json: string;
-}
-
-/** One guided change, with its steps as they were assembled at the start. */
-export interface JobTable {
-  id: Generated<number>;
-  machine_id: number;
-  started_at: string;
-  by_initials: string;
-  hazard: string;
-  last_collected: string;
-  procedure_json: string;
-  reason: Generated<string>;
-  people: Generated<number>;
-  stages_json: Generated<string>;
-}
-
-/** One line of a job's log. */
-export interface JobEventTable {
-  id: Generated<number>;
-  job_id: number;
-  at: string;
-  by_initials: string;
-  event_json: string;
-}
-
-/** One test of a fine filter's seat after its change. */
-export interface IntegrityCheckTable {
-  id: Generated<number>;
-  machine_id: number;
-  stage_id: number;
-  at: string;
-  by_initials: string;
-  test: string;
-  passed: number;
-  note: string;
-}
-
-/** A picture taken at a step of a job. */
-export interface PhotoTable {
-  id: Generated<number>;
-  job_id: number;
-  at: string;
-  by_initials: string;
-  media_type: string;
-  bytes: Uint8Array;
-}
-
 /** One row a user action: the client's id makes a double click or a retry one record. */
 export interface UserActionTable {
   client_id: string;
@@ -248,6 +195,8 @@ export interface Tables {
   site: SiteTable;
   setting_change: SettingChangeTable;
   former_tag: FormerTagTable;
+  machine_retirement: MachineRetirementTable;
+  identity: IdentityTable;
   part: PartTable;
   machine: MachineTable;
   stage: StageTable;

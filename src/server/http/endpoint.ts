@@ -15,7 +15,7 @@ interface Recording<B, R> {
 }
 
 /** A record carries the initials of whoever is signed in: others are refused, so that nobody signs for somebody else. */
-const signedByOther = (body: unknown, person: Person | null): Failure | null => {
+export const signedByOther = (body: unknown, person: Person | null): Failure | null => {
   const by = typeof body === 'object' && body !== null && 'by' in body ? String(body.by).trim().toUpperCase() : null;
   return person && by !== null && by !== person.initials
     ? failure('sign-in.other', 'by', { initials: person.initials, by })

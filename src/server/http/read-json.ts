@@ -3,6 +3,8 @@ import { failureOfIssue } from '@/contracts/issues';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 
 export const MAX_BODY_BYTES = 128 * 1024;
+/** A bundle that a browser sends; a larger one is taken in at the command line. */
+export const MAX_BUNDLE_BYTES = 64 * 2 ** 20;
 
 /** Reads at most so many bytes; a lying or missing content-length does not get past it. */
 export const readBytes = async (request: Request, most: number): Promise<Result<Uint8Array>> => {

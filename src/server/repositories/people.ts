@@ -245,6 +245,7 @@ export const AUDIT_KINDS = [
   'keyRevoked',
   'settingChanged',
   'exported',
+  'takenIn',
 ] as const;
 export type AuditKind = (typeof AUDIT_KINDS)[number];
 

@@ -5,7 +5,8 @@ import { type MachineDigest, type MachineStatus, statusOn } from '@/core/status/
 import { machinesWithOpenCase } from '../repositories/cases';
 import { loadOwnDusts } from '../repositories/dusts';
 import { loadOpenJobs } from '../repositories/jobs';
-import { tagNow } from '../repositories/machines';
+import { findMachine, tagNow } from '../repositories/machines';
+import type { Machine } from '@/core/machine/machine';
 import { loadRevision } from '../repositories/made';
 import type { Site } from '@/core/site/site';
 import { loadSite } from '../repositories/site';
@@ -99,3 +100,6 @@ export const yardMachine = async (
 
 /** The tag that the machine has now which had this one once; null where none had. */
 export const machineOnceTagged = ({ db }: Pick<Context, 'db'>, tag: string): Promise<string | null> => tagNow(db, tag);
+
+/** The machine of a tag, kept or retired, however the tag is written; null where there is none. */
+export const machineNamed = ({ db }: Pick<Context, 'db'>, tag: string): Promise<Machine | null> => findMachine(db, tag);

@@ -15,6 +15,7 @@ import * as projection from './013-projection';
 import * as people from './014-people';
 import * as plateCoefficient from './015-plate-coefficient';
 import * as registers from './016-registers';
+import * as identity from './017-identity';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -34,4 +35,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '014-people': people,
   '015-plate-coefficient': plateCoefficient,
   '016-registers': registers,
+  '017-identity': identity,
 };

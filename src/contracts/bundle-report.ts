@@ -1,0 +1,30 @@
+import { z } from 'zod';
+import { BUNDLE_TABLE_NAMES, type BundleTable } from './bundle';
+import { ClientId, Initials } from './requests';
+
+const TableName = z.enum(BUNDLE_TABLE_NAMES as [BundleTable, ...BundleTable[]]);
+
+/** What an import did, or would do. */
+export const ImportReport = z.strictObject({
+  id: z.int(),
+  scope: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('yard') }),
+    z.strictObject({ kind: z.literal('machine'), tag: z.string() }),
+  ]),
+  /** Rows that are new here, by table. */
+  added: z.partialRecord(TableName, z.int()),
+  /** Rows that were here already. */
+  known: z.int(),
+  /** Machines that were changed elsewhere since, and are now as they are there. */
+  taken: z.array(z.string()),
+  /** What is here already and differs: it stays as it is here. */
+  kept: z.array(z.strictObject({ table: TableName, name: z.string() })),
+});
+export type ImportReport = z.infer<typeof ImportReport>;
+
+/** What names an import: who sends it, once, and whether only to ask what it would do. */
+export const ImportAsk = z.strictObject({ clientId: ClientId, by: Initials, dryRun: z.boolean() });
+export type ImportAsk = z.infer<typeof ImportAsk>;
+
+/** The same, in an address. */
+export const ImportAskQuery = ImportAsk.extend({ dryRun: z.enum(['yes', 'no']).transform((v) => v === 'yes') });
