@@ -93,6 +93,7 @@ const CORE_ORDER: readonly (readonly string[])[] = [
   ['calibrate', 'status', 'procedure', 'forecast'],
   ['diagnose', 'plan'],
   ['stock'],
+  ['sheet'],
 ];
 
 /** Who may import whom. First match wins; `types` may be imported as types only. */

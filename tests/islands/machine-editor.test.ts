@@ -1,15 +1,8 @@
+import { freeName } from '@/core/machine/new-path';
 import { describe, expect, it } from 'vitest';
 import { EditPathBody } from '@/contracts/machine-edit';
 import { pointedAt, previewOf } from '@/islands/edit/preview';
-import {
-  type Draft,
-  type EditAction,
-  editReducer,
-  freeName,
-  snapshotOfDraft,
-  startEdit,
-  startNew,
-} from '@/islands/edit/state';
+import { type Draft, type EditAction, editReducer, snapshotOfDraft, startEdit, startNew } from '@/islands/edit/state';
 import { templateMachine } from '../support/machines';
 
 const signed = { by: 'MK', clientId: 'editor-action-1' };

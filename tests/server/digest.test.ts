@@ -163,6 +163,9 @@ describe('the digest of a machine', () => {
       'setting_change',
       'former_tag',
       'identity',
+      'sheet_import',
+      'sheet_undo',
+      'undoing',
       'kysely_migration',
       'kysely_migration_lock',
     ];

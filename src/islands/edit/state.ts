@@ -2,7 +2,8 @@ import type { Machine } from '@/core/machine/machine';
 import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
 import { type EditedMachine, type EditedStage, type PathSnapshot, snapshotOf } from '@/core/machine/path-edit';
 import { type RuleTemplate } from '@/core/interval/rule-templates';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
+import { freeName, newPath } from '@/core/machine/new-path';
+import { stageTemplate } from '@/core/machine/stage-templates';
 import { STAGE_KINDS, type StageKind } from '@/core/path/stage-kinds';
 import type { StageSpec } from '@/core/path/stage-spec';
 import type { Problem } from '@/messages/failures';
@@ -47,15 +48,6 @@ export type EditAction =
   | { readonly type: 'sending' }
   | { readonly type: 'refused'; readonly problems: readonly Problem[]; readonly clientId: string };
 
-/** A name no other stage has: "bag", then "bag 2". */
-export const freeName = (wanted: string, taken: readonly string[]): string => {
-  const has = (name: string) => taken.some((t) => t.trim().toLowerCase() === name.toLowerCase());
-  if (!has(wanted)) return wanted;
-  let n = 2;
-  while (has(`${wanted} ${n}`)) n += 1;
-  return `${wanted} ${n}`;
-};
-
 const newStage = (kind: StageKind, d: Pick<Draft, 'kind' | 'made' | 'stages'>): DraftStage => ({
   key: `new-${d.made + 1}`,
   rules: null,
@@ -72,10 +64,7 @@ const newStage = (kind: StageKind, d: Pick<Draft, 'kind' | 'made' | 'stages'>): 
 });
 
 const templateStages = (kind: MachineKind): readonly DraftStage[] =>
-  PATH_TEMPLATES[kind].reduce<readonly DraftStage[]>(
-    (stages, stageKind, i) => [...stages, newStage(stageKind, { kind, made: i, stages })],
-    [],
-  );
+  newPath(kind).map((s, i) => ({ ...s, key: `new-${i + 1}`, rules: null }));
 
 export const startEdit = (machine: Machine, { by, clientId }: { by: string; clientId: string }): Draft => {
   const { machine: fields, stages } = snapshotOf(machine);

@@ -1,8 +1,10 @@
 import type { FailureCode } from '@/core/failure/failure';
+import { SHEET_TEXTS } from './sheet';
 import { type Facts, type Text, text } from './facts';
 
 /** What a site, a part or a meter can be refused for. */
 export const REGISTER_TEXTS = {
+  ...SHEET_TEXTS,
   'site.time-zone': () => [
     'No such time zone',
     'That is not the name of a time zone.',

@@ -54,3 +54,27 @@ export interface IdentityTable {
   row_id: number;
   uid: string;
 }
+
+/** A spreadsheet that came in: what it wrote is what was named between the two counts. */
+export interface SheetImportTable {
+  id: Generated<number>;
+  kind: string;
+  name: string;
+  rows: number;
+  first_seq: number;
+  last_seq: number;
+  at: string;
+  by_initials: string;
+}
+
+export interface SheetUndoTable {
+  id: Generated<number>;
+  import_id: number;
+  at: string;
+  by_initials: string;
+}
+
+/** Holds a line only inside the transaction that takes an import back. */
+export interface UndoingTable {
+  import_id: number;
+}

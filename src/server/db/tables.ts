@@ -22,7 +22,10 @@ import type {
   IdentityTable,
   MachineRetirementTable,
   SettingChangeTable,
+  SheetImportTable,
+  SheetUndoTable,
   SiteTable,
+  UndoingTable,
 } from './tables-site';
 import type {
   FillLookTable,
@@ -197,6 +200,9 @@ export interface Tables {
   former_tag: FormerTagTable;
   machine_retirement: MachineRetirementTable;
   identity: IdentityTable;
+  sheet_import: SheetImportTable;
+  sheet_undo: SheetUndoTable;
+  undoing: UndoingTable;
   part: PartTable;
   machine: MachineTable;
   stage: StageTable;

@@ -37,6 +37,8 @@ const LEAD: readonly RegExp[] = [
   /^\/site$/,
   /^\/backups$/,
   /^\/api\/backups$/,
+  /^\/sheets$/,
+  /^\/api\/sheets(\/|$)/,
   /^\/bundles$/,
   /^\/api\/bundle$/,
   /^\/api\/machines\/[^/]+\/bundle$/,

@@ -9,6 +9,8 @@ import { json, respondProblems } from './respond';
 
 interface Recording<B, R> {
   readonly body: z.ZodType<B>;
+  /** What it may weigh at most, bytes; a form's size where nothing is said. */
+  readonly most?: number;
   readonly run: (context: Context, tag: string, body: B) => Promise<Result<R>>;
   /** What the client is told; the shape of `RecordedReply`. */
   readonly reply: (value: R) => unknown;
@@ -24,9 +26,9 @@ export const signedByOther = (body: unknown, person: Person | null): Failure | n
 
 /** An endpoint that records one user action: read, run, answer. */
 export const recording =
-  <B, R>({ body, run, reply }: Recording<B, R>): APIRoute =>
+  <B, R>({ body, most, run, reply }: Recording<B, R>): APIRoute =>
   async ({ request, params, locals }) => {
-    const parsed = await readJson(request, body);
+    const parsed = await readJson(request, body, most);
     if (!parsed.ok) return respondProblems(parsed.failures);
     const { context } = await app();
     const { person } = locals;
@@ -39,13 +41,21 @@ export const recording =
 /** The same for what belongs to the whole site. */
 export const recordingSite = <B, R>({
   body,
+  most,
   run,
   reply,
 }: {
   readonly body: z.ZodType<B>;
+  readonly most?: number;
   readonly run: (context: Context, body: B) => Promise<Result<R>>;
   readonly reply: (value: R) => unknown;
-}): APIRoute => recording<B, R>({ body, run: (context, _, parsed) => run(context, parsed), reply });
+}): APIRoute =>
+  recording<B, R>({
+    body,
+    ...(most === undefined ? {} : { most }),
+    run: (context, _, parsed) => run(context, parsed),
+    reply,
+  });
 
 /** An endpoint that reads something of one machine. */
 export const reading =

@@ -4,6 +4,8 @@ import { fail, failure, ok, type Result } from '@/core/failure/failure';
 
 export const MAX_BODY_BYTES = 128 * 1024;
 /** A bundle that a browser sends; a larger one is taken in at the command line. */
+/** A spreadsheet of as many rows as one may have. */
+export const MAX_SHEET_BYTES = 12 * 2 ** 20;
 export const MAX_BUNDLE_BYTES = 64 * 2 ** 20;
 
 /** Reads at most so many bytes; a lying or missing content-length does not get past it. */
@@ -27,8 +29,8 @@ export const readBytes = async (request: Request, most: number): Promise<Result<
 };
 
 /** The body as text, of at most the size a form of ours can have. */
-export const readText = async (request: Request): Promise<Result<string>> => {
-  const bytes = await readBytes(request, MAX_BODY_BYTES);
+export const readText = async (request: Request, most = MAX_BODY_BYTES): Promise<Result<string>> => {
+  const bytes = await readBytes(request, most);
   return bytes.ok ? ok(new TextDecoder().decode(bytes.value)) : bytes;
 };
 
@@ -41,10 +43,14 @@ const parseJson = (text: string): Result<unknown> => {
 };
 
 /** Parses a request's JSON body by its schema, or says what is wrong with it. */
-export const readJson = async <T>(request: Request, schema: z.ZodType<T>): Promise<Result<T>> => {
+export const readJson = async <T>(
+  request: Request,
+  schema: z.ZodType<T>,
+  most = MAX_BODY_BYTES,
+): Promise<Result<T>> => {
   if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
     return fail(failure('request.not-json'));
-  const text = await readText(request);
+  const text = await readText(request, most);
   if (!text.ok) return text;
   const json = parseJson(text.value);
   if (!json.ok) return json;

@@ -137,35 +137,43 @@ export const editPath = async ({ db, now }: Context, tag: string, body: EditPath
   });
 };
 
-/** Enters a new machine with its air path. Its timers run from its first use, today or on a day past; earlier work can then be recorded with its day. */
-export const newMachine = async ({ db, now }: Context, body: NewMachineBody): Promise<Result<PathEdited>> => {
-  const performedAt = now();
-  return runOnce(db, { kind: 'new machine', body, at: performedAt, answers: PathAnswer }, async (tx) => {
-    const tag = body.tag.toUpperCase();
-    if (await tagTaken(tx, tag)) return fail(failure('machine.tag-taken', 'tag', { tag }));
-    const failures = await checkPath(tx, body.path);
-    if (failures.length > 0) return fail(...failures);
-    const { timeZone } = await loadSite(tx);
-    const today = dayAt(performedAt, timeZone);
-    const firstUsedOn = body.firstUsedOn ?? today;
-    if (firstUsedOn > today) return fail(failure('date.future', 'firstUsedOn', { day: firstUsedOn }));
-    const id = await insertMachine(tx, { ...body.path.machine, tag, kind: body.kind, inServiceOn: firstUsedOn });
-    const stages = body.path.stages.map((s) => ({ ...s, id: null }));
-    await saveStages(tx, {
-      machineId: id,
-      stages,
-      missingSince: new Map(),
-      wasMissing: new Set(),
-      at: performedAt,
-      today: firstUsedOn,
-    });
-    const made = await findMachine(tx, tag);
-    const laid = made ? await layRules(tx, made, { places: stages.map((_, i) => i), chosen: body.rules }) : ok(null);
-    if (!laid.ok) return laid;
-    const said = made ? await keepStatement(tx, made, { statement: body.dust, by: body.by, at: performedAt }) : null;
-    return said && !said.ok ? said : ok({ id, tag });
+interface Entering {
+  readonly body: Omit<NewMachineBody, 'clientId'>;
+  readonly at: string;
+}
+
+/** A new machine with its air path, inside an action: its timers run from its first use, today or on a day past. */
+export const enterMachine = async (tx: Db, { body, at: performedAt }: Entering): Promise<Result<PathEdited>> => {
+  const tag = body.tag.toUpperCase();
+  if (await tagTaken(tx, tag)) return fail(failure('machine.tag-taken', 'tag', { tag }));
+  const failures = await checkPath(tx, body.path);
+  if (failures.length > 0) return fail(...failures);
+  const { timeZone } = await loadSite(tx);
+  const today = dayAt(performedAt, timeZone);
+  const firstUsedOn = body.firstUsedOn ?? today;
+  if (firstUsedOn > today) return fail(failure('date.future', 'firstUsedOn', { day: firstUsedOn }));
+  const id = await insertMachine(tx, { ...body.path.machine, tag, kind: body.kind, inServiceOn: firstUsedOn });
+  const stages = body.path.stages.map((s) => ({ ...s, id: null }));
+  await saveStages(tx, {
+    machineId: id,
+    stages,
+    missingSince: new Map(),
+    wasMissing: new Set(),
+    at: performedAt,
+    today: firstUsedOn,
   });
+  const made = await findMachine(tx, tag);
+  const laid = made ? await layRules(tx, made, { places: stages.map((_, i) => i), chosen: body.rules }) : ok(null);
+  if (!laid.ok) return laid;
+  const said = made ? await keepStatement(tx, made, { statement: body.dust, by: body.by, at: performedAt }) : null;
+  return said && !said.ok ? said : ok({ id, tag });
 };
+
+/** Enters a new machine; earlier work can then be recorded with its day. */
+export const newMachine = async ({ db, now }: Context, body: NewMachineBody): Promise<Result<PathEdited>> =>
+  runOnce(db, { kind: 'new machine', body, at: now(), answers: PathAnswer }, (tx) =>
+    enterMachine(tx, { body, at: now() }),
+  );
 
 /** Puts a wrong tag right. The old one goes on finding the machine, so that printed labels work, and is given to no other. */
 export const correctTag = async ({ db, now }: Context, tag: string, body: RetagBody): Promise<Result<PathEdited>> =>

@@ -25,7 +25,11 @@ interface Checked {
   readonly stage: Stage;
 }
 
-const checkStage = (machine: Machine, body: RecordChangeBody): Result<Stage> => {
+/** The stage a change is of, or why it cannot be changed so. */
+export const checkStage = (
+  machine: Machine,
+  body: Pick<RecordChangeBody, 'stageId' | 'partId' | 'how'>,
+): Result<Stage> => {
   const stage = machine.stages.find((s) => s.id === body.stageId);
   if (!stage) return fail(failure('stage.unknown', 'stageId', { tag: machine.tag }));
   if (!isChangeable(stage)) {

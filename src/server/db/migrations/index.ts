@@ -16,6 +16,7 @@ import * as people from './014-people';
 import * as plateCoefficient from './015-plate-coefficient';
 import * as registers from './016-registers';
 import * as identity from './017-identity';
+import * as sheets from './018-sheets';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -36,4 +37,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '015-plate-coefficient': plateCoefficient,
   '016-registers': registers,
   '017-identity': identity,
+  '018-sheets': sheets,
 };

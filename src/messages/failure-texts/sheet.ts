@@ -1,0 +1,71 @@
+import type { FailureCode } from '@/core/failure/failure';
+import { type Facts, type Text, text } from './facts';
+
+/** What a cell, a row or a whole spreadsheet can be refused for. */
+export const SHEET_TEXTS = {
+  'sheet.day': (f) => ['No day', `"${text(f['typed'])}" is no day.`, 'Write it like 2026-01-31.'],
+  'sheet.choice': (f) => [
+    'Not one of these',
+    `"${text(f['typed'])}" is none of: ${text(f['allowed'])}.`,
+    'Write one of them, or leave the column out.',
+  ],
+  'sheet.number': (f) => ['No number', `"${text(f['typed'])}" is no number.`, 'Write figures only.'],
+  'sheet.whole': (f) => [
+    'Whole pieces',
+    `"${text(f['typed'])}" is not a whole number.`,
+    'Write it without a fraction.',
+  ],
+  'sheet.range': (f) => [
+    'Out of range',
+    `${text(f['typed'])} is not between ${text(f['least'])} and ${text(f['most'])}.`,
+    'Check the column and its unit.',
+  ],
+  'sheet.size': (f) => [
+    'Out of range',
+    `${text(f['typed'])} is too small or too large for this.`,
+    'Check the unit: write it behind the number, or in the heading.',
+  ],
+  'sheet.yes-no': (f) => ['Yes or no', `"${text(f['typed'])}" is neither yes nor no.`, 'Write yes or no.'],
+  'sheet.needed': (f) => ['Empty', `${text(f['label'])} is empty.`, 'Fill it in, or leave the row out.'],
+  'sheet.stage': (f) => [
+    'No such stage',
+    `${text(f['tag'])} has no stage "${text(f['stage'])}" that is changed. It has: ${text(f['has'])}.`,
+    'Write the name of one of them.',
+  ],
+  'sheet.part': (f) => [
+    'No such part',
+    `There is no part ${text(f['code'])}, or it is not the one that belongs there.`,
+    'Bring the parts first, or leave the cell empty.',
+  ],
+  'sheet.meter': (f) => [
+    'No such meter',
+    `There is no meter "${text(f['name'])}".`,
+    'Enter it first, or leave the cell empty: the result is then only as good as its display.',
+  ],
+  'sheet.twice': (f) => ['Twice', `${text(f['what'])} stands in an earlier row too.`, 'Leave one of the two rows out.'],
+  'sheet.known': (f) => [
+    'Here already',
+    `${text(f['what'])} is on file already.`,
+    'Leave the row out, or change it on its page.',
+  ],
+  'sheet.tag': (f) => [
+    'No such machine',
+    `There is no machine ${text(f['tag'])}.`,
+    'Bring the machines first, or correct the tag in the sheet.',
+  ],
+  'sheet.empty': () => [
+    'Nothing in it',
+    'There is no row in that sheet.',
+    'Check that it has a heading and rows below it.',
+  ],
+  'import.built-on': (f) => [
+    'Work hangs on it',
+    `Something was recorded on what that sheet brought (${text(f['what'])}). Nothing was taken back.`,
+    'Correct or withdraw single records on their own pages.',
+  ],
+  'import.unknown': () => [
+    'No such sheet',
+    'That sheet was taken back already, or never came in.',
+    'Load the page anew.',
+  ],
+} satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;
