@@ -193,6 +193,8 @@ const LAYERS: readonly {
       /^react$/,
       /^lucide-react$/,
       /^@dnd-kit\/(core|sortable|utilities)$/,
+      // Tables: read as CSV, shown page by page.
+      /^(papaparse|@tanstack\/react-table)$/,
     ],
     types: [/^view-models\//],
   },
