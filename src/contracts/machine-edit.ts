@@ -87,6 +87,15 @@ const Tag = z
 export const RetagBody = z.strictObject({ clientId: ClientId, by: Initials, tag: Tag });
 export type RetagBody = z.infer<typeof RetagBody>;
 
+/** What becomes of a machine that is no longer kept, or that it is kept again. */
+export const RetireBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  how: z.enum(['retired', 'sold', 'back']),
+  note: z.string().trim().max(300),
+});
+export type RetireBody = z.infer<typeof RetireBody>;
+
 export const NewMachineBody = z.strictObject({
   ...action,
   tag: Tag,

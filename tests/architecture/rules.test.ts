@@ -194,7 +194,7 @@ const LAYERS: readonly {
       /^lucide-react$/,
       /^@dnd-kit\/(core|sortable|utilities)$/,
       // Tables: read as CSV, shown page by page.
-      /^(papaparse|@tanstack\/react-table)$/,
+      /^(papaparse|@tanstack\/react-table|jsqr)$/,
     ],
     types: [/^view-models\//],
   },

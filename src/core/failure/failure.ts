@@ -179,6 +179,7 @@ export type FailureCode =
   | 'bundle.both-edited'
   | 'bundle.unreadable'
   | 'machine.retired'
+  | 'retire.state'
   | 'sheet.day'
   | 'sheet.choice'
   | 'sheet.number'

@@ -7,9 +7,23 @@ interface Named {
 
 const fold = (text: string): string => text.toLowerCase().replace(/[\s-]/g, '');
 
+/**
+ * What was typed, or what a hand scanner typed: of the address on a label only the tag in it.
+ * @example scannedTag('http://yard:4321/m/CR-04') // 'CR-04'
+ */
+export const scannedTag = (typed: string): string => {
+  const [, tag] = /^https?:\/\/[^/]+\/m\/([^/?#]+)/i.exec(typed.trim()) ?? [];
+  if (tag === undefined) return typed;
+  try {
+    return decodeURIComponent(tag);
+  } catch {
+    return typed;
+  }
+};
+
 /** Whether a tag answers to what was typed: "4", "cr04", "turn", "laminate". */
 export const matches = (machine: Named, query: string): boolean => {
-  const wanted = fold(query);
+  const wanted = fold(scannedTag(query));
   if (wanted === '') return true;
   const number = /^\d+$/.test(wanted) ? Number(wanted) : null;
   const ownNumber = Number(/(\d+)$/.exec(machine.tag)?.[1] ?? Number.NaN);

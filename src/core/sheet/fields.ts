@@ -57,8 +57,8 @@ const field = (key: string, label: string, cell: Cell, { names = [], needed = fa
 /** Words that mean a kind of machine, besides its label. */
 const KIND_WORDS: Readonly<Record<MachineKind, readonly string[]>> = {
   shopVacuum: ['shop vac', 'workshop vacuum', 'vacuum', 'wet and dry vacuum', 'l extractor', 'l class extractor'],
-  mExtractor: ['m extractor', 'm class extractor', 'extractor m', 'm-class', 'm class'],
-  hExtractor: ['h extractor', 'h class extractor', 'extractor h', 'h-class', 'h class'],
+  mExtractor: ['M extractor', 'm class extractor', 'extractor m', 'm-class', 'm class'],
+  hExtractor: ['H extractor', 'h class extractor', 'extractor h', 'h-class', 'h class'],
   hepaTank: ['hepa vacuum', 'hepa vac', 'hepa'],
   grinderExtractor: ['floor grinder extractor'],
   pneumaticHepa: ['air vacuum', 'compressed air vacuum', 'pneumatic hepa'],
@@ -81,9 +81,7 @@ const KINDS: Cell = {
 const CLASSES: Cell = {
   as: 'choice',
   of: {
-    ...Object.fromEntries(
-      MACHINE_CLASSES.map((c) => [c, [c.toLowerCase(), `${c.toLowerCase()} class`, `class ${c.toLowerCase()}`]]),
-    ),
+    ...Object.fromEntries(MACHINE_CLASSES.map((c) => [c, [c, `${c} class`, `class ${c}`]])),
     none: ['none', 'no', '-'],
   },
 };

@@ -1,9 +1,22 @@
-import { Plus, Search, X } from 'lucide-react';
-import { type RefObject, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { Plus, QrCode, Search, X } from 'lucide-react';
+import {
+  lazy,
+  type RefObject,
+  Suspense,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+} from 'react';
 import { LifeBar } from '@/ui/life-bar';
 import { ToneMark } from '@/ui/tone-mark';
 import type { BoardTag } from '@/view-models/board-tags';
-import { matches } from '@/core/machine/tag-search';
+import { matches, scannedTag } from '@/core/machine/tag-search';
+
+/** The camera is fetched only by who asks for it. */
+const Scan = lazy(async () => ({ default: (await import('./Scan')).Scan }));
 
 interface BoardProps {
   /** The most urgent of them, as the text of a list of `BoardTag`: a list would be written property by property. */
@@ -156,9 +169,13 @@ export const Board = ({ text, total, current, keepsPeople }: BoardProps) => {
   const whole = useInBrowser();
   const more = total > tags.length;
   const all = `/machines${query.trim() === '' ? '' : `?q=${encodeURIComponent(query.trim())}`}`;
+  const [scanning, setScanning] = useState(false);
+  const open = useCallback((tag: string) => window.location.assign(`/m/${encodeURIComponent(tag)}`), []);
   const go = () => {
+    // A hand scanner types the whole address of a label.
+    if (scannedTag(query) !== query) return open(scannedTag(query));
     const [first] = shown;
-    if (first) window.location.assign(`/m/${encodeURIComponent(first.tag)}`);
+    if (first) open(first.tag);
     else if (more) window.location.assign(all);
   };
   return (
@@ -178,7 +195,7 @@ export const Board = ({ text, total, current, keepsPeople }: BoardProps) => {
             className="field pl-9"
             placeholder="/  jump to a tag"
             value={query}
-            maxLength={40}
+            maxLength={200}
             autoComplete="off"
             onChange={(e) => setQuery(e.target.value)}
             onKeyDown={(e) => {
@@ -188,6 +205,17 @@ export const Board = ({ text, total, current, keepsPeople }: BoardProps) => {
             }}
           />
         </label>
+        {whole && 'mediaDevices' in navigator && (
+          <button
+            type="button"
+            className="choice w-11 text-center"
+            aria-label="Scan a label"
+            aria-pressed={scanning}
+            onClick={() => setScanning(!scanning)}
+          >
+            <QrCode size={18} aria-hidden="true" className="mx-auto" />
+          </button>
+        )}
         <button
           type="button"
           className="sheet-close choice board:hidden w-11 text-center"
@@ -197,6 +225,11 @@ export const Board = ({ text, total, current, keepsPeople }: BoardProps) => {
           <X size={20} aria-hidden="true" className="mx-auto" />
         </button>
       </form>
+      {scanning && (
+        <Suspense fallback={null}>
+          <Scan onTag={open} onClose={() => setScanning(false)} />
+        </Suspense>
+      )}
       <ul className="divide-base-300 min-h-0 flex-1 divide-y overflow-y-auto" aria-live="polite">
         {(whole ? shown : shown.slice(0, AT_FIRST)).map((t) => (
           <li key={t.tag}>

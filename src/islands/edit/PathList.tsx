@@ -121,7 +121,8 @@ const dueWords = (stage: DraftStage, { draft, ruleSet }: Pick<ListProps, 'draft'
   const { machineClass } = draft.machine;
   const hasGauge = stage.spec.fit.gaugePa !== null;
   const rules = stage.rules ?? usualRules(stage.kind, { kind: draft.kind, machineClass, ruleSet, hasGauge });
-  return rules.length === 0 ? 'never due by itself' : rules.map(({ rule }) => sayRule(rule)).join(', or ');
+  if (rules.length === 0) return stage.kind === 'fan' ? 'no examination' : 'never due by itself';
+  return rules.map(({ rule }) => sayRule(rule)).join(', or ');
 };
 
 const Row = ({

@@ -168,6 +168,10 @@ const About = ({ machine, units, draft, dispatch, children }: AboutProps) =>
         <a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/tag`}>
           a tag that is wrong
         </a>
+        , and{' '}
+        <a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/retire`}>
+          that it is no longer kept
+        </a>
         .{' '}
         <a
           className="text-primary font-semibold underline"

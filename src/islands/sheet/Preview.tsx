@@ -45,7 +45,7 @@ export const Preview = ({ kind, lines, fields, units }: PreviewProps) => {
               return (
                 <span className={problem ? 'tone-stop font-semibold' : ''}>
                   {c.getValue()}
-                  {problem && <span className="block text-sm">{problem.sentence}</span>}
+                  {problem && <span className="block min-w-56 text-sm font-normal">{problem.sentence}</span>}
                 </span>
               );
             },
@@ -72,7 +72,7 @@ export const Preview = ({ kind, lines, fields, units }: PreviewProps) => {
         </h2>
         {wrong > 0 && (
           <button type="button" className="choice" aria-pressed={onlyWrong} onClick={() => setOnlyWrong(!onlyWrong)}>
-            Only the {wrong} with something wrong
+            Only rows with something wrong: {wrong}
           </button>
         )}
       </div>

@@ -215,7 +215,7 @@ export const Sheet = ({ kind, units, by: known, recent }: SheetProps) => {
               {needed !== ''
                 ? needed
                 : wrong > 0
-                  ? `${wrong} rows have something wrong: mend the sheet and take it again. Nothing comes in by halves.`
+                  ? `${wrong === 1 ? '1 row has' : `${wrong} rows have`} something wrong: mend the sheet and take it again. Nothing comes in by halves.`
                   : s.checked
                     ? 'Every row can come in. It can be taken back as a whole while nothing hangs on it.'
                     : ''}

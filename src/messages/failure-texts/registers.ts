@@ -55,6 +55,11 @@ export const REGISTER_TEXTS = {
     `${text(f['tag'])} is no longer kept: nothing is recorded on it.`,
     'Bring it back first, on its page.',
   ],
+  'retire.state': (f) => [
+    'In what state?',
+    `What it holds is ${text(f['level'])} dust. Nothing was recorded.`,
+    'Say how it was decontaminated, or how it is sealed and marked.',
+  ],
   'site.limits': () => [
     'Limits the wrong way round',
     'A machine would be stopped before anybody is warned.',

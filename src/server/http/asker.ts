@@ -38,6 +38,7 @@ const LEAD: readonly RegExp[] = [
   /^\/backups$/,
   /^\/api\/backups$/,
   /^\/sheets$/,
+  /^\/lists\/(people|settings)\.csv$/,
   /^\/api\/sheets(\/|$)/,
   /^\/bundles$/,
   /^\/api\/bundle$/,

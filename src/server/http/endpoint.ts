@@ -2,6 +2,7 @@ import type { APIRoute } from 'astro';
 import type { z } from 'zod';
 import type { Person } from '@/core/people/person';
 import { failure, type Failure, type Result } from '@/core/failure/failure';
+import { goneOf } from '../services/retire';
 import type { Context } from '../services/user-action';
 import { app } from './app';
 import { readJson } from './read-json';
@@ -12,6 +13,8 @@ interface Recording<B, R> {
   /** What it may weigh at most, bytes; a form's size where nothing is said. */
   readonly most?: number;
   readonly run: (context: Context, tag: string, body: B) => Promise<Result<R>>;
+  /** Works on a machine that is no longer kept too. */
+  readonly evenGone?: boolean;
   /** What the client is told; the shape of `RecordedReply`. */
   readonly reply: (value: R) => unknown;
 }
@@ -26,7 +29,7 @@ export const signedByOther = (body: unknown, person: Person | null): Failure | n
 
 /** An endpoint that records one user action: read, run, answer. */
 export const recording =
-  <B, R>({ body, most, run, reply }: Recording<B, R>): APIRoute =>
+  <B, R>({ body, most, run, reply, evenGone = false }: Recording<B, R>): APIRoute =>
   async ({ request, params, locals }) => {
     const parsed = await readJson(request, body, most);
     if (!parsed.ok) return respondProblems(parsed.failures);
@@ -34,7 +37,10 @@ export const recording =
     const { person } = locals;
     const other = signedByOther(parsed.value, person);
     if (other) return respondProblems([other]);
-    const result = await run({ ...context, person }, params['tag'] ?? '', parsed.value);
+    const tag = params['tag'] ?? '';
+    if (tag !== '' && !evenGone && (await goneOf(context, tag)))
+      return respondProblems([failure('machine.retired', '', { tag: tag.toUpperCase() })]);
+    const result = await run({ ...context, person }, tag, parsed.value);
     return result.ok ? json(reply(result.value), 201) : respondProblems(result.failures);
   };
 

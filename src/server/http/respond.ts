@@ -11,6 +11,7 @@ const STATUS: Partial<Record<FailureCode, number>> = {
   'record.superseded': 409,
   'action.reused': 409,
   'edit.stale': 409,
+  'machine.retired': 409,
   'request.too-large': 413,
   'photo.too-large': 413,
   'photo.not-image': 415,

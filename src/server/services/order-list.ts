@@ -1,11 +1,8 @@
 import Papa from 'papaparse';
 import { addDays } from '@/core/calendar/calendar-date';
+import { plainCell as text } from './csv';
 import { loadStockDesk } from './stock-desk';
 import type { Context } from './user-action';
-
-/** Letters that make a spreadsheet compute what it should only show, behind a separator of another language too. */
-const COMPUTES = /(^|[;,\t\r\n])\s*[=+\-@\t\r]/;
-const text = (value: string): string => (COMPUTES.test(value) ? `'${value.replace(/[;\t\r\n]/g, ' ')}` : value);
 
 /** What to order today, as CSV: code, name, packs, pieces, why. */
 export const orderList = async (context: Context): Promise<string> => {

@@ -8,6 +8,7 @@ import { loadOpenJobs } from '../repositories/jobs';
 import { findMachine, tagNow } from '../repositories/machines';
 import type { Machine } from '@/core/machine/machine';
 import { loadRevision } from '../repositories/made';
+import { type Gone, loadGone } from '../repositories/retirements';
 import type { Site } from '@/core/site/site';
 import { loadSite } from '../repositories/site';
 import type { Db } from '../db/connect';
@@ -23,6 +24,9 @@ export interface Yard {
   readonly ownDusts: readonly Dust[];
   /** Most urgent first. */
   readonly machines: readonly MachineStatus[];
+  /** Machines that are no longer kept, by tag: their files stay. */
+  readonly retired: readonly MachineStatus[];
+  readonly gone: ReadonlyMap<number, Gone>;
   /** Tags of machines whose records cannot be read. */
   readonly unreadable: readonly string[];
   /** Machines on which somebody is looking for a fault. */
@@ -48,7 +52,9 @@ const statusOf = (digest: MachineDigest, today: CalendarDate): MachineStatus => 
 
 const readYard = async (db: Db, { today, revision }: Pick<Yard, 'today' | 'revision'>): Promise<Yard> => {
   const { digests, unreadable } = await loadDigests(db);
-  const machines = digests.map((digest) => statusOf(digest, today));
+  const all = digests.map((digest) => statusOf(digest, today));
+  const gone = await loadGone(db);
+  const machines = all.filter((m) => !gone.has(m.machine.id));
   const openJobs = new Map((await loadOpenJobs(db)).map((j) => [j.machineId, jobState(j)]));
   // What stands open comes first: somebody is in the middle of it, and nobody may run it.
   const stands = (m: MachineStatus): number => {
@@ -63,6 +69,8 @@ const readYard = async (db: Db, { today, revision }: Pick<Yard, 'today' | 'revis
     revision,
     ownDusts: await loadOwnDusts(db),
     machines: [...machines].sort(order),
+    retired: all.filter((m) => gone.has(m.machine.id)),
+    gone,
     unreadable,
     openCases: await machinesWithOpenCase(db),
     openJobs,
@@ -95,7 +103,7 @@ export const yardMachine = async (
 ): Promise<{ readonly yard: Yard; readonly status: MachineStatus | undefined }> => {
   const yard = await loadYard(context);
   const wanted = tag.trim().toUpperCase();
-  return { yard, status: yard.machines.find((m) => m.machine.tag.toUpperCase() === wanted) };
+  return { yard, status: [...yard.machines, ...yard.retired].find((m) => m.machine.tag.toUpperCase() === wanted) };
 };
 
 /** The tag that the machine has now which had this one once; null where none had. */

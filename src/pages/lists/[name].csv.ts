@@ -1,0 +1,12 @@
+import type { APIRoute } from 'astro';
+import { app } from '@/server/http/app';
+import { csvOf, csvReply } from '@/server/services/csv';
+import { listOf } from '@/view-models/lists';
+
+/** A list of the yard as CSV. */
+export const GET: APIRoute = async ({ params, redirect }) => {
+  const { context } = await app();
+  const name = params['name'] ?? '';
+  const list = await listOf(context, name);
+  return list ? csvReply(`moorwind-${name}`, csvOf(list.headings, list.rows)) : redirect('/no-machine');
+};
