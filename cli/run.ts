@@ -8,6 +8,7 @@ import { keepPerson, makeCode } from '@/server/services/people';
 import { backup, backups, restore } from './backups';
 import { exportBundle, importBundle, schema } from './bundles';
 import { runCalc } from './calc';
+import { HELP, helpOf } from './help';
 import { refuse } from './refuse';
 
 /** Everything the command line touches, handed in. */
@@ -19,24 +20,6 @@ export interface CliWorld {
   readonly env: Readonly<Record<string, string | undefined>>;
   readonly now: () => string;
 }
-
-const HELP = `moorwind <command>
-
-  calc --list             the calculations
-  calc NAME --schema      the JSON Schema of its input
-  calc NAME < in.json     compute; JSON out
-  seed                    write the demo yard into an empty database (MOORWIND_DATA names the file)
-  rebuild                 make anew what is kept beside the records, and say what differed
-  backup                  take a checked copy of the records, beside a running server too
-  backups                 the copies there are
-  restore NAME [--yes]    say what a copy holds and what would be lost; with --yes bring it back
-  export FILE             write everything into one bundle (a zip)
-  export --machine TAG FILE     write one machine with its file
-  import FILE [--dry-run] take in a bundle; with --dry-run only say what it would do
-  schema                  the JSON Schema of a bundle
-  people                  who is on file
-  people lead INITIALS NAME     make somebody a lead, and print a code to choose a passphrase with
-  people code INITIALS    print a code for a new passphrase, for one who has lost it`;
 
 /** Runs something on the records that MOORWIND_DATA names. */
 const onRecords = async (world: CliWorld, work: (db: Db) => Promise<number>): Promise<number> => {
@@ -95,6 +78,11 @@ const people = (world: CliWorld, [what, initials, ...name]: readonly string[]): 
 /** Runs one command; the number is the exit code: 0 done, 1 refused with problems, 2 not understood. */
 export const runCli = async (world: CliWorld): Promise<number> => {
   const [command, ...rest] = world.args;
+  const asked = rest.includes('--help') ? helpOf(command ?? '') : null;
+  if (asked !== null) {
+    world.write(asked);
+    return 0;
+  }
   switch (command) {
     case 'calc':
       return runCalc(world, rest);

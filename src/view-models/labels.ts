@@ -46,6 +46,11 @@ export const SHEETS: readonly Sheet[] = [
 export const LABEL_KINDS = ['machines', 'waste', 'held'] as const;
 export type LabelKind = (typeof LABEL_KINDS)[number];
 
+/** Waste and held parts carry words that must not be cut: small labels are not offered for them. */
+const LEAST_WORDS_MM = 70;
+export const sheetsFor = (kind: LabelKind): readonly Sheet[] =>
+  kind === 'machines' ? SHEETS : SHEETS.filter((s) => s.highMm >= LEAST_WORDS_MM);
+
 export const LABEL_WORDS: Readonly<Record<LabelKind, string>> = {
   machines: 'Machines',
   waste: 'Waste',
@@ -87,7 +92,7 @@ const machineLabel = async (w: LabelWorld, s: MachineStatus): Promise<Label> => 
     head: machine.tag,
     lines: [
       machine.name,
-      `${kindText(s)} on ${w.yard.today}`,
+      `${kindText(s)} (${w.yard.today.replaceAll('-', '\u2011')})`,
       `${HAZARD_WORDS[machine.hazard]} dust: scan before you open it`,
     ],
   };
@@ -146,6 +151,10 @@ export const labelsOf = (kind: LabelKind, w: LabelWorld): Promise<readonly Label
   const make = kind === 'machines' ? machineLabel : wasteLabel;
   return Promise.all(wanted(w).map((s) => make(w, s)));
 };
+
+/** The address this page was asked under: what a phone would ask for. */
+export const originOf = (request: Request, secure: boolean): string =>
+  `${secure ? 'https' : 'http'}://${request.headers.get('host') ?? 'localhost'}`;
 
 /** Whether a phone could reach an address: one of this machine alone leads nowhere from elsewhere. */
 export const leadsHere = (origin: string): boolean => !/\/\/(localhost|127\.|\[::1\])/.test(origin);

@@ -149,7 +149,7 @@ const LAYERS: readonly {
       /^contracts\//,
       /^node:/,
       /^papaparse$/,
-      /^image-size$/,
+      /^(image-size|qrcode)$/,
     ],
     types: [/^server\/db\//],
   },

@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { COMMAND_NAMES, HELP } from '../../cli/help';
 import { AirflowTestOutput } from '@/contracts/calc/airflow-test';
 import { runCli } from '../../cli/run';
 
@@ -23,6 +25,19 @@ const test = async (input: object) => {
 };
 
 const cfm = (value: number) => ({ value, unit: 'cfm' });
+
+describe('--help', () => {
+  it('is there for every command that is understood, and for no other', async () => {
+    const understood = [...readFileSync('cli/run.ts', 'utf8').matchAll(/case '([a-z]+)':/g)].map(([, name]) => name);
+    expect([...understood].filter((n) => n !== 'help').sort()).toEqual([...COMMAND_NAMES].sort());
+    for (const name of COMMAND_NAMES) {
+      const { code, out } = await run([name, '--help']);
+      expect([name, code, out.startsWith(`moorwind ${name}`)]).toEqual([name, 0, true]);
+      expect(HELP).toContain(`  ${name}`);
+    }
+    expect((await run(['frobnicate', '--help'])).code).toBe(2);
+  });
+});
 
 describe('calc', () => {
   it('lists its calculations and prints their schema', async () => {

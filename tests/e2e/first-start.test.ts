@@ -1,6 +1,10 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { Browser } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { newVisit, openBrowser, violations, type Visit } from '../support/browser';
+import { CAMERA_FLAGS, filmLabel } from '../support/camera';
 import { type RunningServer, startServer } from '../support/server';
 
 let server: RunningServer;
@@ -111,5 +115,84 @@ describe('an empty start', () => {
     await page.getByRole('button', { name: 'Take a copy now' }).click();
     await page.locator('li', { hasText: 'Asked for' }).waitFor();
     expect(await page.getByRole('main').innerText()).toContain('1 machine, 0 tests, 0 changes');
+  });
+
+  it('brings parts from a spreadsheet: what is wrong is said in its cell, then all come in, and go back as a whole', async () => {
+    const { page } = visit;
+    await open('/sheets?kind=parts');
+    await ready('sheet');
+    const bring = async (csv: string) => {
+      await page.setInputFiles('input[type=file]', {
+        name: 'parts.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from(csv),
+      });
+      await page.getByLabel('Initials').fill('mk');
+    };
+    await bring('Part no;Description;Qty\nF-1;Main filter;two\nF-2;Fore filter;3');
+    await page.getByText('"two" is no number.').waitFor();
+    await page.getByRole('button', { name: 'Take another' }).click();
+    await bring('Part no;Description;Qty\nF-1;Main filter;2\nF-2;Fore filter;3');
+    expect(await violations(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Check every row' }).click();
+    await page.getByRole('button', { name: 'Take in 2 parts' }).dblclick();
+    await page.getByRole('heading', { name: '2 rows came in.' }).waitFor();
+    await page.goto(`${server.url}/stock`);
+    await page.getByText('F-2, no bin').waitFor();
+    await open('/sheets?kind=parts');
+    await ready('sheet');
+    await page.getByRole('button', { name: 'Take back' }).click();
+    await page.getByRole('button', { name: 'Yes, take all 2 back' }).click();
+    await page.getByText('taken back', { exact: true }).waitFor();
+    await page.goto(`${server.url}/stock`);
+    expect(await page.getByText('F-2, no bin').count()).toBe(0);
+  });
+
+  it('hands everything out as a bundle, and knows it again', async () => {
+    const { page } = visit;
+    await open('/bundles');
+    const fetched = await page.request.get(`${server.url}/api/bundle`);
+    expect(fetched.headers()['content-type']).toBe('application/zip');
+    const buffer = await fetched.body();
+    await page.setInputFiles('input[type=file]', { name: 'yard.zip', mimeType: 'application/zip', buffer });
+    await page.getByLabel('Initials').fill('mk');
+    await page.getByRole('button', { name: 'What would it do?' }).click();
+    await page.getByText('Everything in it is here already.').waitFor();
+    expect(await violations(page)).toEqual([]);
+    const half = buffer.subarray(0, buffer.length / 2);
+    await page.setInputFiles('input[type=file]', { name: 'half.zip', mimeType: 'application/zip', buffer: half });
+    await page.getByRole('button', { name: 'What would it do?' }).click();
+    await page.getByText('That is no whole bundle of Moorwind').waitFor();
+  });
+
+  it('finds a machine by the code on its label, held before the camera', async () => {
+    const film = join(mkdtempSync(join(tmpdir(), 'moorwind-camera-')), 'label.y4m');
+    // A label printed before its tag was put right.
+    filmLabel(film, `${server.url}/m/LS-01`);
+    const seeing = await openBrowser(CAMERA_FLAGS(film));
+    try {
+      const { page } = await newVisit(seeing);
+      await page.goto(`${server.url}/machines`);
+      await page.getByRole('button', { name: 'Scan a label' }).click();
+      await page.waitForURL(`${server.url}/m/LS-10`, { timeout: 30_000 });
+    } finally {
+      await seeing.close();
+    }
+  });
+
+  it('takes a machine out of the yard, and brings it back', async () => {
+    const { page } = visit;
+    await open('/m/LS-10/retire');
+    await page.getByLabel('Why, to whom').fill('worn out, emptied and wiped');
+    await page.getByRole('button', { name: 'Take it out of the yard' }).click();
+    await page.waitForURL('**/m/LS-10');
+    await page.getByText('nothing is recorded on it. worn out').waitFor();
+    await open('/machines');
+    await page.getByRole('heading', { name: 'No longer kept' }).waitFor();
+    await open('/m/LS-10/retire');
+    await page.getByRole('button', { name: 'Bring it back' }).click();
+    await page.waitForURL('**/m/LS-10');
+    expect(await page.getByText('nothing is recorded on it').count()).toBe(0);
+    expect(visit.complaints).toEqual([]);
   });
 });

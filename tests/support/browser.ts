@@ -11,8 +11,8 @@ const FLAGS = [
   '--disable-sync',
 ];
 
-export const openBrowser = (): Promise<Browser> =>
-  chromium.launch({ executablePath: '/usr/bin/chromium', args: FLAGS });
+export const openBrowser = (more: readonly string[] = []): Promise<Browser> =>
+  chromium.launch({ executablePath: '/usr/bin/chromium', args: [...FLAGS, ...more] });
 
 export interface Visit {
   readonly page: Page;

@@ -1,7 +1,4 @@
-import { z } from 'zod';
 import type { Db } from '../db/connect';
-
-const How = z.enum(['retired', 'sold', 'back']);
 
 /** That a machine is no longer kept: since when, and what became of it. */
 export interface Gone {
@@ -16,9 +13,15 @@ export const loadGone = async (db: Db): Promise<ReadonlyMap<number, Gone>> => {
   const rows = await db.selectFrom('machine_retirement').selectAll().orderBy('id').execute();
   const gone = new Map<number, Gone>();
   for (const r of rows) {
-    const how = How.parse(r.how);
+    const { how } = r;
     if (how === 'back') gone.delete(r.machine_id);
-    else gone.set(r.machine_id, { on: r.on_day, how, by: r.by_initials, note: r.note });
+    else
+      gone.set(r.machine_id, {
+        on: r.on_day,
+        how: how === 'sold' ? 'sold' : 'retired',
+        by: r.by_initials,
+        note: r.note,
+      });
   }
   return gone;
 };
@@ -26,7 +29,7 @@ export const loadGone = async (db: Db): Promise<ReadonlyMap<number, Gone>> => {
 interface Retirement {
   readonly machineId: number;
   readonly on: string;
-  readonly how: z.infer<typeof How>;
+  readonly how: Gone['how'] | 'back';
   readonly at: string;
   readonly by: string;
   readonly note: string;
