@@ -33,6 +33,7 @@ import {
   RecordChangeBody,
   RecordTestBody,
   WithdrawBody,
+  ReceivedBody,
 } from './requests';
 import { EditRulesBody } from './rules';
 import { SheetAnswer, SheetBody, UndoSheetBody } from './sheet';
@@ -73,6 +74,7 @@ const SHAPES = {
   PartBody,
   PersonBody,
   QuickJobBody,
+  ReceivedBody,
   RecordChangeBody,
   RecordTestBody,
   RetagBody,
@@ -144,6 +146,7 @@ export const OPERATIONS: readonly Operation[] = [
   post('/api/machines/{tag}/jobs/quick', 'QuickJobBody', 'Book a change from a card'),
   post('/api/stock/parts', 'PartBody', 'Enter or change a part'),
   post('/api/stock/counts', 'CountStockBody', 'Count a part'),
+  post('/api/stock/received', 'ReceivedBody', 'Book in what came without an order'),
   post('/api/stock/orders', 'OrderPartBody', 'Note an order'),
   post('/api/stock/arrivals', 'OrderArrivedBody', 'Note that an order came'),
   post('/api/instruments', 'InstrumentBody', 'Enter or change a meter'),

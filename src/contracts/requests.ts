@@ -132,3 +132,13 @@ export const CountStockBody = z.strictObject({
   note: Note,
 });
 export type CountStockBody = z.infer<typeof CountStockBody>;
+
+/** Pieces that came without an order on record. */
+export const ReceivedBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  partId: Id,
+  pieces: z.int().min(1).max(100_000),
+  note: z.string().trim().max(120),
+});
+export type ReceivedBody = z.infer<typeof ReceivedBody>;

@@ -2,7 +2,7 @@ import { dayAt } from '@/core/calendar/calendar-date';
 import { type CaseRecord, caseState } from '@/core/diagnose/case-log';
 import type { Machine } from '@/core/machine/machine';
 import { pathDifferences, type PathEditRecord, reshapes } from '@/core/machine/path-edit';
-import type { ChangeRecord, TestRecord } from '@/core/record/records';
+import type { ChangeRecord, TestRecord, WorkRecord } from '@/core/record/records';
 import { type JobRecord, jobState } from '@/core/procedure/job-log';
 import { METHODS } from '@/core/measure/methods';
 import { reduceAny } from '@/core/measure/reduce-any';
@@ -83,6 +83,12 @@ const tellOther = (record: TestRecord, { bench, units }: Maker): EntryText => {
   return { title, said: sayOther(reduced.value, units, stage?.name ?? 'stage') };
 };
 
+/** That a record was written down on a later day than the work was done; '' where it was not, or where it is a correction, which says so itself. */
+const afterwards = (record: WorkRecord, timeZone: string): string => {
+  const [done, written] = [dayAt(record.performedAt, timeZone), dayAt(record.recordedAt, timeZone)];
+  return record.supersedesId === null && written > done ? ` Entered afterwards, on ${written}.` : '';
+};
+
 const testEntry = (record: TestRecord, maker: Maker): Omit<LogEntry, 'originals'> => {
   const { machine } = maker.bench.status;
   const failed = record.test.failedPreconditions.map((p) => PRECONDITION_WORDS[p].toLowerCase());
@@ -95,7 +101,7 @@ const testEntry = (record: TestRecord, maker: Maker): Omit<LogEntry, 'originals'
     at: record.performedAt,
     by: record.by,
     title: `${text.title}, ${record.configuration === '' ? state : `${state}, ${record.configuration}`}`,
-    text: `${METHOD_WORDS[record.test.method]}${readings > 0 ? `, ${readings} readings` : ''}.${failed.length > 0 ? ` Not used: not ${failed.join(', ')}.` : ''}`,
+    text: `${METHOD_WORDS[record.test.method]}${readings > 0 ? `, ${readings} readings` : ''}.${failed.length > 0 ? ` Not used: not ${failed.join(', ')}.` : ''}${afterwards(record, maker.bench.yard.site.timeZone)}`,
     typed: typedOf(record),
     note: record.note,
     said: text.said,
@@ -117,7 +123,7 @@ const changeEntry = (record: ChangeRecord, { bench }: Maker): Omit<LogEntry, 'or
     at: record.performedAt,
     by: record.by,
     title: `${capital(stage?.name ?? 'part')} changed: ${REASON_WORDS[record.reason].toLowerCase()}`,
-    text: `${part ? `${record.quantity} × ${part.name}.` : 'No new part from stock.'}${record.how ? ` Done without the guide: ${record.how.how} (${record.how.by}).` : ''}`,
+    text: `${part ? `${record.quantity} × ${part.name}.` : 'No new part from stock.'}${record.how ? ` Done without the guide: ${record.how.how} (${record.how.by}).` : ''}${afterwards(record, bench.yard.site.timeZone)}`,
     typed: '',
     note: record.note,
     said: null,

@@ -5,9 +5,10 @@ import { worksOn } from '@/core/calendar/working-days';
 import { openMigrated } from '@/server/db/connect';
 import { loadInstruments } from '@/server/repositories/instruments';
 import { loadSite } from '@/server/repositories/site';
-import { loadParts } from '@/server/repositories/stock';
+import { loadLedger, loadParts } from '@/server/repositories/stock';
 import { gettingGoing } from '@/server/services/getting-going';
 import { planYard } from '@/server/services/plan-yard';
+import { receiveParts } from '@/server/services/count-stock';
 import { keepInstrument, keepPart, loadMeters } from '@/server/services/registers';
 import { keepSite, settingHistory } from '@/server/services/site-settings';
 import { loadYard } from '@/server/services/yard';
@@ -156,5 +157,23 @@ describe('the registers of parts and meters', () => {
     expect(await open()).toEqual(['machine', 'fitted', 'baseline']);
     expect((await loadSite(context.db)).setUp).toBe(false);
     await context.db.destroy();
+  });
+});
+
+describe('what came without an order', () => {
+  it('is booked in once, as a delivery with its paper', async () => {
+    const context = await opened();
+    const made = await keepPart(context, part());
+    const partId = made.ok ? made.value.id : 0;
+    const body = { clientId: newId(), by: 'MK', partId, pieces: 10, note: 'note 77' };
+    const [first, again] = [await receiveParts(context, body), await receiveParts(context, body)];
+    expect(first.ok).toBe(true);
+    expect(again).toEqual(first);
+    const [kept] = await loadParts(context.db);
+    expect(kept?.onHand).toBe(22);
+    const ledger = await loadLedger(context.db, partId, { most: 1 });
+    expect(ledger[0]).toMatchObject({ quantity: 10, reason: 'delivery', note: 'note 77' });
+    const unknown = await receiveParts(context, { ...body, clientId: newId(), partId: 99 });
+    expect(unknown.ok ? [] : unknown.failures.map((f) => f.code)).toEqual(['part.unknown']);
   });
 });

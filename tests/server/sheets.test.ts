@@ -9,6 +9,7 @@ import { keepSite } from '@/server/services/site-settings';
 import { recentSheets, takeInSheet, undoSheet } from '@/server/services/take-in-sheet';
 import { recordChange } from '@/server/services/record-change';
 import { loadParts } from '@/server/repositories/stock';
+import { logEntries } from '@/view-models/log-entries';
 import { newId, NOW } from '../support/database';
 
 const emptyYard = async () => {
@@ -176,6 +177,10 @@ LS-07,,shop vac,here,softwood,,,9 km
       // In Auckland the 24th is over; at this moment it is the 24th there, 23:00.
       ['2026-11-24', 1, 'MK'],
     ]);
+    // Both are told for what they are: written down later than they were done.
+    const log = bench ? logEntries(bench, 'metric') : [];
+    expect(log.find((e) => e.day === '2024-06-01')?.text).toContain('Entered afterwards, on 2026-11-24.');
+    expect(log.find((e) => e.day === '2026-11-24')?.text).not.toContain('afterwards');
     // 112 cfm is 0.05286 m3/s (1 cfm = 4.719474e-4 m3/s, NIST SP 811, B.8).
     expect(bench?.tests[0]?.test.readingsSi.map((v) => Number(v.toFixed(5)))).toEqual([0.05286, 0.05333, 0.05239]);
     expect(bench?.tests[0]?.isBaseline).toBe(true);

@@ -43,7 +43,11 @@ export const Scan = ({ onTag, onClose }: ScanProps) => {
       if (found === null) return;
       const tag = scannedTag(found);
       if (tag === found) setWords('That code is no label of a machine.');
-      else onTag(tag);
+      else {
+        // Once is enough: a second one would break off the way there.
+        window.clearInterval(timer);
+        onTag(tag);
+      }
     };
     const start = async () => {
       try {

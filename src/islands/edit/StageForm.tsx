@@ -1,6 +1,6 @@
 import { Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { STAGE_KINDS } from '@/core/path/stage-kinds';
+import { STAGE_KINDS, type StageKind } from '@/core/path/stage-kinds';
 import { capital } from '@/messages/words';
 import { AirFields } from './AirFields';
 import { FitFields } from './FitFields';
@@ -11,6 +11,9 @@ interface StageFormProps extends StageFieldProps {
   readonly parts: readonly { readonly id: number; readonly code: string; readonly name: string }[];
   readonly children?: ReactNode;
 }
+
+/** Stages that may have a bag below them: then it is the part that is changed. */
+const BAGGED: readonly StageKind[] = ['cyclone', 'dropChamber'];
 
 /** Everything about the chosen stage. */
 export const StageForm = (p: StageFormProps) => {
@@ -40,7 +43,7 @@ export const StageForm = (p: StageFormProps) => {
         </button>
       </div>
       <AirFields {...p} key={`${stage.key}-air`} />
-      {facts.changeable && (
+      {(facts.changeable || BAGGED.includes(stage.kind)) && (
         <Choose
           label="Part that belongs here"
           value={stage.partId === null ? '' : String(stage.partId)}

@@ -1,5 +1,5 @@
-import { CountAnswer } from '@/contracts/action-answer';
-import type { CountStockBody } from '@/contracts/requests';
+import { CountAnswer, PlainAnswer } from '@/contracts/action-answer';
+import type { CountStockBody, ReceivedBody } from '@/contracts/requests';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { countDifference } from '@/core/stock/ledger';
 import { insertMovement, loadParts } from '../repositories/stock';
@@ -25,5 +25,27 @@ export const countStock = async (
     };
     await insertMovement(tx, { ...movement, note: body.note });
     return ok({ id: part.id, difference });
+  });
+};
+
+/** Books in pieces that came without an order on record. */
+export const receiveParts = async (
+  { db, now }: Context,
+  { partId, pieces, note, ...body }: ReceivedBody,
+): Promise<Result<{ readonly id: number }>> => {
+  const at = now();
+  const action = { kind: 'received', body: { partId, pieces, note, ...body }, at, answers: PlainAnswer };
+  return runOnce(db, action, async (tx) => {
+    if (!(await loadParts(tx)).some((p) => p.id === partId)) return fail(failure('part.unknown', 'partId'));
+    await insertMovement(tx, {
+      partId,
+      quantity: pieces,
+      reason: 'delivery',
+      at,
+      by: body.by,
+      of: { kind: 'none' },
+      note: note === '' ? 'without an order' : note,
+    });
+    return ok({ id: partId });
   });
 };
