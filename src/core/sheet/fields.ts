@@ -46,7 +46,11 @@ interface More {
   readonly names?: readonly string[];
   readonly needed?: boolean;
 }
-const field = (key: string, label: string, cell: Cell, { names = [], needed = false }: More = {}): SheetField => ({
+const field = (
+  [key, label]: readonly [string, string],
+  cell: Cell,
+  { names = [], needed = false }: More = {},
+): SheetField => ({
   key,
   label,
   names,
@@ -113,69 +117,68 @@ const PLACE_WORDS: Cell = {
     outlet: ['outlet', 'exhaust'],
   },
 };
-const TAG = field('tag', 'Machine tag', text(16), {
+const TAG = field(['tag', 'Machine tag'], text(16), {
   names: ['tag', 'machine', 'machine no', 'asset', 'asset no', 'asset number', 'id', 'number'],
   needed: true,
 });
-const DAY_OF = field('day', 'Day', DAY, { names: ['date', 'on', 'done on', 'when', 'performed'], needed: true });
-const BY = field('by', 'Initials', text(12), { names: ['by', 'who', 'technician', 'signed', 'person', 'done by'] });
-const NOTE = field('note', 'Note', text(2000), { names: ['notes', 'remark', 'remarks', 'comment', 'comments'] });
+const DAY_OF = field(['day', 'Day'], DAY, { names: ['date', 'on', 'done on', 'when', 'performed'], needed: true });
+const BY = field(['by', 'Initials'], text(12), { names: ['by', 'who', 'technician', 'signed', 'person', 'done by'] });
+const NOTE = field(['note', 'Note'], text(2000), { names: ['notes', 'remark', 'remarks', 'comment', 'comments'] });
 const length = (unit: string, low: number, high: number): Cell => ({ as: 'quantity', of: 'length', unit, low, high });
 
 /** The fields of each kind of spreadsheet. The first heading that fits wins. */
 export const SHEETS: Readonly<Record<SheetKind, readonly SheetField[]>> = {
   machines: [
     TAG,
-    field('name', 'Name', text(120), { names: ['machine name', 'description', 'model', 'title'], needed: true }),
-    field('kind', 'Kind', KINDS, { names: ['type', 'machine type', 'kind of machine'], needed: true }),
-    field('place', 'Place', text(80), { names: ['location', 'where', 'room', 'site', 'bay'], needed: true }),
-    field('dust', 'Collected', text(120), {
+    field(['name', 'Name'], text(120), { names: ['machine name', 'description', 'model', 'title'], needed: true }),
+    field(['kind', 'Kind'], KINDS, { names: ['type', 'machine type', 'kind of machine'], needed: true }),
+    field(['place', 'Place'], text(80), { names: ['location', 'where', 'room', 'site', 'bay'], needed: true }),
+    field(['dust', 'Collected'], text(120), {
       names: ['dust', 'last collected', 'material', 'materials', 'collects', 'what it collected'],
       needed: true,
     }),
-    field('maker', 'Maker', text(60), { names: ['make', 'manufacturer', 'brand'] }),
-    field('machineClass', 'Class', CLASSES, { names: ['dust class', 'machine class', 'filter class', 'rating'] }),
-    field('firstUsedOn', 'In use since', DAY, {
+    field(['maker', 'Maker'], text(60), { names: ['make', 'manufacturer', 'brand'] }),
+    field(['machineClass', 'Class'], CLASSES, { names: ['dust class', 'machine class', 'filter class', 'rating'] }),
+    field(['firstUsedOn', 'In use since'], DAY, {
       names: ['first use', 'in service', 'bought', 'commissioned', 'purchased'],
     }),
-    field('hoseBore', 'Hose bore', length('mm', 0.005, 2), { names: ['hose', 'hose diameter', 'bore', 'duct'] }),
-    field('hoseLength', 'Hose length', length('m', 0.05, 200), { names: ['length'] }),
+    field(['hoseBore', 'Hose bore'], length('mm', 0.005, 2), { names: ['hose', 'hose diameter', 'bore', 'duct'] }),
+    field(['hoseLength', 'Hose length'], length('m', 0.05, 200), { names: ['length'] }),
     field(
-      'volts',
-      'Voltage',
+      ['volts', 'Voltage'],
       { as: 'quantity', of: 'voltage', unit: 'V', low: 50, high: 600 },
       { names: ['volts', 'supply', 'v'] },
     ),
-    field('hasBrush', 'Has a brush', YES_NO, { names: ['brush'] }),
+    field(['hasBrush', 'Has a brush'], YES_NO, { names: ['brush'] }),
   ],
   parts: [
-    field('code', 'Code', text(24), {
+    field(['code', 'Code'], text(24), {
       names: ['part', 'part no', 'part number', 'sku', 'article', 'item', 'item no'],
       needed: true,
     }),
-    field('name', 'Name', text(80), { names: ['description', 'part name', 'title'], needed: true }),
-    field('onHand', 'On the shelf', whole(0, 100_000), {
+    field(['name', 'Name'], text(80), { names: ['description', 'part name', 'title'], needed: true }),
+    field(['onHand', 'On the shelf'], whole(0, 100_000), {
       names: ['stock', 'on hand', 'quantity', 'qty', 'in stock', 'count'],
     }),
-    field('packSize', 'Pack of', whole(1, 1000), { names: ['pack', 'pack size', 'per pack', 'per box'] }),
-    field('bin', 'Bin', text(24), { names: ['shelf', 'location', 'place', 'rack'] }),
-    field('supplier', 'Supplier', text(80), { names: ['vendor', 'from', 'dealer'] }),
+    field(['packSize', 'Pack of'], whole(1, 1000), { names: ['pack', 'pack size', 'per pack', 'per box'] }),
+    field(['bin', 'Bin'], text(24), { names: ['shelf', 'location', 'place', 'rack'] }),
+    field(['supplier', 'Supplier'], text(80), { names: ['vendor', 'from', 'dealer'] }),
     field(
-      'price',
-      'Price a piece',
+      ['price', 'Price a piece'],
       { as: 'number', least: 0, most: 1e6 },
       { names: ['price', 'cost', 'unit price', 'price each'] },
     ),
-    field('leadDays', 'Lead time, days', whole(0, 730), { names: ['lead', 'lead time', 'lead days', 'delivery days'] }),
-    field('shelfDays', 'Shelf life, days', whole(1, 7300), { names: ['shelf life', 'keeps'] }),
-    field('minimum', 'Minimum', whole(0, 10_000), { names: ['min', 'min stock', 'minimum stock', 'reorder at'] }),
+    field(['leadDays', 'Lead time, days'], whole(0, 730), {
+      names: ['lead', 'lead time', 'lead days', 'delivery days'],
+    }),
+    field(['shelfDays', 'Shelf life, days'], whole(1, 7300), { names: ['shelf life', 'keeps'] }),
+    field(['minimum', 'Minimum'], whole(0, 10_000), { names: ['min', 'min stock', 'minimum stock', 'reorder at'] }),
   ],
   people: [
-    field('initials', 'Initials', text(12), { names: ['short', 'sign', 'signature'], needed: true }),
-    field('name', 'Name', text(80), { names: ['full name', 'person'], needed: true }),
+    field(['initials', 'Initials'], text(12), { names: ['short', 'sign', 'signature'], needed: true }),
+    field(['name', 'Name'], text(80), { names: ['full name', 'person'], needed: true }),
     field(
-      'role',
-      'Role',
+      ['role', 'Role'],
       {
         as: 'choice',
         of: Object.fromEntries(
@@ -191,39 +194,38 @@ export const SHEETS: Readonly<Record<SheetKind, readonly SheetField[]>> = {
       },
       { names: ['job', 'rights'] },
     ),
-    field('mayContain', 'May do contained work', YES_NO, { names: ['contained', 'contained work'] }),
-    field('maskFitOn', 'Mask fit test on', DAY, { names: ['fit test', 'face fit', 'mask fit'] }),
-    field('trainedOn', 'Trained on', DAY, { names: ['training', 'trained'] }),
+    field(['mayContain', 'May do contained work'], YES_NO, { names: ['contained', 'contained work'] }),
+    field(['maskFitOn', 'Mask fit test on'], DAY, { names: ['fit test', 'face fit', 'mask fit'] }),
+    field(['trainedOn', 'Trained on'], DAY, { names: ['training', 'trained'] }),
   ],
   changes: [
     TAG,
     DAY_OF,
-    field('stage', 'Stage', text(40), { names: ['what', 'changed', 'filter', 'part changed', 'work'], needed: true }),
-    field('part', 'Part code', text(24), { names: ['part', 'part no', 'code', 'spare'] }),
-    field('quantity', 'Pieces', whole(0, 20), { names: ['quantity', 'qty', 'number of', 'pcs'] }),
-    field('reason', 'Reason', REASONS, { names: ['why', 'because'] }),
-    field('how', 'How it was contained', text(300), { names: ['how', 'containment', 'method'] }),
+    field(['stage', 'Stage'], text(40), { names: ['what', 'changed', 'filter', 'part changed', 'work'], needed: true }),
+    field(['part', 'Part code'], text(24), { names: ['part', 'part no', 'code', 'spare'] }),
+    field(['quantity', 'Pieces'], whole(0, 20), { names: ['quantity', 'qty', 'number of', 'pcs'] }),
+    field(['reason', 'Reason'], REASONS, { names: ['why', 'because'] }),
+    field(['how', 'How it was contained'], text(300), { names: ['how', 'containment', 'method'] }),
     BY,
     NOTE,
   ],
   tests: [
     TAG,
     DAY_OF,
-    field('method', 'Measured', METHOD_WORDS, {
+    field(['method', 'Measured'], METHOD_WORDS, {
       names: ['what', 'measurement', 'test', 'method', 'quantity'],
       needed: true,
     }),
     field(
-      'readings',
-      'Readings',
+      ['readings', 'Readings'],
       { as: 'readings' },
       { names: ['reading', 'value', 'values', 'result', 'flow', 'suction'], needed: true },
     ),
-    field('place', 'Place', PLACE_WORDS, { names: ['where', 'at', 'measured at'] }),
-    field('bore', 'Bore at the meter', length('mm', 0.005, 2), { names: ['bore', 'pipe', 'diameter'] }),
-    field('meter', 'Meter', text(80), { names: ['instrument', 'gauge', 'measured with'] }),
-    field('baseline', 'Baseline', YES_NO, { names: ['is baseline', 'reference', 'new'] }),
-    field('asLeft', 'After the work', YES_NO, { names: ['as left', 'after'] }),
+    field(['place', 'Place'], PLACE_WORDS, { names: ['where', 'at', 'measured at'] }),
+    field(['bore', 'Bore at the meter'], length('mm', 0.005, 2), { names: ['bore', 'pipe', 'diameter'] }),
+    field(['meter', 'Meter'], text(80), { names: ['instrument', 'gauge', 'measured with'] }),
+    field(['baseline', 'Baseline'], YES_NO, { names: ['is baseline', 'reference', 'new'] }),
+    field(['asLeft', 'After the work'], YES_NO, { names: ['as left', 'after'] }),
     BY,
     NOTE,
   ],
@@ -231,12 +233,11 @@ export const SHEETS: Readonly<Record<SheetKind, readonly SheetField[]>> = {
     TAG,
     DAY_OF,
     field(
-      'hours',
-      'Run hours',
+      ['hours', 'Run hours'],
       { as: 'number', least: 0, most: 24 },
       { names: ['hours', 'h', 'run time', 'hours run'], needed: true },
     ),
-    field('dust', 'Collected', text(120), { names: ['dust', 'material'] }),
+    field(['dust', 'Collected'], text(120), { names: ['dust', 'material'] }),
     BY,
   ],
 };

@@ -173,9 +173,9 @@ export const Board = ({ text, total, current, keepsPeople }: BoardProps) => {
   const open = useCallback((tag: string) => window.location.assign(`/m/${encodeURIComponent(tag)}`), []);
   const go = () => {
     // A hand scanner types the whole address of a label.
-    if (scannedTag(query) !== query) return open(scannedTag(query));
     const [first] = shown;
-    if (first) open(first.tag);
+    if (scannedTag(query) !== query) open(scannedTag(query));
+    else if (first) open(first.tag);
     else if (more) window.location.assign(all);
   };
   return (

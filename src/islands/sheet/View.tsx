@@ -96,17 +96,20 @@ interface State {
 }
 const EMPTY: State = { source: null, columns: [], problems: [], checked: false, sending: false };
 
-/** A spreadsheet taken in: columns, then every row as it will be, then all of it or nothing. */
-export const Sheet = ({ kind, units, by: known, recent }: SheetProps) => {
+interface HookProps {
+  readonly kind: SheetKind;
+  readonly units: UnitSystem;
+  readonly by: string;
+}
+
+/** The sheet at hand: what it was taken for, what is wrong with it, and its sending. */
+const useSheet = ({ kind, units, by: known }: HookProps) => {
   const [s, setState] = useState<State>(EMPTY);
   const set = (over: Partial<State>) => setState((held) => ({ ...held, ...over }));
   const [order, setOrder] = useState<DateOrder>(units === 'us' ? 'monthFirst' : 'dayFirst');
   const [vouched, setVouched] = useState(false);
   const [by, setBy] = useState(known);
   const clientId = useRef(newClientId());
-  useEffect(() => {
-    document.documentElement.dataset['sheet'] = 'ready';
-  }, []);
   const { source, columns, problems } = s;
   const said = useMemo(() => byRow(problems), [problems]);
   const lines = useMemo(
@@ -114,16 +117,6 @@ export const Sheet = ({ kind, units, by: known, recent }: SheetProps) => {
     [source, kind, columns, order, said],
   );
   const fields = useMemo(() => columns.flatMap((c) => c.field ?? []), [columns]);
-  const wrong = lines.filter((l) => l.problems.length > 0).length;
-  const [missing] = missingFields({ kind, columns });
-  const [doubled] = doubledFields({ kind, columns });
-  const needed = missing
-    ? `Which column is: ${missing.label}?`
-    : doubled
-      ? `Two columns are taken for: ${doubled.label}.`
-      : by.trim() === ''
-        ? 'Sign with your initials.'
-        : '';
   const send = async (dryRun: boolean) => {
     if (!source || s.sending) return;
     set({ sending: true });
@@ -140,90 +133,117 @@ export const Sheet = ({ kind, units, by: known, recent }: SheetProps) => {
     setChoice('mw_by', upper);
     window.location.assign(`/sheets?kind=${kind}&in=${answer.value.rows}`);
   };
-  const whole = problems.filter((p) => !p.path.startsWith('rows.'));
+  const take = (found: Source) => {
+    clientId.current = newClientId();
+    set({ ...EMPTY, source: found, columns: guessed(kind, found.table) });
+  };
+  const retake = (over: { columns?: readonly Column[]; order?: DateOrder }) => {
+    if (over.order) setOrder(over.order);
+    set({ ...(over.columns ? { columns: over.columns } : {}), checked: false, problems: [] });
+  };
+  const drop = () => setState(EMPTY);
+  return { ...s, order, vouched, setVouched, by, setBy, lines, fields, send, take, retake, drop };
+};
+type SheetAtHand = ReturnType<typeof useSheet>;
+
+/** Of tests: somebody says that they count. */
+const Vouch = ({ sheet }: { readonly sheet: SheetAtHand }) => (
+  <label className="flex min-h-11 items-start gap-2 py-1.5">
+    <input
+      type="checkbox"
+      className="checkbox checkbox-primary mt-0.5"
+      checked={sheet.vouched}
+      onChange={(e) => sheet.setVouched(e.currentTarget.checked)}
+    />
+    <span>
+      They were taken at full speed, bleed closed, the hose as in use, settled, the rig sealed and the meter at zero.
+      <span className="soft block text-sm">
+        Without this they are kept, and no verdict or baseline is built on them.
+      </span>
+    </span>
+  </label>
+);
+
+const neededOf = (kind: SheetKind, { columns, by }: Pick<SheetAtHand, 'columns' | 'by'>): string => {
+  const [missing] = missingFields({ kind, columns });
+  const [doubled] = doubledFields({ kind, columns });
+  if (missing) return `Which column is: ${missing.label}?`;
+  if (doubled) return `Two columns are taken for: ${doubled.label}.`;
+  return by.trim() === '' ? 'Sign with your initials.' : '';
+};
+
+/** First every row is checked; then, when all are right, they come in. */
+const Foot = ({ kind, sheet }: { readonly kind: SheetKind; readonly sheet: SheetAtHand }) => {
+  const wrong = sheet.lines.filter((l) => l.problems.length > 0).length;
+  const needed = neededOf(kind, sheet);
+  const ready = sheet.checked && wrong === 0;
+  const words = ready
+    ? sheet.sending
+      ? 'Taking them in...'
+      : `Take in ${sheet.lines.length} ${SHEET_WORDS[kind]}`
+    : sheet.sending
+      ? 'Checking...'
+      : 'Check every row';
+  const said =
+    wrong > 0
+      ? `${wrong === 1 ? '1 row has' : `${wrong} rows have`} something wrong: mend the sheet and take it again. Nothing comes in by halves.`
+      : ready
+        ? 'Every row can come in. It can be taken back as a whole while nothing hangs on it.'
+        : '';
+  return (
+    <>
+      <FieldProblems id="sheet-problems" problems={sheet.problems.filter((p) => !p.path.startsWith('rows.'))} />
+      <div className="flex flex-wrap items-end gap-2">
+        <InitialsField value={sheet.by} onValue={sheet.setBy} />
+        <button
+          type="button"
+          className="go"
+          disabled={needed !== '' || sheet.sending}
+          onClick={() => void sheet.send(!ready)}
+        >
+          {words}
+        </button>
+        <p className="soft text-sm" role="status">
+          {needed === '' ? said : needed}
+        </p>
+      </div>
+    </>
+  );
+};
+
+/** A spreadsheet taken in: columns, then every row as it will be, then all of it or nothing. */
+export const Sheet = ({ kind, units, by, recent }: SheetProps) => {
+  const sheet = useSheet({ kind, units, by });
+  useEffect(() => {
+    document.documentElement.dataset['sheet'] = 'ready';
+  }, []);
+  const { source } = sheet;
   return (
     <div className="space-y-5">
       <p className="soft">{SHEET_HELP[kind]}</p>
-      {!source && (
-        <Choose
-          onSource={(found) => {
-            clientId.current = newClientId();
-            set({ ...EMPTY, source: found, columns: guessed(kind, found.table) });
-          }}
-        />
-      )}
+      {!source && <Choose onSource={sheet.take} />}
       {source && (
         <>
           <p>
             <strong className="break-words">{source.name}</strong>: {source.table.rows.length} rows.{' '}
-            <button type="button" className="min-h-11 underline underline-offset-4" onClick={() => setState(EMPTY)}>
+            <button type="button" className="min-h-11 underline underline-offset-4" onClick={sheet.drop}>
               Take another
             </button>
           </p>
           <Columns
             kind={kind}
             table={source.table}
-            columns={columns}
-            setColumns={(c) => set({ columns: c, checked: false, problems: [] })}
-            order={order}
-            setOrder={(o) => {
-              setOrder(o);
-              set({ checked: false, problems: [] });
-            }}
+            columns={sheet.columns}
+            setColumns={(columns) => sheet.retake({ columns })}
+            order={sheet.order}
+            setOrder={(order) => sheet.retake({ order })}
           />
-          {kind === 'tests' && (
-            <label className="flex min-h-11 items-start gap-2 py-1.5">
-              <input
-                type="checkbox"
-                className="checkbox checkbox-primary mt-0.5"
-                checked={vouched}
-                onChange={(e) => setVouched(e.currentTarget.checked)}
-              />
-              <span>
-                They were taken at full speed, bleed closed, the hose as in use, settled, the rig sealed and the meter
-                at zero.
-                <span className="soft block text-sm">
-                  Without this they are kept, and no verdict or baseline is built on them.
-                </span>
-              </span>
-            </label>
-          )}
-          <Preview kind={kind} lines={lines} fields={fields} units={units} />
-          <FieldProblems id="sheet-problems" problems={whole} />
-          <div className="flex flex-wrap items-end gap-2">
-            <InitialsField value={by} onValue={setBy} />
-            {s.checked && wrong === 0 ? (
-              <button
-                type="button"
-                className="go"
-                disabled={needed !== '' || s.sending}
-                onClick={() => void send(false)}
-              >
-                {s.sending ? 'Taking them in...' : `Take in ${lines.length} ${SHEET_WORDS[kind]}`}
-              </button>
-            ) : (
-              <button
-                type="button"
-                className="go"
-                disabled={needed !== '' || s.sending}
-                onClick={() => void send(true)}
-              >
-                {s.sending ? 'Checking...' : 'Check every row'}
-              </button>
-            )}
-            <p className="soft text-sm" role="status">
-              {needed !== ''
-                ? needed
-                : wrong > 0
-                  ? `${wrong === 1 ? '1 row has' : `${wrong} rows have`} something wrong: mend the sheet and take it again. Nothing comes in by halves.`
-                  : s.checked
-                    ? 'Every row can come in. It can be taken back as a whole while nothing hangs on it.'
-                    : ''}
-            </p>
-          </div>
+          {kind === 'tests' && <Vouch sheet={sheet} />}
+          <Preview kind={kind} lines={sheet.lines} fields={sheet.fields} units={units} />
+          <Foot kind={kind} sheet={sheet} />
         </>
       )}
-      <Recent sheets={recent} by={by} />
+      <Recent sheets={recent} by={sheet.by} />
     </div>
   );
 };
