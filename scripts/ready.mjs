@@ -20,9 +20,9 @@ export const run = (command, args, options = {}) => {
 };
 
 /** The same without waiting for it: resolves with the status. What it prints is shown when it ends, in one piece. */
-export const runBeside = (command, args) =>
+export const runBeside = (command, args, env = {}) =>
   new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: root, env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } });
+    const child = spawn(command, args, { cwd: root, env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', ...env } });
     const said = [];
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
     child.on('error', () => resolve(1));
@@ -78,19 +78,42 @@ const installed = () => {
   return wanted.every(([path, p]) => path === '' || p.optional || have[path]?.version === p.version);
 };
 
+const INSTALLING = 'Installing packages (the database driver compiles: two or three minutes)...';
+const INSTALL = ['ci', '--no-progress'];
+
 /** Installs the packages when they are missing or the lock file asks for others. */
 export const ensureInstalled = () => {
   if (installed()) return;
-  console.log('Installing packages (the database driver compiles: two or three minutes)...');
-  if (run('npm', ['ci', '--no-progress']) !== 0) process.exit(1);
+  console.log(INSTALLING);
+  if (run('npm', INSTALL) !== 0) process.exit(1);
 };
+
+/** The same, while something else goes on. */
+export const ensureInstalledBeside = async () => {
+  if (installed()) return;
+  console.log(INSTALLING);
+  if ((await runBeside('npm', INSTALL)) !== 0) process.exit(1);
+};
+
+const SOURCES = ['src', 'public', 'scripts', 'package-lock.json', 'astro.config.mjs', 'tsconfig.json'];
+const BUILD = ['run', '--silent', 'build'];
+const isBuilt = (hash) => existsSync(join(root, 'dist/run/serve.mjs')) && stamped('built', hash);
 
 /** Builds when a source has changed since the last build. Answers whether it went well. */
 export const ensureBuilt = () => {
-  const hash = hashOf(['src', 'public', 'scripts', 'package-lock.json', 'astro.config.mjs', 'tsconfig.json']);
-  if (existsSync(join(root, 'dist/run/serve.mjs')) && stamped('built', hash)) return true;
+  const hash = hashOf(SOURCES);
+  if (isBuilt(hash)) return true;
   console.log('Building...');
-  if (run('npm', ['run', '--silent', 'build']) !== 0) return false;
+  if (run('npm', BUILD) !== 0) return false;
+  stamp('built', hash);
+  return true;
+};
+
+/** The same, while something else goes on. */
+export const ensureBuiltBeside = async () => {
+  const hash = hashOf(SOURCES);
+  if (isBuilt(hash)) return true;
+  if ((await runBeside('npm', BUILD)) !== 0) return false;
   stamp('built', hash);
   return true;
 };

@@ -1,7 +1,7 @@
 // npm test: installs what is missing, then type check, lint, unit tests, build, interface tests; one closing line.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureBuilt, ensureInstalled, root, run, runBeside } from './ready.mjs';
+import { ensureBuiltBeside, ensureInstalledBeside, root, run, runBeside } from './ready.mjs';
 
 const CHROMIUM = '/usr/bin/chromium';
 let passed = 0;
@@ -14,7 +14,7 @@ const step = (name, good) => {
   return good;
 };
 
-const ensureChromium = () => {
+const ensureChromium = async () => {
   if (existsSync(CHROMIUM)) return;
   if (process.getuid?.() !== 0) {
     console.log(`The interface tests need Debian's chromium at ${CHROMIUM}; install it, or run as root.`);
@@ -22,8 +22,8 @@ const ensureChromium = () => {
   }
   console.log("Installing Debian's chromium...");
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
-  run('apt-get', ['update', '-qq'], { env });
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env });
+  await runBeside('apt-get', ['update', '-qq'], env);
+  await runBeside('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], env);
 };
 
 /** Runs one vitest project and adds what it counted; a run that counts nothing has failed. */
@@ -47,19 +47,22 @@ const vitest = (project) => {
   if (numTotalTests === 0 || (status !== 0 && numFailedTests === 0)) step(`${project} tests`, false);
 };
 
-ensureInstalled();
-ensureChromium();
+// One waits for the network, the other for the compiler.
+await Promise.all([ensureInstalledBeside(), ensureChromium()]);
 mkdirSync(join(root, '.cache'), { recursive: true });
-// Each keeps one core busy: side by side they take the time of the longer.
-const [types, lint] = await Promise.all([
-  runBeside('npx', ['astro', 'check', '--minimumSeverity', 'warning']),
+// Each keeps one core busy: side by side they take the time of the longer. The build follows the shorter.
+const typesAndBuild = async () => {
+  const status = await runBeside('npx', ['astro', 'check', '--minimumSeverity', 'warning']);
+  return [status, await ensureBuiltBeside()];
+};
+const [[types, built], lint] = await Promise.all([
+  typesAndBuild(),
   runBeside('npx', ['eslint', '.', '--max-warnings', '0']),
 ]);
 step('type check', types === 0);
 step('lint', lint === 0);
 vitest('unit');
-if (step('build', ensureBuilt())) vitest('e2e');
-else failed += 1;
+if (step('build', built)) vitest('e2e');
 
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
