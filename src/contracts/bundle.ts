@@ -61,6 +61,9 @@ export const BUNDLE_TABLES = {
     works_on: z.string().regex(/^[0-6]{1,7}$/),
     closed_json: J,
     minutes_a_day: I,
+    currency: T.default(''),
+    late_factor: R.default(6),
+    opening_json: J.default({ plain: 8, controlled: 18, contained: 45 }),
   }),
   part: named({
     code: T,

@@ -16,6 +16,13 @@ export const AccuracyJson = z.strictObject({
 /** Days a site is closed. */
 export const ClosedJson = z.array(z.string());
 
+/** What an opening costs, by how it is opened. */
+export const OpeningCostJson = z.strictObject({
+  plain: z.number().min(0),
+  controlled: z.number().min(0),
+  contained: z.number().min(0),
+});
+
 export const AirJson = z.strictObject({
   temperatureK: z.number(),
   relativeHumidity: z.number(),

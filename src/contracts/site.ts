@@ -15,7 +15,9 @@ const isTimeZone = (name: string): boolean => {
 
 const LossShare = z.number().min(0.02).max(0.9);
 
-/** What a site says of itself. */
+const Cost = z.number().min(0).max(1e6);
+
+/** What a site says of itself; the prices stay as they are where nothing is said of them. */
 export const SiteBody = z.strictObject({
   clientId: ClientId,
   by: Initials,
@@ -33,5 +35,12 @@ export const SiteBody = z.strictObject({
   weekdays: z.array(z.int().min(0).max(6)).min(1).max(7),
   closed: z.array(Day).max(200),
   minutesADay: z.int().min(0).max(1440),
+  prices: z
+    .strictObject({
+      currency: z.string().trim().max(8),
+      lateFactor: z.number().min(0.1).max(100),
+      openingCost: z.strictObject({ plain: Cost, controlled: Cost, contained: Cost }),
+    })
+    .optional(),
 });
 export type SiteBody = z.infer<typeof SiteBody>;

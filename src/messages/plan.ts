@@ -1,24 +1,26 @@
 import type { PlanReason, WayOut } from '@/core/plan/explain';
 import { capital } from './words';
 
-/** A sum of money, without a currency: the yard knows its own. */
-export const money = (value: number): string => value.toFixed(value < 100 ? 1 : 0);
+/** A sum of money, behind the site's own currency where it has said one. */
+export const money = (value: number, currency = ''): string =>
+  `${currency === '' ? '' : `${currency} `}${value.toFixed(value < 100 ? 1 : 0)}`;
 
 interface Named {
+  readonly currency: string;
   readonly nameOf: (task: string) => string;
   readonly dateOf: (day: number) => string;
   readonly partOf: (code: string) => string;
 }
 
 /** Why a task sits where it sits. */
-export const sayReason = (reason: PlanReason, { nameOf, dateOf }: Named): string => {
+export const sayReason = (reason: PlanReason, { nameOf, dateOf, currency }: Named): string => {
   switch (reason.kind) {
     case 'locked':
       return 'Fixed on this day by hand.';
     case 'own':
       return 'Its own cheapest day: part life wasted against the risk of running overdue.';
     case 'shared':
-      return `With the ${reason.with.map(nameOf).join(' and the ')} in one opening instead of on its own on ${dateOf(reason.ownDay)}: saves ${money(reason.saves)}.`;
+      return `With the ${reason.with.map(nameOf).join(' and the ')} in one opening instead of on its own on ${dateOf(reason.ownDay)}: saves ${money(reason.saves, currency)}.`;
     case 'minutes':
       return `No time left on its own day, ${dateOf(reason.ownDay)}.`;
     case 'part':

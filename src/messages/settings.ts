@@ -9,6 +9,9 @@ export const SETTING_WORDS = {
   weekdays: 'Working days',
   closed: 'Closed on',
   minutesADay: 'Minutes a day',
+  currency: 'Currency',
+  lateFactor: 'A late day',
+  openingCost: 'An opening',
   openHere: 'Open at this machine',
 } as const;
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { InstrumentBody, PartBody } from '@/contracts/registers';
 import { SiteBody } from '@/contracts/site';
 import { worksOn } from '@/core/calendar/working-days';
+import { NEW_SITE } from '@/core/site/site';
 import { openMigrated } from '@/server/db/connect';
 import { loadInstruments } from '@/server/repositories/instruments';
 import { loadSite } from '@/server/repositories/site';
@@ -157,6 +158,31 @@ describe('the registers of parts and meters', () => {
     expect(await open()).toEqual(['machine', 'fitted', 'baseline']);
     expect((await loadSite(context.db)).setUp).toBe(false);
     await context.db.destroy();
+  });
+});
+
+describe('what the plan weighs', () => {
+  it('is the site own: its money and its prices reach the plan and stand in the history; back to the usual is a change too', async () => {
+    const context = await opened();
+    await keepSite(context, site());
+    const prices = { currency: 'EUR', lateFactor: 9, openingCost: { plain: 10, controlled: 25, contained: 80 } };
+    expect((await keepSite(context, site({ prices }))).ok).toBe(true);
+    expect((await loadSite(context.db)).prices).toEqual(prices);
+    const plan = await planYard(context);
+    expect(plan.options).toMatchObject({ lateFactor: 9, openingCost: prices.openingCost });
+    // A form that says nothing of prices leaves them.
+    await keepSite(context, site({ name: 'High Shed' }));
+    expect((await loadSite(context.db)).prices).toEqual(prices);
+    await keepSite(context, site({ prices: NEW_SITE.prices }));
+    const said = (await settingHistory(context))
+      .filter((c) => c.setting === 'openingCost')
+      .map((c) => [c.before, c.after]);
+    const [mine, usual] = ['plain 10, controlled 25, contained 80', 'plain 8, controlled 18, contained 45'];
+    expect(said.slice(0, 2)).toEqual([
+      [mine, usual],
+      [usual, mine],
+    ]);
+    expect(SiteBody.safeParse(site({ prices: { ...prices, lateFactor: 0 } })).success).toBe(false);
   });
 });
 

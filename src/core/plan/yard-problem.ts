@@ -1,3 +1,4 @@
+import { NEW_SITE } from '../site/site';
 import type { DustHazard } from '../machine/machine';
 import type { StageKind } from '../path/stage-kinds';
 import { priceLife } from './prices';
@@ -52,9 +53,9 @@ export interface PlanOptions {
 /** Moorwind defaults, a modelling choice; every one is an input. */
 export const PLAN_OPTIONS: PlanOptions = {
   weeks: 8,
-  minutesADay: 120,
-  lateFactor: 6,
-  openingCost: { plain: 8, controlled: 18, contained: 45 },
+  minutesADay: NEW_SITE.minutesADay,
+  lateFactor: NEW_SITE.prices.lateFactor,
+  openingCost: NEW_SITE.prices.openingCost,
 };
 
 const OPENING_MINUTES: Record<DustHazard, number> = { plain: 6, controlled: 12, contained: 25 };

@@ -1,6 +1,17 @@
 import type { WorkingDays } from '../calendar/working-days';
 import type { RuleSet } from '../dust/dust';
+import type { DustHazard } from '../dust/level';
 import type { LossThresholds } from '../measure/judge-baseline';
+
+/** What the plan weighs, in the site's own money. */
+export interface Prices {
+  /** What stands before a sum; '' where nobody said. */
+  readonly currency: string;
+  /** How much dearer a day past the limit is than a day of life thrown away. */
+  readonly lateFactor: number;
+  /** What opening a machine costs, with whoever does it, by how it is opened. */
+  readonly openingCost: Readonly<Record<DustHazard, number>>;
+}
 
 /** Where the machines are, and what is decided for all of them. */
 export interface Site {
@@ -14,6 +25,7 @@ export interface Site {
   readonly working: WorkingDays;
   /** Minutes of a working day there are for changes. */
   readonly minutesADay: number;
+  readonly prices: Prices;
   /** Somebody has said what site this is. */
   readonly setUp: boolean;
 }
@@ -28,5 +40,6 @@ export const NEW_SITE: Site = {
   openHere: true,
   working: { weekdays: [1, 2, 3, 4, 5], closed: [] },
   minutesADay: 120,
+  prices: { currency: '', lateFactor: 6, openingCost: { plain: 8, controlled: 18, contained: 45 } },
   setUp: false,
 };

@@ -28,9 +28,10 @@ interface HeadlineProps {
   readonly openings: readonly PlannedOpening[];
   readonly today: string;
   readonly unplanned: number;
+  readonly currency: string;
 }
 
-const Headline = ({ made, days, fits, openings, today, unplanned }: HeadlineProps) => {
+const Headline = ({ made, days, fits, openings, today, unplanned, currency }: HeadlineProps) => {
   const plan = costOf(made.problem, days);
   // Held against the same tasks: what has no day in the plan is not counted in the other either.
   const own = costOf(
@@ -48,9 +49,9 @@ const Headline = ({ made, days, fits, openings, today, unplanned }: HeadlineProp
       <p className="caption">Plan of the yard, from {dayText(today, 0)}</p>
       <h1 className="text-2xl leading-tight font-bold sm:text-3xl">{sentence}</h1>
       <p className="soft text-sm">
-        Cost {money(plan.total)} against {money(own.total)} with each rule on its own day; chance of being overdue{' '}
-        {showPercent(plan.overrunChance)} against {showPercent(own.overrunChance)}. An estimate from stated prices, not
-        a promise.{' '}
+        Cost {money(plan.total, currency)} against {money(own.total, currency)} with each rule on its own day; chance of
+        being overdue {showPercent(plan.overrunChance)} against {showPercent(own.overrunChance)}. An estimate from
+        stated prices, not a promise.{' '}
         <a className="underline" href="/api/plan/calendar.ics">
           Calendar feed
         </a>{' '}
@@ -171,6 +172,7 @@ const PlanOfYard = (p: PlanProps) => {
   const ways = fits ? waysOut(made.problem, days) : [];
   const stageOf = (task: string) => made.stages.find((s) => String(s.stageId) === task);
   const words = {
+    currency: p.currency,
     nameOf: (t: string) => stageOf(t)?.name ?? 'stage',
     dateOf: (d: number) => dayText(p.today, d),
     partOf: (c: string) => input.parts.find((x) => x.id === c)?.name ?? c,
@@ -179,7 +181,15 @@ const PlanOfYard = (p: PlanProps) => {
   const { problems, fix, shift, moved } = useLocks({ p, made, by, setLocks, setChosen });
   return (
     <div className="px-3 py-3 sm:px-5">
-      <Headline made={made} days={days} fits={fits} openings={openings} today={p.today} unplanned={ways.length} />
+      <Headline
+        made={made}
+        days={days}
+        fits={fits}
+        openings={openings}
+        today={p.today}
+        unplanned={ways.length}
+        currency={p.currency}
+      />
       <Controls
         options={options}
         setOptions={setOptions}
@@ -251,6 +261,8 @@ interface PageProps {
   /** Null where the yard is large: then it is fetched. */
   readonly page: PlanPageJson | null;
   readonly by: string;
+  /** What stands before a sum; '' where the site has not said. */
+  readonly currency: string;
 }
 
 const Notice = ({ title, text }: { readonly title: string; readonly text: string }) => (
@@ -262,7 +274,7 @@ const Notice = ({ title, text }: { readonly title: string; readonly text: string
 );
 
 /** The weeks of the yard: windows of chance, openings that may be moved, stock under them, and what the plan saves. */
-export const Plan = ({ page, by }: PageProps) => {
+export const Plan = ({ page, by, currency }: PageProps) => {
   const fetched = useFetched(page);
   if (fetched.is === 'awaited')
     return (
@@ -279,7 +291,7 @@ export const Plan = ({ page, by }: PageProps) => {
           This plan was made before the newest entry; a new one is being made. Load the page again in a moment.
         </p>
       )}
-      <PlanOfYard {...fetched.page} by={by} />
+      <PlanOfYard {...fetched.page} by={by} currency={currency} />
     </>
   );
 };

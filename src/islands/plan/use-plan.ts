@@ -8,6 +8,8 @@ import { openPlanner, type PlanClient } from '@/workers/plan-client';
 const ROUNDS = 3000;
 
 export interface PlanProps extends PlanPageJson {
+  /** What stands before a sum; '' where the site has not said. */
+  readonly currency: string;
   readonly by: string;
 }
 

@@ -34,6 +34,63 @@ const PercentField = ({
   </div>
 );
 
+const FIGURES = [
+  ['plain', 'A plain opening costs'],
+  ['controlled', 'A controlled one'],
+  ['contained', 'A contained one'],
+  ['late', 'A late day, times a wasted one'],
+] as const;
+
+/** What the plan weighs against each other, in the site's own money. */
+const PriceFields = ({ typed, setTyped, usual }: Pick<MoreProps, 'typed' | 'setTyped' | 'usual'>) => (
+  <section className="grid gap-2" aria-labelledby="prices">
+    <h2 id="prices" className="text-xl font-bold">
+      What the plan weighs
+    </h2>
+    <div className="flex flex-wrap gap-4">
+      <label className="block w-32">
+        <span className="caption">Currency</span>
+        <input
+          className="field"
+          value={typed.currency}
+          maxLength={8}
+          placeholder="none"
+          onChange={(e) => setTyped({ currency: e.target.value })}
+        />
+      </label>
+      {FIGURES.map(([key, label]) => (
+        <div key={key} className="w-48">
+          <label className="block">
+            <span className="caption">{label}</span>
+            <input
+              className="field dial"
+              inputMode="decimal"
+              value={typed[key]}
+              maxLength={8}
+              onChange={(e) => setTyped({ [key]: e.target.value })}
+            />
+          </label>
+          {typed[key] === usual[key] ? (
+            <p className="soft text-sm">The usual figure.</p>
+          ) : (
+            <button
+              type="button"
+              className="min-h-11 text-sm underline underline-offset-4"
+              onClick={() => setTyped({ [key]: usual[key] })}
+            >
+              Back to {usual[key]}
+            </button>
+          )}
+        </div>
+      ))}
+    </div>
+    <p className="soft text-sm">
+      An opening with the time of whoever does it, mask and bag; a day of a part thrown away costs its price over its
+      life. Moorwind defaults, a modelling choice.
+    </p>
+  </section>
+);
+
 interface MoreProps {
   readonly said: Site;
   readonly set: SetSite;
@@ -115,5 +172,6 @@ export const More = ({ said, set, typed, setTyped, usual }: MoreProps) => (
       </div>
       <p className="soft text-sm">The plan puts no change on a day the site is closed.</p>
     </section>
+    <PriceFields typed={typed} setTyped={setTyped} usual={usual} />
   </>
 );

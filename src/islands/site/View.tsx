@@ -8,7 +8,7 @@ import { QuantityField } from '@/ui/quantity-field';
 import { neededOr, SaveRow, useSigned } from '@/ui/save-row';
 import { TextField } from '@/ui/text-fields';
 import { More } from './More';
-import { daysOf, lossesOf, type SetSite, type Typed, typedOf, unreadable } from './typed';
+import { daysOf, lossesOf, pricesOf, type SetSite, type Typed, typedOf, unreadable } from './typed';
 import { useGuessedZone, useZones } from './zones';
 
 interface SiteProps {
@@ -87,6 +87,7 @@ const bodyOf = (said: Site, typed: Typed): object => ({
   weekdays: said.working.weekdays,
   closed: daysOf(typed.closed),
   minutesADay: Number(typed.minutes),
+  prices: pricesOf(typed),
 });
 
 /** What a site says of itself: at the first start what is needed, later everything that decides something. */

@@ -11,6 +11,11 @@ export interface Typed {
   readonly act: string;
   readonly closed: string;
   readonly minutes: string;
+  readonly currency: string;
+  readonly late: string;
+  readonly plain: string;
+  readonly controlled: string;
+  readonly contained: string;
 }
 
 export const typedOf = (site: Site): Typed => ({
@@ -18,6 +23,11 @@ export const typedOf = (site: Site): Typed => ({
   act: percent(site.thresholds.actLoss),
   closed: site.working.closed.join('\n'),
   minutes: String(site.minutesADay),
+  currency: site.prices.currency,
+  late: String(site.prices.lateFactor),
+  plain: String(site.prices.openingCost.plain),
+  controlled: String(site.prices.openingCost.controlled),
+  contained: String(site.prices.openingCost.contained),
 });
 
 /** Days, however they are set apart. */
@@ -31,12 +41,25 @@ export const lossesOf = ({ warn, act }: Typed): Site['thresholds'] => ({
   actLoss: shareOf(act),
 });
 
+const figure = (text: string): number => (text.trim() === '' ? NaN : Number(text.trim().replace(',', '.')));
+
+/** What the plan weighs, as typed. */
+export const pricesOf = ({ currency, late, plain, controlled, contained }: Typed): Site['prices'] => ({
+  currency: currency.trim(),
+  lateFactor: figure(late),
+  openingCost: { plain: figure(plain), controlled: figure(controlled), contained: figure(contained) },
+});
+
 /** What of the typed figures cannot be read, in a sentence; '' when all can. */
-export const unreadable = ({ warn, act, closed, minutes }: Typed): string => {
+export const unreadable = (typed: Typed): string => {
+  const { warn, act, closed, minutes } = typed;
   const [w, a] = [shareOf(warn), shareOf(act)];
   if (!(w >= 0.02 && a <= 0.9 && w < a))
     return 'The loss that warns lies below the loss that acts, between 2 and 90 %.';
   const bad = daysOf(closed).find((d) => !isCalendarDate(d));
   if (bad !== undefined) return `"${bad}" is no day. Write days like 2026-12-25.`;
+  const { lateFactor, openingCost } = pricesOf(typed);
+  if (!(lateFactor >= 0.1 && lateFactor <= 100)) return 'How much dearer a late day is lies between 0.1 and 100.';
+  if (!Object.values(openingCost).every((c) => c >= 0 && c <= 1e6)) return 'What an opening costs is a sum of money.';
   return /^\d+$/.test(minutes.trim()) && Number(minutes) <= 1440 ? '' : 'Minutes a day are a whole number up to 1440.';
 };

@@ -8,6 +8,7 @@ import {
   AirJson,
   ClosedJson,
   DetailJson,
+  OpeningCostJson,
   PreconditionsJson,
   RuleJson,
   UseJson,
@@ -53,7 +54,7 @@ const record = (refs: TableSpec['refs'] = machine, over: Partial<TableSpec> = {}
 const snapshot: JsonColumn = { shape: StoredSnapshotJson, refs: { id: 'stage', partId: 'part' } };
 
 export const TABLE_SPECS: Readonly<Record<BundleTable, TableSpec>> = {
-  site: { as: 'site', json: { closed_json: { shape: ClosedJson } } },
+  site: { as: 'site', json: { closed_json: { shape: ClosedJson }, opening_json: { shape: OpeningCostJson } } },
   part: {
     as: 'entity',
     natural: 'code',

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import Sqlite from 'better-sqlite3';
 import { sql } from 'kysely';
 import { BUNDLE_TABLE_NAMES, type BundleTable } from '@/contracts/bundle';
 import type { ImportReport } from '@/contracts/bundle-report';
@@ -52,17 +53,27 @@ const insertAll = async (db: Db, table: string, rows: readonly Columns[]): Promi
   );
 };
 
+/** What the records themselves refuse (a share above one, a second row where there may be one) is a fault of the bundle. */
+const unlessRefused = async (table: BundleTable, write: () => Promise<void>): Promise<void> => {
+  try {
+    await write();
+  } catch (error) {
+    if (error instanceof Sqlite.SqliteError && error.code.startsWith('SQLITE_CONSTRAINT'))
+      throw new DamagedBundle(table);
+    throw error;
+  }
+};
+
 /** The name comes first: the trigger that would make one then leaves it alone. */
 const flush = async (db: Db, table: BundleTable, batch: { uid: string | undefined; columns: Columns }[]) => {
   const names = batch.flatMap(({ uid, columns }) =>
     uid === undefined ? [] : [{ kind: table, row_id: Number(columns['id']), uid }],
   );
-  await insertAll(db, 'identity', names);
-  await insertAll(
-    db,
-    table,
-    batch.map((b) => b.columns),
-  );
+  const rows = batch.map((b) => b.columns);
+  await unlessRefused(table, async () => {
+    await insertAll(db, 'identity', names);
+    await insertAll(db, table, rows);
+  });
   batch.length = 0;
 };
 
@@ -82,7 +93,10 @@ const putAside = async ({ db, sorted }: Writing): Promise<void> => {
 const update = async (w: Writing, table: BundleTable, row: BundleRow): Promise<void> => {
   const columns = columnsOf(w, table, row);
   const sets = Object.entries(columns).map(([name, value]) => sql`${sql.ref(name)} = ${value}`);
-  await sql`update ${sql.table(table)} set ${sql.join(sets)} where id = ${w.sorted.idOf(table, row.n)}`.execute(w.db);
+  const id = w.sorted.idOf(table, row.n);
+  await unlessRefused(table, async () => {
+    await sql`update ${sql.table(table)} set ${sql.join(sets)} where id = ${id}`.execute(w.db);
+  });
 };
 
 const namedAs = (table: BundleTable, row: BundleRow): string =>

@@ -15,6 +15,9 @@ export interface SiteTable {
   /** Days it is closed besides. */
   closed_json: Generated<string>;
   minutes_a_day: Generated<number>;
+  currency: Generated<string>;
+  late_factor: Generated<number>;
+  opening_json: Generated<string>;
 }
 
 /** A tag a machine had: a printed label goes on finding it. */

@@ -1,4 +1,4 @@
-import { ClosedJson } from '@/contracts/json-columns';
+import { ClosedJson, OpeningCostJson } from '@/contracts/json-columns';
 import { readStored } from '@/contracts/stored';
 import { NEW_SITE, type Site } from '@/core/site/site';
 import type { Db } from '../db/connect';
@@ -15,6 +15,11 @@ export const loadSite = async (db: Db): Promise<Site> => {
     openHere: row.open_here === 1,
     working: { weekdays: Array.from(row.works_on, Number), closed: readStored(ClosedJson, row.closed_json) },
     minutesADay: row.minutes_a_day,
+    prices: {
+      currency: row.currency,
+      lateFactor: row.late_factor,
+      openingCost: readStored(OpeningCostJson, row.opening_json),
+    },
     setUp: true,
   };
 };
@@ -31,6 +36,9 @@ export const saveSite = async (db: Db, site: Omit<Site, 'setUp'>): Promise<void>
     works_on: site.working.weekdays.join(''),
     closed_json: JSON.stringify(site.working.closed),
     minutes_a_day: site.minutesADay,
+    currency: site.prices.currency,
+    late_factor: site.prices.lateFactor,
+    opening_json: JSON.stringify(site.prices.openingCost),
   };
   await db
     .insertInto('site')

@@ -159,12 +159,20 @@ const makePlan = async (context: Pick<Context, 'db' | 'now'>, yard: Yard, option
   return { ...loaded, revision: yard.revision, options, made, days };
 };
 
+/** The plan by the site's own figures. */
+const optionsOf = ({ minutesADay, prices: { lateFactor, openingCost } }: Yard['site']): PlanOptions => ({
+  ...PLAN_OPTIONS,
+  minutesADay,
+  lateFactor,
+  openingCost,
+});
+
 /** The plan of a yard, made here and now: deterministic for one day and one record, and made once for them. */
 export const planHere = async (context: Pick<Context, 'db' | 'now'>, yard: Yard): Promise<YardPlan> => {
   const known = held.get(context.db);
   // What hangs up to dry blocks whole days, by the hour: a plan is held for as long as its yard is.
   if (known?.outlook.yard === yard) return known;
-  const plan = await makePlan(context, yard, { ...PLAN_OPTIONS, minutesADay: yard.site.minutesADay });
+  const plan = await makePlan(context, yard, optionsOf(yard.site));
   held.set(context.db, plan);
   return plan;
 };

@@ -17,6 +17,10 @@ export const SETTINGS = {
   weekdays: (s: Site) => s.working.weekdays.join(''),
   closed: (s: Site) => s.working.closed.join(', '),
   minutesADay: (s: Site) => `${s.minutesADay} min`,
+  currency: (s: Site) => s.prices.currency,
+  lateFactor: (s: Site) => String(s.prices.lateFactor),
+  openingCost: ({ prices: { openingCost: c } }: Site) =>
+    `plain ${c.plain}, controlled ${c.controlled}, contained ${c.contained}`,
   openHere: (s: Site) => (s.openHere ? 'yes' : 'no'),
 } as const satisfies Record<string, (s: Site) => string>;
 export type Setting = keyof typeof SETTINGS;
@@ -48,7 +52,17 @@ export const keepSite = async ({ db, now }: Context, body: SiteBody): Promise<Re
     };
     const site = await loadSite(tx);
     await changeSite(tx, {
-      after: { ...site, name, timeZone, altitudeM, ruleSet, thresholds, minutesADay, working },
+      after: {
+        ...site,
+        name,
+        timeZone,
+        altitudeM,
+        ruleSet,
+        thresholds,
+        minutesADay,
+        working,
+        prices: body.prices ?? site.prices,
+      },
       by,
       at: now(),
     });

@@ -17,6 +17,7 @@ import * as plateCoefficient from './015-plate-coefficient';
 import * as registers from './016-registers';
 import * as identity from './017-identity';
 import * as sheets from './018-sheets';
+import * as prices from './019-prices';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -38,4 +39,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '016-registers': registers,
   '017-identity': identity,
   '018-sheets': sheets,
+  '019-prices': prices,
 };
