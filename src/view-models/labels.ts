@@ -105,8 +105,9 @@ const wasteLabel = async (w: LabelWorld, { machine }: MachineStatus): Promise<La
     key: machine.tag,
     address,
     svg: await qrSquare(address),
-    head: `WASTE from ${machine.tag}`,
+    head: 'WASTE',
     lines: [
+      `from ${machine.tag}, ${machine.name}`,
       sayDusts(standing),
       ...wasteOf(standing).slice(0, 2),
       `${HAZARD_WORDS[machine.hazard]} dust: keep it closed`,
