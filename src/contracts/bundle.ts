@@ -36,6 +36,10 @@ const row = <S extends z.ZodRawShape>(shape: S) => z.strictObject({ n: z.int().p
 const named = <S extends z.ZodRawShape>(shape: S) => row({ uid: z.string().regex(/^[0-9a-f]{32}$/), ...shape });
 
 const signed = { at: Moment, by_initials: T };
+const picture = {
+  media_type: z.enum(['image/jpeg', 'image/png', 'image/webp']),
+  sha256: z.string().regex(/^[0-9a-f]{64}$/),
+};
 const machine = { machine_id: ref('machine') };
 const stage = { stage_id: ref('stage') };
 const work = {
@@ -76,7 +80,13 @@ export const BUNDLE_TABLES = {
     supplier: T,
     minimum: I.nullable(),
     retired_on: Day.nullable(),
+    medium: T.default(''),
+    area_m2: R.nullable().default(null),
+    rating: T.default(''),
   }),
+  part_merge: named({ part_id: ref('part'), into_id: ref('part'), ...signed }),
+  /** The picture itself lies in photos/UID. */
+  part_photo: named({ part_id: ref('part'), ...signed, ...picture }),
   instrument: named({
     name: T,
     reads: QuantityKindName,
@@ -155,8 +165,7 @@ export const BUNDLE_TABLES = {
   photo: named({
     job_id: ref('job'),
     ...signed,
-    media_type: z.enum(['image/jpeg', 'image/png', 'image/webp']),
-    sha256: z.string().regex(/^[0-9a-f]{64}$/),
+    ...picture,
   }),
   fault_case: named({
     ...machine,

@@ -25,7 +25,7 @@ import {
   OrderPartBody,
   SendRemindersBody,
 } from './plan';
-import { InstrumentBody, PartBody } from './registers';
+import { InstrumentBody, MergeBody, PartBody } from './registers';
 import {
   CorrectChangeBody,
   CorrectTestBody,
@@ -71,6 +71,7 @@ const SHAPES = {
   OpenHereBody,
   OrderArrivedBody,
   OrderPartBody,
+  MergeBody,
   PartBody,
   PersonBody,
   QuickJobBody,
@@ -145,6 +146,7 @@ export const OPERATIONS: readonly Operation[] = [
   post(['/api/machines/{tag}/jobs/actions', 'JobActionBody'], 'Go on with a guided change'),
   post(['/api/machines/{tag}/jobs/quick', 'QuickJobBody'], 'Book a change from a card'),
   post(['/api/stock/parts', 'PartBody'], 'Enter or change a part'),
+  post(['/api/stock/merges', 'MergeBody'], 'Make two entries of one part one'),
   post(['/api/stock/counts', 'CountStockBody'], 'Count a part'),
   post(['/api/stock/received', 'ReceivedBody'], 'Book in what came without an order'),
   post(['/api/stock/orders', 'OrderPartBody'], 'Note an order'),
@@ -176,6 +178,15 @@ export const OPERATIONS: readonly Operation[] = [
   get('/api/openapi.json', 'application/json', 'This document'),
   get('/api/sheets/{kind}.csv', 'text/csv', 'An empty spreadsheet of a kind'),
   get('/api/photos/{id}', 'image/*', 'A picture'),
+  get('/api/stock/photos/{id}', 'image/*', 'A picture of a part'),
+  {
+    path: '/api/stock/photos',
+    method: 'post',
+    summary: 'Keep a picture of a part',
+    body: { type: 'image/*' },
+    reply: 'RecordedReply',
+    query: ['clientId', 'by', 'partId'],
+  },
   get('/api/plan/calendar.ics', 'text/calendar', 'The plan as a calendar'),
   get('/api/plan/page', 'application/json', 'What the page of the plan is made from'),
   get('/api/instruments/{id}/stream', 'text/event-stream', 'The readings of a meter, as they come'),

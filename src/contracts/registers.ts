@@ -25,10 +25,25 @@ export const PartBody = z.strictObject({
   minimum: z.int().min(0).max(10_000).nullable(),
   /** Pieces on the shelf when it is entered; a count afterwards. */
   onHand: z.int().min(0).max(100_000).nullable(),
+  medium: Line(80).default(''),
+  areaM2: z.number().min(0.001).max(1000).nullable().default(null),
+  rating: Line(80).default(''),
   /** No longer kept: it is offered no more, and its history stays. */
   retired: z.boolean(),
 });
 export type PartBody = z.infer<typeof PartBody>;
+
+/** Two entries of one and the same part. */
+export const MergeBody = z.strictObject({
+  ...action,
+  partId: z.int().positive(),
+  intoId: z.int().positive(),
+});
+export type MergeBody = z.infer<typeof MergeBody>;
+
+/** The picture itself is the body. */
+export const PartPhotoQuery = z.strictObject({ ...action, partId: z.coerce.number().int().positive() });
+export type PartPhotoQuery = z.infer<typeof PartPhotoQuery>;
 
 export const InstrumentBody = z.strictObject({
   ...action,

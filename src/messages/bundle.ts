@@ -4,6 +4,8 @@ import type { BundleTable } from '@/contracts/bundle';
 export const TABLE_WORDS: Readonly<Record<BundleTable, readonly [string, string]>> = {
   site: ['site', 'sites'],
   part: ['part', 'parts'],
+  part_merge: ['part entered twice', 'parts entered twice'],
+  part_photo: ['picture of a part', 'pictures of parts'],
   instrument: ['meter', 'meters'],
   person: ['person', 'people'],
   dust_entry: ['dust of your own', 'dusts of your own'],

@@ -43,6 +43,8 @@ const PAGES = [
   '/site',
   '/backups',
   '/instruments',
+  '/instruments/1',
+  '/stock/parts/1',
   '/audit',
   '/machines',
   '/m/CR-05/dust',

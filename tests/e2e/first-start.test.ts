@@ -82,7 +82,7 @@ describe('an empty start', () => {
       await page.getByRole('button', { name: 'Add the part' }).click();
     };
     await addPart();
-    await page.getByText('BAG-100, no bin').waitFor();
+    await page.getByRole('link', { name: 'Lower bag, 100 L' }).waitFor();
     await addPart();
     await page.getByText('There is a part bag-100 already. Nothing was saved.').waitFor();
     await open('/instruments');

@@ -86,20 +86,20 @@ describe('the plan of the yard', () => {
 
   it('an order lets the part in: the stock desk says what to order, the plan counts on its day', async () => {
     const page = await opened('/stock');
-    const gas = page.locator('main li', { hasText: 'Carbon cell' }).first();
+    const gas = page.getByRole('row', { name: 'Carbon cell' }).first();
     expect(await gas.innerText()).toMatch(/Order \d+ packs?/);
-    await gas.locator('summary').first().click();
-    await gas.getByLabel('Packs').waitFor();
-    await page.waitForTimeout(300);
-    await gas.getByLabel('Ordered by').fill('MK');
-    await gas.getByRole('button', { name: 'Ordered', exact: true }).dblclick();
-    await expect
-      .poll(() => page.locator('main li', { hasText: 'Carbon cell' }).first().innerText())
-      .toMatch(/\d on order, due/);
-    expect(
-      ((await page.locator('main li', { hasText: 'Carbon cell' }).first().innerText()).match(/on order, due/g) ?? [])
-        .length,
-    ).toBe(1);
+    await page.waitForSelector('html[data-register=ready]');
+    await page.getByRole('searchbox', { name: 'Search' }).fill('carbon');
+    await page.getByText(/^\d+ of \d+$/).waitFor();
+    await gas.getByRole('link').click();
+    await page.waitForURL('**/stock/parts/*');
+    await page.waitForFunction(() => document.querySelectorAll('astro-island[ssr]').length === 0);
+    await page.getByLabel('Ordered by').fill('MK');
+    await page.getByRole('button', { name: 'Ordered', exact: true }).dblclick();
+    const orders = () => page.getByText(/\d on order, due/);
+    await orders().first().waitFor();
+    await page.goto(`${yard.server.url}/stock`);
+    expect((await gas.innerText()).match(/on order, due/g)).toHaveLength(1);
     await page.goto(`${yard.server.url}/plan`);
     await ready(page);
     expect(await page.locator('main').innerText()).not.toContain('1 more Carbon cell');

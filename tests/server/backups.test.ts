@@ -10,7 +10,7 @@ import { copiesFolder, listCopies } from '@/server/db/copies';
 import { loadParts } from '@/server/repositories/stock';
 import { backUp, backUpDaily, daysWithoutCopy } from '@/server/services/backups';
 import { keepPart } from '@/server/services/registers';
-import { newId } from '../support/database';
+import { partBody } from '../support/bodies';
 
 const copy = (at: string, why: CopyReason = 'daily') => ({ name: `${at} ${why}`, at, day: at.slice(0, 10), why });
 const daily = (from: string, days: number) =>
@@ -91,10 +91,7 @@ describe('copies of the records', () => {
     });
   };
   const opened = async (now: string) => ({ db: await openMigrated(file), file, now: () => now });
-  const part = (code: string) => ({
-    ...{ clientId: newId(), by: 'MK', id: null, code, name: code, packSize: 1, bin: '', supplier: '', price: 1 },
-    ...{ leadDays: 7, shelfDays: null, minimum: null, onHand: 3, retired: false },
-  });
+  const part = (code: string) => partBody({ code, name: code, packSize: 1, onHand: 3 });
 
   it('are taken while the records are open, once a day, and hold what was acknowledged', async () => {
     const kept = await opened('2026-11-27T09:00:00.000Z');

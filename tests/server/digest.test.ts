@@ -162,6 +162,8 @@ describe('the digest of a machine', () => {
       'audit_line',
       'setting_change',
       'former_tag',
+      'part_merge',
+      'part_photo',
       'identity',
       'sheet_import',
       'sheet_undo',

@@ -2,7 +2,6 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { readFileSync } from 'node:fs';
 import type { IntegrityBody } from '@/contracts/dust';
 import type { JobActionBody, QuickJobBody, StartJobBody } from '@/contracts/job';
-import type { Result } from '@/core/failure/failure';
 import { classStanding } from '@/core/machine/machine';
 import { type JobEvent, jobState } from '@/core/procedure/job-log';
 import { sayHeld } from '@/messages/job';
@@ -13,12 +12,14 @@ import { findMachine } from '@/server/repositories/machines';
 import { loadParts } from '@/server/repositories/stock';
 import { doInJob, openJobOf, quickJob } from '@/server/services/guided-job';
 import { recordIntegrity } from '@/server/services/integrity-check';
-import { keepPhoto, MAX_PHOTO_BYTES } from '@/server/services/job-photo';
+import { keepPhoto } from '@/server/services/job-photo';
+import { MAX_PHOTO_BYTES } from '@/server/services/picture';
 import { recordTest } from '@/server/services/record-test';
 import { startJob } from '@/server/services/start-job';
 import { loadStockDesk } from '@/server/services/stock-desk';
 import type { Context } from '@/server/services/user-action';
 import { dustBody, readings, testBody } from '../support/bodies';
+import { said } from '../support/said';
 import { demoContext, newId, NOW } from '../support/database';
 
 let clock = NOW;
@@ -31,10 +32,6 @@ const pass = (minutes: number) => {
   clock = new Date(Date.parse(clock) + minutes * 60_000).toISOString();
 };
 
-const said = (r: Result<unknown>) =>
-  r.ok
-    ? 'accepted'
-    : `${r.failures[0]?.code} ${String(r.failures[0]?.facts['why'] ?? r.failures[0]?.facts['fits'] ?? r.failures[0]?.facts['tests'] ?? r.failures[0]?.path)}`.trim();
 const machine = async (tag: string) => (await findMachine(context.db, tag)) ?? Promise.reject(new Error(`no ${tag}`));
 const positionOf = async (tag: string, name: string) => (await machine(tag)).stages.findIndex((s) => s.name === name);
 const onHand = async (code: string) => (await loadParts(context.db)).find((p) => p.code === code)?.onHand ?? Number.NaN;

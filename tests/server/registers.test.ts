@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { InstrumentBody, PartBody } from '@/contracts/registers';
+import { partBody as part } from '../support/bodies';
 import { SiteBody } from '@/contracts/site';
 import { worksOn } from '@/core/calendar/working-days';
 import { NEW_SITE } from '@/core/site/site';
@@ -29,23 +30,6 @@ const site = (over: Partial<SiteBody> = {}): SiteBody => ({
   weekdays: [1, 2, 3, 4, 5],
   closed: [],
   minutesADay: 120,
-  ...over,
-});
-const part = (over: Partial<PartBody> = {}): PartBody => ({
-  clientId: newId(),
-  by: 'MK',
-  id: null,
-  code: 'bag-25',
-  name: 'fleece bag, 25 L',
-  packSize: 5,
-  bin: 'A1',
-  supplier: '',
-  price: 4.2,
-  leadDays: 7,
-  shelfDays: null,
-  minimum: null,
-  onHand: 12,
-  retired: false,
   ...over,
 });
 const meter = (over: Partial<InstrumentBody> = {}): InstrumentBody => ({

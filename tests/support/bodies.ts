@@ -1,4 +1,5 @@
 import type { StartJobBody } from '@/contracts/job';
+import type { PartBody } from '@/contracts/registers';
 import type { RecordChangeBody, RecordTestBody } from '@/contracts/requests';
 import { newId, NOW } from './database';
 
@@ -55,5 +56,27 @@ export const changeBody = (stageId: number, over: Partial<RecordChangeBody> = {}
   beforeTestId: null,
   note: '',
   how: { by: 'MK', how: 'mask, tied bag, damp wipe' },
+  ...over,
+});
+
+/** A new bag on the shelf; what a test needs is laid over it. */
+export const partBody = (over: Partial<PartBody> = {}): PartBody => ({
+  clientId: newId(),
+  by: 'MK',
+  id: null,
+  code: 'bag-25',
+  name: 'fleece bag, 25 L',
+  packSize: 5,
+  bin: 'A1',
+  supplier: '',
+  price: 4.2,
+  leadDays: 7,
+  shelfDays: null,
+  minimum: null,
+  onHand: 12,
+  medium: '',
+  areaM2: null,
+  rating: '',
+  retired: false,
   ...over,
 });

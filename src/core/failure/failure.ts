@@ -199,6 +199,7 @@ export type FailureCode =
   | 'import.unknown'
   | 'site.limits'
   | 'part.code-taken'
+  | 'part.merge'
   | 'instrument.name-taken'
   | 'instrument.used'
   | 'calc.unknown'

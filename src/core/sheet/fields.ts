@@ -171,6 +171,13 @@ export const SHEETS: Readonly<Record<SheetKind, readonly SheetField[]>> = {
     field(['leadDays', 'Lead time, days'], whole(0, 730), {
       names: ['lead', 'lead time', 'lead days', 'delivery days'],
     }),
+    field(['medium', 'Medium'], text(80), { names: ['media', 'filter medium', 'material'] }),
+    field(
+      ['areaM2', 'Area'],
+      { as: 'quantity', of: 'area', unit: 'm2', low: 0.001, high: 1000 },
+      { names: ['filter area', 'media area', 'surface'] },
+    ),
+    field(['rating', 'Rating'], text(80), { names: ['efficiency', 'filter class', 'grade'] }),
     field(['shelfDays', 'Shelf life, days'], whole(1, 7300), { names: ['shelf life', 'keeps'] }),
     field(['minimum', 'Minimum'], whole(0, 10_000), { names: ['min', 'min stock', 'minimum stock', 'reorder at'] }),
   ],

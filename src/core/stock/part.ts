@@ -15,4 +15,10 @@ export interface Part {
   readonly minimum: number | null;
   /** No longer kept. */
   readonly retired: boolean;
+  /** What it filters with, as its maker says: "polyester needle felt"; '' where nobody said. */
+  readonly medium: string;
+  /** Of the medium, m2; null where nobody said. */
+  readonly areaM2: number | null;
+  /** Class or efficiency with the size it holds at: "H14, 99.995 % at MPPS"; '' where nobody said. */
+  readonly rating: string;
 }

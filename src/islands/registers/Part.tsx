@@ -1,5 +1,7 @@
 import { type SyntheticEvent, useState } from 'react';
 import type { Part } from '@/core/stock/part';
+import type { UnitSystem } from '@/core/units';
+import { QuantityField } from '@/ui/quantity-field';
 import { neededOr, RetiredTick, SaveRow, useSigned } from '@/ui/save-row';
 import { TextField } from '@/ui/text-fields';
 
@@ -14,6 +16,9 @@ interface Draft {
   readonly shelf: string;
   readonly minimum: string;
   readonly onHand: string;
+  readonly medium: string;
+  readonly areaM2: number | null;
+  readonly rating: string;
   readonly retired: boolean;
 }
 
@@ -30,6 +35,9 @@ const draftOf = (part: Part | null): Draft => ({
   shelf: textOf(part?.shelfDays ?? null),
   minimum: textOf(part?.minimum ?? null),
   onHand: '',
+  medium: part?.medium ?? '',
+  areaM2: part?.areaM2 ?? null,
+  rating: part?.rating ?? '',
   retired: part?.retired ?? false,
 });
 
@@ -80,6 +88,9 @@ const bodyOf = (draft: Draft, part: Part | null): object => ({
   shelfDays: whole(draft.shelf),
   minimum: whole(draft.minimum),
   onHand: part ? null : whole(draft.onHand),
+  medium: draft.medium,
+  areaM2: draft.areaM2,
+  rating: draft.rating,
   retired: draft.retired,
 });
 
@@ -118,12 +129,19 @@ const Counts = ({ draft, set, fresh }: CountsProps) => (
   </div>
 );
 
+interface KeepPartProps {
+  readonly part: Part | null;
+  readonly units: UnitSystem;
+  readonly by: string;
+}
+
 /** Enters a part, or changes what is said of one. */
-export const KeepPart = ({ part, by }: { readonly part: Part | null; readonly by: string }) => {
+export const KeepPart = ({ part, units, by }: KeepPartProps) => {
   const [draft, setDraft] = useState(() => draftOf(part));
+  const [badArea, setBadArea] = useState(false);
   const signed = useSigned(by, () => window.location.reload());
   const set = (over: Partial<Draft>) => setDraft((held) => ({ ...held, ...over }));
-  const needed = neededOr(neededOf(draft), signed.by);
+  const needed = neededOr(badArea ? 'The area is not readable yet.' : neededOf(draft), signed.by);
   const send = (event: SyntheticEvent) => {
     event.preventDefault();
     if (needed === '') void signed.save('/api/stock/parts', bodyOf(draft, part));
@@ -137,6 +155,34 @@ export const KeepPart = ({ part, by }: { readonly part: Part | null; readonly by
       <div className="flex flex-wrap gap-3">
         <TextField label="Bin or shelf" value={draft.bin} maxLength={24} onValue={(bin) => set({ bin })} />
         <TextField label="Supplier" value={draft.supplier} maxLength={80} onValue={(supplier) => set({ supplier })} />
+      </div>
+      <div className="flex flex-wrap gap-3">
+        <TextField
+          label="Medium, as its maker says"
+          value={draft.medium}
+          maxLength={80}
+          onValue={(medium) => set({ medium })}
+        />
+        <TextField
+          label="Rating with the size it is for"
+          value={draft.rating}
+          maxLength={80}
+          onValue={(rating) => set({ rating })}
+        />
+        <div className="w-32">
+          <QuantityField
+            id={`area-${part?.id ?? 'new'}`}
+            label="Area"
+            kind="area"
+            valueSi={draft.areaM2}
+            units={units}
+            low={0.001}
+            high={1000}
+            mayBeEmpty
+            onValue={(areaM2) => set({ areaM2 })}
+            onBad={(_, bad) => setBadArea(bad)}
+          />
+        </div>
       </div>
       <Counts draft={draft} set={set} fresh={part === null} />
       {part && (

@@ -1,4 +1,6 @@
 import type { FailureCode } from '@/core/failure/failure';
+import type { NoMerge } from '@/core/stock/merge';
+import { NO_MERGE_WORDS } from '../stock';
 import { SHEET_TEXTS } from './sheet';
 import { type Facts, type Text, text } from './facts';
 
@@ -69,6 +71,11 @@ export const REGISTER_TEXTS = {
     'Code taken',
     `There is a part ${text(f['code'])} already. Nothing was saved.`,
     'Change that one, or give this one a code of its own.',
+  ],
+  'part.merge': (f) => [
+    'Not made one',
+    `${NO_MERGE_WORDS[f['why'] as NoMerge](text(f['gone']), text(f['kept']))} Nothing was changed.`,
+    'A part that is taken for another one ends up as a wrong filter.',
   ],
   'instrument.name-taken': (f) => [
     'Name taken',

@@ -13,7 +13,7 @@ import {
   type BundleTable,
 } from '@/contracts/bundle';
 import { MIGRATIONS } from '../db/migrations';
-import { TABLE_SPECS } from './tables';
+import { PICTURES, TABLE_SPECS } from './tables';
 
 /** A zip says when each of its files was written; a bundle of the same records is the same bundle, whenever it was made. */
 const NO_DAY = new Date(1980, 0, 1);
@@ -121,12 +121,13 @@ async function* tableOf(table: BundleTable, { raw, out, machine, written }: Tabl
 }
 
 async function* photosOf({ raw, out, machine }: TableOut): AsyncGenerator<Uint8Array> {
-  for (const { uid, bytes } of rowsOf(raw, 'photo', machine)) {
-    const file = out.file(photoFile(String(uid)), true);
-    file.push(bytes as Buffer, true);
-    yield* out.take();
-    await setImmediate();
-  }
+  for (const table of PICTURES)
+    for (const { uid, bytes } of rowsOf(raw, table, machine)) {
+      const file = out.file(photoFile(String(uid)), true);
+      file.push(bytes as Buffer, true);
+      yield* out.take();
+      await setImmediate();
+    }
 }
 
 /** The number of the machine of a tag, however it is written; null when there is none. */

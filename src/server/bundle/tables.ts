@@ -42,6 +42,11 @@ const OWN = 'machine_id = @machine';
 const OF_STAGE = 'stage_id in (select id from stage where machine_id = @machine)';
 const PART_IN = (column: string) =>
   `select j.value from path_edit e, json_tree(e.${column}) j where e.machine_id = @machine and j.key = 'partId' and j.type = 'integer'`;
+const PARTS_OF = `select part_id from stage where machine_id = @machine
+  union select part_id from stage_change where machine_id = @machine
+  union ${PART_IN('before_json')} union ${PART_IN('after_json')}`;
+/** Tables whose rows have a picture beside them. */
+export const PICTURES = ['photo', 'part_photo'] as const satisfies readonly BundleTable[];
 const machine = { machine_id: 'machine' } as const;
 const stage = { stage_id: 'stage' } as const;
 
@@ -55,13 +60,9 @@ const snapshot: JsonColumn = { shape: StoredSnapshotJson, refs: { id: 'stage', p
 
 export const TABLE_SPECS: Readonly<Record<BundleTable, TableSpec>> = {
   site: { as: 'site', json: { closed_json: { shape: ClosedJson }, opening_json: { shape: OpeningCostJson } } },
-  part: {
-    as: 'entity',
-    natural: 'code',
-    ofMachine: `id in (select part_id from stage where machine_id = @machine
-      union select part_id from stage_change where machine_id = @machine
-      union ${PART_IN('before_json')} union ${PART_IN('after_json')})`,
-  },
+  part: { as: 'entity', natural: 'code', ofMachine: `id in (${PARTS_OF})` },
+  part_merge: { as: 'record', refs: { part_id: 'part', into_id: 'part' } },
+  part_photo: record({ part_id: 'part' }, { ofMachine: `part_id in (${PARTS_OF})` }),
   instrument: {
     as: 'entity',
     natural: 'name',

@@ -4,7 +4,7 @@ import { sql } from 'kysely';
 import { BUNDLE_TABLE_NAMES, type BundleTable } from '@/contracts/bundle';
 import type { ImportReport } from '@/contracts/bundle-report';
 import { type Bundle, type BundleRow, DamagedBundle } from './file';
-import { movedJson, TABLE_SPECS } from './tables';
+import { movedJson, PICTURES, TABLE_SPECS } from './tables';
 import type { Db } from '../db/connect';
 import { type Sorted, textIn } from './sort';
 
@@ -36,9 +36,10 @@ const columnsOf = ({ sorted, bundle }: Writing, table: BundleTable, row: BundleR
       columns[column] = JSON.stringify(moved);
     } else columns[column] = value as string | number | null;
   }
-  if (table === 'photo') {
+  if (PICTURES.some((t) => t === table)) {
     const bytes = bundle.photo(row.uid ?? '');
-    if (createHash('sha256').update(bytes).digest('hex') !== row['sha256']) throw new DamagedBundle(`photo ${row.n}`);
+    if (createHash('sha256').update(bytes).digest('hex') !== row['sha256'])
+      throw new DamagedBundle(`${table} ${row.n}`);
     columns['bytes'] = bytes;
   }
   return columns;

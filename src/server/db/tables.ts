@@ -51,6 +51,27 @@ export interface PartTable {
   /** Never let it fall below so many pieces; null leaves it to the demand. */
   minimum: Generated<number | null>;
   retired_on: Generated<string | null>;
+  medium: Generated<string>;
+  area_m2: Generated<number | null>;
+  rating: Generated<string>;
+}
+
+/** Two entries of one and the same part: the first is read as the second from then on. */
+export interface PartMergeTable {
+  id: Generated<number>;
+  part_id: number;
+  into_id: number;
+  at: string;
+  by_initials: string;
+}
+
+export interface PartPhotoTable {
+  id: Generated<number>;
+  part_id: number;
+  at: string;
+  by_initials: string;
+  media_type: string;
+  bytes: Uint8Array;
 }
 
 export interface MachineTable {
@@ -204,6 +225,8 @@ export interface Tables {
   sheet_undo: SheetUndoTable;
   undoing: UndoingTable;
   part: PartTable;
+  part_merge: PartMergeTable;
+  part_photo: PartPhotoTable;
   machine: MachineTable;
   stage: StageTable;
   rule: RuleTable;

@@ -1,4 +1,5 @@
 import type { MovementReason } from '@/core/stock/ledger';
+import { standsFor } from '@/core/stock/merge';
 import type { Part } from '@/core/stock/part';
 import { MovementReasonName } from '@/contracts/enums';
 import type { Selectable } from 'kysely';
@@ -43,6 +44,9 @@ export const loadParts = async (db: Db): Promise<readonly PartOnHand[]> => {
     supplier: p.supplier,
     minimum: p.minimum,
     retired: p.retired_on !== null,
+    medium: p.medium,
+    areaM2: p.area_m2,
+    rating: p.rating,
     onHand: sums.get(p.id) ?? 0,
   }));
 };
@@ -62,6 +66,9 @@ export const savePart = async (db: Db, id: number | null, part: KeptPart): Promi
     supplier: part.supplier,
     minimum: part.minimum,
     retired_on: part.retiredOn,
+    medium: part.medium,
+    area_m2: part.areaM2,
+    rating: part.rating,
   };
   if (id === null) {
     const made = await db.insertInto('part').values(values).returning('id').executeTakeFirstOrThrow();
@@ -137,7 +144,50 @@ export const takenSince = async (db: Db, since: string): Promise<ReadonlyMap<num
     .where('reason', 'in', ['taken', 'returned'])
     .groupBy('part_id')
     .execute();
-  return new Map(rows.map((r) => [r.part_id, -r.net]));
+  const merged = await loadMerges(db);
+  const taken = new Map<number, number>();
+  for (const { part_id, net } of rows) {
+    const id = standsFor(part_id, merged);
+    taken.set(id, (taken.get(id) ?? 0) - net);
+  }
+  return taken;
+};
+
+/** Parts that were entered twice, each with the one it is read as. */
+export const loadMerges = async (db: Db): Promise<ReadonlyMap<number, number>> => {
+  const rows = await db.selectFrom('part_merge').select(['part_id', 'into_id']).execute();
+  return new Map(rows.map((r) => [r.part_id, r.into_id]));
+};
+
+export const insertMerge = async (
+  db: Db,
+  m: { readonly partId: number; readonly intoId: number; readonly at: string; readonly by: string },
+): Promise<void> => {
+  await db
+    .insertInto('part_merge')
+    .values({ part_id: m.partId, into_id: m.intoId, at: m.at, by_initials: m.by })
+    .execute();
+  await db.updateTable('stage').set({ part_id: m.intoId }).where('part_id', '=', m.partId).execute();
+};
+
+export const retirePart = async (db: Db, id: number, on: string): Promise<void> => {
+  await db.updateTable('part').set({ retired_on: on }).where('id', '=', id).execute();
+};
+
+/** Kinds of stage that take each part, where any does. */
+export const seatsOfParts = async (db: Db): Promise<ReadonlyMap<number, ReadonlySet<string>>> => {
+  const rows = await db
+    .selectFrom('stage')
+    .select(['part_id', 'kind'])
+    .where('part_id', 'is not', null)
+    .where('retired_on', 'is', null)
+    .execute();
+  const seats = new Map<number, Set<string>>();
+  for (const { part_id, kind } of rows) {
+    const id = part_id ?? 0;
+    seats.set(id, (seats.get(id) ?? new Set()).add(kind));
+  }
+  return seats;
 };
 
 /** The part of every stage of the yard, by the stage's number. */

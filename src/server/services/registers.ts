@@ -5,7 +5,7 @@ import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import type { Instrument } from '@/core/record/records';
 import { loadInstruments, saveInstrument, testsWith } from '../repositories/instruments';
 import { loadSite } from '../repositories/site';
-import { insertMovement, loadParts, savePart } from '../repositories/stock';
+import { insertMovement, loadMerges, loadParts, savePart } from '../repositories/stock';
 import { type Context, runOnce } from './user-action';
 
 type Done = Result<{ readonly id: number }>;
@@ -20,7 +20,9 @@ export const keepPart = async ({ db, now }: Context, body: PartBody): Promise<Do
     if (body.id !== null && !parts.some((p) => p.id === body.id)) return fail(failure('part.unknown', 'id'));
     if (parts.some((p) => p.id !== body.id && sameText(p.code, body.code)))
       return fail(failure('part.code-taken', 'code', { code: body.code }));
-    const { name, packSize, bin, supplier, price, leadDays, shelfDays, minimum } = body;
+    const { name, packSize, bin, supplier, price, leadDays, shelfDays, minimum, medium, areaM2, rating } = body;
+    if (body.id !== null && !body.retired && (await loadMerges(tx)).has(body.id))
+      return fail(failure('part.merge', 'retired', { why: 'alreadyMerged' }));
     const today = dayAt(at, (await loadSite(tx)).timeZone);
     const code = body.code.toUpperCase();
     const retiredOn = body.retired ? today : null;
@@ -35,6 +37,9 @@ export const keepPart = async ({ db, now }: Context, body: PartBody): Promise<Do
       shelfDays,
       minimum,
       retiredOn,
+      medium,
+      areaM2,
+      rating,
     });
     if (body.id === null && body.onHand !== null && body.onHand > 0)
       await insertMovement(tx, {

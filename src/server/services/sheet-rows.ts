@@ -63,6 +63,9 @@ const partRow = async (w: SheetWorld, row: SheetRow): Promise<Done> => {
     shelfDays: numberOf(row, 'shelfDays'),
     minimum: numberOf(row, 'minimum'),
     retiredOn: null,
+    medium: textOf(row, 'medium'),
+    areaM2: numberOf(row, 'areaM2'),
+    rating: textOf(row, 'rating'),
   });
   const quantity = numberOf(row, 'onHand') ?? 0;
   if (quantity > 0)

@@ -18,6 +18,7 @@ import * as registers from './016-registers';
 import * as identity from './017-identity';
 import * as sheets from './018-sheets';
 import * as prices from './019-prices';
+import * as partFile from './020-part-file';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -40,4 +41,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '017-identity': identity,
   '018-sheets': sheets,
   '019-prices': prices,
+  '020-part-file': partFile,
 };

@@ -1,0 +1,62 @@
+import { Camera } from 'lucide-react';
+import { useState } from 'react';
+import { ProblemReply } from '@/contracts/responses';
+import { failure } from '@/core/failure/failure';
+import { type Problem, problemOf } from '@/messages/failures';
+import { newClientId } from './post-action';
+import { FieldProblems } from './problems';
+import { shrunkPicture } from './shrink-picture';
+
+interface PictureButtonProps {
+  readonly id: string;
+  readonly label: string;
+  /** Where it is sent, with what is said of it beside who took it. */
+  readonly url: string;
+  readonly query: Readonly<Record<string, string>>;
+  readonly by: string;
+  readonly onKept: () => void;
+}
+
+/** Takes a picture by the camera, or from a file, and keeps it. */
+export const PictureButton = ({ id, label, url, query, by, onKept }: PictureButtonProps) => {
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [busy, setBusy] = useState(false);
+  const send = async (file: File) => {
+    setBusy(true);
+    const body = await shrunkPicture(file);
+    const said = new URLSearchParams({ clientId: newClientId(), by: by.trim().toUpperCase(), ...query });
+    const response = await fetch(`${url}?${said}`, {
+      method: 'POST',
+      headers: { 'content-type': body.type.startsWith('image/') ? body.type : 'application/octet-stream' },
+      body,
+    }).catch(() => null);
+    setBusy(false);
+    if (response?.ok) {
+      setProblems([]);
+      onKept();
+      return;
+    }
+    const problem = response ? ProblemReply.safeParse(await response.json()) : null;
+    setProblems(problem?.success ? problem.data.problems : [problemOf(failure('action.busy'))]);
+  };
+  return (
+    <>
+      <label className="choice inline-flex cursor-pointer items-center gap-1">
+        <Camera size={18} aria-hidden="true" /> {busy ? 'Saving...' : label}
+        <input
+          type="file"
+          accept="image/*"
+          capture="environment"
+          className="sr-only"
+          disabled={busy}
+          onChange={(e) => {
+            const [file] = e.currentTarget.files ?? [];
+            if (file) void send(file);
+            e.currentTarget.value = '';
+          }}
+        />
+      </label>
+      <FieldProblems id={id} problems={problems} />
+    </>
+  );
+};
