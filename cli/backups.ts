@@ -2,18 +2,10 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseConfig } from '@/server/config';
 import { openMigrated } from '@/server/db/connect';
-import {
-  type Copy,
-  copiesFolder,
-  CopyError,
-  inspectCopy,
-  isAsTaken,
-  isInUse,
-  listCopies,
-  restoreCopy,
-} from '@/server/db/copies';
-import { MIGRATIONS } from '@/server/db/migrations';
+import { type Copy, copiesFolder, listCopies } from '@/server/db/copies';
 import { backUp } from '@/server/services/backups';
+import { bringBack, lookAtCopy } from '@/server/services/restore';
+import { sayLost } from '@/messages/settings';
 import type { CliWorld } from './run';
 import { refuse } from './refuse';
 
@@ -46,24 +38,6 @@ export const backups = (world: CliWorld): number => {
   return 0;
 };
 
-/** What a restore would take away, table by table: rows the records hold and the copy does not. */
-const lost = (now: Readonly<Record<string, number>>, then: Readonly<Record<string, number>>): readonly string[] =>
-  Object.entries(now).flatMap(([table, n]) => {
-    const fewer = n - (then[table] ?? 0);
-    return fewer > 0 ? [`${fewer} of ${table.replaceAll('_', ' ')}`] : [];
-  });
-
-/** What the records hold; null where they are damaged: that is what a copy is there for. */
-const rowsNow = (file: string): Readonly<Record<string, number>> | null => {
-  if (!existsSync(file)) return {};
-  try {
-    return inspectCopy(file).rows;
-  } catch (error) {
-    if (error instanceof CopyError) return null;
-    throw error;
-  }
-};
-
 const find = (file: string, name: string): string | null =>
   [join(copiesFolder(file), name), name].find((path) => existsSync(path)) ?? null;
 
@@ -76,37 +50,19 @@ export const restore = async (world: CliWorld, args: readonly string[]): Promise
     world.complain(name === undefined ? 'Say which copy: moorwind backups lists them.' : `There is no copy ${name}.`);
     return 2;
   }
-  try {
-    const copy = inspectCopy(from);
-    if (!(await isAsTaken(from))) throw new CopyError('changed');
-    if (!(copy.schema in MIGRATIONS)) {
-      world.complain(`That copy is of a newer Moorwind (${copy.schema}). Nothing was changed.`);
-      return 1;
-    }
-    const now = rowsNow(file);
-    const gone = lost(now ?? {}, copy.rows);
-    world.write(`The copy holds ${copy.rows['machine'] ?? 0} machines and ${sumOf(copy)} rows, and reads through.`);
-    world.write(
-      now === null
-        ? 'The records are damaged and cannot be counted: whatever came after the copy would be lost. The damaged file is kept beside.'
-        : gone.length === 0
-          ? 'Nothing on record now would be lost.'
-          : `Would be lost: ${gone.join(', ')}.`,
-    );
-    if (!args.includes('--yes')) {
-      world.write('Nothing was changed. Add --yes to bring it back.');
-      return 0;
-    }
-    if (isInUse(file)) {
-      world.complain('Moorwind, or another program, has the records open. Stop it first. Nothing was changed.');
-      return 1;
-    }
-    const replaced = await restoreCopy(file, from, world.now());
-    world.write(`Brought back.${replaced ? ` What it replaced is kept as ${replaced}.` : ''}`);
+  const look = await lookAtCopy(file, from);
+  if (!look.ok) return refuse(world, look.failures);
+  world.write(
+    `The copy holds ${look.value.rows['machine'] ?? 0} machines and ${sumOf(look.value)} rows, and reads through.`,
+  );
+  world.write(sayLost(look.value.lost));
+  if (!args.includes('--yes')) {
+    world.write('Nothing was changed. Add --yes to bring it back.');
     return 0;
-  } catch (error) {
-    if (!(error instanceof CopyError)) throw error;
-    world.complain(`That file is damaged, or no copy of these records. Nothing was changed.`);
-    return 1;
   }
+  const done = await bringBack(file, { from, at: world.now() });
+  if (!done.ok) return refuse(world, done.failures);
+  const { replaced } = done.value;
+  world.write(`Brought back.${replaced ? ` What it replaced is kept as ${replaced}.` : ''}`);
+  return 0;
 };

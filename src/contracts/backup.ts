@@ -16,5 +16,9 @@ export const CopyFactsJson = z.strictObject({
 });
 export type CopyFacts = z.infer<typeof CopyFactsJson>;
 
+/** The name of a copy on the list. */
+export const RestoreBody = z.strictObject({ clientId: ClientId, by: Initials, name: z.string().min(1).max(200) });
+export type RestoreBody = z.infer<typeof RestoreBody>;
+
 export const TakeCopyBody = z.strictObject({ clientId: ClientId, by: Initials });
 export type TakeCopyBody = z.infer<typeof TakeCopyBody>;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ProblemReply, RecordedReply } from './responses';
-import { TakeCopyBody } from './backup';
+import { RestoreBody, TakeCopyBody } from './backup';
 import { DecontaminatedBody, EditDustBody, ExaminationBody, IntegrityBody, RuleSetBody, StateDustBody } from './dust';
 import { CaseActionBody, OpenCaseBody } from './find';
 import { JobActionBody, QuickJobBody, StartJobBody } from './job';
@@ -89,6 +89,7 @@ const SHAPES = {
   StartJobBody,
   StateDustBody,
   TakeCopyBody,
+  RestoreBody,
   UndoSheetBody,
   WithdrawBody,
 } as const satisfies Record<string, z.ZodType>;
@@ -154,6 +155,7 @@ export const OPERATIONS: readonly Operation[] = [
   post(['/api/instruments', 'InstrumentBody'], 'Enter or change a meter'),
   post(['/api/plan/locks', 'LockPlanBody'], 'Fix the day of a change'),
   post(['/api/plan/reminders', 'SendRemindersBody'], 'Send the reminders of the day'),
+  post(['/api/backups/restore', 'RestoreBody'], 'Bring a copy of the records back'),
   post(['/api/site', 'SiteBody'], 'Set up or change the site'),
   post(['/api/rule-set', 'RuleSetBody'], 'Choose the rules of a country'),
   post(['/api/dusts', 'EditDustBody'], 'Enter or change a dust'),

@@ -3,6 +3,8 @@ export interface RegisterColumn {
   readonly label: string;
   /** Sorted as numbers, and set in figures that stand under each other. */
   readonly numeric: boolean;
+  /** What stands between commas is not broken at its hyphens: tags. */
+  readonly tight?: boolean;
 }
 
 export interface RegisterCell {

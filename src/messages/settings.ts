@@ -1,3 +1,4 @@
+import { TABLE_WORDS } from './bundle';
 /** The settings of a site, as its history names them. */
 export const SETTING_WORDS = {
   name: 'Name',
@@ -56,3 +57,15 @@ export const saySize = (bytes: number): string =>
 
 /** How many of something. */
 export const sayCount = (n: number | undefined, one: string): string => `${n ?? 0} ${one}${n === 1 ? '' : 's'}`;
+
+/** What bringing a copy back takes away: null where the records are damaged and cannot be counted. */
+export const sayLost = (lost: Readonly<Record<string, number>> | null): string => {
+  if (lost === null)
+    return 'The records are damaged and cannot be counted: whatever came after the copy would be lost. The damaged file is kept beside.';
+  const words: Readonly<Record<string, readonly [string, string]>> = TABLE_WORDS;
+  const said = Object.entries(lost).flatMap(([table, n]) => {
+    const word = words[table];
+    return word ? [`${n} ${word[n === 1 ? 0 : 1]}`] : [];
+  });
+  return said.length === 0 ? 'Nothing on record now would be lost.' : `Would be lost: ${said.join(', ')}.`;
+};

@@ -1,3 +1,4 @@
+import { entry } from './words';
 import type { Reorder } from '@/core/stock/demand';
 import type { NoMerge } from '@/core/stock/merge';
 import type { Part } from '@/core/stock/part';
@@ -20,12 +21,29 @@ export const NO_MERGE_WORDS: Readonly<Record<NoMerge, (gone: string, kept: strin
   otherSeat: (gone, kept) => `${gone} and ${kept} are fitted in different kinds of stage.`,
 };
 
+/** Why two entries are not made one, in a sentence. */
+export const sayNoMerge = (why: string, gone: string, kept: string): string =>
+  (entry(NO_MERGE_WORDS, why) ?? NO_MERGE_WORDS.alreadyMerged)(gone, kept);
+
 const MONTH_DAYS = 30;
 const plural = (n: number, one: string): string => `${n} ${n === 1 ? one : `${one}s`}`;
 
-/** What to order, and why. */
-export const sayReorder = ({ packs, point, perDay }: Reorder, leadDays: number): string =>
-  `Order ${plural(packs, 'pack')}: reorder at ${Math.ceil(point.point)}, uses ${(perDay * MONTH_DAYS).toFixed(1)} a month, lead time ${plural(leadDays, 'day')}`;
+/** What to order. */
+export const sayOrder = ({ packs }: Reorder): string => `Order ${plural(packs, 'pack')}`;
+
+/** Why it is ordered now. */
+export const sayWhyOrder = ({ point, perDay }: Reorder, leadDays: number): string =>
+  `reorder at ${Math.ceil(point.point)}, uses ${(perDay * MONTH_DAYS).toFixed(1)} a month, lead time ${plural(leadDays, 'day')}`;
+
+/** Where a part lies and comes from. */
+export const sayPartLine = (part: Part, price: string): string =>
+  [
+    part.code,
+    `packs of ${part.packSize}`,
+    ...(part.bin === '' ? [] : [`bin ${part.bin}`]),
+    ...(part.supplier === '' ? [] : [`from ${part.supplier}`]),
+    ...(price === '' ? [] : [`${price} a piece`]),
+  ].join(', ');
 
 /** How many of a part there are, as the heading of its page. */
 export const sayPartNow = ({ name, onHand, retired }: Part & { readonly onHand: number }): string =>

@@ -2,7 +2,7 @@ import { type RegisterColumn, registerRow, type RegisterRow } from '@/contracts/
 import type { BoardTag } from './board-tags';
 
 export const MACHINE_COLUMNS: readonly RegisterColumn[] = [
-  { id: 'tag', label: 'Tag', numeric: false },
+  { id: 'tag', label: 'Tag', numeric: false, tight: true },
   { id: 'name', label: 'Name', numeric: false },
   { id: 'need', label: 'Needs next', numeric: false },
   { id: 'life', label: 'Life left', numeric: true },
@@ -20,6 +20,6 @@ export const machineRow = (t: BoardTag): RegisterRow =>
     { text: t.need, tone: t.tone, sort: `${RANK[t.tone]}${t.need}`, ...(t.flag === null ? {} : { note: t.flag }) },
     t.remaining === null
       ? { text: '', sort: UNKNOWN_LIFE }
-      : { text: `${Math.round(100 * t.remaining)} %`, sort: t.remaining },
+      : { text: `${Math.max(0, Math.round(100 * t.remaining))} %`, sort: t.remaining },
     { text: t.place },
   ]);

@@ -1,6 +1,6 @@
 import { sayHeld } from '@/messages/job';
 import { money } from '@/messages/plan';
-import { sayReorder } from '@/messages/stock';
+import { sayOrder, sayWhyOrder } from '@/messages/stock';
 import type { StockLine } from '@/server/services/stock-desk';
 import { type RegisterCell, type RegisterColumn, registerRow, type RegisterRow } from '@/contracts/register-row';
 
@@ -9,7 +9,7 @@ export const STOCK_COLUMNS: readonly RegisterColumn[] = [
   { id: 'onHand', label: 'On hand', numeric: true },
   { id: 'order', label: 'To do', numeric: false },
   { id: 'bin', label: 'Bin', numeric: false },
-  { id: 'machines', label: 'Machines', numeric: false },
+  { id: 'machines', label: 'Machines', numeric: false, tight: true },
   { id: 'price', label: 'Price', numeric: true },
 ];
 
@@ -28,6 +28,7 @@ const onHandCell = ({ part }: StockLine): RegisterCell => ({
 /** The one thing a part needs next, and what else is known of it in small print. */
 const todoCell = ({ part, reorder, orders, planned, held }: StockLine): RegisterCell => {
   const facts = [
+    ...(reorder.packs > 0 ? [sayWhyOrder(reorder, part.leadDays)] : []),
     ...orders.map((o) => `${o.quantity} on order, due ${o.arrivesOn}`),
     ...(planned > 0 ? [`${planned} reserved for the next ${part.leadDays} days`] : []),
     ...held.map((h) => sayHeld(h)),
@@ -36,7 +37,7 @@ const todoCell = ({ part, reorder, orders, planned, held }: StockLine): Register
   const note = facts.join('; ');
   const rest = note === '' ? {} : { note };
   return reorder.packs > 0
-    ? { text: sayReorder(reorder, part.leadDays), tone: 'stop', sort: 0, ...rest }
+    ? { text: sayOrder(reorder), tone: 'stop', sort: 0, ...rest }
     : { text: part.retired ? 'no longer kept' : 'enough', sort: 1, ...rest };
 };
 

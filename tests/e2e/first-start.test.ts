@@ -138,14 +138,14 @@ describe('an empty start', () => {
     await page.getByRole('button', { name: 'Take in 2 parts' }).dblclick();
     await page.getByRole('heading', { name: '2 rows came in.' }).waitFor();
     await page.goto(`${server.url}/stock`);
-    await page.getByText('F-2, no bin').waitFor();
+    await page.getByRole('link', { name: 'Fore filter' }).waitFor();
     await open('/sheets?kind=parts');
     await ready('sheet');
     await page.getByRole('button', { name: 'Take back' }).click();
     await page.getByRole('button', { name: 'Yes, take all 2 back' }).click();
     await page.getByText('taken back', { exact: true }).waitFor();
     await page.goto(`${server.url}/stock`);
-    expect(await page.getByText('F-2, no bin').count()).toBe(0);
+    expect(await page.getByRole('link', { name: 'Fore filter' }).count()).toBe(0);
   });
 
   it('hands everything out as a bundle, and knows it again', async () => {
@@ -193,6 +193,27 @@ describe('an empty start', () => {
     await page.getByRole('button', { name: 'Bring it back' }).click();
     await page.waitForURL('**/m/LS-10');
     expect(await page.getByText('nothing is recorded on it').count()).toBe(0);
+    expect(visit.complaints).toEqual([]);
+  });
+
+  it('brings a copy back while it runs: says what is lost, once, and others only wait', async () => {
+    const { page } = visit;
+    await open('/backups');
+    const copy = page.locator('li', { hasText: 'Asked for' });
+    await copy.getByText('Bring this one back').click();
+    await copy.getByText(/Would be lost: .*2 retirements/).waitFor();
+    await copy.getByLabel('Put it in the place of the records').check();
+    await copy.getByLabel('Initials').fill('mk');
+    expect(await violations(page)).toEqual([]);
+    const others = Array.from({ length: 12 }, () => fetch(`${server.url}/api/health`).then((r) => r.status));
+    await copy.getByRole('button', { name: 'Bring it back' }).dblclick();
+    await page.waitForURL('**/backups?restored');
+    expect(await Promise.all(others)).toEqual(Array.from({ length: 12 }, () => 200));
+    // What it replaced is kept, once, and the records are those of then.
+    expect(await page.locator('li', { hasText: 'What a restore replaced' }).count()).toBe(1);
+    const log = await (await fetch(`${server.url}/m/LS-10/file`)).text();
+    expect(log).toContain('Collector at the saw');
+    expect(log).not.toContain('worn out, emptied and wiped');
     expect(visit.complaints).toEqual([]);
   });
 });

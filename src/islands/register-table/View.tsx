@@ -23,6 +23,13 @@ interface RegisterProps {
 
 const A_PAGE = 50;
 
+const Tight = ({ text }: { readonly text: string }) =>
+  text.split(/(?<=, )/).map((word) => (
+    <span key={word} className="whitespace-nowrap">
+      {word}
+    </span>
+  ));
+
 const columnOf = (c: RegisterColumn, at: number): ColumnDef<RegisterRow> => ({
   id: c.id,
   header: c.label,
@@ -32,7 +39,13 @@ const columnOf = (c: RegisterColumn, at: number): ColumnDef<RegisterRow> => ({
   cell: ({ row }) => {
     const cell = row.original.cells[at];
     if (!cell) return null;
-    const word = cell.tone ? <ToneMark tone={cell.tone} word={cell.text} size={15} /> : cell.text;
+    const word = cell.tone ? (
+      <ToneMark tone={cell.tone} word={cell.text} size={15} />
+    ) : c.tight ? (
+      <Tight text={cell.text} />
+    ) : (
+      cell.text
+    );
     return (
       <>
         {at === 0 ? (

@@ -1,6 +1,5 @@
 import type { FailureCode } from '@/core/failure/failure';
-import type { NoMerge } from '@/core/stock/merge';
-import { NO_MERGE_WORDS } from '../stock';
+import { sayNoMerge } from '../stock';
 import { SHEET_TEXTS } from './sheet';
 import { type Facts, type Text, text } from './facts';
 
@@ -16,6 +15,26 @@ export const REGISTER_TEXTS = {
     'Copy not whole',
     'The copy was read through and did not hold all it should: it was thrown away, and the records are untouched.',
     'Take another. If it fails again, the disk may be failing: copy the records to another one.',
+  ],
+  'restore.damaged': () => [
+    'Copy damaged',
+    'That file is damaged, or no copy of these records. Nothing was changed.',
+    'Take another copy from the list.',
+  ],
+  'restore.newer': (f) => [
+    'Copy of a newer Moorwind',
+    `That copy is of a newer Moorwind (${text(f['schema'])}). Nothing was changed.`,
+    'Bring this Moorwind up to date first.',
+  ],
+  'restore.in-use': () => [
+    'Records in use',
+    'Moorwind, or another program, has the records open and is at work on them. Nothing was changed.',
+    'Stop it first, or wait until it is done and try again.',
+  ],
+  'restore.unknown': () => [
+    'No such copy',
+    'There is no copy of that name on the list. Nothing was changed.',
+    'Choose one from the list.',
   ],
   'bundle.damaged': (f) => [
     'Bundle damaged',
@@ -74,7 +93,7 @@ export const REGISTER_TEXTS = {
   ],
   'part.merge': (f) => [
     'Not made one',
-    `${NO_MERGE_WORDS[f['why'] as NoMerge](text(f['gone']), text(f['kept']))} Nothing was changed.`,
+    `${sayNoMerge(text(f['why']), text(f['gone']), text(f['kept']))} Nothing was changed.`,
     'A part that is taken for another one ends up as a wrong filter.',
   ],
   'instrument.name-taken': (f) => [

@@ -18,6 +18,7 @@ import { pipeline } from 'node:stream/promises';
 import Sqlite from 'better-sqlite3';
 import { type CopyFacts, CopyFactsJson } from '@/contracts/backup';
 import { faultOf, makeFolders } from './connect';
+import { MIGRATIONS } from './migrations';
 
 // Whole copies of the records: taken while the server runs, checked before they count, restored when it does not.
 
@@ -71,6 +72,19 @@ const toDisk = (path: string): void => {
 };
 
 /** Thrown where a copy is not what it should be: damaged, or short of what the records held. */
+/** Whether this Moorwind understands records of that schema. */
+export const knowsSchema = (schema: string): boolean => schema in MIGRATIONS;
+
+/** Rows of each table of a file that others may be at work on. */
+export const rowsOfFile = (file: string): Record<string, number> => {
+  const raw = new Sqlite(file, { readonly: true, fileMustExist: true });
+  try {
+    return rowsIn(raw);
+  } finally {
+    raw.close();
+  }
+};
+
 export class CopyError extends Error {}
 
 /** Why a copy could not be taken, by name; null for a fault of our own. The records are untouched. */

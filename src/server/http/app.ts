@@ -13,6 +13,8 @@ import { loadYard } from '../services/yard';
 export interface App {
   readonly config: Config;
   readonly context: Context;
+  /** Ends what goes on by itself beside the requests. */
+  readonly stop: () => void;
 }
 
 let starting: Promise<App> | null = null;
@@ -21,15 +23,19 @@ const start = async (): Promise<App> => {
   const config = parseConfig(process.env);
   const db = await openMigrated(config.dataFile);
   const desk = planDesk(config.dataFile);
-  planAt(db, desk);
+  planAt(db, desk.plan);
   const context: Context = { db, now: () => config.fixedNow ?? new Date().toISOString() };
-  keepCopies({ ...context, file: config.dataFile });
+  const stopCopies = keepCopies({ ...context, file: config.dataFile });
   if (await asksWho(context, config)) await offerFirstCode(context, (text) => console.log(text));
   // A large yard is read and planned before somebody asks, where it has to be made anew.
   loadYard(context)
-    .then((yard) => desk(context, yard))
+    .then((yard) => desk.plan(context, yard))
     .catch((error: unknown) => console.error(error));
-  return { config, context };
+  const stop = () => {
+    stopCopies();
+    desk.stop();
+  };
+  return { config, context, stop };
 };
 
 /** The running application: configuration, database and clock, made once. A failed start is tried again. */
@@ -39,4 +45,17 @@ export const app = (): Promise<App> => {
     throw error;
   });
   return starting;
+};
+
+/** Closes the records, lets them be exchanged, and opens whatever is there then. Only while no other request is in hand. */
+export const withRecordsClosed = async <T>(exchange: (file: string) => Promise<T>): Promise<T> => {
+  const { config, context, stop } = await app();
+  stop();
+  await context.db.destroy();
+  try {
+    return await exchange(config.dataFile);
+  } finally {
+    starting = null;
+    await app();
+  }
 };

@@ -36,7 +36,7 @@ const LEAD: readonly RegExp[] = [
   /^\/audit$/,
   /^\/site$/,
   /^\/backups$/,
-  /^\/api\/backups$/,
+  /^\/api\/backups(\/|$)/,
   /^\/sheets$/,
   /^\/lists\/(people|settings)\.csv$/,
   /^\/api\/sheets(\/|$)/,

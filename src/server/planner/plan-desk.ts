@@ -13,11 +13,17 @@ const APART_MS = 20_000;
 
 type Asked = Pick<Context, 'db' | 'now'>;
 
+export interface PlanDesk {
+  readonly plan: (context: Asked, yard: Yard) => Promise<YardPlan>;
+  /** Lets the records go: a plan that is being made is given up. */
+  readonly stop: () => void;
+}
+
 /**
  * Plans the yard: a small one at once, a large one in a process of its own. While a new plan of a large yard is made,
  * the one before it is given, with the revision it was made for; only the first one is waited for.
  */
-export const planDesk = (file: string): ((context: Asked, yard: Yard) => Promise<YardPlan>) => {
+export const planDesk = (file: string): PlanDesk => {
   let planner: ChildProcess | null = null;
   let last: YardPlan | null = null;
   let madeAt = 0;
@@ -70,7 +76,7 @@ export const planDesk = (file: string): ((context: Asked, yard: Yard) => Promise
       madeAt = Date.now();
     });
 
-  return (context, yard) => {
+  const plan: PlanDesk['plan'] = (context, yard) => {
     if (yard.machines.length <= AT_ONCE) return planHere(context, yard);
     const current = last?.revision === yard.revision && last.outlook.yard.today === yard.today;
     if (last && current) return Promise.resolve(last);
@@ -80,4 +86,5 @@ export const planDesk = (file: string): ((context: Asked, yard: Yard) => Promise
     if (last) making.catch((error: unknown) => console.error(error));
     return last ? Promise.resolve(last) : making;
   };
+  return { plan, stop: () => planner?.kill() };
 };

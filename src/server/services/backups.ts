@@ -1,7 +1,7 @@
 import { dayAt } from '@/core/calendar/calendar-date';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { type CopyReason, outdatedCopies } from '@/core/record/rotation';
-import { type Copy, copyFault, listCopies, removeCopies, takeCopy } from '../db/copies';
+import { type Copy, copyFault, listCopies, removeCopies, rowsOfFile, takeCopy } from '../db/copies';
 import { loadSite } from '../repositories/site';
 import type { Context } from './user-action';
 
@@ -69,8 +69,8 @@ export const daysWithoutCopy = async ({ db, now, file }: Kept): Promise<number |
   return days >= OLD_DAYS ? days : null;
 };
 
-/** Looks every hour whether the day has its copy; the first time when the start is over. */
-export const keepCopies = (kept: Kept): void => {
+/** Looks every hour whether the day has its copy; the first time when the start is over. Answers how to end it. */
+export const keepCopies = (kept: Kept): (() => void) => {
   const look = () => {
     backUpDaily(kept)
       .then((r) => {
@@ -78,14 +78,24 @@ export const keepCopies = (kept: Kept): void => {
       })
       .catch((error: unknown) => console.error(error));
   };
-  setTimeout(look, HOUR_MS / 60).unref();
-  setInterval(look, HOUR_MS).unref();
+  const first = setTimeout(look, HOUR_MS / 60).unref();
+  const hourly = setInterval(look, HOUR_MS).unref();
+  return () => {
+    clearTimeout(first);
+    clearInterval(hourly);
+  };
 };
 
 /** The copies there are, newest first, and how long there was none where that is too long. */
 export const loadBackups = async (
   kept: Kept,
-): Promise<{ readonly copies: readonly Copy[]; readonly old: number | null }> => ({
+): Promise<{
+  readonly copies: readonly Copy[];
+  readonly old: number | null;
+  /** Rows of each table the records hold now. */
+  readonly rows: Readonly<Record<string, number>>;
+}> => ({
   copies: listCopies(kept.file),
   old: await daysWithoutCopy(kept),
+  rows: rowsOfFile(kept.file),
 });
