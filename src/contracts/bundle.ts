@@ -68,6 +68,7 @@ export const BUNDLE_TABLES = {
     currency: T.default(''),
     late_factor: R.default(6),
     opening_json: J.default({ plain: 8, controlled: 18, contained: 45 }),
+    opening_minutes_json: J.default({ plain: 6, controlled: 12, contained: 25 }),
   }),
   part: named({
     code: T,

@@ -16,8 +16,8 @@ export const AccuracyJson = z.strictObject({
 /** Days a site is closed. */
 export const ClosedJson = z.array(z.string());
 
-/** What an opening costs, by how it is opened. */
-export const OpeningCostJson = z.strictObject({
+/** What an opening costs, or how long it takes, by how it is opened. */
+export const ByOpeningJson = z.strictObject({
   plain: z.number().min(0),
   controlled: z.number().min(0),
   contained: z.number().min(0),

@@ -80,6 +80,7 @@ export const PlanPageJson = z.strictObject({
     minutesADay: z.number(),
     lateFactor: z.number(),
     openingCost: z.record(HazardName, z.number()),
+    openingMinutes: z.record(HazardName, z.number()),
   }),
   days: z.array(z.int().nullable()),
   today: Day,

@@ -17,6 +17,8 @@ const LossShare = z.number().min(0.02).max(0.9);
 
 const Cost = z.number().min(0).max(1e6);
 
+const Minutes = z.number().min(0).max(1440);
+
 /** What a site says of itself; the prices stay as they are where nothing is said of them. */
 export const SiteBody = z.strictObject({
   clientId: ClientId,
@@ -40,6 +42,7 @@ export const SiteBody = z.strictObject({
       currency: z.string().trim().max(8),
       lateFactor: z.number().min(0.1).max(100),
       openingCost: z.strictObject({ plain: Cost, controlled: Cost, contained: Cost }),
+      openingMinutes: z.strictObject({ plain: Minutes, controlled: Minutes, contained: Minutes }),
     })
     .optional(),
 });

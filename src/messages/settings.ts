@@ -13,6 +13,7 @@ export const SETTING_WORDS = {
   currency: 'Currency',
   lateFactor: 'A late day',
   openingCost: 'An opening',
+  openingMinutes: 'Time of an opening',
   openHere: 'Open at this machine',
 } as const;
 

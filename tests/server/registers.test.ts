@@ -149,11 +149,20 @@ describe('what the plan weighs', () => {
   it('is the site own: its money and its prices reach the plan and stand in the history; back to the usual is a change too', async () => {
     const context = await opened();
     await keepSite(context, site());
-    const prices = { currency: 'EUR', lateFactor: 9, openingCost: { plain: 10, controlled: 25, contained: 80 } };
+    const prices = {
+      currency: 'EUR',
+      lateFactor: 9,
+      openingCost: { plain: 10, controlled: 25, contained: 80 },
+      openingMinutes: { plain: 7, controlled: 14, contained: 30 },
+    };
     expect((await keepSite(context, site({ prices }))).ok).toBe(true);
     expect((await loadSite(context.db)).prices).toEqual(prices);
     const plan = await planYard(context);
-    expect(plan.options).toMatchObject({ lateFactor: 9, openingCost: prices.openingCost });
+    expect(plan.options).toMatchObject({
+      lateFactor: 9,
+      openingCost: prices.openingCost,
+      openingMinutes: prices.openingMinutes,
+    });
     // A form that says nothing of prices leaves them.
     await keepSite(context, site({ name: 'High Shed' }));
     expect((await loadSite(context.db)).prices).toEqual(prices);

@@ -202,6 +202,7 @@ export type FailureCode =
   | 'import.built-on'
   | 'import.unknown'
   | 'site.limits'
+  | 'list.unknown'
   | 'part.code-taken'
   | 'part.merge'
   | 'instrument.name-taken'

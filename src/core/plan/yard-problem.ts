@@ -48,6 +48,8 @@ export interface PlanOptions {
   /** How much dearer a day past the limit is than a day of life thrown away. */
   readonly lateFactor: number;
   readonly openingCost: Readonly<Record<DustHazard, number>>;
+  /** Minutes to open and close a machine, without the work inside. */
+  readonly openingMinutes: Readonly<Record<DustHazard, number>>;
 }
 
 /** Moorwind defaults, a modelling choice; every one is an input. */
@@ -56,9 +58,8 @@ export const PLAN_OPTIONS: PlanOptions = {
   minutesADay: NEW_SITE.minutesADay,
   lateFactor: NEW_SITE.prices.lateFactor,
   openingCost: NEW_SITE.prices.openingCost,
+  openingMinutes: NEW_SITE.prices.openingMinutes,
 };
-
-const OPENING_MINUTES: Record<DustHazard, number> = { plain: 6, controlled: 12, contained: 25 };
 
 const MINUTES: Partial<Record<StageKind, number>> = {
   bag: 6,
@@ -75,8 +76,6 @@ const OTHER_MINUTES = 8;
 
 /** Minutes a stage takes, without opening and closing its machine. Source: Moorwind defaults, modelling choices. Valid: every kind of stage. */
 export const minutesOf = (kind: StageKind): number => MINUTES[kind] ?? OTHER_MINUTES;
-/** Minutes it takes to open and close a machine at a dust level. Source: Moorwind defaults, modelling choices. Valid: every level. */
-export const openingMinutesOf = (hazard: DustHazard): number => OPENING_MINUTES[hazard];
 
 const DAYS_A_WEEK = 7;
 
@@ -127,7 +126,7 @@ export const yardProblem = ({ machines, parts, works }: PlanInput, options: Plan
       machines: machines.map((m) => ({
         id: m.tag,
         openingCost: options.openingCost[m.hazard],
-        openingMinutes: openingMinutesOf(m.hazard),
+        openingMinutes: options.openingMinutes[m.hazard],
         blockedDays: new Set(m.blockedDays),
       })),
       tasks,

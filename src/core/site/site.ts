@@ -11,6 +11,8 @@ export interface Prices {
   readonly lateFactor: number;
   /** What opening a machine costs, with whoever does it, by how it is opened. */
   readonly openingCost: Readonly<Record<DustHazard, number>>;
+  /** Minutes it takes to open and close a machine, without the work inside, by how it is opened. */
+  readonly openingMinutes: Readonly<Record<DustHazard, number>>;
 }
 
 /** Where the machines are, and what is decided for all of them. */
@@ -40,6 +42,11 @@ export const NEW_SITE: Site = {
   openHere: true,
   working: { weekdays: [1, 2, 3, 4, 5], closed: [] },
   minutesADay: 120,
-  prices: { currency: '', lateFactor: 6, openingCost: { plain: 8, controlled: 18, contained: 45 } },
+  prices: {
+    currency: '',
+    lateFactor: 6,
+    openingCost: { plain: 8, controlled: 18, contained: 45 },
+    openingMinutes: { plain: 6, controlled: 12, contained: 25 },
+  },
   setUp: false,
 };

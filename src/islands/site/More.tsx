@@ -39,6 +39,9 @@ const FIGURES = [
   ['controlled', 'A controlled one'],
   ['contained', 'A contained one'],
   ['late', 'A late day, times a wasted one'],
+  ['plainMinutes', 'A plain opening takes, min'],
+  ['controlledMinutes', 'A controlled one, min'],
+  ['containedMinutes', 'A contained one, min'],
 ] as const;
 
 /** What the plan weighs against each other, in the site's own money. */

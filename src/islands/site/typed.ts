@@ -16,6 +16,9 @@ export interface Typed {
   readonly plain: string;
   readonly controlled: string;
   readonly contained: string;
+  readonly plainMinutes: string;
+  readonly controlledMinutes: string;
+  readonly containedMinutes: string;
 }
 
 export const typedOf = (site: Site): Typed => ({
@@ -28,6 +31,9 @@ export const typedOf = (site: Site): Typed => ({
   plain: String(site.prices.openingCost.plain),
   controlled: String(site.prices.openingCost.controlled),
   contained: String(site.prices.openingCost.contained),
+  plainMinutes: String(site.prices.openingMinutes.plain),
+  controlledMinutes: String(site.prices.openingMinutes.controlled),
+  containedMinutes: String(site.prices.openingMinutes.contained),
 });
 
 /** Days, however they are set apart. */
@@ -44,10 +50,19 @@ export const lossesOf = ({ warn, act }: Typed): Site['thresholds'] => ({
 const figure = (text: string): number => (text.trim() === '' ? NaN : Number(text.trim().replace(',', '.')));
 
 /** What the plan weighs, as typed. */
-export const pricesOf = ({ currency, late, plain, controlled, contained }: Typed): Site['prices'] => ({
-  currency: currency.trim(),
-  lateFactor: figure(late),
-  openingCost: { plain: figure(plain), controlled: figure(controlled), contained: figure(contained) },
+export const pricesOf = (typed: Typed): Site['prices'] => ({
+  currency: typed.currency.trim(),
+  lateFactor: figure(typed.late),
+  openingCost: {
+    plain: figure(typed.plain),
+    controlled: figure(typed.controlled),
+    contained: figure(typed.contained),
+  },
+  openingMinutes: {
+    plain: figure(typed.plainMinutes),
+    controlled: figure(typed.controlledMinutes),
+    contained: figure(typed.containedMinutes),
+  },
 });
 
 /** What of the typed figures cannot be read, in a sentence; '' when all can. */
@@ -58,8 +73,10 @@ export const unreadable = (typed: Typed): string => {
     return 'The loss that warns lies below the loss that acts, between 2 and 90 %.';
   const bad = daysOf(closed).find((d) => !isCalendarDate(d));
   if (bad !== undefined) return `"${bad}" is no day. Write days like 2026-12-25.`;
-  const { lateFactor, openingCost } = pricesOf(typed);
+  const { lateFactor, openingCost, openingMinutes } = pricesOf(typed);
   if (!(lateFactor >= 0.1 && lateFactor <= 100)) return 'How much dearer a late day is lies between 0.1 and 100.';
   if (!Object.values(openingCost).every((c) => c >= 0 && c <= 1e6)) return 'What an opening costs is a sum of money.';
+  if (!Object.values(openingMinutes).every((m) => m >= 0 && m <= 1440))
+    return 'The minutes of an opening lie between 0 and 1440.';
   return /^\d+$/.test(minutes.trim()) && Number(minutes) <= 1440 ? '' : 'Minutes a day are a whole number up to 1440.';
 };

@@ -86,6 +86,11 @@ export const REGISTER_TEXTS = {
     'A machine would be stopped before anybody is warned.',
     'Make the loss that warns the smaller one.',
   ],
+  'list.unknown': (f) => [
+    'No such list',
+    `There is no list called "${text(f['name'])}".`,
+    'There are machines, rules, parts, meters, people, waste and settings.',
+  ],
   'part.code-taken': (f) => [
     'Code taken',
     `There is a part ${text(f['code'])} already. Nothing was saved.`,

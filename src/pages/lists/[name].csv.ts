@@ -1,12 +1,14 @@
 import type { APIRoute } from 'astro';
+import { failure } from '@/core/failure/failure';
 import { app } from '@/server/http/app';
+import { respondProblems } from '@/server/http/respond';
 import { csvOf, csvReply } from '@/server/services/csv';
 import { listOf } from '@/view-models/lists';
 
 /** A list of the yard as CSV. */
-export const GET: APIRoute = async ({ params, redirect }) => {
+export const GET: APIRoute = async ({ params }) => {
   const { context } = await app();
   const name = params['name'] ?? '';
   const list = await listOf(context, name);
-  return list ? csvReply(`moorwind-${name}`, csvOf(list.headings, list.rows)) : redirect('/no-machine');
+  return list ? csvReply(`moorwind-${name}`, csvOf(list.headings, list.rows)) : respondProblems([failure('list.unknown', '', { name })]);
 };

@@ -8,7 +8,7 @@ import {
   AirJson,
   ClosedJson,
   DetailJson,
-  OpeningCostJson,
+  ByOpeningJson,
   PreconditionsJson,
   RuleJson,
   UseJson,
@@ -59,7 +59,14 @@ const record = (refs: TableSpec['refs'] = machine, over: Partial<TableSpec> = {}
 const snapshot: JsonColumn = { shape: StoredSnapshotJson, refs: { id: 'stage', partId: 'part' } };
 
 export const TABLE_SPECS: Readonly<Record<BundleTable, TableSpec>> = {
-  site: { as: 'site', json: { closed_json: { shape: ClosedJson }, opening_json: { shape: OpeningCostJson } } },
+  site: {
+    as: 'site',
+    json: {
+      closed_json: { shape: ClosedJson },
+      opening_json: { shape: ByOpeningJson },
+      opening_minutes_json: { shape: ByOpeningJson },
+    },
+  },
   part: { as: 'entity', natural: 'code', ofMachine: `id in (${PARTS_OF})` },
   part_merge: { as: 'record', refs: { part_id: 'part', into_id: 'part' } },
   part_photo: record({ part_id: 'part' }, { ofMachine: `part_id in (${PARTS_OF})` }),

@@ -18,6 +18,7 @@ export interface SiteTable {
   currency: Generated<string>;
   late_factor: Generated<number>;
   opening_json: Generated<string>;
+  opening_minutes_json: Generated<string>;
 }
 
 /** A tag a machine had: a printed label goes on finding it. */

@@ -1,4 +1,4 @@
-import { ClosedJson, OpeningCostJson } from '@/contracts/json-columns';
+import { ClosedJson, ByOpeningJson } from '@/contracts/json-columns';
 import { readStored } from '@/contracts/stored';
 import { NEW_SITE, type Site } from '@/core/site/site';
 import type { Db } from '../db/connect';
@@ -18,7 +18,8 @@ export const loadSite = async (db: Db): Promise<Site> => {
     prices: {
       currency: row.currency,
       lateFactor: row.late_factor,
-      openingCost: readStored(OpeningCostJson, row.opening_json),
+      openingCost: readStored(ByOpeningJson, row.opening_json),
+      openingMinutes: readStored(ByOpeningJson, row.opening_minutes_json),
     },
     setUp: true,
   };
@@ -39,6 +40,7 @@ export const saveSite = async (db: Db, site: Omit<Site, 'setUp'>): Promise<void>
     currency: site.prices.currency,
     late_factor: site.prices.lateFactor,
     opening_json: JSON.stringify(site.prices.openingCost),
+    opening_minutes_json: JSON.stringify(site.prices.openingMinutes),
   };
   await db
     .insertInto('site')

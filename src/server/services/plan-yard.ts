@@ -160,11 +160,15 @@ const makePlan = async (context: Pick<Context, 'db' | 'now'>, yard: Yard, option
 };
 
 /** The plan by the site's own figures. */
-const optionsOf = ({ minutesADay, prices: { lateFactor, openingCost } }: Yard['site']): PlanOptions => ({
+const optionsOf = ({
+  minutesADay,
+  prices: { lateFactor, openingCost, openingMinutes },
+}: Yard['site']): PlanOptions => ({
   ...PLAN_OPTIONS,
   minutesADay,
   lateFactor,
   openingCost,
+  openingMinutes,
 });
 
 /** The plan of a yard, made here and now: deterministic for one day and one record, and made once for them. */

@@ -21,6 +21,8 @@ export const SETTINGS = {
   lateFactor: (s: Site) => String(s.prices.lateFactor),
   openingCost: ({ prices: { openingCost: c } }: Site) =>
     `plain ${c.plain}, controlled ${c.controlled}, contained ${c.contained}`,
+  openingMinutes: ({ prices: { openingMinutes: m } }: Site) =>
+    `plain ${m.plain} min, controlled ${m.controlled} min, contained ${m.contained} min`,
   openHere: (s: Site) => (s.openHere ? 'yes' : 'no'),
 } as const satisfies Record<string, (s: Site) => string>;
 export type Setting = keyof typeof SETTINGS;

@@ -3,7 +3,7 @@ import { keepForEver } from '../append-only';
 
 const TABLES = ['part_merge', 'part_photo'] as const;
 
-/** What a part is made of, its picture, and which two parts were one and the same. */
+/** What a part is made of, its picture, and which two parts were one and the same; and how long a machine takes to open. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`alter table part add column medium text not null default ''`.execute(db);
   await sql`alter table part add column area_m2 real check (area_m2 > 0)`.execute(db);
@@ -25,6 +25,9 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
     bytes blob not null
   ) strict`.execute(db);
   await sql`create index photo_of_part on part_photo (part_id)`.execute(db);
+  await sql`alter table site add column opening_minutes_json text not null default '{"plain":6,"controlled":12,"contained":25}' check (json_valid(opening_minutes_json))`.execute(
+    db,
+  );
   await keepForEver(db, TABLES);
   for (const table of TABLES) {
     await sql
