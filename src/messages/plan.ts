@@ -1,4 +1,4 @@
-import type { PlanReason, WayOut } from '@/core/plan/explain';
+import type { PlanReason, ShortPart, WayOut } from '@/core/plan/explain';
 import { capital } from './words';
 
 /** A sum of money, behind the site's own currency where it has said one. */
@@ -28,6 +28,16 @@ export const sayReason = (reason: PlanReason, { nameOf, dateOf, currency }: Name
     case 'traded':
       return `Moved from ${dateOf(reason.ownDay)} to make room for another machine.`;
   }
+};
+
+const NAMED = 3;
+
+/** A part that tasks wait for: how many, by when, and who waits. */
+export const sayShortPart = ({ part, pieces, by, tasks }: ShortPart, { nameOf, dateOf, partOf }: Named): string => {
+  const named = tasks.slice(0, NAMED).map(nameOf);
+  const more = tasks.length - named.length;
+  const who = `${named.join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
+  return `${capital(who)}: ${pieces} more ${partOf(part)} ${pieces === 1 ? 'is' : 'are'} needed${tasks.length === 1 ? '' : ', the first'} ${by === 0 ? 'now' : `by ${dateOf(by)}`}.`;
 };
 
 /** Which limit keeps a task out, and the cheapest way out. */

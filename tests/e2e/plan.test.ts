@@ -19,7 +19,7 @@ describe('the plan of the yard', () => {
     const [, openings, own] =
       /^(\d+) openings in 8 weeks instead of (\d+); \d+ cannot be done yet\.$/.exec(await headline(page)) ?? [];
     expect(Number(openings)).toBeLessThan(Number(own));
-    expect(await page.locator('main').innerText()).toContain('Carbon cell of CR-09: needs 1 more Carbon cell now.');
+    expect(await page.locator('main').innerText()).toContain('Carbon cell of CR-09: 1 more Carbon cell is needed now.');
     await page
       .getByRole('button', { name: /^CR-09.*HEPA/ })
       .first()

@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -140,6 +141,23 @@ describe('copies of the records', () => {
       expect(said.join(' ')).toContain('Nothing was changed');
     }
     expect(listCopies(file)).toEqual([]);
+    expect(readFileSync(file).equals(before)).toBe(true);
+  });
+
+  it('a disk that takes no more ends it in a sentence: no half copy, and the records are as they were', async () => {
+    const kept = await opened('2026-11-27T09:00:00.000Z');
+    await keepPart(kept, part('ONE'));
+    await kept.db.destroy();
+    const before = readFileSync(file);
+    // The system itself lets no file of this process grow past 100 kB; the records have more.
+    expect(before.length).toBeGreaterThan(200_000);
+    const run = spawnSync('bash', ['-c', 'trap "" XFSZ; ulimit -f 100; node --import tsx cli/moorwind.ts backup'], {
+      env: { ...process.env, MOORWIND_DATA: file },
+      encoding: 'utf8',
+    });
+    expect([run.status, run.stderr]).toEqual([1, expect.stringContaining('This was not saved.')]);
+    expect(listCopies(file)).toEqual([]);
+    expect(readdirSync(`${file}.backups`)).toEqual([]);
     expect(readFileSync(file).equals(before)).toBe(true);
   });
 

@@ -111,3 +111,27 @@ export const waysOut = (problem: PlanProblem, days: PlanDays): readonly WayOut[]
     ];
   });
 };
+
+/** A part that several tasks wait for. */
+export interface ShortPart {
+  readonly part: string;
+  /** Tasks without a day for want of it, the soonest first. */
+  readonly tasks: readonly string[];
+  /** Pieces that would let in all of them. */
+  readonly pieces: number;
+  /** The day the first of them is wanted. */
+  readonly by: number;
+}
+
+/** What is short, part by part, the soonest first. Pieces; days of the horizon. Source: the ways out. Valid: ways of that problem. */
+export const shortParts = (problem: PlanProblem, ways: readonly WayOut[]): readonly ShortPart[] => {
+  const needs = new Map(problem.tasks.map((t) => [t.id, t.part?.quantity ?? 0]));
+  const short = ways.filter((w) => w.kind === 'part').sort((a, b) => a.by - b.by);
+  return [...new Set(short.map((w) => w.part))].flatMap((part) => {
+    const of = short.filter((w) => w.part === part);
+    const [first] = of;
+    if (!first) return [];
+    const others = of.slice(1).reduce((sum, w) => sum + (needs.get(w.task) ?? 0), 0);
+    return [{ part, tasks: of.map((w) => w.task), pieces: first.pieces + others, by: first.by }];
+  });
+};

@@ -3,13 +3,14 @@ import { useEffect, useState } from 'react';
 import { PlanPageJson } from '@/contracts/plan';
 import { addDays } from '@/core/calendar/calendar-date';
 import { costOf } from '@/core/plan/cost';
-import { waysOut } from '@/core/plan/explain';
+import type { PlanProblem } from '@/core/plan/problem';
+import { shortParts, waysOut } from '@/core/plan/explain';
 import { eachOnItsOwnDay } from '@/core/plan/own-day';
 import type { PlanDays } from '@/core/plan/problem';
 import type { YardProblem } from '@/core/plan/yard-problem';
 import { showPercent } from '@/core/units';
 import type { Problem } from '@/messages/failures';
-import { money, sayWayOut } from '@/messages/plan';
+import { money, sayShortPart, sayWayOut } from '@/messages/plan';
 import { setChoice } from '@/ui/cookies';
 import { FieldProblems } from '@/ui/problems';
 import { usePostOnce } from '@/ui/use-post-once';
@@ -65,26 +66,28 @@ const Headline = ({ made, days, fits, openings, today, unplanned, currency }: He
 };
 
 interface CannotProps {
+  readonly problem: PlanProblem;
   readonly ways: ReturnType<typeof waysOut>;
   readonly words: Parameters<typeof sayWayOut>[1];
 }
 
-const CannotBeDone = ({ ways, words }: CannotProps) =>
+/** What cannot be done: a part that many wait for is said once. */
+const CannotBeDone = ({ problem, ways, words }: CannotProps) =>
   ways.length > 0 && (
     <ul className="tone-stop mt-2 text-sm font-semibold">
-      {ways.map((w) => (
-        <li key={w.task}>
-          {sayWayOut(w, words)}
-          {w.kind === 'part' && (
-            <>
-              {' '}
-              <a className="underline" href="/stock">
-                Stock
-              </a>
-            </>
-          )}
+      {shortParts(problem, ways).map((short) => (
+        <li key={short.part}>
+          {sayShortPart(short, words)}{' '}
+          <a className="underline" href="/stock">
+            Stock
+          </a>
         </li>
       ))}
+      {ways
+        .filter((w) => w.kind !== 'part')
+        .map((w) => (
+          <li key={w.task}>{sayWayOut(w, words)}</li>
+        ))}
     </ul>
   );
 
@@ -200,7 +203,7 @@ const PlanOfYard = (p: PlanProps) => {
         stop={fits ? stop : null}
       />
       <FieldProblems id="plan-problems" problems={problems} />
-      <CannotBeDone ways={ways} words={wordsTagged} />
+      <CannotBeDone problem={made.problem} ways={ways} words={wordsTagged} />
       <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="mt-2 hidden sm:block">
           <Lanes

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { explainPlan, waysOut } from '@/core/plan/explain';
+import { explainPlan, shortParts, waysOut } from '@/core/plan/explain';
 import { nextOpenDay, plannedOpenings } from '@/core/plan/planned-openings';
 import type { PlanProblem, PlanTask } from '@/core/plan/problem';
 import type { YardProblem } from '@/core/plan/yard-problem';
@@ -108,6 +108,17 @@ describe('the smallest thing that would let a task in', () => {
       minutes: [0, 0, 0, 0, 0, 30, 0, 0, 0, 0],
     });
     expect(waysOut(p, [5, null])).toEqual([{ kind: 'moreMinutes', task: 'b', day: 5, minutes: 20 }]);
+  });
+
+  it('a part that several wait for is short by what lets in all of them', () => {
+    const takes = (id: string, day: number, quantity: number) =>
+      task(id, { reached: [day, day + 1, day + 2, day + 3, day + 4], part: { index: 0, quantity } });
+    // One on the shelf, and one placed task has it: b takes 2 and a takes 3, so 5 let in both.
+    const p = problem([takes('a', 6, 3), takes('b', 2, 2), takes('c', 1, 1)], {
+      parts: [{ id: 'B', onHand: 1, deliveries: [] }],
+    });
+    expect(shortParts(p, waysOut(p, [null, null, 1]))).toEqual([{ part: 'B', tasks: ['b', 'a'], pieces: 5, by: 4 }]);
+    expect(shortParts(p, [])).toEqual([]);
   });
 
   it('pieces that are neither on hand nor on order, by the middle of its window, not before today', () => {
