@@ -40,6 +40,7 @@ const PAGES = [
   '/outbox',
   '/dusts',
   '/people',
+  '/figures',
   '/site',
   '/backups',
   '/instruments',

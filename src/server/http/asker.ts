@@ -32,11 +32,13 @@ export const asksWho = async (context: Context, config: Config): Promise<boolean
 const ANYBODY: readonly RegExp[] = [/^\/sign-in$/, /^\/api\/sessions(\/|$)/, /^\/api\/health$/];
 /** Settings and people. */
 const LEAD: readonly RegExp[] = [
-  /^\/people$/,
+  /^\/people(\/|$)/,
   /^\/audit$/,
   /^\/site$/,
   /^\/backups$/,
   /^\/api\/backups(\/|$)/,
+  // What cannot be taken back: a part that is read as another one from then on.
+  /^\/api\/stock\/merges$/,
   /^\/sheets$/,
   /^\/lists\/(people|settings)\.csv$/,
   /^\/api\/sheets(\/|$)/,
