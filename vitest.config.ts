@@ -12,6 +12,8 @@ export default defineConfig({
           name: 'unit',
           include: ['tests/**/*.test.ts'],
           exclude: ['tests/e2e/**'],
+          // One for each core: by itself vitest keeps one free.
+          maxWorkers: 2,
           // A limit is there to end a test that hangs, not to time one: a machine five times slower keeps it.
           testTimeout: 60_000,
           hookTimeout: 60_000,

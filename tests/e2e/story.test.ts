@@ -103,8 +103,8 @@ describe('a machine measured and judged, its bag changed, the next change due', 
   it('books the part in the ledger and drops the bag from the round', async () => {
     const { page } = yard.visit;
     await page.goto(`${yard.server.url}/stock`);
-    const row = page.locator('li', { hasText: 'Fleece bag, M extractor' }).first();
-    expect(await row.locator('summary').first().innerText()).toMatch(/^2/);
+    const row = page.getByRole('row', { name: /^Fleece bag, M extractor/ });
+    expect(await row.getByRole('cell').nth(1).innerText()).toBe('2');
     await page.goto(`${yard.server.url}/round`);
     const text = await page.getByRole('main').innerText();
     expect(text).toMatch(/Overdue/);

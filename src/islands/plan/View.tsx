@@ -3,14 +3,14 @@ import { useEffect, useState } from 'react';
 import { PlanPageJson } from '@/contracts/plan';
 import { addDays } from '@/core/calendar/calendar-date';
 import { costOf } from '@/core/plan/cost';
-import type { PlanProblem } from '@/core/plan/problem';
-import { shortParts, waysOut } from '@/core/plan/explain';
+import { waysOut } from '@/core/plan/explain';
 import { eachOnItsOwnDay } from '@/core/plan/own-day';
 import type { PlanDays } from '@/core/plan/problem';
 import type { YardProblem } from '@/core/plan/yard-problem';
 import { showPercent } from '@/core/units';
 import type { Problem } from '@/messages/failures';
-import { money, sayShortPart, sayWayOut } from '@/messages/plan';
+import { money } from '@/messages/plan';
+import { CannotBeDone } from './CannotBeDone';
 import { setChoice } from '@/ui/cookies';
 import { FieldProblems } from '@/ui/problems';
 import { usePostOnce } from '@/ui/use-post-once';
@@ -64,32 +64,6 @@ const Headline = ({ made, days, fits, openings, today, unplanned, currency }: He
     </>
   );
 };
-
-interface CannotProps {
-  readonly problem: PlanProblem;
-  readonly ways: ReturnType<typeof waysOut>;
-  readonly words: Parameters<typeof sayWayOut>[1];
-}
-
-/** What cannot be done: a part that many wait for is said once. */
-const CannotBeDone = ({ problem, ways, words }: CannotProps) =>
-  ways.length > 0 && (
-    <ul className="tone-stop mt-2 text-sm font-semibold">
-      {shortParts(problem, ways).map((short) => (
-        <li key={short.part}>
-          {sayShortPart(short, words)}{' '}
-          <a className="underline" href="/stock">
-            Stock
-          </a>
-        </li>
-      ))}
-      {ways
-        .filter((w) => w.kind !== 'part')
-        .map((w) => (
-          <li key={w.task}>{sayWayOut(w, words)}</li>
-        ))}
-    </ul>
-  );
 
 interface InOrderProps {
   readonly made: YardProblem;

@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { failure } from '@/core/failure/failure';
+import { problemOf } from '@/messages/failures';
 import { app } from '@/server/http/app';
-import { respondProblems } from '@/server/http/respond';
 import { csvOf, csvReply } from '@/server/services/csv';
 import { listOf } from '@/view-models/lists';
 
@@ -10,5 +10,7 @@ export const GET: APIRoute = async ({ params }) => {
   const { context } = await app();
   const name = params['name'] ?? '';
   const list = await listOf(context, name);
-  return list ? csvReply(`moorwind-${name}`, csvOf(list.headings, list.rows)) : respondProblems([failure('list.unknown', '', { name })]);
+  return list
+    ? csvReply(`moorwind-${name}`, csvOf(list.headings, list.rows))
+    : new Response(problemOf(failure('list.unknown', '', { name })).sentence, { status: 404 });
 };

@@ -16,7 +16,6 @@ const STATUS: Partial<Record<FailureCode, number>> = {
   'photo.too-large': 413,
   'photo.not-image': 415,
   'photo.unknown': 404,
-  'list.unknown': 404,
   'request.not-json': 415,
   'request.malformed': 400,
   'request.host': 421,

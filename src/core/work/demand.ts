@@ -1,0 +1,130 @@
+import { CLASS_HOSE_VELOCITY } from '../constants/limits';
+import type { DustStanding } from '../dust/assess';
+import type { NeededClass, RuleSet } from '../dust/dust';
+import { DUCT_VELOCITY, wheelNeedM3s } from '../measure/needs-of-use';
+import { isEnclosed, type WorkQuestion } from './question';
+import { type TaskRow, TOOLS } from './tools';
+
+export const FLOW_REASONS = ['taskTable', 'maker', 'usual'] as const;
+/** Air wanted at one tool, m3/s. `usual` is what the trade gives such a tool: no rule. */
+export interface FlowNeed {
+  readonly because: (typeof FLOW_REASONS)[number];
+  readonly flowM3s: number;
+}
+
+export const GEAR = ['shroud', 'filter99', 'filterCleaning', 'water', 'hepaForHoles', 'outdoorsOnly'] as const;
+export type Gear = (typeof GEAR)[number];
+
+export const FORBIDDEN = [
+  'drySweeping',
+  'compressedAir',
+  'shaking',
+  'paperInTheWet',
+  'mainsInTheWet',
+  'sparks',
+  'dryScraping',
+] as const;
+export type Forbidden = (typeof FORBIDDEN)[number];
+
+export interface Demand {
+  readonly standing: DustStanding;
+  readonly classes: Readonly<Record<RuleSet, NeededClass>>;
+  readonly flows: readonly FlowNeed[];
+  /** What must be reached at each tool, m3/s: the most of what is asked for; null where nobody asks for a figure. */
+  readonly mustM3s: number | null;
+  /** Least air velocity in a hose, m/s; null where none is asked. */
+  readonly hoseMs: number | null;
+  /** Least transport velocity in a duct, m/s, low and high end. */
+  readonly ductMs: { readonly lowMs: number; readonly highMs: number };
+  readonly gear: readonly Gear[];
+  /** Assigned protection factor the task table asks for; 0 where it asks for none, null where it does not speak of this work. */
+  readonly respiratorApf: number | null;
+  readonly forbidden: readonly Forbidden[];
+}
+
+/** Hours of a shift past which the table asks for more. Source: 29 CFR 1926.1153 Table 1. */
+const LONG_HOURS = 4;
+
+interface Row {
+  readonly gear: readonly Gear[];
+  readonly apf: (q: { readonly long: boolean; readonly enclosed: boolean }) => number;
+}
+
+/** Source: 29 CFR 1926.1153 Table 1, rows (ii), (vi), (vii), (xi) and (xii), from memory; the rest of each row is read there. */
+const ROWS: Readonly<Record<TaskRow, Row>> = {
+  mortarGrinder: { gear: ['shroud', 'filter99', 'filterCleaning'], apf: ({ long }) => (long ? 25 : 10) },
+  grinder: {
+    gear: ['shroud', 'filter99', 'filterCleaning'],
+    apf: ({ long, enclosed }) => (long && enclosed ? 10 : 0),
+  },
+  drill: { gear: ['shroud', 'filter99', 'filterCleaning', 'hepaForHoles'], apf: () => 0 },
+  handSaw: { gear: ['water'], apf: ({ long, enclosed }) => (long || enclosed ? 10 : 0) },
+  coreSaw: { gear: ['water'], apf: () => 0 },
+};
+
+/** Wheels of mineral grinders have their figure by the inch; on anything else it is what the trade takes over. */
+const PER_INCH: ReadonlySet<TaskRow> = new Set<TaskRow>(['mortarGrinder', 'grinder']);
+
+const isMineral = ({ dusts }: DustStanding): boolean => dusts.some((d) => d.family === 'silica');
+
+const flowsOf = (q: WorkQuestion, standing: DustStanding): readonly FlowNeed[] => {
+  const kind = q.tool === null ? null : TOOLS[q.tool];
+  const maker = q.makerM3s === null ? [] : [{ because: 'maker' as const, flowM3s: q.makerM3s }];
+  if (!kind) return maker;
+  const sizeM = q.sizeM ?? kind.usualSizeM;
+  const perInch =
+    kind.row !== null && PER_INCH.has(kind.row) && sizeM !== null
+      ? [
+          {
+            because: isMineral(standing) ? ('taskTable' as const) : ('usual' as const),
+            flowM3s: kind.wheels * wheelNeedM3s(sizeM),
+          },
+        ]
+      : [];
+  const usual = kind.usualM3s ? [{ because: 'usual' as const, flowM3s: kind.usualM3s[0] }] : [];
+  return [...maker, ...perInch, ...(perInch.length > 0 ? [] : usual)];
+};
+
+const NO_SWEEPING: ReadonlySet<NeededClass> = new Set<NeededClass>(['M', 'H', 'HEPA']);
+
+const forbiddenBy = (q: WorkQuestion, standing: DustStanding): readonly Forbidden[] => {
+  const kind = q.tool === null ? null : TOOLS[q.tool];
+  const guarded = NO_SWEEPING.has(standing.neededClass.eu_uk) || NO_SWEEPING.has(standing.neededClass.us);
+  const burns = standing.dusts.some(
+    (d) => d.properties.includes('combustible') || d.properties.includes('reactiveMetal'),
+  );
+  return [
+    ...(guarded ? (['drySweeping', 'compressedAir'] as const) : []),
+    ...(standing.level === 'contained' ? (['shaking'] as const) : []),
+    ...(standing.level === 'contained' && !q.wet && standing.dusts.some((d) => d.family === 'toxicMetal')
+      ? (['dryScraping'] as const)
+      : []),
+    ...(q.wet ? (['paperInTheWet', 'mainsInTheWet'] as const) : []),
+    ...(burns && kind?.sparks ? (['sparks'] as const) : []),
+  ];
+};
+
+/**
+ * What a work demands of machine, hose and whoever does it. Flows in m3/s at each tool. The task table speaks only of
+ * mineral; its figure by the inch of wheel is what the trade gives a grinder elsewhere too, and is marked as that.
+ * Source: 29 CFR 1926.1153 Table 1 and EN 60335-2-69 Annex AA, from memory; ACGIH transport velocities.
+ * Valid: sizes above 0 (throws RangeError otherwise). What the dust asks for is `assessDust`.
+ */
+export const demandOf = (q: WorkQuestion, standing: DustStanding): Demand => {
+  const kind = q.tool === null ? null : TOOLS[q.tool];
+  const flows = flowsOf(q, standing);
+  const must = flows.filter((f) => f.because !== 'usual').map((f) => f.flowM3s);
+  const row = kind?.row && isMineral(standing) ? ROWS[kind.row] : null;
+  const long = q.hours !== null && q.hours > LONG_HOURS;
+  return {
+    standing,
+    classes: standing.neededClass,
+    flows,
+    mustM3s: must.length > 0 ? Math.max(...must) : null,
+    hoseMs: NO_SWEEPING.has(standing.neededClass.eu_uk) ? CLASS_HOSE_VELOCITY.value : null,
+    ductMs: DUCT_VELOCITY[q.wet ? 'heavyOrMoist' : (kind?.load ?? 'lightDry')],
+    gear: row?.gear ?? [],
+    respiratorApf: row ? row.apf({ long, enclosed: isEnclosed(q.place) }) : null,
+    forbidden: forbiddenBy(q, standing),
+  };
+};

@@ -1,0 +1,52 @@
+import type { Hose, Predicted } from './predict';
+
+export interface HoseLimits {
+  /** At each tool, m3/s; null where no figure is asked for. */
+  readonly mustM3s: number | null;
+  /** Least velocity, m/s; null where none is asked. */
+  readonly hoseMs: number | null;
+}
+
+export const HOSE_VERDICTS = ['does', 'perhaps', 'tooSlow', 'tooLittle', 'neither'] as const;
+/** `perhaps`: the figure does, the interval does not. */
+export type HoseVerdict = (typeof HOSE_VERDICTS)[number];
+
+/**
+ * Whether a hose keeps the dust moving and gives the tool its air. m3/s and m/s. Source: EN 60335-2-69 Annex AA (20 m/s)
+ * and what the tool asks for, guarded as JCGM 106. Valid: a prediction of the model.
+ */
+export const judgeHose = (p: Predicted, { mustM3s, hoseMs }: HoseLimits): HoseVerdict => {
+  const [flow, speed] = [mustM3s === null || p.flowM3s >= mustM3s, hoseMs === null || p.velocityMs >= hoseMs];
+  if (!flow || !speed) return flow ? 'tooSlow' : speed ? 'tooLittle' : 'neither';
+  const sure = (mustM3s === null || p.lowM3s >= mustM3s) && (hoseMs === null || p.lowMs >= hoseMs);
+  return sure ? 'does' : 'perhaps';
+};
+
+const RANK: Readonly<Record<HoseVerdict, number>> = { does: 0, perhaps: 1, tooSlow: 2, tooLittle: 2, neither: 3 };
+
+export interface HoseLine {
+  readonly predicted: Predicted;
+  readonly verdict: HoseVerdict;
+}
+
+/** Hoses from the best to the worst: those that do both, then by the air they give. Source: as `judgeHose`. Valid: predictions of one machine. */
+export const rankHoses = (all: readonly Predicted[], limits: HoseLimits): readonly HoseLine[] =>
+  all
+    .map((predicted) => ({ predicted, verdict: judgeHose(predicted, limits) }))
+    .sort((a, b) => RANK[a.verdict] - RANK[b.verdict] || b.predicted.flowM3s - a.predicted.flowM3s);
+
+/** Hoses that are sold for vacuums, m. Common practice, no published source. */
+export const SOLD_BORES_M: readonly number[] = [0.027, 0.032, 0.036, 0.038, 0.05];
+
+/** Bores near each other are one size of hose. A Moorwind default. */
+const SAME_BORE = 0.02;
+const SAME_LENGTH_M = 0.05;
+
+/** Every hose once. Source: sizes by name. Valid: bores and lengths above 0. */
+export const distinctHoses = (all: readonly Hose[]): readonly Hose[] =>
+  all.filter(
+    (h, i) =>
+      !all
+        .slice(0, i)
+        .some((o) => Math.abs(o.boreM / h.boreM - 1) <= SAME_BORE && Math.abs(o.lengthM - h.lengthM) <= SAME_LENGTH_M),
+  );

@@ -1,0 +1,115 @@
+import type { Calibration } from '../calibrate/calibrate';
+import { withHose } from '../calibrate/load';
+import type { Basis } from '../calibrate/machine-model';
+import { TEMPLATE_WIDTH } from '../constants/calibration';
+import type { MachineModel, ModelStage, PathParameters, PathState } from '../path/machine-path';
+
+export interface Hose {
+  readonly boreM: number;
+  readonly lengthM: number;
+}
+
+/** A machine as it stands today, ready to be asked what it would do. */
+export interface Standing {
+  readonly model: MachineModel;
+  readonly parameters: PathParameters;
+  readonly state: PathState;
+  readonly basis: Basis;
+}
+
+/** What a machine gives at each tool. 95 % interval of what is known of the machine itself. */
+export interface Predicted {
+  readonly hose: Hose;
+  readonly flowM3s: number;
+  readonly lowM3s: number;
+  readonly highM3s: number;
+  /** In each hose, m/s. */
+  readonly velocityMs: number;
+  readonly lowMs: number;
+}
+
+type Name = keyof PathParameters;
+const NAMES: readonly Name[] = ['p0Pa', 'qMaxM3s', 'leakM2', 'pathScale'];
+const TYPICAL: Readonly<Record<Name, number>> = {
+  p0Pa: TEMPLATE_WIDTH.lift.value,
+  qMaxM3s: TEMPLATE_WIDTH.flow.value,
+  leakM2: TEMPLATE_WIDTH.leak.value,
+  pathScale: TEMPLATE_WIDTH.path.value,
+};
+const NORMAL_95 = 1.96;
+/** A lift above the air's own pressure is none. Pa. */
+const MOST_LIFT_PA = 101_000;
+
+const fittedWidth = ({ fitted }: Calibration, name: Name): number => {
+  const found = fitted.find((f) => f.name === name);
+  return found && found.low > 0 ? Math.log(found.high / found.low) / (2 * NORMAL_95) : TYPICAL[name];
+};
+
+/** How far each parameter may be off: standard deviation of its logarithm. */
+const widthOf = (basis: Basis, name: Name): number =>
+  basis.kind === 'calibrated' ? fittedWidth(basis.calibration, name) : TYPICAL[name];
+
+/** Two ways of a Y, each with the tool and its hose, joined before the machine. Loss of a usual Y; a modelling choice. */
+const WYE: ModelStage = {
+  id: 0,
+  kind: 'wye',
+  name: 'Y',
+  missing: false,
+  spec: {
+    air: { form: 'wye', ways: 2, lossK: 0.6, boreM: 0.05 },
+    fit: { orientation: 'unmarked', seals: 0, bypass: 0, rating: { scale: 'none' }, foreign: false, gaugePa: null },
+  },
+};
+
+const shifted = <V>(by: Readonly<Record<number, V>>, from: number): Readonly<Record<number, V>> =>
+  Object.fromEntries(Object.entries(by).map(([at, v]) => [Number(at) >= from ? Number(at) + 1 : Number(at), v]));
+
+/** The machine with a Y behind its hose, so that two tools each have a hose of their own. One that has a Y keeps it. Source: the lay-out of a Y. Valid: a path with a hose. */
+export const throughY = (standing: Standing): Standing => {
+  const { model, state } = standing;
+  if (model.stages.some((s) => s.kind === 'wye')) return standing;
+  const after = model.stages.findIndex((s) => s.kind === 'hose') + 1;
+  if (after === 0) return standing;
+  return {
+    ...standing,
+    model: { ...model, stages: [...model.stages.slice(0, after), WYE, ...model.stages.slice(after)] },
+    state: { ...state, stages: shifted(state.stages, after), leaksM2: shifted(state.leaksM2, after) },
+  };
+};
+
+const flowWith = (s: Standing, parameters: PathParameters, hose: Hose) => {
+  const solved = withHose({ model: s.model, parameters, state: s.state }, hose);
+  return solved.ok ? solved.value.flowPerToolM3s : null;
+};
+
+/**
+ * What a machine gives at each tool through a hose, with the interval of what is known of it: each parameter moved by its
+ * own width, the moves added as squares. null where the model has no answer. Bore and length in m.
+ * Source: the air-path model; propagation of uncertainty, JCGM 100:2008 (GUM) 5.1.2. Valid: hoses of 5 mm and more.
+ */
+export const predictThrough = (standing: Standing, hose: Hose): Predicted | null => {
+  const solved = withHose({ model: standing.model, parameters: standing.parameters, state: standing.state }, hose);
+  if (!solved.ok) return null;
+  const flowM3s = solved.value.flowPerToolM3s;
+  if (!(flowM3s > 0)) return null;
+  const moves = NAMES.map((name) => {
+    const width = widthOf(standing.basis, name);
+    const [up, down] = [width, -width].map((w) => {
+      const value = standing.parameters[name] * Math.exp(w);
+      const moved = { ...standing.parameters, [name]: name === 'p0Pa' ? Math.min(value, MOST_LIFT_PA) : value };
+      return flowWith(standing, moved, hose) ?? flowM3s;
+    });
+    return Math.log((up ?? flowM3s) / (down ?? flowM3s)) / 2;
+  });
+  const spread = NORMAL_95 * Math.hypot(...moves);
+  const area = (Math.PI * hose.boreM ** 2) / 4;
+  const lowM3s = flowM3s * Math.exp(-spread);
+  return {
+    hose,
+    flowM3s,
+    lowM3s,
+    highM3s: flowM3s * Math.exp(spread),
+    velocityMs: flowM3s / area,
+    lowMs: lowM3s / area,
+  };
+};

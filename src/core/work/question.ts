@@ -1,0 +1,23 @@
+import type { DustStatement } from '../dust/assess';
+import type { ToolKey } from './tools';
+
+export const PLACES_OF_WORK = ['indoors', 'cabin', 'barge', 'outdoors'] as const;
+export type PlaceOfWork = (typeof PLACES_OF_WORK)[number];
+
+/** What somebody is about to do. What is not known is null, and is said. */
+export interface WorkQuestion {
+  readonly dust: DustStatement;
+  readonly tool: ToolKey | null;
+  /** Of the wheel, disc, blade ..., m. */
+  readonly sizeM: number | null;
+  /** What the tool's maker asks for, m3/s. */
+  readonly makerM3s: number | null;
+  /** Tools at once on one machine, through a Y. */
+  readonly tools: 1 | 2;
+  readonly wet: boolean;
+  readonly place: PlaceOfWork | null;
+  readonly hours: number | null;
+}
+
+/** A closed space: what it blows out comes back in. */
+export const isEnclosed = (place: PlaceOfWork | null): boolean => place !== 'outdoors';

@@ -1,0 +1,78 @@
+import type { DuctLoad } from '../measure/needs-of-use';
+
+export const TOOL_KEYS = [
+  'grinder',
+  'mortarRaker',
+  'wallChaser',
+  'hammerDrill',
+  'coreDrill',
+  'handSaw',
+  'sander',
+  'beltSander',
+  'planer',
+  'router',
+  'tableSaw',
+  'cleaningWand',
+] as const;
+export type ToolKey = (typeof TOOL_KEYS)[number];
+
+/** What the size of a tool is the size of. */
+export const TOOL_SIZES = ['wheel', 'disc', 'blade', 'belt', 'knife', 'bit', 'none'] as const;
+export type ToolSize = (typeof TOOL_SIZES)[number];
+
+/** Rows of the task table for silica. Source: 29 CFR 1926.1153 Table 1, from memory. */
+export const TASK_ROWS = ['mortarGrinder', 'grinder', 'drill', 'handSaw', 'coreSaw'] as const;
+export type TaskRow = (typeof TASK_ROWS)[number];
+
+/** A kind of tool, with what it asks of whatever is on its hose. */
+export interface ToolKind {
+  readonly key: ToolKey;
+  readonly size: ToolSize;
+  /** Size taken where nobody said one, m; null where none is. */
+  readonly usualSizeM: number | null;
+  /** Wheels side by side, each with its own air. */
+  readonly wheels: number;
+  /** Air it is usually given, low and high end, m3/s. Common practice, no published source, from memory: its maker's figure comes first. */
+  readonly usualM3s: readonly [number, number] | null;
+  /** Its row of the task table, where it cuts or drills mineral. */
+  readonly row: TaskRow | null;
+  /** How heavy what it makes is, for a duct. */
+  readonly load: DuctLoad;
+  /** Throws sparks on steel. */
+  readonly sparks: boolean;
+}
+
+const litres = (low: number, high: number): readonly [number, number] => [low / 1000, high / 1000];
+
+const tool = (
+  key: ToolKey,
+  size: readonly [ToolSize, number | null],
+  usualM3s: ToolKind['usualM3s'],
+  over: Partial<ToolKind> = {},
+): ToolKind => ({
+  key,
+  size: size[0],
+  usualSizeM: size[1],
+  wheels: 1,
+  usualM3s,
+  row: null,
+  load: 'lightDry',
+  sparks: false,
+  ...over,
+});
+
+/** Source: common practice, no published source; rows of 29 CFR 1926.1153 Table 1, from memory. */
+export const TOOLS: Readonly<Record<ToolKey, ToolKind>> = {
+  grinder: tool('grinder', ['wheel', 0.125], null, { row: 'grinder', sparks: true }),
+  mortarRaker: tool('mortarRaker', ['wheel', 0.125], null, { row: 'mortarGrinder', sparks: true }),
+  wallChaser: tool('wallChaser', ['wheel', 0.125], null, { row: 'mortarGrinder', wheels: 2, sparks: true }),
+  hammerDrill: tool('hammerDrill', ['bit', null], litres(15, 25), { row: 'drill' }),
+  coreDrill: tool('coreDrill', ['bit', null], litres(20, 35), { row: 'coreSaw' }),
+  handSaw: tool('handSaw', ['blade', 0.19], litres(30, 45), { row: 'handSaw', load: 'woodChips' }),
+  sander: tool('sander', ['disc', 0.15], litres(20, 35)),
+  beltSander: tool('beltSander', ['belt', 0.1], litres(30, 45)),
+  planer: tool('planer', ['knife', 0.082], litres(40, 60), { load: 'woodChips' }),
+  router: tool('router', ['none', null], litres(30, 45), { load: 'woodChips' }),
+  tableSaw: tool('tableSaw', ['blade', 0.25], litres(165, 190), { load: 'woodChips' }),
+  cleaningWand: tool('cleaningWand', ['none', null], null),
+};
