@@ -27,6 +27,8 @@ export default defineConfig({
           // Each file has a server and a browser of its own; most of its time it waits for them.
           fileParallelism: true,
           maxWorkers: 2,
+          // A poll waits as long as a machine five times slower takes to draw a page.
+          expect: { poll: { timeout: 10_000 } },
           testTimeout: 240_000,
           hookTimeout: 240_000,
         },

@@ -6,6 +6,7 @@ import { CheckFindInput, DustInput, IntegrityInput } from '@/contracts/calc/dust
 import { CheckProcedureInput, ProcedureInput } from '@/contracts/calc/procedure';
 import { DueInput, ForecastInput, PlanCalcInput, ReorderInput } from '@/contracts/calc/plan';
 import { FilterTrainInput } from '@/contracts/calc/filter-train';
+import { CircuitInput, ToolNeedInput, WorkInput } from '@/contracts/calc/work';
 import { CompareInput, ParticleTestInput, SuctionCurveInput, TraverseInput } from '@/contracts/calc/series';
 import { fail, failure, type Result } from '@/core/failure/failure';
 import { problemsOf } from '@/messages/failures';
@@ -24,6 +25,7 @@ import { dueCalc, forecastCalc, planCalc, reorderCalc } from './plan';
 import { checkProcedure, procedureCalc } from './procedure';
 import { suctionCurve } from './suction-curve';
 import { traverse } from './traverse';
+import { circuit, toolNeed, work } from './work';
 
 interface Calculation {
   readonly summary: string;
@@ -112,6 +114,21 @@ const CALCULATIONS: Readonly<Record<string, Calculation>> = {
     'machines, tasks, minutes and parts in, the cheapest days with their reasons out',
     PlanCalcInput,
     planCalc,
+  ),
+  'tool-need': calculation(
+    'a work in; class, air at the tool, velocity, equipment and what is forbidden out',
+    ToolNeedInput,
+    toolNeed,
+  ),
+  circuit: calculation(
+    'plates, breaker and lead in; whether they fit one circuit and the voltage at the machine out',
+    CircuitInput,
+    circuit,
+  ),
+  work: calculation(
+    'a work and machines of a kind in; which may, on which hose, with what air, and why not, out',
+    WorkInput,
+    work,
   ),
   reorder: calculation(
     'demand, lead time and shelf in, reorder point and packs to order out',

@@ -203,6 +203,7 @@ export type FailureCode =
   | 'import.unknown'
   | 'site.limits'
   | 'list.unknown'
+  | 'work.figure'
   | 'part.code-taken'
   | 'part.merge'
   | 'instrument.name-taken'

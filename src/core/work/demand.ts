@@ -32,6 +32,8 @@ export interface Demand {
   readonly flows: readonly FlowNeed[];
   /** What must be reached at each tool, m3/s: the most of what is asked for; null where nobody asks for a figure. */
   readonly mustM3s: number | null;
+  /** What the trade gives such a tool, m3/s: no rule; null where nothing is known. */
+  readonly usualM3s: number | null;
   /** Least air velocity in a hose, m/s; null where none is asked. */
   readonly hoseMs: number | null;
   /** Least transport velocity in a duct, m/s, low and high end. */
@@ -121,6 +123,7 @@ export const demandOf = (q: WorkQuestion, standing: DustStanding): Demand => {
     classes: standing.neededClass,
     flows,
     mustM3s: must.length > 0 ? Math.max(...must) : null,
+    usualM3s: flows.find((f) => f.because === 'usual')?.flowM3s ?? null,
     hoseMs: NO_SWEEPING.has(standing.neededClass.eu_uk) ? CLASS_HOSE_VELOCITY.value : null,
     ductMs: DUCT_VELOCITY[q.wet ? 'heavyOrMoist' : (kind?.load ?? 'lightDry')],
     gear: row?.gear ?? [],

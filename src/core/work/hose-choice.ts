@@ -1,4 +1,4 @@
-import type { Hose, Predicted } from './predict';
+import { type Hose, type Predicted, sameHose } from './predict';
 
 export interface HoseLimits {
   /** At each tool, m3/s; null where no figure is asked for. */
@@ -29,24 +29,21 @@ export interface HoseLine {
   readonly verdict: HoseVerdict;
 }
 
-/** Hoses from the best to the worst: those that do both, then by the air they give. Source: as `judgeHose`. Valid: predictions of one machine. */
-export const rankHoses = (all: readonly Predicted[], limits: HoseLimits): readonly HoseLine[] =>
+const isOwn = ({ predicted }: HoseLine, own: Hose | null): number =>
+  own !== null && sameHose(predicted.hose, own) ? 1 : 0;
+
+/** Hoses from the best to the worst: those that do both, the machine's own before others of the same worth, then by the air they give. Source: as `judgeHose`. Valid: predictions of one machine. */
+export const rankHoses = (all: readonly Predicted[], limits: HoseLimits, own: Hose | null): readonly HoseLine[] =>
   all
     .map((predicted) => ({ predicted, verdict: judgeHose(predicted, limits) }))
-    .sort((a, b) => RANK[a.verdict] - RANK[b.verdict] || b.predicted.flowM3s - a.predicted.flowM3s);
+    .sort(
+      (a, b) =>
+        RANK[a.verdict] - RANK[b.verdict] || isOwn(b, own) - isOwn(a, own) || b.predicted.flowM3s - a.predicted.flowM3s,
+    );
 
 /** Hoses that are sold for vacuums, m. Common practice, no published source. */
 export const SOLD_BORES_M: readonly number[] = [0.027, 0.032, 0.036, 0.038, 0.05];
 
-/** Bores near each other are one size of hose. A Moorwind default. */
-const SAME_BORE = 0.02;
-const SAME_LENGTH_M = 0.05;
-
 /** Every hose once. Source: sizes by name. Valid: bores and lengths above 0. */
 export const distinctHoses = (all: readonly Hose[]): readonly Hose[] =>
-  all.filter(
-    (h, i) =>
-      !all
-        .slice(0, i)
-        .some((o) => Math.abs(o.boreM / h.boreM - 1) <= SAME_BORE && Math.abs(o.lengthM - h.lengthM) <= SAME_LENGTH_M),
-  );
+  all.filter((h, i) => !all.slice(0, i).some((o) => sameHose(o, h)));

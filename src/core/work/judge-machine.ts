@@ -37,6 +37,7 @@ export const FIRST = [
   'wetSetOut',
   'examine',
   'hepaNotClassed',
+  'belowUsual',
 ] as const;
 /** What is to be done, or seen to, before it starts. */
 export type First = (typeof FIRST)[number];
@@ -153,6 +154,7 @@ const firstOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly First[
       ? (['examine'] as const)
       : []),
     ...(best?.verdict === 'perhaps' ? (['flowUnsure'] as const) : []),
+    ...(best && demand.usualM3s !== null && best.predicted.flowM3s < demand.usualM3s ? (['belowUsual'] as const) : []),
     ...(best && selector !== null && Math.abs(best.predicted.hose.boreM / selector - 1) > SAME_SIZE
       ? (['selector'] as const)
       : []),
@@ -182,16 +184,43 @@ export const judgeMachine = (
   hose: candidate.hoses[0] ?? null,
 });
 
+/** What a thing to be done first, or to be borne afterwards, weighs against another machine. A Moorwind default. */
+const WEIGHT: Readonly<Record<First | Afterwards, number>> = {
+  questions: 3,
+  case: 3,
+  hepaNotClassed: 3,
+  measure: 2,
+  flowUnsure: 2,
+  wetSetOut: 2,
+  examine: 2,
+  due: 1,
+  belowUsual: 1,
+  selector: 0.5,
+  keepsWorse: 1,
+  dirties: 4,
+};
+
+/** Share of what is asked that a machine's best hose gives; 1 and more is enough. */
+const shareGiven = (hose: HoseLine | null, { mustM3s, hoseMs }: Pick<Demand, 'mustM3s' | 'hoseMs'>): number =>
+  hose === null
+    ? 0
+    : Math.min(
+        mustM3s === null ? 1 : hose.predicted.flowM3s / mustM3s,
+        hoseMs === null ? 1 : hose.predicted.velocityMs / hoseMs,
+      );
+
 /**
- * The best first: those that may, by what is to be done first, by what it would mean afterwards, then by the air they
- * have over what is asked. Those that may not follow, the fewest reasons first. Source: a Moorwind default.
+ * The best first: those that may, by what is to be done first and borne afterwards, then by the air they give. Those that
+ * may not follow: the fewest reasons first, among equals the one that comes nearest to the air. Source: a Moorwind default.
  */
-export const rankMachines = (verdicts: readonly MachineVerdict[]): readonly MachineVerdict[] => {
+export const rankMachines = (
+  verdicts: readonly MachineVerdict[],
+  demand: Pick<Demand, 'mustM3s' | 'hoseMs'>,
+): readonly MachineVerdict[] => {
   const key = (v: MachineVerdict): readonly number[] => [
     v.whyNot.length,
-    v.afterwards.includes('dirties') ? 1 : 0,
-    v.first.length,
-    v.afterwards.length,
+    v.whyNot.length > 0 ? -shareGiven(v.hose, demand) : 0,
+    [...v.first, ...v.afterwards].reduce((sum, x) => sum + WEIGHT[x], 0),
     -(v.hose?.predicted.flowM3s ?? 0),
   ];
   return [...verdicts].sort((a, b) => {

@@ -1,13 +1,18 @@
 import type { Calibration } from '../calibrate/calibrate';
 import { withHose } from '../calibrate/load';
 import type { Basis } from '../calibrate/machine-model';
-import { TEMPLATE_WIDTH } from '../constants/calibration';
+import { TEMPLATE_WIDTH, UNSTATED_UNCERTAINTY } from '../constants/calibration';
+import type { StageAir } from '../path/stage-spec';
 import type { MachineModel, ModelStage, PathParameters, PathState } from '../path/machine-path';
 
 export interface Hose {
   readonly boreM: number;
   readonly lengthM: number;
 }
+
+/** Whether two are one size of hose: bores within 2 %, lengths within 5 cm. Source: a Moorwind default. Valid: above 0. */
+export const sameHose = (a: Hose, b: Hose): boolean =>
+  Math.abs(a.boreM / b.boreM - 1) <= SAME_BORE && Math.abs(a.lengthM - b.lengthM) <= SAME_LENGTH_M;
 
 /** A machine as it stands today, ready to be asked what it would do. */
 export interface Standing {
@@ -17,7 +22,7 @@ export interface Standing {
   readonly basis: Basis;
 }
 
-/** What a machine gives at each tool. 95 % interval of what is known of the machine itself. */
+/** What a machine gives at each tool. 95 % interval of what is known of the machine, of how it stands today, and of the hose. */
 export interface Predicted {
   readonly hose: Hose;
   readonly flowM3s: number;
@@ -27,6 +32,11 @@ export interface Predicted {
   readonly velocityMs: number;
   readonly lowMs: number;
 }
+
+const SAME_BORE = 0.02;
+const SAME_LENGTH_M = 0.05;
+/** How far the friction of a hose may be off that nobody measured on this machine: 0.04 to 0.05 and a little more. Standard deviation of the logarithm; a Moorwind default. */
+const FRICTION_WIDTH = 0.12;
 
 type Name = keyof PathParameters;
 const NAMES: readonly Name[] = ['p0Pa', 'qMaxM3s', 'leakM2', 'pathScale'];
@@ -77,6 +87,20 @@ export const throughY = (standing: Standing): Standing => {
   };
 };
 
+/** One tool on a machine with a Y: the other branch is plugged. Source: the lay-out of a Y. Valid: any path. */
+export const oneBranch = (standing: Standing): Standing => ({
+  ...standing,
+  model: {
+    ...standing.model,
+    stages: standing.model.stages.map((s) => {
+      const { air } = s.spec;
+      if (s.kind !== 'wye' || air.form !== 'wye') return s;
+      const way: StageAir = { form: 'fitting', lossK: air.lossK, boreM: air.boreM };
+      return { ...s, kind: 'inlet', spec: { ...s.spec, air: way } };
+    }),
+  },
+});
+
 const flowWith = (s: Standing, parameters: PathParameters, hose: Hose) => {
   const solved = withHose({ model: s.model, parameters, state: s.state }, hose);
   return solved.ok ? solved.value.flowPerToolM3s : null;
@@ -84,24 +108,30 @@ const flowWith = (s: Standing, parameters: PathParameters, hose: Hose) => {
 
 /**
  * What a machine gives at each tool through a hose, with the interval of what is known of it: each parameter moved by its
- * own width, the moves added as squares. null where the model has no answer. Bore and length in m.
+ * own width, how it stands today by that of a reading, the friction of a hose that is not its own by its width; the moves
+ * added as squares. null where the model has no answer. Bore and length in m.
  * Source: the air-path model; propagation of uncertainty, JCGM 100:2008 (GUM) 5.1.2. Valid: hoses of 5 mm and more.
  */
 export const predictThrough = (standing: Standing, hose: Hose): Predicted | null => {
-  const solved = withHose({ model: standing.model, parameters: standing.parameters, state: standing.state }, hose);
-  if (!solved.ok) return null;
-  const flowM3s = solved.value.flowPerToolM3s;
-  if (!(flowM3s > 0)) return null;
+  const flowM3s = flowWith(standing, standing.parameters, hose);
+  if (flowM3s === null || !(flowM3s > 0)) return null;
+  const half = (up: number | null, down: number | null): number => Math.log((up ?? flowM3s) / (down ?? flowM3s)) / 2;
   const moves = NAMES.map((name) => {
     const width = widthOf(standing.basis, name);
-    const [up, down] = [width, -width].map((w) => {
+    const [up = null, down = null] = [width, -width].map((w) => {
       const value = standing.parameters[name] * Math.exp(w);
       const moved = { ...standing.parameters, [name]: name === 'p0Pa' ? Math.min(value, MOST_LIFT_PA) : value };
-      return flowWith(standing, moved, hose) ?? flowM3s;
+      return flowWith(standing, moved, hose);
     });
-    return Math.log((up ?? flowM3s) / (down ?? flowM3s)) / 2;
+    return half(up, down);
   });
-  const spread = NORMAL_95 * Math.hypot(...moves);
+  const { hoseBoreM, hoseLengthM } = standing.model;
+  const own = hoseBoreM === hose.boreM && hoseLengthM === hose.lengthM;
+  // Friction goes with the length: a rougher hose is a longer one.
+  const [long = null, short = null] = [FRICTION_WIDTH, -FRICTION_WIDTH].map((w) =>
+    flowWith(standing, standing.parameters, { ...hose, lengthM: hose.lengthM * Math.exp(w) }),
+  );
+  const spread = NORMAL_95 * Math.hypot(...moves, own ? 0 : half(long, short), UNSTATED_UNCERTAINTY.value);
   const area = (Math.PI * hose.boreM ** 2) / 4;
   const lowM3s = flowM3s * Math.exp(-spread);
   return {

@@ -1,4 +1,4 @@
-import type { DuctLoad } from '../measure/needs-of-use';
+import { type DuctLoad, wheelNeedM3s } from '../measure/needs-of-use';
 
 export const TOOL_KEYS = [
   'grinder',
@@ -75,4 +75,14 @@ export const TOOLS: Readonly<Record<ToolKey, ToolKind>> = {
   router: tool('router', ['none', null], litres(30, 45), { load: 'woodChips' }),
   tableSaw: tool('tableSaw', ['blade', 0.25], litres(165, 190), { load: 'woodChips' }),
   cleaningWand: tool('cleaningWand', ['none', null], null),
+};
+
+/**
+ * The largest wheel, m, that so much air at the tool, m3/s, is enough for: the table's 25 cfm an inch the other way round,
+ * to the millimetre below. null for a tool without a figure by the inch. Source: 29 CFR 1926.1153 Table 1. Valid: flow above 0.
+ */
+export const wheelThatFitsM = (key: ToolKey, flowM3s: number): number | null => {
+  const { row, wheels } = TOOLS[key];
+  if (row !== 'grinder' && row !== 'mortarGrinder') return null;
+  return Math.floor((1000 * flowM3s) / (wheels * wheelNeedM3s(1))) / 1000;
 };

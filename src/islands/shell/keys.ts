@@ -9,6 +9,7 @@ export const SITE_KEYS: readonly Shortcut[] = [
   { key: 'r', does: 'Round: what is due' },
   { key: 'w', does: 'Plan of the yard, by weeks' },
   { key: 's', does: 'Stock' },
+  { key: 'k', does: 'Work: which machine for it' },
   { key: 'g', does: 'Dusts: the register' },
   { key: 'u', does: 'Metric or US units' },
   { key: 'd', does: 'Day or night' },
@@ -41,6 +42,8 @@ export const actionOfKey = (key: string, tag: string | null): KeyAction | null =
       return { kind: 'go', to: '/plan' };
     case 's':
       return { kind: 'go', to: '/stock' };
+    case 'k':
+      return { kind: 'go', to: '/work' };
     case 'g':
       return { kind: 'go', to: '/dusts' };
     case 'u':

@@ -3,6 +3,28 @@ import { sayNoMerge } from '../stock';
 import { SHEET_TEXTS } from './sheet';
 import { type Facts, type Text, text } from './facts';
 
+/** The figures of the work desk, and how each is shown. */
+const WORK_FIELDS: Readonly<Record<string, string>> = {
+  size: 'The size of the tool',
+  air: 'The air its maker asks for',
+  hours: 'The hours',
+  supply: 'The voltage at the socket',
+  breaker: 'The breaker',
+  machineA: 'What the machine draws',
+  toolA: 'What the tool draws',
+  socket: 'What the socket on the machine may give',
+  lead: 'The length of the lead',
+  section: 'The section of the lead',
+  generator: 'What the generator gives',
+};
+
+/** The limits are kept in SI; a size is typed in millimetres, air in litres. */
+const SHOWN_TIMES: Readonly<Record<string, number>> = { mm: 1000, 'L/s': 1000 };
+const inShown = (f: Facts, key: string): string => {
+  const unit = text(f['unit']);
+  return `${Number((Number(f[key]) * (SHOWN_TIMES[unit] ?? 1)).toPrecision(4))} ${unit}`;
+};
+
 /** What a site, a part or a meter can be refused for. */
 export const REGISTER_TEXTS = {
   ...SHEET_TEXTS,
@@ -85,6 +107,11 @@ export const REGISTER_TEXTS = {
     'Limits the wrong way round',
     'A machine would be stopped before anybody is warned.',
     'Make the loss that warns the smaller one.',
+  ],
+  'work.figure': (f) => [
+    'Not believed',
+    `${WORK_FIELDS[text(f['field'])] ?? 'That'} lies between ${inShown(f, 'low')} and ${inShown(f, 'high')}.`,
+    'It is taken as not known.',
   ],
   'list.unknown': (f) => [
     'No such list',

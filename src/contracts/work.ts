@@ -1,0 +1,137 @@
+import { z } from 'zod';
+import { parseQuantity, type QuantityKind } from '@/core/units';
+import { DUST_ANSWERS, DUST_QUESTIONS } from '@/core/dust/dust';
+import { stated } from '@/core/dust/assess';
+import { PLACES_OF_WORK, type WorkQuestion } from '@/core/work/question';
+import { TOOL_KEYS } from '@/core/work/tools';
+import { fail, failure, type Failure, ok, type Result } from '@/core/failure/failure';
+
+// The question of the work desk, as it stands in an address: a card can be opened again by it.
+
+const Key = z.string().regex(/^[A-Za-z][A-Za-z0-9]{1,40}$/);
+const Keys = z
+  .string()
+  .max(600)
+  .transform((text) => text.split(',').filter((k) => Key.safeParse(k).success));
+const Typed = z.string().trim().max(24).default('');
+
+export const WorkQuery = z.object({
+  q: z.string().trim().max(120).default(''),
+  tool: z
+    .enum(['', ...TOOL_KEYS])
+    .catch('')
+    .default(''),
+  size: Typed,
+  air: Typed,
+  tools: z.enum(['1', '2']).catch('1').default('1'),
+  wet: z.literal('1').optional().catch(undefined),
+  place: z
+    .enum(['', ...PLACES_OF_WORK])
+    .catch('')
+    .default(''),
+  hours: Typed,
+  /** The words the answers below were given to: to other words they say nothing. */
+  of: z.string().trim().max(120).default(''),
+  yes: Keys.default([]),
+  no: Keys.default([]),
+  answers: z
+    .string()
+    .max(400)
+    .default('')
+    .transform((text) =>
+      Object.fromEntries(
+        text.split(',').flatMap((pair) => {
+          const [q, a] = pair.split(':');
+          const [question, answer] = [z.enum(DUST_QUESTIONS).safeParse(q), z.enum(DUST_ANSWERS).safeParse(a)];
+          return question.success && answer.success ? [[question.data, answer.data] as const] : [];
+        }),
+      ),
+    ),
+  /** The machine whose hoses are looked at; the best one where it is left out. */
+  m: z.string().max(16).default(''),
+  supply: Typed,
+  breaker: Typed,
+  machineA: Typed,
+  toolA: Typed,
+  socket: Typed,
+  lead: Typed,
+  section: Typed,
+  generator: Typed,
+});
+export type WorkQuery = z.infer<typeof WorkQuery>;
+
+interface Field {
+  readonly key:
+    | 'size'
+    | 'air'
+    | 'hours'
+    | 'supply'
+    | 'breaker'
+    | 'machineA'
+    | 'toolA'
+    | 'socket'
+    | 'lead'
+    | 'section'
+    | 'generator';
+  readonly kind: QuantityKind | null;
+  readonly unit: string;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** What is typed, its unit where none is typed, and what is believed of it. SI where it is a quantity. */
+const FIELDS: readonly Field[] = [
+  { key: 'size', kind: 'length', unit: 'mm', low: 0.005, high: 1 },
+  { key: 'air', kind: 'flow', unit: 'L/s', low: 0.0005, high: 2 },
+  { key: 'hours', kind: null, unit: 'h', low: 0, high: 1000 },
+  { key: 'supply', kind: 'voltage', unit: 'V', low: 50, high: 480 },
+  { key: 'breaker', kind: 'current', unit: 'A', low: 1, high: 125 },
+  { key: 'machineA', kind: 'current', unit: 'A', low: 0.1, high: 63 },
+  { key: 'toolA', kind: 'current', unit: 'A', low: 0.1, high: 63 },
+  { key: 'socket', kind: 'power', unit: 'W', low: 50, high: 7500 },
+  { key: 'lead', kind: 'length', unit: 'm', low: 0, high: 500 },
+  { key: 'section', kind: null, unit: 'mm2', low: 0.5, high: 35 },
+  { key: 'generator', kind: 'power', unit: 'W', low: 200, high: 100_000 },
+];
+
+export type WorkFigures = Readonly<Record<Field['key'], number | null>>;
+
+const readField = (field: Field, text: string): Result<number | null> => {
+  if (text === '') return ok(null);
+  const parsed = field.kind === null ? null : parseQuantity(text, field.kind, field.unit);
+  if (parsed && !parsed.ok) return fail(...parsed.failures.map((f) => ({ ...f, path: field.key })));
+  const value = parsed ? parsed.value.valueSi : Number(text.replace(',', '.'));
+  return value >= field.low && value <= field.high
+    ? ok(value)
+    : fail(failure('work.figure', field.key, { field: field.key, low: field.low, high: field.high, unit: field.unit }));
+};
+
+export interface WorkAsked {
+  readonly question: WorkQuestion;
+  readonly figures: WorkFigures;
+  /** What could not be read, by the field it stands in; taken as not said. */
+  readonly problems: readonly Failure[];
+}
+
+/** The question of an address. What cannot be read is told, and the rest is answered. */
+export const readWork = (query: WorkQuery): WorkAsked => {
+  const said = query.of === query.q ? { confirmed: query.yes, denied: query.no, answers: query.answers } : {};
+  const read = FIELDS.map((f) => ({ field: f, result: readField(f, query[f.key]) }));
+  const figures = Object.fromEntries(
+    read.map(({ field, result }) => [field.key, result.ok ? result.value : null]),
+  ) as WorkFigures;
+  return {
+    question: {
+      dust: stated(query.q, said),
+      tool: query.tool === '' ? null : query.tool,
+      sizeM: figures.size,
+      makerM3s: figures.air,
+      tools: query.tools === '2' ? 2 : 1,
+      wet: query.wet === '1',
+      place: query.place === '' ? null : query.place,
+      hours: figures.hours,
+    },
+    figures,
+    problems: read.flatMap(({ result }) => (result.ok ? [] : result.failures)),
+  };
+};

@@ -1,0 +1,60 @@
+import { type DustStanding, together } from '../dust/assess';
+import type { NoCare } from '../dust/care';
+import type { CleaningWay } from '../dust/dust';
+import type { Machine, Stage } from '../machine/machine';
+import { cleaningOf } from '../procedure/choose';
+import type { WorkQuestion } from './question';
+
+export const PUT_IN = [
+  'wetFoam',
+  'slurryMesh',
+  'dryStack',
+  'fineLayer',
+  'bag',
+  'sealedBag',
+  'keepCloth',
+  'noDryParts',
+] as const;
+/** What goes into a machine for a work. Source: handbook of the trade, sections 2, 8 and 9, common practice. */
+export type PutIn = (typeof PUT_IN)[number];
+
+/** Fines that blind a cloth or a HEPA quickly. Source: handbook of the trade, section 8, common practice, no published source. */
+const BLINDING = new Set(['silica', 'nuisance', 'sensitiser']);
+const MESHES = new Set(['silica', 'nuisance', 'wet']);
+
+const isCloth = (s: Stage): boolean => s.spec.air.form === 'medium' && s.spec.air.medium === 'clothBag';
+
+/**
+ * What goes into the machine for this work: dry stack or wet set, what protects the fine filter, and what the bag must be.
+ * Source: common practice, no published source. Valid: a dust that is not refused.
+ */
+export const putIn = (
+  machine: Machine,
+  { wet }: Pick<WorkQuestion, 'wet'>,
+  standing: DustStanding,
+): readonly PutIn[] => {
+  const families = standing.dusts.map((d) => d.family);
+  if (wet) return ['wetFoam', ...(families.some((f) => MESHES.has(f)) ? (['slurryMesh'] as const) : []), 'noDryParts'];
+  const bagged = machine.stages.some((s) => s.kind === 'bag');
+  return [
+    'dryStack',
+    ...(families.some((f) => BLINDING.has(f)) ? (['fineLayer'] as const) : []),
+    ...(bagged ? ([standing.level === 'contained' ? 'sealedBag' : 'bag'] as const) : []),
+    ...(machine.stages.some(isCloth) ? (['keepCloth'] as const) : []),
+  ];
+};
+
+export interface Care {
+  readonly stage: Stage;
+  readonly ways: readonly CleaningWay[];
+  readonly because: NoCare | null;
+}
+
+/** How each medium may be cleaned afterwards, by the worst of what is in the machine and what this work adds. Source: as `cleaningOf`. Valid: any machine. */
+export const careAfter = (machine: Machine, standing: DustStanding): readonly Care[] => {
+  const all = together([machine.dust.standing, standing]);
+  const after = { ...machine, hazard: all.level, dust: { ...machine.dust, standing: all } };
+  return after.stages
+    .filter((s) => s.spec.air.form === 'medium' && !s.doNotRemove && !s.missing)
+    .map((stage) => ({ stage, ...cleaningOf(after, stage) }));
+};

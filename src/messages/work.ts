@@ -1,0 +1,266 @@
+import type { CircuitCheck } from '@/core/work/circuit';
+import type { Demand, FlowNeed, Forbidden, Gear } from '@/core/work/demand';
+import type { HoseVerdict } from '@/core/work/hose-choice';
+import type { Afterwards, First, MachineVerdict, WhyNot } from '@/core/work/judge-machine';
+import type { Hose, Predicted } from '@/core/work/predict';
+import type { PutIn } from '@/core/work/put-in';
+import type { PlaceOfWork } from '@/core/work/question';
+import type { ToolKey, ToolSize } from '@/core/work/tools';
+import { fromSi, show, type UnitSystem } from '@/core/units';
+import { sayDusts } from './dust';
+import { capital, CLASS_WORDS } from './words';
+
+// The words of the work desk.
+
+export const TOOL_WORDS: Readonly<Record<ToolKey, string>> = {
+  grinder: 'grinder',
+  mortarRaker: 'mortar raker',
+  wallChaser: 'wall chaser',
+  hammerDrill: 'hammer drill',
+  coreDrill: 'core drill',
+  handSaw: 'hand-held saw',
+  sander: 'disc sander',
+  beltSander: 'belt sander',
+  planer: 'planer',
+  router: 'router',
+  tableSaw: 'table saw',
+  cleaningWand: 'cleaning wand',
+};
+
+export const SIZE_WORDS: Readonly<Record<ToolSize, string>> = {
+  wheel: 'Wheel',
+  disc: 'Disc',
+  blade: 'Blade',
+  belt: 'Belt',
+  knife: 'Cutter width',
+  bit: 'Bit',
+  none: 'Size',
+};
+
+export const PLACE_WORDS: Readonly<Record<PlaceOfWork, string>> = {
+  indoors: 'indoors',
+  cabin: 'in a cabin',
+  barge: 'on the barge',
+  outdoors: 'outdoors',
+};
+
+export const GEAR_WORDS: Readonly<Record<Gear, string>> = {
+  shroud: 'a shroud on the tool',
+  filter99: 'a filter of 99 % or better',
+  filterCleaning: 'a cyclone before the filter, or a filter that cleans itself',
+  water: 'water fed to the blade: this row knows no dry way',
+  hepaForHoles: 'a HEPA vacuum to clean the holes',
+  outdoorsOnly: 'outdoors only',
+};
+
+export const FORBIDDEN_WORDS: Readonly<Record<Forbidden, string>> = {
+  drySweeping: 'No dry sweeping.',
+  compressedAir: 'No compressed air, on the work, the filter or yourself.',
+  shaking: 'Nothing is shaken or beaten out.',
+  paperInTheWet: 'No paper bag or dry filter in the wet.',
+  mainsInTheWet: 'No mains tool in the wet.',
+  sparks: 'No sparks into this dust: sparks travel down the hose and the bag burns.',
+  dryScraping: 'No dry scraping or burning off where a wet way will do.',
+};
+
+const hoseSize = (metres: number, units: UnitSystem): string =>
+  units === 'us'
+    ? `${Number(fromSi('length', metres, 'in').toFixed(2))} in`
+    : `${Number((1000 * metres).toFixed(0))} mm`;
+const hoseLength = (metres: number, units: UnitSystem): string =>
+  units === 'us' ? `${Number(fromSi('length', metres, 'ft').toFixed(0))} ft` : `${Number(metres.toFixed(1))} m`;
+
+/** From this bore on it is a duct. */
+const DUCT_M = 0.08;
+
+export const sayHose = ({ boreM, lengthM }: Hose, units: UnitSystem): string =>
+  `${hoseSize(boreM, units)} ${boreM >= DUCT_M ? 'duct' : 'hose'} of ${hoseLength(lengthM, units)}`;
+
+export const HOSE_VERDICT_WORDS: Readonly<Record<HoseVerdict, string>> = {
+  does: 'does both',
+  perhaps: 'does it by the model; not sure until measured',
+  tooSlow: 'too slow in the hose',
+  tooLittle: 'too little air at the tool',
+  neither: 'too slow, and too little air',
+};
+
+/** What keeps a machine from it, in a clause. */
+export const sayWhyNot = (why: WhyNot, { candidate: { machine }, hose }: MachineVerdict, demand: Demand): string => {
+  switch (why) {
+    case 'dustRefused':
+      return 'this dust is taken by no machine here';
+    case 'machineRefused':
+      return `it holds ${machine.dust.standing.refusal?.dust ?? 'what nobody may open'}`;
+    case 'somebodyAtIt':
+      return 'somebody is at work on it';
+    case 'away':
+      return 'it is not at hand';
+    case 'drying':
+      return 'its filter hangs up to dry';
+    case 'classWithdrawn':
+      return 'its class is withdrawn until its filters are put right and proven';
+    case 'classTooLow':
+      return `${machine.machineClass ? CLASS_WORDS[machine.machineClass] : 'no class'} is not enough: ${sayClasses(demand)}`;
+    case 'classNone':
+      return `it carries no class: ${sayClasses(demand)}`;
+    case 'collector':
+      return 'a collector blows back into the shop: only wood and what is less';
+    case 'floorOnly':
+      return 'it is for floors';
+    case 'fumeOnly':
+      return 'it is for fume';
+    case 'notWet':
+      return 'it is not fitted out for wet work';
+    case 'hoseTooSlow':
+      return `no hose here keeps the dust moving on it${hose ? `: ${hose.predicted.velocityMs.toFixed(0)} m/s at best` : ''}`;
+    case 'tooLittleAir':
+      return 'no hose here gives the tool its air on it';
+  }
+};
+
+/** The classes asked for, by both rule sets where they differ. */
+export const sayClasses = ({ classes: { eu_uk: eu, us } }: Pick<Demand, 'classes'>): string => {
+  const words = (c: Demand['classes']['us']) => (c === 'HEPA' ? 'HEPA' : `${c} class`);
+  return eu === us || (eu === 'H' && us === 'HEPA')
+    ? `it takes ${words(eu)}${eu === 'H' ? ' (US: HEPA)' : ''}`
+    : `EU and UK ask for ${words(eu)}, the US for ${us === 'HEPA' ? 'HEPA' : 'less'}: the stricter applies`;
+};
+
+export const FIRST_WORDS: Readonly<Record<First, string>> = {
+  questions: 'answer what is asked of the dust',
+  case: 'a fault is still being looked for on it: end that first',
+  measure: 'measure it: there is no test, or an old one',
+  due: 'a bag or filter is due before the job is over: change it first',
+  flowUnsure: 'measure at the tool: the model is not sure of the air',
+  selector: 'set the hose selector to this hose',
+  wetSetOut: 'take the wet set out and fit the dry filters, dry',
+  examine: 'its examination is overdue',
+  belowUsual: 'it gets less air than the trade gives such a tool: look out for dust that escapes',
+  hepaNotClassed: 'HEPA is no M class: ask whoever answers for the site whether it is taken',
+};
+
+export const AFTERWARDS_WORDS: Readonly<Record<Afterwards, string>> = {
+  dirties: 'opened as a worse machine from then on, until it is decontaminated',
+  keepsWorse: 'what is in it already is worse than this dust, and its waste and its openings go by that',
+};
+
+export const FLOW_BECAUSE: Readonly<Record<FlowNeed['because'], string>> = {
+  taskTable: '25 cfm an inch of wheel, 29 CFR 1926.1153 Table 1',
+  maker: 'what its maker asks for',
+  usual: 'what the trade gives it, no rule',
+};
+
+export const sayFlow = ({ flowM3s, because }: FlowNeed, units: UnitSystem): string =>
+  `${show('flow', flowM3s, units)} at each tool: ${FLOW_BECAUSE[because]}`;
+
+export const sayPredicted = (p: Predicted, units: UnitSystem): string =>
+  `${show('flow', p.flowM3s, units)} at the tool (${show('flow', p.lowM3s, units)} to ${show('flow', p.highM3s, units)}), ${show('velocity', p.velocityMs, units)} in the ${p.hose.boreM >= DUCT_M ? 'duct' : 'hose'}`;
+
+/** A long name is cut at its comma. */
+export const shortName = (name: string): string => name.split(',')[0] ?? name;
+
+/** What stands at the head of the answer. */
+export const sayAnswer = (
+  best: MachineVerdict | null,
+  {
+    demand,
+    machines,
+    owners,
+    units,
+  }: {
+    readonly demand: Demand;
+    readonly machines: number;
+    /** Who owns the hose it would take. */
+    readonly owners: readonly string[];
+    readonly units: UnitSystem;
+  },
+): string => {
+  if (demand.standing.refusal) return `${capital(demand.standing.refusal.dust)}: not with any machine here.`;
+  if (machines === 0) return 'No machine is on file yet.';
+  if (!best || best.whyNot.length > 0) return 'Nothing here may do it.';
+  const { machine } = best.candidate;
+  const owner = owners.length === 0 ? 'a ' : owners.includes(machine.tag) ? 'its ' : `the ${owners[0]} `;
+  const on = best.hose ? `, on ${owner}${sayHose(best.hose.predicted.hose, units)}` : '';
+  return `Take ${machine.tag} ${shortName(machine.name)}${on}${best.first.length > 0 ? ', once it is ready' : ''}.`;
+};
+
+/** The smallest thing that would change a no: of the machine that lacks the least; a wheel it would do for, where the air is all it lacks. */
+export const saySmallest = (
+  nearest: MachineVerdict,
+  { demand, wheelM, units }: { readonly demand: Demand; readonly wheelM: number | null; readonly units: UnitSystem },
+): string => {
+  const { machine } = nearest.candidate;
+  const why = nearest.whyNot.map((w) => sayWhyNot(w, nearest, demand)).join('; ');
+  const sure = show('flow', nearest.hose?.predicted.lowM3s ?? 0, units);
+  const wheel =
+    wheelM === null ? '' : ` With a wheel of ${hoseSize(wheelM, units)} or less it would: ${sure} is what is sure.`;
+  return `Nearest is ${machine.tag} ${shortName(machine.name)}: ${why}.${wheel}`;
+};
+
+export const sayDemand = ({ standing, ...demand }: Demand): string =>
+  `${sayDusts(standing)} ${capital(sayClasses(demand))}.`;
+
+const CHECKS: Readonly<Record<CircuitCheck['check'], readonly [string, string]>> = {
+  machineShare: ['The machine alone, against 80 % of the breaker (NEC 210.23)', 'A'],
+  toolShare: ['The tool alone, against 80 % of the breaker (NEC 210.23)', 'A'],
+  continuous: ['Three hours and more, against 80 % of the breaker (NEC 210.20)', 'A'],
+  breaker: ['Both together, against the breaker', 'A'],
+  socket: ['The tool, against the socket on the machine', 'W'],
+  generator: ['Both running and one starting, against the generator', 'VA'],
+  drop: ['Lost in the lead, against 5 % of the supply', 'V'],
+};
+
+export const sayCheck = ({ check, value, limit, holds }: CircuitCheck): string => {
+  const [what, unit] = CHECKS[check];
+  return `${what}: ${Number(value.toPrecision(3))} ${unit} of ${Number(limit.toPrecision(3))} ${unit}${holds ? '' : ': too much'}.`;
+};
+
+/** Of the task table, what is worn on the face. */
+export const sayRespirator = (apf: number | null): string | null =>
+  apf === null
+    ? null
+    : apf === 0
+      ? 'The US task table asks for no respirator at this work with all of this in place.'
+      : `The US task table asks for a respirator with a protection factor of ${apf} at this work.`;
+
+export const PUT_IN_WORDS: Readonly<Record<PutIn, string>> = {
+  wetFoam: 'The foam or wet mesh, and the float clear.',
+  slurryMesh: 'The fine mesh for slurry in front of it.',
+  noDryParts: 'No bag, no paper, no pleated filter: wet, they go mouldy, blind or burst.',
+  dryStack: 'The dry filters, dry, each in its seat.',
+  fineLayer: 'A bag or a fine-dust layer in front: these fines blind a cloth or a HEPA quickly.',
+  bag: 'A fresh bag if the one in it will not last.',
+  sealedBag: 'A bag that can be closed before it comes out.',
+  keepCloth: 'The cloth layer stays in: it is the gasket of the head too.',
+};
+
+/** What keeps a machine from a dust, in a word or two: for the wall. */
+export const SHORT_WHY: Readonly<Record<WhyNot, string>> = {
+  dustRefused: 'none here',
+  machineRefused: 'sealed',
+  somebodyAtIt: 'in work',
+  away: 'away',
+  drying: 'drying',
+  classWithdrawn: 'class withdrawn',
+  classTooLow: 'class too low',
+  classNone: 'no class',
+  collector: 'collector',
+  floorOnly: 'floors',
+  fumeOnly: 'fume',
+  notWet: 'dry only',
+  hoseTooSlow: 'too slow',
+  tooLittleAir: 'too little air',
+};
+
+export const SHORT_FIRST: Readonly<Record<First, string>> = {
+  questions: 'ask',
+  case: 'case open',
+  measure: 'measure',
+  due: 'change due',
+  flowUnsure: 'measure',
+  selector: 'selector',
+  wetSetOut: 'fit dry set',
+  examine: 'examine',
+  hepaNotClassed: 'ask: HEPA',
+  belowUsual: 'little air',
+};

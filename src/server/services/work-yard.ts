@@ -1,0 +1,77 @@
+import { assessDust, stated } from '@/core/dust/assess';
+import type { Dust, DustAnswers } from '@/core/dust/dust';
+import { demandOf } from '@/core/work/demand';
+import { judgeMachine, type MachineVerdict } from '@/core/work/judge-machine';
+import type { WorkQuestion } from '@/core/work/question';
+import { loadRegister } from '../repositories/dusts';
+import { loadAway } from '../repositories/plans';
+import type { Context } from './user-action';
+import { candidateOf } from './work-desk';
+import { loadYard, type Yard } from './yard';
+
+/** A kind of dust that asks for the same of every machine, with an example of each word for it. */
+export interface DustColumn {
+  readonly names: readonly string[];
+  readonly dust: Dust;
+}
+
+export interface WorkYard {
+  readonly yard: Yard;
+  readonly columns: readonly DustColumn[];
+  readonly rows: readonly {
+    readonly verdicts: readonly MachineVerdict[];
+    readonly tag: string;
+    readonly name: string;
+  }[];
+}
+
+/** Dusts of one family that ask for the same are one column. */
+const columnsOf = (register: readonly Dust[]): readonly DustColumn[] => {
+  const found = new Map<string, DustColumn>();
+  for (const dust of register.filter((d) => !d.retired)) {
+    const key = JSON.stringify([dust.family, dust.neededClass, dust.level, dust.refused]);
+    const held = found.get(key);
+    found.set(key, held ? { ...held, names: [...held.names, dust.name] } : { names: [dust.name], dust });
+  }
+  return [...found.values()];
+};
+
+/** The dust for certain: whatever its word would ask is answered no. */
+const certainly = (dust: Dust): WorkQuestion => ({
+  dust: stated(dust.name, {
+    confirmed: [dust.key],
+    answers: Object.fromEntries(dust.asks.map((q) => [q, 'no'])) as DustAnswers,
+  }),
+  tool: null,
+  sizeM: null,
+  makerM3s: null,
+  tools: 1,
+  wet: dust.family === 'wet',
+  place: null,
+  hours: null,
+});
+
+/** Which machine may take which dust today, by class, state and history; the air is asked at the desk. */
+export const workYard = async (context: Context): Promise<WorkYard> => {
+  const yard = await loadYard(context);
+  const register = await loadRegister(context.db);
+  const away = await loadAway(context.db);
+  const columns = columnsOf(register);
+  const asked = columns.map(({ dust }) => {
+    const question = certainly(dust);
+    return { question, demand: demandOf(question, assessDust(register, question.dust)) };
+  });
+  const byTag = [...yard.machines].sort((a, b) => (a.machine.tag < b.machine.tag ? -1 : 1));
+  return {
+    yard,
+    columns,
+    rows: byTag.map((status) => {
+      const candidate = candidateOf(yard, away, status);
+      return {
+        tag: status.machine.tag,
+        name: status.machine.name,
+        verdicts: asked.map((a) => judgeMachine(candidate, a)),
+      };
+    }),
+  };
+};

@@ -1,0 +1,108 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { readWork, WorkQuery } from '@/contracts/work';
+import type { Db } from '@/server/db/connect';
+import { openMigrated } from '@/server/db/connect';
+import { answerWork } from '@/server/services/work-desk';
+import type { Context } from '@/server/services/user-action';
+import { problemsOf } from '@/messages/failures';
+import { sayAnswer } from '@/messages/work';
+import { demoContext, NOW } from '../support/database';
+
+let context: Context & { readonly db: Db };
+beforeAll(async () => {
+  context = await demoContext();
+});
+
+const ask = async (params: Record<string, string>, of: Context = context) => {
+  const query = WorkQuery.parse(params);
+  const { question, figures, problems } = readWork(query);
+  const answer = await answerWork(of, { question, figures, tag: query.m });
+  const may = answer.verdicts.filter((v) => v.whyNot.length === 0).map((v) => v.candidate.machine.tag);
+  const why = Object.fromEntries(answer.verdicts.map((v) => [v.candidate.machine.tag, v.whyNot]));
+  return { ...answer, problems, may, why };
+};
+
+describe('six works at the boatyard', () => {
+  it('filler over old primer in the cabin: contained until it is known, and only the H machine', async () => {
+    const { demand, may, why } = await ask({ q: 'filler over old primer', tool: 'sander', place: 'cabin', hours: '3' });
+    expect(demand.standing.level).toBe('contained');
+    expect(may).toEqual(['CR-05']);
+    expect(why['CR-07']).toEqual(['classTooLow']);
+    expect(why['CR-04']).toContain('classTooLow');
+  });
+
+  it('a 125 mm wheel on concrete wants 58 L/s a wheel; each branch of the Y is judged by itself', async () => {
+    const one = await ask({ q: 'concrete', tool: 'grinder', size: '125 mm', place: 'outdoors' });
+    const two = await ask({ q: 'concrete', tool: 'grinder', size: '125 mm', place: 'outdoors', tools: '2' });
+    // The grinder extractor has the air for one such wheel by its Y with the other branch plugged, not for two.
+    expect(one.may).toContain('CR-18');
+    expect(two.why['CR-18']).toEqual(['tooLittleAir']);
+    expect(two.why['CR-04']).toEqual(['classTooLow']);
+    expect(two.why['CR-01']).toEqual(['collector']);
+  });
+
+  it('oak all day: the collector in the joinery may, a machine without a class may not', async () => {
+    const { may, why } = await ask({ q: 'oak', tool: 'planer', hours: '8', place: 'indoors' });
+    expect(may).toContain('CR-01');
+    expect(why['CR-02']).toEqual(['classNone']);
+    expect(why['CR-12']).toContain('floorOnly');
+  });
+
+  it('a wet hull scrub: only what is fitted out for wet', async () => {
+    const { why } = await ask({ q: 'slurry', wet: '1', tool: 'cleaningWand' });
+    for (const v of Object.entries(why)) if (!v[1].includes('notWet')) expect(v[0]).toBe('CR-16');
+  });
+
+  it('aluminium goes to none of them, whatever their class', async () => {
+    const { may, demand } = await ask({ q: 'aluminium', tool: 'grinder' });
+    expect([may, demand.standing.refusal?.instead]).toEqual([[], 'machineBuiltForIt']);
+    expect(sayAnswer(null, { demand, machines: 12, owners: [], units: 'metric' })).toMatch(/not with any machine here/);
+  });
+
+  it('two sanders through a Y on a weak supply: less air at each, less still at the lower voltage', async () => {
+    const air = async (over: Record<string, string>) => {
+      const { verdicts } = await ask({ q: 'filler', tool: 'sander', ...over });
+      return verdicts.find((v) => v.candidate.machine.tag === 'CR-05')?.candidate.hoses[0]?.predicted.flowM3s ?? 0;
+    };
+    const [one, two, weak] = [
+      await air({}),
+      await air({ tools: '2' }),
+      await air({ tools: '2', supply: '190 V', lead: '40', section: '1.5', machineA: '5' }),
+    ];
+    expect(two).toBeLessThan(one);
+    expect(2 * two).toBeGreaterThan(one);
+    expect(weak).toBeLessThan(two);
+  });
+});
+
+describe('what is asked badly', () => {
+  it('is answered as far as it can be, and said', async () => {
+    const { problems, demand } = await ask({
+      q: 'xyzzy',
+      tool: 'lathe',
+      size: '2 m',
+      hours: '10000',
+      lead: '3000',
+      section: 'thick',
+      socket: '0 W',
+    });
+    expect(problems.map((p) => p.path).sort()).toEqual(['hours', 'lead', 'section', 'size', 'socket']);
+    expect(problemsOf(problems).map((p) => p.sentence)[0]).toBe('The size of the tool lies between 5 mm and 1000 mm.');
+    expect(demand.standing.level).toBe('contained');
+    expect(demand.classes).toEqual({ eu_uk: 'H', us: 'HEPA' });
+  });
+
+  it('answers given to other words say nothing', async () => {
+    const said = { q: 'old paint', answers: 'oldPaint:no' };
+    const standing = async (of: string) => (await ask({ ...said, of })).demand.standing;
+    expect((await standing('old paint')).questions).not.toContain('oldPaint');
+    expect((await standing('softwood')).questions).toEqual((await ask({ q: 'old paint' })).demand.standing.questions);
+  });
+
+  it('in an empty yard nothing may, and nothing breaks', async () => {
+    const empty = { db: await openMigrated(':memory:'), now: () => NOW };
+    const { verdicts, chosen, curves } = await ask({ q: 'concrete', tool: 'grinder' }, empty);
+    expect([verdicts, chosen, curves]).toEqual([[], null, []]);
+    await empty.db.destroy();
+  });
+});
