@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { parseQuantity, type QuantityKind } from '@/core/units';
 import { DUST_ANSWERS, DUST_QUESTIONS } from '@/core/dust/dust';
 import { stated } from '@/core/dust/assess';
-import { PLACES_OF_WORK, type WorkQuestion } from '@/core/work/question';
-import { TOOL_KEYS } from '@/core/work/tools';
+import { PLACES_OF_WORK, type WorkQuestion } from '@/core/for-work/question';
+import { TOOL_KEYS } from '@/core/for-work/tools';
 import { fail, failure, type Failure, ok, type Result } from '@/core/failure/failure';
 
 // The question of the work desk, as it stands in an address: a card can be opened again by it.

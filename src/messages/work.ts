@@ -1,11 +1,11 @@
-import type { CircuitCheck } from '@/core/work/circuit';
-import type { Demand, FlowNeed, Forbidden, Gear } from '@/core/work/demand';
-import type { HoseVerdict } from '@/core/work/hose-choice';
-import type { Afterwards, First, MachineVerdict, WhyNot } from '@/core/work/judge-machine';
-import type { Hose, Predicted } from '@/core/work/predict';
-import type { PutIn } from '@/core/work/put-in';
-import type { PlaceOfWork } from '@/core/work/question';
-import type { ToolKey, ToolSize } from '@/core/work/tools';
+import type { CircuitCheck } from '@/core/for-work/circuit';
+import type { Demand, FlowNeed, Forbidden, Gear } from '@/core/for-work/demand';
+import type { HoseVerdict } from '@/core/for-work/hose-choice';
+import type { Afterwards, First, MachineVerdict, WhyNot } from '@/core/for-work/judge-machine';
+import type { Hose, Predicted } from '@/core/for-work/predict';
+import type { PutIn } from '@/core/for-work/put-in';
+import type { PlaceOfWork } from '@/core/for-work/question';
+import type { ToolKey, ToolSize } from '@/core/for-work/tools';
 import { fromSi, show, type UnitSystem } from '@/core/units';
 import { sayDusts } from './dust';
 import { capital, CLASS_WORDS } from './words';
@@ -231,6 +231,8 @@ export const PUT_IN_WORDS: Readonly<Record<PutIn, string>> = {
   fineLayer: 'A bag or a fine-dust layer in front: these fines blind a cloth or a HEPA quickly.',
   bag: 'A fresh bag if the one in it will not last.',
   sealedBag: 'A bag that can be closed before it comes out.',
+  plugBranch: 'The other branch of its Y plugged: open, it takes half the air.',
+  addY: 'A Y, and behind it a hose of its own for each tool.',
   keepCloth: 'The cloth layer stays in: it is the gasket of the head too.',
 };
 
@@ -264,3 +266,7 @@ export const SHORT_FIRST: Readonly<Record<First, string>> = {
   hepaNotClassed: 'ask: HEPA',
   belowUsual: 'little air',
 };
+
+/** Source: TRGS practice, named in makers' instructions; handbook of the trade, section 18. */
+export const CLOSED_IN =
+  'Closed in: what the machine blows out counts as returned air. Some countries allow no more of it than half of the fresh air. Where does the fresh air come from?';

@@ -1,9 +1,9 @@
 import type { HoseChart } from '@/charts/hose-option';
 import type { DustAnswer, DustQuestion } from '@/core/dust/dust';
-import { careAfter, putIn } from '@/core/work/put-in';
-import type { MachineVerdict } from '@/core/work/judge-machine';
-import type { Predicted } from '@/core/work/predict';
-import { wheelThatFitsM } from '@/core/work/tools';
+import { careAfter, putIn } from '@/core/for-work/put-in';
+import type { MachineVerdict } from '@/core/for-work/judge-machine';
+import type { Predicted } from '@/core/for-work/predict';
+import { wheelThatFitsM } from '@/core/for-work/tools';
 import { show, type UnitSystem } from '@/core/units';
 import { CLEANING_WORDS, NO_CARE_WORDS } from '@/messages/dust';
 import { PUT_IN_WORDS, sayHose } from '@/messages/work';

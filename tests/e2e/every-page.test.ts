@@ -73,7 +73,7 @@ const PAGES = [
   '/m/CR-20/retire',
   '/work',
   '/work?q=concrete&tool=grinder&size=125+mm&lead=40&section=1.5&machineA=5&breaker=16',
-  '/work/yard',
+  '/work-yard',
   '/m/CR-99',
   '/nothing-here',
 ];

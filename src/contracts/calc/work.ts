@@ -2,12 +2,12 @@ import { z } from 'zod';
 import { DUST_ANSWERS, DUST_QUESTIONS, NEEDED_CLASSES, RULE_SETS } from '@/core/dust/dust';
 import { MACHINE_CLASSES } from '@/core/filter/machine-class';
 import { MACHINE_KIND_NAMES } from '@/core/machine/kinds';
-import { CIRCUIT_CHECKS } from '@/core/work/circuit';
-import { FLOW_REASONS, FORBIDDEN, GEAR } from '@/core/work/demand';
-import { HOSE_VERDICTS } from '@/core/work/hose-choice';
-import { AFTERWARDS, FIRST, WHY_NOT } from '@/core/work/judge-machine';
-import { PLACES_OF_WORK } from '@/core/work/question';
-import { TOOL_KEYS } from '@/core/work/tools';
+import { CIRCUIT_CHECKS } from '@/core/for-work/circuit';
+import { FLOW_REASONS, FORBIDDEN, GEAR } from '@/core/for-work/demand';
+import { HOSE_VERDICTS } from '@/core/for-work/hose-choice';
+import { AFTERWARDS, FIRST, WHY_NOT } from '@/core/for-work/judge-machine';
+import { PLACES_OF_WORK } from '@/core/for-work/question';
+import { TOOL_KEYS } from '@/core/for-work/tools';
 import { QuantityInput, QuantityOutput } from './quantity';
 
 const asked = {

@@ -5,10 +5,10 @@ import { dayAt } from '@/core/calendar/calendar-date';
 import type { MachineStatus } from '@/core/status/machine-status';
 import { isCollector } from '@/core/machine/stage-templates';
 import { doNotRun } from '@/core/procedure/job-log';
-import { type CircuitAnswer, judgeCircuit } from '@/core/work/circuit';
-import { type Demand, demandOf } from '@/core/work/demand';
-import { distinctHoses, type HoseLimits, type HoseLine, rankHoses, SOLD_BORES_M } from '@/core/work/hose-choice';
-import { type Candidate, judgeMachine, type MachineVerdict, rankMachines } from '@/core/work/judge-machine';
+import { type CircuitAnswer, judgeCircuit } from '@/core/for-work/circuit';
+import { type Demand, demandOf } from '@/core/for-work/demand';
+import { distinctHoses, type HoseLimits, type HoseLine, rankHoses, SOLD_BORES_M } from '@/core/for-work/hose-choice';
+import { type Candidate, judgeMachine, type MachineVerdict, rankMachines } from '@/core/for-work/judge-machine';
 import {
   type Hose,
   type Predicted,
@@ -17,8 +17,8 @@ import {
   sameHose,
   type Standing,
   throughY,
-} from '@/core/work/predict';
-import type { WorkQuestion } from '@/core/work/question';
+} from '@/core/for-work/predict';
+import type { WorkQuestion } from '@/core/for-work/question';
 import { loadChanges } from '../repositories/changes';
 import { loadRegister } from '../repositories/dusts';
 import { loadAway } from '../repositories/plans';

@@ -1,8 +1,8 @@
 import { assessDust, stated } from '@/core/dust/assess';
 import type { Dust, DustAnswers } from '@/core/dust/dust';
-import { demandOf } from '@/core/work/demand';
-import { judgeMachine, type MachineVerdict } from '@/core/work/judge-machine';
-import type { WorkQuestion } from '@/core/work/question';
+import { demandOf } from '@/core/for-work/demand';
+import { judgeMachine, type MachineVerdict } from '@/core/for-work/judge-machine';
+import type { WorkQuestion } from '@/core/for-work/question';
 import { loadRegister } from '../repositories/dusts';
 import { loadAway } from '../repositories/plans';
 import type { Context } from './user-action';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type CircuitQuestion, COPPER_OHM_MM2_M, judgeCircuit, leadDropV } from '@/core/work/circuit';
+import { type CircuitQuestion, COPPER_OHM_MM2_M, judgeCircuit, leadDropV } from '@/core/for-work/circuit';
 
 const plate = (amps: number | null, watts: number | null = null, powerFactor: number | null = null) => ({
   amps,

@@ -5,8 +5,8 @@ import { airPathOf } from '@/core/path/machine-path';
 import { templateParameters } from '@/core/path/pressure-profile';
 import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
 import { SEAL_LEAK } from '@/core/constants/path';
-import { distinctHoses, judgeHose, rankHoses } from '@/core/work/hose-choice';
-import { type Hose, oneBranch, type Predicted, predictThrough, type Standing, throughY } from '@/core/work/predict';
+import { distinctHoses, judgeHose, rankHoses } from '@/core/for-work/hose-choice';
+import { type Hose, oneBranch, type Predicted, predictThrough, type Standing, throughY } from '@/core/for-work/predict';
 import { openTwin, twinNetwork, type TwinSolver } from '../../support/epanet-network';
 
 const standingOf = (kind: 'mExtractor' | 'grinderExtractor'): Standing => {

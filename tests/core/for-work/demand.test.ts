@@ -2,10 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { assessDust, stated } from '@/core/dust/assess';
 import { registerOf } from '@/core/dust/register';
 import { fromSi } from '@/core/units';
-import { demandOf } from '@/core/work/demand';
-import { classFit } from '@/core/work/judge-machine';
-import type { WorkQuestion } from '@/core/work/question';
-import { TOOL_KEYS, wheelThatFitsM } from '@/core/work/tools';
+import { demandOf } from '@/core/for-work/demand';
+import { classFit } from '@/core/for-work/judge-machine';
+import type { WorkQuestion } from '@/core/for-work/question';
+import { TOOL_KEYS, wheelThatFitsM } from '@/core/for-work/tools';
 
 const asked = (text: string, over: Partial<WorkQuestion> = {}): WorkQuestion => ({
   dust: stated(text),

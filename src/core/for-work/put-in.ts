@@ -14,6 +14,8 @@ export const PUT_IN = [
   'sealedBag',
   'keepCloth',
   'noDryParts',
+  'plugBranch',
+  'addY',
 ] as const;
 /** What goes into a machine for a work. Source: handbook of the trade, sections 2, 8 and 9, common practice. */
 export type PutIn = (typeof PUT_IN)[number];
@@ -30,17 +32,26 @@ const isCloth = (s: Stage): boolean => s.spec.air.form === 'medium' && s.spec.ai
  */
 export const putIn = (
   machine: Machine,
-  { wet }: Pick<WorkQuestion, 'wet'>,
+  { wet, tools }: Pick<WorkQuestion, 'wet' | 'tools'>,
   standing: DustStanding,
 ): readonly PutIn[] => {
+  const hasY = machine.stages.some((x) => x.kind === 'wye');
+  const branches: readonly PutIn[] = tools === 1 ? (hasY ? ['plugBranch'] : []) : hasY ? [] : ['addY'];
   const families = standing.dusts.map((d) => d.family);
-  if (wet) return ['wetFoam', ...(families.some((f) => MESHES.has(f)) ? (['slurryMesh'] as const) : []), 'noDryParts'];
-  const bagged = machine.stages.some((s) => s.kind === 'bag');
+  if (wet)
+    return [
+      'wetFoam',
+      ...(families.some((f) => MESHES.has(f)) ? (['slurryMesh'] as const) : []),
+      'noDryParts',
+      ...branches,
+    ];
+  const bagged = machine.stages.some((x) => x.kind === 'bag');
   return [
     'dryStack',
     ...(families.some((f) => BLINDING.has(f)) ? (['fineLayer'] as const) : []),
     ...(bagged ? ([standing.level === 'contained' ? 'sealedBag' : 'bag'] as const) : []),
     ...(machine.stages.some(isCloth) ? (['keepCloth'] as const) : []),
+    ...branches,
   ];
 };
 
