@@ -22,6 +22,35 @@ export interface HoseChart {
 
 const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3], [2, 4]] as const;
 
+interface AxisWords {
+  readonly up: string;
+  readonly along: string;
+}
+
+/** The axes of one of the two pictures. */
+const axesOf = (grid: 0 | 1, ink: Ink, { up, along }: AxisWords) => ({
+  xAxis: {
+    gridIndex: grid,
+    type: 'value' as const,
+    min: 0,
+    name: along,
+    nameLocation: 'middle' as const,
+    nameGap: 26,
+    axisLabel: { color: ink.text },
+    nameTextStyle: { color: ink.text },
+    splitLine: { show: false },
+  },
+  yAxis: {
+    gridIndex: grid,
+    type: 'value' as const,
+    min: 0,
+    name: up,
+    nameTextStyle: { color: ink.text, align: 'left' as const },
+    axisLabel: { color: ink.text },
+    splitLine: { lineStyle: { color: ink.soft, opacity: 0.25 } },
+  },
+});
+
 /** The choice of a hose as an ECharts option: two pictures over one length, limits drawn; lines told apart by dash and name. */
 export const hoseOption = (chart: HoseChart, ink: Ink): EChartsCoreOption => {
   const of = (kind: QuantityKind, v: number) => fromSi(kind, v, SHOWN[chart.units][kind].unit);
@@ -36,7 +65,13 @@ export const hoseOption = (chart: HoseChart, ink: Ink): EChartsCoreOption => {
             symbol: 'none',
             data: [{ yAxis: value }],
             lineStyle: { color: ink.stop, width: 2, type: 'solid' as const },
-            label: { formatter: name, color: ink.stop, position: 'insideStartTop' as const, fontWeight: 600 },
+            label: {
+              formatter: name,
+              color: ink.stop,
+              position: 'insideStartTop' as const,
+              fontWeight: 600,
+              backgroundColor: ink.paper,
+            },
           },
         };
   const lines = (grid: 0 | 1) =>
@@ -78,28 +113,8 @@ export const hoseOption = (chart: HoseChart, ink: Ink): EChartsCoreOption => {
             z: 6,
           },
         ];
-  const axis = (grid: 0 | 1) => ({
-    xAxis: {
-      gridIndex: grid,
-      type: 'value' as const,
-      min: 0,
-      name: grid === 1 ? `length of hose, ${lengthUnit}` : '',
-      nameLocation: 'middle' as const,
-      nameGap: 26,
-      axisLabel: { color: ink.text },
-      nameTextStyle: { color: ink.text },
-      splitLine: { show: false },
-    },
-    yAxis: {
-      gridIndex: grid,
-      type: 'value' as const,
-      min: 0,
-      name: grid === 0 ? `air, ${unit('flow')}` : `in the hose, ${unit('velocity')}`,
-      nameTextStyle: { color: ink.text, align: 'left' as const },
-      axisLabel: { color: ink.text },
-      splitLine: { lineStyle: { color: ink.soft, opacity: 0.25 } },
-    },
-  });
+  const flow = axesOf(0, ink, { up: `air, ${unit('flow')}`, along: '' });
+  const velocity = axesOf(1, ink, { up: `in the hose, ${unit('velocity')}`, along: `length of hose, ${lengthUnit}` });
   return {
     animation: false,
     backgroundColor: ink.paper,
@@ -108,8 +123,8 @@ export const hoseOption = (chart: HoseChart, ink: Ink): EChartsCoreOption => {
       { left: 48, right: 64, top: 28, height: '36%' },
       { left: 48, right: 64, top: '56%', height: '32%' },
     ],
-    xAxis: [axis(0).xAxis, axis(1).xAxis],
-    yAxis: [axis(0).yAxis, axis(1).yAxis],
+    xAxis: [flow.xAxis, velocity.xAxis],
+    yAxis: [flow.yAxis, velocity.yAxis],
     series: [...lines(0), ...dot(0), ...lines(1), ...dot(1)],
   };
 };

@@ -74,6 +74,7 @@ const PAGES = [
   '/work',
   '/work?q=concrete&tool=grinder&size=125+mm&lead=40&section=1.5&machineA=5&breaker=16',
   '/work-yard',
+  '/look-ups',
   '/m/CR-99',
   '/nothing-here',
 ];

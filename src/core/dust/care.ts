@@ -4,7 +4,7 @@ import type { DustStanding } from './assess';
 import type { CleaningWay } from './dust';
 
 /** How a medium itself may be cleaned, whatever the dust. Source: handbook of the trade, section 8, common practice, no published source. */
-const CARE_OF: Record<Medium, readonly CleaningWay[]> = {
+export const CARE_OF: Record<Medium, readonly CleaningWay[]> = {
   mesh: ['wash', 'vacuum'],
   foam: ['wash', 'vacuum'],
   fleeceBag: [],

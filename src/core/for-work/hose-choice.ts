@@ -42,7 +42,7 @@ export const rankHoses = (all: readonly Predicted[], limits: HoseLimits, own: Ho
     );
 
 /** Hoses that are sold for vacuums, m. Common practice, no published source. */
-export const SOLD_BORES_M: readonly number[] = [0.027, 0.032, 0.036, 0.038, 0.05];
+export const SOLD_BORES_M: readonly number[] = [0.027, 0.032, 0.036, 0.05];
 
 /** Every hose once. Source: sizes by name. Valid: bores and lengths above 0. */
 export const distinctHoses = (all: readonly Hose[]): readonly Hose[] =>

@@ -44,37 +44,33 @@ export interface ToolKind {
 
 const litres = (low: number, high: number): readonly [number, number] => [low / 1000, high / 1000];
 
-const tool = (
-  key: ToolKey,
-  size: readonly [ToolSize, number | null],
-  usualM3s: ToolKind['usualM3s'],
-  over: Partial<ToolKind> = {},
-): ToolKind => ({
-  key,
-  size: size[0],
-  usualSizeM: size[1],
+const PLAIN: Omit<ToolKind, 'key' | 'size' | 'usualSizeM' | 'usualM3s'> = {
   wheels: 1,
-  usualM3s,
   row: null,
   load: 'lightDry',
   sparks: false,
-  ...over,
-});
+};
+
+const tool = (
+  [key, size, usualSizeM]: readonly [ToolKey, ToolSize, number | null],
+  usualM3s: ToolKind['usualM3s'],
+  over: Partial<typeof PLAIN> = {},
+): ToolKind => ({ key, size, usualSizeM, usualM3s, ...PLAIN, ...over });
 
 /** Source: common practice, no published source; rows of 29 CFR 1926.1153 Table 1, from memory. */
 export const TOOLS: Readonly<Record<ToolKey, ToolKind>> = {
-  grinder: tool('grinder', ['wheel', 0.125], null, { row: 'grinder', sparks: true }),
-  mortarRaker: tool('mortarRaker', ['wheel', 0.125], null, { row: 'mortarGrinder', sparks: true }),
-  wallChaser: tool('wallChaser', ['wheel', 0.125], null, { row: 'mortarGrinder', wheels: 2, sparks: true }),
-  hammerDrill: tool('hammerDrill', ['bit', null], litres(15, 25), { row: 'drill' }),
-  coreDrill: tool('coreDrill', ['bit', null], litres(20, 35), { row: 'coreSaw' }),
-  handSaw: tool('handSaw', ['blade', 0.19], litres(30, 45), { row: 'handSaw', load: 'woodChips' }),
-  sander: tool('sander', ['disc', 0.15], litres(20, 35)),
-  beltSander: tool('beltSander', ['belt', 0.1], litres(30, 45)),
-  planer: tool('planer', ['knife', 0.082], litres(40, 60), { load: 'woodChips' }),
-  router: tool('router', ['none', null], litres(30, 45), { load: 'woodChips' }),
-  tableSaw: tool('tableSaw', ['blade', 0.25], litres(165, 190), { load: 'woodChips' }),
-  cleaningWand: tool('cleaningWand', ['none', null], null),
+  grinder: tool(['grinder', 'wheel', 0.125], null, { row: 'grinder', sparks: true }),
+  mortarRaker: tool(['mortarRaker', 'wheel', 0.125], null, { row: 'mortarGrinder', sparks: true }),
+  wallChaser: tool(['wallChaser', 'wheel', 0.125], null, { row: 'mortarGrinder', wheels: 2, sparks: true }),
+  hammerDrill: tool(['hammerDrill', 'bit', null], litres(15, 25), { row: 'drill' }),
+  coreDrill: tool(['coreDrill', 'bit', null], litres(20, 35), { row: 'coreSaw' }),
+  handSaw: tool(['handSaw', 'blade', 0.19], litres(30, 45), { row: 'handSaw', load: 'woodChips' }),
+  sander: tool(['sander', 'disc', 0.15], litres(20, 35)),
+  beltSander: tool(['beltSander', 'belt', 0.1], litres(30, 45)),
+  planer: tool(['planer', 'knife', 0.082], litres(40, 60), { load: 'woodChips' }),
+  router: tool(['router', 'none', null], litres(30, 45), { load: 'woodChips' }),
+  tableSaw: tool(['tableSaw', 'blade', 0.25], litres(165, 190), { load: 'woodChips' }),
+  cleaningWand: tool(['cleaningWand', 'none', null], null),
 };
 
 /**

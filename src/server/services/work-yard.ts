@@ -1,5 +1,5 @@
 import { assessDust, stated } from '@/core/dust/assess';
-import type { Dust, DustAnswers } from '@/core/dust/dust';
+import type { Dust } from '@/core/dust/dust';
 import { demandOf } from '@/core/for-work/demand';
 import { judgeMachine, type MachineVerdict } from '@/core/for-work/judge-machine';
 import type { WorkQuestion } from '@/core/for-work/question';
@@ -40,7 +40,7 @@ const columnsOf = (register: readonly Dust[]): readonly DustColumn[] => {
 const certainly = (dust: Dust): WorkQuestion => ({
   dust: stated(dust.name, {
     confirmed: [dust.key],
-    answers: Object.fromEntries(dust.asks.map((q) => [q, 'no'])) as DustAnswers,
+    answers: Object.fromEntries(dust.asks.map((q) => [q, 'no' as const])),
   }),
   tool: null,
   sizeM: null,
