@@ -1,7 +1,9 @@
 import type { HoseInput, HoseOutput } from '@/contracts/calc/air-path';
 import { withHose } from '@/core/calibrate/load';
 import { AS_NEW } from '@/core/calibrate/today';
-import { at, fail, ok, type Result } from '@/core/failure/failure';
+import { type HoseLimits, judgeHose } from '@/core/for-work/hose-choice';
+import { predictThrough } from '@/core/for-work/predict';
+import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import { boreAreaM2, boreVelocityMs } from '@/core/measure/bore-flow';
 import { checkElement } from '@/core/path/model/check-element';
 import { dropOf } from '@/core/path/model/drop';
@@ -11,19 +13,34 @@ import { pressureProfile } from '@/core/path/pressure-profile';
 import { airOf, frictionOf, machineOf } from './path-input';
 import { collect, inSi, readQuantity } from './quantities';
 
+const limitsOf = ({ must, leastVelocity }: HoseInput): Result<HoseLimits> => {
+  const flow = must === undefined ? ok(null) : readQuantity(must, 'flow', 'must');
+  const least = leastVelocity === undefined ? ok(null) : readQuantity(leastVelocity, 'velocity', 'leastVelocity');
+  return flow.ok && least.ok
+    ? ok({ mustM3s: flow.value, hoseMs: least.value })
+    : fail(...[flow, least].flatMap((r) => (r.ok ? [] : r.failures)));
+};
+
 const machineAnswer = (input: HoseInput, hose: { boreM: number; lengthM: number }): Result<HoseOutput['machine']> => {
   if (!input.machine) return ok(null);
-  const machine = machineOf(input.machine);
+  const [machine, limits] = [machineOf(input.machine), limitsOf(input)];
   if (!machine.ok) return machine;
+  if (!limits.ok) return limits;
   const question = { ...machine.value, state: AS_NEW };
   const [own, other] = [pressureProfile(question), withHose(question, hose)];
   if (!own.ok || !other.ok) return fail(...[own, other].flatMap((r) => (r.ok ? [] : r.failures)));
+  const basis = { kind: 'template', why: null, observations: 0 } as const;
+  const predicted = predictThrough({ ...question, basis }, hose);
+  if (!predicted) return fail(failure('load.no-flow', 'machine', { wanted: 0 }));
   const [was, would] = [own.value.flowPerToolM3s, other.value.flowPerToolM3s];
   return ok({
     flowWithOwn: inSi(was, 'flow'),
     flowWithThis: inSi(would, 'flow'),
     velocityWithThis: inSi(other.value.hoseVelocityMs ?? 0, 'velocity'),
     change: would / was - 1,
+    verdict: judgeHose(predicted, limits.value),
+    low: inSi(predicted.lowM3s, 'flow'),
+    high: inSi(predicted.highM3s, 'flow'),
   });
 };
 

@@ -135,6 +135,7 @@ export const FIRST_WORDS: Readonly<Record<First, string>> = {
   selector: 'set the hose selector to this hose',
   wetSetOut: 'take the wet set out and fit the dry filters, dry',
   examine: 'its examination is overdue',
+  noAir: 'its air was not worked out: measure at the tool',
   belowUsual: 'it gets less air than the trade gives such a tool: look out for dust that escapes',
   hepaNotClassed: 'HEPA is no M class: ask whoever answers for the site whether it is taken',
 };
@@ -265,6 +266,7 @@ export const SHORT_FIRST: Readonly<Record<First, string>> = {
   examine: 'examine',
   hepaNotClassed: 'ask: HEPA',
   belowUsual: 'little air',
+  noAir: 'measure',
 };
 
 /** Source: TRGS practice, named in makers' instructions; handbook of the trade, section 18. */

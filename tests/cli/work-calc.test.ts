@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { HoseOutput } from '@/contracts/calc/air-path';
+import { DustOutput } from '@/contracts/calc/dust';
 import { CircuitOutput, ToolNeedOutput, WorkOutput } from '@/contracts/calc/work';
 import { runCli } from '../../cli/run';
 
@@ -44,6 +46,31 @@ describe('calc tool-need, calc circuit and calc work', () => {
       ['drop', false],
     ]);
     expect(out.atMachine.value).toBeCloseTo(120 - (2 * 0.0225 * 30.48 * 12) / 2.08, 6);
+  });
+
+  it('calc dust says what is forbidden and what the waste is called; calc hose which of two hoses does it', async () => {
+    const dust = DustOutput.parse((await run('dust', { text: 'lead paint' })).json);
+    expect(dust.forbidden).toContain('No compressed air, on the work, the filter or yourself.');
+    expect(dust.waste.join(' ')).toMatch(/lead/i);
+    const verdict = async (bore: number, must: number) =>
+      HoseOutput.parse(
+        (
+          await run('hose', {
+            bore,
+            length: 4,
+            flow: 0.03,
+            machine: { kind: 'mExtractor' },
+            must,
+            leastVelocity: { value: 20, unit: 'm/s' },
+          })
+        ).json,
+      ).machine;
+    // 80 mm is a duct: no vacuum fills it. 0.2 m3/s is more than any of its kind moves.
+    expect((await verdict(0.08, 0.02))?.verdict).toBe('tooSlow');
+    expect((await verdict(0.027, 0.2))?.verdict).toBe('tooLittle');
+    const some = await verdict(0.036, 0.02);
+    expect(['does', 'perhaps']).toContain(some?.verdict);
+    expect(some?.low.value).toBeLessThan(some?.flowWithThis.value ?? 0);
   });
 
   it('names the H machine for lead paint, says of the M one why not, and nothing for asbestos', async () => {

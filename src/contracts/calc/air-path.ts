@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { MachineKindName } from '../enums';
 import { PLACES } from '@/core/measure/place';
+import { HOSE_VERDICTS } from '@/core/for-work/hose-choice';
 import { QuantityInput, QuantityOutput } from './quantity';
 
 const Factor = z.number();
@@ -139,6 +140,8 @@ export const HoseInput = z.strictObject({
     .lazy(() => MachineInput)
     .optional()
     .describe('With a machine: what it would move through this hose in place of its own'),
+  must: QuantityInput.optional().describe('With a machine: flow the tool must have'),
+  leastVelocity: QuantityInput.optional().describe('With a machine: velocity that keeps the dust moving'),
 });
 export type HoseInput = z.infer<typeof HoseInput>;
 
@@ -155,6 +158,9 @@ export const HoseOutput = z.strictObject({
       flowWithThis: QuantityOutput,
       velocityWithThis: QuantityOutput,
       change: z.number(),
+      verdict: z.enum(HOSE_VERDICTS).describe('By the interval of what is known of such a machine'),
+      low: QuantityOutput,
+      high: QuantityOutput,
     })
     .nullable(),
 });

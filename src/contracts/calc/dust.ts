@@ -33,6 +33,8 @@ export const DustOutput = z.strictObject({
   questions: z.array(z.strictObject({ key: z.enum(DUST_QUESTIONS), question: z.string() })).describe('Still open'),
   equipment: z.array(z.string()),
   limits: z.array(z.string()),
+  forbidden: z.array(z.string()),
+  waste: z.array(z.string()).describe('What the label of its waste says'),
   sentences: z.array(z.string()),
 });
 export type DustOutput = z.infer<typeof DustOutput>;

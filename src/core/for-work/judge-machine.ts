@@ -38,6 +38,7 @@ export const FIRST = [
   'examine',
   'hepaNotClassed',
   'belowUsual',
+  'noAir',
 ] as const;
 /** What is to be done, or seen to, before it starts. */
 export type First = (typeof FIRST)[number];
@@ -153,6 +154,8 @@ const firstOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly First[
     ...(examined?.daysLeft !== undefined && examined.daysLeft !== null && examined.daysLeft < 0
       ? (['examine'] as const)
       : []),
+    // Nothing is said to get its air that was not worked out.
+    ...(q.tool !== null && !best ? (['noAir'] as const) : []),
     ...(best?.verdict === 'perhaps' ? (['flowUnsure'] as const) : []),
     ...(best && demand.usualM3s !== null && best.predicted.flowM3s < demand.usualM3s ? (['belowUsual'] as const) : []),
     ...(best && selector !== null && Math.abs(best.predicted.hose.boreM / selector - 1) > SAME_SIZE
@@ -195,6 +198,7 @@ const WEIGHT: Readonly<Record<First | Afterwards, number>> = {
   examine: 2,
   due: 1,
   belowUsual: 1,
+  noAir: 3,
   selector: 0.5,
   keepsWorse: 1,
   dirties: 4,
