@@ -57,7 +57,7 @@ export const FORBIDDEN_WORDS: Readonly<Record<Forbidden, string>> = {
   drySweeping: 'No dry sweeping.',
   compressedAir: 'No compressed air, on the work, the filter or yourself.',
   shaking: 'Nothing is shaken or beaten out.',
-  paperInTheWet: 'No paper bag or dry filter in the wet.',
+  paperInTheWet: 'No paper bag in the wet.',
   mainsInTheWet: 'No mains tool in the wet.',
   sparks: 'No sparks into this dust: sparks travel down the hose and the bag burns.',
   dryScraping: 'No dry scraping or burning off where a wet way will do.',
@@ -225,9 +225,10 @@ export const sayRespirator = (apf: number | null): string | null =>
       : `The US task table asks for a respirator with a protection factor of ${apf} at this work.`;
 
 export const PUT_IN_WORDS: Readonly<Record<PutIn, string>> = {
-  wetFoam: 'The foam or wet mesh, and the float clear.',
+  wetFoam: 'The wet set its maker names: foam or wet mesh, and the float clear.',
   slurryMesh: 'The fine mesh for slurry in front of it.',
-  noDryParts: 'No bag, no paper, no pleated filter: wet, they go mouldy, blind or burst.',
+  noDryParts:
+    'No paper and no bag in the wet: they burst. The last filter stays in its seat: the machine never runs without it.',
   dryStack: 'The dry filters, dry, each in its seat.',
   fineLayer: 'A bag or a fine-dust layer in front: these fines blind a cloth or a HEPA quickly.',
   bag: 'A fresh bag if the one in it will not last.',
