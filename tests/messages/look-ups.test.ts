@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { FORBIDDEN_WORDS, PUT_IN_WORDS } from '@/messages/work';
 import { classLines, gradeLines, hardestSize, mediumLines, SAYINGS } from '@/view-models/look-ups';
 
 describe('what is looked up behind the work desk', () => {
@@ -41,6 +42,12 @@ describe('what is looked up behind the work desk', () => {
       .filter((m) => m.care.startsWith('never'))
       .map((m) => m.name);
     expect(never).toEqual(['Fleece bag', 'Paper bag', 'Fine-dust fleece', 'HEPA glass', 'Carbon bed']);
+  });
+
+  it('no word for wet work has anybody take the last filter out, or run without it (handbook, section 16)', () => {
+    const wet = [PUT_IN_WORDS.wetFoam, PUT_IN_WORDS.noDryParts, FORBIDDEN_WORDS.paperInTheWet].join(' ');
+    expect(wet).toContain('The last filter stays in its seat');
+    expect(wet).not.toMatch(/pleated|without (a|its) filter|take out/);
   });
 
   it('answers each of the eight sayings of the trade', () => {
