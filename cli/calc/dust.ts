@@ -13,7 +13,7 @@ import { notOffered } from '@/core/diagnose/within';
 import { assessDust, type DustStatement, stated } from '@/core/dust/assess';
 import { EQUIPMENT_OF, wasteOf } from '@/core/dust/equipment';
 import { demandOf } from '@/core/for-work/demand';
-import type { WorkQuestion } from '@/core/for-work/question';
+import { aboutDust } from '@/core/for-work/question';
 import { FORBIDDEN_WORDS } from '@/messages/work';
 import { matchDusts } from '@/core/dust/match';
 import { BUILT_IN_DUSTS, builtIn } from '@/core/dust/register';
@@ -32,18 +32,6 @@ import {
 import { sayScreening } from '@/messages/job';
 import { readCount } from './counted';
 import { templateMachine } from './template-machine';
-
-/** The dust alone, whatever is done to it. */
-const noWork = (dust: DustStatement): WorkQuestion => ({
-  dust,
-  tool: null,
-  sizeM: null,
-  makerM3s: null,
-  tools: 1,
-  wet: false,
-  place: null,
-  hours: null,
-});
 
 /** `calc dust`: a text as somebody typed it in; what it is, how it is opened, who does it where it is refused, out. */
 export const dustCalc = (input: DustInput): Result<DustOutput> => {
@@ -83,7 +71,7 @@ export const dustCalc = (input: DustInput): Result<DustOutput> => {
     // What is refused is done by others: no equipment makes it ours.
     equipment: refusal ? [] : EQUIPMENT_OF[standing.level].map((e) => EQUIPMENT_WORDS[e]),
     limits: standing.dusts.flatMap((d) => d.limits.map(sayLimit)),
-    forbidden: demandOf(noWork(statement), standing).forbidden.map((f) => FORBIDDEN_WORDS[f]),
+    forbidden: demandOf(aboutDust(statement), standing).forbidden.map((f) => FORBIDDEN_WORDS[f]),
     waste: [...wasteOf(standing)],
     sentences: [
       sayDusts(standing),

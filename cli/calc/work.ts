@@ -94,7 +94,17 @@ const verdictOf = (
   if (!made.ok) return made;
   const own: Hose = { boreM: MACHINE_KINDS[kind].hoseM, lengthM: 3 };
   const machine = { ...made.value, tag: name, name: '', wetSet, hoseBoreM: own.boreM, hoseLengthM: own.lengthM };
-  const base = { machine, due: [], testedDaysAgo: 0, somebodyAtIt: false, away: false, drying: false, caseOpen: false };
+  const base = {
+    machine,
+    due: [],
+    testedDaysAgo: 0,
+    somebodyAtIt: false,
+    away: false,
+    drying: false,
+    caseOpen: false,
+    moreThanBaseline: false,
+    changedSince: false,
+  };
   const asked = { question, demand };
   const bare = judgeMachine({ ...base, hoses: [] }, asked);
   if (bare.whyNot.length > 0 || question.tool === null) return ok(bare);

@@ -98,13 +98,15 @@ export const sayWhyNot = (why: WhyNot, { candidate: { machine }, hose }: Machine
     case 'drying':
       return 'its filter hangs up to dry';
     case 'classWithdrawn':
-      return 'its class is withdrawn until its filters are put right and proven';
+      return 'a filter of it is missing, foreign, reversed or not proven again';
     case 'classTooLow':
       return `${machine.machineClass ? CLASS_WORDS[machine.machineClass] : 'no class'} is not enough: ${sayClasses(demand)}`;
     case 'classNone':
       return `it carries no class: ${sayClasses(demand)}`;
     case 'collector':
       return 'a collector blows back into the shop: only wood and what is less';
+    case 'moreFlow':
+      return 'more air flows through it than its baseline: a filter may be torn or out of its seat, look first';
     case 'floorOnly':
       return 'it is for floors';
     case 'fumeOnly':
@@ -129,7 +131,7 @@ export const sayClasses = ({ classes: { eu_uk: eu, us } }: Pick<Demand, 'classes
 export const FIRST_WORDS: Readonly<Record<First, string>> = {
   questions: 'answer what is asked of the dust',
   case: 'a fault is still being looked for on it: end that first',
-  measure: 'measure it: there is no test, or an old one',
+  measure: 'measure it: no test is on record since it was last changed, or only an old one',
   due: 'a bag or filter is due before the job is over: change it first',
   flowUnsure: 'measure at the tool: the model is not sure of the air',
   selector: 'set the hose selector to this hose',
@@ -245,10 +247,11 @@ export const SHORT_WHY: Readonly<Record<WhyNot, string>> = {
   somebodyAtIt: 'in work',
   away: 'away',
   drying: 'drying',
-  classWithdrawn: 'class withdrawn',
+  classWithdrawn: 'filter not right',
   classTooLow: 'class too low',
   classNone: 'no class',
   collector: 'collector',
+  moreFlow: 'look: more air',
   floorOnly: 'floors',
   fumeOnly: 'fume',
   notWet: 'dry only',

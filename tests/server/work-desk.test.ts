@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { readWork, WorkQuery } from '@/contracts/work';
 import type { Db } from '@/server/db/connect';
 import { openMigrated } from '@/server/db/connect';
+import { judgeMachine } from '@/core/for-work/judge-machine';
 import { answerWork } from '@/server/services/work-desk';
 import type { Context } from '@/server/services/user-action';
 import { problemsOf } from '@/messages/failures';
@@ -72,6 +73,20 @@ describe('six works at the boatyard', () => {
     expect(two).toBeLessThan(one);
     expect(2 * two).toBeGreaterThan(one);
     expect(weak).toBeLessThan(two);
+  });
+});
+
+describe('what stands in a machine itself', () => {
+  it('keeps a collector from wood without its filter, and any machine that gives more air than its baseline', async () => {
+    const { verdicts, demand, question } = await ask({ q: 'oak' });
+    const heron = verdicts.find((v) => v.candidate.machine.tag === 'CR-01')?.candidate;
+    if (!heron) throw new Error('no CR-01');
+    expect(judgeMachine(heron, { question, demand }).whyNot).toEqual([]);
+    const stages = heron.machine.stages.map((s) => (s.kind === 'canister' ? { ...s, missing: true } : s));
+    const without = { ...heron, machine: { ...heron.machine, stages } };
+    expect(judgeMachine(without, { question, demand }).whyNot).toEqual(['classWithdrawn']);
+    expect(judgeMachine({ ...heron, moreThanBaseline: true }, { question, demand }).whyNot).toEqual(['moreFlow']);
+    expect(judgeMachine({ ...heron, changedSince: true }, { question, demand }).first).toContain('measure');
   });
 });
 

@@ -18,6 +18,7 @@ export const WHY_NOT = [
   'classTooLow',
   'classNone',
   'collector',
+  'moreFlow',
   'floorOnly',
   'fumeOnly',
   'notWet',
@@ -56,6 +57,10 @@ export interface Candidate {
   readonly away: boolean;
   readonly drying: boolean;
   readonly caseOpen: boolean;
+  /** Its newest test gave more air than its baseline: a filter may be torn, out of its seat or missing. */
+  readonly moreThanBaseline: boolean;
+  /** Something was changed in it since that test. */
+  readonly changedSince: boolean;
   /** What it would give through every hose there is, the best first; empty where it takes none or has no answer. */
   readonly hoses: readonly HoseLine[];
 }
@@ -112,12 +117,13 @@ const whyNotOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly WhyNo
   const { label, withdrawn } = classStanding(machine);
   const fixed = isCollector(machine.kind);
   const best = hoses[0]?.verdict ?? null;
-  const classed: readonly WhyNot[] = fixed
-    ? collectorMay(demand)
-      ? []
-      : ['collector']
-    : withdrawn
-      ? ['classWithdrawn']
+  // A stage that is missing, foreign or unproven keeps a collector from work too, which has no class to lose.
+  const classed: readonly WhyNot[] = withdrawn
+    ? ['classWithdrawn']
+    : fixed
+      ? collectorMay(demand)
+        ? []
+        : ['collector']
       : classFit(label, demand) !== 'no'
         ? []
         : [label === null ? 'classNone' : 'classTooLow'];
@@ -128,6 +134,7 @@ const whyNotOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly WhyNo
     ...(c.away ? (['away'] as const) : []),
     ...(c.drying ? (['drying'] as const) : []),
     ...classed,
+    ...(c.moreThanBaseline ? (['moreFlow'] as const) : []),
     ...(machine.kind === 'floorCleaner' && q.tool !== null && q.tool !== 'cleaningWand'
       ? (['floorOnly'] as const)
       : []),
@@ -149,7 +156,7 @@ const firstOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly First[
   return [
     ...(demand.standing.questions.length + demand.standing.toConfirm.length > 0 ? (['questions'] as const) : []),
     ...(c.caseOpen ? (['case'] as const) : []),
-    ...(c.testedDaysAgo === null || c.testedDaysAgo > OLD_TEST_DAYS ? (['measure'] as const) : []),
+    ...(c.changedSince || c.testedDaysAgo === null || c.testedDaysAgo > OLD_TEST_DAYS ? (['measure'] as const) : []),
     ...(due.some((d) => d !== examined && d.daysLeft !== null && d.daysLeft <= days) ? (['due'] as const) : []),
     ...(examined?.daysLeft !== undefined && examined.daysLeft !== null && examined.daysLeft < 0
       ? (['examine'] as const)

@@ -21,3 +21,16 @@ export interface WorkQuestion {
 
 /** A closed space: what it blows out comes back in. */
 export const isEnclosed = (place: PlaceOfWork | null): boolean => place !== 'outdoors';
+
+/** A dust alone, whatever is done to it. */
+export const aboutDust = (dust: DustStatement, over: Partial<WorkQuestion> = {}): WorkQuestion => ({
+  dust,
+  tool: null,
+  sizeM: null,
+  makerM3s: null,
+  tools: 1,
+  wet: false,
+  place: null,
+  hours: null,
+  ...over,
+});

@@ -14,7 +14,7 @@ export interface App {
   readonly config: Config;
   readonly context: Context;
   /** Ends what goes on by itself beside the requests. */
-  readonly stop: () => void;
+  readonly stop: () => Promise<void>;
 }
 
 let starting: Promise<App> | null = null;
@@ -31,9 +31,9 @@ const start = async (): Promise<App> => {
   loadYard(context)
     .then((yard) => desk.plan(context, yard))
     .catch((error: unknown) => console.error(error));
-  const stop = () => {
+  const stop = async () => {
     stopCopies();
-    desk.stop();
+    await desk.stop();
   };
   return { config, context, stop };
 };
@@ -50,7 +50,7 @@ export const app = (): Promise<App> => {
 /** Closes the records, lets them be exchanged, and opens whatever is there then. Only while no other request is in hand. */
 export const withRecordsClosed = async <T>(exchange: (file: string) => Promise<T>): Promise<T> => {
   const { config, context, stop } = await app();
-  stop();
+  await stop();
   await context.db.destroy();
   try {
     return await exchange(config.dataFile);

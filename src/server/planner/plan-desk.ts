@@ -15,8 +15,8 @@ type Asked = Pick<Context, 'db' | 'now'>;
 
 export interface PlanDesk {
   readonly plan: (context: Asked, yard: Yard) => Promise<YardPlan>;
-  /** Lets the records go: a plan that is being made is given up. */
-  readonly stop: () => void;
+  /** Lets the records go, a plan that is being made is given up; done when nobody of the planner has them open. */
+  readonly stop: () => Promise<void>;
 }
 
 /**
@@ -86,5 +86,11 @@ export const planDesk = (file: string): PlanDesk => {
     if (last) making.catch((error: unknown) => console.error(error));
     return last ? Promise.resolve(last) : making;
   };
-  return { plan, stop: () => planner?.kill() };
+  const stop = (): Promise<void> =>
+    new Promise((resolve) => {
+      if (!planner || planner.exitCode !== null || planner.signalCode !== null) return resolve();
+      planner.once('exit', () => resolve());
+      planner.kill();
+    });
+  return { plan, stop };
 };

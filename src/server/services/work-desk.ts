@@ -1,7 +1,6 @@
 import type { WorkFigures } from '@/contracts/work';
 import { assessDust } from '@/core/dust/assess';
-import { daysBetween } from '@/core/calendar/calendar-date';
-import { dayAt } from '@/core/calendar/calendar-date';
+import { dayAt, daysBetween } from '@/core/calendar/calendar-date';
 import type { MachineStatus } from '@/core/status/machine-status';
 import { isCollector } from '@/core/machine/stage-templates';
 import { doNotRun } from '@/core/procedure/job-log';
@@ -126,6 +125,8 @@ export const candidateOf = (
     drying: job !== undefined && job.driesUntil !== null && doNotRun(job),
     away: gone !== undefined && gone.from <= yard.today && yard.today <= gone.to,
     caseOpen: yard.openCases.has(machine.id),
+    moreThanBaseline: latest?.baseline.outcome === 'more',
+    changedSince: status.need.kind === 'measureAgain' && status.need.because === 'changed',
     hoses: [],
   };
 };

@@ -2,7 +2,7 @@ import { assessDust, stated } from '@/core/dust/assess';
 import type { Dust } from '@/core/dust/dust';
 import { demandOf } from '@/core/for-work/demand';
 import { judgeMachine, type MachineVerdict } from '@/core/for-work/judge-machine';
-import type { WorkQuestion } from '@/core/for-work/question';
+import { aboutDust, type WorkQuestion } from '@/core/for-work/question';
 import { loadRegister } from '../repositories/dusts';
 import { loadAway } from '../repositories/plans';
 import type { Context } from './user-action';
@@ -37,19 +37,14 @@ const columnsOf = (register: readonly Dust[]): readonly DustColumn[] => {
 };
 
 /** The dust for certain: whatever its word would ask is answered no. */
-const certainly = (dust: Dust): WorkQuestion => ({
-  dust: stated(dust.name, {
-    confirmed: [dust.key],
-    answers: Object.fromEntries(dust.asks.map((q) => [q, 'no' as const])),
-  }),
-  tool: null,
-  sizeM: null,
-  makerM3s: null,
-  tools: 1,
-  wet: dust.family === 'wet',
-  place: null,
-  hours: null,
-});
+const certainly = (dust: Dust): WorkQuestion =>
+  aboutDust(
+    stated(dust.name, {
+      confirmed: [dust.key],
+      answers: Object.fromEntries(dust.asks.map((q) => [q, 'no' as const])),
+    }),
+    { wet: dust.family === 'wet' },
+  );
 
 /** Which machine may take which dust today, by class, state and history; the air is asked at the desk. */
 export const workYard = async (context: Context): Promise<WorkYard> => {

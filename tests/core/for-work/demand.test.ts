@@ -4,20 +4,10 @@ import { registerOf } from '@/core/dust/register';
 import { fromSi } from '@/core/units';
 import { demandOf } from '@/core/for-work/demand';
 import { classFit } from '@/core/for-work/judge-machine';
-import type { WorkQuestion } from '@/core/for-work/question';
+import { aboutDust, type WorkQuestion } from '@/core/for-work/question';
 import { TOOL_KEYS, wheelThatFitsM } from '@/core/for-work/tools';
 
-const asked = (text: string, over: Partial<WorkQuestion> = {}): WorkQuestion => ({
-  dust: stated(text),
-  tool: null,
-  sizeM: null,
-  makerM3s: null,
-  tools: 1,
-  wet: false,
-  place: null,
-  hours: null,
-  ...over,
-});
+const asked = (text: string, over: Partial<WorkQuestion> = {}): WorkQuestion => aboutDust(stated(text), over);
 const demand = (text: string, over: Partial<WorkQuestion> = {}) => {
   const q = asked(text, over);
   return demandOf(q, assessDust(registerOf([]), q.dust));
