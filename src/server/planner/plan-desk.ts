@@ -86,11 +86,12 @@ export const planDesk = (file: string): PlanDesk => {
     if (last) making.catch((error: unknown) => console.error(error));
     return last ? Promise.resolve(last) : making;
   };
-  const stop = (): Promise<void> =>
-    new Promise((resolve) => {
-      if (!planner || planner.exitCode !== null || planner.signalCode !== null) return resolve();
-      planner.once('exit', () => resolve());
-      planner.kill();
-    });
+  const stop = async (): Promise<void> => {
+    const gone = planner;
+    if (!gone || gone.exitCode !== null || gone.signalCode !== null) return;
+    const ended = new Promise((resolve) => gone.once('exit', resolve));
+    gone.kill();
+    await ended;
+  };
   return { plan, stop };
 };
