@@ -17,7 +17,7 @@ import type { QuantityInput } from '@/contracts/calc/quantity';
 import type { QuantityKind } from '@/core/units';
 import { judgeCircuit, type Load } from '@/core/for-work/circuit';
 import { type Demand, demandOf } from '@/core/for-work/demand';
-import { rankHoses } from '@/core/for-work/hose-choice';
+import { type Pair, rankHoses } from '@/core/for-work/hose-choice';
 import { judgeMachine, type MachineVerdict, rankMachines } from '@/core/for-work/judge-machine';
 import { type Hose, oneBranch, predictThrough, throughY } from '@/core/for-work/predict';
 import type { WorkQuestion } from '@/core/for-work/question';
@@ -104,6 +104,8 @@ const verdictOf = (
     caseOpen: false,
     moreThanBaseline: false,
     changedSince: false,
+    lasting: [],
+    bonding: { kind: 'never' as const },
   };
   const asked = { question, demand };
   const bare = judgeMachine({ ...base, hoses: [] }, asked);
@@ -113,7 +115,10 @@ const verdictOf = (
   const ready = question.tools === 2 ? throughY(standing) : oneBranch(standing);
   const fixed = isCollector(kind);
   const limits = { mustM3s: demand.mustM3s, hoseMs: fixed ? demand.ductMs.lowMs : demand.hoseMs };
-  const predicted = (fixed || hoses.length === 0 ? [own] : hoses).flatMap((h) => predictThrough(ready, h) ?? []);
+  const predicted = (fixed || hoses.length === 0 ? [own] : hoses).flatMap((h): readonly Pair[] => {
+    const p = predictThrough(ready, h);
+    return p ? [{ predicted: p, beside: null }] : [];
+  });
   return ok(judgeMachine({ ...base, hoses: rankHoses(predicted, limits, own) }, asked));
 };
 

@@ -54,6 +54,7 @@ export const StaircaseJson = z.strictObject({
   inflowsM3s: z.array(Plain),
   toolFlowM3s: Plain,
   flowPerToolM3s: Plain,
+  flowsAtToolsM3s: z.array(Plain),
   fanFlowM3s: Plain,
   outletFlowM3s: Plain,
   fanLiftPa: Plain,

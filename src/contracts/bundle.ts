@@ -108,6 +108,7 @@ export const BUNDLE_TABLES = {
     added_at: Moment,
   }),
   dust_entry: named({ key: T, dust_json: J, ...signed }),
+  tool_entry: named({ key: T, tool_json: J, ...signed }),
   setting_change: named({ ...signed, setting: T, before: T, after: T }),
   machine: named({
     tag: T,
@@ -270,6 +271,13 @@ export const BUNDLE_TABLES = {
     ...signed,
   }),
   examination: named({ ...machine, examined_on: Day, examiner: T, found: T, ...signed }),
+  bonding_reading: named({
+    ...machine,
+    measured_on: Day,
+    ohm: z.number().nonnegative().nullable(),
+    between_text: T,
+    ...signed,
+  }),
   integrity_check: named({ ...machine, ...stage, ...signed, test: IntegrityTestName, passed: Bit, note: T }),
   seat_opening: named({ ...stage, why: T, ...signed }),
 } as const satisfies Record<string, z.ZodObject>;

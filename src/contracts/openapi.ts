@@ -38,6 +38,7 @@ import {
 import { EditRulesBody } from './rules';
 import { SheetAnswer, SheetBody, UndoSheetBody } from './sheet';
 import { SiteBody } from './site';
+import { BondingBody, ToolBody } from './tools';
 
 // The addresses of the interface, with the shapes that go in and come out: made into an OpenAPI document.
 
@@ -46,6 +47,7 @@ const SHAPES = {
   RecordedReply,
   SecretReply,
   SheetAnswer,
+  BondingBody,
   CaseActionBody,
   ChoosePassphraseBody,
   CorrectChangeBody,
@@ -89,6 +91,7 @@ const SHAPES = {
   StartJobBody,
   StateDustBody,
   TakeCopyBody,
+  ToolBody,
   RestoreBody,
   UndoSheetBody,
   WithdrawBody,
@@ -140,6 +143,7 @@ export const OPERATIONS: readonly Operation[] = [
   post(['/api/machines/{tag}/dust', 'StateDustBody'], 'Say what a machine collected'),
   post(['/api/machines/{tag}/decontaminated', 'DecontaminatedBody'], 'Note a decontamination by others'),
   post(['/api/machines/{tag}/examinations', 'ExaminationBody'], 'Note an examination'),
+  post(['/api/machines/{tag}/bonding', 'BondingBody'], 'Note a continuity reading'),
   post(['/api/machines/{tag}/integrity', 'IntegrityBody'], 'Note a test of a seat or of the whole machine'),
   post(['/api/machines/{tag}/cases', 'OpenCaseBody'], 'Open a case of fault finding'),
   post(['/api/machines/{tag}/cases/actions', 'CaseActionBody'], 'Go on with a case'),
@@ -153,6 +157,7 @@ export const OPERATIONS: readonly Operation[] = [
   post(['/api/stock/orders', 'OrderPartBody'], 'Note an order'),
   post(['/api/stock/arrivals', 'OrderArrivedBody'], 'Note that an order came'),
   post(['/api/instruments', 'InstrumentBody'], 'Enter or change a meter'),
+  post(['/api/tools', 'ToolBody'], 'Enter or change a tool'),
   post(['/api/plan/locks', 'LockPlanBody'], 'Fix the day of a change'),
   post(['/api/plan/reminders', 'SendRemindersBody'], 'Send the reminders of the day'),
   post(['/api/backups/restore', 'RestoreBody'], 'Bring a copy of the records back'),

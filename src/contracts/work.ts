@@ -3,7 +3,9 @@ import { parseQuantity, type QuantityKind } from '@/core/units';
 import { DUST_ANSWERS, DUST_QUESTIONS } from '@/core/dust/dust';
 import { stated } from '@/core/dust/assess';
 import { PLACES_OF_WORK, type WorkQuestion } from '@/core/for-work/question';
-import { TOOL_KEYS } from '@/core/for-work/tools';
+import { type OwnTool, withOwnTool } from '@/core/for-work/own-tool';
+import type { Hose } from '@/core/for-work/predict';
+import { TOOL_KEYS, type ToolKey } from '@/core/for-work/tools';
 import { fail, failure, type Failure, ok, type Result } from '@/core/failure/failure';
 
 // The question of the work desk, as it stands in an address: a card can be opened again by it.
@@ -13,17 +15,28 @@ const Keys = z
   .string()
   .max(600)
   .transform((text) => text.split(',').filter((k) => Key.safeParse(k).success));
+const Tool = z
+  .string()
+  .regex(/^[A-Za-z0-9]{0,24}$/)
+  .catch('')
+  .default('');
 const Typed = z.string().trim().max(24).default('');
 
 export const WorkQuery = z.object({
   q: z.string().trim().max(120).default(''),
-  tool: z
-    .enum(['', ...TOOL_KEYS])
-    .catch('')
-    .default(''),
+  /** A kind of tool, or the key of one of the yard's own. */
+  tool: Tool,
   size: Typed,
   air: Typed,
   tools: z.enum(['1', '2']).catch('1').default('1'),
+  /** The second tool on a Y, its size, and its hose as bore x length in m; left out, they are like the first. */
+  tool2: Tool,
+  size2: Typed,
+  hose2: z
+    .string()
+    .regex(/^(\d{1,2}(\.\d{1,6})?x\d{1,3}(\.\d{1,4})?)?$/)
+    .catch('')
+    .default(''),
   wet: z.literal('1').optional().catch(undefined),
   place: z
     .enum(['', ...PLACES_OF_WORK])
@@ -63,6 +76,7 @@ export type WorkQuery = z.infer<typeof WorkQuery>;
 interface Field {
   readonly key:
     | 'size'
+    | 'size2'
     | 'air'
     | 'hours'
     | 'supply'
@@ -82,6 +96,7 @@ interface Field {
 /** What is typed, its unit where none is typed, and what is believed of it. SI where it is a quantity. */
 const FIELDS: readonly Field[] = [
   { key: 'size', kind: 'length', unit: 'mm', low: 0.005, high: 1 },
+  { key: 'size2', kind: 'length', unit: 'mm', low: 0.005, high: 1 },
   { key: 'air', kind: 'flow', unit: 'L/s', low: 0.0005, high: 2 },
   { key: 'hours', kind: null, unit: 'h', low: 0, high: 1000 },
   { key: 'supply', kind: 'voltage', unit: 'V', low: 50, high: 480 },
@@ -106,32 +121,75 @@ const readField = (field: Field, text: string): Result<number | null> => {
     : fail(failure('work.figure', field.key, { field: field.key, low: field.low, high: field.high, unit: field.unit }));
 };
 
+/** A tool as it was named: a kind, or one of the yard's own of that kind. */
+export interface ToolNamed {
+  readonly kind: ToolKey;
+  readonly own: OwnTool | null;
+}
+
 export interface WorkAsked {
   readonly question: WorkQuestion;
+  readonly tool: ToolNamed | null;
+  /** The second tool on a Y and its hose; null where both are like the first. */
+  readonly beside: {
+    readonly question: WorkQuestion;
+    readonly tool: ToolNamed | null;
+    readonly hose: Hose | null;
+  } | null;
   readonly figures: WorkFigures;
   /** What could not be read, by the field it stands in; taken as not said. */
   readonly problems: readonly Failure[];
 }
 
-/** The question of an address. What cannot be read is told, and the rest is answered. */
-export const readWork = (query: WorkQuery): WorkAsked => {
+/** The tool of a key; null for none and for one that nobody knows. */
+const toolNamed = (key: string, tools: readonly OwnTool[]): ToolNamed | null => {
+  const kind = TOOL_KEYS.find((k) => k === key);
+  if (kind) return { kind, own: null };
+  const own = tools.find((t) => t.key === key);
+  return own ? { kind: own.like, own } : null;
+};
+
+const hoseNamed = (text: string): Hose | null => {
+  const [bore, length] = text.split('x').map(Number);
+  return bore !== undefined && length !== undefined && bore >= 0.005 && bore <= 1 && length > 0
+    ? { boreM: bore, lengthM: length }
+    : null;
+};
+
+const withTool = (q: WorkQuestion, tool: ToolNamed | null): WorkQuestion =>
+  tool === null ? q : tool.own ? withOwnTool(q, tool.own) : { ...q, tool: tool.kind };
+
+const besideOf = (query: WorkQuery, asked: WorkQuestion, tools: readonly OwnTool[]): WorkAsked['beside'] => {
+  const [tool, hose] = [toolNamed(query.tool2, tools), hoseNamed(query.hose2)];
+  return asked.tools === 1 || (tool === null && hose === null) ? null : { question: asked, tool, hose };
+};
+
+/** The question of an address, with the tools of the yard. What cannot be read is told, and the rest is answered. */
+export const readWork = (query: WorkQuery, tools: readonly OwnTool[] = []): WorkAsked => {
   const said = query.of === query.q ? { confirmed: query.yes, denied: query.no, answers: query.answers } : {};
   const read = FIELDS.map((f) => ({ field: f, result: readField(f, query[f.key]) }));
-  const figures = Object.fromEntries(
+  const typed = Object.fromEntries(
     read.map(({ field, result }) => [field.key, result.ok ? result.value : null]),
   ) as WorkFigures;
+  const tool = toolNamed(query.tool, tools);
+  const bare: WorkQuestion = {
+    dust: stated(query.q, said),
+    tool: null,
+    sizeM: typed.size,
+    makerM3s: typed.air,
+    tools: query.tools === '2' ? 2 : 1,
+    wet: query.wet === '1',
+    place: query.place === '' ? null : query.place,
+    hours: typed.hours,
+  };
+  const question = withTool(bare, tool);
+  const beside = besideOf(query, question, tools);
+  const second = { ...bare, sizeM: typed.size2, makerM3s: null };
   return {
-    question: {
-      dust: stated(query.q, said),
-      tool: query.tool === '' ? null : query.tool,
-      sizeM: figures.size,
-      makerM3s: figures.air,
-      tools: query.tools === '2' ? 2 : 1,
-      wet: query.wet === '1',
-      place: query.place === '' ? null : query.place,
-      hours: figures.hours,
-    },
-    figures,
+    question,
+    tool,
+    beside: beside && { ...beside, question: beside.tool ? withTool(second, beside.tool) : question },
+    figures: { ...typed, toolA: typed.toolA ?? tool?.own?.amps ?? null },
     problems: read.flatMap(({ result }) => (result.ok ? [] : result.failures)),
   };
 };

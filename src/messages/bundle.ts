@@ -9,6 +9,7 @@ export const TABLE_WORDS: Readonly<Record<BundleTable, readonly [string, string]
   instrument: ['meter', 'meters'],
   person: ['person', 'people'],
   dust_entry: ['dust of your own', 'dusts of your own'],
+  tool_entry: ['tool of your own', 'tools of your own'],
   setting_change: ['change of a setting', 'changes of settings'],
   machine: ['machine', 'machines'],
   former_tag: ['former tag', 'former tags'],
@@ -35,6 +36,7 @@ export const TABLE_WORDS: Readonly<Record<BundleTable, readonly [string, string]
   decontamination: ['decontamination', 'decontaminations'],
   penetration_test: ['penetration test', 'penetration tests'],
   examination: ['examination', 'examinations'],
+  bonding_reading: ['continuity reading', 'continuity readings'],
   integrity_check: ['check of a seat', 'checks of seats'],
   seat_opening: ['opening of a seat', 'openings of seats'],
 };

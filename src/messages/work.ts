@@ -63,7 +63,7 @@ export const FORBIDDEN_WORDS: Readonly<Record<Forbidden, string>> = {
   dryScraping: 'No dry scraping or burning off where a wet way will do.',
 };
 
-const hoseSize = (metres: number, units: UnitSystem): string =>
+export const hoseSize = (metres: number, units: UnitSystem): string =>
   units === 'us'
     ? `${Number(fromSi('length', metres, 'in').toFixed(2))} in`
     : `${Number((1000 * metres).toFixed(0))} mm`;
@@ -133,6 +133,9 @@ export const FIRST_WORDS: Readonly<Record<First, string>> = {
   case: 'a fault is still being looked for on it: end that first',
   measure: 'measure it: no test is on record since it was last changed, or only an old one',
   due: 'a bag or filter is due before the job is over: change it first',
+  full: 'its bag or a filter will most likely not last the job: change it first',
+  mayFill: 'have a spare at hand: its bag or a filter may not last the job',
+  bonding: 'its continuity read open: mend the way to earth and measure again before dust moves',
   flowUnsure: 'measure at the tool: the model is not sure of the air',
   selector: 'set the hose selector to this hose',
   wetSetOut: 'take the wet set out and fit the dry filters, dry',
@@ -141,6 +144,12 @@ export const FIRST_WORDS: Readonly<Record<First, string>> = {
   belowUsual: 'it gets less air than the trade gives such a tool: look out for dust that escapes',
   hepaNotClassed: 'HEPA is no M class: ask whoever answers for the site whether it is taken',
 };
+
+/** What is to be done first, with the hose where it goes by that. */
+export const sayFirst = (first: First, { hose }: MachineVerdict, units: UnitSystem): string =>
+  first === 'selector' && hose
+    ? `set the hose selector to ${hoseSize(hose.predicted.hose.boreM, units)}: set to another bore it warns too late or too early`
+    : FIRST_WORDS[first];
 
 export const AFTERWARDS_WORDS: Readonly<Record<Afterwards, string>> = {
   dirties: 'opened as a worse machine from then on, until it is decontaminated',
@@ -264,6 +273,9 @@ export const SHORT_FIRST: Readonly<Record<First, string>> = {
   case: 'case open',
   measure: 'measure',
   due: 'change due',
+  full: 'change first',
+  mayFill: 'spare at hand',
+  bonding: 'bonding open',
   flowUnsure: 'measure',
   selector: 'selector',
   wetSetOut: 'fit dry set',

@@ -3,9 +3,11 @@ import type { DustAnswer, DustQuestion } from '@/core/dust/dust';
 import { careAfter, putIn } from '@/core/for-work/put-in';
 import type { MachineVerdict } from '@/core/for-work/judge-machine';
 import type { Predicted } from '@/core/for-work/predict';
+import { DRYING_HOURS } from '@/core/procedure/assemble';
 import { wheelThatFitsM } from '@/core/for-work/tools';
 import { show, type UnitSystem } from '@/core/units';
 import { CLEANING_WORDS, NO_CARE_WORDS } from '@/messages/dust';
+import { sayLasting } from '@/messages/lasting';
 import { PUT_IN_WORDS, sayHose } from '@/messages/work';
 import { capital } from '@/messages/words';
 import type { WorkAnswer } from '@/server/services/work-desk';
@@ -68,14 +70,24 @@ export const wheelInstead = ({ question, demand }: WorkAnswer, nearest: MachineV
 /** What goes into the chosen machine, and how its filters may be cleaned afterwards: lines to be read out. */
 export const setLines = (
   { demand, question }: WorkAnswer,
-  { candidate: { machine } }: MachineVerdict,
-): { readonly put: readonly string[]; readonly care: readonly string[] } => ({
-  put: putIn(machine, question, demand.standing).map((p) => PUT_IN_WORDS[p]),
-  care: careAfter(machine, demand.standing).map(({ stage, ways, because }) =>
-    because
-      ? `${capital(stage.name)} ${NO_CARE_WORDS[because]}.`
-      : `${capital(stage.name)}: ${ways.map((w) => CLEANING_WORDS[w]).join(', or ')}; never blown out.${ways.includes('wash') ? ' Washed, it goes back only when it is fully dry: a day at the least.' : ''}`,
+  { candidate: { machine, lasting } }: MachineVerdict,
+): Record<'put' | 'care' | 'lasting', readonly string[]> => ({
+  lasting: lasting.map((l) =>
+    sayLasting(machine.stages.find((s) => s.id === l.stageId)?.name ?? '', l, question.hours),
   ),
+  put: putIn(machine, question, demand.standing).map((p) => PUT_IN_WORDS[p]),
+  care: [
+    ...(question.wet
+      ? [
+          `The container is emptied and rinsed the same day; the wet set dries ${DRYING_HOURS} h before the machine is closed or fitted dry: damp media cake and grow mould.`,
+        ]
+      : []),
+    ...careAfter(machine, demand.standing).map(({ stage, ways, because }) =>
+      because
+        ? `${capital(stage.name)} ${NO_CARE_WORDS[because]}.`
+        : `${capital(stage.name)}: ${ways.map((w) => CLEANING_WORDS[w]).join(', or ')}; never blown out.${ways.includes('wash') ? ` Rinsed or washed, it goes back only when it is fully dry: ${DRYING_HOURS} h at the least.` : ''}`,
+    ),
+  ],
 });
 
 /** Why this hose and not another, with the figures. */

@@ -10,10 +10,16 @@ export const answerAirPath = (held: Held, { id, state }: Extract<AirPathRequest,
   const solved = pressureProfile({ model: held.model, parameters: held.parameters, state });
   if (!solved.ok)
     return { kind: 'failed', id, failures: solved.failures.map((f) => ({ ...f, facts: { ...f.facts } })) };
-  const { steps, nodesPa, inflowsM3s } = solved.value;
+  const { steps, nodesPa, inflowsM3s, flowsAtToolsM3s } = solved.value;
   return {
     kind: 'solved',
     id,
-    stairs: { ...solved.value, steps: [...steps], nodesPa: [...nodesPa], inflowsM3s: [...inflowsM3s] },
+    stairs: {
+      ...solved.value,
+      steps: [...steps],
+      nodesPa: [...nodesPa],
+      inflowsM3s: [...inflowsM3s],
+      flowsAtToolsM3s: [...flowsAtToolsM3s],
+    },
   };
 };

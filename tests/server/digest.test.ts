@@ -164,6 +164,8 @@ describe('the digest of a machine', () => {
       'former_tag',
       'part_merge',
       'part_photo',
+      'tool_entry',
+      'bonding_reading',
       'identity',
       'sheet_import',
       'sheet_undo',

@@ -3,11 +3,12 @@ import { readWork, WorkQuery } from '@/contracts/work';
 import type { Db } from '@/server/db/connect';
 import { openMigrated } from '@/server/db/connect';
 import { judgeMachine } from '@/core/for-work/judge-machine';
+import { keepTool, loadToolList, recordBonding } from '@/server/services/tools';
 import { answerWork } from '@/server/services/work-desk';
 import type { Context } from '@/server/services/user-action';
 import { problemsOf } from '@/messages/failures';
 import { sayAnswer } from '@/messages/work';
-import { demoContext, NOW } from '../support/database';
+import { demoContext, newId, NOW } from '../support/database';
 
 let context: Context & { readonly db: Db };
 beforeAll(async () => {
@@ -16,8 +17,8 @@ beforeAll(async () => {
 
 const ask = async (params: Record<string, string>, of: Context = context) => {
   const query = WorkQuery.parse(params);
-  const { question, figures, problems } = readWork(query);
-  const answer = await answerWork(of, { question, figures, tag: query.m });
+  const { problems, ...asked } = readWork(query, await loadToolList(of));
+  const answer = await answerWork(of, { ...asked, tag: query.m });
   const may = answer.verdicts.filter((v) => v.whyNot.length === 0).map((v) => v.candidate.machine.tag);
   const why = Object.fromEntries(answer.verdicts.map((v) => [v.candidate.machine.tag, v.whyNot]));
   return { ...answer, problems, may, why };
@@ -87,6 +88,74 @@ describe('what stands in a machine itself', () => {
     expect(judgeMachine(without, { question, demand }).whyNot).toEqual(['classWithdrawn']);
     expect(judgeMachine({ ...heron, moreThanBaseline: true }, { question, demand }).whyNot).toEqual(['moreFlow']);
     expect(judgeMachine({ ...heron, changedSince: true }, { question, demand }).first).toContain('measure');
+  });
+});
+
+describe('a tool of the yard itself', () => {
+  const tool = {
+    key: null,
+    name: 'Slipway grinder',
+    like: 'grinder',
+    sizeM: 0.18,
+    airM3s: null,
+    amps: 8,
+    retired: false,
+  };
+  const keep = (over: object = {}) =>
+    keepTool(context, { clientId: newId(), by: 'MK', ...tool, ...over } as Parameters<typeof keepTool>[1]);
+  const slipway = async () => (await loadToolList(context)).filter((t) => t.name.toLowerCase() === 'slipway grinder');
+
+  it('brings its size and plate along; what is typed comes first; retired, its name is free again', async () => {
+    expect((await keep()).ok).toBe(true);
+    const key = (await slipway())[0]?.key ?? '';
+    // 25 cfm an inch of 180 mm is 83.6 L/s (29 CFR 1926.1153 Table 1).
+    const big = await ask({ q: 'concrete', tool: key, breaker: '16' });
+    expect(1000 * (big.demand.mustM3s ?? 0)).toBeCloseTo((25 * 0.471947 * 180) / 25.4, 3);
+    expect(big.circuit?.toolA).toBe(8);
+    const small = await ask({ q: 'concrete', tool: key, size: '125 mm', breaker: '16', toolA: '5' });
+    expect(1000 * (small.demand.mustM3s ?? 0)).toBeCloseTo((25 * 0.471947 * 125) / 25.4, 3);
+    expect(small.circuit?.toolA).toBe(5);
+    const twice = await keep({ name: ' slipway GRINDER ' });
+    expect(twice.ok ? [] : twice.failures.map((f) => f.code)).toEqual(['tool.name-taken']);
+    expect((await keep({ key, retired: true })).ok).toBe(true);
+    expect((await keep({ sizeM: 0.115 })).ok).toBe(true);
+    expect((await slipway()).map((t) => [t.sizeM, t.retired])).toEqual([
+      [0.115, false],
+      [0.18, true],
+    ]);
+    const unknown = await keep({ key: 'own00000000' });
+    expect(unknown.ok ? [] : unknown.failures.map((f) => f.code)).toEqual(['tool.unknown']);
+  });
+
+  it('beside another one on a Y is judged by what it asks for itself, on its own hose', async () => {
+    const on = async (over: Record<string, string>) => {
+      const { verdicts } = await ask({ q: 'oak', tool: 'sander', tools: '2', ...over });
+      return verdicts.find((v) => v.candidate.machine.tag === 'CR-05')?.candidate.hoses ?? [];
+    };
+    const alike = await on({});
+    expect(alike.every((h) => h.beside === null)).toBe(true);
+    const [best] = await on({ hose2: '0.027x8' });
+    expect(best?.beside?.predicted.hose).toEqual({ boreM: 0.027, lengthM: 8 });
+    expect(best?.beside?.predicted.flowM3s).toBeLessThan(best?.predicted.flowM3s ?? 0);
+  });
+});
+
+describe('a continuity reading', () => {
+  it('that reads open is mended before dust moves; another path that reads well does not hide it', async () => {
+    const read = (on: string, ohm: number | null, between: string) =>
+      recordBonding(context, 'CR-05', { clientId: newId(), by: 'MK', on, ohm, between });
+    const first = async () => {
+      const { verdicts } = await ask({ q: 'oak' });
+      return verdicts.find((v) => v.candidate.machine.tag === 'CR-05')?.first ?? [];
+    };
+    expect(await first()).not.toContain('bonding');
+    expect((await read('2026-11-20', null, 'Hose end to earth pin')).ok).toBe(true);
+    expect((await read('2026-11-21', 0.3, 'Frame to earth pin')).ok).toBe(true);
+    expect(await first()).toContain('bonding');
+    expect((await read('2026-11-22', 0.6, 'hose end to earth pin')).ok).toBe(true);
+    expect(await first()).not.toContain('bonding');
+    const later = await read('2031-01-01', 1, 'Frame to earth pin');
+    expect(later.ok ? [] : later.failures.map((f) => f.code)).toEqual(['bonding.future']);
   });
 });
 

@@ -1,6 +1,7 @@
 import { NO_DUST } from '@/core/dust/history';
 import type { MachineKind } from '@/core/machine/kinds';
 import type { Machine, Stage } from '@/core/machine/machine';
+import type { ChangeRecord } from '@/core/record/records';
 import type { MachineModel, PathState } from '@/core/path/machine-path';
 import { REFERENCE_AIR } from '@/core/path/model/air';
 import { NOMINAL_DRIVE } from '@/core/path/model/fan';
@@ -71,3 +72,25 @@ export const modelOf = (machine: Machine): MachineModel => ({
 });
 
 export const CLEAN_STATE: PathState = { stages: {}, leaksM2: {}, hose: null, drive: NOMINAL_DRIVE, air: REFERENCE_AIR };
+
+/** A standing change of stage 1; what a test needs is laid over it. */
+export const changeRecord = (
+  over: Pick<ChangeRecord, 'id' | 'performedOn' | 'reason'> & Partial<ChangeRecord>,
+): ChangeRecord => ({
+  machineId: 1,
+  stageId: 1,
+  performedAt: `${over.performedOn}T10:00:00.000Z`,
+  recordedAt: `${over.performedOn}T10:00:00.000Z`,
+  by: 'MK',
+  note: '',
+  supersedesId: null,
+  supersededById: null,
+  voided: false,
+  correctionReason: null,
+  partId: 1,
+  quantity: 1,
+  beforeTestId: null,
+  jobId: null,
+  how: null,
+  ...over,
+});

@@ -24,21 +24,43 @@ export const judgeHose = (p: Predicted, { mustM3s, hoseMs }: HoseLimits): HoseVe
 
 const RANK: Readonly<Record<HoseVerdict, number>> = { does: 0, perhaps: 1, tooSlow: 2, tooLittle: 2, neither: 3 };
 
-export interface HoseLine {
+/** One branch of a Y, judged by what its own tool asks for. */
+export interface Branch {
   readonly predicted: Predicted;
   readonly verdict: HoseVerdict;
 }
+
+export interface HoseLine extends Branch {
+  /** The second tool on a Y, where it or its hose is another one; null where it is like the first. */
+  readonly beside: Branch | null;
+}
+
+/** A prediction, and that of the second tool beside it. */
+export interface Pair {
+  readonly predicted: Predicted;
+  readonly beside: { readonly predicted: Predicted; readonly limits: HoseLimits } | null;
+}
+
+/** The worse of two. Source: as `judgeHose`: a machine does a work where both tools get what they ask for. Valid: any. */
+export const worstVerdict = ({ verdict, beside }: HoseLine): HoseVerdict =>
+  beside && RANK[beside.verdict] > RANK[verdict] ? beside.verdict : verdict;
 
 const isOwn = ({ predicted }: HoseLine, own: Hose | null): number =>
   own !== null && sameHose(predicted.hose, own) ? 1 : 0;
 
 /** Hoses from the best to the worst: those that do both, the machine's own before others of the same worth, then by the air they give. Source: as `judgeHose`. Valid: predictions of one machine. */
-export const rankHoses = (all: readonly Predicted[], limits: HoseLimits, own: Hose | null): readonly HoseLine[] =>
+export const rankHoses = (all: readonly Pair[], limits: HoseLimits, own: Hose | null): readonly HoseLine[] =>
   all
-    .map((predicted) => ({ predicted, verdict: judgeHose(predicted, limits) }))
+    .map(({ predicted, beside }): HoseLine => ({
+      predicted,
+      verdict: judgeHose(predicted, limits),
+      beside: beside && { predicted: beside.predicted, verdict: judgeHose(beside.predicted, beside.limits) },
+    }))
     .sort(
       (a, b) =>
-        RANK[a.verdict] - RANK[b.verdict] || isOwn(b, own) - isOwn(a, own) || b.predicted.flowM3s - a.predicted.flowM3s,
+        RANK[worstVerdict(a)] - RANK[worstVerdict(b)] ||
+        isOwn(b, own) - isOwn(a, own) ||
+        b.predicted.flowM3s - a.predicted.flowM3s,
     );
 
 /** Hoses that are sold for vacuums, m. Common practice, no published source. */

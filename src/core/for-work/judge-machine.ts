@@ -1,11 +1,13 @@
 import type { DustHazard } from '../dust/level';
 import { DUST_HAZARDS } from '../dust/level';
 import type { NeededClass } from '../dust/dust';
+import type { StageLasting } from '../forecast/lasting';
 import type { StageDue } from '../interval/due';
+import type { BondingStanding } from './bonding';
 import { classStanding, type Machine, type MachineClass } from '../machine/machine';
 import { isCollector } from '../machine/stage-templates';
 import type { Demand } from './demand';
-import type { HoseLine } from './hose-choice';
+import { type HoseLine, worstVerdict } from './hose-choice';
 import type { WorkQuestion } from './question';
 
 export const WHY_NOT = [
@@ -33,6 +35,9 @@ export const FIRST = [
   'case',
   'measure',
   'due',
+  'full',
+  'mayFill',
+  'bonding',
   'flowUnsure',
   'selector',
   'wetSetOut',
@@ -61,6 +66,9 @@ export interface Candidate {
   readonly moreThanBaseline: boolean;
   /** Something was changed in it since that test. */
   readonly changedSince: boolean;
+  /** How long its bag and filters last in use; empty where that was not worked out. */
+  readonly lasting: readonly StageLasting[];
+  readonly bonding: BondingStanding;
   /** What it would give through every hose there is, the best first; empty where it takes none or has no answer. */
   readonly hoses: readonly HoseLine[];
 }
@@ -78,6 +86,9 @@ export interface MachineVerdict {
 const OLD_TEST_DAYS = 180;
 /** A working day, to reckon hours of a job as days. A Moorwind default. */
 const HOURS_A_DAY = 8;
+/** Below this chance of lasting the job a bag or filter is changed first; below the second a spare is at hand. Moorwind defaults. */
+const CHANGE_FIRST = 0.5;
+const SPARE_AT_HAND = 0.9;
 const SAME_SIZE = 0.04;
 
 const RANK: Readonly<Record<MachineClass, number>> = { L: 1, HEPA: 1, M: 2, H: 3 };
@@ -116,7 +127,7 @@ const whyNotOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly WhyNo
   const { machine, hoses } = c;
   const { label, withdrawn } = classStanding(machine);
   const fixed = isCollector(machine.kind);
-  const best = hoses[0]?.verdict ?? null;
+  const best = hoses[0] ? worstVerdict(hoses[0]) : null;
   // A stage that is missing, foreign or unproven keeps a collector from work too, which has no class to lose.
   const classed: readonly WhyNot[] = withdrawn
     ? ['classWithdrawn']
@@ -147,6 +158,14 @@ const whyNotOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly WhyNo
   ];
 };
 
+/** The least chance of a bag or filter to last the job: 1 where none is known. */
+const leastLasting = ({ lasting }: Candidate): number => Math.min(1, ...lasting.map((l) => l.lasts ?? 1));
+
+const lastsFor = (c: Candidate): readonly First[] => {
+  const chance = leastLasting(c);
+  return chance < CHANGE_FIRST ? ['full'] : chance < SPARE_AT_HAND ? ['mayFill'] : [];
+};
+
 const firstOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly First[] => {
   const { machine, hoses, due } = c;
   const days = q.hours === null ? 0 : Math.floor(q.hours / HOURS_A_DAY);
@@ -158,12 +177,14 @@ const firstOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly First[
     ...(c.caseOpen ? (['case'] as const) : []),
     ...(c.changedSince || c.testedDaysAgo === null || c.testedDaysAgo > OLD_TEST_DAYS ? (['measure'] as const) : []),
     ...(due.some((d) => d !== examined && d.daysLeft !== null && d.daysLeft <= days) ? (['due'] as const) : []),
+    ...lastsFor(c),
+    ...(c.bonding.kind === 'open' ? (['bonding'] as const) : []),
     ...(examined?.daysLeft !== undefined && examined.daysLeft !== null && examined.daysLeft < 0
       ? (['examine'] as const)
       : []),
     // Nothing is said to get its air that was not worked out.
     ...(q.tool !== null && !best ? (['noAir'] as const) : []),
-    ...(best?.verdict === 'perhaps' ? (['flowUnsure'] as const) : []),
+    ...(best && worstVerdict(best) === 'perhaps' ? (['flowUnsure'] as const) : []),
     ...(best && demand.usualM3s !== null && best.predicted.flowM3s < demand.usualM3s ? (['belowUsual'] as const) : []),
     ...(best && selector !== null && Math.abs(best.predicted.hose.boreM / selector - 1) > SAME_SIZE
       ? (['selector'] as const)
@@ -204,6 +225,9 @@ const WEIGHT: Readonly<Record<First | Afterwards, number>> = {
   wetSetOut: 2,
   examine: 2,
   due: 1,
+  full: 1,
+  mayFill: 0.5,
+  bonding: 3,
   belowUsual: 1,
   noAir: 3,
   selector: 0.5,

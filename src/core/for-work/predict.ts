@@ -103,8 +103,14 @@ export const oneBranch = (standing: Standing): Standing => ({
 
 const flowWith = (s: Standing, parameters: PathParameters, hose: Hose) => {
   const solved = withHose({ model: s.model, parameters, state: s.state }, hose);
-  return solved.ok ? solved.value.flowPerToolM3s : null;
+  return solved.ok ? (solved.value.flowsAtToolsM3s[0] ?? null) : null;
 };
+
+/** The machine with another hose on the second way of its Y. Source: the lay-out of a Y. Valid: a path with a Y; without one nothing changes. */
+export const besideOf = (standing: Standing, other: Hose): Standing => ({
+  ...standing,
+  state: { ...standing.state, secondHose: other },
+});
 
 /**
  * What a machine gives at each tool through a hose, with the interval of what is known of it: each parameter moved by its

@@ -69,7 +69,7 @@ const TEMPLATE_DAYS: Partial<Record<StageKind, number>> = {
 };
 const OTHER_DAYS = 180;
 /** Run hours of a usual calendar day, where only days are known. */
-const USUAL_HOURS = 1.8;
+export const USUAL_HOURS = 1.8;
 const TEMPLATE_SPREAD = 0.7;
 
 const END_OF: Record<ChangeReason, IntervalEnd> = {

@@ -49,6 +49,8 @@ export interface PathState {
   /** More leak area to the room, m2, by node; node i lies before stage i. */
   readonly leaksM2: Readonly<Record<number, number>>;
   readonly hose: { readonly boreM: number; readonly lengthM: number } | null;
+  /** Of the second way of a Y, where it is another one; left out, it is like the first. */
+  readonly secondHose?: { readonly boreM: number; readonly lengthM: number };
   readonly drive: Drive;
   readonly air: PathAir;
 }
@@ -169,6 +171,19 @@ const waysOf = (model: MachineModel): number => {
   return air?.form === 'wye' ? air.ways : 2;
 };
 
+/** The second way of a Y with a hose of its own; null where it is like the first. */
+const secondWay = (
+  model: MachineModel,
+  from: number,
+  { parameters, state }: { readonly parameters: PathParameters; readonly state: PathState },
+): readonly Element[] | null => {
+  if (state.secondHose === undefined) return null;
+  const context = { parameters, state: { ...state, hose: state.secondHose } };
+  return Array.from({ length: from }, (_, i) => stageElement(model, i, context)).flatMap((e) =>
+    e.ok ? [e.value] : [],
+  );
+};
+
 /**
  * The air path of a machine: its stages with their defaults, scaled as calibrated, in the state asked for. Everything
  * before a Y is one way and is there as many times as the Y has ways. Returns what is wrong by name and stage.
@@ -181,12 +196,15 @@ export const airPathOf = (model: MachineModel, parameters: PathParameters, state
   const all = elements.flatMap((e) => (e.ok ? [e.value] : []));
   const leaks = leaksOf(model, parameters, state);
   const from = trunkStart(model);
-  const way: Chain = {
-    elements: all.slice(0, from),
+  const wayOf = (wayElements: readonly Element[]): Chain => ({
+    elements: wayElements,
     leaksM2: leaks.slice(0, from + 1).map((a, i) => (i === from ? 0 : a)),
-  };
+  });
+  const way = wayOf(all.slice(0, from));
+  const second = secondWay(model, from, { parameters, state });
   return ok({
-    mouths: from === 0 ? [] : Array.from({ length: waysOf(model) }, () => way),
+    mouths:
+      from === 0 ? [] : Array.from({ length: waysOf(model) }, (_, i) => (i === 1 && second ? wayOf(second) : way)),
     trunk: { elements: all.slice(from), leaksM2: leaks.slice(from) },
     drive: state.drive,
     air: state.air,

@@ -46,6 +46,8 @@ export interface PressureProfile {
   readonly toolFlowM3s: number;
   /** Of one tool, where a Y joins several. */
   readonly flowPerToolM3s: number;
+  /** Of each tool, where the ways of a Y differ; m3/s. */
+  readonly flowsAtToolsM3s: readonly number[];
   readonly fanFlowM3s: number;
   readonly outletFlowM3s: number;
   readonly fanLiftPa: number;
@@ -122,6 +124,7 @@ const profileOf = (model: MachineModel, state: PathState, point: OperatingPoint)
     inflowsM3s: gather(point.inflowsM3s, undefined, from),
     toolFlowM3s: point.toolFlowM3s,
     flowPerToolM3s: point.mouths.length > 0 ? point.toolFlowM3s / point.mouths.length : point.toolFlowM3s,
+    flowsAtToolsM3s: point.mouths.length > 0 ? point.mouths.map((m) => m.flowsM3s[0] ?? 0) : [point.toolFlowM3s],
     fanFlowM3s: point.fanFlowM3s,
     outletFlowM3s: flows.at(-1) ?? 0,
     fanLiftPa: point.fanLiftPa,

@@ -9,7 +9,7 @@ import { METHODS_OF, turnBack } from './methods';
 import type { Precondition, Procedure, ProcedureId, Step } from './step';
 
 /** Hours a washed medium stays out of service. A Moorwind default, a modelling choice. */
-const DRYING_HOURS = 24;
+export const DRYING_HOURS = 24;
 
 /** What is done without a new part in the stage leaves its test as it was. */
 const UNTESTED: ReadonlySet<ProcedureId> = new Set<ProcedureId>([

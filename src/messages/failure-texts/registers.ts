@@ -113,6 +113,13 @@ export const REGISTER_TEXTS = {
     `${WORK_FIELDS[text(f['field'])] ?? 'That'} lies between ${inShown(f, 'low')} and ${inShown(f, 'high')}.`,
     'It is taken as not known.',
   ],
+  'tool.name-taken': (f) => [
+    'Name taken',
+    `There is a tool "${text(f['name'])}" already. Nothing was saved.`,
+    'Change that one, or give this one a name that tells them apart.',
+  ],
+  'tool.unknown': () => ['No such tool', 'That tool is not on file.', 'Open the list of tools and choose it there.'],
+  'bonding.future': () => ['Not yet', 'That day has not come.', 'Type the day it was measured.'],
   'list.unknown': (f) => [
     'No such list',
     `There is no list called "${text(f['name'])}".`,

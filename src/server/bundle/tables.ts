@@ -15,6 +15,7 @@ import {
 } from '@/contracts/json-columns';
 import { StoredSnapshotJson } from '@/contracts/machine-edit';
 import { StageSpecJson } from '@/contracts/stage-spec';
+import { ToolJson } from '@/contracts/tools';
 
 // How the tables of a bundle hang together: what refers to what, and what of them belongs to one machine.
 
@@ -79,6 +80,7 @@ export const TABLE_SPECS: Readonly<Record<BundleTable, TableSpec>> = {
   person: { as: 'entity', natural: 'initials' },
   // All of them: what a machine collected names them by their words.
   dust_entry: record({}, { json: { dust_json: { shape: DustJson } }, ofMachine: '@machine is not null' }),
+  tool_entry: { as: 'record', json: { tool_json: { shape: ToolJson } } },
   setting_change: { as: 'record' },
   machine: { as: 'entity', ofMachine: 'id = @machine' },
   former_tag: record(),
@@ -159,6 +161,7 @@ export const TABLE_SPECS: Readonly<Record<BundleTable, TableSpec>> = {
   decontamination: record({ ...machine, job_id: 'job' }),
   penetration_test: record(),
   examination: record(),
+  bonding_reading: record(),
   integrity_check: record({ ...machine, ...stage }),
   seat_opening: record(stage, { ofMachine: OF_STAGE }),
 };

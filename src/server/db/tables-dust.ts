@@ -9,6 +9,26 @@ export interface DustEntryTable {
   by_initials: string;
 }
 
+/** A tool of the yard's own; the newest row of a key holds. */
+export interface ToolEntryTable {
+  id: Generated<number>;
+  key: string;
+  tool_json: string;
+  at: string;
+  by_initials: string;
+}
+
+/** A continuity reading; null ohm where the meter read open. */
+export interface BondingReadingTable {
+  id: Generated<number>;
+  machine_id: number;
+  measured_on: string;
+  ohm: number | null;
+  between_text: string;
+  at: string;
+  by_initials: string;
+}
+
 /** Something said of what a machine has collected. */
 export interface DustCollectedTable {
   id: Generated<number>;

@@ -3,10 +3,12 @@ import type { MadeTable, StockOnHandTable, YardRevisionTable } from './tables-di
 import type {
   DecontaminationTable,
   DustCollectedTable,
+  BondingReadingTable,
   DustEntryTable,
   ExaminationTable,
   PenetrationTestTable,
   SeatOpeningTable,
+  ToolEntryTable,
 } from './tables-dust';
 import type { AccessKeyTable, AuditLineTable, PersonTable, SessionTable } from './tables-people';
 import type {
@@ -250,6 +252,8 @@ export interface Tables {
   outbox_message: OutboxMessageTable;
   machine_away: MachineAwayTable;
   dust_entry: DustEntryTable;
+  tool_entry: ToolEntryTable;
+  bonding_reading: BondingReadingTable;
   dust_collected: DustCollectedTable;
   decontamination: DecontaminationTable;
   penetration_test: PenetrationTestTable;

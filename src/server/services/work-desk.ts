@@ -1,14 +1,24 @@
-import type { WorkFigures } from '@/contracts/work';
+import type { WorkAsked } from '@/contracts/work';
 import { assessDust } from '@/core/dust/assess';
 import { dayAt, daysBetween } from '@/core/calendar/calendar-date';
 import type { MachineStatus } from '@/core/status/machine-status';
 import { isCollector } from '@/core/machine/stage-templates';
 import { doNotRun } from '@/core/procedure/job-log';
-import { type CircuitAnswer, judgeCircuit } from '@/core/for-work/circuit';
+import { bondingStanding } from '@/core/for-work/bonding';
+import type { CircuitAnswer } from '@/core/for-work/circuit';
 import { type Demand, demandOf } from '@/core/for-work/demand';
-import { distinctHoses, type HoseLimits, type HoseLine, rankHoses, SOLD_BORES_M } from '@/core/for-work/hose-choice';
-import { type Candidate, judgeMachine, type MachineVerdict, rankMachines } from '@/core/for-work/judge-machine';
 import {
+  distinctHoses,
+  type HoseLimits,
+  type HoseLine,
+  type Pair,
+  rankHoses,
+  SOLD_BORES_M,
+} from '@/core/for-work/hose-choice';
+import { type Candidate, judgeMachine, type MachineVerdict, rankMachines } from '@/core/for-work/judge-machine';
+import type { StageLasting } from '@/core/forecast/lasting';
+import {
+  besideOf,
   type Hose,
   type Predicted,
   oneBranch,
@@ -22,9 +32,12 @@ import { loadChanges } from '../repositories/changes';
 import { loadRegister } from '../repositories/dusts';
 import { loadAway } from '../repositories/plans';
 import { loadTests } from '../repositories/tests';
-import { airPathOfBench } from './air-path';
+import { loadBonding } from '../repositories/tools';
+import { airPathOfBench, type AirPathPage } from './air-path';
 import type { Context } from './user-action';
+import { circuitOf } from './work-circuit';
 import { loadYard, type Yard } from './yard';
+import { lastingIn } from './yard-outlook';
 
 /** Flow and velocity of one bore over the lengths that are drawn. */
 export interface HoseCurve {
@@ -36,10 +49,16 @@ export interface WorkAnswer {
   readonly yard: Yard;
   readonly question: WorkQuestion;
   readonly demand: Demand;
+  /** What the second tool on a Y asks for, where it is another one. */
+  readonly besideDemand: Demand | null;
+  /** Every hose of the yard, once. */
+  readonly hoses: readonly Hose[];
   /** The best first; those that may not, last. */
   readonly verdicts: readonly MachineVerdict[];
   /** The machine whose hoses are looked at: the one asked for, else the best; null where there is none. */
   readonly chosen: MachineVerdict | null;
+  /** Its air path, for what passes its filters. */
+  readonly chosenPath: AirPathPage | null;
   /** Every bore that is sold, over the length, on that machine. */
   readonly curves: readonly HoseCurve[];
   readonly limits: HoseLimits;
@@ -48,9 +67,7 @@ export interface WorkAnswer {
   readonly ownersOf: (hose: Hose) => readonly string[];
 }
 
-export interface WorkAsking {
-  readonly question: WorkQuestion;
-  readonly figures: WorkFigures;
+export interface WorkAsking extends Pick<WorkAsked, 'question' | 'figures' | 'beside'> {
   /** Tag of the machine whose hoses are looked at; '' for the best. */
   readonly tag: string;
 }
@@ -62,27 +79,34 @@ const LENGTHS_M = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15] as const;
 /** Three metres of hose where a machine's record has no length. */
 const USUAL_LENGTH_M = 3;
 
-type Modelled = (status: MachineStatus) => Promise<Standing>;
+interface Asked {
+  readonly page: AirPathPage;
+  readonly standing: Standing;
+  readonly lasting: readonly StageLasting[];
+}
+type Modelled = (status: MachineStatus) => Promise<Asked>;
 
-/** The machine as it stands today, at the voltage that reaches it. */
+/** The machine as it stands today, at the voltage that reaches it, and how long what is in it lasts. */
 const standingOf =
-  (context: Context, yard: Yard, machineV: number | null): Modelled =>
+  (context: Context, yard: Yard, { machineV, hours }: { machineV: number | null; hours: number | null }): Modelled =>
   async (status) => {
-    const { id, nominalVolts } = status.machine;
-    const { modelled, view } = airPathOfBench({
-      yard,
-      status,
-      tests: await loadTests(context.db, id),
-      changes: await loadChanges(context.db, yard.site.timeZone, id),
-    });
+    const { machine } = status;
+    const { id, nominalVolts } = machine;
+    const [tests, changes] = [await loadTests(context.db, id), await loadChanges(context.db, yard.site.timeZone, id)];
+    const page = airPathOfBench({ yard, status, tests, changes });
+    const { modelled, view } = page;
     // Never more than the plate: a good supply makes no better machine.
     const ratio = machineV === null ? 1 : Math.min(1, Math.sqrt(machineV / nominalVolts));
     const state = view.today.state;
     return {
-      model: modelled.model,
-      parameters: modelled.parameters,
-      basis: modelled.basis,
-      state: { ...state, drive: { ...state.drive, speedRatio: state.drive.speedRatio * ratio } },
+      page,
+      standing: {
+        model: modelled.model,
+        parameters: modelled.parameters,
+        basis: modelled.basis,
+        state: { ...state, drive: { ...state.drive, speedRatio: state.drive.speedRatio * ratio } },
+      },
+      lasting: lastingIn({ yard, machine, tests, changes }, hours),
     };
   };
 
@@ -106,12 +130,21 @@ const limitsFor = (demand: Demand, status: MachineStatus | null): HoseLimits => 
   hoseMs: status && isCollector(status.machine.kind) ? demand.ductMs.lowMs : demand.hoseMs,
 });
 
+/** What is known of every machine of the yard beside its own records. */
+export interface Around {
+  readonly yard: Yard;
+  readonly away: Awaited<ReturnType<typeof loadAway>>;
+  readonly bonding: Awaited<ReturnType<typeof loadBonding>>;
+}
+
+export const loadAround = async ({ db }: Pick<Context, 'db'>, yard: Yard): Promise<Around> => ({
+  yard,
+  away: await loadAway(db),
+  bonding: await loadBonding(db),
+});
+
 /** A machine as it stands for work, before its air is asked. */
-export const candidateOf = (
-  yard: Yard,
-  away: Awaited<ReturnType<typeof loadAway>>,
-  status: MachineStatus,
-): Candidate => {
+export const candidateOf = ({ yard, away, bonding }: Around, status: MachineStatus): Candidate => {
   const { machine, due, latest } = status;
   const job = yard.openJobs.get(machine.id);
   const gone = away.get(machine.id);
@@ -127,6 +160,8 @@ export const candidateOf = (
     caseOpen: yard.openCases.has(machine.id),
     moreThanBaseline: latest?.baseline.outcome === 'more',
     changedSince: status.need.kind === 'measureAgain' && status.need.because === 'changed',
+    lasting: [],
+    bonding: bondingStanding(bonding.get(machine.id) ?? [], yard.today),
     hoses: [],
   };
 };
@@ -135,83 +170,119 @@ interface Tried {
   readonly hoses: readonly Hose[];
   readonly own: Hose | null;
   readonly limits: HoseLimits;
+  /** The second tool on a Y: its hose, where it is another one, and what it asks for. */
+  readonly beside: { readonly hose: Hose | null; readonly limits: HoseLimits } | null;
 }
 
-const linesOf = (standing: Standing, { hoses, own, limits }: Tried): readonly HoseLine[] =>
+/** What each hose would give, and what the second tool gets meanwhile. */
+const linesOf = (standing: Standing, { hoses, own, limits, beside }: Tried): readonly HoseLine[] =>
   rankHoses(
-    hoses.flatMap((h) => predictThrough(standing, h) ?? []),
+    hoses.flatMap((hose): readonly Pair[] => {
+      const other = beside ? (beside.hose ?? hose) : null;
+      const predicted = predictThrough(other ? besideOf(standing, other) : standing, hose);
+      if (!predicted) return [];
+      if (!beside || !other) return [{ predicted, beside: null }];
+      const second = predictThrough(besideOf(standing, hose), other);
+      return second ? [{ predicted, beside: { predicted: second, limits: beside.limits } }] : [];
+    }),
     limits,
     own,
   );
 
-const circuitOf = ({ figures, question }: WorkAsking, yard: Yard): CircuitAnswer | null => {
-  const { supply, breaker, machineA, toolA, socket, lead, section, generator } = figures;
-  if ([supply, breaker, machineA, toolA, lead, generator, socket].every((f) => f === null)) return null;
-  const plate = (amps: number | null) => ({ amps, watts: null, powerFactor: null });
-  return judgeCircuit({
-    ruleSet: yard.site.ruleSet,
-    supplyV: supply ?? (yard.site.ruleSet === 'us' ? 120 : 230),
-    breakerA: breaker,
-    machine: plate(machineA),
-    tool: plate(toolA === null ? null : toolA * question.tools),
-    socketW: socket,
-    throughMachine: socket !== null,
-    lead: lead === null || section === null ? null : { lengthM: lead, sectionMm2: section },
-    hours: question.hours,
-    generatorVA: generator,
-  });
+interface Desk {
+  readonly around: Around;
+  readonly asking: WorkAsking;
+  readonly demand: Demand;
+  readonly besideDemand: Demand | null;
+  readonly modelled: Modelled;
+  readonly hoses: readonly Hose[];
+}
+
+const readyFor = (question: WorkQuestion, standing: Standing): Standing =>
+  question.tools === 2 ? throughY(standing) : oneBranch(standing);
+
+/** One machine with its air and what is in it worked out. */
+const judgedWithAir = async (desk: Desk, status: MachineStatus, bare: Candidate): Promise<MachineVerdict> => {
+  const { asking, demand, besideDemand, hoses } = desk;
+  const { question, beside } = asking;
+  const own = ownHose(status);
+  const fixed = isCollector(status.machine.kind);
+  const tried = fixed ? (own ? [own] : []) : distinctHoses([...(own ? [own] : []), ...hoses]);
+  const { standing, lasting } = await desk.modelled(status);
+  const lines =
+    question.tool === null
+      ? []
+      : linesOf(readyFor(question, standing), {
+          hoses: tried,
+          own,
+          limits: limitsFor(demand, status),
+          beside: beside && besideDemand ? { hose: beside.hose, limits: limitsFor(besideDemand, status) } : null,
+        });
+  return judgeMachine({ ...bare, hoses: lines, lasting }, { question, demand });
 };
 
-/** Which machine, on which hose, for a work: every machine of the yard as it stands today. */
-export const answerWork = async (context: Context, asking: WorkAsking): Promise<WorkAnswer> => {
-  const yard = await loadYard(context);
-  const { question, tag } = asking;
-  const demand = demandOf(question, assessDust(await loadRegister(context.db), question.dust));
-  const circuit = circuitOf(asking, yard);
-  const away = await loadAway(context.db);
-  const modelled = standingOf(context, yard, circuit?.machineV ?? null);
-  const hoses = hosesOf(yard);
-  const asked = { question, demand };
-  const ready = async (status: MachineStatus): Promise<Standing> => {
-    const standing = await modelled(status);
-    return question.tools === 2 ? throughY(standing) : oneBranch(standing);
-  };
+/** Every machine, the best first. The model is asked only of those that nothing else keeps from it. */
+const judgedOf = async (desk: Desk): Promise<readonly MachineVerdict[]> => {
+  const { around, asking, demand } = desk;
+  const { question } = asking;
   const bare = rankMachines(
-    yard.machines.map((status) => judgeMachine(candidateOf(yard, away, status), asked)),
+    around.yard.machines.map((status) => judgeMachine(candidateOf(around, status), { question, demand })),
     demand,
   );
   const verdicts: MachineVerdict[] = [];
   let modelledOnes = 0;
   for (const verdict of bare) {
-    const status = yard.machines.find((s) => s.machine.id === verdict.candidate.machine.id);
-    // The model is asked only of those that nothing else keeps from it.
-    if (!status || verdict.whyNot.length > 0 || question.tool === null || modelledOnes >= MOST_MODELLED) {
-      verdicts.push(verdict);
-      continue;
-    }
-    modelledOnes += 1;
-    const own = ownHose(status);
-    const tried = isCollector(status.machine.kind)
-      ? own
-        ? [own]
-        : []
-      : distinctHoses([...(own ? [own] : []), ...hoses]);
-    const lines = linesOf(await ready(status), { hoses: tried, own, limits: limitsFor(demand, status) });
-    verdicts.push(judgeMachine({ ...verdict.candidate, hoses: lines }, asked));
+    const status = around.yard.machines.find((s) => s.machine.id === verdict.candidate.machine.id);
+    const ask = status && verdict.whyNot.length === 0 && modelledOnes < MOST_MODELLED;
+    if (ask) modelledOnes += 1;
+    verdicts.push(ask ? await judgedWithAir(desk, status, verdict.candidate) : verdict);
   }
-  const ranked = rankMachines(verdicts, demand);
+  return rankMachines(verdicts, demand);
+};
+
+/** Which machine, on which hose, for a work: every machine of the yard as it stands today. */
+export const answerWork = async (context: Context, asking: WorkAsking): Promise<WorkAnswer> => {
+  const yard = await loadYard(context);
+  const { question, tag, beside } = asking;
+  const register = await loadRegister(context.db);
+  const demand = demandOf(question, assessDust(register, question.dust));
+  const circuit = circuitOf(asking.figures, question, yard);
+  const machineV = circuit?.machineV ?? null;
+  const desk: Desk = {
+    around: await loadAround(context, yard),
+    asking,
+    demand,
+    besideDemand: beside && demandOf(beside.question, assessDust(register, question.dust)),
+    modelled: standingOf(context, yard, { machineV, hours: question.hours }),
+    hoses: hosesOf(yard),
+  };
+  const ranked = await judgedOf(desk);
   const chosen =
     ranked.find((v) => v.candidate.machine.tag.toUpperCase() === tag.toUpperCase()) ??
     ranked.find((v) => v.whyNot.length === 0) ??
     null;
   const status = chosen && (yard.machines.find((s) => s.machine.id === chosen.candidate.machine.id) ?? null);
-  const limits = limitsFor(demand, status);
-  const drawn = status && question.tool !== null && !isCollector(status.machine.kind) ? await ready(status) : null;
+  const draws = status && question.tool !== null && !isCollector(status.machine.kind);
+  const worked = status ? await desk.modelled(status) : null;
+  const drawn = worked && draws ? readyFor(question, worked.standing) : null;
   const curves = drawn
     ? SOLD_BORES_M.map((boreM) => ({
         boreM,
         points: LENGTHS_M.flatMap((lengthM) => predictThrough(drawn, { boreM, lengthM }) ?? []),
       }))
     : [];
-  return { yard, question, demand, verdicts: ranked, chosen, curves, limits, circuit, ownersOf: ownersIn(yard) };
+  return {
+    yard,
+    question,
+    demand,
+    besideDemand: desk.besideDemand,
+    verdicts: ranked,
+    chosen,
+    chosenPath: worked?.page ?? null,
+    curves,
+    limits: limitsFor(demand, status),
+    circuit,
+    hoses: desk.hoses,
+    ownersOf: ownersIn(yard),
+  };
 };

@@ -4,9 +4,8 @@ import { demandOf } from '@/core/for-work/demand';
 import { judgeMachine, type MachineVerdict } from '@/core/for-work/judge-machine';
 import { aboutDust, type WorkQuestion } from '@/core/for-work/question';
 import { loadRegister } from '../repositories/dusts';
-import { loadAway } from '../repositories/plans';
 import type { Context } from './user-action';
-import { candidateOf } from './work-desk';
+import { candidateOf, loadAround } from './work-desk';
 import { loadYard, type Yard } from './yard';
 
 /** A kind of dust that asks for the same of every machine, with an example of each word for it. */
@@ -50,7 +49,7 @@ const certainly = (dust: Dust): WorkQuestion =>
 export const workYard = async (context: Context): Promise<WorkYard> => {
   const yard = await loadYard(context);
   const register = await loadRegister(context.db);
-  const away = await loadAway(context.db);
+  const around = await loadAround(context, yard);
   const columns = columnsOf(register);
   const asked = columns.map(({ dust }) => {
     const question = certainly(dust);
@@ -61,7 +60,7 @@ export const workYard = async (context: Context): Promise<WorkYard> => {
     yard,
     columns,
     rows: byTag.map((status) => {
-      const candidate = candidateOf(yard, away, status);
+      const candidate = candidateOf(around, status);
       return {
         tag: status.machine.tag,
         name: status.machine.name,

@@ -7,6 +7,7 @@ import {
   type StageOutlook,
   type ZoneSeen,
 } from '@/core/forecast/from-record';
+import { lastingOf, type StageLasting } from '@/core/forecast/lasting';
 import { dayAt, daysBetween } from '@/core/calendar/calendar-date';
 import { worksOn } from '@/core/calendar/working-days';
 import { isWear } from '@/core/interval/rules';
@@ -98,6 +99,10 @@ const recordOf = (facts: MachineFacts): MachineRecord => ({
   works: worksOn(facts.yard.site.working, facts.yard.today),
   seed: SEED,
 });
+
+/** How long the worn stages of a machine last in use, and their chance to last so many run hours. */
+export const lastingIn = (facts: MachineFacts, hours: number | null): readonly StageLasting[] =>
+  lastingOf(recordOf({ ...facts, changes: inForce(facts.changes) }), hours);
 
 /** From the records of one machine: the slow way. */
 const makeOutlooks = async (db: Db, yard: Yard, machineId: number): Promise<readonly StageOutlook[]> => {

@@ -122,7 +122,11 @@ describe('what the trade knows of hoses (common practice, no published source)',
       lowMs: 25,
     });
     const all = [p(27, 0.02, 0), p(32, 0.03, 0.01), p(36, 0.031, 0), p(50, 0.04, 0)];
-    const order = rankHoses(all, { mustM3s: 0.025, hoseMs: 20 }, hose(36, 3));
+    const order = rankHoses(
+      all.map((predicted) => ({ predicted, beside: null })),
+      { mustM3s: 0.025, hoseMs: 20 },
+      hose(36, 3),
+    );
     expect(order.map((l) => [l.predicted.hose.boreM, l.verdict])).toEqual([
       [0.036, 'does'],
       [0.05, 'does'],

@@ -3,30 +3,12 @@ import { historyOfStage, type MachineRecord, outlookOf } from '@/core/forecast/f
 import { addDays } from '@/core/calendar/calendar-date';
 import type { Rule } from '@/core/interval/rules';
 import type { ChangeReason, ChangeRecord } from '@/core/record/records';
-import { machineOf, stageOf } from '../../support/machines';
+import { changeRecord, machineOf, stageOf } from '../../support/machines';
 
 const TODAY = '2026-11-24';
 const ago = (days: number) => addDays(TODAY, -days);
-const change = (days: number, reason: ChangeReason = 'fill'): ChangeRecord => ({
-  id: days,
-  machineId: 1,
-  stageId: 1,
-  performedAt: `${ago(days)}T10:00:00.000Z`,
-  recordedAt: `${ago(days)}T10:00:00.000Z`,
-  performedOn: ago(days),
-  by: 'MK',
-  note: '',
-  supersedesId: null,
-  supersededById: null,
-  voided: false,
-  correctionReason: null,
-  reason,
-  partId: 1,
-  quantity: 1,
-  beforeTestId: null,
-  jobId: null,
-  how: null,
-});
+const change = (days: number, reason: ChangeReason = 'fill'): ChangeRecord =>
+  changeRecord({ id: days, performedOn: ago(days), reason });
 const HALF: Rule = { kind: 'fill', share: 0.5 };
 const bag = stageOf(1, {
   kind: 'bag',

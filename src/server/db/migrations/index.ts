@@ -19,6 +19,7 @@ import * as identity from './017-identity';
 import * as sheets from './018-sheets';
 import * as prices from './019-prices';
 import * as partFile from './020-part-file';
+import * as toolsAndBonding from './021-tools-and-bonding';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -42,4 +43,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '018-sheets': sheets,
   '019-prices': prices,
   '020-part-file': partFile,
+  '021-tools-and-bonding': toolsAndBonding,
 };

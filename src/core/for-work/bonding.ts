@@ -1,0 +1,35 @@
+import type { CalendarDate } from '../calendar/calendar-date';
+import { daysBetween } from '../calendar/calendar-date';
+
+/** A continuity reading of the path a charge leaves by: hose, contacts, frame, lead, bonded point. */
+export interface BondingReading {
+  readonly id: number;
+  readonly on: CalendarDate;
+  /** Ohm; null where the meter read open: no way for a charge. */
+  readonly ohm: number | null;
+  /** From where to where. */
+  readonly between: string;
+  readonly at: string;
+  readonly by: string;
+}
+
+export type BondingStanding =
+  | { readonly kind: 'never' }
+  | { readonly kind: 'open' | 'reads'; readonly reading: BondingReading; readonly daysAgo: number };
+
+/**
+ * What the newest continuity reading of each path says, the worst of them: one that reads open comes first. What ohm is
+ * enough is the maker's to say: no limit is claimed. Source: common practice, no published source (handbook of the trade,
+ * section 15). Valid: readings of one machine, oldest first.
+ */
+export const bondingStanding = (readings: readonly BondingReading[], today: CalendarDate): BondingStanding => {
+  const newest = [...new Map(readings.map((r) => [r.between.trim().toLowerCase(), r])).values()];
+  const worst = newest.find((r) => r.ohm === null) ?? readings.at(-1);
+  return worst
+    ? {
+        kind: worst.ohm === null ? 'open' : 'reads',
+        reading: worst,
+        daysAgo: daysBetween({ from: worst.on, to: today }),
+      }
+    : { kind: 'never' };
+};

@@ -1,0 +1,59 @@
+import { isWear, type RuleRecord } from '../interval/rules';
+import type { Stage } from '../machine/machine';
+import { historyOfStage, type MachineRecord, USUAL_HOURS } from './from-record';
+import { believeLife, lifeQuantile } from './life';
+
+/** How many more run hours a bag or filter takes before its first limit of wear, at what the machine has taken so far. */
+export interface StageLasting {
+  readonly stageId: number;
+  /** 10, 50 and 90 % of the hours left; below 0 where the limit is behind. */
+  readonly hoursLeft: readonly [low: number, middle: number, high: number];
+  /** Chance that it lasts the hours asked for; null where none were asked. */
+  readonly lasts: number | null;
+  /** Run hours are on record; else a usual day's were taken. */
+  readonly hoursKnown: boolean;
+  /** Finished intervals it rests on. */
+  readonly intervals: number;
+}
+
+/** Steps of the belief that are counted for a chance. A modelling choice. */
+const STEPS = 200;
+
+const lastingBy = (
+  record: MachineRecord,
+  stage: Stage,
+  { rule: { rule }, hours }: { readonly rule: RuleRecord; readonly hours: number | null },
+): StageLasting | null => {
+  if (!isWear(rule)) return null;
+  const history = historyOfStage(record, stage, rule);
+  const hoursKnown = history.counts === 'hours';
+  const told = { stageId: stage.id, hoursKnown, intervals: history.past.length };
+  if (rule.kind === 'runHours') {
+    if (!hoursKnown) return null;
+    const left = rule.hours - history.load;
+    return { ...told, hoursLeft: [left, left, left], lasts: hours === null ? null : left >= hours ? 1 : 0 };
+  }
+  const belief = believeLife(history);
+  const perLoad = hoursKnown ? 1 : USUAL_HOURS;
+  const leftAt = (p: number): number => perLoad * (lifeQuantile(belief, p) - history.load);
+  const long = (asked: number): number =>
+    Array.from({ length: STEPS }, (_, i) => leftAt((i + 0.5) / STEPS)).filter((left) => left >= asked).length / STEPS;
+  return {
+    ...told,
+    hoursLeft: [leftAt(0.1), leftAt(0.5), leftAt(0.9)],
+    lasts: hours === null ? null : long(hours),
+  };
+};
+
+/**
+ * The hours each worn stage of a machine has left, and its chance to last so many run hours: by the rule that binds first.
+ * Hours in use alone count here; rules of the calendar and of counts have their dates. Source: the belief of `believeLife`
+ * less what is behind. Valid: hours of 0 and more. A dust that loads faster than what the machine took so far is not known.
+ */
+export const lastingOf = (record: MachineRecord, hours: number | null): readonly StageLasting[] =>
+  record.machine.stages.flatMap((stage) => {
+    if (stage.missing) return [];
+    const all = stage.rules.flatMap((rule) => lastingBy(record, stage, { rule, hours }) ?? []);
+    const [first] = all.sort((a, b) => a.hoursLeft[1] - b.hoursLeft[1]);
+    return first ? [first] : [];
+  });
