@@ -22,6 +22,7 @@ import type { MachineSpec, RigSpec } from './scenario';
 import { insertOrders, insertWear } from './wear';
 import { CREW, momentOf, type Seeding } from './seeding';
 import { SITE } from './site';
+import { insertTools } from './tools';
 import { specOf } from './truth';
 import { MACHINES, PARTS } from './yard-data';
 
@@ -340,8 +341,10 @@ export const seedDemo = async (database: Db, { now, seed }: SeedOptions): Promis
     }
     const meters = await insertMeters(db, today);
     const seeding: Seeding = { db, nowMs: Date.parse(now), today, random: seeded(seed), partIds, meters };
+    const machineIds = new Map<string, number>();
     for (const spec of MACHINES) {
       const inserted = await insertMachine(seeding, spec);
+      machineIds.set(spec.tag, inserted.id);
       await insertRules(seeding, spec, inserted.stageIds);
       await insertPast(seeding, spec, inserted);
       await insertBaselines(seeding, spec, { ...inserted, seed });
@@ -353,5 +356,6 @@ export const seedDemo = async (database: Db, { now, seed }: SeedOptions): Promis
     await insertJobs(seeding);
     await insertDeliveries(seeding);
     await insertOrders(seeding);
+    await insertTools(seeding, (tag) => idOf(machineIds, tag));
   });
 };

@@ -47,12 +47,14 @@ const maybe = (input: QuantityInput | null, of: Parameters<typeof within>[1]): R
 const questionOf = (input: ToolNeedInput, tools: 1 | 2): Result<WorkQuestion> => {
   const size = maybe(input.size, { kind: 'length', field: 'size', most: [0.005, 1] });
   const air = maybe(input.makerAir, { kind: 'flow', field: 'makerAir', most: [0.0005, 2] });
-  if (!size.ok || !air.ok) return fail(...[size, air].flatMap((r) => (r.ok ? [] : r.failures)));
+  const away = maybe(input.away, { kind: 'length', field: 'away', most: [0.01, 2] });
+  if (!size.ok || !air.ok || !away.ok) return fail(...[size, air, away].flatMap((r) => (r.ok ? [] : r.failures)));
   const { text, confirmed, denied, answers, tool, wet, place, hours } = input;
   return ok({
     dust: stated(text, { confirmed, denied, answers }),
     tool,
     sizeM: size.value,
+    awayM: away.value,
     makerM3s: air.value,
     tools,
     wet,

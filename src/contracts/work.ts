@@ -28,6 +28,7 @@ export const WorkQuery = z.object({
   tool: Tool,
   size: Typed,
   air: Typed,
+  away: Typed,
   tools: z.enum(['1', '2']).catch('1').default('1'),
   /** The second tool on a Y, its size, and its hose as bore x length in m; left out, they are like the first. */
   tool2: Tool,
@@ -78,6 +79,7 @@ interface Field {
     | 'size'
     | 'size2'
     | 'air'
+    | 'away'
     | 'hours'
     | 'supply'
     | 'breaker'
@@ -98,6 +100,7 @@ const FIELDS: readonly Field[] = [
   { key: 'size', kind: 'length', unit: 'mm', low: 0.005, high: 1 },
   { key: 'size2', kind: 'length', unit: 'mm', low: 0.005, high: 1 },
   { key: 'air', kind: 'flow', unit: 'L/s', low: 0.0005, high: 2 },
+  { key: 'away', kind: 'length', unit: 'mm', low: 0.01, high: 2 },
   { key: 'hours', kind: null, unit: 'h', low: 0, high: 1000 },
   { key: 'supply', kind: 'voltage', unit: 'V', low: 50, high: 480 },
   { key: 'breaker', kind: 'current', unit: 'A', low: 1, high: 125 },
@@ -149,7 +152,8 @@ const toolNamed = (key: string, tools: readonly OwnTool[]): ToolNamed | null => 
   return own ? { kind: own.like, own } : null;
 };
 
-const hoseNamed = (text: string): Hose | null => {
+/** A hose as bore x length in m; null for none. */
+export const hoseNamed = (text: string): Hose | null => {
   const [bore, length] = text.split('x').map(Number);
   return bore !== undefined && length !== undefined && bore >= 0.005 && bore <= 1 && length > 0
     ? { boreM: bore, lengthM: length }
@@ -176,6 +180,7 @@ export const readWork = (query: WorkQuery, tools: readonly OwnTool[] = []): Work
     dust: stated(query.q, said),
     tool: null,
     sizeM: typed.size,
+    awayM: typed.away,
     makerM3s: typed.air,
     tools: query.tools === '2' ? 2 : 1,
     wet: query.wet === '1',

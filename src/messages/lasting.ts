@@ -4,15 +4,17 @@ import { capital } from './words';
 // How long a bag or filter goes on, in words.
 
 const hours = (h: number): string => `${Number(h.toPrecision(h < 10 ? 1 : 2))} h`;
-const tenths = (chance: number): string =>
+const tenths = (chance: number, asked: number): string =>
   chance >= 0.95
-    ? 'almost surely lasts'
+    ? `almost surely lasts ${hours(asked)}`
     : chance <= 0.05
-      ? 'almost surely does not last'
-      : `lasts in ${Math.round(10 * chance)} of 10 cases`;
+      ? `almost surely does not last ${hours(asked)}`
+      : `lasts ${hours(asked)} in ${Math.round(10 * chance)} cases of 10`;
 
 /** How long a bag or filter goes on, and whether it lasts the work. */
 export const sayLasting = (name: string, l: StageLasting, asked: number | null): string => {
+  if (l.intervals + l.looks === 0 && l.hoursLeft[0] !== l.hoursLeft[2])
+    return `${capital(name)}: nothing on record says how long it lasts. Look at it before you start.`;
   const [low, middle, high] = l.hoursLeft;
   const left =
     middle <= 0
@@ -20,7 +22,7 @@ export const sayLasting = (name: string, l: StageLasting, asked: number | null):
       : low === high
         ? `${hours(middle)} left`
         : `about ${hours(middle)} left (${hours(Math.max(0, low))} to ${hours(Math.max(0, high))}, 8 times in 10)`;
-  const job = asked === null || l.lasts === null ? '' : `; ${tenths(l.lasts)} ${hours(asked)}`;
+  const job = asked === null || l.lasts === null ? '' : `; ${tenths(l.lasts, asked)}`;
   const basis = l.hoursKnown ? '' : ' No run hours on record: a usual day was taken.';
-  return `${capital(name)}: ${left}${job}.${l.intervals < 2 ? ` Known from ${l.intervals === 0 ? 'its kind alone' : 'one interval'}.` : ''}${basis}`;
+  return `${capital(name)}: ${left}${job}.${basis}`;
 };

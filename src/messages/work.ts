@@ -25,6 +25,8 @@ export const TOOL_WORDS: Readonly<Record<ToolKey, string>> = {
   router: 'router',
   tableSaw: 'table saw',
   cleaningWand: 'cleaning wand',
+  hood: 'hood',
+  slot: 'slot',
 };
 
 export const SIZE_WORDS: Readonly<Record<ToolSize, string>> = {
@@ -34,6 +36,8 @@ export const SIZE_WORDS: Readonly<Record<ToolSize, string>> = {
   belt: 'Belt',
   knife: 'Cutter width',
   bit: 'Bit',
+  opening: 'Opening across',
+  length: 'Length of the slot',
   none: 'Size',
 };
 
@@ -133,7 +137,7 @@ export const FIRST_WORDS: Readonly<Record<First, string>> = {
   case: 'a fault is still being looked for on it: end that first',
   measure: 'measure it: no test is on record since it was last changed, or only an old one',
   due: 'a bag or filter is due before the job is over: change it first',
-  full: 'its bag or a filter will most likely not last the job: change it first',
+  full: 'its bag or a filter may well be full before the job is over: change it first',
   mayFill: 'have a spare at hand: its bag or a filter may not last the job',
   bonding: 'its continuity read open: mend the way to earth and measure again before dust moves',
   flowUnsure: 'measure at the tool: the model is not sure of the air',
@@ -160,13 +164,14 @@ export const FLOW_BECAUSE: Readonly<Record<FlowNeed['because'], string>> = {
   taskTable: '25 cfm an inch of wheel, 29 CFR 1926.1153 Table 1',
   maker: 'what its maker asks for',
   usual: 'what the trade gives it, no rule',
+  capture: '1 m/s at the dust from this distance, ACGIH, no rule: nearer wants far less',
 };
 
 export const sayFlow = ({ flowM3s, because }: FlowNeed, units: UnitSystem): string =>
-  `${show('flow', flowM3s, units)} at each tool: ${FLOW_BECAUSE[because]}`;
+  `${show('flow', flowM3s, units)} at ${because === 'capture' ? 'the hood' : 'each tool'}: ${FLOW_BECAUSE[because]}`;
 
 export const sayPredicted = (p: Predicted, units: UnitSystem): string =>
-  `${show('flow', p.flowM3s, units)} at the tool (${show('flow', p.lowM3s, units)} to ${show('flow', p.highM3s, units)}), ${show('velocity', p.velocityMs, units)} in the ${p.hose.boreM >= DUCT_M ? 'duct' : 'hose'}`;
+  `${show('flow', p.flowM3s, units)} at the tool (${show('flow', p.lowM3s, units)} to ${show('flow', p.highM3s, units)}), ${show('velocity', p.velocityMs, units)} in the ${p.hose.boreM >= DUCT_M ? 'duct' : 'hose'}${p.toolsOnHose > 1 ? ` the ${p.toolsOnHose === 2 ? 'two' : p.toolsOnHose} tools share` : ''}`;
 
 /** A long name is cut at its comma. */
 export const shortName = (name: string): string => name.split(',')[0] ?? name;

@@ -45,6 +45,9 @@ const PAGES = [
   '/backups',
   '/instruments',
   '/instruments/1',
+  '/tools',
+  '/tools/own00000001',
+  '/m/CR-05/bonding',
   '/stock/parts/1',
   '/audit',
   '/machines',
@@ -158,6 +161,7 @@ describe('an empty installation', () => {
     ['/plan', 'No machine yet'],
     ['/stock', 'No part in the catalogue yet'],
     ['/instruments', 'No meter on file yet'],
+    ['/tools', 'No tool of your own on file yet'],
     ['/machines/new', 'A new machine'],
   ])('%s says what to do first', async (path, said) => {
     const { page, complaints } = await newVisit(browser);

@@ -77,6 +77,35 @@ describe('which machine for this work', () => {
     expect((await page.getByRole('main').innerText()).match(/lead paint/g)?.length).toBeGreaterThan(0);
   });
 
+  it('a tool of the yard is entered once, named in the question, and gone from it when it is no longer used', async () => {
+    const { page } = visit;
+    await page.goto(`${server.url}/tools`);
+    await page.getByText('A new tool', { exact: true }).click();
+    await page.waitForFunction(() => document.querySelectorAll('astro-island[ssr]').length === 0);
+    await page.getByLabel('Name', { exact: true }).fill('Mortar raker, yellow');
+    await page.getByLabel('Kind of tool').selectOption('mortarRaker');
+    await page.getByLabel('Wheel', { exact: true }).fill('5 in');
+    await page.getByRole('button', { name: 'Add the tool' }).dblclick();
+    await page.getByText('3 tools of your own.').waitFor();
+    await page.goto(`${server.url}/work?q=concrete`);
+    await page.locator('select[name=tool]').selectOption({ label: 'Mortar raker, yellow' });
+    await page.getByRole('button', { name: 'Which machine?' }).click();
+    // 125 cfm is 59 L/s.
+    await page.getByText(/59\.0 L\/s at each tool: 25 cfm an inch of wheel/).waitFor();
+  });
+
+  it('a continuity reading that reads open is told before anything else moves', async () => {
+    const { page } = visit;
+    await page.goto(`${server.url}/m/CR-05/bonding`);
+    await page.waitForFunction(() => document.querySelectorAll('astro-island[ssr][client=load]').length === 0);
+    await page.getByLabel('The meter read open: no way to earth').check();
+    await page.getByRole('button', { name: 'Record the reading' }).dblclick();
+    await page.getByText(/^CR-05 read open today/).waitFor();
+    expect(await page.getByText('open', { exact: true }).count()).toBe(1);
+    await page.goto(`${server.url}/work?q=lead+paint&tool=sander&m=CR-05`);
+    await page.getByText(/^First: its continuity read open/).waitFor();
+  });
+
   it('aluminium goes to no machine, and nobody is told what to put in', async () => {
     const { page } = visit;
     await page.goto(`${server.url}/work?q=aluminium&tool=grinder`);

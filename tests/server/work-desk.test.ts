@@ -94,7 +94,7 @@ describe('what stands in a machine itself', () => {
 describe('a tool of the yard itself', () => {
   const tool = {
     key: null,
-    name: 'Slipway grinder',
+    name: 'Yard grinder',
     like: 'grinder',
     sizeM: 0.18,
     airM3s: null,
@@ -103,11 +103,11 @@ describe('a tool of the yard itself', () => {
   };
   const keep = (over: object = {}) =>
     keepTool(context, { clientId: newId(), by: 'MK', ...tool, ...over } as Parameters<typeof keepTool>[1]);
-  const slipway = async () => (await loadToolList(context)).filter((t) => t.name.toLowerCase() === 'slipway grinder');
+  const yardOnes = async () => (await loadToolList(context)).filter((t) => t.name.toLowerCase() === 'yard grinder');
 
   it('brings its size and plate along; what is typed comes first; retired, its name is free again', async () => {
     expect((await keep()).ok).toBe(true);
-    const key = (await slipway())[0]?.key ?? '';
+    const key = (await yardOnes())[0]?.key ?? '';
     // 25 cfm an inch of 180 mm is 83.6 L/s (29 CFR 1926.1153 Table 1).
     const big = await ask({ q: 'concrete', tool: key, breaker: '16' });
     expect(1000 * (big.demand.mustM3s ?? 0)).toBeCloseTo((25 * 0.471947 * 180) / 25.4, 3);
@@ -115,11 +115,11 @@ describe('a tool of the yard itself', () => {
     const small = await ask({ q: 'concrete', tool: key, size: '125 mm', breaker: '16', toolA: '5' });
     expect(1000 * (small.demand.mustM3s ?? 0)).toBeCloseTo((25 * 0.471947 * 125) / 25.4, 3);
     expect(small.circuit?.toolA).toBe(5);
-    const twice = await keep({ name: ' slipway GRINDER ' });
+    const twice = await keep({ name: ' yard GRINDER ' });
     expect(twice.ok ? [] : twice.failures.map((f) => f.code)).toEqual(['tool.name-taken']);
     expect((await keep({ key, retired: true })).ok).toBe(true);
     expect((await keep({ sizeM: 0.115 })).ok).toBe(true);
-    expect((await slipway()).map((t) => [t.sizeM, t.retired])).toEqual([
+    expect((await yardOnes()).map((t) => [t.sizeM, t.retired])).toEqual([
       [0.115, false],
       [0.18, true],
     ]);

@@ -19,6 +19,7 @@ const asked = {
   size: QuantityInput.nullable()
     .default(null)
     .describe('Of the wheel, disc or blade; the usual one where none is given'),
+  away: QuantityInput.nullable().default(null).describe('How far a hood or slot stands from the dust'),
   makerAir: QuantityInput.nullable().default(null).describe("Flow the tool's maker asks for"),
   wet: z.boolean().default(false),
   place: z.enum(PLACES_OF_WORK).nullable().default(null),

@@ -2,15 +2,19 @@ import { CLASS_HOSE_VELOCITY } from '../constants/limits';
 import type { DustStanding } from '../dust/assess';
 import type { NeededClass, RuleSet } from '../dust/dust';
 import { DUCT_VELOCITY, wheelNeedM3s } from '../measure/needs-of-use';
+import { captureNeedM3s, USUAL_AWAY_M } from './capture';
 import { isEnclosed, type WorkQuestion } from './question';
 import { type TaskRow, TOOLS } from './tools';
 
-export const FLOW_REASONS = ['taskTable', 'maker', 'usual'] as const;
-/** Air wanted at one tool, m3/s. `usual` is what the trade gives such a tool: no rule. */
+export const FLOW_REASONS = ['taskTable', 'maker', 'usual', 'capture'] as const;
+/** Air wanted at one tool, m3/s. `usual` is what the trade gives such a tool, `capture` what a hood wants to draw dust in: no rules. */
 export interface FlowNeed {
   readonly because: (typeof FLOW_REASONS)[number];
   readonly flowM3s: number;
 }
+
+/** What the trade goes by, and no rule asks for. */
+const GUIDES: ReadonlySet<FlowNeed['because']> = new Set(['usual', 'capture'] as const);
 
 export const GEAR = ['shroud', 'filter99', 'filterCleaning', 'water', 'hepaForHoles', 'outdoorsOnly'] as const;
 export type Gear = (typeof GEAR)[number];
@@ -84,6 +88,14 @@ const flowsOf = (q: WorkQuestion, standing: DustStanding): readonly FlowNeed[] =
         ]
       : [];
   const usual = kind.usualM3s ? [{ because: 'usual' as const, flowM3s: kind.usualM3s[0] }] : [];
+  if (kind.draws && sizeM !== null)
+    return [
+      ...maker,
+      {
+        because: 'capture',
+        flowM3s: captureNeedM3s({ form: kind.draws, sizeM, awayM: q.awayM ?? USUAL_AWAY_M }),
+      },
+    ];
   return [...maker, ...perInch, ...(perInch.length > 0 ? [] : usual)];
 };
 
@@ -115,7 +127,7 @@ const forbiddenBy = (q: WorkQuestion, standing: DustStanding): readonly Forbidde
 export const demandOf = (q: WorkQuestion, standing: DustStanding): Demand => {
   const kind = q.tool === null ? null : TOOLS[q.tool];
   const flows = flowsOf(q, standing);
-  const must = flows.filter((f) => f.because !== 'usual').map((f) => f.flowM3s);
+  const must = flows.filter((f) => !GUIDES.has(f.because)).map((f) => f.flowM3s);
   const row = kind?.row && isMineral(standing) ? ROWS[kind.row] : null;
   const long = q.hours !== null && q.hours > LONG_HOURS;
   return {
@@ -123,7 +135,7 @@ export const demandOf = (q: WorkQuestion, standing: DustStanding): Demand => {
     classes: standing.neededClass,
     flows,
     mustM3s: must.length > 0 ? Math.max(...must) : null,
-    usualM3s: flows.find((f) => f.because === 'usual')?.flowM3s ?? null,
+    usualM3s: flows.find((f) => GUIDES.has(f.because))?.flowM3s ?? null,
     hoseMs: NO_SWEEPING.has(standing.neededClass.eu_uk) ? CLASS_HOSE_VELOCITY.value : null,
     ductMs: DUCT_VELOCITY[q.wet ? 'heavyOrMoist' : (kind?.load ?? 'lightDry')],
     gear: row?.gear ?? [],

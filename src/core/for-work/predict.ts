@@ -28,9 +28,11 @@ export interface Predicted {
   readonly flowM3s: number;
   readonly lowM3s: number;
   readonly highM3s: number;
-  /** In each hose, m/s. */
+  /** In the hose, m/s. */
   readonly velocityMs: number;
   readonly lowMs: number;
+  /** Tools that share the hose: its Y sits at the tool end. 1 where each has its own. */
+  readonly toolsOnHose: number;
 }
 
 const SAME_BORE = 0.02;
@@ -106,6 +108,13 @@ const flowWith = (s: Standing, parameters: PathParameters, hose: Hose) => {
   return solved.ok ? (solved.value.flowsAtToolsM3s[0] ?? null) : null;
 };
 
+/** Tools that share one hose: those of a Y that sits before it, at the tool end. Source: the lay-out of a Y. Valid: any path. */
+export const toolsOnHose = ({ model: { stages } }: Standing): number => {
+  const at = stages.findIndex((s) => s.kind === 'wye');
+  const air = stages[at]?.spec.air;
+  return air?.form === 'wye' && at < stages.findIndex((s) => s.kind === 'hose') ? air.ways : 1;
+};
+
 /** The machine with another hose on the second way of its Y. Source: the lay-out of a Y. Valid: a path with a Y; without one nothing changes. */
 export const besideOf = (standing: Standing, other: Hose): Standing => ({
   ...standing,
@@ -138,7 +147,8 @@ export const predictThrough = (standing: Standing, hose: Hose): Predicted | null
     flowWith(standing, standing.parameters, { ...hose, lengthM: hose.lengthM * Math.exp(w) }),
   );
   const spread = NORMAL_95 * Math.hypot(...moves, own ? 0 : half(long, short), UNSTATED_UNCERTAINTY.value);
-  const area = (Math.PI * hose.boreM ** 2) / 4;
+  const onHose = toolsOnHose(standing);
+  const area = (Math.PI * hose.boreM ** 2) / 4 / onHose;
   const lowM3s = flowM3s * Math.exp(-spread);
   return {
     hose,
@@ -147,5 +157,6 @@ export const predictThrough = (standing: Standing, hose: Hose): Predicted | null
     highM3s: flowM3s * Math.exp(spread),
     velocityMs: flowM3s / area,
     lowMs: lowM3s / area,
+    toolsOnHose: onHose,
   };
 };

@@ -10,6 +10,8 @@ export interface WorkQuestion {
   readonly tool: ToolKey | null;
   /** Of the wheel, disc, blade ..., m. */
   readonly sizeM: number | null;
+  /** How far a hood or slot stands from the dust, m. */
+  readonly awayM: number | null;
   /** What the tool's maker asks for, m3/s. */
   readonly makerM3s: number | null;
   /** Tools at once on one machine, through a Y. */
@@ -27,6 +29,7 @@ export const aboutDust = (dust: DustStatement, over: Partial<WorkQuestion> = {})
   dust,
   tool: null,
   sizeM: null,
+  awayM: null,
   makerM3s: null,
   tools: 1,
   wet: false,

@@ -1,3 +1,4 @@
+import type { HoodForm } from './capture';
 import { type DuctLoad, wheelNeedM3s } from '../measure/needs-of-use';
 
 export const TOOL_KEYS = [
@@ -13,11 +14,13 @@ export const TOOL_KEYS = [
   'router',
   'tableSaw',
   'cleaningWand',
+  'hood',
+  'slot',
 ] as const;
 export type ToolKey = (typeof TOOL_KEYS)[number];
 
 /** What the size of a tool is the size of. */
-export const TOOL_SIZES = ['wheel', 'disc', 'blade', 'belt', 'knife', 'bit', 'none'] as const;
+export const TOOL_SIZES = ['wheel', 'disc', 'blade', 'belt', 'knife', 'bit', 'opening', 'length', 'none'] as const;
 export type ToolSize = (typeof TOOL_SIZES)[number];
 
 /** Rows of the task table for silica. Source: 29 CFR 1926.1153 Table 1, from memory. */
@@ -38,6 +41,8 @@ export interface ToolKind {
   readonly row: TaskRow | null;
   /** How heavy what it makes is, for a duct. */
   readonly load: DuctLoad;
+  /** Stands beside the dust and draws it in from a distance. */
+  readonly draws: HoodForm | null;
   /** Throws sparks on steel. */
   readonly sparks: boolean;
 }
@@ -48,6 +53,7 @@ const PLAIN: Omit<ToolKind, 'key' | 'size' | 'usualSizeM' | 'usualM3s'> = {
   wheels: 1,
   row: null,
   load: 'lightDry',
+  draws: null,
   sparks: false,
 };
 
@@ -71,6 +77,8 @@ export const TOOLS: Readonly<Record<ToolKey, ToolKind>> = {
   router: tool(['router', 'none', null], litres(30, 45), { load: 'woodChips' }),
   tableSaw: tool(['tableSaw', 'blade', 0.25], litres(165, 190), { load: 'woodChips' }),
   cleaningWand: tool(['cleaningWand', 'none', null], null),
+  hood: tool(['hood', 'opening', 0.15], null, { draws: 'hood' }),
+  slot: tool(['slot', 'length', 0.3], null, { draws: 'slot' }),
 };
 
 /**

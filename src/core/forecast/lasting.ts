@@ -8,12 +8,13 @@ export interface StageLasting {
   readonly stageId: number;
   /** 10, 50 and 90 % of the hours left; below 0 where the limit is behind. */
   readonly hoursLeft: readonly [low: number, middle: number, high: number];
-  /** Chance that it lasts the hours asked for; null where none were asked. */
+  /** Chance that it lasts the hours asked for; null where none were asked, or nothing but its kind is known. */
   readonly lasts: number | null;
   /** Run hours are on record; else a usual day's were taken. */
   readonly hoursKnown: boolean;
-  /** Finished intervals it rests on. */
+  /** Finished intervals it rests on, and looks at the one that runs; with neither, nothing is known but its kind. */
   readonly intervals: number;
+  readonly looks: number;
 }
 
 /** Steps of the belief that are counted for a chance. A modelling choice. */
@@ -27,12 +28,13 @@ const lastingBy = (
   if (!isWear(rule)) return null;
   const history = historyOfStage(record, stage, rule);
   const hoursKnown = history.counts === 'hours';
-  const told = { stageId: stage.id, hoursKnown, intervals: history.past.length };
+  const told = { stageId: stage.id, hoursKnown, intervals: history.past.length, looks: history.inspections.length };
   if (rule.kind === 'runHours') {
     if (!hoursKnown) return null;
     const left = rule.hours - history.load;
     return { ...told, hoursLeft: [left, left, left], lasts: hours === null ? null : left >= hours ? 1 : 0 };
   }
+  const known = told.intervals + told.looks > 0;
   const belief = believeLife(history);
   const perLoad = hoursKnown ? 1 : USUAL_HOURS;
   const leftAt = (p: number): number => perLoad * (lifeQuantile(belief, p) - history.load);
@@ -41,7 +43,7 @@ const lastingBy = (
   return {
     ...told,
     hoursLeft: [leftAt(0.1), leftAt(0.5), leftAt(0.9)],
-    lasts: hours === null ? null : long(hours),
+    lasts: hours === null || !known ? null : long(hours),
   };
 };
 

@@ -141,6 +141,11 @@ const Rest = ({ query, all, shown, of, total, keepsPeople }: RestProps) => {
           Meters
         </a>
       </li>
+      <li>
+        <a href="/tools" className="flex min-h-12 items-center px-4 font-semibold hover:bg-base-300">
+          Tools
+        </a>
+      </li>
       {keepsPeople && (
         <li>
           <a href="/site" className="flex min-h-12 items-center px-4 font-semibold hover:bg-base-300">

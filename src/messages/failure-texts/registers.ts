@@ -6,6 +6,8 @@ import { type Facts, type Text, text } from './facts';
 /** The figures of the work desk, and how each is shown. */
 const WORK_FIELDS: Readonly<Record<string, string>> = {
   size: 'The size of the tool',
+  size2: 'The size of the second tool',
+  away: 'The distance from the dust',
   air: 'The air its maker asks for',
   hours: 'The hours',
   supply: 'The voltage at the socket',

@@ -26,6 +26,7 @@ import {
   sameHose,
   type Standing,
   throughY,
+  toolsOnHose,
 } from '@/core/for-work/predict';
 import type { WorkQuestion } from '@/core/for-work/question';
 import { loadChanges } from '../repositories/changes';
@@ -178,7 +179,8 @@ interface Tried {
 const linesOf = (standing: Standing, { hoses, own, limits, beside }: Tried): readonly HoseLine[] =>
   rankHoses(
     hoses.flatMap((hose): readonly Pair[] => {
-      const other = beside ? (beside.hose ?? hose) : null;
+      // Where both tools sit on one hose there is no second one.
+      const other = beside ? (toolsOnHose(standing) > 1 ? hose : (beside.hose ?? hose)) : null;
       const predicted = predictThrough(other ? besideOf(standing, other) : standing, hose);
       if (!predicted) return [];
       if (!beside || !other) return [{ predicted, beside: null }];

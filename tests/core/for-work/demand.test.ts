@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { assessDust, stated } from '@/core/dust/assess';
 import { registerOf } from '@/core/dust/register';
 import { fromSi } from '@/core/units';
+import { captureNeedM3s } from '@/core/for-work/capture';
 import { demandOf } from '@/core/for-work/demand';
 import { classFit } from '@/core/for-work/judge-machine';
 import { aboutDust, type WorkQuestion } from '@/core/for-work/question';
@@ -39,6 +40,24 @@ describe('the air a tool must have', () => {
     expect([oak.mustM3s, oak.flows[0]?.because, oak.respiratorApf, oak.gear]).toEqual([null, 'usual', null, []]);
     expect(demand('oak').flows).toEqual([]);
     for (const tool of TOOL_KEYS) expect(demand('oak', { tool }).mustM3s).toBe(null);
+  });
+
+  it('a hood draws by the distance squared, a slot by the distance: no rule, and nearer is cheaper', () => {
+    // ACGIH Industrial Ventilation, plain opening: 6 in across, 6 in away, 100 fpm is 100 (10 x 0.5^2 + 0.196) = 270 cfm.
+    const cfm = fromSi(
+      'flow',
+      captureNeedM3s({ form: 'hood', sizeM: 0.1524, awayM: 0.1524, velocityMs: 0.508 }),
+      'cfm',
+    );
+    expect(cfm).toBeCloseTo(269.6, 0);
+    // The same of a slot, 2 ft long and 6 in away: 3.7 x 2 x 100 x 0.5 = 370 cfm.
+    const slot = captureNeedM3s({ form: 'slot', sizeM: 0.6096, awayM: 0.1524, velocityMs: 0.508 });
+    expect(fromSi('flow', slot, 'cfm')).toBeCloseTo(370, 0);
+    const [far, near] = [0.3, 0.15].map((awayM) => demand('oak', { tool: 'hood', awayM }).usualM3s ?? 0);
+    expect((far ?? 0) / (near ?? 1)).toBeGreaterThan(3);
+    expect(demand('oak', { tool: 'hood', awayM: 0.3 }).mustM3s).toBe(null);
+    expect(demand('oak', { tool: 'hood', makerM3s: 0.1 }).mustM3s).toBe(0.1);
+    expect(() => captureNeedM3s({ form: 'hood', sizeM: 0.1, awayM: 0 })).toThrow(RangeError);
   });
 
   it('a wheel of nothing is refused', () => {

@@ -100,6 +100,11 @@ describe('what the trade knows of hoses (common practice, no published source)',
   it('a machine with a Y gives one tool more when its other branch is plugged', () => {
     const g = standingOf('grinderExtractor');
     expect(throughY(g)).toBe(g);
+    // Its Y sits at the tool end: the hose carries the air of both, and there is no second one.
+    const shared = flow(g, hose(50, 3));
+    expect(shared.toolsOnHose).toBe(2);
+    expect(shared.velocityMs).toBeCloseTo((2 * shared.flowM3s) / ((Math.PI * 0.05 ** 2) / 4), 9);
+    expect(flow(throughY(s), hose(50, 3)).toolsOnHose).toBe(1);
     expect(flow(oneBranch(g), hose(50, 3)).flowM3s).toBeGreaterThan(flow(g, hose(50, 3)).flowM3s);
   });
 
@@ -119,6 +124,7 @@ describe('what the trade knows of hoses (common practice, no published source)',
       lowM3s: flowM3s - spread,
       highM3s: flowM3s + spread,
       velocityMs: 30,
+      toolsOnHose: 1,
       lowMs: 25,
     });
     const all = [p(27, 0.02, 0), p(32, 0.03, 0.01), p(36, 0.031, 0), p(50, 0.04, 0)];
