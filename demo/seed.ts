@@ -24,6 +24,7 @@ import { CREW, momentOf, type Seeding } from './seeding';
 import { SITE } from './site';
 import { insertTools } from './tools';
 import { specOf } from './truth';
+import { insertUpgrades } from './upgrades';
 import { MACHINES, PARTS } from './yard-data';
 
 interface MeterSpec {
@@ -356,6 +357,7 @@ export const seedDemo = async (database: Db, { now, seed }: SeedOptions): Promis
     await insertJobs(seeding);
     await insertDeliveries(seeding);
     await insertOrders(seeding);
+    await insertUpgrades(seeding);
     await insertTools(seeding, (tag) => idOf(machineIds, tag));
   });
 };

@@ -9,5 +9,14 @@ declare module 'jstat' {
   interface FisherF {
     inv(p: number, over: number, under: number): number;
   }
-  export const jStat: { studentt: Student; poisson: Poisson; centralF: FisherF; gammaln(x: number): number };
+  interface NoncentralT {
+    cdf(t: number, degreesOfFreedom: number, shift: number): number;
+  }
+  export const jStat: {
+    noncentralt: NoncentralT;
+    studentt: Student;
+    poisson: Poisson;
+    centralF: FisherF;
+    gammaln(x: number): number;
+  };
 }

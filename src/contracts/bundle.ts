@@ -271,6 +271,15 @@ export const BUNDLE_TABLES = {
     ...signed,
   }),
   examination: named({ ...machine, examined_on: Day, examiner: T, found: T, ...signed }),
+  upgrade: named({
+    ...machine,
+    ...signed,
+    note: T,
+    changes_json: J,
+    price: z.number().nonnegative().nullable(),
+    predicted_json: J,
+  }),
+  upgrade_event: named({ upgrade_id: ref('upgrade'), ...signed, event_json: J }),
   bonding_reading: named({
     ...machine,
     measured_on: Day,

@@ -39,6 +39,7 @@ import { EditRulesBody } from './rules';
 import { SheetAnswer, SheetBody, UndoSheetBody } from './sheet';
 import { SiteBody } from './site';
 import { BondingBody, ToolBody } from './tools';
+import { PlanUpgradeBody, UpgradeActionBody } from './upgrade';
 
 // The addresses of the interface, with the shapes that go in and come out: made into an OpenAPI document.
 
@@ -95,6 +96,8 @@ const SHAPES = {
   RestoreBody,
   UndoSheetBody,
   WithdrawBody,
+  PlanUpgradeBody,
+  UpgradeActionBody,
 } as const satisfies Record<string, z.ZodType>;
 type Shape = keyof typeof SHAPES;
 
@@ -144,6 +147,8 @@ export const OPERATIONS: readonly Operation[] = [
   post(['/api/machines/{tag}/decontaminated', 'DecontaminatedBody'], 'Note a decontamination by others'),
   post(['/api/machines/{tag}/examinations', 'ExaminationBody'], 'Note an examination'),
   post(['/api/machines/{tag}/bonding', 'BondingBody'], 'Note a continuity reading'),
+  post(['/api/machines/{tag}/upgrades', 'PlanUpgradeBody'], 'Plan an upgrade'),
+  post(['/api/machines/{tag}/upgrades/actions', 'UpgradeActionBody'], 'Book, undo or drop an upgrade'),
   post(['/api/machines/{tag}/integrity', 'IntegrityBody'], 'Note a test of a seat or of the whole machine'),
   post(['/api/machines/{tag}/cases', 'OpenCaseBody'], 'Open a case of fault finding'),
   post(['/api/machines/{tag}/cases/actions', 'CaseActionBody'], 'Go on with a case'),
@@ -194,6 +199,8 @@ export const OPERATIONS: readonly Operation[] = [
     reply: 'RecordedReply',
     query: ['clientId', 'by', 'partId'],
   },
+  get('/api/ring.svg', 'image/svg+xml', 'An adapter ring at full size'),
+  get('/api/ring.dxf', 'image/vnd.dxf', 'An adapter ring for a cutter, in millimetres'),
   get('/api/plan/calendar.ics', 'text/calendar', 'The plan as a calendar'),
   get('/api/plan/page', 'application/json', 'What the page of the plan is made from'),
   get('/api/instruments/{id}/stream', 'text/event-stream', 'The readings of a meter, as they come'),

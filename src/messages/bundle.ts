@@ -36,6 +36,8 @@ export const TABLE_WORDS: Readonly<Record<BundleTable, readonly [string, string]
   decontamination: ['decontamination', 'decontaminations'],
   penetration_test: ['penetration test', 'penetration tests'],
   examination: ['examination', 'examinations'],
+  upgrade: ['upgrade', 'upgrades'],
+  upgrade_event: ['step of an upgrade', 'steps of upgrades'],
   bonding_reading: ['continuity reading', 'continuity readings'],
   integrity_check: ['check of a seat', 'checks of seats'],
   seat_opening: ['opening of a seat', 'openings of seats'],

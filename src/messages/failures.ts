@@ -8,6 +8,7 @@ import { PEOPLE_TEXTS } from './failure-texts/people';
 import { REGISTER_TEXTS } from './failure-texts/registers';
 import { QUANTITY_TEXTS } from './failure-texts/quantity';
 import { RECORD_TEXTS } from './failure-texts/record';
+import { UPGRADE_TEXTS } from './failure-texts/upgrade';
 import { WORK_TEXTS } from './failure-texts/work';
 
 export interface Problem {
@@ -22,6 +23,7 @@ const TEXTS: Record<FailureCode, (f: Facts) => Text> = {
   ...QUANTITY_TEXTS,
   ...MEASURE_TEXTS,
   ...PATH_TEXTS,
+  ...UPGRADE_TEXTS,
   ...WORK_TEXTS,
   ...RECORD_TEXTS,
   ...DUST_TEXTS,

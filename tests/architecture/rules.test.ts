@@ -94,7 +94,7 @@ const CORE_ORDER: readonly (readonly string[])[] = [
   ['diagnose', 'plan'],
   ['stock'],
   ['sheet'],
-  ['for-work'],
+  ['for-work', 'upgrade'],
 ];
 
 /** Who may import whom. First match wins; `types` may be imported as types only. */

@@ -166,6 +166,8 @@ describe('the digest of a machine', () => {
       'part_photo',
       'tool_entry',
       'bonding_reading',
+      'upgrade',
+      'upgrade_event',
       'identity',
       'sheet_import',
       'sheet_undo',

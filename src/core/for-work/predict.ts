@@ -1,7 +1,7 @@
-import type { Calibration } from '../calibrate/calibrate';
 import { withHose } from '../calibrate/load';
 import type { Basis } from '../calibrate/machine-model';
-import { TEMPLATE_WIDTH, UNSTATED_UNCERTAINTY } from '../constants/calibration';
+import { parameterMoves } from '../calibrate/parameter-moves';
+import { UNSTATED_UNCERTAINTY } from '../constants/calibration';
 import type { StageAir } from '../path/stage-spec';
 import type { MachineModel, ModelStage, PathParameters, PathState } from '../path/machine-path';
 
@@ -40,26 +40,7 @@ const SAME_LENGTH_M = 0.05;
 /** How far the friction of a hose may be off that nobody measured on this machine: 0.04 to 0.05 and a little more. Standard deviation of the logarithm; a Moorwind default. */
 const FRICTION_WIDTH = 0.12;
 
-type Name = keyof PathParameters;
-const NAMES: readonly Name[] = ['p0Pa', 'qMaxM3s', 'leakM2', 'pathScale'];
-const TYPICAL: Readonly<Record<Name, number>> = {
-  p0Pa: TEMPLATE_WIDTH.lift.value,
-  qMaxM3s: TEMPLATE_WIDTH.flow.value,
-  leakM2: TEMPLATE_WIDTH.leak.value,
-  pathScale: TEMPLATE_WIDTH.path.value,
-};
 const NORMAL_95 = 1.96;
-/** A lift above the air's own pressure is none. Pa. */
-const MOST_LIFT_PA = 101_000;
-
-const fittedWidth = ({ fitted }: Calibration, name: Name): number => {
-  const found = fitted.find((f) => f.name === name);
-  return found && found.low > 0 ? Math.log(found.high / found.low) / (2 * NORMAL_95) : TYPICAL[name];
-};
-
-/** How far each parameter may be off: standard deviation of its logarithm. */
-const widthOf = (basis: Basis, name: Name): number =>
-  basis.kind === 'calibrated' ? fittedWidth(basis.calibration, name) : TYPICAL[name];
 
 /** Two ways of a Y, each with the tool and its hose, joined before the machine. Loss of a usual Y; a modelling choice. */
 const WYE: ModelStage = {
@@ -131,15 +112,9 @@ export const predictThrough = (standing: Standing, hose: Hose): Predicted | null
   const flowM3s = flowWith(standing, standing.parameters, hose);
   if (flowM3s === null || !(flowM3s > 0)) return null;
   const half = (up: number | null, down: number | null): number => Math.log((up ?? flowM3s) / (down ?? flowM3s)) / 2;
-  const moves = NAMES.map((name) => {
-    const width = widthOf(standing.basis, name);
-    const [up = null, down = null] = [width, -width].map((w) => {
-      const value = standing.parameters[name] * Math.exp(w);
-      const moved = { ...standing.parameters, [name]: name === 'p0Pa' ? Math.min(value, MOST_LIFT_PA) : value };
-      return flowWith(standing, moved, hose);
-    });
-    return half(up, down);
-  });
+  const moves = parameterMoves(standing.parameters, standing.basis).map(([up, down]) =>
+    half(flowWith(standing, up, hose), flowWith(standing, down, hose)),
+  );
   const { hoseBoreM, hoseLengthM } = standing.model;
   const own = hoseBoreM === hose.boreM && hoseLengthM === hose.lengthM;
   // Friction goes with the length: a rougher hose is a longer one.

@@ -68,6 +68,9 @@ const TEMPLATE_DAYS: Partial<Record<StageKind, number>> = {
   exhaustFilter: 180,
 };
 const OTHER_DAYS = 180;
+
+/** Days a stage of a kind usually lasts, before anything of it is on record. A Moorwind default, a modelling choice. Valid: any kind. Source: see `TEMPLATE_DAYS`. */
+export const usualDays = (kind: StageKind): number => TEMPLATE_DAYS[kind] ?? OTHER_DAYS;
 /** Run hours of a usual calendar day, where only days are known. */
 export const USUAL_HOURS = 1.8;
 const TEMPLATE_SPREAD = 0.7;

@@ -1,4 +1,5 @@
 import type { StageKind } from '../path/stage-kinds';
+import type { MachineModel } from '../path/machine-path';
 import type { StageSpec } from '../path/stage-spec';
 import type { Machine, MachineClass } from './machine';
 
@@ -133,3 +134,10 @@ export const reshapes = (differences: readonly PathDifference[]): boolean =>
       d.kind === 'moved' ||
       (d.kind === 'machine' && (d.field === 'hoseBoreM' || d.field === 'hoseLengthM')),
   );
+
+/** A snapshot as the air-path model sees it; a stage that is new has a number of its own below 0. */
+export const modelOfSnapshot = ({ machine, stages }: PathSnapshot): MachineModel => ({
+  stages: stages.map((s, i) => ({ id: s.id ?? -1 - i, kind: s.kind, name: s.name, missing: s.missing, spec: s.spec })),
+  hoseBoreM: machine.hoseBoreM,
+  hoseLengthM: machine.hoseLengthM,
+});

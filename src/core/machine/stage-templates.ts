@@ -88,7 +88,8 @@ const hMain = medium('hepaGlass', 0.9, {
   rating: { scale: 'en1822', grade: 'H14' },
 });
 
-const GENERAL: Record<StageKind, StageSpec> = {
+/** How a stage of a kind sits on a machine that has nothing special there. */
+export const GENERAL_STAGE: Record<StageKind, StageSpec> = {
   nozzle: passage({ form: 'nozzle', areaM2: 9e-4, coefficient: 0.75 }),
   shroud: passage({ form: 'nozzle', areaM2: 7e-4, coefficient: 0.75 }),
   hood: passage({ form: 'nozzle', areaM2: 0.02, coefficient: 0.8 }),
@@ -131,11 +132,11 @@ const MAIN_OF: Partial<Record<MachineKind, StageSpec>> = {
 /** How a stage of a kind resists the air, sits and is rated on a new record of a machine kind. */
 export const stageTemplate = (kind: StageKind, machine: MachineKind): StageSpec => {
   if (kind === 'fan') return passage({ form: 'fan', curve: fanTemplate(machine) });
-  if (isCollector(machine)) return collectorStage[kind] ?? GENERAL[kind];
-  if (machine === 'fumeExtractor') return fumeStage[kind] ?? GENERAL[kind];
-  if (kind === 'bag') return BAG_OF[machine] ?? GENERAL.bag;
-  if (kind === 'mainFilter') return MAIN_OF[machine] ?? GENERAL.mainFilter;
-  return GENERAL[kind];
+  if (isCollector(machine)) return collectorStage[kind] ?? GENERAL_STAGE[kind];
+  if (machine === 'fumeExtractor') return fumeStage[kind] ?? GENERAL_STAGE[kind];
+  if (kind === 'bag') return BAG_OF[machine] ?? GENERAL_STAGE.bag;
+  if (kind === 'mainFilter') return MAIN_OF[machine] ?? GENERAL_STAGE.mainFilter;
+  return GENERAL_STAGE[kind];
 };
 
 const named = (...kinds: readonly StageKind[]): readonly StageKind[] => kinds;

@@ -146,6 +146,11 @@ const Rest = ({ query, all, shown, of, total, keepsPeople }: RestProps) => {
           Tools
         </a>
       </li>
+      <li>
+        <a href="/upgrades" className="flex min-h-12 items-center px-4 font-semibold hover:bg-base-300">
+          Upgrades
+        </a>
+      </li>
       {keepsPeople && (
         <li>
           <a href="/site" className="flex min-h-12 items-center px-4 font-semibold hover:bg-base-300">

@@ -16,6 +16,7 @@ import {
 import { StoredSnapshotJson } from '@/contracts/machine-edit';
 import { StageSpecJson } from '@/contracts/stage-spec';
 import { ToolJson } from '@/contracts/tools';
+import { PredictedJson, UpgradeChangesJson, UpgradeEventJson } from '@/contracts/upgrade';
 
 // How the tables of a bundle hang together: what refers to what, and what of them belongs to one machine.
 
@@ -161,6 +162,19 @@ export const TABLE_SPECS: Readonly<Record<BundleTable, TableSpec>> = {
   decontamination: record({ ...machine, job_id: 'job' }),
   penetration_test: record(),
   examination: record(),
+  upgrade: record(machine, {
+    json: {
+      changes_json: { shape: UpgradeChangesJson, refs: { stageId: 'stage' } },
+      predicted_json: { shape: PredictedJson },
+    },
+  }),
+  upgrade_event: record(
+    { upgrade_id: 'upgrade' },
+    {
+      json: { event_json: { shape: UpgradeEventJson, refs: { editId: 'path_edit', beforeTestId: 'airflow_test' } } },
+      ofMachine: 'upgrade_id in (select id from upgrade where machine_id = @machine)',
+    },
+  ),
   bonding_reading: record(),
   integrity_check: record({ ...machine, ...stage }),
   seat_opening: record(stage, { ofMachine: OF_STAGE }),

@@ -10,6 +10,7 @@ import type {
   SeatOpeningTable,
   ToolEntryTable,
 } from './tables-dust';
+import type { UpgradeEventTable, UpgradeTable } from './tables-upgrade';
 import type { AccessKeyTable, AuditLineTable, PersonTable, SessionTable } from './tables-people';
 import type {
   CaseEventTable,
@@ -254,6 +255,8 @@ export interface Tables {
   dust_entry: DustEntryTable;
   tool_entry: ToolEntryTable;
   bonding_reading: BondingReadingTable;
+  upgrade: UpgradeTable;
+  upgrade_event: UpgradeEventTable;
   dust_collected: DustCollectedTable;
   decontamination: DecontaminationTable;
   penetration_test: PenetrationTestTable;

@@ -3,10 +3,16 @@ import type { EditPathBody, NewMachineBody, RetagBody } from '@/contracts/machin
 import { at, fail, failure, type Failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/calendar/calendar-date';
 import type { Machine } from '@/core/machine/machine';
-import { type EditedStage, pathDifferences, type PathSnapshot, reshapes, snapshotOf } from '@/core/machine/path-edit';
+import {
+  type EditedStage,
+  modelOfSnapshot,
+  pathDifferences,
+  type PathSnapshot,
+  reshapes,
+  snapshotOf,
+} from '@/core/machine/path-edit';
 import { usualRules } from '@/core/machine/usual-rules';
 import { checkMachinePath } from '@/core/path/path-rules';
-import type { MachineModel } from '@/core/path/machine-path';
 import type { Db } from '../db/connect';
 import {
   insertMachine,
@@ -27,12 +33,6 @@ export interface PathEdited {
   readonly id: number;
   readonly tag: string;
 }
-
-const modelOf = ({ machine, stages }: PathSnapshot): MachineModel => ({
-  stages: stages.map((s, i) => ({ id: s.id ?? -1 - i, kind: s.kind, name: s.name, missing: s.missing, spec: s.spec })),
-  hoseBoreM: machine.hoseBoreM,
-  hoseLengthM: machine.hoseLengthM,
-});
 
 const unknownParts = async (db: Db, stages: readonly EditedStage[]): Promise<readonly Failure[]> => {
   const parts = await loadParts(db);
@@ -64,7 +64,7 @@ const stillCounted = (machine: Machine, stages: readonly EditedStage[]): readonl
 };
 
 const checkPath = async (db: Db, path: PathSnapshot): Promise<readonly Failure[]> => {
-  const rules = at('path', checkMachinePath(modelOf(path), { wet: path.machine.wetSet }));
+  const rules = at('path', checkMachinePath(modelOfSnapshot(path), { wet: path.machine.wetSet }));
   return [...(rules.ok ? [] : rules.failures), ...(await unknownParts(db, path.stages))];
 };
 
@@ -94,46 +94,61 @@ const layRules = async (tx: Db, machine: Machine, { places, chosen }: NewStages)
   return ok(null);
 };
 
+interface PathChange {
+  readonly path: PathSnapshot;
+  readonly by: string;
+  readonly note: string;
+  readonly at: string;
+  readonly rules?: NewMachineBody['rules'];
+}
+
+/** Changes the path of a machine inside an action, and keeps what it was. */
+export const changePath = async (tx: Db, machine: Machine, change: PathChange): Promise<Result<PathEdited>> => {
+  const { path, by, note, at: performedAt } = change;
+  const failures = [
+    ...strangers(machine, path.stages),
+    ...stillCounted(machine, path.stages),
+    ...(await checkPath(tx, path)),
+  ];
+  if (failures.length > 0) return fail(...failures);
+  const before = snapshotOf(machine);
+  const differences = pathDifferences(before, path);
+  if (differences.length === 0) return fail(failure('edit.nothing'));
+  const { timeZone } = await loadSite(tx);
+  await updateMachine(tx, machine.id, path.machine);
+  await saveStages(tx, {
+    machineId: machine.id,
+    stages: path.stages,
+    missingSince: new Map(machine.stages.map((s) => [s.id, s.missingSince])),
+    wasMissing: new Set(machine.stages.filter((s) => s.missing).map((s) => s.id)),
+    at: performedAt,
+    today: dayAt(performedAt, timeZone),
+  });
+  const edited = await findMachine(tx, machine.tag);
+  const places = path.stages.flatMap((s, i) => (s.id === null ? [i] : []));
+  const laid = edited ? await layRules(tx, edited, { places, chosen: change.rules }) : ok(null);
+  if (!laid.ok) return laid;
+  const id = await insertPathEdit(tx, {
+    machineId: machine.id,
+    performedAt,
+    by,
+    note,
+    before,
+    after: path,
+    reshapes: reshapes(differences),
+  });
+  return ok({ id, tag: machine.tag });
+};
+
 /** Changes a machine and its air path in one go, and keeps what it was; refused when somebody else was here meanwhile. */
 export const editPath = async ({ db, now }: Context, tag: string, body: EditPathBody): Promise<Result<PathEdited>> => {
-  const performedAt = now();
-  return runOnce(db, { kind: `edit path ${tag}`, body, at: performedAt, answers: PathAnswer }, async (tx) => {
+  const at = now();
+  return runOnce(db, { kind: `edit path ${tag}`, body, at, answers: PathAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     if (machine.editedThrough !== body.seen) return fail(failure('edit.stale', 'seen'));
-    const failures = [
-      ...strangers(machine, body.path.stages),
-      ...stillCounted(machine, body.path.stages),
-      ...(await checkPath(tx, body.path)),
-    ];
-    if (failures.length > 0) return fail(...failures);
-    const before = snapshotOf(machine);
-    const differences = pathDifferences(before, body.path);
-    if (differences.length === 0) return fail(failure('edit.nothing'));
-    const { timeZone } = await loadSite(tx);
-    await updateMachine(tx, machine.id, body.path.machine);
-    await saveStages(tx, {
-      machineId: machine.id,
-      stages: body.path.stages,
-      missingSince: new Map(machine.stages.map((s) => [s.id, s.missingSince])),
-      wasMissing: new Set(machine.stages.filter((s) => s.missing).map((s) => s.id)),
-      at: performedAt,
-      today: dayAt(performedAt, timeZone),
-    });
-    const edited = await findMachine(tx, tag);
-    const places = body.path.stages.flatMap((s, i) => (s.id === null ? [i] : []));
-    const laid = edited ? await layRules(tx, edited, { places, chosen: body.rules }) : ok(null);
-    if (!laid.ok) return laid;
-    const id = await insertPathEdit(tx, {
-      machineId: machine.id,
-      performedAt,
-      by: body.by,
-      note: body.note,
-      before,
-      after: body.path,
-      reshapes: reshapes(differences),
-    });
-    return ok({ id, tag: machine.tag });
+    const { path, by, note, rules } = body;
+    return changePath(tx, machine, { path, by, note, at, rules });
   });
 };
 

@@ -27,7 +27,7 @@ interface PictureProps {
 
 const TOP_PX = 18;
 const BOTTOM_PX = 18;
-const COLUMN = 100;
+export const COLUMN = 100;
 
 /** Where a pressure lies on the picture, px from its top. */
 export const placeOf = ({ lines, floorPa, heightPx }: Pick<PictureProps, 'lines' | 'floorPa' | 'heightPx'>) => {
@@ -38,7 +38,7 @@ export const placeOf = ({ lines, floorPa, heightPx }: Pick<PictureProps, 'lines'
 };
 
 /** The line of a staircase: level into a stage, down through its middle, level out of it. */
-const lineOf = (stairs: PressureProfile, y: (pa: number) => number): string =>
+export const lineOf = (stairs: PressureProfile, y: (pa: number) => number): string =>
   stairs.steps
     .map((s, i) => {
       const [x, from, to] = [i * COLUMN, y(s.fromPa).toFixed(1), y(s.toPa).toFixed(1)];
@@ -46,7 +46,7 @@ const lineOf = (stairs: PressureProfile, y: (pa: number) => number): string =>
     })
     .join(' ');
 
-const short = (pa: number, units: UnitSystem): string => {
+export const short = (pa: number, units: UnitSystem): string => {
   const value = fromSi('pressure', pa, SHOWN[units].pressure.unit);
   const digits = Math.abs(value) >= 9.95 ? 1 : 2;
   return value.toFixed(units === 'us' ? Math.min(1, digits) : digits);

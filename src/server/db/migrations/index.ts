@@ -20,6 +20,7 @@ import * as sheets from './018-sheets';
 import * as prices from './019-prices';
 import * as partFile from './020-part-file';
 import * as toolsAndBonding from './021-tools-and-bonding';
+import * as upgrades from './022-upgrades';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -44,4 +45,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '019-prices': prices,
   '020-part-file': partFile,
   '021-tools-and-bonding': toolsAndBonding,
+  '022-upgrades': upgrades,
 };

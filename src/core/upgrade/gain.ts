@@ -1,0 +1,133 @@
+import type { Basis } from '../calibrate/machine-model';
+import { AS_NEW } from '../calibrate/today';
+import { UNSTATED_UNCERTAINTY } from '../constants/calibration';
+import { fail, ok, type Result } from '../failure/failure';
+import { modelOfSnapshot, type PathSnapshot } from '../machine/path-edit';
+import { parameterMoves } from '../calibrate/parameter-moves';
+import { CLEAN, type MachineModel, type PathParameters, type PathState, type StageState } from '../path/machine-path';
+import { type PressureProfile, pressureProfile } from '../path/pressure-profile';
+import type { Upgraded } from './apply';
+
+/** How far a new part may lie from what is said of it: standard deviation of the logarithm of its resistance. A Moorwind default. */
+const NEW_PART_WIDTH = 0.3;
+const NORMAL_95 = 1.96;
+
+/** A flow with its interval, m3/s. */
+export interface Between {
+  readonly value: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** One state of the machine on the way of its changes. */
+export interface UpgradeFigures {
+  readonly model: MachineModel;
+  readonly stairs: PressureProfile;
+  readonly flow: Between;
+  /** After over before, of this state against the first; 1 for the first itself. */
+  readonly ratio: Between;
+}
+
+export interface UpgradeInput {
+  readonly steps: readonly Upgraded[];
+  readonly parameters: PathParameters;
+  readonly basis: Basis;
+  /** How the machine stands today, by position in its path as it is now. */
+  readonly today: PathState;
+}
+
+const parametersOf = (parameters: PathParameters, { leakM2 }: Upgraded): PathParameters =>
+  leakM2 === null ? parameters : { ...parameters, leakM2: Math.min(parameters.leakM2, leakM2) };
+
+const airOf = (path: PathSnapshot, id: number): string =>
+  JSON.stringify(path.stages.find((s) => s.id === id)?.spec.air ?? null);
+
+interface Placed {
+  readonly state: PathState;
+  /** Positions of what is new. */
+  readonly fresh: readonly number[];
+}
+
+/** The loads of today at their places in the changed path: what is new carries none. */
+const placed = (from: PathSnapshot, to: PathSnapshot, today: PathState): Placed => {
+  const states: Record<number, StageState> = {};
+  const fresh: number[] = [];
+  for (const [at, stage] of to.stages.entries()) {
+    const was = from.stages.findIndex((s) => s.id !== null && s.id === stage.id);
+    const same = was >= 0 && stage.id !== null && airOf(from, stage.id) === JSON.stringify(stage.spec.air);
+    if (!same && !stage.missing) fresh.push(at);
+    else if (today.stages[was]) states[at] = today.stages[was];
+  }
+  return { state: { ...today, stages: states }, fresh };
+};
+
+const scaled = (state: PathState, at: number, factor: number): PathState => ({
+  ...state,
+  stages: { ...state.stages, [at]: { ...(state.stages[at] ?? CLEAN), blockFactor: factor } },
+});
+
+const spreadOf = (moves: readonly number[]): number => NORMAL_95 * Math.hypot(...moves);
+
+const around = (value: number, spread: number): Between => ({
+  value,
+  low: value * Math.exp(-spread),
+  high: value * Math.exp(spread),
+});
+
+/**
+ * What each state on the way of an upgrade gives at the tool, and how it stands to the machine as it is: what is not known
+ * of the machine moves both alike and mostly cancels in the ratio; what is not known of the new parts does not.
+ * Source: the air-path model; propagation of uncertainty, JCGM 100:2008 (GUM) 5.1.2. Valid: steps of `upgradeSteps`.
+ * Errors as `pressureProfile`.
+ */
+export const upgradeFigures = ({
+  steps,
+  parameters,
+  basis,
+  today,
+}: UpgradeInput): Result<readonly UpgradeFigures[]> => {
+  const [first] = steps;
+  if (!first) return ok([]);
+  const solve = (step: Upgraded, p: PathParameters, state: PathState) =>
+    pressureProfile({ model: modelOfSnapshot(step.path), parameters: parametersOf(p, step), state });
+  const figures: UpgradeFigures[] = [];
+  const before = solve(first, parameters, today);
+  if (!before.ok) return before;
+  const base = before.value.flowPerToolM3s;
+  for (const step of steps) {
+    const { state, fresh } = placed(first.path, step.path, today);
+    const solved = solve(step, parameters, state);
+    if (!solved.ok) return fail(...solved.failures);
+    const flow = solved.value.flowPerToolM3s;
+    const at = (p: PathParameters, s: PathState = state): number | null => {
+      const moved = solve(step, p, s);
+      return moved.ok ? moved.value.flowPerToolM3s : null;
+    };
+    const from = (p: PathParameters): number | null => {
+      const moved = solve(first, p, today);
+      return moved.ok ? moved.value.flowPerToolM3s : null;
+    };
+    const half = (up: number | null, down: number | null): number => (up && down ? Math.log(up / down) / 2 : 0);
+    const pairs = parameterMoves(parameters, basis);
+    const flows = pairs.map(([up, down]) => half(at(up), at(down)));
+    const ratios = pairs.map(([up, down]) => half(at(up), at(down)) - half(from(up), from(down)));
+    const parts = fresh.map((i) =>
+      half(
+        at(parameters, scaled(state, i, Math.exp(NEW_PART_WIDTH))),
+        at(parameters, scaled(state, i, Math.exp(-NEW_PART_WIDTH))),
+      ),
+    );
+    const isFirst = step === first;
+    figures.push({
+      model: modelOfSnapshot(step.path),
+      stairs: solved.value,
+      flow: around(flow, spreadOf([...flows, ...parts, UNSTATED_UNCERTAINTY.value])),
+      ratio: isFirst ? { value: 1, low: 1, high: 1 } : around(flow / base, spreadOf([...ratios, ...parts])),
+    });
+  }
+  return ok(figures);
+};
+
+/** The same with every filter clean: what the change itself brings, not what a fresh filter brings. Source, validity and errors: as `upgradeFigures`. */
+export const cleanFigures = (input: UpgradeInput): Result<readonly UpgradeFigures[]> =>
+  upgradeFigures({ ...input, today: AS_NEW });

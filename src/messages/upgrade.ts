@@ -1,0 +1,263 @@
+import { MEDIA, type Medium } from '@/core/constants/media';
+import { fromSi, show, type UnitSystem } from '@/core/units';
+import type { ClassStanding } from '@/core/machine/machine';
+import type { UpgradeChange, UpgradeKind } from '@/core/upgrade/change';
+import type { Between, UpgradeFigures } from '@/core/upgrade/gain';
+import type { LifeChange } from '@/core/upgrade/life';
+import type { Payback, Range } from '@/core/upgrade/payback';
+import type { Proof, Unlike } from '@/core/upgrade/prove';
+import type { UpgradePhase } from '@/core/upgrade/record';
+import { money } from './plan';
+import { sayWithdrawal } from './needs';
+import { capital, CLASS_WORDS } from './words';
+import type { Statement } from './verdicts';
+
+// The words of the upgrade desk.
+
+export const UPGRADE_WORDS: Readonly<Record<UpgradeKind, string>> = {
+  medium: 'another filter or canister',
+  bag: 'a bag in front',
+  fineLayer: 'a fine-dust layer in front',
+  hepa: 'a HEPA cartridge behind',
+  separator: 'a cyclone in front',
+  hose: 'another hose',
+  exhaust: 'another exhaust',
+  seal: 'a leak sealed',
+  takeOut: 'a part taken out',
+  container: 'another bottom container',
+};
+
+export const UPGRADE_HINTS: Readonly<Record<UpgradeKind, string>> = {
+  medium: 'More area: the air goes slower through it, and it lasts longer.',
+  bag: 'Keeps the filter behind it clean; costs a little suction, and bags.',
+  fineLayer: 'Fleece before the last filter: fines blind it slower.',
+  hepa: 'Holds back the finest; costs suction. It makes no class.',
+  separator: 'Takes most of the coarse dust before the machine; costs suction and floor.',
+  hose: 'Wider: more air, slower in the hose. Longer: less of both.',
+  exhaust: 'Where it blows out: a larger outlet, a duct to the open air.',
+  seal: 'What leaks in before the filter never came from the tool.',
+  takeOut: 'A modification: measured before and after, and put back if it does no good.',
+  container: 'Bag with a clamp, pail with a ring, pan with a gasket: no air goes through it.',
+};
+
+export const CHANGE_LABELS: Readonly<Record<string, string>> = {
+  stageId: 'Which stage',
+  medium: 'Medium',
+  areaM2: 'Area',
+  inletBoreM: 'Bore of its inlet',
+  lossK: 'Its loss, velocity heads',
+  share: 'Takes, % of the dust',
+  boreM: 'Bore',
+  lengthM: 'Length',
+  leakM2: 'Leak that is left, mm2',
+  volumeM3: 'Volume',
+};
+
+const size = (metres: number, units: UnitSystem): string =>
+  units === 'us'
+    ? `${Number(fromSi('length', metres, 'in').toPrecision(3))} in`
+    : `${Number((1000 * metres).toPrecision(3))} mm`;
+
+const area = (m2: number, units: UnitSystem): string =>
+  units === 'us' ? `${Number(fromSi('area', m2, 'ft2').toPrecision(3))} ft²` : `${Number(m2.toPrecision(3))} m²`;
+
+export const sayMedium = (medium: Medium): string => MEDIA[medium].label;
+
+export const sayChange = (c: UpgradeChange, stageName: (id: number) => string, units: UnitSystem): string => {
+  switch (c.kind) {
+    case 'medium':
+      return `${stageName(c.stageId)}: ${sayMedium(c.medium)}, ${area(c.areaM2, units)}`;
+    case 'bag':
+    case 'fineLayer':
+    case 'hepa':
+      return `${UPGRADE_WORDS[c.kind]}, ${area(c.areaM2, units)}`;
+    case 'separator':
+      return `${UPGRADE_WORDS.separator}, ${size(c.inletBoreM, units)} inlet, takes ${Math.round(100 * c.share)} %`;
+    case 'hose':
+      return `hose of ${size(c.boreM, units)}, ${show('length', c.lengthM, units)}`;
+    case 'exhaust':
+      return `exhaust of ${size(c.boreM, units)}`;
+    case 'seal':
+      return `leak sealed to ${Number((1e6 * c.leakM2).toPrecision(3))} mm²`;
+    case 'takeOut':
+      return `${stageName(c.stageId)} taken out`;
+    case 'container':
+      return `bottom container of ${show('volume', c.volumeM3, units)}`;
+  }
+};
+
+const percent = (ratio: number): string => {
+  const p = 100 * (ratio - 1);
+  return `${p >= 0 ? '+' : '−'}${Number(Math.abs(p).toFixed(Math.abs(p) < 10 ? 1 : 0))} %`;
+};
+
+export const sayRatio = ({ value, low, high }: Between): string =>
+  `${percent(value)} (${percent(low)} to ${percent(high)})`;
+
+export const sayFlowBetween = ({ value, low, high }: Between, units: UnitSystem): string =>
+  `${show('flow', value, units)} (${show('flow', low, units)} to ${show('flow', high, units)})`;
+
+/** What a plan comes to, said first. */
+export const sayGain = (figures: readonly UpgradeFigures[], units: UnitSystem): string => {
+  const [first, last] = [figures[0], figures.at(-1)];
+  if (!first || !last) return '';
+  const { low, high } = last.ratio;
+  const flows = `${show('flow', first.flow.value, units)} becomes ${show('flow', last.flow.value, units)} at the tool`;
+  if (low > 1) return `More air: ${flows}, ${percent(last.ratio.value)}.`;
+  if (high < 1) return `Less air: ${flows}, ${percent(last.ratio.value)}.`;
+  return Math.abs(last.ratio.value - 1) < 0.005
+    ? `No air gained and none lost.`
+    : `Hardly a difference in the air: ${flows}, ${percent(last.ratio.value)}, and it may be none.`;
+};
+
+/** Both schools of a separator in front, and what this machine's own staircase says. */
+export const saySeparator = ({
+  shareOfLift,
+  flowLost,
+  toSpare,
+}: {
+  readonly shareOfLift: number;
+  readonly flowLost: number;
+  readonly toSpare: boolean;
+}): string =>
+  `Some fit a separator first of all, some say not on a machine with little suction. On this one it takes ${Math.round(100 * shareOfLift)} % of the fan's suction and ${Number((100 * flowLost).toPrecision(2))} % of the air: ${toSpare ? 'there is suction to spare' : 'that is dear, look at filter area and hose first'}.`;
+
+/** What the class may be said to be before and after. */
+export const sayClassChange = ([before, after]: readonly [ClassStanding, ClassStanding]): string => {
+  if (before.onPlate === null)
+    return 'It carries no class, and gets none by this: only a test of the whole machine makes one.';
+  if (after.withdrawn) {
+    const lost = sayWithdrawal(after.withdrawn, after.onPlate);
+    return before.withdrawn
+      ? `Its class is withdrawn already and stays so. ${lost}`
+      : `It loses its ${CLASS_WORDS[before.onPlate]}: ${lost} It may not be used where that class is asked for.`;
+  }
+  return `Its ${CLASS_WORDS[before.onPlate]} stands as before.`;
+};
+
+export const LIFE_WORDS: Readonly<Record<LifeChange['because'], string>> = {
+  separator: 'less dust reaches it',
+  layer: 'the layer in front keeps dust from it',
+  area: 'it holds more before it costs the same air',
+  calendar: 'a date decides: nothing is gained',
+  same: 'as before',
+  gone: 'goes out',
+};
+
+const years = (y: number): string =>
+  !Number.isFinite(y)
+    ? 'never'
+    : y < 0.08
+      ? 'at once'
+      : y < 2
+        ? `${Math.max(1, Math.round(12 * y))} months`
+        : `${Number(y.toFixed(1))} years`;
+
+const chanceOf = (share: number): string =>
+  share < 0.02
+    ? 'it hardly ever fails to within 10 years'
+    : share > 0.98
+      ? 'it hardly ever does within 10 years'
+      : `${Math.max(1, Math.round(10 * share))} in 10 that it does not within 10 years`;
+
+/** When it pays, with its chance. */
+export const sayPayback = (p: Payback, price: number): string => {
+  if (p.savedPerYear.high <= 0) return 'It never pays in money: it costs more a year than it saves.';
+  if (price <= 0) return `It saves from the first day; no price was typed.`;
+  if (!Number.isFinite(p.years.middle)) return `It most likely never pays in money; ${chanceOf(p.never)}.`;
+  const to = Number.isFinite(p.years.high)
+    ? `${years(p.years.low)} to ${years(p.years.high)}`
+    : `${years(p.years.low)} or more, or never`;
+  return `Pays in ${to}, most likely ${years(p.years.middle)}; ${chanceOf(p.never)}.`;
+};
+
+export const sayRange = ({ low, middle, high }: Range, currency: string): string =>
+  `${money(middle, currency)} (${money(low, '')} to ${money(high, '')})`;
+
+export const sayHangsOn = (h: NonNullable<Payback['hangsOn']>): string =>
+  h.of === 'life'
+    ? `It hangs most on how long the ${h.name} lasts today.`
+    : `It hangs most on how much longer the ${h.name} really lasts afterwards.`;
+
+const UNLIKE: Readonly<Record<Unlike['what'], string>> = {
+  voltage: 'another voltage',
+  stageChanged: 'was changed in between',
+  fresherBag: 'a fresher bag',
+  otherMeter: 'another meter',
+  otherRig: 'another set-up of the meter',
+  otherHose: 'another hose',
+  maxHold: 'a reading at maximum hold',
+  edited: 'the machine was changed in between',
+};
+
+/** One thing that was not the same, and what it may account for. */
+export const sayUnlike = ({ what, name, explains }: Unlike): string => {
+  const thing = name === '' ? UNLIKE[what] : `${name} ${UNLIKE[what]}`;
+  const share =
+    explains === null
+      ? 'what that makes cannot be reckoned'
+      : explains === 0
+        ? 'its own doubt is in the interval'
+        : `by the model that makes up to ${percent(1 + explains)}`;
+  return `${capital(thing)}: ${share}.`;
+};
+
+/** The verdict of a proof. */
+export const sayProof = ({ outcome, measured, predicted, repeats }: Proof): Statement => {
+  const said = `Foretold ${sayRatio(predicted)}${measured ? `, measured ${sayRatio(measured)}` : ''}.`;
+  const more =
+    repeats === null ? 'No sensible number of readings would tell.' : `About ${repeats} readings a side would tell.`;
+  switch (outcome) {
+    case 'asPredicted':
+      return { tone: 'good', mark: 'As foretold', sentence: 'It did what was foretold.', detail: said };
+    case 'more':
+      return {
+        tone: 'watch',
+        mark: 'More than foretold',
+        sentence: 'More air than foretold. Look whether a filter is torn or out of its seat before you are glad of it.',
+        detail: said,
+      };
+    case 'less':
+      return {
+        tone: 'watch',
+        mark: 'Less',
+        sentence: 'It did less than foretold.',
+        detail: `${said} Look at seals and seats, or undo it.`,
+      };
+    case 'worse':
+      return {
+        tone: 'stop',
+        mark: 'Worse',
+        sentence: 'There is less air than before.',
+        detail: `${said} Undo it, unless it was not done for the air.`,
+      };
+    case 'cannotTell':
+      return {
+        tone: 'open',
+        mark: 'Cannot tell',
+        sentence: 'The readings cannot tell it from nothing.',
+        detail: `${said} ${more}`,
+      };
+    case 'unlike':
+      return {
+        tone: 'open',
+        mark: 'Not like with like',
+        sentence: 'Something else than the upgrade could account for it: nothing is claimed.',
+        detail: `${said} Measure again with only the upgrade different.`,
+      };
+    case 'notComparable':
+      return {
+        tone: 'open',
+        mark: 'Cannot compare',
+        sentence: 'The two tests cannot be compared.',
+        detail: 'Measure again at the same place, in the same way, with every condition ticked.',
+      };
+  }
+};
+
+export const PHASE_WORDS: Readonly<Record<UpgradePhase, string>> = {
+  planned: 'planned',
+  booked: 'made',
+  undone: 'undone',
+  dropped: 'dropped',
+};

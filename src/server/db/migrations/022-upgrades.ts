@@ -1,0 +1,38 @@
+import { type Kysely, sql } from 'kysely';
+import { keepForEver } from '../append-only';
+
+const TABLES = ['upgrade', 'upgrade_event'] as const;
+
+/** Planned upgrades with what was foretold of them, and what became of each. */
+export const up = async (db: Kysely<unknown>): Promise<void> => {
+  await sql`create table upgrade (
+    id integer primary key,
+    machine_id integer not null references machine (id),
+    at text not null,
+    by_initials text not null,
+    note text not null,
+    changes_json text not null check (json_valid(changes_json)),
+    price real check (price >= 0),
+    predicted_json text not null check (json_valid(predicted_json))
+  ) strict`.execute(db);
+  await sql`create table upgrade_event (
+    id integer primary key,
+    upgrade_id integer not null references upgrade (id),
+    at text not null,
+    by_initials text not null,
+    event_json text not null check (json_valid(event_json))
+  ) strict`.execute(db);
+  await sql`create index upgrade_of_machine on upgrade (machine_id)`.execute(db);
+  await sql`create index event_of_upgrade on upgrade_event (upgrade_id)`.execute(db);
+  await keepForEver(db, TABLES);
+  for (const table of TABLES) {
+    await sql
+      .raw(
+        `create trigger ${table}_named after insert on ${table} begin
+          insert into identity (kind, row_id, uid) values ('${table}', new.id, lower(hex(randomblob(16))))
+            on conflict (kind, row_id) do nothing;
+        end`,
+      )
+      .execute(db);
+  }
+};

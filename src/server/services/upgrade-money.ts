@@ -1,0 +1,99 @@
+import { daysBetween } from '@/core/calendar/calendar-date';
+import { usualDays } from '@/core/forecast/from-record';
+import type { Machine, Stage } from '@/core/machine/machine';
+import { mean, sampleDeviation } from '@/core/numeric/moments';
+import { type ChangeRecord, inForce } from '@/core/record/records';
+import { type Payback, payback, type StageSpend } from '@/core/upgrade/payback';
+import type { Bench } from './bench';
+import type { UpgradePlan } from './upgrade-plan';
+
+/** What is typed of the money: the price of it, what it asks for a year, and a new part in place of the old one. */
+export interface UpgradePrices {
+  readonly price: number;
+  readonly addedPerYear: number;
+  readonly newPart: number | null;
+}
+
+export interface UpgradeMoney {
+  readonly payback: Payback;
+  readonly currency: string;
+  /** Stages by name whose life is a stated figure: fewer than two finished intervals are in the ledger. */
+  readonly stated: readonly string[];
+  /** Stages by name whose part has no price on file. */
+  readonly unpriced: readonly string[];
+}
+
+const SEED = 41_707;
+/** How surely a life is known from its kind alone, and how far lives to come lie from those behind. Moorwind defaults. */
+const STATED_SPREAD = 0.5;
+const DRIFT = 0.2;
+/** How surely the gain in life is known. A Moorwind default. */
+const GAIN_SPREAD = 0.35;
+const LEAST_INTERVALS = 2;
+
+interface Life {
+  readonly days: number;
+  readonly spread: number;
+  readonly stated: boolean;
+}
+
+/** Days between the changes of a stage by the ledger; of its kind where there are too few. */
+const lifeOf = (stage: Stage, changes: readonly ChangeRecord[]): Life => {
+  const days = [
+    ...new Set([stage.firstUsedOn, ...changes.filter((c) => c.stageId === stage.id).map((c) => c.performedOn)]),
+  ].sort();
+  const gaps = days.slice(1).map((d, i) => daysBetween({ from: days[i] ?? d, to: d }));
+  const logs = gaps.filter((g) => g > 0).map(Math.log);
+  if (logs.length < LEAST_INTERVALS) return { days: usualDays(stage.kind), spread: STATED_SPREAD, stated: true };
+  const deviation = sampleDeviation(logs);
+  return { days: Math.exp(mean(logs)), spread: Math.hypot(deviation / Math.sqrt(logs.length), DRIFT), stated: false };
+};
+
+/** Stages changed on one day are one opening: each bears its part of it. */
+const partOfOpening = (stage: Stage, changes: readonly ChangeRecord[]): number => {
+  const own = changes.filter((c) => c.stageId === stage.id);
+  const shares = own.map(
+    (c) => 1 / new Set(changes.filter((o) => o.performedOn === c.performedOn).map((o) => o.stageId)).size,
+  );
+  return shares.length === 0 ? 1 : mean(shares);
+};
+
+const priceOf = (bench: Bench, stage: Stage): number | null =>
+  bench.parts.find((p) => p.id === stage.part?.id)?.price ?? null;
+
+const changedBy = ({ changes }: UpgradePlan, { id }: Stage): boolean =>
+  changes.some((c) => c.kind === 'medium' && c.stageId === id);
+
+/** What a machine's stages cost a year by the ledger, what they would cost, and how soon that pays. */
+export const moneyOf = (bench: Bench, plan: UpgradePlan, prices: UpgradePrices): UpgradeMoney => {
+  const { machine }: { readonly machine: Machine } = bench.status;
+  const changes = inForce(bench.changes);
+  const opening = bench.yard.site.prices.openingCost[machine.hazard];
+  const ruled = machine.stages.filter(
+    (s) => !s.missing && (s.rules.length > 0 || changes.some((c) => c.stageId === s.id)),
+  );
+  const lives = new Map(ruled.map((s) => [s.id, lifeOf(s, changes)]));
+  const stages = ruled.map((s): StageSpend => {
+    const { days, spread } = lives.get(s.id) ?? { days: usualDays(s.kind), spread: STATED_SPREAD };
+    const life = plan.life.find((l) => l.stageId === s.id);
+    const factor = life?.factor ?? 1;
+    const piece = priceOf(bench, s) ?? 0;
+    const work = opening * partOfOpening(s, changes);
+    const newPiece = changedBy(plan, s) ? (prices.newPart ?? piece) : piece;
+    return {
+      name: s.name,
+      perChange: piece + work,
+      perChangeAfter: life?.because === 'gone' ? 0 : newPiece + work,
+      days,
+      spread,
+      factor,
+      factorSpread: factor === 1 ? 0 : GAIN_SPREAD,
+    };
+  });
+  return {
+    payback: payback({ price: prices.price, stages, addedPerYear: prices.addedPerYear, seed: SEED }),
+    currency: bench.yard.site.prices.currency,
+    stated: ruled.filter((s) => lives.get(s.id)?.stated).map((s) => s.name),
+    unpriced: ruled.filter((s) => priceOf(bench, s) === null).map((s) => s.name),
+  };
+};
