@@ -7,6 +7,7 @@ import { CheckProcedureInput, ProcedureInput } from '@/contracts/calc/procedure'
 import { DueInput, ForecastInput, PlanCalcInput, ReorderInput } from '@/contracts/calc/plan';
 import { FilterTrainInput } from '@/contracts/calc/filter-train';
 import { CircuitInput, ToolNeedInput, WorkInput } from '@/contracts/calc/work';
+import { PaybackInput, RingInput, UpgradeInput } from '@/contracts/calc/upgrade';
 import { CompareInput, ParticleTestInput, SuctionCurveInput, TraverseInput } from '@/contracts/calc/series';
 import { fail, failure, type Result } from '@/core/failure/failure';
 import { problemsOf } from '@/messages/failures';
@@ -25,6 +26,7 @@ import { dueCalc, forecastCalc, planCalc, reorderCalc } from './plan';
 import { checkProcedure, procedureCalc } from './procedure';
 import { suctionCurve } from './suction-curve';
 import { traverse } from './traverse';
+import { paybackCalc, ringCalc, upgradeCalc } from './upgrade';
 import { circuit, toolNeed, work } from './work';
 
 interface Calculation {
@@ -129,6 +131,21 @@ const CALCULATIONS: Readonly<Record<string, Calculation>> = {
     'a work and machines of a kind in; which may, on which hose, with what air, and why not, out',
     WorkInput,
     work,
+  ),
+  upgrade: calculation(
+    'a machine of a kind and changes to it in; flow, velocities and gain after each out',
+    UpgradeInput,
+    upgradeCalc,
+  ),
+  'adapter-ring': calculation(
+    'canister, drum and board in; gap, rings, holes and how they come out of the board out',
+    RingInput,
+    ringCalc,
+  ),
+  payback: calculation(
+    'what stages cost and how long they last in; when an upgrade pays, with its chance, out',
+    PaybackInput,
+    paybackCalc,
   ),
   reorder: calculation(
     'demand, lead time and shelf in, reorder point and packs to order out',

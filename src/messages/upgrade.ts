@@ -162,7 +162,10 @@ const chanceOf = (share: number): string =>
 
 /** When it pays, with its chance. */
 export const sayPayback = (p: Payback, price: number): string => {
-  if (p.savedPerYear.high <= 0) return 'It never pays in money: it costs more a year than it saves.';
+  if (p.savedPerYear.high <= 1e-9)
+    return p.savedPerYear.low < -1e-9
+      ? 'It never pays in money: it costs more a year than it saves.'
+      : 'It never pays in money: it saves nothing.';
   if (price <= 0) return `It saves from the first day; no price was typed.`;
   if (!Number.isFinite(p.years.middle)) return `It most likely never pays in money; ${chanceOf(p.never)}.`;
   const to = Number.isFinite(p.years.high)
@@ -182,16 +185,17 @@ export const sayHangsOn = (h: NonNullable<Payback['hangsOn']>): string =>
 const UNLIKE: Readonly<Record<Unlike['what'], string>> = {
   voltage: 'another voltage',
   stageChanged: 'was changed in between',
-  fresherBag: 'a fresher bag',
   otherMeter: 'another meter',
   otherRig: 'another set-up of the meter',
   otherHose: 'another hose',
   maxHold: 'a reading at maximum hold',
   edited: 'the machine was changed in between',
+  older: 'older by then',
 };
 
 /** One thing that was not the same, and what it may account for. */
 export const sayUnlike = ({ what, name, explains }: Unlike): string => {
+  if (what === 'older') return `${name} days lie between the two: parts that load give less air by then, never more.`;
   const thing = name === '' ? UNLIKE[what] : `${name} ${UNLIKE[what]}`;
   const share =
     explains === null

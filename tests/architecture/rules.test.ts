@@ -150,7 +150,7 @@ const LAYERS: readonly {
       /^contracts\//,
       /^node:/,
       /^papaparse$/,
-      /^(image-size|qrcode)$/,
+      /^(image-size|qrcode|@tarikjabiri\/dxf)$/,
     ],
     types: [/^server\/db\//],
   },

@@ -35,6 +35,22 @@ const INPUTS: Readonly<Record<string, unknown>> = {
     machines: [{ name: 'A', kind: 'mExtractor', machineClass: 'M' }],
     hoses: [{ bore: 0.036, length: 4 }],
   },
+  upgrade: {
+    kind: 'shopVacuum',
+    changes: [{ kind: 'separator', lossK: 6, inletBoreM: 0.05, share: 0.9 }],
+    hose: { bore: 0.036, length: 3 },
+  },
+  'adapter-ring': {
+    filter: 0.4445,
+    rim: 0.48895,
+    gasket: 0.4064,
+    gasketWidth: 0.019,
+    sheet: 0.018,
+    screw: 0.004,
+    brackets: 4,
+    board: { width: 0.6, height: 0.6 },
+  },
+  payback: { price: 100, stages: [{ name: 'bag', perChange: 10, days: 30, factor: 2, spread: 0.2 }] },
   compare: {
     before: [0.04, 0.0401, 0.0399],
     after: [0.03, 0.0301, 0.0299],

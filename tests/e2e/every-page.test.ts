@@ -45,6 +45,11 @@ const PAGES = [
   '/backups',
   '/instruments',
   '/instruments/1',
+  '/upgrades',
+  '/m/CR-01/upgrades',
+  '/m/CR-02/upgrade?c=separator:0.05:6:0.9~hepa:0.9&price=60',
+  '/ring?filter=17.5+in&rim=19.25+in&gasket=16+in&gasketWidth=0.75+in&sheet=18+mm&screw=4+mm',
+  '/ring/print?filter=17.5+in&rim=19.25+in&gasket=16+in&gasketWidth=0.75+in&sheet=18+mm&screw=4+mm',
   '/tools',
   '/tools/own00000001',
   '/m/CR-05/bonding',
@@ -162,6 +167,7 @@ describe('an empty installation', () => {
     ['/stock', 'No part in the catalogue yet'],
     ['/instruments', 'No meter on file yet'],
     ['/tools', 'No tool of your own on file yet'],
+    ['/upgrades', 'No upgrade planned yet'],
     ['/machines/new', 'A new machine'],
   ])('%s says what to do first', async (path, said) => {
     const { page, complaints } = await newVisit(browser);

@@ -283,6 +283,33 @@ describe('comparing and the trend', () => {
     expect(compareChosen(heron, [named('cloth bag')]).comparison).toBeNull();
   });
 
+  it('claims nothing where the voltage or two things done at once could be all of it', async () => {
+    const at = (minute: number) => `2026-11-24T09:${String(minute).padStart(2, '0')}:00.000Z`;
+    const taken = async (minute: number, typed: readonly string[], volts: string) =>
+      value(
+        await recordTest(
+          context,
+          'CR-11',
+          testBody({
+            performedAt: at(minute),
+            hoseBore: null,
+            readings: readings('L/s', ...typed),
+            volts: { typed: volts, unit: 'V' },
+          }),
+        ),
+      ).id;
+    const low = await taken(1, ['12.0', '12.1', '12.05', '12.05'], '205');
+    const high = await taken(2, ['12.5', '12.6', '12.55', '12.55'], '230');
+    const far = await taken(3, ['14.5', '14.6', '14.55', '14.55'], '230');
+    const dunlin = await bench('CR-11');
+    // Flow goes with the root of the voltage: 5.9 % of the 4 % that were measured, not of the 20 %.
+    const close = compareChosen(dunlin, [low, high]);
+    expect([close.comparison?.outcome, close.withheld]).toEqual(['more', true]);
+    expect(close.unlike[0]?.explains).toBeCloseTo(Math.sqrt(230 / 205) - 1, 9);
+    expect(compareChosen(dunlin, [low, far]).withheld).toBe(false);
+    expect(compareChosen(dunlin, [high, far])).toMatchObject({ withheld: false, unlike: [] });
+  });
+
   it('names what is compared by what the technician called it, else by its state, and says that the bag was another', async () => {
     const at = (minute: number) => `2026-11-24T08:${String(minute).padStart(2, '0')}:00.000Z`;
     const taken = async (minute: number, over: Partial<Parameters<typeof testBody>[0]>) =>

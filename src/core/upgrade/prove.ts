@@ -5,8 +5,7 @@ import type { Between } from './gain';
 
 /** A difference between two tests that is no part of the upgrade, and the share of the flow it can account for. */
 export interface Unlike {
-  readonly what:
-    'voltage' | 'stageChanged' | 'fresherBag' | 'otherMeter' | 'otherRig' | 'otherHose' | 'maxHold' | 'edited';
+  readonly what: 'voltage' | 'stageChanged' | 'otherMeter' | 'otherRig' | 'otherHose' | 'maxHold' | 'edited' | 'older';
   /** A stage by name, where it is one. */
   readonly name: string;
   /** Signed share of the before flow by the model; null where the model cannot say. */
@@ -44,6 +43,17 @@ const explainedBy = (unlike: readonly Unlike[]): number | null =>
   unlike.reduce<number | null>((sum, u) => (sum === null || u.explains === null ? null : sum + u.explains), 0);
 
 /**
+ * Whether something else than what is compared could account for a measured ratio: what it explains reaches to the near
+ * end of the interval, or cannot be reckoned. Source: the air-path model for each difference. Valid: after over before.
+ */
+export const couldExplain = (unlike: readonly Unlike[], { low, high }: Pick<Between, 'low' | 'high'>): boolean => {
+  const explained = explainedBy(unlike);
+  if (explained === null) return true;
+  if (low > 1) return explained > 0 && low - 1 <= explained;
+  return high < 1 && explained < 0 && high - 1 >= explained;
+};
+
+/**
  * What two tests say of a foretold gain. `unlike` withholds every claim where something else than the upgrade could
  * account for what was measured. Source: Welch's interval of the difference (`compareTests`) against the interval of the
  * model. Valid: tests of one machine, method and place, before and after.
@@ -71,15 +81,10 @@ export const judgeProof = ({
   if (expanded === null) return { ...base, outcome: 'cannotTell', measured: null };
   const half = expanded / before.repeats.mean;
   const measured = { value: 1 + relative, low: 1 + relative - half, high: 1 + relative + half };
-  const explained = explainedBy(unlike);
   const said = (outcome: Proof['outcome']): Proof => ({ ...base, outcome, measured });
-  // A difference that reaches to what was measured could be all of it.
-  if (unlike.length > 0 && (explained === null || (explained > 0 && measured.low - 1 <= explained)))
-    return said('unlike');
+  if (couldExplain(unlike, measured)) return said('unlike');
   if (measured.high < 1) return said(predicted.high < 1 && measured.high >= predicted.low ? 'asPredicted' : 'worse');
   if (measured.high < predicted.low) return said('less');
-  const nothingSeen = measured.low <= 1;
-  if (nothingSeen && predicted.low <= 1) return said('cannotTell');
-  if (nothingSeen) return said('cannotTell');
+  if (measured.low <= 1) return said('cannotTell');
   return said(measured.low > predicted.high ? 'more' : 'asPredicted');
 };

@@ -1,14 +1,13 @@
 import type { APIRoute } from 'astro';
-import { drawingOf } from '@/core/upgrade/drawing';
 import { RingQuery } from '@/contracts/ring';
 import { notThatWay } from '@/server/http/endpoint';
 import { respondProblems } from '@/server/http/respond';
-import { dxfOf, ringOf } from '@/server/services/ring-drawing';
+import { dxfOfRing, ringOf } from '@/server/services/ring-drawing';
 
 export const GET: APIRoute = ({ url }) => {
   const plan = ringOf(RingQuery.parse(Object.fromEntries(url.searchParams)));
   return plan.ok
-    ? new Response(dxfOf(drawingOf(plan.value)), {
+    ? new Response(dxfOfRing(plan.value), {
         headers: { 'content-type': 'image/vnd.dxf', 'content-disposition': 'attachment; filename="ring.dxf"' },
       })
     : respondProblems(plan.failures);

@@ -3,7 +3,9 @@ import { type ChainLink, compareChain } from '@/core/measure/chain';
 import { type Comparison, compareTests, type Differs } from '@/core/measure/compare-tests';
 import { inForce, type TestRecord } from '@/core/record/records';
 import { isSeries, type JudgedTest, judgeTest } from '@/core/status/judge-test';
+import { couldExplain, type Unlike } from '@/core/upgrade/prove';
 import type { Bench } from './bench';
+import { unlikeOf } from './upgrade-proof';
 
 export interface Chosen {
   readonly judged: JudgedTest;
@@ -18,6 +20,10 @@ export interface Compared {
   readonly comparison: Comparison | null;
   /** Each step's share of the whole; empty for two tests. */
   readonly chain: readonly ChainLink[];
+  /** What else was not the same, with what it can account for by the model. */
+  readonly unlike: readonly Unlike[];
+  /** Something else could account for the difference: nothing is claimed. */
+  readonly withheld: boolean;
   /** What was not the same, states of the bag included. */
   readonly differs: readonly Differs[];
 }
@@ -51,8 +57,22 @@ export const compareChosen = (bench: Bench, ids: readonly number[]): Compared =>
   }));
   const [first] = chosen;
   const last = chosen.at(-1);
-  if (!first || !last || chosen.length < LEAST) return { chosen, comparison: null, chain: [], differs: [] };
+  if (!first || !last || chosen.length < LEAST)
+    return { chosen, comparison: null, chain: [], differs: [], unlike: [], withheld: false };
   const comparison = compareTests({ before: first.judged.reduced, after: last.judged.reduced });
+  const [oldest, newest] = [records[0], records.at(-1)];
+  const all =
+    oldest && newest && first.judged.reduced.measurand === 'flow'
+      ? unlikeOf(bench, { before: oldest, after: newest }, { editId: null, stageIds: [] })
+      : [];
+  // One thing that was done in between is what is compared; several cannot be told apart by two tests.
+  const done = all.filter((u) => u.what === 'stageChanged' || u.what === 'edited');
+  const unlike = done.length > 1 ? all : all.filter((u) => !done.includes(u));
+  const { relative, expanded } = comparison;
+  const half = (expanded ?? 0) / first.judged.reduced.repeats.mean;
+  const claims = comparison.outcome === 'more' || comparison.outcome === 'less';
+  const withheld =
+    claims && relative !== null && couldExplain(unlike, { low: 1 + relative - half, high: 1 + relative + half });
   const chainable =
     chosen.length > LEAST &&
     chosen.every(
@@ -62,6 +82,8 @@ export const compareChosen = (bench: Bench, ids: readonly number[]): Compared =>
   return {
     chosen,
     comparison,
+    unlike,
+    withheld,
     chain: chainable ? compareChain(chosen.map((c) => c.judged.reduced)) : [],
     differs: [...comparison.differs, ...(bags ? (['bagState'] as const) : [])],
   };

@@ -1,7 +1,7 @@
 import { Colors, DxfWriter, point3d, Units } from '@tarikjabiri/dxf';
 import { type RingQuery, readRing } from '@/contracts/ring';
 import type { Result } from '@/core/failure/failure';
-import type { Drawing } from '@/core/upgrade/drawing';
+import { type Drawing, drawingOf } from '@/core/upgrade/drawing';
 import { planRing, type RingPlan } from '@/core/upgrade/ring';
 
 /** The ring of what was measured. Errors as `readRing` and `planRing`. */
@@ -43,3 +43,6 @@ export const dxfOf = ({ circles, lines }: Drawing): string => {
   for (const l of lines) dxf.addLine(point3d(...l.fromMm), point3d(...l.toMm), { layerName: 'SAW' });
   return dxf.stringify();
 };
+
+export const svgOfRing = (plan: RingPlan): string => svgOf(drawingOf(plan));
+export const dxfOfRing = (plan: RingPlan): string => dxfOf(drawingOf(plan));

@@ -1,3 +1,4 @@
+import { dayAt, daysBetween } from '@/core/calendar/calendar-date';
 import { pressureProfile } from '@/core/path/pressure-profile';
 import { compareTests } from '@/core/measure/compare-tests';
 import type { ReducedTest } from '@/core/measure/reduce-test';
@@ -39,6 +40,9 @@ const worthOf = (bench: Bench, stageId: number): number | null => {
     : Math.max(0, clean.value.flowPerToolM3s / loaded.value.flowPerToolM3s - 1);
 };
 
+/** Tests further apart than this are of parts that have aged. A Moorwind default. */
+const OLDER_DAYS = 14;
+
 /** What else was not the same in two tests of a machine, with what it can account for. */
 export const unlikeOf = (
   bench: Bench,
@@ -49,6 +53,10 @@ export const unlikeOf = (
   const { differs } = compareTests({ before, after });
   const between = (at: string): boolean => at > tests.before.performedAt && at <= tests.after.performedAt;
   const stageName = (id: number) => bench.status.machine.stages.find((s) => s.id === id)?.name ?? 'a stage';
+  const daysApart = daysBetween({
+    from: dayAt(tests.before.performedAt, bench.yard.site.timeZone),
+    to: dayAt(tests.after.performedAt, bench.yard.site.timeZone),
+  });
   const voltage =
     differs.includes('voltage') && before.volts !== null && after.volts !== null
       ? Math.sqrt(after.volts / before.volts) - 1
@@ -56,11 +64,12 @@ export const unlikeOf = (
   return [
     ...(differs.includes('voltage') ? [{ what: 'voltage' as const, name: '', explains: voltage }] : []),
     ...(differs.includes('instrument') ? [{ what: 'otherMeter' as const, name: '', explains: 0 }] : []),
-    ...(differs.includes('rig') ? [{ what: 'otherRig' as const, name: '', explains: null }] : []),
+    ...(differs.includes('rig') ? [{ what: 'otherRig' as const, name: '', explains: 0 }] : []),
     ...(differs.includes('hose') && own.editId === null
       ? [{ what: 'otherHose' as const, name: '', explains: null }]
       : []),
     ...(differs.includes('maxHold') ? [{ what: 'maxHold' as const, name: '', explains: null }] : []),
+    ...(daysApart > OLDER_DAYS ? [{ what: 'older' as const, name: String(daysApart), explains: 0 }] : []),
     ...inForce(bench.changes)
       .filter((c) => between(c.performedAt) && !own.stageIds.includes(c.stageId))
       .map((c): Unlike => ({
