@@ -16,7 +16,8 @@ import { cleanFigures } from '@/core/upgrade/gain';
 import { discountedYears, payback } from '@/core/upgrade/payback';
 import { planRing } from '@/core/upgrade/ring';
 import { ringSteps, sayRing } from '@/messages/ring';
-import { sayGain, sayPayback } from '@/messages/upgrade';
+import { sayGain } from '@/messages/upgrade';
+import { sayPayback } from '@/messages/upgrade-money';
 import { collect, inSi, readQuantity } from './quantities';
 import { templateMachine } from './template-machine';
 

@@ -280,6 +280,8 @@ export const BUNDLE_TABLES = {
     predicted_json: J,
   }),
   upgrade_event: named({ upgrade_id: ref('upgrade'), ...signed, event_json: J }),
+  /** The picture itself lies in photos/UID. */
+  upgrade_photo: named({ upgrade_id: ref('upgrade'), ...signed, ...picture }),
   bonding_reading: named({
     ...machine,
     measured_on: Day,

@@ -89,6 +89,10 @@ export const UpgradeQuery = z.object({
   price: Typed,
   added: Typed,
   part: Typed,
+  /** Of a bottom container: room under the machine, its height, and the volume of the one there now. */
+  under: Typed,
+  tall: Typed,
+  was: Typed,
   /** One more, as it was typed. */
   add: z
     .enum(['', ...UPGRADE_KINDS])
@@ -165,6 +169,13 @@ export const readMoney = (text: string): number | null => {
   return text !== '' && value >= 0 && value <= 1e7 ? value : null;
 };
 
+/** A length or a volume out of the address, in SI; null for none, or none that can be read or believed. */
+export const readSize = (text: string, kind: 'length' | 'volume'): number | null => {
+  if (text === '') return null;
+  const parsed = parseQuantity(text, kind, kind === 'length' ? 'mm' : 'L');
+  return parsed.ok && parsed.value.valueSi > 0 && parsed.value.valueSi < 10 ? parsed.value.valueSi : null;
+};
+
 export const PlanUpgradeBody = z.strictObject({
   clientId: ClientId,
   by: Initials,
@@ -182,6 +193,14 @@ export const UpgradeActionBody = z.strictObject({
   action: z.enum(['book', 'undo', 'drop']),
 });
 export type UpgradeActionBody = z.infer<typeof UpgradeActionBody>;
+
+/** The picture itself is the body. */
+export const UpgradePhotoQuery = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  upgradeId: z.coerce.number().int().positive(),
+});
+export type UpgradePhotoQuery = z.infer<typeof UpgradePhotoQuery>;
 
 /** What was foretold when it was planned: after over before. */
 export const PredictedJson = z.strictObject({

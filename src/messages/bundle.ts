@@ -37,6 +37,7 @@ export const TABLE_WORDS: Readonly<Record<BundleTable, readonly [string, string]
   penetration_test: ['penetration test', 'penetration tests'],
   examination: ['examination', 'examinations'],
   upgrade: ['upgrade', 'upgrades'],
+  upgrade_photo: ['picture of an upgrade', 'pictures of upgrades'],
   upgrade_event: ['step of an upgrade', 'steps of upgrades'],
   bonding_reading: ['continuity reading', 'continuity readings'],
   integrity_check: ['check of a seat', 'checks of seats'],

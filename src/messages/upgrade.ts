@@ -3,11 +3,11 @@ import { fromSi, show, type UnitSystem } from '@/core/units';
 import type { ClassStanding } from '@/core/machine/machine';
 import type { UpgradeChange, UpgradeKind } from '@/core/upgrade/change';
 import type { Between, UpgradeFigures } from '@/core/upgrade/gain';
+import type { ParticleProof } from '@/core/upgrade/particles';
 import type { LifeChange } from '@/core/upgrade/life';
-import type { Payback, Range } from '@/core/upgrade/payback';
 import type { Proof, Unlike } from '@/core/upgrade/prove';
 import type { UpgradePhase } from '@/core/upgrade/record';
-import { money } from './plan';
+import { sayShare } from './filters';
 import { sayWithdrawal } from './needs';
 import { capital, CLASS_WORDS } from './words';
 import type { Statement } from './verdicts';
@@ -53,7 +53,7 @@ export const CHANGE_LABELS: Readonly<Record<string, string>> = {
   volumeM3: 'Volume',
 };
 
-const size = (metres: number, units: UnitSystem): string =>
+export const size = (metres: number, units: UnitSystem): string =>
   units === 'us'
     ? `${Number(fromSi('length', metres, 'in').toPrecision(3))} in`
     : `${Number((1000 * metres).toPrecision(3))} mm`;
@@ -144,44 +144,6 @@ export const LIFE_WORDS: Readonly<Record<LifeChange['because'], string>> = {
   gone: 'goes out',
 };
 
-const years = (y: number): string =>
-  !Number.isFinite(y)
-    ? 'never'
-    : y < 0.08
-      ? 'at once'
-      : y < 2
-        ? `${Math.max(1, Math.round(12 * y))} months`
-        : `${Number(y.toFixed(1))} years`;
-
-const chanceOf = (share: number): string =>
-  share < 0.02
-    ? 'it hardly ever fails to within 10 years'
-    : share > 0.98
-      ? 'it hardly ever does within 10 years'
-      : `${Math.max(1, Math.round(10 * share))} in 10 that it does not within 10 years`;
-
-/** When it pays, with its chance. */
-export const sayPayback = (p: Payback, price: number): string => {
-  if (p.savedPerYear.high <= 1e-9)
-    return p.savedPerYear.low < -1e-9
-      ? 'It never pays in money: it costs more a year than it saves.'
-      : 'It never pays in money: it saves nothing.';
-  if (price <= 0) return `It saves from the first day; no price was typed.`;
-  if (!Number.isFinite(p.years.middle)) return `It most likely never pays in money; ${chanceOf(p.never)}.`;
-  const to = Number.isFinite(p.years.high)
-    ? `${years(p.years.low)} to ${years(p.years.high)}`
-    : `${years(p.years.low)} or more, or never`;
-  return `Pays in ${to}, most likely ${years(p.years.middle)}; ${chanceOf(p.never)}.`;
-};
-
-export const sayRange = ({ low, middle, high }: Range, currency: string): string =>
-  `${money(middle, currency)} (${money(low, '')} to ${money(high, '')})`;
-
-export const sayHangsOn = (h: NonNullable<Payback['hangsOn']>): string =>
-  h.of === 'life'
-    ? `It hangs most on how long the ${h.name} lasts today.`
-    : `It hangs most on how much longer the ${h.name} really lasts afterwards.`;
-
 const UNLIKE: Readonly<Record<Unlike['what'], string>> = {
   voltage: 'another voltage',
   stageChanged: 'was changed in between',
@@ -256,6 +218,21 @@ export const sayProof = ({ outcome, measured, predicted, repeats }: Proof): Stat
         sentence: 'The two tests cannot be compared.',
         detail: 'Measure again at the same place, in the same way, with every condition ticked.',
       };
+  }
+};
+
+/** What the counts in the exhaust say. */
+export const sayParticles = ({ before, after, times, outcome }: ParticleProof): string => {
+  const shares = `Of the room's particles ${sayShare(before.ratio)} came out before, ${sayShare(after.ratio)} after`;
+  const to = Number.isFinite(times.high) ? `${Number(times.high.toPrecision(2))}` : 'any number of';
+  const range = `${Number(times.low.toPrecision(2))} to ${to} times as many, 9 times in 10`;
+  switch (outcome) {
+    case 'more':
+      return `${shares}: more, ${range}. Put it back, and look at the seats.`;
+    case 'less':
+      return `${shares}: fewer, ${range}.`;
+    case 'cannotTell':
+      return `${shares}: the counts cannot tell them apart (${range}). Count longer.`;
   }
 };
 

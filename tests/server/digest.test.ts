@@ -168,6 +168,7 @@ describe('the digest of a machine', () => {
       'bonding_reading',
       'upgrade',
       'upgrade_event',
+      'upgrade_photo',
       'identity',
       'sheet_import',
       'sheet_undo',

@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { readChanges, readTyped, UpgradeQuery, writeChanges } from '@/contracts/upgrade';
 import { classStanding } from '@/core/machine/machine';
+import { GENERAL_STAGE } from '@/core/machine/stage-templates';
 import { snapshotOf } from '@/core/machine/path-edit';
 import type { UpgradeChange } from '@/core/upgrade/change';
 import { bookedOf, phaseOf } from '@/core/upgrade/record';
@@ -31,6 +32,7 @@ beforeEach(async () => {
 });
 
 const TAG = 'CR-02';
+const NEW_STAGE = { id: null, partId: null, missing: false, doNotRemove: false };
 const machineNow = async (tag = TAG) => {
   const machine = await findMachine(context.db, tag);
   if (!machine) throw new Error(`no ${tag}`);
@@ -55,11 +57,12 @@ const act = async (action: 'book' | 'undo' | 'drop', tag = TAG) => {
   });
   return done.ok ? 'done' : done.failures.map((f) => f.code).join();
 };
-const measure = async (litres: readonly number[], tag = TAG): Promise<string> => {
+const measure = async (litres: readonly number[], tag = TAG, isBaseline = false): Promise<string> => {
   const { hoseBoreM } = await machineNow(tag);
   const body = testBody({
     readings: readings('L/s', ...litres.map((l) => l.toFixed(2))),
     performedAt: context.now(),
+    isBaseline,
     hoseBore: { typed: String(1000 * (hoseBoreM ?? 0.036)), unit: 'mm' },
   });
   const done = await recordTest(context, tag, body);
@@ -151,6 +154,50 @@ describe('a change that is made', () => {
     expect(classStanding(await machineNow(tag)).withdrawn?.because).toBe('foreign');
     expect(await act('undo', tag)).toBe('done');
     expect(classStanding(await machineNow(tag)).withdrawn?.because).toBe('untested');
+  });
+
+  it('a foam is taken out, measured and put back: missing meanwhile, and all as it was afterwards', async () => {
+    // A foam behind the fan, as some makers fit one.
+    const machine = await machineNow();
+    const path = snapshotOf(machine);
+    const fan = path.stages.findIndex((s) => s.kind === 'fan');
+    const air = { form: 'medium', medium: 'foam', areaM2: 0.05, k1PaSM: null, inParallel: 1 } as const;
+    const spec = { ...GENERAL_STAGE.exhaustFilter, air };
+    const foamed = {
+      ...path,
+      stages: [
+        ...path.stages.slice(0, fan + 1),
+        { ...NEW_STAGE, kind: 'exhaustFilter' as const, name: 'exhaust foam', spec },
+        ...path.stages.slice(fan + 1),
+      ],
+    };
+    const fitted = { clientId: newId(), by: 'TO', note: '', seen: machine.editedThrough, path: foamed };
+    expect((await editPath(context, TAG, fitted as never)).ok).toBe(true);
+    // The old baseline was of another path: it has to be measured again before anything is foretold.
+    const foam = await stageId('exhaustFilter');
+    const early = await plan([{ kind: 'takeOut', stageId: foam }]);
+    expect(early.ok ? [] : early.failures.map((f) => f.code)).toEqual(['upgrade.measure-first']);
+    expect(await measure([38, 38.2, 37.9, 38.1], TAG, true)).toBe('done');
+    const one = await plan([{ kind: 'takeOut', stageId: foam }]);
+    expect(one.ok ? [] : one.failures.map((f) => f.code)).toEqual(['upgrade.measure-first', 'calibration.one-point']);
+    const sealed = testBody({
+      method: 'sealedSuction',
+      place: 'inlet',
+      readings: readings('kPa', '19.9', '20.1', '20.0'),
+      hoseBore: null,
+      isBaseline: true,
+      performedAt: context.now(),
+    });
+    expect((await recordTest(context, TAG, sealed)).ok).toBe(true);
+    const before = snapshotOf(await machineNow());
+    expect((await plan([{ kind: 'takeOut', stageId: foam }])).ok).toBe(true);
+    expect((await last()).predicted.ratio.value).toBeGreaterThan(1);
+    expect(await act('book')).toBe('done');
+    expect((await machineNow()).stages.find((s) => s.id === foam)?.missing).toBe(true);
+    expect(await measure([38.1, 38, 38.2, 37.9])).toBe('done');
+    expect(['less', 'cannotTell']).toContain(provenOf(await benchNow(), await last())?.proof?.outcome);
+    expect(await act('undo')).toBe('done');
+    expect(snapshotOf(await machineNow())).toEqual(before);
   });
 
   it('overtaken by another change is planned anew; one that something was built on is not undone over it', async () => {

@@ -18,6 +18,8 @@ export interface UpgradeRecord {
   readonly price: number | null;
   /** What was foretold when it was planned: the flow at the tool before, m3/s, and after over before. */
   readonly predicted: { readonly flowM3s: number; readonly ratio: Between };
+  /** The newest picture of it; null where there is none. */
+  readonly photoId: number | null;
   readonly events: readonly { readonly at: string; readonly by: string; readonly event: UpgradeEvent }[];
 }
 

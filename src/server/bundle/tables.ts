@@ -48,7 +48,7 @@ const PARTS_OF = `select part_id from stage where machine_id = @machine
   union select part_id from stage_change where machine_id = @machine
   union ${PART_IN('before_json')} union ${PART_IN('after_json')}`;
 /** Tables whose rows have a picture beside them. */
-export const PICTURES = ['photo', 'part_photo'] as const satisfies readonly BundleTable[];
+export const PICTURES = ['photo', 'part_photo', 'upgrade_photo'] as const satisfies readonly BundleTable[];
 const machine = { machine_id: 'machine' } as const;
 const stage = { stage_id: 'stage' } as const;
 
@@ -174,6 +174,10 @@ export const TABLE_SPECS: Readonly<Record<BundleTable, TableSpec>> = {
       json: { event_json: { shape: UpgradeEventJson, refs: { editId: 'path_edit', beforeTestId: 'airflow_test' } } },
       ofMachine: 'upgrade_id in (select id from upgrade where machine_id = @machine)',
     },
+  ),
+  upgrade_photo: record(
+    { upgrade_id: 'upgrade' },
+    { ofMachine: 'upgrade_id in (select id from upgrade where machine_id = @machine)' },
   ),
   bonding_reading: record(),
   integrity_check: record({ ...machine, ...stage }),

@@ -20,3 +20,12 @@ export interface UpgradeEventTable {
   by_initials: string;
   event_json: string;
 }
+
+export interface UpgradePhotoTable {
+  id: Generated<number>;
+  upgrade_id: number;
+  at: string;
+  by_initials: string;
+  media_type: string;
+  bytes: Uint8Array;
+}

@@ -10,7 +10,7 @@ import type {
   SeatOpeningTable,
   ToolEntryTable,
 } from './tables-dust';
-import type { UpgradeEventTable, UpgradeTable } from './tables-upgrade';
+import type { UpgradeEventTable, UpgradePhotoTable, UpgradeTable } from './tables-upgrade';
 import type { AccessKeyTable, AuditLineTable, PersonTable, SessionTable } from './tables-people';
 import type {
   CaseEventTable,
@@ -257,6 +257,7 @@ export interface Tables {
   bonding_reading: BondingReadingTable;
   upgrade: UpgradeTable;
   upgrade_event: UpgradeEventTable;
+  upgrade_photo: UpgradePhotoTable;
   dust_collected: DustCollectedTable;
   decontamination: DecontaminationTable;
   penetration_test: PenetrationTestTable;

@@ -27,6 +27,12 @@ export const loadUpgrades = async (db: Db, machineId?: number): Promise<readonly
           .execute(),
     (e) => e.upgrade_id,
   );
+  const photos = new Map(
+    (rows.length === 0
+      ? []
+      : await db.selectFrom('upgrade_photo').select(['id', 'upgrade_id']).orderBy('id').execute()
+    ).map((p) => [p.upgrade_id, p.id]),
+  );
   return rows.map((r) => ({
     id: r.id,
     machineId: r.machine_id,
@@ -36,6 +42,7 @@ export const loadUpgrades = async (db: Db, machineId?: number): Promise<readonly
     changes: readStored(UpgradeChangesJson, r.changes_json),
     price: r.price,
     predicted: readStored(PredictedJson, r.predicted_json),
+    photoId: photos.get(r.id) ?? null,
     events: (events.get(r.id) ?? []).map((e) => ({
       at: e.at,
       by: e.by_initials,
@@ -44,7 +51,7 @@ export const loadUpgrades = async (db: Db, machineId?: number): Promise<readonly
   }));
 };
 
-export const insertUpgrade = async (db: Db, u: Omit<UpgradeRecord, 'id' | 'events'>): Promise<number> => {
+export const insertUpgrade = async (db: Db, u: Omit<UpgradeRecord, 'id' | 'events' | 'photoId'>): Promise<number> => {
   const { id } = await db
     .insertInto('upgrade')
     .values({
@@ -72,4 +79,26 @@ export const insertUpgradeEvent = async (
     .returning('id')
     .executeTakeFirstOrThrow();
   return id;
+};
+
+export interface UpgradePhoto {
+  readonly upgradeId: number;
+  readonly at: string;
+  readonly by: string;
+  readonly mediaType: string;
+  readonly bytes: Uint8Array;
+}
+
+export const insertUpgradePhoto = async (db: Db, p: UpgradePhoto): Promise<number> => {
+  const { id } = await db
+    .insertInto('upgrade_photo')
+    .values({ upgrade_id: p.upgradeId, at: p.at, by_initials: p.by, media_type: p.mediaType, bytes: p.bytes })
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  return id;
+};
+
+export const findUpgradePhoto = async (db: Db, id: number): Promise<UpgradePhoto | null> => {
+  const r = await db.selectFrom('upgrade_photo').selectAll().where('id', '=', id).executeTakeFirst();
+  return r ? { upgradeId: r.upgrade_id, at: r.at, by: r.by_initials, mediaType: r.media_type, bytes: r.bytes } : null;
 };

@@ -49,6 +49,17 @@ const lifeOf = (stage: Stage, changes: readonly ChangeRecord[]): Life => {
   return { days: Math.exp(mean(logs)), spread: Math.hypot(deviation / Math.sqrt(logs.length), DRIFT), stated: false };
 };
 
+/** The stage that the dust falls into: the bag or bin of a collector, the bag of a vacuum, a drop chamber. */
+const FALLS_INTO = ['bag', 'dropChamber', 'cyclone'] as const;
+
+/** Days in which what the dust falls into is full today, by the ledger; null where there are too few changes on record. */
+export const daysToFull = (bench: Bench): number | null => {
+  const { machine } = bench.status;
+  const stage = FALLS_INTO.flatMap((kind) => machine.stages.find((s) => s.kind === kind && !s.missing) ?? [])[0];
+  const life = stage ? lifeOf(stage, inForce(bench.changes)) : null;
+  return life && !life.stated ? life.days : null;
+};
+
 /** Stages changed on one day are one opening: each bears its part of it. */
 const partOfOpening = (stage: Stage, changes: readonly ChangeRecord[]): number => {
   const own = changes.filter((c) => c.stageId === stage.id);

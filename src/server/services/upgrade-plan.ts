@@ -107,7 +107,12 @@ const spreadOfTests = (bench: Bench): number => {
 export const planOf = (bench: Bench, changes: readonly UpgradeChange[]): Result<UpgradePlan> => {
   const { machine } = bench.status;
   const modelled = modelledMachine(machine, bench.tests);
-  if (modelled.basis.kind !== 'calibrated') return fail(failure('upgrade.measure-first', '', { tag: machine.tag }));
+  // What the baselines lack is said in their own words.
+  if (modelled.basis.kind !== 'calibrated')
+    return fail(
+      failure('upgrade.measure-first', '', { tag: machine.tag }),
+      ...(modelled.basis.why ? [modelled.basis.why] : []),
+    );
   const steps = upgradeSteps(snapshotOf(machine), changes);
   if (!steps.ok) return steps;
   const [before] = steps.value;

@@ -1,9 +1,11 @@
 import { dayAt, daysBetween } from '@/core/calendar/calendar-date';
 import { pressureProfile } from '@/core/path/pressure-profile';
 import { compareTests } from '@/core/measure/compare-tests';
+import { reduceAny } from '@/core/measure/reduce-any';
 import type { ReducedTest } from '@/core/measure/reduce-test';
 import { inForce, type TestRecord } from '@/core/record/records';
 import { isSeries, judgeTest } from '@/core/status/judge-test';
+import { compareExhaust, type ExhaustCount, type ParticleProof, touchesExhaust } from '@/core/upgrade/particles';
 import { judgeProof, type Proof, type Unlike } from '@/core/upgrade/prove';
 import { bookedOf, type UpgradeRecord } from '@/core/upgrade/record';
 import { AS_NEW } from '@/core/calibrate/today';
@@ -16,6 +18,8 @@ export interface Proven {
   /** Means as measured, m3/s; null where there is no after-test. */
   readonly flows: readonly [before: number, after: number] | null;
   readonly proof: Proof | null;
+  /** Counts in the exhaust before and after; null where they are not both there. */
+  readonly particles: ParticleProof | null;
 }
 
 const reducedOf = (bench: Bench, record: TestRecord): ReducedTest =>
@@ -115,18 +119,39 @@ const afterTestOf = (bench: Bench, upgrade: UpgradeRecord, before: TestRecord): 
   );
 };
 
+const countOf = (record: TestRecord): ExhaustCount | null => {
+  const reduced = record.test.method === 'particles' ? reduceAny(record.test) : null;
+  return reduced?.ok && reduced.value.form === 'particles'
+    ? { through: reduced.value.counted.exhaust, challenge: reduced.value.counted.room }
+    : null;
+};
+
+/** The newest count before an upgrade was booked, and the newest one after. */
+const particlesOf = (bench: Bench, bookedAt: string): ParticleProof | null => {
+  const counts = inForce(bench.tests)
+    .filter((t) => t.test.failedPreconditions.length === 0)
+    .flatMap((t) => {
+      const count = countOf(t);
+      return count ? [{ at: t.performedAt, count }] : [];
+    });
+  const [before, after] = [counts.findLast((c) => c.at <= bookedAt), counts.findLast((c) => c.at > bookedAt)];
+  return before && after ? compareExhaust(before.count, after.count) : null;
+};
+
 /** What the tests before and after say of a booked upgrade; null for one that is not booked. */
 export const provenOf = (bench: Bench, upgrade: UpgradeRecord): Proven | null => {
   const booked = bookedOf(upgrade);
   const before = bench.tests.find((t) => t.id === booked?.beforeTestId);
   if (!booked || !before) return null;
   const after = afterTestOf(bench, upgrade, before);
-  if (!after) return { before, after: null, flows: null, proof: null };
+  const particles = upgrade.changes.some(touchesExhaust) ? particlesOf(bench, booked.at) : null;
+  if (!after) return { before, after: null, flows: null, proof: null, particles };
   const [first, second] = [reducedOf(bench, before), reducedOf(bench, after)];
   const stageIds = upgrade.changes.flatMap((c) => ('stageId' in c ? [c.stageId] : []));
   return {
     before,
     after,
+    particles,
     flows: [first.repeats.mean, second.repeats.mean],
     proof: judgeProof({
       comparison: compareTests({ before: first, after: second }),

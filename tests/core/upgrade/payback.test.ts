@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { fitContainer } from '@/core/upgrade/container';
 import { annuityFactor, discountedYears, payback, type PaybackInput } from '@/core/upgrade/payback';
 
 const sure = { spread: 0, factorSpread: 0 };
@@ -64,5 +65,20 @@ describe('money of later years', () => {
     expect(discountedYears({ price: 100, savedPerYear: 4, rate: 0.05 })).toBe(Infinity);
     expect(discountedYears({ price: 100, savedPerYear: 50, rate: 0 })).toBe(2);
     expect(() => annuityFactor({ rate: -0.1, years: 1 })).toThrow(RangeError);
+  });
+});
+
+describe('a bottom container', () => {
+  it('twice the volume takes twice the days; what is too tall is told by how much', () => {
+    const now = { volumeM3: 0.1, days: 20 };
+    expect(fitContainer({ underM: 0.6, heightM: 0.55, volumeM3: 0.2, now })).toEqual({
+      roomM: expect.closeTo(0.05, 9) as number,
+      daysToFull: 40,
+    });
+    expect(fitContainer({ underM: 0.5, heightM: 0.55, volumeM3: 0.2, now: null })).toEqual({
+      roomM: expect.closeTo(-0.05, 9) as number,
+      daysToFull: null,
+    });
+    expect(() => fitContainer({ underM: 0, heightM: 1, volumeM3: 1, now })).toThrow(RangeError);
   });
 });

@@ -1,7 +1,7 @@
 import { type Kysely, sql } from 'kysely';
 import { keepForEver } from '../append-only';
 
-const TABLES = ['upgrade', 'upgrade_event'] as const;
+const TABLES = ['upgrade', 'upgrade_event', 'upgrade_photo'] as const;
 
 /** Planned upgrades with what was foretold of them, and what became of each. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
@@ -22,6 +22,15 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
     by_initials text not null,
     event_json text not null check (json_valid(event_json))
   ) strict`.execute(db);
+  await sql`create table upgrade_photo (
+    id integer primary key,
+    upgrade_id integer not null references upgrade (id),
+    at text not null,
+    by_initials text not null,
+    media_type text not null,
+    bytes blob not null
+  ) strict`.execute(db);
+  await sql`create index photo_of_upgrade on upgrade_photo (upgrade_id)`.execute(db);
   await sql`create index upgrade_of_machine on upgrade (machine_id)`.execute(db);
   await sql`create index event_of_upgrade on upgrade_event (upgrade_id)`.execute(db);
   await keepForEver(db, TABLES);
