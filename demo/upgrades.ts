@@ -10,7 +10,7 @@ import { loadTests } from '@/server/repositories/tests';
 import { insertUpgrade, insertUpgradeEvent } from '@/server/repositories/upgrades';
 import { CREW, momentOf, type Seeding } from './seeding';
 
-/** Heron's cloth bag became a canister: planned the day before it was cut, with what the model foretells of it, and booked. */
+/** Heron's cloth bag became a canister: planned the day before it was cut, with what the model predicts of it, and booked. */
 export const insertUpgrades = async (s: Seeding): Promise<void> => {
   const machine = await findMachine(s.db, 'CR-01');
   const [edit] = machine ? await loadPathEdits(s.db, machine.id) : [];
@@ -33,9 +33,9 @@ export const insertUpgrades = async (s: Seeding): Promise<void> => {
   });
   const today = load.ok ? withLoads(AS_NEW, load.value) : AS_NEW;
   const figures = upgradeFigures({ steps, parameters, basis, today });
-  if (!figures.ok) throw new Error('nothing can be foretold of CR-01');
+  if (!figures.ok) throw new Error('nothing can be predicted of CR-01');
   const [first, last] = [figures.value[0], figures.value.at(-1)];
-  if (!first || !last) throw new Error('nothing can be foretold of CR-01');
+  if (!first || !last) throw new Error('nothing can be predicted of CR-01');
   const { medium, areaM2, inParallel } = stage.spec.air;
   const [planner, maker] = [CREW[2], CREW[0]];
   const id = await insertUpgrade(s.db, {

@@ -56,7 +56,6 @@ const story = async () => {
   await typeReadings(page, ['14.3 L/s', '14.2', '14.4', '14.3']);
   await page.getByRole('button', { name: 'Record the test' }).click();
   await page.waitForURL('**/changes/*');
-  await take('before-after', page);
   await page.context().close();
 };
 
@@ -133,6 +132,7 @@ await still('plan', '/plan');
 await still('machine-plan', '/m/CR-04/plan');
 await still('stock', '/stock');
 await still('work', '/work?q=filler+over+old+primer&tool=sander&place=cabin&hours=3');
+await still('upgrade', '/m/CR-02/upgrade?c=separator:0.05:6:0.9&price=60&added=10');
 await still('dust', '/m/CR-12/dust');
 await airPaths();
 await airflowBench();

@@ -202,7 +202,7 @@ export const UpgradePhotoQuery = z.strictObject({
 });
 export type UpgradePhotoQuery = z.infer<typeof UpgradePhotoQuery>;
 
-/** What was foretold when it was planned: after over before. */
+/** What was predicted when it was planned: after over before. */
 export const PredictedJson = z.strictObject({
   flowM3s: z.number(),
   ratio: z.strictObject({ value: z.number(), low: z.number(), high: z.number() }),

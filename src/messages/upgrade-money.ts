@@ -17,9 +17,9 @@ const years = (y: number): string =>
 
 const chanceOf = (share: number): string =>
   share < 0.02
-    ? 'it hardly ever fails to within 10 years'
+    ? 'very unlikely not to within 10 years'
     : share > 0.98
-      ? 'it hardly ever does within 10 years'
+      ? 'very unlikely to within 10 years'
       : `${Math.max(1, Math.round(10 * share))} in 10 that it does not within 10 years`;
 
 /** When it pays, with its chance. */
@@ -57,4 +57,21 @@ export const sayContainer = ({ roomM, daysToFull }: ContainerFit, units: UnitSys
       ? 'How long it lasts is not known: type the volume of the one there now; the ledger wants two changes of it.'
       : `Full in about ${Math.max(1, Math.round(daysToFull))} days, at the dust of this machine.`;
   return `${room} ${full}`;
+};
+
+const openings = (n: number): string =>
+  `${Number(n.toPrecision(2))} ${Number(n.toPrecision(2)) === 1 ? 'opening' : 'openings'}`;
+
+/** How often it is opened for changes, and for how long. */
+export const sayOpenings = ({
+  before,
+  after,
+  minutesEach,
+}: {
+  readonly before: number;
+  readonly after: number;
+  readonly minutesEach: number;
+}): string => {
+  const minutes = (n: number): string => `${Number((n * minutesEach).toPrecision(2))} minutes`;
+  return `It is opened for about ${openings(before)} a year, ${minutes(before)}; afterwards for ${openings(after)}, ${minutes(after)}, and for what it adds.`;
 };

@@ -106,7 +106,7 @@ export const sayGain = (figures: readonly UpgradeFigures[], units: UnitSystem): 
   if (low > 1) return `More air: ${flows}, ${percent(last.ratio.value)}.`;
   if (high < 1) return `Less air: ${flows}, ${percent(last.ratio.value)}.`;
   return Math.abs(last.ratio.value - 1) < 0.005
-    ? `No air gained and none lost.`
+    ? 'No change in the air.'
     : `Hardly a difference in the air: ${flows}, ${percent(last.ratio.value)}, and it may be none.`;
 };
 
@@ -120,12 +120,12 @@ export const saySeparator = ({
   readonly flowLost: number;
   readonly toSpare: boolean;
 }): string =>
-  `Some fit a separator first of all, some say not on a machine with little suction. On this one it takes ${Math.round(100 * shareOfLift)} % of the fan's suction and ${Number((100 * flowLost).toPrecision(2))} % of the air: ${toSpare ? 'there is suction to spare' : 'that is dear, look at filter area and hose first'}.`;
+  `Some fit a separator first of all, some say not on a machine with little suction. On this one it takes ${Math.round(100 * shareOfLift)} % of the fan's suction and ${Number((100 * flowLost).toPrecision(2))} % of the air: ${toSpare ? 'there is suction to spare' : 'that is a lot here, look at filter area and hose first'}.`;
 
 /** What the class may be said to be before and after. */
 export const sayClassChange = ([before, after]: readonly [ClassStanding, ClassStanding]): string => {
   if (before.onPlate === null)
-    return 'It carries no class, and gets none by this: only a test of the whole machine makes one.';
+    return 'It carries no class, and this gives it none: only a test of the whole machine does.';
   if (after.withdrawn) {
     const lost = sayWithdrawal(after.withdrawn, after.onPlate);
     return before.withdrawn
@@ -170,24 +170,23 @@ export const sayUnlike = ({ what, name, explains }: Unlike): string => {
 
 /** The verdict of a proof. */
 export const sayProof = ({ outcome, measured, predicted, repeats }: Proof): Statement => {
-  const said = `Foretold ${sayRatio(predicted)}${measured ? `, measured ${sayRatio(measured)}` : ''}.`;
-  const more =
-    repeats === null ? 'No sensible number of readings would tell.' : `About ${repeats} readings a side would tell.`;
+  const said = `Predicted ${sayRatio(predicted)}${measured ? `, measured ${sayRatio(measured)}` : ''}.`;
+  const more = repeats === null ? 'More readings will not help.' : `About ${repeats} readings before and after would.`;
   switch (outcome) {
     case 'asPredicted':
-      return { tone: 'good', mark: 'As foretold', sentence: 'It did what was foretold.', detail: said };
+      return { tone: 'good', mark: 'As predicted', sentence: 'It did what was predicted.', detail: said };
     case 'more':
       return {
         tone: 'watch',
-        mark: 'More than foretold',
-        sentence: 'More air than foretold. Look whether a filter is torn or out of its seat before you are glad of it.',
+        mark: 'More than predicted',
+        sentence: 'More air than predicted. Check for a torn or unseated filter before you trust it.',
         detail: said,
       };
     case 'less':
       return {
         tone: 'watch',
         mark: 'Less',
-        sentence: 'It did less than foretold.',
+        sentence: 'It did less than predicted.',
         detail: `${said} Look at seals and seats, or undo it.`,
       };
     case 'worse':
@@ -201,14 +200,14 @@ export const sayProof = ({ outcome, measured, predicted, repeats }: Proof): Stat
       return {
         tone: 'open',
         mark: 'Cannot tell',
-        sentence: 'The readings cannot tell it from nothing.',
+        sentence: 'The readings cannot show a difference.',
         detail: `${said} ${more}`,
       };
     case 'unlike':
       return {
         tone: 'open',
         mark: 'Not like with like',
-        sentence: 'Something else than the upgrade could account for it: nothing is claimed.',
+        sentence: 'Something other than the upgrade could explain it, so there is no verdict.',
         detail: `${said} Measure again with only the upgrade different.`,
       };
     case 'notComparable':

@@ -56,7 +56,7 @@ describe('the upgrade desk', () => {
     await add('A cyclone in front', { inletBoreM: '50 mm', lossK: '6', share: '90' });
     expect(await page.locator('[data-gain]').innerText()).toMatch(/^Less air: /);
     const main = await page.getByRole('main').innerText();
-    for (const said of ['It carries no class, and gets none by this', 'Some fit a separator first of all', 'fpm)'])
+    for (const said of ['It carries no class, and this gives it none', 'Some fit a separator first of all', 'fpm)'])
       expect(main).toContain(said);
     expect(await violations(page)).toEqual([]);
     // A figure that is not believed loses nothing that was typed before.
@@ -80,10 +80,10 @@ describe('the upgrade desk', () => {
     await hydrated();
     await page.getByLabel('Everything in the list is done, and nothing else.').check();
     await page.getByRole('button', { name: 'It is made' }).dblclick();
-    await page.getByText('Now the test afterwards, like the one before.').waitFor();
+    await page.getByText('Now measure it the same way as before.').waitFor();
     await measure(['39.0 L/s', '39.3', '38.8', '39.1']);
     await page.goto(`${server.url}/m/CR-02/upgrades`);
-    await page.getByText('It did less than foretold.').waitFor();
+    await page.getByText('It did less than predicted.').waitFor();
     expect(await violations(page)).toEqual([]);
     await page.getByText('Undo it', { exact: true }).click();
     await hydrated();

@@ -283,6 +283,17 @@ describe('comparing and the trend', () => {
     expect(compareChosen(heron, [named('cloth bag')]).comparison).toBeNull();
   });
 
+  it('lets no test into a chain that does not count', async () => {
+    const taken = async (minute: number, over: Partial<Parameters<typeof testBody>[0]> = {}) => {
+      const performedAt = `2026-11-24T07:0${minute}:00.000Z`;
+      return value(await recordTest(context, 'CR-11', testBody({ performedAt, hoseBore: null, ...over }))).id;
+    };
+    const three = [await taken(1), await taken(2), await taken(3)];
+    expect(compareChosen(await bench('CR-11'), three).chain).toHaveLength(2);
+    const off = await taken(4, { failedPreconditions: ['settled'] });
+    expect(compareChosen(await bench('CR-11'), [...three.slice(0, 2), off]).chain).toEqual([]);
+  });
+
   it('claims nothing where the voltage or two things done at once could be all of it', async () => {
     const at = (minute: number) => `2026-11-24T09:${String(minute).padStart(2, '0')}:00.000Z`;
     const taken = async (minute: number, typed: readonly string[], volts: string) =>
@@ -329,6 +340,7 @@ describe('comparing and the trend', () => {
     // Four tests are a chain; with a name of its own among them the bag's state is no longer the question.
     expect(all.chain).toHaveLength(3);
     expect(all.differs).not.toContain('bagState');
+
     const two = compareChosen(dunlin, [found, left]);
     expect([two.chain, two.differs]).toEqual([[], ['bagState']]);
     expect(two.comparison).toMatchObject({ outcome: 'more' });

@@ -141,7 +141,7 @@ describe('a change that is made', () => {
     expect(worse && sayProof(worse).detail).toMatch(/Undo it/);
     const noisy = await outcome([24, 38, 29, 33]);
     expect(noisy?.outcome).toBe('cannotTell');
-    expect(noisy && sayProof(noisy).detail).toMatch(/readings a side would tell|No sensible number/);
+    expect(noisy && sayProof(noisy).detail).toMatch(/readings before and after would|More readings will not help/);
   });
 
   it('takes the class of an M machine with it, and undone wants the seat screened before the class stands again', async () => {
@@ -173,7 +173,7 @@ describe('a change that is made', () => {
     };
     const fitted = { clientId: newId(), by: 'TO', note: '', seen: machine.editedThrough, path: foamed };
     expect((await editPath(context, TAG, fitted as never)).ok).toBe(true);
-    // The old baseline was of another path: it has to be measured again before anything is foretold.
+    // The old baseline was of another path: it has to be measured again before anything is predicted.
     const foam = await stageId('exhaustFilter');
     const early = await plan([{ kind: 'takeOut', stageId: foam }]);
     expect(early.ok ? [] : early.failures.map((f) => f.code)).toEqual(['upgrade.measure-first']);

@@ -46,7 +46,18 @@ interface Placed {
   readonly state: PathState;
   /** Positions of what is new. */
   readonly fresh: readonly number[];
+  /** A load of today is not there any more: how large it is was read off one measured flow. */
+  readonly unloaded: boolean;
 }
+
+/** How far the model lies from the flows it was fitted to, as a share: the root mean square of the residuals. */
+const misfitOf = (basis: Basis): number => {
+  if (basis.kind !== 'calibrated') return 0;
+  const shares = basis.calibration.compared
+    .filter((c) => c.observation.what === 'flow' && c.observation.value > 0)
+    .map((c) => c.residual / c.observation.value);
+  return shares.length === 0 ? 0 : Math.sqrt(shares.reduce((sum, r) => sum + r * r, 0) / shares.length);
+};
 
 /** The loads of today at their places in the changed path: what is new carries none. */
 const placed = (from: PathSnapshot, to: PathSnapshot, today: PathState): Placed => {
@@ -58,7 +69,8 @@ const placed = (from: PathSnapshot, to: PathSnapshot, today: PathState): Placed 
     if (!same && !stage.missing) fresh.push(at);
     else if (today.stages[was]) states[at] = today.stages[was];
   }
-  return { state: { ...today, stages: states }, fresh };
+  const loads = (of: PathState['stages']): number => Object.values(of).filter((s) => s.loadPaSM3 > 0).length;
+  return { state: { ...today, stages: states }, fresh, unloaded: loads(states) < loads(today.stages) };
 };
 
 const scaled = (state: PathState, at: number, factor: number): PathState => ({
@@ -90,12 +102,13 @@ export const upgradeFigures = ({
   if (!first) return ok([]);
   const solve = (step: Upgraded, p: PathParameters, state: PathState) =>
     pressureProfile({ model: modelOfSnapshot(step.path), parameters: parametersOf(p, step), state });
+  const misfit = misfitOf(basis);
   const figures: UpgradeFigures[] = [];
   const before = solve(first, parameters, today);
   if (!before.ok) return before;
   const base = before.value.flowPerToolM3s;
   for (const step of steps) {
-    const { state, fresh } = placed(first.path, step.path, today);
+    const { state, fresh, unloaded } = placed(first.path, step.path, today);
     const solved = solve(step, parameters, state);
     if (!solved.ok) return fail(...solved.failures);
     const flow = solved.value.flowPerToolM3s;
@@ -122,7 +135,12 @@ export const upgradeFigures = ({
       model: modelOfSnapshot(step.path),
       stairs: solved.value,
       flow: around(flow, spreadOf([...flows, ...parts, UNSTATED_UNCERTAINTY.value])),
-      ratio: isFirst ? { value: 1, low: 1, high: 1 } : around(flow / base, spreadOf([...ratios, ...parts])),
+      ratio: isFirst
+        ? { value: 1, low: 1, high: 1 }
+        : around(
+            flow / base,
+            spreadOf([...ratios, ...parts, ...(unloaded ? [UNSTATED_UNCERTAINTY.value, misfit] : [])]),
+          ),
     });
   }
   return ok(figures);

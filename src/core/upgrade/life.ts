@@ -1,6 +1,6 @@
 import { MEDIA } from '../constants/media';
 import { isWear } from '../interval/rules';
-import type { Machine } from '../machine/machine';
+import { isChangeable, type Machine } from '../machine/machine';
 import { modelOfSnapshot } from '../machine/path-edit';
 import { loadAtLoss } from '../calibrate/load-share';
 import type { PathParameters } from '../path/machine-path';
@@ -67,7 +67,7 @@ const byArea = ({ before, after, parameters }: LifeInput, id: number, limitLoss:
  */
 export const lifeChanges = (input: LifeInput): readonly LifeChange[] => {
   const { machine, changes, after } = input;
-  return machine.stages.map((stage): LifeChange => {
+  return machine.stages.filter(isChangeable).map((stage): LifeChange => {
     const now = after.path.stages.find((s) => s.id === stage.id);
     const at = after.path.stages.findIndex((s) => s.id === stage.id);
     if (!now || now.missing) return { stageId: stage.id, factor: 1, because: 'gone' };

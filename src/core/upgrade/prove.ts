@@ -28,7 +28,7 @@ export interface Proof {
   readonly measured: Between | null;
   readonly predicted: Between;
   readonly unlike: readonly Unlike[];
-  /** Repeats a side that would tell what is foretold from nothing; null where none would. */
+  /** Repeats a side that would tell what is predicted from nothing; null where none would. */
   readonly repeats: number | null;
 }
 
@@ -54,7 +54,7 @@ export const couldExplain = (unlike: readonly Unlike[], { low, high }: Pick<Betw
 };
 
 /**
- * What two tests say of a foretold gain. `unlike` withholds every claim where something else than the upgrade could
+ * What two tests say of a predicted gain. `unlike` withholds every claim where something else than the upgrade could
  * account for what was measured. Source: Welch's interval of the difference (`compareTests`) against the interval of the
  * model. Valid: tests of one machine, method and place, before and after.
  */

@@ -16,7 +16,7 @@ export interface UpgradeRecord {
   readonly note: string;
   readonly changes: readonly UpgradeChange[];
   readonly price: number | null;
-  /** What was foretold when it was planned: the flow at the tool before, m3/s, and after over before. */
+  /** What was predicted when it was planned: the flow at the tool before, m3/s, and after over before. */
   readonly predicted: { readonly flowM3s: number; readonly ratio: Between };
   /** The newest picture of it; null where there is none. */
   readonly photoId: number | null;

@@ -80,20 +80,20 @@ const NO_GAP_M = 0.0005;
 const KERF_M = 0.005;
 const MOST_SEGMENTS = 8;
 
-const figure = (field: string, value: number, low: number, high: number): readonly Failure[] =>
+const figure = (field: string, value: number, [low, high]: readonly [number, number]): readonly Failure[] =>
   value >= low && value <= high ? [] : [failure('ring.figure', field, { field, value, low, high })];
 
 const checked = (q: RingQuestion): readonly Failure[] => [
-  ...figure('filter', q.filterM, 0.05, 2),
-  ...figure('rim', q.rimM, 0.05, 2),
-  ...(q.beadM === null ? [] : figure('bead', q.beadM, 0.05, q.rimM)),
-  ...figure('gasket', q.gasketM, 0.03, q.filterM),
-  ...figure('gasketWidth', q.gasketWidthM, 0.002, q.filterM / 4),
-  ...figure('sheet', q.sheetM, 0.003, 0.06),
-  ...figure('brackets', q.brackets, 2, 12),
-  ...figure('screw', q.screwM, 0.002, 0.008),
+  ...figure('filter', q.filterM, [0.05, 2]),
+  ...figure('rim', q.rimM, [0.05, 2]),
+  ...(q.beadM === null ? [] : figure('bead', q.beadM, [0.05, q.rimM])),
+  ...figure('gasket', q.gasketM, [0.03, q.filterM]),
+  ...figure('gasketWidth', q.gasketWidthM, [0.002, q.filterM / 4]),
+  ...figure('sheet', q.sheetM, [0.003, 0.06]),
+  ...figure('brackets', q.brackets, [2, 12]),
+  ...figure('screw', q.screwM, [0.002, 0.008]),
   ...(q.board
-    ? [...figure('boardWidth', q.board.widthM, 0.05, 5), ...figure('boardHeight', q.board.heightM, 0.05, 5)]
+    ? [...figure('boardWidth', q.board.widthM, [0.05, 5]), ...figure('boardHeight', q.board.heightM, [0.05, 5])]
     : []),
 ];
 

@@ -40,7 +40,7 @@ export const UPGRADE_TEXTS = {
   'upgrade.keep': (f) => ['Must stay in', `${text(f['stage'])} must not come out of this machine.`, 'Leave it in.'],
   'upgrade.stale': () => [
     'Changed meanwhile',
-    'The machine was changed after this was planned: what was foretold no longer holds. Nothing was changed.',
+    'The machine was changed after this was planned: what was predicted no longer holds. Nothing was changed.',
     'Plan it anew on the machine as it stands.',
   ],
   'upgrade.unknown': () => ['No such upgrade', 'That upgrade is not on file.', 'Open the list of upgrades.'],
@@ -51,7 +51,7 @@ export const UPGRADE_TEXTS = {
   ],
   'upgrade.measure-first': (f) => [
     'Measure first',
-    `${text(f['tag'])} has no usable flow test since it was last changed, or no baseline: without one nothing can be foretold, and nothing proven afterwards.`,
+    `${text(f['tag'])} has no usable flow test since it was last changed, or no baseline: without one nothing can be predicted, and nothing proven afterwards.`,
     'Measure it as it stands now. It cannot be made up for later.',
   ],
   'upgrade.change': (f) => [

@@ -76,7 +76,11 @@ export const compareChosen = (bench: Bench, ids: readonly number[]): Compared =>
   const chainable =
     chosen.length > LEAST &&
     chosen.every(
-      (c) => compareTests({ before: first.judged.reduced, after: c.judged.reduced }).outcome !== 'notComparable',
+      // A test that does not count has no place in a chain.
+      (c) =>
+        !['notComparable', 'notUsable'].includes(
+          compareTests({ before: first.judged.reduced, after: c.judged.reduced }).outcome,
+        ),
     );
   const bags = new Set(records.map((r) => r.bagState)).size > 1 && records.every((r) => r.configuration === '');
   return {

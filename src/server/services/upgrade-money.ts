@@ -1,6 +1,6 @@
 import { daysBetween } from '@/core/calendar/calendar-date';
 import { usualDays } from '@/core/forecast/from-record';
-import type { Machine, Stage } from '@/core/machine/machine';
+import { isChangeable, type Machine, type Stage } from '@/core/machine/machine';
 import { mean, sampleDeviation } from '@/core/numeric/moments';
 import { type ChangeRecord, inForce } from '@/core/record/records';
 import { type Payback, payback, type StageSpend } from '@/core/upgrade/payback';
@@ -17,6 +17,8 @@ export interface UpgradePrices {
 export interface UpgradeMoney {
   readonly payback: Payback;
   readonly currency: string;
+  /** Openings a year and the minutes they take, before and after, middle figures. */
+  readonly openings: { readonly before: number; readonly after: number; readonly minutesEach: number };
   /** Stages by name whose life is a stated figure: fewer than two finished intervals are in the ledger. */
   readonly stated: readonly string[];
   /** Stages by name whose part has no price on file. */
@@ -30,6 +32,7 @@ const DRIFT = 0.2;
 /** How surely the gain in life is known. A Moorwind default. */
 const GAIN_SPREAD = 0.35;
 const LEAST_INTERVALS = 2;
+const YEAR_DAYS = 365.25;
 
 interface Life {
   readonly days: number;
@@ -80,8 +83,12 @@ export const moneyOf = (bench: Bench, plan: UpgradePlan, prices: UpgradePrices):
   const { machine }: { readonly machine: Machine } = bench.status;
   const changes = inForce(bench.changes);
   const opening = bench.yard.site.prices.openingCost[machine.hazard];
+  // What is changed or cleaned: an examination of the whole machine is no change of a stage.
   const ruled = machine.stages.filter(
-    (s) => !s.missing && (s.rules.length > 0 || changes.some((c) => c.stageId === s.id)),
+    (s) =>
+      !s.missing &&
+      isChangeable(s) &&
+      (s.rules.some((r) => r.rule.kind !== 'examination') || changes.some((c) => c.stageId === s.id)),
   );
   const lives = new Map(ruled.map((s) => [s.id, lifeOf(s, changes)]));
   const stages = ruled.map((s): StageSpend => {
@@ -101,7 +108,21 @@ export const moneyOf = (bench: Bench, plan: UpgradePlan, prices: UpgradePrices):
       factorSpread: factor === 1 ? 0 : GAIN_SPREAD,
     };
   });
+  const openingsOf = (of: (s: Stage) => number): number =>
+    ruled.reduce(
+      (sum, s) => sum + (YEAR_DAYS / (lives.get(s.id)?.days ?? YEAR_DAYS)) * partOfOpening(s, changes) * of(s),
+      0,
+    );
+  const afterOf = (s: Stage): number => {
+    const life = plan.life.find((l) => l.stageId === s.id);
+    return life?.because === 'gone' ? 0 : 1 / (life?.factor ?? 1);
+  };
   return {
+    openings: {
+      before: openingsOf(() => 1),
+      after: openingsOf(afterOf),
+      minutesEach: bench.yard.site.prices.openingMinutes[machine.hazard],
+    },
     payback: payback({ price: prices.price, stages, addedPerYear: prices.addedPerYear, seed: SEED }),
     currency: bench.yard.site.prices.currency,
     stated: ruled.filter((s) => lives.get(s.id)?.stated).map((s) => s.name),

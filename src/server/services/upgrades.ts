@@ -18,7 +18,7 @@ import { type Context, runOnce } from './user-action';
 
 type Done = Result<{ readonly id: number }>;
 
-/** Keeps a plan with what is foretold of it now: the proof is held against that, whatever the model learns later. */
+/** Keeps a plan with what is predicted of it now: the proof is held against that, whatever the model learns later. */
 export const planUpgrade = async (context: Context, tag: string, body: PlanUpgradeBody): Promise<Done> => {
   const at = context.now();
   return runOnce(context.db, { kind: `upgrade ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {

@@ -3,7 +3,7 @@ import { keepForEver } from '../append-only';
 
 const TABLES = ['upgrade', 'upgrade_event', 'upgrade_photo'] as const;
 
-/** Planned upgrades with what was foretold of them, and what became of each. */
+/** Planned upgrades with what was predicted of them, and what became of each. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create table upgrade (
     id integer primary key,
