@@ -110,6 +110,19 @@ export const sayGain = (figures: readonly UpgradeFigures[], units: UnitSystem): 
     : `Hardly a difference in the air: ${flows}, ${percent(last.ratio.value)}, and it may be none.`;
 };
 
+/** That the dust would no longer move, said before anything is praised. */
+export const sayTooSlow = (
+  slow:
+    | { readonly kind: 'class'; readonly velocityMs: number; readonly leastMs: number }
+    | { readonly kind: 'duct'; readonly velocityMs: number; readonly lowMs: number; readonly highMs: number },
+  units: UnitSystem,
+): string => {
+  const speed = (ms: number): string => show('velocity', ms, units);
+  return slow.kind === 'class'
+    ? `Not sure to keep ${speed(slow.leastMs)} in the hose: ${speed(slow.velocityMs)} by the model. Below that the machine must warn, and dust settles.`
+    : `${speed(slow.velocityMs)} in the duct: chips want ${speed(slow.lowMs)} to ${speed(slow.highMs)} (ACGIH), and settle below it.`;
+};
+
 /** Both schools of a separator in front, and what this machine's own staircase says. */
 export const saySeparator = ({
   shareOfLift,

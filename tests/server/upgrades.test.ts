@@ -12,7 +12,7 @@ import { loadBench } from '@/server/services/bench';
 import { recordTest } from '@/server/services/record-test';
 import { editPath } from '@/server/services/edit-path';
 import { moneyOf } from '@/server/services/upgrade-money';
-import { planOf } from '@/server/services/upgrade-plan';
+import { planOf, tooSlowAfter } from '@/server/services/upgrade-plan';
 import { provenOf } from '@/server/services/upgrade-proof';
 import { upgradeRecord } from '@/server/services/upgrade-record';
 import { actOnUpgrade, planUpgrade, upgradesOf } from '@/server/services/upgrades';
@@ -222,6 +222,22 @@ describe('a change that is made', () => {
     await edit('Sanderling three');
     expect(await act('undo')).toBe('upgrade.stale');
     expect(await act('drop')).toBe('upgrade.phase');
+  });
+});
+
+describe('what would hurt somebody is said', () => {
+  const slow = async (tag: string, changes: readonly UpgradeChange[]) => {
+    const made = planOf(await benchNow(tag), changes);
+    if (!made.ok) throw new Error(made.failures.map((f) => f.code).join());
+    return tooSlowAfter(made.value)?.kind ?? null;
+  };
+
+  it('a hose too wide for the 20 m/s of an H machine (EN 60335-2-69), a cyclone that lets chips settle (ACGIH: 18 m/s)', async () => {
+    expect(await slow('CR-05', [{ kind: 'hose', boreM: 0.05, lengthM: 3 }])).toBe('class');
+    expect(await slow('CR-05', [{ kind: 'hose', boreM: 0.036, lengthM: 3 }])).toBe(null);
+    expect(await slow('CR-01', [{ kind: 'separator', lossK: 6, inletBoreM: 0.125, share: 0.9 }])).toBe('duct');
+    // A shop vacuum is asked for no velocity.
+    expect(await slow('CR-02', [{ kind: 'hose', boreM: 0.1, lengthM: 3 }])).toBe(null);
   });
 });
 

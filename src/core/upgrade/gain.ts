@@ -42,6 +42,8 @@ const parametersOf = (parameters: PathParameters, { leakM2 }: Upgraded): PathPar
 const airOf = (path: PathSnapshot, id: number): string =>
   JSON.stringify(path.stages.find((s) => s.id === id)?.spec.air ?? null);
 
+const hoseOf = ({ machine: { hoseBoreM, hoseLengthM } }: PathSnapshot): string => `${hoseBoreM} ${hoseLengthM}`;
+
 interface Placed {
   readonly state: PathState;
   /** Positions of what is new. */
@@ -65,7 +67,12 @@ const placed = (from: PathSnapshot, to: PathSnapshot, today: PathState): Placed 
   const fresh: number[] = [];
   for (const [at, stage] of to.stages.entries()) {
     const was = from.stages.findIndex((s) => s.id !== null && s.id === stage.id);
-    const same = was >= 0 && stage.id !== null && airOf(from, stage.id) === JSON.stringify(stage.spec.air);
+    // Another hose is a new part though its stage stays.
+    const { air } = stage.spec;
+    const otherHose =
+      air.form === 'line' && (air.boreM === null || air.lengthM === null) && hoseOf(from) !== hoseOf(to);
+    const same =
+      !otherHose && was >= 0 && stage.id !== null && airOf(from, stage.id) === JSON.stringify(stage.spec.air);
     if (!same && !stage.missing) fresh.push(at);
     else if (today.stages[was]) states[at] = today.stages[was];
   }
@@ -100,8 +107,19 @@ export const upgradeFigures = ({
 }: UpgradeInput): Result<readonly UpgradeFigures[]> => {
   const [first] = steps;
   if (!first) return ok([]);
-  const solve = (step: Upgraded, p: PathParameters, state: PathState) =>
-    pressureProfile({ model: modelOfSnapshot(step.path), parameters: parametersOf(p, step), state });
+  const seal = first.path.stages[sealNode(modelOfSnapshot(first.path))]?.id ?? null;
+  const solve = (step: Upgraded, p: PathParameters, state: PathState) => {
+    const parameters = parametersOf(p, step);
+    // The leak is where it was found, whatever was put behind or before it.
+    const at = seal === null ? -1 : step.path.stages.findIndex((s) => s.id === seal);
+    return at < 0
+      ? pressureProfile({ model: modelOfSnapshot(step.path), parameters, state })
+      : pressureProfile({
+          model: modelOfSnapshot(step.path),
+          parameters: { ...parameters, leakM2: 0 },
+          state: { ...state, leaksM2: { ...state.leaksM2, [at]: (state.leaksM2[at] ?? 0) + parameters.leakM2 } },
+        });
+  };
   const misfit = misfitOf(basis);
   const figures: UpgradeFigures[] = [];
   const before = solve(first, parameters, today);

@@ -1,5 +1,8 @@
 import { modelledMachine, type ModelledMachine } from '@/core/calibrate/machine-model';
 import { AS_NEW } from '@/core/calibrate/today';
+import { CLASS_HOSE_VELOCITY } from '@/core/constants/limits';
+import { DUCT_VELOCITY } from '@/core/measure/needs-of-use';
+import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { isCollector } from '@/core/machine/stage-templates';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { trainOfMachine } from '@/core/machine/machine-train';
@@ -167,4 +170,25 @@ export const separatorStand = ({ machine, clean, changes }: UpgradePlan): Separa
     flowLost,
     toSpare: flowLost <= SPARE_LOSS && !(isCollector(machine.kind) && flowLost > SPARE_LOSS / 2),
   };
+};
+
+/** What the air in hose or duct is too slow for after an upgrade; null where nothing is. */
+export type TooSlow =
+  | { readonly kind: 'class'; readonly velocityMs: number; readonly leastMs: number }
+  | { readonly kind: 'duct'; readonly velocityMs: number; readonly lowMs: number; readonly highMs: number };
+
+/**
+ * Whether the dust would still move: 20 m/s in the hose of an M or H machine, chips in a duct. As it stands today, the lower
+ * end of what is known.
+ */
+export const tooSlowAfter = ({ machine, today }: UpgradePlan): TooSlow | null => {
+  const last = today.at(-1);
+  const velocityMs = last?.stairs.hoseVelocityMs ?? null;
+  if (!last || velocityMs === null) return null;
+  const low = (velocityMs * last.flow.low) / last.flow.value;
+  if (MACHINE_KINDS[machine.kind].hoseVelocityLimit)
+    return low < CLASS_HOSE_VELOCITY.value ? { kind: 'class', velocityMs, leastMs: CLASS_HOSE_VELOCITY.value } : null;
+  return isCollector(machine.kind) && low < DUCT_VELOCITY.woodChips.lowMs
+    ? { kind: 'duct', velocityMs, ...DUCT_VELOCITY.woodChips }
+    : null;
 };

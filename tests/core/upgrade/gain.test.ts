@@ -121,6 +121,11 @@ describe('what is put into a machine', () => {
     expect(gain(path, [{ kind: 'container', volumeM3: 0.02 }])).toBeCloseTo(0, 9);
   });
 
+  it('another hose is a new part whose friction nobody knows: no narrow interval', () => {
+    const wide = figures(path, [{ kind: 'hose', boreM: 0.05, lengthM: 6 }]).at(-1)?.ratio;
+    expect((wide?.high ?? 1) / (wide?.low ?? 1)).toBeGreaterThan(1.04);
+  });
+
   it('takes the class away from a machine that has one: a whole appliance was tested (EN 60335-2-69)', () => {
     const of = snapshotOf(extractor);
     const main = of.stages.find((s) => s.kind === 'mainFilter')?.id ?? 0;
