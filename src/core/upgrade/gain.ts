@@ -4,7 +4,14 @@ import { UNSTATED_UNCERTAINTY } from '../constants/calibration';
 import { fail, ok, type Result } from '../failure/failure';
 import { modelOfSnapshot, type PathSnapshot } from '../machine/path-edit';
 import { parameterMoves } from '../calibrate/parameter-moves';
-import { CLEAN, type MachineModel, type PathParameters, type PathState, type StageState } from '../path/machine-path';
+import {
+  CLEAN,
+  sealNode,
+  type MachineModel,
+  type PathParameters,
+  type PathState,
+  type StageState,
+} from '../path/machine-path';
 import { type PressureProfile, pressureProfile } from '../path/pressure-profile';
 import type { Upgraded } from './apply';
 

@@ -114,6 +114,17 @@ describe('what is put into a machine', () => {
     expect(refusal(path, [{ kind: 'bag', areaM2: 0.25 }])).toEqual([['upgrade.no-place', 'changes.0']]);
   });
 
+  it('a filter more in the way never gives air, loaded as the others may be: the leak stays where it was', () => {
+    const at = path.stages.findIndex((s) => s.kind === 'mainFilter');
+    const made = upgradeFigures({
+      steps: steps(path, [{ kind: 'hepa', areaM2: 0.9 }]),
+      parameters: { ...templateParameters(modelOfSnapshot(path), SEAL_LEAK.value), leakM2: 1e-4 },
+      basis: { kind: 'template', why: null, observations: 0 },
+      today: { ...AS_NEW, stages: { [at]: { loadPaSM3: 4e5, blockFactor: 1, removed: false } } },
+    });
+    expect(made.ok && made.value.at(-1)?.ratio.value).toBeLessThan(1);
+  });
+
   it('a wider hose gives more air, sealing a leak gives the tool more, a container gives none', () => {
     expect(gain(path, [{ kind: 'hose', boreM: 0.05, lengthM: 3 }])).toBeGreaterThan(0);
     expect(gain(path, [{ kind: 'hose', boreM: 0.027, lengthM: 12 }])).toBeLessThan(0);
