@@ -31,7 +31,7 @@ export const ringSteps = (p: RingPlan): readonly string[] => [
         ...(p.fillM === null ? [] : ['Fill the gap behind the bead with weatherstrip and sealant.']),
         'Brackets or latches stand on the ring, bent square to it. Do not overtighten: a plastic ring warps, wood splits.',
       ]),
-  'Run it and hold a strip of tissue round the whole gasket: where it moves, it leaks. Then measure.',
+  'First run with your mask on: hold a strip of tissue round the whole gasket. Where it moves, it leaks. Then measure.',
 ];
 
 export const sayBoard = (fit: BoardFit): string =>

@@ -99,11 +99,29 @@ const otherMedium = ({ path, leakM2 }: Upgraded, change: Extract<UpgradeChange, 
   return ok({ path: replaced(path, at, { ...stage, partId: null, spec: alien(path, spec) }), leakM2 });
 };
 
+/** What is exchanged for another one, and never left out. */
+const NEVER_OUT: readonly StageKind[] = ['mainFilter', 'hepa', 'canister', 'gas', 'fan'];
+
+/**
+ * Whether a part may come out for good: never what its maker says must stay, never its fine filter or its gas stage, and a
+ * bag or a cloth only where a finer filter stays behind. Source: handbook of the trade, section 16: a machine never runs
+ * without its filter. Valid: a stage of the path.
+ */
+export const mayComeOut = (path: PathSnapshot, stage: EditedStage): boolean => {
+  if (stage.missing || stage.doNotRemove || NEVER_OUT.includes(stage.kind)) return false;
+  if (stage.spec.air.form !== 'medium') return stage.kind !== 'hose' && stage.kind !== 'duct';
+  // Whatever it is called: what holds back the finest stays.
+  if (stage.spec.air.medium === 'hepaGlass' || stage.spec.air.medium === 'carbonBed') return false;
+  const finer: readonly StageKind[] = ['mainFilter', 'hepa', 'canister'];
+  const coarse = stage.kind === 'foam' || stage.kind === 'exhaustFilter';
+  return coarse || path.stages.some((s) => s !== stage && !s.missing && finer.includes(s.kind));
+};
+
 const takenOut = ({ path, leakM2 }: Upgraded, stageId: number): Applied => {
   const at = path.stages.findIndex((s) => s.id === stageId);
   const stage = path.stages[at];
   if (!stage || stage.missing || stage.kind === 'fan') return noPlace('takeOut');
-  if (stage.doNotRemove) return fail(failure('upgrade.keep', 'change', { stage: stage.name }));
+  if (!mayComeOut(path, stage)) return fail(failure('upgrade.keep', 'change', { stage: stage.name }));
   // It stays in the record as missing: what it belonged to is no longer the appliance that was tested.
   return ok({ path: replaced(path, at, { ...stage, missing: true }), leakM2 });
 };

@@ -37,7 +37,11 @@ export const UPGRADE_TEXTS = {
     'This change has no place on this machine as it stands.',
     'Look at its air path: the stage it wants is not there, or is there already.',
   ],
-  'upgrade.keep': (f) => ['Must stay in', `${text(f['stage'])} must not come out of this machine.`, 'Leave it in.'],
+  'upgrade.keep': (f) => [
+    'Must stay in',
+    `${text(f['stage'])} must not come out: the machine never runs without its filter.`,
+    'Leave it in, or put another one in its place.',
+  ],
   'upgrade.stale': () => [
     'Changed meanwhile',
     'The machine was changed after this was planned: what was predicted no longer holds. Nothing was changed.',

@@ -57,9 +57,18 @@ const different = (a: unknown, b: unknown): boolean => JSON.stringify(a) !== JSO
 
 /** Every seat that hands were at: what is not told apart from before was not touched. */
 const openSeats = async ({ tx, upgrade, body, at }: Acting, from: PathSnapshot, to: PathSnapshot): Promise<void> => {
+  const isFilter = (s: PathSnapshot['stages'][number]): boolean => s.spec.air.form === 'medium';
+  const ids = (of: PathSnapshot): string =>
+    of.stages
+      .filter(isFilter)
+      .map((s) => s.id ?? 'new')
+      .join();
+  // A filter that comes in or goes out is reached past the others.
+  const reachedIn = ids(from) !== ids(to);
   const touched = from.stages.filter((s) => {
     const now = to.stages.find((x) => x.id === s.id);
-    return s.id !== null && now && different([s.spec, s.missing], [now.spec, now.missing]);
+    if (s.id === null || !now) return false;
+    return different([s.spec, s.missing], [now.spec, now.missing]) || (reachedIn && isFilter(s));
   });
   for (const { id } of touched)
     if (id !== null) await insertSeatOpening(tx, { stageId: id, why: `upgrade ${upgrade.id}`, at, by: body.by });

@@ -145,7 +145,7 @@ describe('what is put into a machine', () => {
       { kind: 'hepa', areaM2: 1 },
       { kind: 'separator', lossK: 6, inletBoreM: 0.05, share: 0.9 },
       { kind: 'exhaust', lossK: 1, boreM: 0.05 },
-      { kind: 'takeOut', stageId: main },
+      { kind: 'takeOut', stageId: of.stages.find((s) => s.kind === 'bag')?.id ?? 0 },
     ] as const) {
       const after = steps(of, [change]).at(-1)?.path.stages ?? [];
       const stages = after.map((s, i) => stageOf(s.id ?? -1 - i, { ...s, id: s.id ?? -1 - i, part: null }));
@@ -153,14 +153,18 @@ describe('what is put into a machine', () => {
     }
   });
 
-  it('nothing that must stay in comes out, and nothing that is not there', () => {
-    const kept = { ...path, stages: path.stages.map((s) => ({ ...s, doNotRemove: s.kind === 'mainFilter' })) };
-    const main = path.stages.find((s) => s.kind === 'mainFilter')?.id ?? 0;
-    const fan = path.stages.find((s) => s.kind === 'fan')?.id ?? 0;
-    expect(refusal(kept, [{ kind: 'takeOut', stageId: main }])).toEqual([['upgrade.keep', 'changes.0']]);
-    for (const stageId of [fan, 4711])
-      expect(refusal(path, [{ kind: 'takeOut', stageId }])[0]?.[0]).toBe('upgrade.no-place');
-    expect(refusal(path, [{ kind: 'medium', stageId: fan, medium: 'foam', areaM2: 1 }])[0]?.[0]).toBe(
+  it('nothing that must stay in comes out: no fine filter, no last one, nothing the maker forbids, nothing that is not there', () => {
+    const idOf = (kind: string) => path.stages.find((s) => s.kind === kind)?.id ?? 0;
+    const out = (of: PathSnapshot, stageId: number) => refusal(of, [{ kind: 'takeOut', stageId }])[0]?.[0] ?? 'may';
+    expect(out(path, idOf('bag'))).toBe('may');
+    const kept = { ...path, stages: path.stages.map((s) => ({ ...s, doNotRemove: s.kind === 'bag' })) };
+    expect(out(kept, idOf('bag'))).toBe('upgrade.keep');
+    expect(out(path, idOf('mainFilter'))).toBe('upgrade.keep');
+    // The bag of a machine that has nothing finer behind it is its filter.
+    const last = { ...path, stages: path.stages.filter((s) => s.kind !== 'mainFilter') };
+    expect(out(last, idOf('bag'))).toBe('upgrade.keep');
+    for (const stageId of [idOf('fan'), 4711]) expect(out(path, stageId)).toBe('upgrade.no-place');
+    expect(refusal(path, [{ kind: 'medium', stageId: idOf('fan'), medium: 'foam', areaM2: 1 }])[0]?.[0]).toBe(
       'upgrade.no-place',
     );
   });
@@ -227,6 +231,7 @@ describe('how long things last afterwards', () => {
   });
 
   it('what goes out lasts no longer', () => {
-    expect(life([{ kind: 'takeOut', stageId: main }]).find((l) => l.stageId === main)?.because).toBe('gone');
+    const bag = shop.stages.find((s) => s.kind === 'bag')?.id ?? 0;
+    expect(life([{ kind: 'takeOut', stageId: bag }]).find((l) => l.stageId === bag)?.because).toBe('gone');
   });
 });
