@@ -1,19 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { PaybackOutput, RingOutput, UpgradeOutput } from '@/contracts/calc/upgrade';
-import { runCli } from '../../cli/run';
-
-const run = async (name: string, input: object) => {
-  let [out, complaint] = ['', ''];
-  const code = await runCli({
-    args: ['calc', name],
-    readInput: () => Promise.resolve(JSON.stringify(input)),
-    write: (line) => (out += line),
-    complain: (line) => (complaint += line),
-    env: {},
-    now: () => '2026-11-29T12:00:00.000Z',
-  });
-  return { code, complaint, json: (out === '' ? null : JSON.parse(out)) as unknown };
-};
+import { runCalc as run } from '../support/calc';
 
 describe('calc upgrade, calc adapter-ring and calc payback', () => {
   it('19.25 and 17.5 in: 0.875 in of gap (handbook of the trade, section 14)', async () => {

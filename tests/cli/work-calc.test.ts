@@ -2,20 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { HoseOutput } from '@/contracts/calc/air-path';
 import { DustOutput } from '@/contracts/calc/dust';
 import { CircuitOutput, ToolNeedOutput, WorkOutput } from '@/contracts/calc/work';
-import { runCli } from '../../cli/run';
-
-const run = async (name: string, input: object) => {
-  let [out, complaint] = ['', ''];
-  const code = await runCli({
-    args: ['calc', name],
-    readInput: () => Promise.resolve(JSON.stringify(input)),
-    write: (line) => (out += line),
-    complain: (line) => (complaint += line),
-    env: {},
-    now: () => '2026-11-29T12:00:00.000Z',
-  });
-  return { code, complaint, json: (out === '' ? null : JSON.parse(out)) as unknown };
-};
+import { runCalc as run } from '../support/calc';
 
 describe('calc tool-need, calc circuit and calc work', () => {
   it('a 5 in wheel on concrete wants 125 cfm (29 CFR 1926.1153 Table 1) and a respirator past four hours indoors', async () => {

@@ -1,5 +1,6 @@
 import { type Kysely, sql } from 'kysely';
 import { keepForEver } from '../append-only';
+import { nameRecords } from '../named';
 
 const TABLES = ['upgrade', 'upgrade_event', 'upgrade_photo'] as const;
 
@@ -34,14 +35,5 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create index upgrade_of_machine on upgrade (machine_id)`.execute(db);
   await sql`create index event_of_upgrade on upgrade_event (upgrade_id)`.execute(db);
   await keepForEver(db, TABLES);
-  for (const table of TABLES) {
-    await sql
-      .raw(
-        `create trigger ${table}_named after insert on ${table} begin
-          insert into identity (kind, row_id, uid) values ('${table}', new.id, lower(hex(randomblob(16))))
-            on conflict (kind, row_id) do nothing;
-        end`,
-      )
-      .execute(db);
-  }
+  await nameRecords(db, TABLES);
 };
