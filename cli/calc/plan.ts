@@ -1,7 +1,11 @@
 import type { DueInput, ForecastInput, PlanCalcInput, ReorderInput } from '@/contracts/calc/plan';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
-import { believeLife, lifeQuantile } from '@/core/forecast/life';
-import { DRAWS, drawWear, firstOf } from '@/core/forecast/reach';
+import { aheadOf, PATHS } from '@/core/forecast/ahead';
+import type { Interval, Mark, StageHistory } from '@/core/forecast/history';
+import { believeLife } from '@/core/forecast/life';
+import { leftOf, leftQuantile } from '@/core/forecast/left';
+import { drawWear, firstOf } from '@/core/forecast/reach';
+import { loadClock, type Used } from '@/core/forecast/used';
 import { stageDue } from '@/core/interval/due';
 import { circularAfter, type RuleRecord } from '@/core/interval/rules';
 import { seeded } from '@/core/numeric/seeded';
@@ -46,26 +50,76 @@ export const dueCalc = (input: DueInput): Result<unknown> => {
   return ok({ dueOn: due.dueOn, daysLeft: due.daysLeft, binding: told(due.binding), others: due.others.map(told) });
 };
 
+/** A quarter of a container, as people say it. */
+const LOOK_DEVIATION = 0.1;
+
+const marksOf = ({ history }: ForecastInput): readonly Mark[] =>
+  history.inspections.map((i): Mark =>
+    i.kind === 'share'
+      ? i
+      : { kind: 'zone', load: i.load, above: i.above ? i.share : null, below: i.above ? null : i.share },
+  );
+
+const usedAsGiven = ({ recent, history }: ForecastInput): Used => ({
+  first: 1 - recent.length,
+  today: 0,
+  counts: history.counts,
+  load: Float64Array.from(recent),
+  filled: new Float64Array(recent.length),
+  dust: new Uint8Array(recent.length),
+  dusts: [''],
+});
+
+const historyAsGiven = (input: ForecastInput, used: Used): StageHistory => {
+  const { template, counts, past, load, actDays, unwritten } = input.history;
+  const running: Interval = { load, days: Math.max(1, input.recent.length), marks: marksOf(input), unsure: 0 };
+  return {
+    template,
+    counts,
+    past: past.map((p) => ({
+      load: p.load,
+      days: p.days,
+      end: p.end,
+      beforeRegime: p.beforeRegime,
+      unsure: 0,
+      marks: p.found === null ? [] : [{ kind: 'share', load: p.load, share: p.found, deviation: LOOK_DEVIATION }],
+    })),
+    running,
+    daysSince: loadClock(used, [1]).daysSince,
+    actDays,
+    unwritten,
+  };
+};
+
 /** `calc forecast`: what is behind a stage in; when its first limit is reached, as quantiles, out. */
 export const forecastCalc = (input: ForecastInput): Result<unknown> => {
   const closed = new Set(input.closedDays);
   const chance = seeded(input.seed);
-  const use = { recent: input.recent, works: (day: number) => !closed.has(day), unsure: input.unsure };
-  const wear = { rule: 1, draws: drawWear(input.history, use, { chance }) };
+  const used = usedAsGiven(input);
+  const history = historyAsGiven(input, used);
+  const ahead = aheadOf({
+    used,
+    weights: [1],
+    unsure: input.unsure,
+    worked: () => true,
+    works: (day) => !closed.has(day),
+    chance,
+  });
+  const wear = { rule: 1, draws: drawWear(history, { ahead, chance }) };
   const calendar =
-    input.calendarDays === null ? [] : [{ rule: 2, draws: new Float64Array(DRAWS).fill(input.calendarDays) }];
+    input.calendarDays === null ? [] : [{ rule: 2, draws: new Float64Array(PATHS).fill(input.calendarDays) }];
   const forecast = firstOf([wear, ...calendar]);
   if (!forecast) return fail(failure('rule.range', 'history'));
-  const belief = believeLife(input.history);
+  const belief = leftOf(believeLife(history));
   return ok({
     reachedInDays: forecast.reached.map((x) => round(x, 2)),
     overdueChance: round(forecast.overdue),
     first: forecast.binding.map((b) => ({ rule: b.rule === 1 ? 'wear' : 'calendar', chance: round(b.chance) })),
-    life: {
+    left: {
       unit: input.history.counts,
-      low: round(lifeQuantile(belief, 0.1), 2),
-      middle: round(lifeQuantile(belief, 0.5), 2),
-      high: round(lifeQuantile(belief, 0.9), 2),
+      low: round(leftQuantile(belief, 0.1), 2),
+      middle: round(leftQuantile(belief, 0.5), 2),
+      high: round(leftQuantile(belief, 0.9), 2),
     },
     restsOn: { intervals: input.history.past.length, inspections: input.history.inspections.length },
   });

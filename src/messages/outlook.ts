@@ -32,7 +32,7 @@ export const sayBasis = ({ intervals, inspections, counts, regimeSince }: Foreca
     ...(intervals > 0 ? [`${intervals} finished ${intervals === 1 ? 'interval' : 'intervals'}`] : []),
     ...(inspections > 0 ? [`${inspections} ${inspections === 1 ? 'look or test' : 'looks or tests'} since`] : []),
   ];
-  return `From ${what.join(' and ')}, counted in ${counts === 'hours' ? 'run hours' : 'days, because no run hours are on record for them'}.${regimeSince === null ? '' : ` What began before ${regimeSince} was of another dust or another path, and counts little.`}`;
+  return `From ${what.join(' and ')}, counted in ${counts === 'hours' ? 'run hours' : 'days of work, because no run hours are on record'}.${regimeSince === null ? '' : ` What began before ${regimeSince} was of another path, and counts little.`}`;
 };
 
 /** When a stage reaches its limit, by which rule, and how surely it is past. */

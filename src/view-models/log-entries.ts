@@ -6,7 +6,8 @@ import type { ChangeRecord, TestRecord, WorkRecord } from '@/core/record/records
 import { type JobRecord, jobState } from '@/core/procedure/job-log';
 import { METHODS } from '@/core/measure/methods';
 import { reduceAny } from '@/core/measure/reduce-any';
-import { isSeries, judgeTest } from '@/core/status/judge-test';
+import { isSeries } from '@/core/record/series';
+import { judgeTest } from '@/core/status/judge-test';
 import { show, type UnitSystem } from '@/core/units';
 import { holdsLimit } from '@/core/machine/integrity';
 import { sayDecontamination, sayDusts, sayLevel } from '@/messages/dust';

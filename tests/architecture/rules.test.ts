@@ -90,7 +90,9 @@ const CORE_ORDER: readonly (readonly string[])[] = [
   ['path'],
   ['interval', 'record', 'people', 'site'],
   ['machine'],
-  ['calibrate', 'status', 'procedure', 'forecast'],
+  ['calibrate', 'procedure'],
+  ['forecast'],
+  ['status'],
   ['diagnose', 'plan'],
   ['stock'],
   ['sheet'],
@@ -309,7 +311,6 @@ const LONG_BECAUSE: Readonly<Record<string, string>> = {
   'messages/find.ts': 'the words of one desk, a line each: read as one page',
   'contracts/bundle.ts': 'the published format, table by table: read as one page',
   'messages/procedure.ts': 'the words of every step, a line each: read as one page',
-  'core/forecast/from-record.ts': 'the one place where every kind of record becomes a history',
   'server/services/find-case.ts': 'one branch for each thing that is done in a case, all in one transaction',
   'view-models/log-entries.ts': 'one branch for each kind of record in the log',
 };

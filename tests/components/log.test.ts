@@ -1,4 +1,4 @@
-import { isSeries } from '@/core/status/judge-test';
+import { isSeries } from '@/core/record/series';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { boardTags } from '@/view-models/board-tags';
 import { beforeChoices } from '@/view-models/change-props';

@@ -1,6 +1,7 @@
 import { sql } from 'kysely';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { addDays } from '@/core/calendar/calendar-date';
+import { outlooksOf } from '@/core/forecast/from-record';
 import { machineStatus, statusOn } from '@/core/status/machine-status';
 import type { Db } from '@/server/db/connect';
 import { loadChanges } from '@/server/repositories/changes';
@@ -17,6 +18,7 @@ import { logLook, logUsage } from '@/server/services/log-wear';
 import { startJob } from '@/server/services/start-job';
 import { chooseRuleSet, stateDust } from '@/server/services/state-dust';
 import type { Context } from '@/server/services/user-action';
+import { forecastRecord } from '@/server/services/outlooks';
 import { loadYard } from '@/server/services/yard';
 import { loadOutlook } from '@/server/services/yard-outlook';
 import { changeBody, dustBody, readings, testBody } from '../support/bodies';
@@ -32,19 +34,19 @@ beforeEach(async () => {
 /** The slow way: every record of the yard read at once, judged without a digest. */
 const slowly = async (today: string) => {
   const { db } = context;
-  const { thresholds, timeZone } = await loadSite(db);
+  const site = await loadSite(db);
+  const { thresholds, timeZone } = site;
   const [tests, changes] = [await loadTests(db), await loadChanges(db, timeZone)];
   return new Map(
-    (await loadMachines(db)).map((machine) => [
-      machine.tag,
-      machineStatus({
+    (await loadMachines(db)).map((machine) => {
+      const of = {
         machine,
         tests: tests.filter((t) => t.machineId === machine.id),
         changes: changes.filter((c) => c.machineId === machine.id),
-        thresholds,
-        today,
-      }),
-    ]),
+      };
+      const outlooks = outlooksOf(forecastRecord({ site, today }, of));
+      return [machine.tag, machineStatus({ ...of, thresholds, today, outlooks })];
+    }),
   );
 };
 

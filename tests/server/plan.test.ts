@@ -151,15 +151,20 @@ describe('the plan of the demo yard', () => {
     expect(await locked()).toBeNull();
   });
 
-  it("a flow as found carries the bag's share: only a test just after a bag speaks of the filter", async () => {
+  it("a flow as found carries the bag's share: it says less of the filter than one just after a bag", async () => {
     const before = await outlookOf('CR-04', 'main filter');
+    const wide = async () => {
+      const reached = (await outlookOf('CR-04', 'main filter'))?.forecast?.reached;
+      return reached ? reached[3] - reached[1] : Number.NaN;
+    };
     const loaded = await recordTest(
       context,
       'CR-04',
       testBody({ performedAt: '2026-11-24T09:00:00.000Z', readings: readings('L/s', '9.1', '9.2', '9.1') }),
     );
     expect(said(loaded)).toBe('accepted');
-    expect((await outlookOf('CR-04', 'main filter'))?.basis.inspections).toBe(before?.basis.inspections);
+    expect((await outlookOf('CR-04', 'main filter'))?.basis.inspections).toBe((before?.basis.inspections ?? 0) + 1);
+    const asFound = await wide();
     const bag = await stage('CR-04', 'fleece bag');
     await recordChange(
       context,
@@ -171,7 +176,8 @@ describe('the plan of the demo yard', () => {
       'CR-04',
       testBody({ performedAt: '2026-11-24T09:40:00.000Z', readings: readings('L/s', '12.9', '13.0', '12.9') }),
     );
-    expect((await outlookOf('CR-04', 'main filter'))?.basis.inspections).toBe((before?.basis.inspections ?? 0) + 1);
+    expect((await outlookOf('CR-04', 'main filter'))?.basis.inspections).toBe((before?.basis.inspections ?? 0) + 2);
+    expect(await wide()).toBeLessThan(asFound);
   });
 
   it('plans around days on which a machine is away; the newest word stands, and backwards is refused', async () => {

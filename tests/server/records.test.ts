@@ -417,7 +417,10 @@ describe('changing a stage', () => {
     const onHand = (await shelf(bag.part?.id ?? 0)) ?? 0;
     expect(await dueOf('CR-04', 'fleece bag')).toMatchObject({ daysLeft: 3 });
     value(await recordChange(context, 'CR-04', changeBody(bag.id, { partId: bag.part?.id ?? null })));
-    expect(await dueOf('CR-04', 'fleece bag')).toMatchObject({ daysLeft: 14, dueOn: '2026-12-08' });
+    // Half full or fourteen days, whichever comes first.
+    const fresh = (await dueOf('CR-04', 'fleece bag'))?.daysLeft ?? 0;
+    expect(fresh).toBeGreaterThan(7);
+    expect(fresh).toBeLessThanOrEqual(14);
     expect(await shelf(bag.part?.id ?? 0)).toBe(onHand - 1);
     expect((await bench('CR-04')).status.need).toMatchObject({ kind: 'measureAgain', because: 'changed' });
   });
@@ -582,7 +585,8 @@ describe('the round', () => {
   it('has overdue, today, this week and what has no date, each in its own list and every ruled stage in at most one', async () => {
     const round = await loadRound(context);
     const lists = [round.overdue, round.today, round.thisWeek, round.undated];
-    expect(lists.every((list) => list.length > 0)).toBe(true);
+    // The forecast dates every rule of the demo: what only the eye decides would be without a date.
+    expect(lists.map((list) => list.length > 0)).toEqual([true, true, true, false]);
     const keys = lists.flat().map((l) => l.stage.id);
     expect(new Set(keys).size).toBe(keys.length);
     expect(round.overdue.every((l) => (l.due.daysLeft ?? 0) < 0)).toBe(true);

@@ -35,9 +35,11 @@ const Load = z.number().min(0.01).max(1e6);
 const Past = z.strictObject({
   load: Load.describe('Run hours, or days, it ran for'),
   days: z.number().min(0.01).max(36_500),
-  end: z.enum(['limit', 'early', 'other']).describe('Why it ended: its limit was seen, before it, or neither'),
+  end: z
+    .enum(['limit', 'early', 'bound', 'other'])
+    .describe('Why it ended: its limit was seen, as a precaution, on a date or by a count, or none of these'),
   found: z.number().min(0).max(2).nullable().default(null).describe('Share of the limit as found; 1 is the limit'),
-  beforeRegime: z.boolean().default(false).describe('Before the newest change of dust, job or path'),
+  beforeRegime: z.boolean().default(false).describe('Before the newest change of the path'),
 });
 
 const Inspection = z.discriminatedUnion('kind', [
@@ -62,6 +64,8 @@ export const ForecastInput = z.strictObject({
     past: z.array(Past).max(500).default([]),
     load: z.number().min(0).max(1e6).describe('Load since the last change'),
     inspections: z.array(Inspection).max(500).default([]),
+    actDays: z.number().min(0.5).max(1000).default(6).describe('Days people take to see a limit and act on it'),
+    unwritten: z.number().min(0).max(0.5).default(0).describe('Chance that a change is not written down'),
   }),
   recent: z.array(z.number().min(0).max(24)).min(1).max(800).describe('Load of each of the last days, today last'),
   closedDays: z

@@ -32,6 +32,9 @@ export const addMonths = (date: CalendarDate, months: number): CalendarDate =>
 export const daysBetween = ({ from, to }: { from: CalendarDate; to: CalendarDate }): number =>
   (Date.parse(to) - Date.parse(from)) / DAY_MS;
 
+/** A day as a number, days since 1970-01-01: for what counts through thousands of them. Source: Gregorian calendar. Valid: a day that exists. @example dayNumber('1970-01-03') // 2 */
+export const dayNumber = (date: CalendarDate): number => Date.parse(date) / DAY_MS;
+
 /** One formatter a zone: making one costs a hundred times what using it does. Swedish writes a day as ISO 8601 does. */
 const formatters = new Map<string, Intl.DateTimeFormat>();
 const dayFormat = (timeZone: string): Intl.DateTimeFormat => {

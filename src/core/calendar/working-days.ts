@@ -1,4 +1,4 @@
-import { addDays, type CalendarDate } from './calendar-date';
+import { type CalendarDate, dayNumber } from './calendar-date';
 
 /** When a site works. */
 export interface WorkingDays {
@@ -12,8 +12,17 @@ export interface WorkingDays {
 export const worksOnDay = ({ weekdays, closed }: WorkingDays, day: CalendarDate): boolean =>
   weekdays.includes(new Date(`${day}T12:00:00Z`).getUTCDay()) && !closed.includes(day);
 
-/** The same for days counted from one: day 0 is that day itself. */
-export const worksOn =
-  (working: WorkingDays, today: CalendarDate) =>
-  (day: number): boolean =>
-    worksOnDay(working, addDays(today, day));
+/** 1970-01-01 was a Thursday. */
+const FIRST_WEEKDAY = 4;
+const WEEK = 7;
+
+/** The same for days counted from one: day 0 is that day itself, days below 0 lie behind. */
+export const worksOn = ({ weekdays, closed }: WorkingDays, today: CalendarDate): ((day: number) => boolean) => {
+  const from = dayNumber(today);
+  const shut = new Set(closed.map(dayNumber));
+  const works = Array.from({ length: WEEK }, (_, d) => weekdays.includes(d));
+  return (day) => {
+    const weekday = (((from + day + FIRST_WEEKDAY) % WEEK) + WEEK) % WEEK;
+    return works[weekday] === true && !shut.has(from + day);
+  };
+};

@@ -1,41 +1,52 @@
-/** How a past interval ended, as far as it says when the limit was reached. */
+/** How an interval ended, as far as it says when the limit was reached. */
 export type IntervalEnd =
   /** Changed because the limit was seen: full, gauge, indicator, flow lost. */
   | 'limit'
-  /** Changed before it: as a precaution, on a date, or because the machine was opened anyway. */
+  /** Changed as a precaution, or because the machine was open anyway: mostly near the limit, never told by it. */
   | 'early'
+  /** Changed on a date or by a count: the limit had not been seen until then. */
+  | 'bound'
   /** For some other reason, such as damage: says nothing of its life. */
   | 'other';
 
-/** One interval of a stage that is over. */
-export interface PastInterval {
-  /** Load it ran for: run hours weighted by the dust of the job where they are logged, otherwise days. Above 0. */
+/** What was seen of an interval at a load since its change. */
+export type Mark =
+  /** Share of the limit, with its own doubt as a standard deviation of the share. */
+  | { readonly kind: 'share'; readonly load: number; readonly share: number; readonly deviation: number }
+  /** Only between which shares it was: a gauge's zone, a light. */
+  | { readonly kind: 'zone'; readonly load: number; readonly above: number | null; readonly below: number | null };
+
+/** One interval of a stage, over or running. */
+export interface Interval {
+  /** Load it ran for so far: run hours weighted by dust where they are logged, otherwise days of work. */
   readonly load: number;
-  /** Calendar days it lasted, above 0. */
+  /** Calendar days it lasted so far. */
   readonly days: number;
-  readonly end: IntervalEnd;
-  /** Share of its limit at the end, as it was found: 1 is the limit; null when nobody looked. */
-  readonly found: number | null;
-  /** Before the newest recorded change of dust, job or path. */
-  readonly beforeRegime: boolean;
+  readonly marks: readonly Mark[];
+  /** How unsure its load is, as a spread of the logarithm: days nobody wrote down, a date that may be a few days off. */
+  readonly unsure: number;
 }
 
-/** What was seen of the interval that runs. */
-export type Inspection =
-  /** Share of the limit at a load, with its own doubt as a standard deviation of the share. */
-  | { readonly kind: 'share'; readonly load: number; readonly share: number; readonly deviation: number }
-  /** Only on which side of a share it was: a gauge zone, a light. */
-  | { readonly kind: 'side'; readonly load: number; readonly share: number; readonly above: boolean };
+/** One interval that is over. */
+export interface PastInterval extends Interval {
+  readonly end: IntervalEnd;
+  /** Before the newest recorded change of the path. */
+  readonly beforeRegime: boolean;
+}
 
 /** What is known of a stage before it is forecast. */
 export interface StageHistory {
   /** Middle and spread (of the logarithm) of the load to its limit on a machine of this kind. */
   readonly template: { readonly load: number; readonly spread: number };
-  /** What a load counts in. Days hide how hard it worked: a life in days is the less sure, the shorter it is. */
+  /** What a load counts in. */
   readonly counts: 'hours' | 'days';
   /** Oldest first. */
   readonly past: readonly PastInterval[];
-  /** Load since the last change. */
-  readonly load: number;
-  readonly inspections: readonly Inspection[];
+  readonly running: Interval;
+  /** Days since the running interval had so much load behind it. */
+  readonly daysSince: (load: number) => number;
+  /** Days people usually take to see a limit and act on it. */
+  readonly actDays: number;
+  /** Chance that a change was made and not written down. */
+  readonly unwritten: number;
 }

@@ -1,179 +1,232 @@
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import type { PastInterval, Inspection, StageHistory } from './history';
+import { withBreaks } from './breaks';
+import type { StageHistory } from './history';
+import { bell, endSays, marksSay } from './life-says';
+import { LIFE_TUNING, type LifeTuning } from './life-tuning';
 
-/** The load to the limit of the interval that runs, as shares of belief on a grid of its logarithm. */
-export interface LifeBelief {
-  readonly logLoad: Float64Array;
+// Belief in the load at which a stage reaches its limit, on a grid of its logarithm. Every interval, over or running, says
+// something of its own life by what was seen of it and how it ended; together they say what a life on this machine is like.
+
+/** One way the running interval may stand: since its change on record, or since one that nobody wrote down. */
+export interface Branch {
+  readonly weight: number;
+  /** Load since the change it stands for. */
+  readonly behind: number;
+  /** Shares of belief on the grid. */
   readonly share: Float64Array;
 }
 
-/** Spreads and biases of the life of a stage, as logarithms. Moorwind defaults, tuned on made-up yards. */
-export interface LifeTuning {
-  /** From one interval to the next on the same machine. */
-  readonly between: number;
-  /** People change late: by how many days, and how differently. */
-  readonly lateDays: number;
-  readonly lateSpread: number;
-  /** A coarse look at the fill. */
-  readonly look: number;
-  /** How far the life of a new dust, job or path lies from that of the old one. */
-  readonly regime: number;
-  /** Spread that days hide, for a life of one day; it falls with the root of the life. */
-  readonly hidden: number;
-  /** Drift from one interval to the next. */
-  readonly drift: number;
-  /** Where an early change leaves the limit: at least this soft. */
-  readonly soft: number;
-  /** An interval this many spreads away from those before it tells of a new regime that nobody recorded. */
-  readonly surprise: number;
+export interface LifeBelief {
+  readonly logLoad: Float64Array;
+  /** The first is the record as it stands. */
+  readonly branches: readonly Branch[];
 }
 
-export const LIFE_TUNING: LifeTuning = {
-  between: 0.3,
-  lateDays: 4,
-  lateSpread: 0.2,
-  look: 0.16,
-  regime: 0.6,
-  hidden: 1.6,
-  drift: 0.06,
-  soft: 0.3,
-  surprise: 2.2,
-};
-
-const HIDDEN_MOST = 0.4;
-/** Found emptier than this, an interval says nothing of its life. */
-const LEAST_FOUND = 0.05;
-/** Chance that a stage was changed early for a reason that has nothing to do with its load. */
-const EARLY_ANYHOW = 0.1;
-/** A gauge changes its zone within this share of the limit; it is read wrong this often, and a share that is way off as rarely. */
-const ZONE_WIDTH = 0.1;
-const ZONE_WRONG = 0.02;
-const SHARE_WRONG = 0.01;
-
-const GRID = 81;
+const GRID = 61;
 /** Spreads of the logarithm to each side that the grid covers. */
-const REACH = 3.5;
-/** Exponents of the share against the load: straight in the middle, floating to both sides, with their belief before. */
-const EXPONENTS: readonly (readonly [number, number])[] = [
-  [0.7, 0.12],
-  [0.85, 0.23],
-  [1, 0.3],
-  [1.2, 0.23],
-  [1.45, 0.12],
+const REACH = 3.2;
+/** Exponents of the share against the load: straight in the middle, bent to both sides, with their belief before. */
+const EXPONENTS: readonly (readonly [exponent: number, weight: number])[] = [
+  [0.75, 0.25],
+  [1, 0.45],
+  [1.4, 0.3],
 ];
+const ANY_EXPONENT: readonly (readonly [exponent: number, weight: number])[] = [[1, 1]];
+/** Where an unwritten change may have been, as shares of the load so far. */
+const CANDIDATES = Array.from({ length: 12 }, (_, i) => (i + 1) / 13);
+/** How far an interval of no account lies from the others, as a spread. */
+const ODD_SPREAD = 0.7;
+/** Intervals that are learned from, the newest. */
+const MOST_INTERVALS = 14;
 
-const density = (x: number, mean: number, deviation: number): number =>
-  Math.exp(-0.5 * ((x - mean) / deviation) ** 2) / deviation;
+/** A bell of spread 1 is this high: 1 / sqrt(2 pi). */
+const BELL = 0.398_942_28;
 
-/** What lateness adds to an interval: a few days are much of a fortnight and nothing of a year. */
-const lateOf = ({ days }: PastInterval, { lateDays }: LifeTuning): number => Math.log(1 + lateDays / Math.max(days, 1));
+/** Bells by the distance of two points of the grid, for a spread; each made once. */
+const kernels = (step: number) => {
+  const known = new Map<number, Float64Array>();
+  return (spread: number): Float64Array => {
+    const key = Math.round(spread * 50);
+    const held = known.get(key);
+    if (held) return held;
+    const wide = Math.max(0.04, key / 50);
+    const reach = Math.min(GRID - 1, Math.ceil((4 * wide) / step));
+    const made = Float64Array.from({ length: reach + 1 }, (_, d) => bell(d * step, 0, wide) * step * BELL);
+    known.set(key, made);
+    return made;
+  };
+};
 
-/** What one past interval says of the machine's middle life, as a likelihood; null when it says nothing. */
-const saysOf = (interval: PastInterval, age: number, t: LifeTuning): ((m: number) => number) | null => {
-  const aged = Math.hypot(t.between, t.drift * age, interval.beforeRegime ? t.regime : 0);
-  const x = Math.log(interval.load);
-  if (interval.found !== null && interval.found > LEAST_FOUND) {
-    const deviation = Math.hypot(aged, t.look / Math.min(1, interval.found));
-    return (m) => density(x - Math.log(interval.found ?? 1), m, deviation);
+const smeared = (values: Float64Array, kernel: Float64Array): Float64Array => {
+  const out = new Float64Array(GRID);
+  const reach = kernel.length - 1;
+  for (let m = 0; m < GRID; m += 1) {
+    let sum = 0;
+    const to = Math.min(GRID - 1, m + reach);
+    for (let x = Math.max(0, m - reach); x <= to; x += 1)
+      sum += (values[x] ?? 0) * (kernel[x < m ? m - x : x - m] ?? 0);
+    out[m] = sum;
   }
-  if (interval.end === 'limit') return (m) => density(x - lateOf(interval, t), m, Math.hypot(aged, t.lateSpread));
-  // Opened before its limit: the life was longer, most likely.
-  if (interval.end === 'early')
-    return (m) => EARLY_ANYHOW + (1 - EARLY_ANYHOW) * normalCdf((m - x + t.soft / 2) / Math.hypot(aged, t.soft), 0, 1);
-  return null;
+  return out;
 };
 
-/** The logarithm of a finished interval's life, as well as it is known; null where it is only a bound. */
-const lifeOf = (i: PastInterval, t: LifeTuning): number | null =>
-  i.found !== null && i.found > LEAST_FOUND
-    ? Math.log(i.load / i.found)
-    : i.end === 'limit'
-      ? Math.log(i.load) - lateOf(i, t)
-      : null;
-
-/**
- * Marks what lies before a break nobody recorded: where the newest lives stand further from the older ones than lives of
- * one machine do, the older ones are of another regime and are not averaged in. Source: a modelling choice.
- */
-export const withBreaks = (
-  past: readonly PastInterval[],
-  tuning: LifeTuning = LIFE_TUNING,
-): readonly PastInterval[] => {
-  const lives = past.map((i) => (i.beforeRegime ? null : lifeOf(i, tuning)));
-  const known = lives.flatMap((life, at) => (life === null ? [] : [{ life, at }]));
-  if (known.length < 4) return past;
-  const newest = known.slice(-2);
-  const older = known.slice(0, -2);
-  const meanOf = (of: typeof known) => of.reduce((sum, k) => sum + k.life, 0) / of.length;
-  const gap = Math.abs(meanOf(newest) - meanOf(older));
-  const spread = tuning.between * Math.sqrt(1 / newest.length + 1 / older.length);
-  const from = newest[0]?.at ?? 0;
-  return gap > tuning.surprise * spread ? past.map((i, at) => (at < from ? { ...i, beforeRegime: true } : i)) : past;
+const sumOf = (values: Float64Array): number => {
+  let sum = 0;
+  for (const v of values) sum += v;
+  return sum;
 };
 
-/** What a inspection says of a life of the interval that runs, for an exponent. */
-const inspectionLikelihood = (inspection: Inspection, logLoad: number, exponent: number): number => {
-  const share = (inspection.load / Math.exp(logLoad)) ** exponent;
-  if (inspection.kind === 'side') {
-    const over = normalCdf(share / inspection.share, 1, ZONE_WIDTH);
-    return ZONE_WRONG + (1 - 2 * ZONE_WRONG) * (inspection.above ? over : 1 - over);
+const gridOf = (
+  { template }: StageHistory,
+  tuning: LifeTuning,
+): { readonly grid: Float64Array; readonly step: number } => {
+  const widest = Math.max(...tuning.spreads.map(([s]) => s));
+  const half = REACH * Math.hypot(template.spread, widest);
+  const centre = Math.log(template.load);
+  const step = (2 * half) / (GRID - 1);
+  return { grid: Float64Array.from({ length: GRID }, (_, i) => centre - half + step * i), step };
+};
+
+/** A life of the running interval before anything was seen of it, for each exponent: what the others say. */
+const fromOthers = (
+  history: StageHistory,
+  {
+    grid,
+    step,
+    exponents,
+    tuning,
+  }: {
+    readonly grid: Float64Array;
+    readonly step: number;
+    readonly exponents: typeof EXPONENTS;
+    readonly tuning: LifeTuning;
+  },
+): readonly Float64Array[] => {
+  const kernel = kernels(step);
+  const past = withBreaks(history, tuning).slice(-MOST_INTERVALS);
+  const ends = past.map((i) => {
+    const says = endSays(i, history, tuning);
+    return grid.map((x) => says(x));
+  });
+  const { template } = history;
+  const centre = Math.log(template.load);
+  const priorOfMiddle = grid.map((m) => bell(m, centre, template.spread));
+  const lives = exponents.map(([exponent]) =>
+    past.map((i, k) => {
+      const end = ends[k] ?? new Float64Array(GRID);
+      if (i.marks.length === 0) return end;
+      const marked = marksSay(i.marks, grid, { exponent, from: 0, to: Infinity });
+      return marked.map((v, x) => v * (end[x] ?? 1));
+    }),
+  );
+  // What has no marks says the same for every exponent.
+  const known = new Map<Float64Array, Map<Float64Array, Float64Array>>();
+  const said = (life: Float64Array, by: Float64Array): Float64Array => {
+    const mine = known.get(life) ?? new Map<Float64Array, Float64Array>();
+    known.set(life, mine);
+    const held = mine.get(by);
+    if (held) return held;
+    const anyhow = (tuning.odd * sumOf(life)) / GRID;
+    const made = smeared(life, by).map((v) => Math.log((1 - tuning.odd) * v + anyhow + 1e-300));
+    mine.set(by, made);
+    return made;
+  };
+  const logs: { readonly e: number; readonly s: number; readonly log: Float64Array }[] = [];
+  let most = -Infinity;
+  exponents.forEach(([, weight], e) => {
+    tuning.spreads.forEach(([spread, belief], s) => {
+      const log = priorOfMiddle.map((p) => Math.log(p * weight * belief + 1e-300));
+      past.forEach((interval, k) => {
+        const age = past.length - 1 - k;
+        const wide = Math.hypot(spread, tuning.drift * age, interval.beforeRegime ? tuning.regime : 0);
+        const life = lives[e]?.[k] ?? new Float64Array(GRID);
+        const here = said(life, kernel(wide));
+        for (let m = 0; m < GRID; m += 1) log[m] = (log[m] ?? 0) + (here[m] ?? 0);
+      });
+      for (const v of log) most = Math.max(most, v);
+      logs.push({ e, s, log });
+    });
+  });
+  const out = exponents.map(() => new Float64Array(GRID));
+  for (const { e, s, log } of logs) {
+    const spread = tuning.spreads[s]?.[0] ?? 0.3;
+    const middle = log.map((v) => Math.exp(v - most));
+    const life = smeared(middle, kernel(spread));
+    // The one that runs may be of no account either: put in wrong, it lasts as it lasts.
+    const odd = smeared(middle, kernel(ODD_SPREAD));
+    const sum = out[e];
+    if (sum)
+      for (let x = 0; x < GRID; x += 1)
+        sum[x] = (sum[x] ?? 0) + (1 - tuning.odd) * (life[x] ?? 0) + tuning.odd * (odd[x] ?? 0);
   }
-  return SHARE_WRONG + density(inspection.share, share, inspection.deviation) * inspection.deviation;
+  const total = out.reduce((sum, v) => sum + sumOf(v), 0);
+  return out.map((v) => v.map((p) => p / total));
 };
 
-const normalised = (shares: Float64Array): Float64Array => {
-  const sum = shares.reduce((a, b) => a + b, 0);
-  return sum > 0 ? shares.map((s) => s / sum) : shares.fill(1 / shares.length);
+/** "Not changed yet": a limit that was passed is mostly acted on within days. */
+const notYet = (
+  history: StageHistory,
+  grid: Float64Array,
+  { behind, idle }: { readonly behind: number; readonly idle: number },
+): Float64Array => {
+  const now = history.running.load;
+  return grid.map((x) => {
+    const past = behind - Math.exp(x);
+    if (past <= 0) return 1;
+    const days = history.daysSince(Math.min(now, past));
+    return idle + (1 - idle) * Math.exp(-days / history.actDays);
+  });
 };
 
 /**
  * Belief in the load at which the interval that runs reaches its limit: the template, shrunk towards what the finished
- * intervals of this machine say (each by why it ended and what was found), then by what was seen of this one. "Not
- * changed yet" is no evidence. Source: Bayes' rule on a grid; the spreads are Moorwind defaults.
- * Valid: loads above 0. The load is in whatever the history counts in: run hours or days.
+ * intervals of this machine say (each by what was seen of it, why it ended, and how sure its dates are), then what was
+ * seen of this one, that nobody has changed it yet, and that a change may not have been written down. Source: Bayes' rule
+ * on a grid; the spreads are Moorwind defaults. Valid: loads above 0, in whatever the history counts in.
  */
-export const believeLife = (history: StageHistory, given: LifeTuning = LIFE_TUNING): LifeBelief => {
-  const { template, inspections } = history;
-  const hidden =
-    history.counts === 'hours' ? 0 : Math.min(HIDDEN_MOST, given.hidden / Math.sqrt(Math.max(1, template.load)));
-  const tuning = { ...given, between: Math.hypot(given.between, hidden) };
-  const past = withBreaks(
-    history.past.filter((i) => i.load > 0),
-    tuning,
-  );
-  const centre = Math.log(template.load);
-  const half = REACH * Math.hypot(template.spread, tuning.between);
-  const logLoad = Float64Array.from({ length: GRID }, (_, i) => centre - half + (2 * half * i) / (GRID - 1));
-  const says = past.flatMap((interval, i) => saysOf(interval, past.length - 1 - i, tuning) ?? []);
-  const middle = normalised(
-    logLoad.map((m) => says.reduce((p, say) => p * say(m), density(m, centre, template.spread))),
-  );
-  const prior = logLoad.map((x) =>
-    middle.reduce((sum, p, k) => sum + p * density(x, logLoad[k] ?? 0, tuning.between), 0),
-  );
-  const seen = logLoad.map(
-    (x, i) =>
-      (prior[i] ?? 0) *
-      EXPONENTS.reduce(
-        (sum, [exponent, weight]) =>
-          sum + weight * inspections.reduce((p, s) => p * inspectionLikelihood(s, x, exponent), 1),
-        0,
-      ),
-  );
-  return { logLoad, share: normalised(seen) };
-};
-
-/** The load below which a share of the belief lies, between the points of the grid. Source: inverse of the distribution function, linear between points. Valid: p of 0 to 1. */
-export const lifeQuantile = ({ logLoad, share }: LifeBelief, p: number): number => {
-  let below = 0;
-  for (let i = 0; i < share.length; i += 1) {
-    const here = share[i] ?? 0;
-    if (below + here >= p) {
-      const step = (logLoad[1] ?? 0) - (logLoad[0] ?? 0);
-      const within = here > 0 ? (p - below) / here : 0.5;
-      return Math.exp((logLoad[i] ?? 0) + step * (within - 0.5));
-    }
-    below += here;
-  }
-  return Math.exp(logLoad.at(-1) ?? 0);
+export const believeLife = (history: StageHistory, tuning: LifeTuning = LIFE_TUNING): LifeBelief => {
+  const { grid, step } = gridOf(history, tuning);
+  const shares = [...history.past, history.running].some((i) => i.marks.length > 0);
+  const exponents = shares ? EXPONENTS : ANY_EXPONENT;
+  const others = fromOthers(history, { grid, step, exponents, tuning });
+  const { load, marks } = history.running;
+  const branchAt = (from: number, weightOf: (e: number) => number): Branch => {
+    const stays = notYet(history, grid, { behind: load - from, idle: tuning.idle });
+    const share = new Float64Array(GRID);
+    exponents.forEach(([exponent], e) => {
+      const says = marksSay(marks, grid, { exponent, from, to: Infinity });
+      const weight = weightOf(e);
+      for (let x = 0; x < GRID; x += 1)
+        share[x] = (share[x] ?? 0) + weight * (others[e]?.[x] ?? 0) * (says[x] ?? 0) * (stays[x] ?? 0);
+    });
+    return { weight: sumOf(share), behind: load - from, share };
+  };
+  const written = branchAt(0, () => 1 - history.unwritten);
+  const falls = marks.flatMap((m, i) => {
+    const next = marks[i + 1];
+    return next?.kind === 'share' && m.kind === 'share' && next.share < m.share - 0.25
+      ? [(m.load + next.load) / 2]
+      : [];
+  });
+  const at =
+    load > 0 && history.unwritten > 0 ? [...CANDIDATES.map((c) => c * load), ...falls].sort((a, b) => a - b) : [];
+  const unwritten = at.map((from, i) => {
+    const [below, above] = [at[i - 1] ?? from / 2, at[i + 1] ?? load];
+    const cell = Math.log((from + above) / (below + from));
+    return branchAt(from, (e) => {
+      // Before it a life was over, as lives are.
+      const exponent = exponents[e]?.[0] ?? 1;
+      const before = marksSay(marks, grid, { exponent, from: 0, to: from });
+      const sum = sumOf(others[e] ?? new Float64Array(GRID));
+      if (!(sum > 0)) return 0;
+      // Once in a while two of them were, with one more change that nobody wrote down.
+      let ended = 0;
+      const at = Math.log(from) - 0.08;
+      for (let x = 0; x < GRID; x += 1) {
+        const lived = bell(at, grid[x] ?? 0, 0.25) + history.unwritten * bell(at - Math.LN2, grid[x] ?? 0, 0.25);
+        ended += (others[e]?.[x] ?? 0) * (before[x] ?? 0) * lived * BELL;
+      }
+      return (history.unwritten * cell * ended) / sum;
+    });
+  });
+  return { logLoad: grid, branches: [written, ...unwritten].filter((b) => b.weight > 0) };
 };

@@ -1,4 +1,4 @@
-import type { ReachQuantiles } from './limit-distribution';
+import { expectedOverrun, type ReachQuantiles } from './limit-distribution';
 
 /** Below this chance a rule is not named as one that may bind. Share; a Moorwind default, a modelling choice. */
 export const LEAST_BINDING = 0.05;
@@ -19,6 +19,19 @@ export const mayBePast = (chance: number): boolean => chance > SAID_PAST;
 /** How a chance of being overdue is said: for sure, hardly, or with its figure. Valid 0 to 1; NaN is said with its figure. */
 export const overdueWord = (chance: number): 'will' | 'unlikely' | 'may' =>
   chance >= SURE ? 'will' : chance <= UNLIKELY ? 'unlikely' : 'may';
+
+/** Somebody should look today from this chance of being past on, or where so many days past are to be expected: more would be missed than a look costs. Moorwind defaults, tuned on made-up yards. */
+const LOOK_FROM = 0.38;
+const LOOK_FROM_DAYS = 6;
+
+/** Whether a limit may be past so likely, or so long, that it is to be looked at today. Days from now, as `ReachQuantiles`. */
+export const lookToday = ({
+  overdue,
+  reached,
+}: {
+  readonly overdue: number;
+  readonly reached: ReachQuantiles;
+}): boolean => overdue >= LOOK_FROM || expectedOverrun(reached, 0) >= LOOK_FROM_DAYS;
 
 /** Whether a limit is past for all that is known: its 90 % quantile lies before today. Days from now, as `ReachQuantiles`. */
 export const isOverdue = (reached: ReachQuantiles): boolean => reached[3] < 0;

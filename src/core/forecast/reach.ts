@@ -1,88 +1,101 @@
-import type { ReachQuantiles } from './limit-distribution';
+import { type Ahead, daysUntil, FURTHEST_DAYS } from './ahead';
+import type { Chance } from './chance';
 import type { StageHistory } from './history';
-import { believeLife, LIFE_TUNING, lifeQuantile, type LifeTuning } from './life';
-import { type Chance, daysSince, daysDrawer, FURTHEST_DAYS, type Use } from './use';
+import { believeLife } from './life';
+import { leftOf, leftQuantile } from './left';
+import { LIFE_TUNING, type LifeTuning } from './life-tuning';
+import type { ReachQuantiles } from './limit-distribution';
 
-/** Draws of the days from now at which one rule is reached, each by its own luck; may be negative. */
+/** Draws of the days from now at which one rule is reached, each on its own path of use; may be negative. */
 export type Draws = Float64Array;
 
-export const DRAWS = 400;
+interface By {
+  readonly ahead: Ahead;
+  readonly chance: Chance;
+}
 
-/** Draws of when a limit of wear is reached: by its life in load, then by use in days. */
+/** Strata of a draw in an order of their own: two rules of one stage share the use to come, and nothing else. */
+const shuffledStrata = (n: number, { uniform }: Chance): Float64Array => {
+  const order = Float64Array.from({ length: n }, (_, i) => (i + uniform()) / n);
+  for (let i = n - 1; i > 0; i -= 1) {
+    const j = Math.floor(uniform() * (i + 1));
+    [order[i], order[j]] = [order[j] ?? 0, order[i] ?? 0];
+  }
+  return order;
+};
+
+/** Draws of when a limit of wear is reached: by its life in load, then by a path of use in days. */
 export const drawWear = (
   history: StageHistory,
-  use: Use,
-  {
-    chance,
-    tuning = LIFE_TUNING,
-    draws = DRAWS,
-  }: { readonly chance: Chance; readonly tuning?: LifeTuning; readonly draws?: number },
+  { ahead, chance, tuning = LIFE_TUNING }: By & { readonly tuning?: LifeTuning },
 ): Draws => {
-  const belief = believeLife(history, tuning);
-  const drawDays = daysDrawer(use);
-  return Float64Array.from({ length: draws }, (_, i) => {
-    // Stratified: every part of the belief is drawn once.
-    const life = lifeQuantile(belief, (i + chance.uniform()) / draws);
-    const left = life - history.load;
-    return left > 0 ? drawDays(left, chance) : -daysSince(-left, use);
+  const belief = leftOf(believeLife(history, tuning));
+  const strata = shuffledStrata(ahead.paths.length, chance);
+  const { unsure, marks } = history.running;
+  // What was seen last says where it stood then, whatever it had taken.
+  const load = history.running.load - (marks.at(-1)?.load ?? 0);
+  return Float64Array.from(ahead.paths, (path, i) => {
+    // What is behind is not quite known either, where days were filled in or only days are counted.
+    const behind = load * (1 - Math.exp(unsure * chance.normal()));
+    const left = leftQuantile(belief, strata[i] ?? 0.5) + behind;
+    // Reached today counts as nought, whatever its hour; the day before as one day past.
+    return left > 0 ? daysUntil(ahead, path, left) : 0 - Math.floor(history.daysSince(-left));
   });
 };
 
-/** How often the stage that is counted is really changed, with its habits. */
+/** How much the stage that is counted really takes from change to change. */
 export interface CountedHabit {
-  /** Days of its finished intervals, oldest first. */
+  /** Load of its finished intervals, oldest first. */
   readonly gaps: readonly number[];
-  /** Days since its last change. */
+  /** Load since its last change. */
   readonly since: number;
-  /** Middle days between changes where nothing is on record yet. */
-  readonly templateDays: number;
+  /** Middle load between changes where nothing is on record yet. */
+  readonly template: number;
 }
 
 /** Spread of the gaps before any is on record, and how much belief that carries, in gaps. */
 const GAP_SPREAD = 0.35;
 const GAP_BELIEF = 2;
 /** How far the coming gaps may lie from those on record altogether: work changes. */
-const GAP_DRIFT = 0.2;
+const GAP_DRIFT = 0.12;
+const UNSURE_WITHOUT = 0.5;
 /** The newest gaps between changes that are learned from, and how often a gap is drawn that has outlasted the one that runs. */
-const GAPS_KEPT = 8;
+const GAPS_KEPT = 12;
 const MOST_TRIES = 20;
 
 const gapModel = ({
   gaps,
-  templateDays,
+  template,
 }: CountedHabit): { readonly middle: number; readonly spread: number; readonly unsure: number } => {
   const logs = gaps
-    .slice(-GAPS_KEPT)
     .filter((g) => g > 0)
+    .slice(-GAPS_KEPT)
     .map(Math.log);
   const n = logs.length;
-  const centre = n === 0 ? Math.log(templateDays) : logs.reduce((a, b) => a + b, 0) / n;
-  const middle = n === 0 ? centre : (n * centre + 0.5 * Math.log(templateDays)) / (n + 0.5);
+  const centre = n === 0 ? Math.log(template) : logs.reduce((a, b) => a + b, 0) / n;
+  const middle = n === 0 ? centre : (n * centre + 0.3 * Math.log(template)) / (n + 0.3);
   const squares = logs.reduce((sum, x) => sum + (x - centre) ** 2, 0);
   const spread = Math.sqrt((squares + GAP_BELIEF * GAP_SPREAD ** 2) / (Math.max(0, n - 1) + GAP_BELIEF));
-  return { middle, spread, unsure: n === 0 ? 0.5 : Math.hypot(spread / Math.sqrt(n), GAP_DRIFT) };
+  return { middle, spread, unsure: n === 0 ? UNSURE_WITHOUT : Math.hypot(spread / Math.sqrt(n), GAP_DRIFT) };
 };
 
 /**
- * Draws of when a stage has been changed so many times more: the one that runs first, as old as it is, then whole ones.
- * A count inherits the spread and the habits of what it counts. Source: a renewal process with lognormal gaps.
+ * Draws of when a stage has been changed so many times more: the one that runs first, as far as it has come, then whole
+ * ones, on one path of use. A count inherits the spread and the habits of what it counts. Source: a renewal process with
+ * lognormal gaps in load.
  */
-export const drawCount = (
-  remaining: number,
-  habit: CountedHabit,
-  { chance, draws = DRAWS }: { readonly chance: Chance; readonly draws?: number },
-): Draws => {
+export const drawCount = (remaining: number, habit: CountedHabit, { ahead, chance }: By): Draws => {
   const { middle, spread, unsure } = gapModel(habit);
-  return Float64Array.from({ length: draws }, () => {
+  return Float64Array.from(ahead.paths, (path) => {
     if (remaining <= 0) return 0;
     const own = middle + unsure * chance.normal();
     const gap = () => Math.exp(own + spread * chance.normal());
     let first = gap();
     // It has lasted this long already.
     for (let tries = 0; first <= habit.since && tries < MOST_TRIES; tries += 1) first = gap();
-    let sum = Math.max(first - habit.since, 0.5);
+    let sum = Math.max(first - habit.since, 0.05 * Math.exp(middle));
     for (let k = 1; k < remaining; k += 1) sum += gap();
-    return Math.min(sum, FURTHEST_DAYS);
+    return Math.min(daysUntil(ahead, path, sum), FURTHEST_DAYS);
   });
 };
 
@@ -103,6 +116,8 @@ export interface StageForecast {
   readonly reached: ReachQuantiles;
   /** Chance that each rule is the first, by its number, the likeliest first. */
   readonly binding: readonly { readonly rule: number; readonly chance: number }[];
+  /** The middle day of each rule by itself, by its number. */
+  readonly middles: readonly { readonly rule: number; readonly middle: number }[];
   /** Chance that a limit is behind already. */
   readonly overdue: number;
 }
@@ -124,6 +139,7 @@ export const firstOf = (rules: readonly RuleDraws[]): StageForecast | null => {
     binding: [...firsts]
       .map(([rule, count]) => ({ rule, chance: count / reached.length }))
       .sort((a, b) => b.chance - a.chance),
+    middles: rules.map(({ rule, draws }) => ({ rule, middle: quantile(Float64Array.from(draws).sort(), 0.5) })),
     overdue: reached.reduce((n, t) => n + (t < 0 ? 1 : 0), 0) / reached.length,
   };
 };

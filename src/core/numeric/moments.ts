@@ -14,3 +14,12 @@ export const sampleDeviation = (values: readonly number[]): number => {
   const m = mean(values);
   return Math.sqrt(values.reduce((sum, v) => sum + (v - m) ** 2, 0) / (values.length - 1));
 };
+
+/** The middle value, the mean of the two middle ones of an even number, in the values' unit. Throws RangeError on an empty list. Source: common definition of the median. Valid: one value or more. */
+export const median = (values: readonly number[]): number => {
+  if (values.length === 0) throw new RangeError('median of no values');
+  const sorted = [...values].sort((a, b) => a - b);
+  const half = Math.floor(sorted.length / 2);
+  const [below, above] = [sorted[half - 1] ?? 0, sorted[half] ?? 0];
+  return sorted.length % 2 === 1 ? above : (below + above) / 2;
+};

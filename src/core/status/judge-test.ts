@@ -3,9 +3,9 @@ import { MACHINE_KINDS, type MachineKind } from '../machine/kinds';
 import type { Machine } from '../machine/machine';
 import { type BaselineVerdict, judgeAgainstBaseline, type LossThresholds } from '../measure/judge-baseline';
 import { type ClassVerdict, judgeHoseVelocity } from '../measure/judge-class';
-import { METHODS } from '../measure/methods';
 import { type ReducedTest, reduceTest } from '../measure/reduce-test';
 import { inForce, type TestRecord, type TestUse } from '../record/records';
+import { pickBaseline } from '../record/series';
 import { type TestFinding, testFindingsOf } from './test-findings';
 
 // The one judge of a series of readings: what the pad shows while it is typed, what the record says later, and what the
@@ -42,30 +42,6 @@ export const judgeReadings = ({
   hose: judgeHoseVelocity(now, kind !== null && MACHINE_KINDS[kind].hoseVelocityLimit),
 });
 
-interface BaselineWanted {
-  readonly place: TestRecord['test']['place'];
-  readonly method: TestRecord['test']['method'];
-  readonly excludeId: number | null;
-  readonly stageId: number | null;
-  /** Not newer than this moment; any when it is left out. */
-  readonly notAfter?: string;
-}
-
-/** The newest standing baseline of one place and method: series of different rigs are never mixed. */
-export const pickBaseline = (tests: readonly TestRecord[], wanted: BaselineWanted): TestRecord | null =>
-  inForce(tests)
-    .filter(
-      (t) =>
-        t.isBaseline &&
-        t.id !== wanted.excludeId &&
-        t.test.failedPreconditions.length === 0 &&
-        t.test.place === wanted.place &&
-        t.test.method === wanted.method &&
-        stageOfTest(t) === wanted.stageId &&
-        (wanted.notAfter === undefined || t.performedAt <= wanted.notAfter),
-    )
-    .reduce<TestRecord | null>((best, t) => (best === null || t.performedAt > best.performedAt ? t : best), null);
-
 const reduced = (record: TestRecord): ReducedTest => {
   const result = reduceTest(record.test);
   // A record was reduced once before it was stored; that it no longer can be is a bug, not a typing slip.
@@ -84,12 +60,6 @@ const onBranch = (
 
 const recordOn = (machine: Machine, record: TestRecord): ReducedTest =>
   onBranch(machine, { place: record.test.place, reduced: reduced(record) });
-
-/** Whether a test is repeats of one figure: only those have a baseline, a limit and a trend. */
-export const isSeries = (record: TestRecord): boolean => METHODS[record.test.method].form === 'series';
-
-const stageOfTest = ({ test: { detail } }: Pick<TestRecord, 'test'>): number | null =>
-  'stageId' in detail ? detail.stageId : null;
 
 /** Where a series stands among the others: what it reads, and when; a test that is being typed has no number yet. */
 export interface SeriesAt {

@@ -1,5 +1,7 @@
 import { addDays, type CalendarDate } from '../calendar/calendar-date';
-import { dueName, type StageDue, stageDue } from '../interval/due';
+import { type ChangeDay, changeDays, dueOfMachine } from '../forecast/due';
+import type { StageOutlook } from '../forecast/from-record';
+import { dueName, type StageDue } from '../interval/due';
 import { classStanding, type Machine, type Withdrawal } from '../machine/machine';
 import type { BaselineVerdict, LossThresholds } from '../measure/judge-baseline';
 import { type ChangeRecord, inForce, type TestRecord } from '../record/records';
@@ -12,6 +14,8 @@ export interface MachineStatus {
   /** The newest usable test that stands, judged; null without one. */
   readonly latest: JudgedTest | null;
   readonly need: Need;
+  /** The forecast of each ruled stage: the dates of `due` are its own. */
+  readonly outlooks: readonly StageOutlook[];
 }
 
 /** The one thing a machine needs next, with what orders it on the board (smaller is more urgent). */
@@ -47,47 +51,8 @@ export interface StatusInput {
   readonly changes: readonly ChangeRecord[];
   readonly thresholds: LossThresholds;
   readonly today: CalendarDate;
+  readonly outlooks: readonly StageOutlook[];
 }
-
-/** When something was changed, of a change that stands. */
-export type ChangeDay = Pick<ChangeRecord, 'stageId' | 'performedOn' | 'performedAt'>;
-
-/** Days of the standing changes of a stage, ascending, first use first. */
-const changeDays =
-  (machine: Machine, changes: readonly ChangeDay[]) =>
-  (stageId: number): readonly CalendarDate[] => {
-    const first = machine.stages.find((s) => s.id === stageId)?.firstUsedOn;
-    const days = changes.filter((c) => c.stageId === stageId).map((c) => c.performedOn);
-    return [...(first === undefined ? [] : [first]), ...days].sort();
-  };
-
-/** When each ruled stage of a machine is due, in path order, by the changes that stand. */
-export const dueOfMachine = ({
-  machine,
-  changes,
-  today,
-}: {
-  readonly machine: Machine;
-  readonly changes: readonly ChangeDay[];
-  readonly today: CalendarDate;
-}): readonly StageDue[] => {
-  const daysOf = changeDays(machine, changes);
-  return machine.stages.flatMap((stage) => {
-    const changedOn = daysOf(stage.id).at(-1) ?? stage.firstUsedOn;
-    const due = stage.missing
-      ? null
-      : stageDue({
-          stageId: stage.id,
-          rules: stage.rules,
-          changedOn,
-          changesOf: daysOf,
-          today,
-          wear: { hours: machine.hours, looks: stage.looks },
-          examinedOn: machine.examinations.at(-1)?.on ?? null,
-        });
-    return due ? [due] : [];
-  });
-};
 
 /** Order on the board, least first; between them what is due, by its days left. A modelling choice. */
 const URGENCY = {
@@ -181,7 +146,7 @@ const needOf = (
 };
 
 /** A stage entered as missing is there again once a change of it stands on record. */
-const asRecorded = (machine: Machine, changes: readonly ChangeRecord[]): Machine => {
+export const asRecorded = (machine: Machine, changes: readonly ChangeRecord[]): Machine => {
   const fittedSince = (s: Machine['stages'][number]) =>
     inForce(changes).some((c) => c.stageId === s.id && (s.missingSince === null || c.performedAt > s.missingSince));
   return {
@@ -217,7 +182,7 @@ const hoursKept = (machine: Machine, changes: readonly ChangeDay[]): Machine['ho
 };
 
 /** Reads the records of a machine once, for every day on which none is added. */
-export const machineDigest = (entered: Omit<StatusInput, 'today'>): MachineDigest => {
+export const machineDigest = (entered: Omit<StatusInput, 'today' | 'outlooks'>): MachineDigest => {
   const recorded = asRecorded(entered.machine, entered.changes);
   const changes = inForce(entered.changes).map(({ stageId, performedOn, performedAt }) => ({
     stageId,
@@ -237,11 +202,15 @@ export const machineDigest = (entered: Omit<StatusInput, 'today'>): MachineDiges
 };
 
 /** Everything the board, the round and the bench say about one machine on a day. */
-export const statusOn = ({ machine, changes, latest }: MachineDigest, today: CalendarDate): MachineStatus => {
-  const due = dueOfMachine({ machine, changes, today });
-  return { machine, due, latest, need: needOf({ machine, changes }, due, latest) };
+export const statusOn = (
+  { machine, changes, latest }: MachineDigest,
+  today: CalendarDate,
+  outlooks: readonly StageOutlook[],
+): MachineStatus => {
+  const due = dueOfMachine({ machine, changes, today, outlooks });
+  return { machine, due, latest, need: needOf({ machine, changes }, due, latest), outlooks };
 };
 
 /** The same from the records at once. */
-export const machineStatus = ({ today, ...records }: StatusInput): MachineStatus =>
-  statusOn(machineDigest(records), today);
+export const machineStatus = ({ today, outlooks, ...records }: StatusInput): MachineStatus =>
+  statusOn(machineDigest(records), today, outlooks);

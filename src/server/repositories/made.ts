@@ -30,6 +30,22 @@ export const madeFor = async (db: Db, table: MadeTable, day: string): Promise<Re
   return new Map(rows.map((r) => [r.machine_id, r.rev]));
 };
 
+export interface MadeOn {
+  readonly rev: number;
+  readonly day: string;
+}
+
+/** Which machines have one of this build made for a day since then, and for which. */
+export const madeSince = async (db: Db, table: MadeTable, day: string): Promise<ReadonlyMap<number, MadeOn>> => {
+  const rows = await db
+    .selectFrom(table)
+    .select(['machine_id', 'rev', 'made_for'])
+    .where('made_by', '=', buildId())
+    .where('made_for', '>=', day)
+    .execute();
+  return new Map(rows.map((r) => [r.machine_id, { rev: r.rev, day: r.made_for }]));
+};
+
 /** Machines without one of this build for a day. */
 export const withoutMade = async (db: Db, table: MadeTable, day: string): Promise<ReadonlySet<number>> => {
   const rows = await db

@@ -1,9 +1,12 @@
 import type { StageDue } from '@/core/interval/due';
 import { type Comparison, compareTests } from '@/core/measure/compare-tests';
 import { type ChangeRecord, inForce, type TestRecord, type WorkRecord } from '@/core/record/records';
-import { isSeries, type JudgedTest, judgeTest } from '@/core/status/judge-test';
-import { dueOfMachine } from '@/core/status/machine-status';
+import { isSeries } from '@/core/record/series';
+import { type JudgedTest, judgeTest } from '@/core/status/judge-test';
+import { dueOfMachine } from '@/core/forecast/due';
+import { outlooksOf } from '@/core/forecast/from-record';
 import type { Bench } from './bench';
+import { forecastRecord } from './outlooks';
 
 export interface ChangeStory {
   readonly change: ChangeRecord;
@@ -46,16 +49,17 @@ export const changeStory = (bench: Bench, changeId: number): ChangeStory | null 
     (t) => isSeries(t) && t.afterChangeId !== null && chain.has(t.afterChangeId),
   );
   const after = judged(follows.at(-1) ?? null);
-  const dueOf = (changes: readonly ChangeRecord[]) =>
-    dueOfMachine({ machine, changes: inForce(changes), today: bench.yard.today }).find(
-      (d) => d.stageId === change.stageId,
-    ) ?? null;
+  const { yard, tests } = bench;
+  const dueOf = (changes: readonly ChangeRecord[]) => {
+    const record = forecastRecord(yard, { machine, tests, changes });
+    return dueOfMachine({ ...record, outlooks: outlooksOf(record) }).find((d) => d.stageId === change.stageId) ?? null;
+  };
   return {
     change,
     before,
     after,
     comparison: before && after ? compareTests({ before: before.reduced, after: after.reduced }) : null,
-    dueNow: dueOf(bench.changes),
+    dueNow: bench.status.due.find((d) => d.stageId === change.stageId) ?? null,
     dueWithout: dueOf(bench.changes.filter((c) => !chain.has(c.id))),
   };
 };

@@ -3,7 +3,7 @@ import { inForce } from '@/core/record/records';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { changeMadeBy, type JobRecord, type JobState, jobState } from '@/core/procedure/job-log';
 import type { Step } from '@/core/procedure/step';
-import { isSeries } from '@/core/status/judge-test';
+import { isSeries } from '@/core/record/series';
 import { dayAt } from '@/core/calendar/calendar-date';
 import type { Db } from '../db/connect';
 import { insertChange, loadChanges } from '../repositories/changes';

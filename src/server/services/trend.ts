@@ -3,7 +3,7 @@ import { METHODS, type Method } from '@/core/measure/methods';
 import { reduceTest } from '@/core/measure/reduce-test';
 import type { Place } from '@/core/measure/place';
 import { inForce } from '@/core/record/records';
-import { isSeries } from '@/core/status/judge-test';
+import { isSeries } from '@/core/record/series';
 import type { Bench } from './bench';
 
 export interface TrendKey {

@@ -1,5 +1,5 @@
 import { daysBetween } from '@/core/calendar/calendar-date';
-import { usualDays } from '@/core/forecast/from-record';
+import { usualDays } from '@/core/forecast/kind-days';
 import { isChangeable, type Machine, type Stage } from '@/core/machine/machine';
 import { mean, sampleDeviation } from '@/core/numeric/moments';
 import { type ChangeRecord, inForce } from '@/core/record/records';

@@ -1,6 +1,7 @@
 import type { Dust } from '@/core/dust/dust';
 import { type CalendarDate, dayAt } from '@/core/calendar/calendar-date';
 import { doNotRun, type JobState, jobState } from '@/core/procedure/job-log';
+import type { StageOutlook } from '@/core/forecast/from-record';
 import { type MachineDigest, type MachineStatus, statusOn } from '@/core/status/machine-status';
 import { machinesWithOpenCase } from '../repositories/cases';
 import { loadOwnDusts } from '../repositories/dusts';
@@ -13,6 +14,7 @@ import type { Site } from '@/core/site/site';
 import { loadSite } from '../repositories/site';
 import type { Db } from '../db/connect';
 import { loadDigests } from './digest';
+import { outlooksOn } from './outlooks';
 import type { Context } from './user-action';
 
 export interface Yard {
@@ -40,20 +42,25 @@ const held = new WeakMap<Db, Yard>();
 const reading = new WeakMap<Db, { readonly of: Pick<Yard, 'today' | 'revision'>; readonly yard: Promise<Yard> }>();
 
 const statuses = new WeakMap<MachineDigest, { readonly today: CalendarDate; readonly status: MachineStatus }>();
+const NO_OUTLOOKS: readonly StageOutlook[] = [];
 
 /** What has not changed since it was last looked at, on the same day, stands as it did. */
-const statusOf = (digest: MachineDigest, today: CalendarDate): MachineStatus => {
+const statusOf = (digest: MachineDigest, today: CalendarDate, outlooks: readonly StageOutlook[]): MachineStatus => {
   const known = statuses.get(digest);
-  if (known?.today === today) return known.status;
-  const status = statusOn(digest, today);
+  if (known?.today === today && known.status.outlooks === outlooks) return known.status;
+  const status = statusOn(digest, today, outlooks);
   statuses.set(digest, { today, status });
   return status;
 };
 
 const readYard = async (db: Db, { today, revision }: Pick<Yard, 'today' | 'revision'>): Promise<Yard> => {
   const { digests, unreadable } = await loadDigests(db);
-  const all = digests.map((digest) => statusOf(digest, today));
   const gone = await loadGone(db);
+  const site = await loadSite(db);
+  // What is no longer kept is not forecast: its rules stand as they are written.
+  const kept = digests.map((d) => d.machine.id).filter((id) => !gone.has(id));
+  const outlooks = await outlooksOn(db, { site, today, revision }, kept);
+  const all = digests.map((digest) => statusOf(digest, today, outlooks.get(digest.machine.id) ?? NO_OUTLOOKS));
   const machines = all.filter((m) => !gone.has(m.machine.id));
   const openJobs = new Map((await loadOpenJobs(db)).map((j) => [j.machineId, jobState(j)]));
   // What stands open comes first: somebody is in the middle of it, and nobody may run it.
@@ -64,7 +71,7 @@ const readYard = async (db: Db, { today, revision }: Pick<Yard, 'today' | 'revis
   const order = (a: MachineStatus, b: MachineStatus) =>
     stands(a) - stands(b) || a.need.urgency - b.need.urgency || (a.machine.tag < b.machine.tag ? -1 : 1);
   return {
-    site: await loadSite(db),
+    site,
     today,
     revision,
     ownDusts: await loadOwnDusts(db),

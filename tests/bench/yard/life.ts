@@ -1,6 +1,6 @@
 import type { Random } from '../../../demo/random';
 import { hoseArea, LEAST_SPEED, loadOfRule, type Made, type TrueRule } from './machine';
-import { AHEAD, between, type Calendar, chanceOf, PAST, whole, type WorkDay, worksOnDay } from './work';
+import { AHEAD, between, type Calendar, chanceOf, LAST, PAST, whole, type WorkDay, worksOnDay } from './work';
 
 // A machine lived day by day, with the people who keep it: what they do, and what of it they write down.
 
@@ -15,7 +15,7 @@ export interface Written {
   readonly pascals: { readonly day: number; readonly readings: readonly number[] }[];
 }
 
-/** Days from today at which each part reaches the first of its rules, as it truly comes; a day behind is below 0. */
+/** Days from today at which each part reaches the first of its rules, as it truly comes; below 0 it is behind. */
 export interface Truth {
   readonly bag: number;
   readonly filter: number;
@@ -83,6 +83,8 @@ export class Life {
   private bag: Part;
   private filter: Part;
   private bagsSinceFilter = 0;
+  /** Days of work since somebody looked into the bag. */
+  private sinceLook = 0;
   private readonly limits: readonly number[];
   private readonly baseline: number;
   private readonly known = { bag: Number.NaN, filter: Number.NaN };
@@ -110,7 +112,7 @@ export class Life {
       if (ahead && !Number.isNaN(this.known.bag) && !Number.isNaN(this.known.filter)) break;
       if ((this.work[day]?.hours ?? 0) > 0 || worksOnDay(this.calendar, day)) this.keep(day, ahead);
     }
-    const told = (day: number): number => (Number.isNaN(day) ? AHEAD : day - PAST);
+    const told = (day: number): number => (Number.isNaN(day) ? AHEAD : day - LAST);
     this.truth = { bag: told(this.known.bag), filter: told(this.known.filter) };
     return this;
   }
@@ -151,12 +153,10 @@ export class Life {
       this.filter.load += done.fines * (0.7 + 0.6 * Math.min(1.2, this.bagShare));
       this.filter.hours += done.hours;
     }
-    const within = this.r.uniform();
-    if (Number.isNaN(this.bag.reached) && this.isReached(this.bag, this.made.bagRules, day))
-      this.bag.reached = day + within;
+    if (Number.isNaN(this.bag.reached) && this.isReached(this.bag, this.made.bagRules, day)) this.bag.reached = day;
     const clogged = this.limits.some((limit) => this.filterLoad >= limit);
     if (Number.isNaN(this.filter.reached) && (clogged || this.isReached(this.filter, this.made.filterRules, day)))
-      this.filter.reached = day + within;
+      this.filter.reached = day;
     if (day < PAST) return;
     if (Number.isNaN(this.known.bag)) this.known.bag = this.bag.reached;
     if (Number.isNaN(this.known.filter)) this.known.filter = this.filter.reached;
@@ -236,7 +236,9 @@ export class Life {
       return;
     }
     const worked = (this.work[day]?.hours ?? 0) > 0;
-    if (worked && day % keeper.looksEvery === 0) {
+    if (worked) this.sinceLook += 1;
+    if (worked && this.sinceLook >= keeper.looksEvery) {
+      this.sinceLook = 0;
       const seen = this.bagShare * this.luck(0.09);
       if (day < PAST && chanceOf(r, keeper.writesLook))
         this.written.looks.push({ day, share: rounded(Math.min(1, seen), chanceOf(r, 0.5) ? 0.25 : 0.125) });
@@ -269,8 +271,7 @@ export class Life {
       // A full bag is emptied first and the test is said to be its fault.
       const blamed = this.bagShare > 0.6 && chanceOf(r, 0.7);
       if (lost?.kind === 'flowLost') seen ||= flow <= 1 - lost.share && !blamed;
-      if (has('hoseVelocity'))
-        seen ||= (flow * this.baseline) / hoseArea(this.made.boreM) <= LEAST_SPEED && !blamed;
+      if (has('hoseVelocity')) seen ||= (flow * this.baseline) / hoseArea(this.made.boreM) <= LEAST_SPEED && !blamed;
     }
     if (has('gaugeZone') && since % keeper.gaugeEvery === 0 && since > 0) {
       const zone = this.readGauge(day);

@@ -1,7 +1,5 @@
+import { lookToday } from '@/core/forecast/overdue';
 import type { Told } from './forecast-yard';
-
-/** Said to be past its limit from this chance on. */
-const FLAG_FROM = 0.55;
 
 const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
 
@@ -32,10 +30,9 @@ export interface Scores {
 export const scoresOf = (told: readonly Told[]): Scores => {
   const answered = told.flatMap((t) => (t.outlook?.forecast ? [{ ...t, forecast: t.outlook.forecast }] : []));
   const middle = (t: (typeof answered)[number]) => t.forecast.reached[2];
-  const error = (f: (t: (typeof answered)[number]) => number) =>
-    mean(answered.map((t) => Math.abs(f(t) - t.truth)));
+  const error = (f: (t: (typeof answered)[number]) => number) => mean(answered.map((t) => Math.abs(f(t) - t.truth)));
   const flagged = (late: boolean) =>
-    mean(answered.filter((t) => t.truth < 0 === late).map((t) => (t.forecast.overdue > FLAG_FROM ? 1 : 0)));
+    mean(answered.filter((t) => t.truth < 0 === late).map((t) => (lookToday(t.forecast) ? 1 : 0)));
   const off = answered.map((t) => middle(t) - t.truth).sort((a, b) => a - b);
   return {
     stages: told.length,

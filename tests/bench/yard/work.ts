@@ -5,6 +5,8 @@ import type { Random } from '../../../demo/random';
 /** Days a machine has behind it at the most, and days that are lived on to see what becomes of it. */
 export const PAST = 1000;
 export const AHEAD = 1300;
+/** The last day that is behind: today, in the evening. */
+export const LAST = PAST - 1;
 const ALL = PAST + AHEAD;
 const WEEK = 7;
 const YEAR = 365;

@@ -1,31 +1,32 @@
 import Sqlite from 'better-sqlite3';
 import type { Written } from './life';
 import type { TrueRule } from './machine';
-import { PAST } from './work';
+import { LAST } from './work';
 import type { LivedMachine, LivedYard } from './yard';
 
 // Writes what people wrote of a made-up yard into the tables of the application, row by row, as its own forms would: what
 // is true stays outside.
 
-/** The day the forecast is asked on. */
+/** The day the forecast is asked on, when its work is done. */
 export const TODAY = '2026-11-24';
 export const NOW = `${TODAY}T18:00:00.000Z`;
 const DAY_MS = 86_400_000;
 
 export const dateOf = (day: number): string =>
-  new Date(Date.parse(TODAY) + (day - PAST) * DAY_MS).toISOString().slice(0, 10);
+  new Date(Date.parse(TODAY) + (day - LAST) * DAY_MS).toISOString().slice(0, 10);
 const momentOf = (day: number, hour: number): string => `${dateOf(day)}T${String(hour).padStart(2, '0')}:00:00.000Z`;
 
 type Row = Record<string, number | string | null>;
 
-const inserter = (db: Sqlite.Database) => (table: string, row: Row): number => {
-  const columns = Object.keys(row);
-  return Number(
-    db
-      .prepare(`insert into ${table} (${columns.join()}) values (${columns.map((c) => `@${c}`).join()})`)
-      .run(row).lastInsertRowid,
-  );
-};
+const inserter =
+  (db: Sqlite.Database) =>
+  (table: string, row: Row): number => {
+    const columns = Object.keys(row);
+    return Number(
+      db.prepare(`insert into ${table} (${columns.join()}) values (${columns.map((c) => `@${c}`).join()})`).run(row)
+        .lastInsertRowid,
+    );
+  };
 type Insert = ReturnType<typeof inserter>;
 
 const work = (machine: number, at: string): Row => ({
@@ -58,14 +59,29 @@ const gaugeSpec = (gauge: LivedMachine['made']['gauge']): string | null =>
   gauge &&
   JSON.stringify({
     air: { form: 'medium', medium: 'pleatedPolyester', areaM2: 0.7, k1PaSM: null, inParallel: 1 },
-    fit: { orientation: 'unmarked', seals: 1, bypass: 0.002, rating: { scale: 'none' }, foreign: false, gaugePa: gauge },
+    fit: {
+      orientation: 'unmarked',
+      seals: 1,
+      bypass: 0.002,
+      rating: { scale: 'none' },
+      foreign: false,
+      gaugePa: gauge,
+    },
   });
 
-const addTests = (insert: Insert, machine: number, { filter, boreM, written }: {
-  readonly filter: number;
-  readonly boreM: number;
-  readonly written: Written;
-}): void => {
+const addTests = (
+  insert: Insert,
+  machine: number,
+  {
+    filter,
+    boreM,
+    written,
+  }: {
+    readonly filter: number;
+    readonly boreM: number;
+    readonly written: Written;
+  },
+): void => {
   const add = (day: number, over: Row, readings: readonly (readonly [value: number, unit: string])[]) => {
     const id = insert('airflow_test', {
       ...work(machine, momentOf(day, 9)),
@@ -164,7 +180,8 @@ const addMachine = (insert: Insert, lived: LivedMachine, number: number): void =
     }),
   );
   const [bag, filter] = [ids[3] ?? 0, ids[4] ?? 0];
-  for (const rule of made.bagRules) insert('rule', { stage_id: bag, rule_json: ruleJson(rule, bag), school: 'made up' });
+  for (const rule of made.bagRules)
+    insert('rule', { stage_id: bag, rule_json: ruleJson(rule, bag), school: 'made up' });
   for (const rule of made.filterRules)
     insert('rule', { stage_id: filter, rule_json: ruleJson(rule, bag), school: 'made up' });
   const { written } = life;

@@ -72,7 +72,17 @@ const MOST_WRITTEN = 500;
 const liveMachine = (r: ReturnType<typeof seeded>, calendar: Calendar): LivedMachine => {
   const work = workOf(r, calendar);
   const meanOf = (f: (d: WorkDay) => number) => work.slice(0, PAST).reduce((sum, d) => sum + f(d), 0) / PAST;
-  const made = makeMachine(r, Math.max(0.05, meanOf((d) => d.fines)), Math.max(5, meanOf((d) => d.grams)));
+  const made = makeMachine(
+    r,
+    Math.max(
+      0.05,
+      meanOf((d) => d.fines),
+    ),
+    Math.max(
+      5,
+      meanOf((d) => d.grams),
+    ),
+  );
   const life = new Life(r, made, work, calendar).live();
   const dice = r.uniform();
   const keeps: Keeps = dice < 0.4 ? 'daily' : dice < 0.58 ? 'weekly' : dice < 0.75 ? 'meter' : 'none';

@@ -1,44 +1,64 @@
 import { describe, expect, it } from 'vitest';
-import { historyOfStage, type MachineRecord, outlookOf } from '@/core/forecast/from-record';
 import { addDays } from '@/core/calendar/calendar-date';
+import { worksOn } from '@/core/calendar/working-days';
+import { dueOfMachine } from '@/core/forecast/due';
+import { historyOfStage } from '@/core/forecast/stage-history';
+import { laterBy, outlookOf, outlooksOf } from '@/core/forecast/from-record';
+import { machineFacts, type MachineRecord } from '@/core/forecast/machine-facts';
 import type { Rule } from '@/core/interval/rules';
-import type { ChangeReason, ChangeRecord } from '@/core/record/records';
+import type { Machine } from '@/core/machine/machine';
+import type { ChangeReason, ChangeRecord, TestRecord } from '@/core/record/records';
 import { changeRecord, machineOf, stageOf } from '../../support/machines';
 
 const TODAY = '2026-11-24';
 const ago = (days: number) => addDays(TODAY, -days);
-const change = (days: number, reason: ChangeReason = 'fill'): ChangeRecord =>
-  changeRecord({ id: days, performedOn: ago(days), reason });
-const HALF: Rule = { kind: 'fill', share: 0.5 };
-const bag = stageOf(1, {
-  kind: 'bag',
-  name: 'bag',
-  firstUsedOn: ago(120),
-  rules: [{ id: 1, stageId: 1, rule: HALF, school: 'half full' }],
+const change = (days: number, reason: ChangeReason = 'fill', stageId = 1): ChangeRecord => ({
+  ...changeRecord({ id: days, performedOn: ago(days), reason }),
+  stageId,
 });
-const hoursOf = (from: number, dustUntil = 0) =>
+const HALF: Rule = { kind: 'fill', share: 0.5 };
+const ruled = (rule: Rule, id = 1, stageId = 1) => ({ id, stageId, rule, school: '' });
+const bag = stageOf(1, { kind: 'bag', name: 'bag', firstUsedOn: ago(120), rules: [ruled(HALF)] });
+type Hours = Machine['hours'];
+/** Two hours every day for so long, of one dust or, until some days ago, of another. */
+const hoursOf = (from: number, dustUntil = 0, hours = 2): Hours =>
   Array.from({ length: from + 1 }, (_, i) => ({
     day: ago(from - i),
-    hours: 2,
+    hours,
     dust: from - i > dustUntil && dustUntil > 0 ? 'softwood' : 'filler',
   }));
-const record = (
-  over: Partial<MachineRecord> = {},
-  stage = bag,
-  hours: ReturnType<typeof hoursOf> = [],
-): MachineRecord => ({
-  machine: machineOf([stage], { hours }),
+const zoneTest = (days: number, zone: 'green' | 'amber' | 'red', stageId = 1) =>
+  ({
+    id: days,
+    performedAt: `${ago(days)}T09:00:00.000Z`,
+    supersededById: null,
+    voided: false,
+    isBaseline: false,
+    test: {
+      method: 'gaugeZone',
+      place: 'toolEnd',
+      detail: { kind: 'zone', stageId, zone },
+      failedPreconditions: [],
+      readingsSi: [],
+    },
+  }) as unknown as TestRecord;
+
+const record = (over: Partial<MachineRecord> = {}, stages = [bag], hours: Hours = []): MachineRecord => ({
+  machine: machineOf(stages, { hours }),
   changes: [change(90), change(60), change(30)],
-  losses: [],
-  zones: [],
+  tests: [],
   today: TODAY,
   works: () => true,
   seed: 3,
   ...over,
 });
+const historyOf = (r: MachineRecord, rule: Rule = HALF, stage = r.machine.stages[0] ?? bag) =>
+  historyOfStage(machineFacts(r), stage, rule);
+const middleOf = (r: MachineRecord, stage = r.machine.stages[0] ?? bag): number =>
+  outlookOf(machineFacts(r), stage).forecast?.reached[2] ?? Number.NaN;
 
 describe('what a stage has behind it, from the record', () => {
-  it('intervals with why they ended and what was found as a share of the limit, in days where no hours are on record', () => {
+  it('intervals with why they ended and what was found; days of work where no hours are on record', () => {
     const looked = {
       ...bag,
       looks: [
@@ -46,35 +66,141 @@ describe('what a stage has behind it, from the record', () => {
         { day: ago(10), share: 0.2 },
       ],
     };
-    const h = historyOfStage(
-      record({ changes: [change(90, 'precaution'), change(60, 'fill'), change(30, 'damage')] }, looked),
-      looked,
-      HALF,
-    );
+    const h = historyOf(record({ changes: [change(90, 'precaution'), change(60), change(30, 'damage')] }, [looked]));
     expect(h.counts).toBe('days');
-    expect(h.past.map((i) => [i.load, i.end, i.found])).toEqual([
-      [30, 'early', null],
-      [30, 'limit', 0.8],
-      [30, 'other', null],
+    expect(h.past.map((i) => [i.load, i.end, i.marks.map((m) => m.kind === 'share' && m.share)])).toEqual([
+      [30, 'early', []],
+      [30, 'limit', [0.8]],
+      [30, 'other', []],
     ]);
-    expect(h.load).toBe(30);
-    expect(h.inspections).toEqual([{ kind: 'share', load: 20, share: 0.4, deviation: expect.any(Number) }]);
+    // From the middle of the day of its change to the end of today.
+    expect(h.running).toMatchObject({ load: 30.5, marks: [{ kind: 'share', load: 20, share: 0.4 }] });
+    const weekdays = { ...record(), works: worksOn({ weekdays: [1, 2, 3, 4, 5], closed: [] }, TODAY) };
+    expect(historyOf(weekdays).past[1]?.load).toBeCloseTo((30 * 5) / 7, -0.5);
   });
 
-  it('counts in run hours where they reach back to the interval before, and marks what lies before a new dust or a new path', () => {
-    const whole = historyOfStage(record({}, bag, hoursOf(100)), bag, HALF);
-    expect(whole.counts).toBe('hours');
-    // The one that began before hours were written down is left out.
-    expect(whole.past.map((i) => i.load)).toEqual([60, 60]);
-    expect(whole.past.every((i) => !i.beforeRegime)).toBe(true);
-    // Another dust until 45 days ago: what began before that is of another regime.
-    const dust = historyOfStage(record({}, bag, hoursOf(100, 45)), bag, HALF);
-    expect(dust.past.map((i) => i.beforeRegime)).toEqual([true, true]);
-    const path = {
-      ...record({}, bag, hoursOf(100)),
-      machine: machineOf([bag], { hours: hoursOf(100), reshapedAt: `${ago(75)}T08:00:00.000Z` }),
-    };
-    expect(historyOfStage(path, bag, HALF).past.map((i) => i.beforeRegime)).toEqual([true, false]);
+  it.each([
+    ['gauge', 'limit'],
+    ['fill', 'limit'],
+    ['test', 'limit'],
+    ['date', 'bound'],
+    ['count', 'bound'],
+    ['precaution', 'early'],
+    ['damage', 'other'],
+  ] as const)('a change because of %s ended its interval %s', (reason, end) => {
+    expect(historyOf(record({ changes: [change(30, reason)] })).past.map((i) => i.end)).toEqual([end]);
+  });
+
+  it('a look that has fallen is of another bag, and starts an interval of its own', () => {
+    const looks = [
+      { day: ago(50), share: 0.4 },
+      { day: ago(44), share: 0.75 },
+      { day: ago(40), share: 0.1 },
+      { day: ago(20), share: 0.5 },
+    ];
+    const h = historyOf(record({ changes: [change(90), change(60)] }, [{ ...bag, looks }]));
+    expect(h.past.map((i) => i.load)).toEqual([30, 30, 18]);
+    expect(h.running.load).toBeCloseTo(42.5, 9);
+    // Where between the two looks it was is not known.
+    expect(h.past[2]?.unsure ?? 0).toBeGreaterThan(h.past[0]?.unsure ?? 1);
+  });
+
+  it('counts run hours where they are on record: of a day, of a week in one, of a meter that is read now and then', () => {
+    expect(historyOf(record({}, [bag], hoursOf(100))).past.map((i) => Math.round(i.load))).toEqual([60, 60, 60]);
+    const weekly = hoursOf(100)
+      .filter((_, i) => i % 7 === 6)
+      .map((h) => ({ ...h, hours: 14 }));
+    const meter = hoursOf(100)
+      .filter((_, i) => i % 10 === 9)
+      .map((h) => ({ ...h, hours: 20 }));
+    for (const hours of [weekly, meter]) {
+      const h = historyOf(record({}, [bag], hours));
+      expect(h.counts).toBe('hours');
+      for (const i of h.past.slice(1)) expect(Math.abs(i.load - 60)).toBeLessThan(5);
+      // The days since the last entry were run too.
+      expect(h.running.load).toBeGreaterThan(55);
+    }
+  });
+
+  it('a hole in which something was recorded was worked, one in which nothing was is idle', () => {
+    const holed = hoursOf(119).filter((h) => h.day < ago(58) || h.day > ago(32));
+    const idle = historyOf(record({ changes: [change(60), change(30)] }, [bag], holed)).past.at(-1)?.load ?? 0;
+    const busy = historyOf(record({ changes: [change(60), change(45), change(30)] }, [bag], holed)).past.slice(1);
+    expect(idle).toBeLessThan(12);
+    expect(busy.reduce((sum, i) => sum + i.load, 0)).toBeGreaterThan(40);
+    expect(busy[0]?.unsure ?? 0).toBeGreaterThan(0.15);
+  });
+
+  it('starts from what its kind lasts, shorter for a smaller fill, in hours where hours are counted', () => {
+    const bare = (over: Partial<Parameters<typeof stageOf>[1]> = {}) =>
+      stageOf(1, { firstUsedOn: ago(10), rules: [], ...over });
+    const template = (stage: ReturnType<typeof stageOf>, rule: Rule, hours: Hours = []) =>
+      historyOf(record({ changes: [] }, [stage], hours), rule, stage).template.load;
+    const loss: Rule = { kind: 'flowLost', share: 0.2 };
+    const worked = (days: number) => (days * 5) / 7;
+    expect(template(bare(), loss)).toBeCloseTo(worked(30), 9);
+    expect(template(bare({ kind: 'hepa' }), loss)).toBeCloseTo(worked(400), 9);
+    expect(template(bare({ kind: 'ring' }), loss)).toBeCloseTo(worked(180), 9);
+    // A bag that is changed half full lasts half as long; never less than three tenths of a whole one.
+    expect(template(bare(), HALF)).toBeCloseTo(worked(15), 9);
+    expect(template(bare(), { kind: 'fill', share: 0.1 })).toBeCloseTo(worked(9), 9);
+    // 1.8 run hours are a usual day.
+    expect(template(bare(), loss, hoursOf(40))).toBeCloseTo(54, 9);
+    // The school's own calendar knows this stage better than its kind does.
+    expect(template(bare({ rules: [ruled({ kind: 'calendarDays', days: 21 })] }), HALF)).toBeCloseTo(worked(21), 9);
+  });
+
+  it('a gauge is between two shares of its limit, on its own stage alone', () => {
+    const tests = [zoneTest(20, 'green'), zoneTest(12, 'amber'), zoneTest(5, 'red'), zoneTest(4, 'red', 9)];
+    const marks = (zone: 'amber' | 'red') =>
+      historyOf(record({ tests }), { kind: 'gaugeZone', zone }).running.marks.map((m) =>
+        m.kind === 'zone' ? [m.above, m.below].map((x) => x !== null && Math.sign(Math.round(10 * (x - 1)))) : [],
+      );
+    expect(marks('red')).toEqual([
+      [false, -1],
+      [-1, 0],
+      [0, false],
+    ]);
+    expect(marks('amber')).toEqual([
+      [false, 0],
+      [0, 1],
+      [1, false],
+    ]);
+  });
+
+  it('marks what lies before a new path, not what was another dust', () => {
+    const dust = historyOf(record({}, [bag], hoursOf(119, 45)));
+    expect(dust.past.every((i) => !i.beforeRegime)).toBe(true);
+    const path = { ...record(), machine: machineOf([bag], { reshapedAt: `${ago(75)}T08:00:00.000Z` }) };
+    expect(historyOf(path).past.map((i) => i.beforeRegime)).toEqual([true, true, false]);
+  });
+});
+
+describe('forecasts from the record', () => {
+  it('dust weighs: what filled a bag in a third of the hours fills the next one as fast', () => {
+    // Softwood until 60 days ago: 30 days a bag. Filler since: 10 days a bag. The bag that runs began with softwood.
+    const changes = [
+      change(150),
+      change(120),
+      change(90),
+      change(60),
+      change(50),
+      change(40),
+      change(30),
+      change(20),
+      change(10),
+    ];
+    const first = { ...bag, firstUsedOn: ago(180) };
+    const mixed = record({ changes }, [first], hoursOf(179, 60));
+    const facts = machineFacts(mixed);
+    const [soft, hard] = ['softwood', 'filler'].map(
+      (d) =>
+        facts.clock.at(facts.today - (d === 'filler' ? 20 : 100)) -
+        facts.clock.at(facts.today - (d === 'filler' ? 21 : 101)),
+    );
+    expect((hard ?? 0) / (soft ?? 1)).toBeGreaterThan(1.7);
+    expect((hard ?? 0) / (soft ?? 1)).toBeLessThan(3.5);
+    expect(middleOf(mixed, first)).toBeLessThan(6);
   });
 
   it('a count is as old as what it counts: the longer the bag is in, the sooner the next one', () => {
@@ -82,124 +208,75 @@ describe('what a stage has behind it, from the record', () => {
       kind: 'prefilter',
       name: 'wrap',
       firstUsedOn: ago(120),
-      rules: [
-        {
-          id: 2,
-          stageId: 2,
-          rule: { kind: 'countOfChanges', countedStageId: 1, countedStageName: 'bag', count: 4 },
-          school: '',
-        },
-      ],
+      rules: [ruled({ kind: 'countOfChanges', countedStageId: 1, countedStageName: 'bag', count: 4 }, 2, 2)],
     });
-    const at = (days: number) => {
-      const r = {
-        ...record({ changes: [change(days + 60), change(days + 30), change(days)] }),
-        machine: machineOf([bag, wrap]),
-      };
-      return outlookOf(r, wrap).forecast?.reached[2] ?? Number.NaN;
-    };
+    const at = (days: number) =>
+      middleOf(record({ changes: [change(days + 60), change(days + 30), change(days)] }, [bag, wrap]), wrap);
     expect(at(28)).toBeLessThan(at(1) - 10);
     expect(at(28)).toBeGreaterThan(0);
     // Full, it was reached on the day of its last bag, and is past by the days since.
-    const full = {
-      ...record({ changes: [change(90), change(60), change(30), change(6)] }),
-      machine: machineOf([bag, wrap]),
-    };
-    expect(outlookOf(full, wrap).forecast).toMatchObject({ overdue: 1, reached: [-6, -6, -6, -6, -6] });
+    const full = record({ changes: [change(90), change(60), change(30), change(6)] }, [bag, wrap]);
+    expect(outlookOf(machineFacts(full), wrap).forecast).toMatchObject({ overdue: 1, reached: [-6, -6, -6, -6, -6] });
   });
 
-  it('starts from what its kind lasts, shorter for a smaller fill, in hours where hours are counted', () => {
-    const bare = (over: Partial<Parameters<typeof stageOf>[1]> = {}) =>
-      stageOf(1, { firstUsedOn: ago(10), rules: [], ...over });
-    const template = (stage: ReturnType<typeof stageOf>, rule: Rule, hours: ReturnType<typeof hoursOf> = []) =>
-      historyOfStage(record({ changes: [] }, stage, hours), stage, rule).template;
-    const loss: Rule = { kind: 'flowLost', share: 0.2 };
-    expect(template(bare(), loss)).toEqual({ load: 30, spread: 0.7 });
-    expect(template(bare({ kind: 'hepa' }), loss).load).toBe(400);
-    expect(template(bare({ kind: 'ring' }), loss).load).toBe(180);
-    // A bag that is changed half full lasts half as long; never less than three tenths of a whole one.
-    expect(template(bare(), HALF).load).toBe(15);
-    expect(template(bare(), { kind: 'fill', share: 0.1 }).load).toBeCloseTo(9, 9);
-    // 1.8 run hours are a usual day.
-    expect(template(bare(), loss, hoursOf(40)).load).toBeCloseTo(54, 9);
-    // The school's own calendar knows this stage better than its kind does.
-    const month = bare({ rules: [{ id: 1, stageId: 1, rule: { kind: 'calendarDays', days: 21 }, school: '' }] });
-    expect(template(month, HALF).load).toBe(21);
-    const counted = bare({ rules: [{ id: 1, stageId: 1, rule: { kind: 'runHours', hours: 50 }, school: '' }] });
-    expect(template(counted, loss).load).toBe(30);
-  });
-
-  it('counts the load since the last change, of this stage alone', () => {
-    const other = { ...change(5), stageId: 9 };
-    expect(historyOfStage(record({ changes: [change(40), other] }), bag, HALF).load).toBe(40);
-    // Two hours a day, today and the day of the change among them.
-    expect(historyOfStage(record({ changes: [change(40)] }, bag, hoursOf(120)), bag, HALF).load).toBe(82);
-    expect(historyOfStage(record({ changes: [] }), bag, HALF).load).toBe(120);
-    // Entered for tomorrow: nothing was run yet.
-    const ahead = { ...bag, firstUsedOn: addDays(TODAY, 3) };
-    expect(historyOfStage(record({ changes: [] }, ahead), ahead, HALF).load).toBe(0);
-  });
-
-  it('hears a flow test as a share of the limit, no surer than a tenth, and only since the last change', () => {
-    const loss: Rule = { kind: 'flowLost', share: 0.2 };
-    const seen = (deviation: number, days: number, stageId = 1) => ({
-      stageId,
-      day: ago(days),
-      ofLimit: 0.5,
-      deviation,
-    });
-    const h = historyOfStage(
-      record({ losses: [seen(0.02, 10), seen(0.3, 5), seen(0.3, 45), seen(0.3, 30), seen(0.3, 8, 9)] }),
-      bag,
-      loss,
+  it('run hours come when so many more are run; without any on record, by the days the last ones took', () => {
+    const by: Rule = { kind: 'runHours', hours: 80 };
+    const stage = { ...bag, rules: [ruled(by)] };
+    const logged = record(
+      { changes: [change(100, 'date'), change(60, 'date'), change(20, 'date')] },
+      [stage],
+      hoursOf(119),
     );
-    expect(h.inspections).toEqual([
-      { kind: 'share', load: 20, share: 0.5, deviation: 0.1 },
-      { kind: 'share', load: 25, share: 0.5, deviation: 0.3 },
-    ]);
-    expect(
-      historyOfStage(record({ losses: [seen(0.3, 5)] }), bag, { kind: 'runHours', hours: 40 }).inspections,
-    ).toEqual([]);
+    expect(Math.abs(middleOf(logged, stage) - 20)).toBeLessThan(4);
+    expect(outlookOf(machineFacts(record({ changes: [change(20, 'date')] }, [stage])), stage).forecast).toBeNull();
+    const told = record({ changes: [change(100, 'date'), change(60, 'date'), change(20, 'date')] }, [stage]);
+    expect(Math.abs(middleOf(told, stage) - 20)).toBeLessThan(12);
   });
 
-  it('amber is the limit of an amber rule, and short of a red one', () => {
-    const zones = (['green', 'amber', 'red'] as const).map((zone, i) => ({ stageId: 1, day: ago(20 - i), zone }));
-    const above = (zone: 'amber' | 'red') =>
-      historyOfStage(record({ zones }), bag, { kind: 'gaugeZone', zone }).inspections.map(
-        (i) => i.kind === 'side' && i.above,
-      );
-    expect(above('amber')).toEqual([false, true, true]);
-    expect(above('red')).toEqual([false, false, true]);
+  it('the board names the middle of the forecast, a fixed day where that comes first, and today where it may well be past', () => {
+    const stage = { ...bag, rules: [ruled(HALF), ruled({ kind: 'calendarDays', days: 365 }, 2)] };
+    const due = (r: MachineRecord) => dueOfMachine({ ...r, outlooks: outlooksOf(r) })[0];
+    const soon = record({ changes: [change(100), change(70), change(40), change(10)] }, [stage]);
+    expect(due(soon)?.daysLeft).toBe(Math.round(middleOf(soon, stage)));
+    expect(due(soon)?.binding).toMatchObject({ rule: HALF, dateIs: 'expected' });
+    const monthly = { ...bag, rules: [ruled(HALF), ruled({ kind: 'calendarDays', days: 14 }, 2)] };
+    expect(due(record({ changes: [change(100), change(70), change(40), change(10)] }, [monthly]))).toMatchObject({
+      daysLeft: 4,
+      binding: { rule: { kind: 'calendarDays' }, dateIs: 'fixed' },
+    });
+    const nearly = { ...stage, looks: [{ day: ago(1), share: 0.55 }] };
+    expect(due(record({ changes: [change(120), change(90), change(60), change(29)] }, [nearly]))?.daysLeft).toBe(0);
+    const full = { ...stage, looks: [{ day: TODAY, share: 1 }] };
+    expect(
+      due(record({ changes: [change(120), change(90), change(60), change(31)] }, [full]))?.daysLeft,
+    ).toBeLessThanOrEqual(0);
+  });
+
+  it('some days later, with nothing recorded, it is so much nearer', () => {
+    const r = record();
+    const now = outlookOf(machineFacts(r), bag);
+    const later = laterBy(now, 5);
+    expect((later.forecast?.reached[2] ?? 0) - (now.forecast?.reached[2] ?? 0)).toBe(-5);
+    expect(later.forecast?.overdue ?? 0).toBeGreaterThanOrEqual(now.forecast?.overdue ?? 1);
+    expect(laterBy({ ...now, forecast: null }, 5).forecast).toBeNull();
   });
 
   it.each([
-    ['gauge', 'limit'],
-    ['fill', 'limit'],
-    ['test', 'limit'],
-    ['date', 'early'],
-    ['count', 'early'],
-    ['precaution', 'early'],
-    ['damage', 'other'],
-  ] as const)('a change because of %s ended its interval %s', (reason, end) => {
-    expect(historyOfStage(record({ changes: [change(30, reason)] }), bag, HALF).past.map((i) => i.end)).toEqual([end]);
+    ['of one record', [change(30)]],
+    ['out of order', [change(30), change(90), change(60)]],
+    ['twice on one day', [change(30), change(30), change(60)]],
+    ['in the future', [change(-3), change(40)]],
+  ] as const)('a history %s gives days that are days', (_what, changes) => {
+    const told = outlookOf(machineFacts(record({ changes })), bag).forecast;
+    expect(told?.reached.every(Number.isFinite)).toBe(true);
+    expect([...(told?.reached ?? [])].sort((a, b) => a - b)).toEqual(told?.reached);
   });
 
-  it('a gauge zone is seen on which side of its limit it was', () => {
-    const red: Rule = { kind: 'gaugeZone', zone: 'red' };
-    const h = historyOfStage(
-      record({
-        zones: [
-          { stageId: 1, day: ago(20), zone: 'amber' },
-          { stageId: 1, day: ago(5), zone: 'red' },
-          { stageId: 9, day: ago(5), zone: 'green' },
-        ],
-      }),
-      bag,
-      red,
-    );
-    expect(h.inspections).toEqual([
-      { kind: 'side', load: 10, share: 1, above: false },
-      { kind: 'side', load: 25, share: 1, above: true },
-    ]);
+  it('ten years, a rule that never binds, and a yard that never works are answered too', () => {
+    const old = { ...bag, firstUsedOn: ago(3650), rules: [ruled(HALF), ruled({ kind: 'runHours', hours: 90_000 }, 2)] };
+    const changes = Array.from({ length: 120 }, (_, i) => change(30 * (120 - i)));
+    expect(Math.abs(middleOf(record({ changes }, [old], hoursOf(3649)), old))).toBeLessThan(30);
+    const never = record({ works: () => false });
+    expect(outlookOf(machineFacts(never), bag).forecast?.reached.every(Number.isFinite)).toBe(true);
   });
 });

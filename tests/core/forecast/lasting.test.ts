@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { addDays } from '@/core/calendar/calendar-date';
 import { lastingOf, type StageLasting } from '@/core/forecast/lasting';
-import type { MachineRecord } from '@/core/forecast/from-record';
+import type { MachineRecord } from '@/core/forecast/machine-facts';
 import type { Rule } from '@/core/interval/rules';
 import { changeRecord, machineOf, stageOf } from '../../support/machines';
 
@@ -24,8 +24,7 @@ const yard = (since: number, rules: readonly Rule[] = [FULL], logged = true): Ma
   return {
     machine: machineOf([bag], { hours: logged ? hoursSince(210 + since) : [] }),
     changes: [...changes, since].map((d) => changeRecord({ id: d, performedOn: ago(d), reason: 'fill' })),
-    losses: [],
-    zones: [],
+    tests: [],
     today: TODAY,
     works: () => true,
     seed: 5,
@@ -56,9 +55,9 @@ describe('a bag through the hours of a job', () => {
 
   it('a rule of run hours is exact, and the rule that binds first speaks', () => {
     const record = yard(10, [FULL, { kind: 'runHours', hours: 25 }]);
-    // 11 days of 2 h, today and the day of the change among them.
-    expect(lasting(record, 4)).toMatchObject({ hoursLeft: [3, 3, 3], lasts: 0 });
-    expect(lasting(record, 3).lasts).toBe(1);
+    // Ten days of 2 h and the afternoon of the change.
+    expect(lasting(record, 5)).toMatchObject({ hoursLeft: [4, 4, 4], lasts: 0 });
+    expect(lasting(record, 4).lasts).toBe(1);
   });
 
   it('without hours on record a usual day is taken and said; a rule of the calendar has a date, and is not asked', () => {

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Machine } from '@/core/machine/machine';
 import type { ChangeRecord, TestRecord } from '@/core/record/records';
-import { pickBaseline, previousOf } from '@/core/status/judge-test';
+import { pickBaseline } from '@/core/record/series';
+import { previousOf } from '@/core/status/judge-test';
 import { machineStatus } from '@/core/status/machine-status';
 import type { TestReadings } from '@/core/measure/test-readings';
 import { machineOf, stageOf } from '../../support/machines';
@@ -70,6 +71,7 @@ const status = (
     changes: [change(1, '2026-02-01')],
     thresholds: { warnLoss: 0.15, actLoss: 0.25 },
     today: '2026-02-03',
+    outlooks: [],
     ...over,
   });
 

@@ -1,0 +1,102 @@
+import { addDays, addMonths, daysBetween } from '../calendar/calendar-date';
+import type { Rule, RuleRecord } from '../interval/rules';
+import type { Stage } from '../machine/machine';
+import { seeded } from '../numeric/seeded';
+import { PATHS } from './ahead';
+import type { StageHistory } from './history';
+import { OTHER_DAYS, USUAL_HOURS, usualDays, WORKED } from './kind-days';
+import { LIFE_TUNING, type LifeTuning } from './life-tuning';
+import type { MachineFacts } from './machine-facts';
+import { drawCount, drawWear, type RuleDraws } from './reach';
+import { historyOfStage } from './stage-history';
+
+const fixed = (day: number): Float64Array => new Float64Array(PATHS).fill(day);
+
+const countDraws = (
+  facts: MachineFacts,
+  stage: Stage,
+  { id, rule }: RuleRecord & { readonly rule: Extract<Rule, { kind: 'countOfChanges' }> },
+): RuleDraws => {
+  const since = facts.startsOf(stage.id).at(-1) ?? facts.today;
+  const counted = facts.startsOf(rule.countedStageId);
+  const done = counted.filter((d) => d > since);
+  // A count that is full was reached on a day that is known.
+  const reachedOn = done[rule.count - 1];
+  if (reachedOn !== undefined) return { rule: id, draws: fixed(reachedOn - facts.today) };
+  const { clock } = facts;
+  const kind = facts.record.machine.stages.find((s) => s.id === rule.countedStageId)?.kind;
+  const days = kind ? usualDays(kind) : OTHER_DAYS;
+  const gaps = counted.slice(1).map((d, i) => clock.at(d) - clock.at(counted[i] ?? d));
+  return {
+    rule: id,
+    draws: drawCount(
+      rule.count - done.length,
+      {
+        gaps,
+        since: Math.max(0, clock.now - clock.at(counted.at(-1) ?? since)),
+        template: days * (facts.used.counts === 'hours' ? USUAL_HOURS : WORKED),
+      },
+      { ahead: facts.ahead(), chance: seeded(facts.record.seed + 1009 * id) },
+    ),
+  };
+};
+
+/** Hours on record fall short of those run by about so much, and differ so much from one interval to the next. */
+const BY_HOURS: LifeTuning = {
+  ...LIFE_TUNING,
+  spreads: [
+    [0.07, 0.6],
+    [0.14, 0.4],
+  ],
+  lateSpread: 0.12,
+  odd: 0.15,
+};
+const HOURS_SPREAD = 0.04;
+
+/** A limit in run hours is known; what is on record of them is not quite what was run, and is learned from the changes. */
+const hoursHistory = (facts: MachineFacts, stage: Stage, rule: Extract<Rule, { kind: 'runHours' }>): StageHistory => {
+  const history = historyOfStage({ ...facts, clock: facts.plain }, stage, rule);
+  // By whom the hours were counted is not on record; that it was changed by them is.
+  const past = history.past.map((i) => (i.end === 'bound' ? { ...i, end: 'limit' as const } : i));
+  return history.counts === 'hours'
+    ? { ...history, past, template: { load: rule.hours, spread: HOURS_SPREAD } }
+    : { ...history, past };
+};
+
+/** Finished intervals from which run hours nobody wrote down may be told by the days they took. */
+const TOLD_BY_DAYS = 2;
+
+/** Draws of when one rule of a stage is reached; null where the record cannot tell. */
+export const drawsOf = (facts: MachineFacts, stage: Stage, { id, rule, ...rest }: RuleRecord): RuleDraws | null => {
+  const { record, today } = facts;
+  const since = facts.startsOf(stage.id).at(-1) ?? today;
+  const chance = seeded(record.seed + 1009 * id);
+  switch (rule.kind) {
+    case 'calendarDays':
+      return { rule: id, draws: fixed(since + rule.days - today) };
+    case 'examination': {
+      const from = record.machine.examinations.at(-1)?.on ?? addDays(record.today, since - today);
+      return { rule: id, draws: fixed(daysBetween({ from: record.today, to: addMonths(from, rule.months) })) };
+    }
+    case 'countOfChanges':
+      return countDraws(facts, stage, { id, rule, ...rest });
+    case 'runHours': {
+      const history = hoursHistory(facts, stage, rule);
+      if (history.counts === 'hours')
+        return { rule: id, draws: drawWear(history, { ahead: facts.aheadPlain(), chance, tuning: BY_HOURS }) };
+      return history.past.length < TOLD_BY_DAYS
+        ? null
+        : { rule: id, draws: drawWear(history, { ahead: facts.ahead(), chance }) };
+    }
+    case 'fill':
+    case 'flowLost':
+    case 'gaugeZone':
+    case 'hoseVelocity':
+    case 'indicator':
+      return { rule: id, draws: drawWear(historyOfStage(facts, stage, rule), { ahead: facts.ahead(), chance }) };
+    case 'sight':
+    case 'occurrence':
+    case 'together':
+      return null;
+  }
+};
