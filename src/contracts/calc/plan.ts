@@ -103,7 +103,7 @@ export const PlanCalcInput = z.strictObject({
       }),
     )
     .min(1)
-    .max(200),
+    .max(1000),
   tasks: z
     .array(
       z.strictObject({
@@ -121,7 +121,7 @@ export const PlanCalcInput = z.strictObject({
         lockedDay: z.int().min(0).max(400).nullable().default(null),
       }),
     )
-    .max(2000),
+    .max(8000),
   parts: z
     .array(
       z.strictObject({

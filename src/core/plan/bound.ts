@@ -1,15 +1,36 @@
-import { groupsOf } from './groups';
-import { leastCost } from './insert-machine';
+import { costByDay, groupsOf, MOST_ENUMERATED, UNPLACED } from './groups';
+import { planOverTime } from './over-time';
 import type { PlanProblem } from './problem';
-import { Capacity } from './capacity';
+import { relaxMinutes } from './relax';
+
+/** A machine with more tasks than are grouped in every way, by itself: exact over time, its partners and locks aside. */
+const aloneOverTime = (problem: PlanProblem, machine: number): number => {
+  const tasks = problem.tasks.filter((t) => t.machine === machine);
+  const facts = problem.machines[machine];
+  const days = problem.minutes.flatMap((there, day) => (there > 0 && !facts?.blockedDays.has(day) ? [day] : []));
+  const costs = tasks.map((t) => ({ cost: costByDay(t, problem.minutes.length) }));
+  return planOverTime(costs, days, facts?.openingCost ?? 0)?.cost ?? tasks.length * UNPLACED;
+};
+
+/** Steps of the prices. A modelling choice. */
+const STEPS = 250;
 
 /**
- * No plan costs less than this: every machine planned for itself, and each of its openings as if all minutes and parts
- * were that opening's own. Source: relaxation of the constraints that machines share.
- * Valid: any planning problem.
+ * No plan costs less than this: what is left when the minutes that machines share are priced and given back, and parts and
+ * what must go together in a machine of very many tasks are let go. Source: see `relaxMinutes` and `planOverTime`.
+ * Valid: any planning problem; `known` is what a plan of it costs.
  */
-export const lowerBound = (problem: PlanProblem): number =>
-  problem.machines.reduce((sum, _, m) => sum + leastCost(groupsOf(problem, m), new Capacity(problem)), 0);
+export const lowerBound = (
+  problem: PlanProblem,
+  { steps = STEPS, known = 0 }: { readonly steps?: number; readonly known?: number } = {},
+): number => {
+  const isSmall = problem.machines.map(
+    (_, m) => problem.tasks.filter((t) => t.machine === m).length <= MOST_ENUMERATED,
+  );
+  const large = isSmall.reduce((sum, small, m) => sum + (small ? 0 : aloneOverTime(problem, m)), 0);
+  const groups = isSmall.flatMap((small, m) => (small ? [groupsOf(problem, m)] : []));
+  return large + relaxMinutes(problem, groups, { steps, known: Math.max(0, known - large) }).bound;
+};
 
 /** Most plans that are tried one by one. */
 const MOST_TRIED = 20_000_000;

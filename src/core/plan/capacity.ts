@@ -3,6 +3,14 @@ import type { PlanProblem } from './problem';
 
 const never = (): boolean => false;
 
+/** How a day is chosen among those an opening fits on. */
+export interface Choosing {
+  /** Passes over a day now and then. */
+  readonly lookPast?: () => boolean;
+  /** What a minute of each day is worth to the others; null where none is short. */
+  readonly prices?: Float64Array | null;
+}
+
 /** What minutes and parts are left while a plan is laid. */
 export class Capacity {
   readonly minutes: Float64Array;
@@ -40,8 +48,20 @@ export class Capacity {
   }
 
   /** The cheapest day an opening fits on, but for those that are looked past; null when there is none. */
-  cheapest(set: GroupSet, lookPast: () => boolean = never): number | null {
-    for (const day of set.order) if (this.fits(set, day) && !lookPast()) return day;
-    return null;
+  cheapest(set: GroupSet, { lookPast = never, prices = null }: Choosing = {}): number | null {
+    if (prices === null) {
+      for (const day of set.order) if (this.fits(set, day) && !lookPast()) return day;
+      return null;
+    }
+    let best: number | null = null;
+    let least = Infinity;
+    for (const day of set.order) {
+      const cost = set.cost[day] ?? Infinity;
+      // Days come cheapest first: from here on none can be better.
+      if (cost >= least) break;
+      const priced = cost + (prices[day] ?? 0) * set.minutes;
+      if (priced < least && this.fits(set, day) && !lookPast()) [best, least] = [day, priced];
+    }
+    return best;
   }
 }

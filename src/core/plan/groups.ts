@@ -22,7 +22,7 @@ export interface GroupSet {
 }
 
 /** More tasks of one machine than this are not enumerated in every grouping. */
-export const MOST_ENUMERATED = 10;
+export const MOST_ENUMERATED = 8;
 
 /** What one task costs by day, without its opening. */
 export const costByDay = (t: PlanTask, days: number): Float64Array =>

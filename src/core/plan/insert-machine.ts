@@ -1,5 +1,5 @@
 import type { GroupSet, MachineGroups } from './groups';
-import type { Capacity } from './capacity';
+import type { Capacity, Choosing } from './capacity';
 
 /** One opening of a machine on a day. */
 export interface Laid {
@@ -17,16 +17,18 @@ export interface PlacedMachine {
 
 const costOn = (set: GroupSet, day: number): number => set.cost[day] ?? Infinity;
 
-interface Best {
-  readonly cost: Float64Array;
-  readonly pick: Int32Array;
+export interface Split {
+  readonly cost: number;
+  /** The sets it is split into, by their bits; tasks left over are in none. */
+  readonly sets: readonly number[];
 }
 
-/** For every set of tasks the cheapest way to split it into openings, each on the cheapest day it fits by itself. */
-const splits = (days: readonly (number | null)[], { sets, left, tasks }: MachineGroups): Best => {
+/** The cheapest way to split all tasks of a machine into openings, by what each set costs; Infinity for a set that may not be. Source: dynamic programming over sets. Valid: up to ten tasks. */
+export const splitsBy = ({ left, tasks }: MachineGroups, costOfSet: (bits: number) => number): Split => {
   const size = 2 ** tasks.length;
   const cost = new Float64Array(size);
   const pick = new Int32Array(size);
+  const ofSet = Float64Array.from({ length: size }, (_, bits) => (bits === 0 ? Infinity : costOfSet(bits)));
   for (let all = 1; all < size; all += 1) {
     const low = all & -all;
     // The lowest task left over alone is the way out when it fits nowhere.
@@ -34,10 +36,7 @@ const splits = (days: readonly (number | null)[], { sets, left, tasks }: Machine
     let chosen = 0;
     for (let part = all; part > 0; part = (part - 1) & all) {
       if (!(part & low)) continue;
-      const set = sets[part];
-      const day = days[part] ?? null;
-      if (!set || day === null) continue;
-      const here = costOn(set, day) + (cost[all ^ part] ?? 0);
+      const here = (ofSet[part] ?? Infinity) + (cost[all ^ part] ?? 0);
       if (here < best) {
         best = here;
         chosen = part;
@@ -46,31 +45,29 @@ const splits = (days: readonly (number | null)[], { sets, left, tasks }: Machine
     cost[all] = best;
     pick[all] = chosen;
   }
-  return { cost, pick };
-};
-
-const chosenSets = ({ pick }: Best, all: number): readonly number[] => {
-  const chosen: number[] = [];
-  for (let rest = all; rest > 0;) {
+  const sets: number[] = [];
+  for (let rest = size - 1; rest > 0;) {
     const part = pick[rest] ?? 0;
-    if (part > 0) chosen.push(part);
+    if (part > 0) sets.push(part);
     rest ^= part > 0 ? part : rest & -rest;
   }
-  return chosen;
+  return { cost: cost[size - 1] ?? 0, sets };
 };
 
 /**
  * Lays one machine into the room that is left: every grouping of its tasks, each opening on its cheapest day. Two
- * openings that fit singly but not together are laid one after the other, the longer first. `lookPast` passes over a day
- * now and then, so that another machine may have it.
+ * openings that fit singly but not together are laid one after the other, the longer first. `choosing` passes over days
+ * now and then, or prices them, so that another machine may have them.
  */
-export const insertMachine = (groups: MachineGroups, room: Capacity, lookPast?: () => boolean): PlacedMachine => {
+export const insertMachine = (groups: MachineGroups, room: Capacity, choosing?: Choosing): PlacedMachine => {
   const { tasks, sets } = groups;
   const all = 2 ** tasks.length - 1;
-  const days = sets.map((set) => (set ? room.cheapest(set, lookPast) : null));
-  const chosen = [...chosenSets(splits(days, groups), all)].sort(
-    (a, b) => (sets[b]?.minutes ?? 0) - (sets[a]?.minutes ?? 0),
-  );
+  const days = sets.map((set) => (set ? room.cheapest(set, choosing) : null));
+  const { sets: split } = splitsBy(groups, (bits) => {
+    const [set, day] = [sets[bits], days[bits] ?? null];
+    return set && day !== null ? costOn(set, day) + (choosing?.prices?.[day] ?? 0) * set.minutes : Infinity;
+  });
+  const chosen = [...split].sort((a, b) => (sets[b]?.minutes ?? 0) - (sets[a]?.minutes ?? 0));
   const openings: Laid[] = [];
   let placed = 0;
   for (const bits of chosen) {
@@ -86,16 +83,6 @@ export const insertMachine = (groups: MachineGroups, room: Capacity, lookPast?: 
   const missing = groups.left.reduce((sum, cost, i) => sum + (left & (1 << i) ? cost : 0), 0);
   return { openings, left, cost: openings.reduce((sum, o) => sum + costOn(o.set, o.day), 0) + missing };
 };
-
-/**
- * No plan of this machine costs less in that room: the best grouping, each opening on the cheapest day it fits by itself,
- * whether they fit together or not. Source: relaxation; dynamic programming over sets of tasks. Valid: up to ten tasks.
- */
-export const leastCost = (groups: MachineGroups, room: Capacity): number =>
-  splits(
-    groups.sets.map((set) => (set ? room.cheapest(set) : null)),
-    groups,
-  ).cost.at(-1) ?? 0;
 
 /** Takes a machine's openings out of the room again. */
 export const removeMachine = ({ openings }: PlacedMachine, room: Capacity): void => {

@@ -1,8 +1,10 @@
-import { groupsOf, type MachineGroups, MOST_ENUMERATED, UNPLACED } from './groups';
+import { costByDay, groupsOf, type MachineGroups, MOST_ENUMERATED, UNPLACED } from './groups';
+import { planOverTime } from './over-time';
 import { costOf } from './cost';
 import { insertMachine, type PlacedMachine, removeMachine } from './insert-machine';
 import type { PlanDays, PlanProblem } from './problem';
 import { Capacity } from './capacity';
+import { relaxMinutes } from './relax';
 
 /** A plan on its way to a better one. */
 export interface PlanStep {
@@ -56,22 +58,70 @@ const shuffled = (items: readonly number[], random: () => number): readonly numb
   return all;
 };
 
+/** So near to what no plan can beat, there is nothing left to look for. */
+const GOOD_ENOUGH = 0.0002;
+
+/** What a round takes, microseconds: by itself, for each machine, and for each grouping of one. Measured on one core of a small server. */
+const ROUND_US = { itself: 20, machine: 0.6, grouping: 1.2 } as const;
+const LEAST_ROUNDS = 200;
+const MOST_ROUNDS = 100_000;
+
+/** Rounds that take about so many seconds for a problem of its size: the same for the same problem. Source: measured. Valid: seconds above 0. */
+export const roundsFor = ({ machines, tasks }: PlanProblem, seconds: number): number => {
+  const counts = machines.map(() => 0);
+  for (const t of tasks) counts[t.machine] = (counts[t.machine] ?? 0) + 1;
+  const groupings =
+    counts.reduce((sum, n) => sum + 2 ** Math.min(n, MOST_ENUMERATED), 0) / Math.max(1, machines.length);
+  const each = ROUND_US.itself + ROUND_US.machine * machines.length + ROUND_US.grouping * groupings;
+  return Math.round(Math.min(MOST_ROUNDS, Math.max(LEAST_ROUNDS, (1e6 * seconds) / each)));
+};
+
+/** Steps in which the minutes of the days are priced; how often a round reckons with them, and how much at most. Modelling choices. */
+const PRICE_STEPS = 60;
+const PRICED = 0.5;
+const MOST_PRICED = 1.2;
 /** Days this far apart are in each other's way. */
 const NEAR_DAYS = 3;
-/** How often any machine is taken out with one, and how much dearer a plan may be to be kept at first. */
-const ANYONE = 0.2;
-const SLACK = 0.002;
+/** How often any machine is taken out with one, and how often it is any machine and not one that would gladly lie otherwise. */
+const ANYONE = 0.1;
+const ANY_SEED = 0.25;
+/** How much dearer a plan may be to be kept, as a share of the regret there is, at first. */
+const SLACK = 0.04;
 
-/** Machines near the same days, or of the same parts, are taken out with one of them: there is something to trade. Now and then any. */
-const related = (seed: number, laid: readonly PlacedMachine[], random: () => number): readonly number[] => {
+/** How a machine would lie if all minutes and parts were its own: what it regrets is what its place costs above that. */
+interface Wish {
+  readonly cost: number;
+  readonly days: readonly number[];
+}
+
+const regretOf = (laid: PlacedMachine | undefined, wish: Wish | undefined): number =>
+  Math.max(0, (laid?.cost ?? 0) - (wish?.cost ?? 0)) % UNPLACED;
+
+/** A machine by its regret: who has most to gain is taken out most. */
+const seedOf = (laid: readonly PlacedMachine[], wishes: readonly Wish[], random: () => number): number => {
+  const any = Math.floor(random() * laid.length);
+  if (random() < ANY_SEED) return any;
+  const regrets = laid.map((l, m) => (l.left > 0 ? UNPLACED : regretOf(l, wishes[m])));
+  let wanted = random() * regrets.reduce((x, y) => x + y, 0);
+  const found = regrets.findIndex((r) => (wanted -= r) < 0);
+  return found < 0 ? any : found;
+};
+
+/** What lies on the days one machine has or wishes for, or takes the same parts, is taken out with it: there is something to trade. Now and then any. */
+const related = (
+  seed: number,
+  { laid, wishes }: { readonly laid: readonly PlacedMachine[]; readonly wishes: readonly Wish[] },
+  random: () => number,
+): readonly number[] => {
   const own = laid[seed]?.openings ?? [];
+  const days = [...own.map((o) => o.day), ...(wishes[seed]?.days ?? [])];
   const parts = new Set(own.flatMap((o) => o.set.parts.map((p) => p.index)));
   const anyone = random() < ANYONE;
   const near = (l: PlacedMachine): boolean =>
     anyone ||
     l.left > 0 ||
     l.openings.some(
-      (o) => own.some((x) => Math.abs(x.day - o.day) <= NEAR_DAYS) || o.set.parts.some((p) => parts.has(p.index)),
+      (o) => days.some((d) => Math.abs(d - o.day) <= NEAR_DAYS) || o.set.parts.some((p) => parts.has(p.index)),
     );
   const others = laid.flatMap((l, m) => (m !== seed && near(l) ? [m] : []));
   return [seed, ...shuffled(others, random).slice(0, 1 + Math.floor(random() * (OUT_AT_MOST - 1)))];
@@ -90,23 +140,52 @@ const lumps = (problem: PlanProblem, machine: number): readonly (readonly number
     .sort((a, b) => (problem.tasks[a[0] ?? 0]?.reached[2] ?? 0) - (problem.tasks[b[0] ?? 0]?.reached[2] ?? 0));
 };
 
-/** Machines with more tasks than every grouping can be tried for are planned as several, neighbours in time together. */
+/** Tasks of a part of a large machine, unless one opening has more. */
+const PART_TASKS = 6;
+
+/** The lumps of a machine by the opening that is best for them while the machine has all days to itself, in time. */
+const byOpening = (problem: PlanProblem, machine: number): readonly (readonly (readonly number[])[])[] => {
+  const facts = problem.machines[machine];
+  const days = problem.minutes.flatMap((there, day) => (there > 0 && !facts?.blockedDays.has(day) ? [day] : []));
+  const all = lumps(problem, machine);
+  const costs = all.map((lump) => {
+    const sum = new Float64Array(problem.minutes.length);
+    for (const i of lump) {
+      const t = problem.tasks[i];
+      if (!t) continue;
+      const own = costByDay(t, sum.length);
+      sum.forEach(
+        (c, day) => (sum[day] = c + (t.lockedDay === null || t.lockedDay === day ? (own[day] ?? 0) : UNPLACED)),
+      );
+    }
+    return { cost: sum };
+  });
+  const planned = planOverTime(costs, days, facts?.openingCost ?? 0);
+  if (!planned) return all.map((lump) => [lump]);
+  return planned.days.map((day) => all.filter((_, i) => planned.on[i] === day)).filter((tasks) => tasks.length > 0);
+};
+
+/** Machines with more tasks than every grouping can be tried for are planned as several, opening after opening. */
 const splitLarge = (problem: PlanProblem): PlanProblem => {
   const machines = [...problem.machines];
   const tasks = [...problem.tasks];
   problem.machines.forEach((machine, m) => {
     if (problem.tasks.filter((t) => t.machine === m).length <= MOST_ENUMERATED) return;
     let [here, filled] = [m, 0];
-    for (const lump of lumps(problem, m)) {
-      if (filled > 0 && filled + lump.length > MOST_ENUMERATED) {
-        machines.push({ ...machine, id: `${machine.id} ${machines.length}` });
-        [here, filled] = [machines.length - 1, 0];
+    const another = () => {
+      machines.push({ ...machine, id: `${machine.id} ${machines.length}` });
+      [here, filled] = [machines.length - 1, 0];
+    };
+    for (const opening of byOpening(problem, m)) {
+      if (filled > 0 && filled + opening.flat().length > PART_TASKS) another();
+      for (const lump of opening) {
+        if (filled > 0 && filled + lump.length > MOST_ENUMERATED) another();
+        for (const i of lump) {
+          const t = tasks[i];
+          if (t) tasks[i] = { ...t, machine: here };
+        }
+        filled += lump.length;
       }
-      for (const i of lump) {
-        const t = tasks[i];
-        if (t) tasks[i] = { ...t, machine: here };
-      }
-      filled += lump.length;
     }
   });
   return { ...problem, machines, tasks };
@@ -120,11 +199,17 @@ const splitLarge = (problem: PlanProblem): PlanProblem => {
 export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOptions): Generator<PlanStep, PlanStep> {
   const problem = splitLarge(given);
   const groups = problem.machines.map((_, m) => groupsOf(problem, m));
+  const wishes = groups.map((g): Wish => {
+    const alone = insertMachine(g, new Capacity(problem));
+    return { cost: alone.cost, days: alone.openings.map((o) => o.day) };
+  });
   const room = new Capacity(problem);
+  const { prices, bound } = relaxMinutes(problem, groups, { steps: PRICE_STEPS });
+  const crowded = prices.some((p) => p > 0);
   // The tightest first: what has the fewest days, then what costs most to get wrong.
   const order = groups.map((_, m) => m).sort((a, b) => fewest(groups[a]) - fewest(groups[b]));
   const laid: PlacedMachine[] = groups.map(() => ({ openings: [], cost: 0, left: 0 }));
-  for (const m of order) laid[m] = insertMachine(groups[m] ?? NO_GROUPS, room);
+  for (const m of order) laid[m] = insertMachine(groups[m] ?? NO_GROUPS, room, crowded ? { prices } : {});
   let cost = totalOf(laid);
   let best = { cost, days: daysOfLaid(problem, groups, laid) };
   const progressAt = (round: number): PlanStep => {
@@ -132,19 +217,33 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
     return { days: best.days, cost: costOf(given, best.days).total, unplaced, rounds: round };
   };
   yield progressAt(0);
-  const ids = groups.map((_, m) => m);
-  for (let round = 1; round <= rounds && ids.length > 0; round += 1) {
-    const out = related(Math.floor(random() * ids.length), laid, random);
+  const done = () => best.cost <= (1 + GOOD_ENOUGH) * bound;
+  let round = 0;
+  while (round < rounds && groups.length > 0 && !done()) {
+    round += 1;
+    const out = related(seedOf(laid, wishes, random), { laid, wishes }, random);
     const before = out.map((m) => laid[m]);
     for (const l of before) if (l) removeMachine(l, room);
     const share = random() * LOOK_PAST;
-    for (const m of shuffled(out, random))
-      laid[m] = insertMachine(groups[m] ?? NO_GROUPS, room, () => random() < share);
+    // Who regrets most chooses first, mostly.
+    const next =
+      random() < 0.5
+        ? shuffled(out, random)
+        : [...out].sort((x, y) => regretOf(laid[y], wishes[y]) - regretOf(laid[x], wishes[x]));
+    const was = cost;
+    const theta = crowded && random() < PRICED ? random() * MOST_PRICED : 0;
+    const choosing = {
+      lookPast: () => random() < share,
+      prices: theta > 0 ? prices.map((p) => theta * p) : null,
+    };
+    for (const m of next) laid[m] = insertMachine(groups[m] ?? NO_GROUPS, room, choosing);
     const after = totalOf(laid);
-    // A slightly dearer plan is kept now and then, so that it does not stay in the first valley.
-    // In money only: what a task without a day counts must not make room for plans that are simply dear.
-    const slack = SLACK * (best.cost % UNPLACED) * (1 - round / rounds) * random() * random();
-    if (after <= cost + slack) cost = after;
+    // A dearer plan is kept now and then, so that it does not stay in the first valley. In money only: what a task without
+    // a day counts must not make room for plans that are simply dear.
+    const regret = laid.reduce((sum, l, m) => sum + regretOf(l, wishes[m]), 0);
+    const cooling = (1 - round / rounds) ** 2;
+    const slack = (SLACK * regret * cooling * -Math.log(1 - random())) / Math.sqrt(groups.length);
+    if (after <= was + slack) cost = after;
     else {
       for (const m of out) {
         const now = laid[m];
@@ -160,7 +259,7 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
     if (cost < best.cost - 1e-9) best = { cost, days: daysOfLaid(problem, groups, laid) };
     if (round % TELL_EVERY === 0) yield progressAt(round);
   }
-  return progressAt(rounds);
+  return progressAt(round);
 }
 
 const fewest = (g: MachineGroups | undefined): number =>

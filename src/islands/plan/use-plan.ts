@@ -1,11 +1,12 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { PlanPageJson } from '@/contracts/plan';
 import type { PlanDays } from '@/core/plan/problem';
+import { roundsFor } from '@/core/plan/planner';
 import { type PlanInput, type PlanOptions, type YardProblem, yardProblem } from '@/core/plan/yard-problem';
 import { openPlanner, type PlanClient } from '@/workers/plan-client';
 
-/** Rounds the worker goes on for. */
-const ROUNDS = 3000;
+/** Seconds the worker goes on for. It stops sooner where there is nothing left to look for, and whenever it is told to. */
+const SECONDS = 6;
 
 export interface PlanProps extends PlanPageJson {
   /** What stands before a sum; '' where the site has not said. */
@@ -51,7 +52,7 @@ export const usePlan = (p: PlanProps) => {
       if (reply.done) document.documentElement.dataset['plan'] = 'ready';
     });
     client.current = planner;
-    planner.plan(made.problem, ROUNDS);
+    planner.plan(made.problem, roundsFor(made.problem, SECONDS));
     return () => planner.stop();
   }, [made]);
   const stop = () => {

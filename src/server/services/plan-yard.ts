@@ -4,7 +4,7 @@ import { worksOn } from '@/core/calendar/working-days';
 import type { StageOutlook } from '@/core/forecast/from-record';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { seeded } from '@/core/numeric/seeded';
-import { bestPlan } from '@/core/plan/planner';
+import { bestPlan, roundsFor } from '@/core/plan/planner';
 import type { PlanDays } from '@/core/plan/problem';
 import {
   PLAN_OPTIONS,
@@ -26,8 +26,8 @@ import { loadOutlook, type YardOutlook } from './yard-outlook';
 import { loadYard, type Yard } from './yard';
 
 const LONGEST_DAYS = 52 * 7;
-/** Rounds of the quick plan a page is drawn with; the worker goes on from there. */
-const QUICK_ROUNDS = 400;
+/** Seconds of the quick plan a page is drawn with; the worker goes on from there. */
+const QUICK_SECONDS = 0.3;
 const SEED = 7;
 const DAY_MS = 86_400_000;
 
@@ -155,7 +155,10 @@ const held = new WeakMap<Db, YardPlan>();
 const makePlan = async (context: Pick<Context, 'db' | 'now'>, yard: Yard, options: PlanOptions): Promise<YardPlan> => {
   const loaded = await loadPlanInput(context, yard);
   const made = yardProblem(loaded.input, options);
-  const { days } = bestPlan(made.problem, { random: seeded(SEED).uniform, rounds: QUICK_ROUNDS });
+  const { days } = bestPlan(made.problem, {
+    random: seeded(SEED).uniform,
+    rounds: roundsFor(made.problem, QUICK_SECONDS),
+  });
   return { ...loaded, revision: yard.revision, options, made, days };
 };
 
