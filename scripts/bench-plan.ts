@@ -5,10 +5,11 @@ import { readFileSync } from 'node:fs';
 import { outlooksOf } from '@/core/forecast/from-record';
 import { bruteForce, lowerBound } from '@/core/plan/bound';
 import { costOf, violationsOf } from '@/core/plan/cost';
-import { bestPlan, improvePlan } from '@/core/plan/planner';
+import { bestPlan, improvePlan, roundsFor } from '@/core/plan/planner';
 import { seeded } from '../demo/random';
-import { madeProblem } from '../tests/bench/plan/made-problem';
+import { crowdedProblem, madeProblem } from '../tests/bench/plan/made-problem';
 import { planOfYard, roundOf } from '../tests/bench/plan/plan-made';
+import { liveYear } from '../tests/bench/plan/year-made';
 import { type ForecastYard, forecastYard, type Told } from '../tests/bench/yard/forecast-yard';
 import { scoresOf } from '../tests/bench/yard/score';
 import { type Figure, report } from './bench-report';
@@ -69,6 +70,71 @@ const large = (): Large => {
   return { gap: costOf(problem, step.value.days).total / lowerBound(problem) - 1, firstS, wholeS };
 };
 
+interface Crowded {
+  readonly gap2s: number;
+  readonly gap10s: number;
+  readonly worst10s: number;
+  readonly seconds2: number;
+  readonly seconds10: number;
+}
+
+/** How far plans of crowded yards lie above what no plan can beat, after about two seconds and about ten. */
+const crowded = (): Crowded => {
+  const rows = [0, 1, 2, 3].map((k) => {
+    const problem = crowdedProblem(FIRST + k);
+    const planned = (seconds: number) => {
+      const began = performance.now();
+      const step = bestPlan(problem, { random: seeded(1).uniform, rounds: roundsFor(problem, seconds) });
+      if (step.unplaced > 0) throw new Error('the crowded plan leaves something undone');
+      return { cost: costOf(problem, step.days).total, seconds: (performance.now() - began) / 1000 };
+    };
+    const [soon, late] = [planned(2), planned(10)];
+    const bound = lowerBound(problem, { known: Math.min(soon.cost, late.cost), steps: 600 });
+    return { soon: soon.cost / bound - 1, late: late.cost / bound - 1, soonS: soon.seconds, lateS: late.seconds };
+  });
+  const mean = (f: (r: (typeof rows)[number]) => number) => rows.reduce((n, r) => n + f(r), 0) / rows.length;
+  return {
+    gap2s: mean((r) => r.soon),
+    gap10s: mean((r) => r.late),
+    worst10s: Math.max(...rows.map((r) => r.late)),
+    seconds2: Math.max(...rows.map((r) => r.soonS)),
+    seconds10: Math.max(...rows.map((r) => r.lateS)),
+  };
+};
+
+/** Years planned anew each week against each stage on its own best day. */
+const years = (): { readonly openingsRatio: number; readonly pastPoints: number } => {
+  const lived = Array.from({ length: 6 }, (_, k) => ({
+    plan: liveYear(FIRST + k, { plan: true }),
+    own: liveYear(FIRST + k, { plan: false }),
+  }));
+  const of = (f: (y: (typeof lived)[number]) => number) => lived.reduce((n, y) => n + f(y), 0);
+  return {
+    openingsRatio: of((y) => y.plan.openings) / of((y) => y.own.openings),
+    pastPoints: (100 * of((y) => y.plan.past - y.own.past)) / lived.length,
+  };
+};
+
+/** Seconds in which a machine of so many tasks is planned. */
+const oneMachineSeconds = (count: number): number => {
+  const [first] = madeProblem(FIRST, { machines: 1, days: 364, tasks: 6, minutes: 240, short: false }).tasks;
+  const base = madeProblem(FIRST, { machines: 1, days: 364, tasks: 6, minutes: 240, short: false });
+  if (!first) return Number.NaN;
+  const tasks = Array.from({ length: count }, (_, i) => {
+    const day = 10 + (340 * i) / count;
+    return {
+      ...first,
+      id: `t${i}`,
+      part: null,
+      minutes: 8,
+      reached: [day - 20, day - 10, day, day + 8, day + 15] as const,
+    };
+  });
+  const began = performance.now();
+  bestPlan({ ...base, tasks }, { random: seeded(1).uniform, rounds: 3000 });
+  return (performance.now() - began) / 1000;
+};
+
 /** Seconds in which so many machines are forecast from what their records say. */
 const forecastSeconds = (count: number): number => {
   const some = yards.flatMap(({ yard }) => yard.records).slice(0, count);
@@ -81,6 +147,8 @@ const forecastSeconds = (count: number): number => {
 const older = JSON.parse(readFileSync('docs/bench/plan-older.json', 'utf8')) as unknown;
 
 const { gap, firstS, wholeS } = large();
+const crowd = crowded();
+const year = years();
 const figure = (id: string, value: number, goal: string): Figure => ({
   id,
   value,
@@ -111,6 +179,14 @@ report({
     figure('plan.overrun_above', (sum((r) => r.chance) - sum((r) => r.ownChance)) / tasks, 'at most 0.02'),
     figure('plan.gap_small', gapSmall(), 'at most 0.01'),
     figure('plan.gap_large', gap, 'at most 0.03'),
+    figure('plan.gap_crowded_2s', crowd.gap2s, 'at most 0.04'),
+    figure('plan.gap_crowded_10s', crowd.gap10s, 'at most 0.02'),
+    figure('plan.gap_crowded_worst', crowd.worst10s, 'told'),
+    figure('plan.crowded_2s_s', crowd.seconds2, 'about 2'),
+    figure('plan.crowded_10s_s', crowd.seconds10, 'about 10'),
+    figure('plan.year_openings_ratio', year.openingsRatio, 'at most 0.95'),
+    figure('plan.year_past_points', year.pastPoints, 'at most 1.0'),
+    figure('plan.twenty_tasks_s', oneMachineSeconds(20), 'under 1'),
     figure('plan.first_s', firstS, 'under 1'),
     figure('plan.whole_s', wholeS, 'under 5'),
   ],

@@ -105,9 +105,17 @@ export const forecastCalc = (input: ForecastInput): Result<unknown> => {
     works: (day) => !closed.has(day),
     chance,
   });
-  const wear = { rule: 1, draws: drawWear(history, { ahead, chance }) };
+  const wear = { rule: 1, ...drawWear(history, { ahead, chance }) };
   const calendar =
-    input.calendarDays === null ? [] : [{ rule: 2, draws: new Float64Array(PATHS).fill(input.calendarDays) }];
+    input.calendarDays === null
+      ? []
+      : [
+          {
+            rule: 2,
+            draws: new Float64Array(PATHS).fill(input.calendarDays),
+            whole: new Float64Array(PATHS).fill(Infinity),
+          },
+        ];
   const forecast = firstOf([wear, ...calendar]);
   if (!forecast) return fail(failure('rule.range', 'history'));
   const belief = leftOf(believeLife(history));

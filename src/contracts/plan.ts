@@ -27,8 +27,10 @@ export const PlanProblemJson = z.strictObject({
       lifeValuePerDay: z.number().min(0),
       overrunCostPerDay: z.number().min(0),
       part: z.strictObject({ index: Index, quantity: z.number().positive() }).nullable(),
+      orders: z.strictObject({ index: Index, quantity: z.number().positive() }).exactOptional(),
       onlyWith: z.string().nullable(),
       lockedDay: Index.nullable(),
+      within: z.tuple([Index, Index]).readonly().exactOptional(),
     }),
   ),
   parts: z.array(
@@ -55,6 +57,7 @@ export const PlanPageJson = z.strictObject({
             name: z.string(),
             kind: StageKindName,
             reached: Quantiles,
+            whole: Quantiles,
             part: Index.nullable(),
             withStage: z.int().nullable(),
             lockedDay: Index.nullable(),
@@ -69,6 +72,7 @@ export const PlanPageJson = z.strictObject({
         name: z.string(),
         bin: z.string(),
         price: z.number(),
+        leadDays: z.number(),
         onHand: z.number(),
         deliveries: z.array(z.strictObject({ day: Index, quantity: z.number() })),
       }),
@@ -88,6 +92,22 @@ export const PlanPageJson = z.strictObject({
   behind: z.boolean(),
 });
 export type PlanPageJson = z.infer<typeof PlanPageJson>;
+
+/** Goes through the year ahead of a yard. */
+export const YearRequest = PlanPageJson.pick({ input: true, options: true }).extend({ ask: z.literal('year') });
+export type YearRequest = z.infer<typeof YearRequest>;
+
+const Range = z.tuple([z.number(), z.number(), z.number()]).readonly();
+export const YearReply = z.strictObject({
+  openings: Range,
+  minutes: Range,
+  cost: Range,
+  daysPast: Range,
+  sharePast: Range,
+  parts: z.array(z.strictObject({ part: Index, year: Range, months: z.array(Range).readonly() })).readonly(),
+  fullestWeek: Range,
+});
+export type YearReply = z.infer<typeof YearReply>;
 
 export const PlanRequest = z.strictObject({
   ask: z.literal('plan'),

@@ -12,7 +12,7 @@ export interface LeftBelief {
 }
 
 /** The load still ahead of the limit over all branches; below 0 it is behind. Source: the belief, less what is behind. Valid: a belief with some weight. */
-export const leftOf = ({ logLoad, branches }: LifeBelief): LeftBelief => {
+export const leftOf = ({ logLoad, branches }: Pick<LifeBelief, 'logLoad' | 'branches'>): LeftBelief => {
   const step = (logLoad[1] ?? 0) - (logLoad[0] ?? 0);
   const whole = branches.reduce((sum, b) => sum + b.weight, 0);
   const kept = branches.filter((b) => b.weight > LEAST_WEIGHT * whole);
@@ -38,6 +38,10 @@ export const leftOf = ({ logLoad, branches }: LifeBelief): LeftBelief => {
     below: Float64Array.from(order, (i) => (below += (belief[i] ?? 0) / total)),
   };
 };
+
+/** The load of one whole interval that has not begun. Source: as `leftOf`. Valid: any belief. */
+export const wholeOf = ({ logLoad, fresh }: LifeBelief): LeftBelief =>
+  leftOf({ logLoad, branches: [{ weight: 1, behind: 0, share: fresh }] });
 
 /** The load left below which a share of the belief lies, between its points. Source: inverse of the distribution function. Valid: p of 0 to 1. */
 export const leftQuantile = ({ left, below }: LeftBelief, p: number): number => {

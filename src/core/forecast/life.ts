@@ -19,6 +19,8 @@ export interface LifeBelief {
   readonly logLoad: Float64Array;
   /** The first is the record as it stands. */
   readonly branches: readonly Branch[];
+  /** Of an interval that has not begun: what the others say, to 1. */
+  readonly fresh: Float64Array;
 }
 
 const GRID = 61;
@@ -228,5 +230,6 @@ export const believeLife = (history: StageHistory, tuning: LifeTuning = LIFE_TUN
       return (history.unwritten * cell * ended) / sum;
     });
   });
-  return { logLoad: grid, branches: [written, ...unwritten].filter((b) => b.weight > 0) };
+  const fresh = grid.map((_, x) => others.reduce((sum, of) => sum + (of[x] ?? 0), 0));
+  return { logLoad: grid, branches: [written, ...unwritten].filter((b) => b.weight > 0), fresh };
 };

@@ -2,7 +2,7 @@ import { type Ahead, daysUntil, FURTHEST_DAYS } from './ahead';
 import type { Chance } from './chance';
 import type { StageHistory } from './history';
 import { believeLife } from './life';
-import { leftOf, leftQuantile } from './left';
+import { leftOf, leftQuantile, wholeOf } from './left';
 import { LIFE_TUNING, type LifeTuning } from './life-tuning';
 import type { ReachQuantiles } from './limit-distribution';
 
@@ -24,23 +24,33 @@ const shuffledStrata = (n: number, { uniform }: Chance): Float64Array => {
   return order;
 };
 
+/** Draws of when one rule is reached, and of the days one whole interval takes from now. */
+export interface Reach {
+  readonly draws: Draws;
+  readonly whole: Draws;
+}
+
 /** Draws of when a limit of wear is reached: by its life in load, then by a path of use in days. */
 export const drawWear = (
   history: StageHistory,
   { ahead, chance, tuning = LIFE_TUNING }: By & { readonly tuning?: LifeTuning },
-): Draws => {
-  const belief = leftOf(believeLife(history, tuning));
+): Reach => {
+  const believed = believeLife(history, tuning);
+  const [belief, fresh] = [leftOf(believed), wholeOf(believed)];
   const strata = shuffledStrata(ahead.paths.length, chance);
   const { unsure, marks } = history.running;
   // What was seen last says where it stood then, whatever it had taken.
   const load = history.running.load - (marks.at(-1)?.load ?? 0);
-  return Float64Array.from(ahead.paths, (path, i) => {
-    // What is behind is not quite known either, where days were filled in or only days are counted.
-    const behind = load * (1 - Math.exp(unsure * chance.normal()));
-    const left = leftQuantile(belief, strata[i] ?? 0.5) + behind;
-    // Reached today counts as nought, whatever its hour; the day before as one day past.
-    return left > 0 ? daysUntil(ahead, path, left) : 0 - Math.floor(history.daysSince(-left));
-  });
+  return {
+    draws: Float64Array.from(ahead.paths, (path, i) => {
+      // What is behind is not quite known either, where days were filled in or only days are counted.
+      const behind = load * (1 - Math.exp(unsure * chance.normal()));
+      const left = leftQuantile(belief, strata[i] ?? 0.5) + behind;
+      // Reached today counts as nought, whatever its hour; the day before as one day past.
+      return left > 0 ? daysUntil(ahead, path, left) : 0 - Math.floor(history.daysSince(-left));
+    }),
+    whole: Float64Array.from(ahead.paths, (path, i) => daysUntil(ahead, path, leftQuantile(fresh, strata[i] ?? 0.5))),
+  };
 };
 
 /** How much the stage that is counted really takes from change to change. */
@@ -84,19 +94,28 @@ const gapModel = ({
  * ones, on one path of use. A count inherits the spread and the habits of what it counts. Source: a renewal process with
  * lognormal gaps in load.
  */
-export const drawCount = (remaining: number, habit: CountedHabit, { ahead, chance }: By): Draws => {
+export const drawCount = (
+  { count, done }: { readonly count: number; readonly done: number },
+  habit: CountedHabit,
+  { ahead, chance }: By,
+): Reach => {
   const { middle, spread, unsure } = gapModel(habit);
-  return Float64Array.from(ahead.paths, (path) => {
-    if (remaining <= 0) return 0;
+  const whole = new Float64Array(ahead.paths.length);
+  const draws = Float64Array.from(ahead.paths, (path, i) => {
     const own = middle + unsure * chance.normal();
     const gap = () => Math.exp(own + spread * chance.normal());
+    let all = 0;
+    for (let k = 0; k < count; k += 1) all += gap();
+    whole[i] = Math.min(daysUntil(ahead, path, all), FURTHEST_DAYS);
+    if (done >= count) return 0;
     let first = gap();
     // It has lasted this long already.
     for (let tries = 0; first <= habit.since && tries < MOST_TRIES; tries += 1) first = gap();
     let sum = Math.max(first - habit.since, 0.05 * Math.exp(middle));
-    for (let k = 1; k < remaining; k += 1) sum += gap();
+    for (let k = 1; k < count - done; k += 1) sum += gap();
     return Math.min(daysUntil(ahead, path, sum), FURTHEST_DAYS);
   });
+  return { draws, whole };
 };
 
 const quantile = (sorted: Float64Array, p: number): number => {
@@ -105,10 +124,15 @@ const quantile = (sorted: Float64Array, p: number): number => {
   return low + (high - low) * (at - Math.floor(at));
 };
 
+const quantilesOf = (draws: Draws): ReachQuantiles => {
+  const sorted = Float64Array.from(draws).sort();
+  const q = (p: number) => quantile(sorted, p);
+  return [q(0), q(0.1), q(0.5), q(0.9), q(1)];
+};
+
 /** One rule of a stage with its draws; a fixed day is a draw that is always the same. */
-export interface RuleDraws {
+export interface RuleDraws extends Reach {
   readonly rule: number;
-  readonly draws: Draws;
 }
 
 export interface StageForecast {
@@ -116,6 +140,8 @@ export interface StageForecast {
   readonly reached: ReachQuantiles;
   /** Chance that each rule is the first, by its number, the likeliest first. */
   readonly binding: readonly { readonly rule: number; readonly chance: number }[];
+  /** The same of one whole interval that begins today, days. */
+  readonly whole: ReachQuantiles;
   /** The middle day of each rule by itself, by its number. */
   readonly middles: readonly { readonly rule: number; readonly middle: number }[];
   /** Chance that a limit is behind already. */
@@ -132,10 +158,10 @@ export const firstOf = (rules: readonly RuleDraws[]): StageForecast | null => {
     firsts.set(best.rule, (firsts.get(best.rule) ?? 0) + 1);
     return best.draws[i] ?? 0;
   });
-  const sorted = Float64Array.from(reached).sort();
-  const q = (p: number) => quantile(sorted, p);
+  const whole = one.whole.map((_, i) => rules.reduce((least, r) => Math.min(least, r.whole[i] ?? Infinity), Infinity));
   return {
-    reached: [q(0), q(0.1), q(0.5), q(0.9), q(1)],
+    reached: quantilesOf(reached),
+    whole: quantilesOf(whole),
     binding: [...firsts]
       .map(([rule, count]) => ({ rule, chance: count / reached.length }))
       .sort((a, b) => b.chance - a.chance),

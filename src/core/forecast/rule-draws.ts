@@ -7,10 +7,16 @@ import type { StageHistory } from './history';
 import { OTHER_DAYS, USUAL_HOURS, usualDays, WORKED } from './kind-days';
 import { LIFE_TUNING, type LifeTuning } from './life-tuning';
 import type { MachineFacts } from './machine-facts';
-import { drawCount, drawWear, type RuleDraws } from './reach';
+import { drawCount, drawWear, type Reach, type RuleDraws } from './reach';
 import { historyOfStage } from './stage-history';
 
-const fixed = (day: number): Float64Array => new Float64Array(PATHS).fill(day);
+const fixed = (day: number, whole: number): Reach => ({
+  draws: new Float64Array(PATHS).fill(day),
+  whole: new Float64Array(PATHS).fill(whole),
+});
+
+/** Days of a month, where it is counted on without a date. */
+const MONTH_DAYS = 30.44;
 
 const countDraws = (
   facts: MachineFacts,
@@ -20,25 +26,20 @@ const countDraws = (
   const since = facts.startsOf(stage.id).at(-1) ?? facts.today;
   const counted = facts.startsOf(rule.countedStageId);
   const done = counted.filter((d) => d > since);
-  // A count that is full was reached on a day that is known.
-  const reachedOn = done[rule.count - 1];
-  if (reachedOn !== undefined) return { rule: id, draws: fixed(reachedOn - facts.today) };
   const { clock } = facts;
   const kind = facts.record.machine.stages.find((s) => s.id === rule.countedStageId)?.kind;
   const days = kind ? usualDays(kind) : OTHER_DAYS;
   const gaps = counted.slice(1).map((d, i) => clock.at(d) - clock.at(counted[i] ?? d));
-  return {
-    rule: id,
-    draws: drawCount(
-      rule.count - done.length,
-      {
-        gaps,
-        since: Math.max(0, clock.now - clock.at(counted.at(-1) ?? since)),
-        template: days * (facts.used.counts === 'hours' ? USUAL_HOURS : WORKED),
-      },
-      { ahead: facts.ahead(), chance: seeded(facts.record.seed + 1009 * id) },
-    ),
+  const habit = {
+    gaps,
+    since: Math.max(0, clock.now - clock.at(counted.at(-1) ?? since)),
+    template: days * (facts.used.counts === 'hours' ? USUAL_HOURS : WORKED),
   };
+  const by = { ahead: facts.ahead(), chance: seeded(facts.record.seed + 1009 * id) };
+  const drawn = drawCount({ count: rule.count, done: done.length }, habit, by);
+  // A count that is full was reached on a day that is known.
+  const reachedOn = done[rule.count - 1];
+  return { rule: id, ...drawn, ...(reachedOn === undefined ? {} : { draws: fixed(reachedOn - facts.today, 0).draws }) };
 };
 
 /** Hours on record fall short of those run by about so much, and differ so much from one interval to the next. */
@@ -73,27 +74,28 @@ export const drawsOf = (facts: MachineFacts, stage: Stage, { id, rule, ...rest }
   const chance = seeded(record.seed + 1009 * id);
   switch (rule.kind) {
     case 'calendarDays':
-      return { rule: id, draws: fixed(since + rule.days - today) };
+      return { rule: id, ...fixed(since + rule.days - today, rule.days) };
     case 'examination': {
       const from = record.machine.examinations.at(-1)?.on ?? addDays(record.today, since - today);
-      return { rule: id, draws: fixed(daysBetween({ from: record.today, to: addMonths(from, rule.months) })) };
+      const day = daysBetween({ from: record.today, to: addMonths(from, rule.months) });
+      return { rule: id, ...fixed(day, rule.months * MONTH_DAYS) };
     }
     case 'countOfChanges':
       return countDraws(facts, stage, { id, rule, ...rest });
     case 'runHours': {
       const history = hoursHistory(facts, stage, rule);
       if (history.counts === 'hours')
-        return { rule: id, draws: drawWear(history, { ahead: facts.aheadPlain(), chance, tuning: BY_HOURS }) };
+        return { rule: id, ...drawWear(history, { ahead: facts.aheadPlain(), chance, tuning: BY_HOURS }) };
       return history.past.length < TOLD_BY_DAYS
         ? null
-        : { rule: id, draws: drawWear(history, { ahead: facts.ahead(), chance }) };
+        : { rule: id, ...drawWear(history, { ahead: facts.ahead(), chance }) };
     }
     case 'fill':
     case 'flowLost':
     case 'gaugeZone':
     case 'hoseVelocity':
     case 'indicator':
-      return { rule: id, draws: drawWear(historyOfStage(facts, stage, rule), { ahead: facts.ahead(), chance }) };
+      return { rule: id, ...drawWear(historyOfStage(facts, stage, rule), { ahead: facts.ahead(), chance }) };
     case 'sight':
     case 'occurrence':
     case 'together':

@@ -47,7 +47,9 @@ export type PlanViolation =
       readonly there: number;
     }
   | { readonly kind: 'apart'; readonly task: string; readonly partner: string }
-  | { readonly kind: 'unlocked'; readonly task: string; readonly day: number };
+  | { readonly kind: 'unlocked'; readonly task: string; readonly day: number }
+  /** Out of the turn of its stage. */
+  | { readonly kind: 'turn'; readonly task: string; readonly day: number };
 
 /** Minutes a plan takes of each day it uses. */
 export const minutesByDay = ({ machines, tasks }: PlanProblem, days: PlanDays): ReadonlyMap<number, number> => {
@@ -64,15 +66,25 @@ export const minutesByDay = ({ machines, tasks }: PlanProblem, days: PlanDays): 
   return used;
 };
 
-/** Pieces of a part at the end of each day under a plan, by what comes in and what is taken. Source: the sum of what comes in and goes out. Valid: a part of the problem. */
-export const stockByDay = ({ tasks, parts, minutes }: PlanProblem, days: PlanDays, part: number): readonly number[] => {
+/** Pieces of a part at the end of each day under a plan, by what comes in and what is taken; what is still to be ordered takes it below 0. Source: the sum of what comes in and goes out. Valid: a part of the problem. */
+export const stockByDay = (problem: PlanProblem, days: PlanDays, part: number): readonly number[] =>
+  stockOf(problem, days, { part, of: (t) => t.part ?? t.orders ?? null });
+
+type Takes = (task: PlanProblem['tasks'][number]) => { readonly index: number; readonly quantity: number } | null;
+
+const stockOf = (
+  { tasks, parts, minutes }: PlanProblem,
+  days: PlanDays,
+  { part, of }: { readonly part: number; readonly of: Takes },
+): readonly number[] => {
   const p = parts[part];
   const change = new Float64Array(minutes.length);
   for (const d of p?.deliveries ?? []) if (d.day < change.length) change[d.day] = (change[d.day] ?? 0) + d.quantity;
   tasks.forEach((t, i) => {
     const day = days[i] ?? null;
-    if (t.part?.index === part && day !== null && day >= 0 && day < change.length)
-      change[day] = (change[day] ?? 0) - t.part.quantity;
+    const takes = of(t);
+    if (takes?.index === part && day !== null && day >= 0 && day < change.length)
+      change[day] = (change[day] ?? 0) - takes.quantity;
   });
   let there = p?.onHand ?? 0;
   return Array.from(change, (c) => (there += c));
@@ -80,7 +92,7 @@ export const stockByDay = ({ tasks, parts, minutes }: PlanProblem, days: PlanDay
 
 const partViolations = (problem: PlanProblem, days: PlanDays): readonly PlanViolation[] =>
   problem.parts.flatMap((part, index) => {
-    const day = stockByDay(problem, days, index).findIndex((there) => there < 0);
+    const day = stockOf(problem, days, { part: index, of: (t) => t.part }).findIndex((there) => there < 0);
     if (day < 0) return [];
     const needed = problem.tasks.reduce(
       (sum, t, i) => sum + (t.part?.index === index && (days[i] ?? Infinity) <= day ? t.part.quantity : 0),
@@ -113,6 +125,7 @@ export const violationsOf = (problem: PlanProblem, days: PlanDays): readonly Pla
         ? [{ kind: 'apart', task: t.id, partner: t.onlyWith ?? '' } as const]
         : []),
       ...(t.lockedDay !== null && t.lockedDay !== day ? [{ kind: 'unlocked', task: t.id, day } as const] : []),
+      ...(t.within && (day < t.within[0] || day > t.within[1]) ? [{ kind: 'turn', task: t.id, day } as const] : []),
     ];
   });
   const crowded = [...minutesByDay(problem, days)]

@@ -82,7 +82,11 @@ export const waysOut = (problem: PlanProblem, days: PlanDays): readonly WayOut[]
     if ((days[i] ?? null) !== null) return [];
     const machine = problem.machines[task.machine];
     const open = problem.minutes.flatMap((_, day) =>
-      machine?.blockedDays.has(day) || (task.lockedDay !== null && task.lockedDay !== day) ? [] : [day],
+      machine?.blockedDays.has(day) ||
+      (task.lockedDay !== null && task.lockedDay !== day) ||
+      (task.within && (day < task.within[0] || day > task.within[1]))
+        ? []
+        : [day],
     );
     if (open.length === 0 || !machine) return [{ kind: 'noDay', task: task.id }];
     const short = partShort(problem, days, i);

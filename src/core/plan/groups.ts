@@ -51,8 +51,12 @@ const daysOf = (
   { minutes, need }: { readonly minutes: readonly number[]; readonly need: number },
 ): readonly number[] => {
   const locked = set.flatMap((t) => (t.lockedDay === null ? [] : [t.lockedDay]));
+  const first = Math.max(0, ...set.map((t) => t.within?.[0] ?? 0));
+  const last = Math.min(minutes.length - 1, ...set.map((t) => t.within?.[1] ?? minutes.length));
   return minutes.flatMap((there, day) =>
-    there >= need && !blockedDays.has(day) && locked.every((l) => l === day) ? [day] : [],
+    day >= first && day <= last && there >= need && !blockedDays.has(day) && locked.every((l) => l === day)
+      ? [day]
+      : [],
   );
 };
 

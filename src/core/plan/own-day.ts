@@ -4,7 +4,9 @@ import type { PlanDays, PlanProblem, PlanTask } from './problem';
 const cheapest = (t: PlanTask, { minutes, machines }: PlanProblem): number | null => {
   const cost = costByDay(t, minutes.length);
   const blocked = machines[t.machine]?.blockedDays;
-  const open = minutes.flatMap((there, day) => (there > 0 && !blocked?.has(day) ? [day] : []));
+  const open = minutes.flatMap((there, day) =>
+    there > 0 && !blocked?.has(day) && day >= (t.within?.[0] ?? 0) && day <= (t.within?.[1] ?? Infinity) ? [day] : [],
+  );
   if (t.lockedDay !== null) return t.lockedDay;
   return open.reduce<number | null>(
     (best, day) => (best === null || (cost[day] ?? 0) < (cost[best] ?? 0) ? day : best),

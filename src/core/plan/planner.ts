@@ -2,7 +2,7 @@ import { costByDay, groupsOf, type MachineGroups, MOST_ENUMERATED, UNPLACED } fr
 import { planOverTime } from './over-time';
 import { costOf } from './cost';
 import { insertMachine, type PlacedMachine, removeMachine } from './insert-machine';
-import type { PlanDays, PlanProblem } from './problem';
+import type { PlanDays, PlanProblem, PlanTask } from './problem';
 import { Capacity } from './capacity';
 import { relaxMinutes } from './relax';
 
@@ -143,6 +143,9 @@ const lumps = (problem: PlanProblem, machine: number): readonly (readonly number
 /** Tasks of a part of a large machine, unless one opening has more. */
 const PART_TASKS = 6;
 
+const mayLie = (t: PlanTask, day: number): boolean =>
+  (t.lockedDay === null || t.lockedDay === day) && (!t.within || (day >= t.within[0] && day <= t.within[1]));
+
 /** The lumps of a machine by the opening that is best for them while the machine has all days to itself, in time. */
 const byOpening = (problem: PlanProblem, machine: number): readonly (readonly (readonly number[])[])[] => {
   const facts = problem.machines[machine];
@@ -154,9 +157,7 @@ const byOpening = (problem: PlanProblem, machine: number): readonly (readonly (r
       const t = problem.tasks[i];
       if (!t) continue;
       const own = costByDay(t, sum.length);
-      sum.forEach(
-        (c, day) => (sum[day] = c + (t.lockedDay === null || t.lockedDay === day ? (own[day] ?? 0) : UNPLACED)),
-      );
+      sum.forEach((c, day) => (sum[day] = c + (mayLie(t, day) ? (own[day] ?? 0) : UNPLACED)));
     }
     return { cost: sum };
   });

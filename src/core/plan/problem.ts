@@ -1,6 +1,6 @@
 import type { ReachQuantiles } from '../forecast/limit-distribution';
 
-/** One thing to be done once within the horizon. */
+/** One thing to be done once within the horizon: one turn of a stage. */
 export interface PlanTask {
   readonly id: string;
   /** Position of its machine in the list of machines. */
@@ -11,10 +11,14 @@ export interface PlanTask {
   readonly overrunCostPerDay: number;
   /** Position of its part in the list of parts, and how many; null when it takes none. */
   readonly part: { readonly index: number; readonly quantity: number } | null;
+  /** What it takes of a part that can still be ordered in time: it waits for none. Left out, nothing. */
+  readonly orders?: { readonly index: number; readonly quantity: number };
   /** Must be on the same day as this task, of the same machine; null when it stands alone. */
   readonly onlyWith: string | null;
   /** The day somebody fixed; null when it is free. */
   readonly lockedDay: number | null;
+  /** Days it must lie within, both counted, so that the turns of one stage stay in order; left out, any. */
+  readonly within?: readonly [first: number, last: number];
 }
 
 export interface PlanMachine {

@@ -3,6 +3,7 @@ import type { DustHazard } from '../machine/machine';
 import type { StageKind } from '../path/stage-kinds';
 import { priceLife } from './prices';
 import type { PlanPart, PlanProblem, PlanTask } from './problem';
+import { turnsOf } from './turns';
 import type { ReachQuantiles } from '../forecast/limit-distribution';
 
 /** One stage of a machine as the plan sees it. */
@@ -11,6 +12,8 @@ export interface PlannedStage {
   readonly name: string;
   readonly kind: StageKind;
   readonly reached: ReachQuantiles;
+  /** Days of one whole interval that begins anew. */
+  readonly whole: ReachQuantiles;
   /** Position of its part in the list of parts; null without one. */
   readonly part: number | null;
   /** The stage it goes only with; null when it stands alone. */
@@ -29,6 +32,8 @@ export interface PlannedMachine {
 }
 
 export interface PlannedPart extends PlanPart {
+  /** Days from an order to the shelf. */
+  readonly leadDays: number;
   readonly name: string;
   readonly bin: string;
   readonly price: number;
@@ -81,8 +86,8 @@ const DAYS_A_WEEK = 7;
 
 export interface YardProblem {
   readonly problem: PlanProblem;
-  /** The stage of each task, and its machine's tag. */
-  readonly stages: readonly (PlannedStage & { readonly tag: string })[];
+  /** The stage of each task, its machine's tag, and which of its turns it is: 1 is the interval that runs. */
+  readonly stages: readonly (PlannedStage & { readonly tag: string; readonly turn: number })[];
 }
 
 /** The stages that are to be planned: more likely than not reached within the horizon, fixed there, or going only with such a one. */
@@ -92,46 +97,79 @@ const wanted = (machine: PlannedMachine, days: number): readonly PlannedStage[] 
   return [...own, ...partners];
 };
 
-/** The planning problem of a yard for a horizon. Source: the problem as stated in `problem`; prices and minutes as said there. */
-export const yardProblem = ({ machines, parts, works }: PlanInput, options: PlanOptions): YardProblem => {
-  const days = options.weeks * DAYS_A_WEEK;
-  const chosen = machines.map((m) => wanted(m, days));
-  const tasks = machines.flatMap((m, machine) =>
-    (chosen[machine] ?? []).map((s): PlanTask => {
-      const openingCost = options.openingCost[m.hazard];
-      const part = s.part === null ? null : { index: s.part, quantity: 1 };
-      const prices = priceLife({
-        partPrice: parts[s.part ?? -1]?.price ?? 0,
-        lifeDays: s.lifeDays,
-        openingCost,
-        setsTheRhythm: s.kind === 'bag' || s.kind === 'cyclone',
-        lateFactor: options.lateFactor,
-      });
-      const partner = (chosen[machine] ?? []).some((x) => x.stageId === s.withStage) ? s.withStage : null;
-      return {
-        id: String(s.stageId),
-        machine,
-        minutes: minutesOf(s.kind),
-        reached: s.reached,
-        ...prices,
-        part,
-        onlyWith: partner === null ? null : String(partner),
-        lockedDay: s.lockedDay,
-      };
-    }),
+interface Yard {
+  readonly input: PlanInput;
+  readonly options: PlanOptions;
+  readonly days: number;
+}
+
+const firstTurn = (
+  s: PlannedStage,
+  m: PlannedMachine,
+  { input, options }: Yard,
+): Omit<PlanTask, 'machine' | 'onlyWith'> => ({
+  id: String(s.stageId),
+  minutes: minutesOf(s.kind),
+  reached: s.reached,
+  ...priceLife({
+    partPrice: input.parts[s.part ?? -1]?.price ?? 0,
+    lifeDays: s.lifeDays,
+    openingCost: options.openingCost[m.hazard],
+    setsTheRhythm: s.kind === 'bag' || s.kind === 'cyclone',
+    lateFactor: options.lateFactor,
+  }),
+  part: s.part === null ? null : { index: s.part, quantity: 1 },
+  lockedDay: s.lockedDay,
+});
+
+/** Every turn of a machine within the horizon. */
+const turnsOfMachine = (m: PlannedMachine, machine: number, yard: Yard) => {
+  const { days, input, options } = yard;
+  const chosen = wanted(m, days);
+  const blocked = new Set(m.blockedDays);
+  const open = Array.from({ length: days }, (_, day) => day).filter(
+    (day) => input.works[day] === true && !blocked.has(day),
   );
+  const turning = chosen.map((s) => ({
+    first: {
+      ...firstTurn(s, m, yard),
+      machine,
+      onlyWith: s.withStage !== null && chosen.some((x) => x.stageId === s.withStage) ? String(s.withStage) : null,
+    },
+    whole: s.whole,
+  }));
+  const turns = turnsOf(turning, { days, open, openingCost: options.openingCost[m.hazard] });
+  const ids = new Set(turns.map((t) => t.task.id));
+  return turns.flatMap(({ task, stage, turn }) => {
+    const of = chosen[stage];
+    // A partner that does not come round so often goes along as often as it does.
+    const onlyWith = task.onlyWith !== null && ids.has(task.onlyWith) ? task.onlyWith : null;
+    if (!of) return [];
+    const planned = { ...task, onlyWith };
+    // A later turn that an order of today would be in time for waits for nothing on the shelf.
+    const lead = input.parts[planned.part?.index ?? -1]?.leadDays ?? 0;
+    const inTime = turn > 1 && planned.part !== null && (planned.within?.[0] ?? planned.reached[0]) >= lead;
+    const ordered = inTime && planned.part ? { ...planned, part: null, orders: planned.part } : planned;
+    return [{ task: ordered, stage: { ...of, tag: m.tag, turn } }];
+  });
+};
+
+/** The planning problem of a yard for a horizon, every stage as often as it comes round in it. Source: the problem as stated in `problem`; prices and minutes as said there. */
+export const yardProblem = (input: PlanInput, options: PlanOptions): YardProblem => {
+  const days = options.weeks * DAYS_A_WEEK;
+  const turns = input.machines.flatMap((m, machine) => turnsOfMachine(m, machine, { input, options, days }));
   return {
     problem: {
-      minutes: Array.from({ length: days }, (_, day) => (works[day] ? options.minutesADay : 0)),
-      machines: machines.map((m) => ({
+      minutes: Array.from({ length: days }, (_, day) => (input.works[day] ? options.minutesADay : 0)),
+      machines: input.machines.map((m) => ({
         id: m.tag,
         openingCost: options.openingCost[m.hazard],
         openingMinutes: options.openingMinutes[m.hazard],
         blockedDays: new Set(m.blockedDays),
       })),
-      tasks,
-      parts,
+      tasks: turns.map((t) => t.task),
+      parts: input.parts,
     },
-    stages: machines.flatMap((m, i) => (chosen[i] ?? []).map((s) => ({ ...s, tag: m.tag }))),
+    stages: turns.map((t) => t.stage),
   };
 };

@@ -53,18 +53,20 @@ export interface ChipProps {
 /** An opening on its lane: dragged, or moved by the arrow keys. */
 const Chip = ({ opening, made, today, chosen, choose, shift }: ChipProps) => {
   const horizon = made.problem.minutes.length;
-  const { attributes, listeners, setNodeRef, transform } = useDraggable({ id: opening.key });
+  // What follows a change that is itself still to come is a mark: it cannot be fixed, and moves with that one.
+  const later = opening.tasks.every((i) => (made.stages[i]?.turn ?? 1) > 1);
+  const { attributes, listeners, setNodeRef, transform } = useDraggable({ id: opening.key, disabled: later });
   return (
     <button
       ref={setNodeRef}
       {...attributes}
       {...listeners}
       type="button"
-      className={`absolute top-0 flex h-7 max-w-40 cursor-grab items-center gap-1 border px-1 text-xs font-bold whitespace-nowrap ${chosen ? 'bg-primary text-primary-content border-primary' : 'bg-base-100 border-base-content/50'}`}
+      className={`absolute top-0 flex h-7 items-center gap-1 border text-xs font-bold whitespace-nowrap ${later ? 'w-2.5 opacity-60' : 'max-w-40 cursor-grab px-1'} ${chosen ? 'bg-primary text-primary-content border-primary' : 'bg-base-100 border-base-content/50'}`}
       style={{
-        left: `min(${shareOf(opening.day, horizon)}%, calc(100% - 5rem))`,
+        left: `min(${shareOf(opening.day, horizon)}%, calc(100% - ${later ? '0.7rem' : '5rem'}))`,
         transform: transform ? `translateX(${transform.x}px)` : undefined,
-        zIndex: chosen || transform ? 5 : 1,
+        zIndex: chosen || transform ? 5 : later ? 0 : 1,
       }}
       aria-label={`${opening.tag}, ${dayText(today, opening.day)}: ${namesOf(made, opening)}`}
       aria-pressed={chosen}
@@ -76,7 +78,7 @@ const Chip = ({ opening, made, today, chosen, choose, shift }: ChipProps) => {
       }}
     >
       {opening.locked && <Lock size={12} aria-hidden="true" className="shrink-0" />}
-      <span className="truncate">{namesOf(made, opening)}</span>
+      {!later && <span className="truncate">{namesOf(made, opening)}</span>}
     </button>
   );
 };

@@ -16,6 +16,7 @@ interface DetailProps extends Omit<ChipProps, 'chosen' | 'choose'> {
 /** One opening: what is done in it, and why it lies on that day. */
 export const Detail = ({ opening, made, today, days, shift, free, words, input }: DetailProps) => {
   const reasons = explainPlan(made.problem, days);
+  const movable = opening.tasks.some((i) => made.stages[i]?.turn === 1);
   return (
     <section className="panel p-3" aria-labelledby="opening">
       <h2 id="opening" className="text-lg leading-tight font-bold">
@@ -27,7 +28,7 @@ export const Detail = ({ opening, made, today, days, shift, free, words, input }
           const reason = reasons[i];
           const part = stage?.part === null || !stage ? null : input.parts[stage.part];
           return stage ? (
-            <li key={stage.stageId} className="border-base-300 border-b py-1 text-sm">
+            <li key={made.problem.tasks[i]?.id} className="border-base-300 border-b py-1 text-sm">
               <strong>{capital(stage.name)}</strong>
               {part ? ` · ${part.name}, bin ${part.bin}` : ''}
               {reason && <span className="soft block">{sayReason(reason, words)}</span>}
@@ -35,13 +36,22 @@ export const Detail = ({ opening, made, today, days, shift, free, words, input }
           ) : null;
         })}
       </ul>
+      {!movable && (
+        <p className="soft mt-2 text-sm">
+          Each of these follows the change before it, and moves when that one is made.
+        </p>
+      )}
       <div className="mt-2 flex flex-wrap gap-1">
-        <button type="button" className="choice font-semibold" onClick={() => shift(-1)}>
-          A day sooner
-        </button>
-        <button type="button" className="choice font-semibold" onClick={() => shift(1)}>
-          A day later
-        </button>
+        {movable && (
+          <>
+            <button type="button" className="choice font-semibold" onClick={() => shift(-1)}>
+              A day sooner
+            </button>
+            <button type="button" className="choice font-semibold" onClick={() => shift(1)}>
+              A day later
+            </button>
+          </>
+        )}
         {opening.locked && (
           <button type="button" className="choice font-semibold" onClick={free}>
             Unfix

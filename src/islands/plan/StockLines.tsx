@@ -2,6 +2,8 @@ import { stockByDay } from '@/core/plan/cost';
 import type { PlanDays } from '@/core/plan/problem';
 import type { YardProblem } from '@/core/plan/yard-problem';
 
+const leftWord = (left: number): string => (left < 0 ? `order ${-left}` : String(left));
+
 /** What the plan leaves of each part it uses, day by day; the scarcest first. */
 export const StockLines = ({ made, days }: { readonly made: YardProblem; readonly days: PlanDays }) => {
   const horizon = made.problem.minutes.length;
@@ -9,7 +11,7 @@ export const StockLines = ({ made, days }: { readonly made: YardProblem; readonl
     .map((p, i) => ({
       part: p,
       line: stockByDay(made.problem, days, i),
-      uses: made.problem.tasks.some((t) => t.part?.index === i),
+      uses: made.problem.tasks.some((t) => (t.part ?? t.orders)?.index === i),
     }))
     .filter((l) => l.uses)
     .sort((a, b) => Math.min(...a.line) - Math.min(...b.line))
@@ -17,8 +19,9 @@ export const StockLines = ({ made, days }: { readonly made: YardProblem; readonl
   return (
     <div role="group" aria-label="Stock under the plan">
       {lines.map(({ part, line }) => {
-        const top = Math.max(1, ...line);
-        const path = line
+        const shown = line.map((v) => Math.max(0, v));
+        const top = Math.max(1, ...shown);
+        const path = shown
           .map((v, day) => `${day === 0 ? 'M' : 'H'}${(100 * day) / horizon} V${20 - (18 * v) / top}`)
           .join(' ')
           .replace(/^M([\d.]+) V/, 'M$1 ');
@@ -26,7 +29,8 @@ export const StockLines = ({ made, days }: { readonly made: YardProblem; readonl
           <div key={part.id} className="grid grid-cols-[6.5rem_minmax(0,1fr)] items-center">
             <span className="truncate pr-1 text-xs font-semibold">
               <span className="dial">{part.onHand}</span> →{' '}
-              <span className={`dial ${(line.at(-1) ?? 0) <= 0 ? 'tone-stop' : ''}`}>{line.at(-1)}</span> {part.id}
+              <span className={`dial ${(line.at(-1) ?? 0) <= 0 ? 'tone-stop' : ''}`}>{leftWord(line.at(-1) ?? 0)}</span>{' '}
+              {part.id}
             </span>
             <svg
               viewBox="0 0 100 22"

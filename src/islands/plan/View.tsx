@@ -20,6 +20,7 @@ import { Detail } from './OpeningDetail';
 import { nextOpenDay, type PlannedOpening, plannedOpenings } from '@/core/plan/planned-openings';
 import { dayText, namesOf } from './openings';
 import { StockLines } from './StockLines';
+import { Year } from './Year';
 import { type PlanProps, usePlan } from './use-plan';
 
 interface HeadlineProps {
@@ -112,7 +113,12 @@ const useLocks = ({ p, made, by, setLocks, setChosen }: LocksUse) => {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const post = usePostOnce();
   const fix = async (o: PlannedOpening, day: number | null) => {
-    const ids = o.tasks.flatMap((i) => made.stages[i]?.stageId ?? []);
+    // Only the interval that runs can be fixed on a day: those after it follow.
+    const ids = o.tasks.flatMap((i) => {
+      const stage = made.stages[i];
+      return stage?.turn === 1 ? [stage.stageId] : [];
+    });
+    if (ids.length === 0) return;
     const initials = by.trim().toUpperCase();
     const posted = await post('/api/plan/locks', {
       by: initials,
@@ -147,7 +153,7 @@ const PlanOfYard = (p: PlanProps) => {
   const opening = openings.find((o) => o.key === chosen) ?? null;
   // Before the first plan of a new problem is there, nothing can be said of what does not fit.
   const ways = fits ? waysOut(made.problem, days) : [];
-  const stageOf = (task: string) => made.stages.find((s) => String(s.stageId) === task);
+  const stageOf = (task: string) => made.stages[made.problem.tasks.findIndex((t) => t.id === task)];
   const words = {
     currency: p.currency,
     nameOf: (t: string) => stageOf(t)?.name ?? 'stage',
@@ -209,12 +215,13 @@ const PlanOfYard = (p: PlanProps) => {
             <p className="soft text-sm">
               Choose an opening to see why it is on that day. Drag it or use the arrow keys to fix it on another day;
               the rest is planned around it. Bars are where a limit most likely lies (10 to 90 %), the tick its middle;
-              rust is overdue.
+              rust is overdue. Narrow marks are later turns: each follows the change before it.
             </p>
           )}
           <InOrder made={made} openings={openings} today={p.today} chosen={chosen} choose={setChosen} />
         </div>
       </div>
+      <Year input={input} options={options} today={p.today} currency={p.currency} />
     </div>
   );
 };

@@ -54,10 +54,8 @@ const withOf = (machine: Machine, stage: Stage): number | null => {
   return before?.kind === 'afterChangeOf' ? (machine.stages[before.stage]?.id ?? null) : null;
 };
 
-const lifeDaysOf = (stage: Stage, outlook: StageOutlook, today: string): number => {
-  const since = stage.fittedOn ?? stage.firstUsedOn;
-  return Math.max(7, daysBetween({ from: since, to: today }) + (outlook.forecast?.reached[2] ?? 0));
-};
+/** Nothing is priced as if it lasted less, days. */
+const LEAST_LIFE = 4;
 
 /** Days of the plan on which a machine is not at hand. */
 const awayDays = (away: Away | undefined, today: string): readonly number[] => {
@@ -103,10 +101,11 @@ const plannedMachine = (
         name: stage.rules.some((r) => r.rule.kind === 'examination') ? EXAMINATION : stage.name,
         kind: stage.kind,
         reached: o.forecast.reached,
+        whole: o.forecast.whole,
         part: index < 0 ? null : index,
         withStage: withOf(machine, stage),
         lockedDay: lockedDay !== null && lockedDay >= 0 ? lockedDay : null,
-        lifeDays: lifeDaysOf(stage, o, today),
+        lifeDays: Math.max(LEAST_LIFE, o.forecast.whole[2]),
       },
     ];
   }),
@@ -140,6 +139,7 @@ export const loadPlanInput = async (
       name: p.name,
       bin: p.bin,
       price: p.price,
+      leadDays: p.leadDays,
       onHand: Math.max(0, free.get(p.id) ?? 0),
       deliveries: orders
         .filter((o) => o.partId === p.id)

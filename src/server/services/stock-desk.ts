@@ -41,7 +41,7 @@ const DAY_MS = 86_400_000;
 const plannedOf = ({ made, days, input }: YardPlan, part: PartOnHand): number =>
   made.problem.tasks.filter(
     (t, i) =>
-      input.parts[t.part?.index ?? -1]?.id === part.code &&
+      input.parts[(t.part ?? t.orders)?.index ?? -1]?.id === part.code &&
       ((days[i] ?? null) === null || (days[i] ?? 0) <= part.leadDays),
   ).length;
 

@@ -11,6 +11,21 @@ export interface MadeShape {
   readonly short: boolean;
 }
 
+/** Share of the minutes that a crowded yard needs, with openings at six tenths of its tasks. */
+const CROWDED = 0.7;
+
+/** Some sixty machines whose days are short of hands, the same for a seed. */
+export const crowdedProblem = (seed: number): PlanProblem => {
+  const made = madeProblem(seed, { machines: 60, days: 84, tasks: 6, minutes: 240, short: false });
+  const tasksOf = (m: number): number => made.tasks.filter((t) => t.machine === m).length;
+  const needed =
+    made.tasks.reduce((sum, t) => sum + t.minutes, 0) +
+    made.machines.reduce((sum, m, i) => sum + m.openingMinutes * Math.max(1, 0.6 * tasksOf(i)), 0);
+  const days = made.minutes.filter((m) => m > 0).length;
+  const each = Math.round(needed / CROWDED / days);
+  return { ...made, minutes: made.minutes.map((m) => (m > 0 ? each : 0)) };
+};
+
 /** A made-up planning problem, the same for a seed. */
 export const madeProblem = (seed: number, shape: MadeShape): PlanProblem => {
   const { uniform } = seeded(seed);

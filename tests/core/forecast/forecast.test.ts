@@ -201,7 +201,7 @@ describe('from load to days', () => {
   it('bursts and an unsure level widen the days, the middle stays', () => {
     const past = Array.from({ length: 8 }, () => interval(40, { days: 300 }));
     const q = (a: Ahead) =>
-      firstOf([{ rule: 1, draws: drawWear(history({ past }), { ahead: a, chance: seeded(4) }) }])?.reached ?? [
+      firstOf([{ rule: 1, ...drawWear(history({ past }), { ahead: a, chance: seeded(4) }) }])?.reached ?? [
         0, 0, 0, 0, 0,
       ];
     const bursts = used((day) => (weekday(day) && Math.floor(day / 7) % 2 === 0 ? 4 : 0));
@@ -217,8 +217,9 @@ describe('from load to days', () => {
       load: 70,
       actDays: 10_000,
     });
-    const draws = drawWear(old, { ahead: ahead(steady), chance: seeded(9) });
-    const f = firstOf([{ rule: 3, draws }]);
+    const drawn = drawWear(old, { ahead: ahead(steady), chance: seeded(9) });
+    const { draws } = drawn;
+    const f = firstOf([{ rule: 3, ...drawn }]);
     expect(f?.overdue).toBeGreaterThan(0.8);
     const sorted = [...draws].sort((a, b) => a - b);
     expect(f?.reached[2]).toBeCloseTo(quantileSorted(sorted, 0.5), 6);
@@ -230,11 +231,11 @@ describe('from load to days', () => {
     const past = Array.from({ length: 6 }, () => interval(40, { days: 300 }));
     const draw = (seed: number) => drawWear(history({ past }), { ahead: ahead(steady), chance: seeded(seed) });
     const first = firstOf([
-      { rule: 1, draws: draw(1) },
-      { rule: 2, draws: draw(2) },
+      { rule: 1, ...draw(1) },
+      { rule: 2, ...draw(2) },
     ]);
     // The first of two lives comes sooner than either; tied, they would come on one day.
-    expect(first?.reached[2]).toBeLessThan((firstOf([{ rule: 1, draws: draw(1) }])?.reached[2] ?? 0) - 1);
+    expect(first?.reached[2]).toBeLessThan((firstOf([{ rule: 1, ...draw(1) }])?.reached[2] ?? 0) - 1);
     expect(first?.binding.every((b) => b.chance > 0.3)).toBe(true);
   });
 });
@@ -242,29 +243,33 @@ describe('from load to days', () => {
 describe('counts and the first of several', () => {
   it('a count inherits the spread and the habits of what it counts', () => {
     const a = ahead(steady);
-    const of = (gaps: readonly number[], remaining: number) =>
+    const of = (gaps: readonly number[], done: number) =>
       firstOf([
-        { rule: 1, draws: drawCount(remaining, { gaps, since: 4, template: 20 }, { ahead: a, chance: seeded(6) }) },
+        {
+          rule: 1,
+          ...drawCount({ count: 3, done }, { gaps, since: 4, template: 20 }, { ahead: a, chance: seeded(6) }),
+        },
       ])?.reached ?? [0, 0, 0, 0, 0];
     // 20 h each at 10 h a week, 4 h behind: three of them in five and a half weeks.
-    const even = of([20, 20, 20, 20, 20, 20], 3);
-    const wild = of([7, 43, 10, 40, 9, 44], 3);
+    const even = of([20, 20, 20, 20, 20, 20], 0);
+    const wild = of([7, 43, 10, 40, 9, 44], 0);
     expect(even[2]).toBeGreaterThan(33);
     expect(even[2]).toBeLessThan(46);
     expect(wild[3] - wild[1]).toBeGreaterThan(1.5 * (even[3] - even[1]));
-    expect(of([20, 20], 0)).toEqual([0, 0, 0, 0, 0]);
+    expect(of([20, 20], 3)).toEqual([0, 0, 0, 0, 0]);
   });
 
   it('takes the first, draw by draw, and says how often each rule is it', () => {
     const f = firstOf([
-      { rule: 1, draws: Float64Array.from([5, 9, 9, 9]) },
-      { rule: 2, draws: Float64Array.from([7, 7, 7, 7]) },
+      { rule: 1, draws: Float64Array.from([5, 9, 9, 9]), whole: Float64Array.from([20, 20, 20, 20]) },
+      { rule: 2, draws: Float64Array.from([7, 7, 7, 7]), whole: Float64Array.from([30, 30, 10, 30]) },
     ]);
     expect(f?.binding).toEqual([
       { rule: 2, chance: 0.75 },
       { rule: 1, chance: 0.25 },
     ]);
     expect(f?.reached[2]).toBe(7);
+    expect(f?.whole).toEqual([10, 13, 20, 20, 20]);
     expect(firstOf([])).toBeNull();
   });
 });
