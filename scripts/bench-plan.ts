@@ -15,7 +15,7 @@ import { scoresOf } from '../tests/bench/yard/score';
 import { type Figure, report } from './bench-report';
 
 const FIRST = 9001;
-const YARDS = 16;
+const YARDS = 40;
 const yards: { readonly seed: number; readonly yard: ForecastYard }[] = [];
 for (let seed = FIRST; seed < FIRST + YARDS; seed += 1) yards.push({ seed, yard: await forecastYard(seed) });
 const machines = yards.reduce((n, y) => n + y.yard.records.length, 0);

@@ -61,6 +61,7 @@ export const PlanPageJson = z.strictObject({
             part: Index.nullable(),
             withStage: z.int().nullable(),
             lockedDay: Index.nullable(),
+            latest: Index.nullable(),
             lifeDays: z.number(),
           }),
         ),

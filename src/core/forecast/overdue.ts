@@ -21,8 +21,8 @@ export const overdueWord = (chance: number): 'will' | 'unlikely' | 'may' =>
   chance >= SURE ? 'will' : chance <= UNLIKELY ? 'unlikely' : 'may';
 
 /** Somebody should look today from this chance of being past on, or where so many days past are to be expected: more would be missed than a look costs. Moorwind defaults, tuned on made-up yards. */
-const LOOK_FROM = 0.38;
-const LOOK_FROM_DAYS = 6;
+const LOOK_FROM = 0.35;
+const LOOK_FROM_DAYS = 8;
 
 /** Whether a limit may be past so likely, or so long, that it is to be looked at today. Days from now, as `ReachQuantiles`. */
 export const lookToday = ({

@@ -15,7 +15,7 @@ const UNWRITTEN = 0.06;
 /** A date may be a few days off. */
 const DATE_OFF_DAYS = 2;
 /** Use that is hidden where only days are counted, as a spread for a life of one day; it falls with the root of the life. */
-const HIDDEN = { of: 2.2, most: 0.5 } as const;
+const HIDDEN = { of: 1.4, most: 0.35 } as const;
 /** What a filled-in stretch may be off, as a spread. */
 const FILLED_OFF = 0.3;
 /** A look that has fallen by more than this share of the container, to less than this share of itself, is of another bag. */

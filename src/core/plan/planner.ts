@@ -2,7 +2,7 @@ import { costByDay, groupsOf, type MachineGroups, MOST_ENUMERATED, UNPLACED } fr
 import { planOverTime } from './over-time';
 import { costOf } from './cost';
 import { insertMachine, type PlacedMachine, removeMachine } from './insert-machine';
-import type { PlanDays, PlanProblem, PlanTask } from './problem';
+import { mayLie, type PlanDays, type PlanProblem } from './problem';
 import { Capacity } from './capacity';
 import { relaxMinutes } from './relax';
 
@@ -62,7 +62,7 @@ const shuffled = (items: readonly number[], random: () => number): readonly numb
 const GOOD_ENOUGH = 0.0002;
 
 /** What a round takes, microseconds: by itself, for each machine, and for each grouping of one. Measured on one core of a small server. */
-const ROUND_US = { itself: 20, machine: 0.6, grouping: 1.2 } as const;
+const ROUND_US = { itself: 30, machine: 0.9, grouping: 1.8 } as const;
 const LEAST_ROUNDS = 200;
 const MOST_ROUNDS = 100_000;
 
@@ -142,9 +142,6 @@ const lumps = (problem: PlanProblem, machine: number): readonly (readonly number
 
 /** Tasks of a part of a large machine, unless one opening has more. */
 const PART_TASKS = 6;
-
-const mayLie = (t: PlanTask, day: number): boolean =>
-  (t.lockedDay === null || t.lockedDay === day) && (!t.within || (day >= t.within[0] && day <= t.within[1]));
 
 /** The lumps of a machine by the opening that is best for them while the machine has all days to itself, in time. */
 const byOpening = (problem: PlanProblem, machine: number): readonly (readonly (readonly number[])[])[] => {

@@ -9,6 +9,9 @@ export interface LifePriced {
   readonly lateFactor: number;
 }
 
+/** A part without a price is worth this all the same, in money: what costs nothing would be planned for any day. A modelling choice. */
+const LEAST_WORTH = 8;
+
 /**
  * What a day of life thrown away costs, and a day run past the limit: the part by its life, with its share of an opening
  * where it sets the rhythm; a late day is that many times dearer. Source: a modelling choice; all of it is an input.
@@ -20,6 +23,6 @@ export const priceLife = ({
   setsTheRhythm,
   lateFactor,
 }: LifePriced): { readonly lifeValuePerDay: number; readonly overrunCostPerDay: number } => {
-  const lifeValuePerDay = (partPrice + (setsTheRhythm ? openingCost : 0)) / Math.max(1, lifeDays);
+  const lifeValuePerDay = Math.max(LEAST_WORTH, partPrice + (setsTheRhythm ? openingCost : 0)) / Math.max(1, lifeDays);
   return { lifeValuePerDay, overrunCostPerDay: lateFactor * lifeValuePerDay };
 };

@@ -21,6 +21,10 @@ export interface PlanTask {
   readonly within?: readonly [first: number, last: number];
 }
 
+/** Whether a task may lie on a day, by what fixed it and where it must lie. Source: the problem as stated here. Valid: a day of the horizon. */
+export const mayLie = (t: PlanTask, day: number): boolean =>
+  (t.lockedDay === null || t.lockedDay === day) && (!t.within || (day >= t.within[0] && day <= t.within[1]));
+
 export interface PlanMachine {
   readonly id: string;
   readonly openingCost: number;

@@ -1,6 +1,6 @@
 import { costByDay, UNPLACED } from './groups';
 import { planOverTime } from './over-time';
-import type { PlanTask } from './problem';
+import { mayLie, type PlanTask } from './problem';
 import type { ReachQuantiles } from '../forecast/limit-distribution';
 
 /** A stage that comes round again and again: its first turn as a task, and what a whole interval of it takes. */
@@ -31,19 +31,25 @@ const shifted = (q: ReachQuantiles, by: number): ReachQuantiles => [
   by + q[4],
 ];
 
-const atLeast = (q: ReachQuantiles): ReachQuantiles => [
-  Math.max(LEAST_DAYS, q[0]),
-  Math.max(LEAST_DAYS, q[1]),
-  Math.max(LEAST_DAYS, q[2]),
-  Math.max(LEAST_DAYS, q[3]),
-  Math.max(LEAST_DAYS, q[4]),
-];
+/** How near a limit will be known when it is close, as a share of the interval: what looks and tests leave open. A modelling choice. */
+export const KNOWN_TO = 0.12;
+/** Spreads of a tenth to each side. */
+const TENTH = 1.2816;
+
+/** A whole interval as it will be known when it is near its end: what is open today is seen by then. */
+const asKnown = (q: ReachQuantiles): ReachQuantiles => {
+  const middle = Math.max(LEAST_DAYS, q[2]);
+  const wide = (q[3] - q[1]) / 2;
+  const narrow = wide > 0 ? Math.min(1, (TENTH * KNOWN_TO * middle) / wide) : 1;
+  const near = (x: number): number => Math.max(LEAST_DAYS, middle + narrow * (x - q[2]));
+  return [near(q[0]), near(q[1]), middle, near(q[3]), near(q[4])];
+};
 
 /** The turns of each stage up to a day, where the turns before lie on given days; without them on their middle. */
 const turnsOn = (stages: readonly Turning[], days: number, laid: ReadonlyMap<string, number>): readonly Turn[] =>
   stages.flatMap(({ first, whole }, stage): readonly Turn[] => {
     const turns: Turn[] = [];
-    const length = atLeast(whole);
+    const length = asKnown(whole);
     const dayOf = (t: PlanTask): number =>
       Math.min(days - 1, Math.max(0, Math.round(laid.get(t.id) ?? t.lockedDay ?? t.reached[2])));
     let task = first;
@@ -51,8 +57,9 @@ const turnsOn = (stages: readonly Turning[], days: number, laid: ReadonlyMap<str
       turns.push({ task, stage, turn });
       const reached = shifted(length, dayOf(task));
       if (reached[2] >= days) return turns;
+      const { within: _, ...again } = first;
       task = {
-        ...first,
+        ...again,
         id: `${first.id}.${turn + 1}`,
         reached,
         lockedDay: null,
@@ -79,7 +86,7 @@ const inOrder = (turns: readonly Turn[], days: number, laid: ReadonlyMap<string,
     Math.min(days - 1, Math.max(0, laid.get(task.id) ?? Math.round(task.reached[2])));
   return turns.flatMap((t, i): readonly Turn[] => {
     // What goes only with another is kept in order by that one.
-    if (t.task.onlyWith !== null) return [t];
+    if (t.task.onlyWith !== null || t.task.within) return [t];
     const [before, after] = [turns[i - 1], turns[i + 1]];
     const from = before?.stage === t.stage ? Math.floor((dayOf(before) + dayOf(t)) / 2) + 1 : 0;
     const to = after?.stage === t.stage ? Math.floor((dayOf(t) + dayOf(after)) / 2) : days - 1;
@@ -110,7 +117,7 @@ export const turnsOf = (
     const costs = turns.map(({ task }) => {
       const cost = costByDay(task, days);
       return {
-        cost: task.lockedDay === null ? cost : cost.map((c, day) => (day === task.lockedDay ? c : c + UNPLACED)),
+        cost: cost.map((c, day) => (mayLie(task, day) ? c : c + UNPLACED)),
       };
     });
     const planned = planOverTime(costs, open, openingCost);

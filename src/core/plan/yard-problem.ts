@@ -19,6 +19,8 @@ export interface PlannedStage {
   /** The stage it goes only with; null when it stands alone. */
   readonly withStage: number | null;
   readonly lockedDay: number | null;
+  /** The day it must be done by, as an examination must; null where late is only dear. */
+  readonly latest: number | null;
   /** Middle life of what is in it, days. */
   readonly lifeDays: number;
 }
@@ -130,9 +132,12 @@ const turnsOfMachine = (m: PlannedMachine, machine: number, yard: Yard) => {
   const open = Array.from({ length: days }, (_, day) => day).filter(
     (day) => input.works[day] === true && !blocked.has(day),
   );
+  // What must be done by a day that is past is done on the first one there is.
+  const byDay = (latest: number): number => Math.max(latest, open[0] ?? 0);
   const turning = chosen.map((s) => ({
     first: {
       ...firstTurn(s, m, yard),
+      ...(s.latest === null || s.lockedDay !== null ? {} : { within: [0, byDay(s.latest)] as const }),
       machine,
       onlyWith: s.withStage !== null && chosen.some((x) => x.stageId === s.withStage) ? String(s.withStage) : null,
     },

@@ -2,6 +2,7 @@ import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { seeded } from '../numeric/seeded';
 import type { ReachQuantiles } from '../forecast/limit-distribution';
 import { priceLife } from './prices';
+import { KNOWN_TO } from './turns';
 import { minutesOf, type PlanInput, type PlannedMachine, type PlannedStage, type PlanOptions } from './yard-problem';
 
 /** A yearly figure as a range: 10, 50 and 90 % of the ways the year may go. */
@@ -29,8 +30,6 @@ const WEEK = 7;
 const WAYS = 120;
 /** How far a machine's use of a year lies from what is on record, as a spread of its logarithm. A modelling choice. */
 const USE_SPREAD = 0.18;
-/** How near a limit is known when it is close, as a share of the interval: what looks and tests leave open. A modelling choice. */
-const KNOWN_TO = 0.12;
 /** No stage comes round more often, days. */
 const LEAST_DAYS = 4;
 

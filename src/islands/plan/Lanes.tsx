@@ -62,9 +62,9 @@ const Chip = ({ opening, made, today, chosen, choose, shift }: ChipProps) => {
       {...attributes}
       {...listeners}
       type="button"
-      className={`absolute top-0 flex h-7 items-center gap-1 border text-xs font-bold whitespace-nowrap ${later ? 'w-2.5 opacity-60' : 'max-w-40 cursor-grab px-1'} ${chosen ? 'bg-primary text-primary-content border-primary' : 'bg-base-100 border-base-content/50'}`}
+      className={`absolute top-0 flex h-7 items-center gap-1 border text-xs font-bold whitespace-nowrap ${later ? 'w-2.5 opacity-60' : 'max-w-28 cursor-grab px-1'} ${chosen ? 'bg-primary text-primary-content border-primary' : 'bg-base-100 border-base-content/50'}`}
       style={{
-        left: `min(${shareOf(opening.day, horizon)}%, calc(100% - ${later ? '0.7rem' : '5rem'}))`,
+        left: `min(${shareOf(opening.day, horizon)}%, calc(100% - ${later ? '0.7rem' : '7rem'}))`,
         transform: transform ? `translateX(${transform.x}px)` : undefined,
         zIndex: chosen || transform ? 5 : later ? 0 : 1,
       }}

@@ -185,19 +185,22 @@ const PlanOfYard = (p: PlanProps) => {
       <FieldProblems id="plan-problems" problems={problems} />
       <CannotBeDone problem={made.problem} ways={ways} words={wordsTagged} />
       <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_20rem]">
-        <div className="mt-2 hidden sm:block">
-          <Lanes
-            made={made}
-            input={input}
-            today={p.today}
-            openings={openings}
-            chosen={chosen}
-            choose={setChosen}
-            shift={shift}
-            moved={moved}
-          />
-          <p className="caption mt-2">Stock under the plan, with what is on order</p>
-          <StockLines made={made} days={days} />
+        <div className="mt-2">
+          <div className="hidden sm:block">
+            <Lanes
+              made={made}
+              input={input}
+              today={p.today}
+              openings={openings}
+              chosen={chosen}
+              choose={setChosen}
+              shift={shift}
+              moved={moved}
+            />
+            <p className="caption mt-2">Stock under the plan, with what is on order</p>
+            <StockLines made={made} days={days} />
+          </div>
+          <Year input={input} options={options} today={p.today} currency={p.currency} />
         </div>
         <div className="mt-2 space-y-3">
           {opening ? (
@@ -221,7 +224,6 @@ const PlanOfYard = (p: PlanProps) => {
           <InOrder made={made} openings={openings} today={p.today} chosen={chosen} choose={setChosen} />
         </div>
       </div>
-      <Year input={input} options={options} today={p.today} currency={p.currency} />
     </div>
   );
 };

@@ -3,7 +3,7 @@ import { dateOfDay, type YardPlan } from './plan-yard';
 
 /** One opening of the plan, as a calendar or a reminder tells it. */
 export interface PlanEvent {
-  /** The same for the same opening, wherever the plan moves it: the machine and the change its first stage had before. */
+  /** The same for the same opening, wherever the plan moves it: the machine, the change its first stage had before, and how many turns lie between. */
   readonly uid: string;
   readonly day: string;
   readonly tag: string;
@@ -19,10 +19,11 @@ export const planEvents = (plan: YardPlan): readonly PlanEvent[] =>
     const planned = plan.input.machines[machine];
     const known = plan.outlook.machines.find((m) => m.machine.tag === planned?.tag)?.machine;
     const stages = tasks.flatMap((i) => plan.made.stages[i] ?? []);
-    const first = [...stages].sort((a, b) => a.stageId - b.stageId)[0];
+    const first = [...stages].sort((a, b) => a.turn - b.turn || a.stageId - b.stageId)[0];
+    const later = first && first.turn > 1 ? `-turn-${first.turn}` : '';
     const since = known?.stages.find((s) => s.id === first?.stageId)?.fittedOn ?? 'first-use';
     return {
-      uid: `${planned?.tag ?? ''}-${first?.stageId ?? 0}-after-${since}@moorwind`.toLowerCase(),
+      uid: `${planned?.tag ?? ''}-${first?.stageId ?? 0}-after-${since}${later}@moorwind`.toLowerCase(),
       day: dateOfDay(plan.outlook, day),
       tag: planned?.tag ?? '',
       name: planned?.name ?? '',

@@ -93,18 +93,20 @@ const plannedMachine = (
     const stage = machine.stages.find((s) => s.id === o.stageId);
     if (!stage || !o.forecast) return [];
     const lock = locks.get(stage.id);
+    const examined = stage.rules.some((r) => r.rule.kind === 'examination');
     const index = parts.findIndex((p) => p.id === stage.part?.id);
     const lockedDay = lock === undefined ? null : daysBetween({ from: today, to: lock });
     return [
       {
         stageId: stage.id,
-        name: stage.rules.some((r) => r.rule.kind === 'examination') ? EXAMINATION : stage.name,
+        name: examined ? EXAMINATION : stage.name,
         kind: stage.kind,
         reached: o.forecast.reached,
         whole: o.forecast.whole,
         part: index < 0 ? null : index,
         withStage: withOf(machine, stage),
         lockedDay: lockedDay !== null && lockedDay >= 0 ? lockedDay : null,
+        latest: examined ? Math.max(0, Math.floor(o.forecast.reached[2])) : null,
         lifeDays: Math.max(LEAST_LIFE, o.forecast.whole[2]),
       },
     ];

@@ -117,6 +117,7 @@ const inputOf = (yard: readonly MadeMachine[], today: number, weeks: number): Pl
       part: KINDS.indexOf(p.kind as (typeof KINDS)[number]),
       withStage: null,
       lockedDay: null,
+      latest: null,
       lifeDays: p.known,
     })),
   })),

@@ -27,6 +27,7 @@ const stage = (stageId: number, every: number, over: Partial<PlannedStage> = {})
   part: 0,
   withStage: null,
   lockedDay: null,
+  latest: null,
   lifeDays: every,
   ...over,
 });
@@ -123,6 +124,25 @@ describe('every turn of the year', () => {
     expect(found.days[made.problem.tasks.findIndex((t) => t.id === '1')]).toBe(21);
     expect(made.problem.tasks.filter((t) => t.lockedDay !== null).map((t) => t.id)).toEqual(['1']);
     expect(made.problem.tasks.filter((t) => t.onlyWith !== null).length).toBeGreaterThan(2);
+  });
+
+  it('an examination is planned by its day and never later, whatever an opening costs; one that is past on the first day there is', () => {
+    const dayOf = (middle: number) => {
+      const examined = stage(2, 420, {
+        kind: 'fan',
+        part: null,
+        reached: [middle, middle, middle, middle, middle],
+        latest: Math.max(0, middle),
+      });
+      const made = yardProblem(
+        { ...yard([stage(1, 60), examined]), works: Array.from({ length: 364 }, (_, d) => d > 1 && d % 7 < 5) },
+        { ...YEAR, weeks: 12, openingCost: { plain: 500, controlled: 500, contained: 500 } },
+      );
+      const found = bestPlan(made.problem, { random: seeded(2).uniform, rounds: 200 });
+      return found.days[made.problem.tasks.findIndex((t) => t.id === '2')] ?? Number.NaN;
+    };
+    expect(dayOf(20)).toBeLessThanOrEqual(20);
+    expect(dayOf(-9)).toBe(2);
   });
 
   it('a plan without a day of work, or with nothing on it, is a plan', () => {
