@@ -6,6 +6,8 @@ import type { ReachQuantiles } from '../forecast/limit-distribution';
 /** A stage that comes round again and again: its first turn as a task, and what a whole interval of it takes. */
 export interface Turning {
   readonly first: PlanTask;
+  /** The day its first turn must be done by; null where late is only dear. */
+  readonly by: number | null;
   /** Days of one whole interval, as quantiles. */
   readonly whole: ReachQuantiles;
 }
@@ -47,19 +49,18 @@ const asKnown = (q: ReachQuantiles): ReachQuantiles => {
 
 /** The turns of each stage up to a day, where the turns before lie on given days; without them on their middle. */
 const turnsOn = (stages: readonly Turning[], days: number, laid: ReadonlyMap<string, number>): readonly Turn[] =>
-  stages.flatMap(({ first, whole }, stage): readonly Turn[] => {
+  stages.flatMap(({ first, by, whole }, stage): readonly Turn[] => {
     const turns: Turn[] = [];
     const length = asKnown(whole);
     const dayOf = (t: PlanTask): number =>
       Math.min(days - 1, Math.max(0, Math.round(laid.get(t.id) ?? t.lockedDay ?? t.reached[2])));
-    let task = first;
+    let task: PlanTask = by === null ? first : { ...first, within: [0, by] };
     for (let turn = 1; ; turn += 1) {
       turns.push({ task, stage, turn });
       const reached = shifted(length, dayOf(task));
       if (reached[2] >= days) return turns;
-      const { within: _, ...again } = first;
       task = {
-        ...again,
+        ...first,
         id: `${first.id}.${turn + 1}`,
         reached,
         lockedDay: null,

@@ -137,10 +137,10 @@ const turnsOfMachine = (m: PlannedMachine, machine: number, yard: Yard) => {
   const turning = chosen.map((s) => ({
     first: {
       ...firstTurn(s, m, yard),
-      ...(s.latest === null || s.lockedDay !== null ? {} : { within: [0, byDay(s.latest)] as const }),
       machine,
       onlyWith: s.withStage !== null && chosen.some((x) => x.stageId === s.withStage) ? String(s.withStage) : null,
     },
+    by: s.latest === null || s.lockedDay !== null ? null : byDay(s.latest),
     whole: s.whole,
   }));
   const turns = turnsOf(turning, { days, open, openingCost: options.openingCost[m.hazard] });

@@ -144,6 +144,14 @@ const useLocks = ({ p, made, by, setLocks, setChosen }: LocksUse) => {
   return { problems, fix, shift, moved };
 };
 
+const HowToRead = () => (
+  <p className="soft text-sm">
+    Choose an opening to see why it is on that day. Drag it or use the arrow keys to fix it on another day; the rest is
+    planned around it. Bars are where a limit most likely lies (10 to 90 %), the tick its middle; rust is overdue.
+    Narrow marks are later turns: each follows the change before it.
+  </p>
+);
+
 /** The plan, with what it saves. */
 const PlanOfYard = (p: PlanProps) => {
   const { options, setOptions, setLocks, input, made, days, fits, working, rounds, stop } = usePlan(p);
@@ -215,11 +223,7 @@ const PlanOfYard = (p: PlanProps) => {
               input={input}
             />
           ) : (
-            <p className="soft text-sm">
-              Choose an opening to see why it is on that day. Drag it or use the arrow keys to fix it on another day;
-              the rest is planned around it. Bars are where a limit most likely lies (10 to 90 %), the tick its middle;
-              rust is overdue. Narrow marks are later turns: each follows the change before it.
-            </p>
+            <HowToRead />
           )}
           <InOrder made={made} openings={openings} today={p.today} chosen={chosen} choose={setChosen} />
         </div>
