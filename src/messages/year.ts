@@ -15,9 +15,9 @@ export const sayYear = (year: YearAhead, currency: string): string =>
     ? 'Nothing is due within a year.'
     : `${sayRangeOf(year.openings)} openings and ${sayRangeOf(year.minutes, (m) => whole(m / HOUR))} hours of work; parts and openings ${sayRangeOf(year.cost, (c) => money(c, currency))}.`;
 
-/** How much of the year stages are past a limit. */
+/** How much of the year stages are overdue. */
 export const sayYearPast = ({ daysPast, sharePast }: YearAhead): string =>
-  `Past a limit: ${sayRangeOf(daysPast)} days over all stages, ${sayRangeOf(sharePast, (s) => (100 * s).toFixed(1))} % of their time.`;
+  `Overdue: ${sayRangeOf(daysPast)} days over all stages, ${sayRangeOf(sharePast, (s) => (100 * s).toFixed(1))} % of their time.`;
 
 /** The fullest week against what there is in one. */
 export const sayFullestWeek = (

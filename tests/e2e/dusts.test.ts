@@ -1,5 +1,6 @@
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
+import { openMigrated } from '@/server/db/connect';
 import { newVisit } from '../support/browser';
 import { runningYard } from '../support/running-yard';
 
@@ -166,7 +167,23 @@ describe('what a machine has collected', () => {
   });
 
   it('an examination on the walk is logged, not begun as a change', async () => {
+    // Fixed on the next day of work, by hand.
+    const db = await openMigrated(yard.server.dataFile);
+    const fan = await db
+      .selectFrom('stage as s')
+      .innerJoin('machine as m', 'm.id', 's.machine_id')
+      .select('s.id')
+      .where('m.tag', '=', 'CR-01')
+      .where('s.kind', '=', 'fan')
+      .executeTakeFirstOrThrow();
+    await db.destroy();
     const { page } = await newVisit(yard.browser);
+    const weekday = [1, 0, 0, 0, 0, 0, 2][new Date().getUTCDay()] ?? 0;
+    const day = new Date(Date.now() + weekday * 86_400_000).toISOString().slice(0, 10);
+    const locked = await page.request.post(`${yard.server.url}/api/plan/locks`, {
+      data: { clientId: 'examination-on-the-walk', by: 'MK', locks: [{ stageId: fan.id, day }] },
+    });
+    expect(locked.status()).toBeLessThan(300);
     await page.goto(`${yard.server.url}/round`);
     await page
       .getByRole('link', { name: /^Log the examination of CR-01/ })

@@ -1,7 +1,7 @@
 import { sql } from 'kysely';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { addDays } from '@/core/calendar/calendar-date';
-import { outlooksOf } from '@/core/forecast/from-record';
+import { laterBy, outlooksOf } from '@/core/forecast/from-record';
 import { machineStatus, statusOn } from '@/core/status/machine-status';
 import type { Db } from '@/server/db/connect';
 import { loadChanges } from '@/server/repositories/changes';
@@ -18,7 +18,7 @@ import { logLook, logUsage } from '@/server/services/log-wear';
 import { startJob } from '@/server/services/start-job';
 import { chooseRuleSet, stateDust } from '@/server/services/state-dust';
 import type { Context } from '@/server/services/user-action';
-import { forecastRecord } from '@/server/services/outlooks';
+import { forecastRecord, outlooksOn } from '@/server/services/outlooks';
 import { loadYard } from '@/server/services/yard';
 import { loadOutlook } from '@/server/services/yard-outlook';
 import { changeBody, dustBody, readings, testBody } from '../support/bodies';
@@ -249,5 +249,26 @@ describe('stock on hand', () => {
     for (const m of moved) sums.set(m.part_id, (sums.get(m.part_id) ?? 0) + m.quantity);
     expect(sums.size).toBeGreaterThan(5);
     for (const p of await loadParts(db)) expect([p.code, p.onHand]).toEqual([p.code, sums.get(p.id) ?? 0]);
+  });
+
+  it('a large yard moves a forecast of yesterday on where nothing was recorded since, and makes it anew where something was', async () => {
+    const { db } = context;
+    const yard = await loadYard(context);
+    const ids = yard.machines.map((m) => m.machine.id);
+    const tomorrow = { site: yard.site, today: addDays(yard.today, 1), revision: yard.revision };
+    // As many as a large yard has.
+    const many = Array.from({ length: 6 }, () => ids).flat();
+    const moved = await outlooksOn(db, tomorrow, many);
+    for (const { machine, outlooks } of yard.machines)
+      expect(moved.get(machine.id)).toEqual(
+        (JSON.parse(JSON.stringify(outlooks)) as typeof outlooks).map((o) => laterBy(o, 1)),
+      );
+    const [first] = yard.machines.filter((m) => m.machine.tag === 'CR-04');
+    const later = { ...context, now: () => `${tomorrow.today}T10:00:00.000Z` };
+    await logUsage(later, 'CR-04', { clientId: newId(), by: 'MK', day: tomorrow.today, hours: 8, dust: 'oak' });
+    const again = await outlooksOn(db, { ...tomorrow, revision: await loadRevision(db) }, many);
+    expect(again.get(first?.machine.id ?? 0)).not.toEqual(moved.get(first?.machine.id ?? 0));
+    const other = yard.machines.find((m) => m.machine.tag === 'CR-20')?.machine.id ?? 0;
+    expect(again.get(other)).toEqual(moved.get(other));
   });
 });

@@ -148,7 +148,7 @@ const HowToRead = () => (
   <p className="soft text-sm">
     Choose an opening to see why it is on that day. Drag it or use the arrow keys to fix it on another day; the rest is
     planned around it. Bars are where a limit most likely lies (10 to 90 %), the tick its middle; rust is overdue.
-    Narrow marks are later turns: each follows the change before it.
+    Narrow marks are later changes: each follows the one before it.
   </p>
 );
 
