@@ -24,6 +24,8 @@ export interface Turn {
 const LEAST_DAYS = 4;
 /** How often the days of the turns are laid again on those before them. */
 const ROUNDS = 3;
+/** Turns that are laid nowhere yet lie on their own best day. */
+const NOWHERE: ReadonlyMap<string, number> = new Map();
 
 const shifted = (q: ReachQuantiles, by: number): ReachQuantiles => [
   by + q[0],
@@ -47,13 +49,21 @@ const asKnown = (q: ReachQuantiles): ReachQuantiles => {
   return [near(q[0]), near(q[1]), middle, near(q[3]), near(q[4])];
 };
 
-/** The turns of each stage up to a day, where the turns before lie on given days; without them on their middle. */
+/** The day at which a task alone costs least: as likely past its limit as the price of a late day allows. Source: the newsvendor rule. */
+const bestAlone = ({ reached: [, low, middle, high], lifeValuePerDay, overrunCostPerDay }: PlanTask): number => {
+  const chance = lifeValuePerDay / Math.max(1e-9, lifeValuePerDay + overrunCostPerDay);
+  return chance < 0.5
+    ? middle - ((0.5 - chance) / 0.4) * (middle - low)
+    : middle + ((chance - 0.5) / 0.4) * (high - middle);
+};
+
+/** The turns of each stage up to a day, where the turns before lie on given days; without them on their own best day. */
 const turnsOn = (stages: readonly Turning[], days: number, laid: ReadonlyMap<string, number>): readonly Turn[] =>
   stages.flatMap(({ first, by, whole }, stage): readonly Turn[] => {
     const turns: Turn[] = [];
     const length = asKnown(whole);
     const dayOf = (t: PlanTask): number =>
-      Math.min(days - 1, Math.max(0, Math.round(laid.get(t.id) ?? t.lockedDay ?? t.reached[2])));
+      Math.min(days - 1, Math.max(0, Math.round(laid.get(t.id) ?? t.lockedDay ?? bestAlone(t))));
     let task: PlanTask = by === null ? first : { ...first, within: [0, by] };
     for (let turn = 1; ; turn += 1) {
       turns.push({ task, stage, turn });
@@ -84,7 +94,7 @@ const apart = (turns: readonly Turn[], on: readonly number[]): ReadonlyMap<strin
 /** Half way between two turns is the border that keeps them in order. */
 const inOrder = (turns: readonly Turn[], days: number, laid: ReadonlyMap<string, number>): readonly Turn[] => {
   const dayOf = ({ task }: Turn): number =>
-    Math.min(days - 1, Math.max(0, laid.get(task.id) ?? Math.round(task.reached[2])));
+    Math.min(days - 1, Math.max(0, Math.round(laid.get(task.id) ?? bestAlone(task))));
   return turns.flatMap((t, i): readonly Turn[] => {
     // What goes only with another is kept in order by that one.
     if (t.task.onlyWith !== null || t.task.within) return [t];
@@ -115,15 +125,14 @@ export const turnsOf = (
   // A machine without a second turn is planned as it is.
   if (turns.length === stages.length) return turns;
   for (let round = 0; round < ROUNDS; round += 1) {
-    const costs = turns.map(({ task }) => {
-      const cost = costByDay(task, days);
-      return {
-        cost: cost.map((c, day) => (mayLie(task, day) ? c : c + UNPLACED)),
-      };
-    });
+    // Two turns of one stage are never one opening: each keeps to its own side of the border between them.
+    const bordered = inOrder(turns, days, NOWHERE);
+    const costs = bordered.map(({ task }) => ({
+      cost: costByDay(task, days).map((c, day) => (mayLie(task, day) ? c : c + UNPLACED)),
+    }));
     const planned = planOverTime(costs, open, openingCost);
-    if (!planned) return turns;
-    laid = apart(turns, planned.on);
+    if (!planned) return bordered;
+    laid = apart(bordered, planned.on);
     turns = turnsOn(stages, days, laid);
   }
   return inOrder(turns, days, laid);

@@ -88,6 +88,8 @@ describe('every turn of the year', () => {
     expect(violationsOf(made.problem, found.days)).toEqual([]);
     const days = found.days.map((d) => d ?? -1);
     expect(days.every((d, i) => i === 0 || d > (days[i - 1] ?? 0))).toBe(true);
+    // And in even steps.
+    expect(days.slice(1).every((d, i) => d - (days[i] ?? 0) >= 9 && d - (days[i] ?? 0) <= 18)).toBe(true);
     // A part of which an order would be in time is waited for by none, and is counted all the same.
     expect(
       Math.min(
