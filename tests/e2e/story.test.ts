@@ -28,8 +28,13 @@ describe('a machine measured and judged, its bag changed, the next change due', 
   it('jumps to a machine by / and its tag, and draws its own path with the fan in its place', async () => {
     const { page } = yard.visit;
     await page.waitForSelector('html[data-shell=ready]');
-    await page.keyboard.press('/');
-    await page.waitForFunction(() => document.activeElement instanceof HTMLInputElement);
+    // The key is heard by one island and the box is another: it is pressed until the box has it.
+    await expect
+      .poll(async () => {
+        await page.keyboard.press('/');
+        return page.evaluate(() => document.activeElement instanceof HTMLInputElement);
+      })
+      .toBe(true);
     await page.keyboard.type('cr04');
     await page.keyboard.press('Enter');
     await page.waitForURL('**/m/CR-04');

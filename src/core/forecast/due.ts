@@ -22,7 +22,7 @@ export const changeDays =
 /** The day a forecast names: its middle; today where somebody should look first, and past only where it surely is. */
 const dayOf = (forecast: StageForecast): number => {
   if (isOverdue(forecast.reached)) return Math.min(-1, Math.round(forecast.reached[3]));
-  return lookToday(forecast) ? 0 : Math.max(1, Math.round(forecast.reached[2]));
+  return lookToday(forecast) ? 0 : Math.max(0, Math.round(forecast.reached[2]));
 };
 
 interface On {
@@ -63,7 +63,7 @@ const dueOfStage = (plain: StageDue, { forecast }: StageOutlook, today: Calendar
   const on = { today, changedOn: plain.changedOn };
   const states = [plain.binding, ...plain.others].map((state) => {
     const own = forecast.middles.find((m) => m.rule === state.ruleId);
-    return own && isForecast(state) ? asForecast(state, Math.max(1, Math.round(own.middle)), on) : state;
+    return own && isForecast(state) ? asForecast(state, Math.max(0, Math.round(own.middle)), on) : state;
   });
   const first = bindingOf(states, forecast);
   if (!first) return plain;

@@ -12,7 +12,14 @@ export type IntervalEnd =
 /** What was seen of an interval at a load since its change. */
 export type Mark =
   /** Share of the limit, with its own doubt as a standard deviation of the share. */
-  | { readonly kind: 'share'; readonly load: number; readonly share: number; readonly deviation: number }
+  | {
+      readonly kind: 'share';
+      readonly load: number;
+      readonly share: number;
+      readonly deviation: number;
+      /** Seen or read at the stage itself, not told from the flow of the whole machine. */
+      readonly atStage?: boolean;
+    }
   /** Only between which shares it was: a gauge's zone, a light. */
   | { readonly kind: 'zone'; readonly load: number; readonly above: number | null; readonly below: number | null };
 

@@ -1,6 +1,6 @@
 import { type Ahead, daysUntil, FURTHEST_DAYS } from './ahead';
 import type { Chance } from './chance';
-import type { StageHistory } from './history';
+import type { Mark, StageHistory } from './history';
 import { believeLife } from './life';
 import { leftOf, leftQuantile, wholeOf } from './left';
 import { LIFE_TUNING, type LifeTuning } from './life-tuning';
@@ -30,7 +30,17 @@ export interface Reach {
   readonly whole: Draws;
 }
 
-/** Draws of when a limit of wear is reached: by its life in load, then by a path of use in days. */
+/** A limit that was seen is reached this surely: a gauge is misread, a bag was changed since and nobody wrote it down. A modelling choice. */
+const SIGHT_HOLDS = 0.85;
+
+/** Whether what was seen last, at the stage itself, was its limit or past it. */
+const seenPast = (mark: Mark | undefined): boolean =>
+  mark !== undefined &&
+  (mark.kind === 'zone'
+    ? mark.above !== null && mark.above >= 1
+    : mark.atStage === true && mark.share - mark.deviation >= 1);
+
+/** Draws of when a limit of wear is reached: by its life in load, then by a path of use in days. A limit that was seen to be reached is due. */
 export const drawWear = (
   history: StageHistory,
   { ahead, chance, tuning = LIFE_TUNING }: By & { readonly tuning?: LifeTuning },
@@ -40,14 +50,17 @@ export const drawWear = (
   const strata = shuffledStrata(ahead.paths.length, chance);
   const { unsure, marks } = history.running;
   // What was seen last says where it stood then, whatever it had taken.
-  const load = history.running.load - (marks.at(-1)?.load ?? 0);
+  const last = marks.at(-1);
+  const load = history.running.load - (last?.load ?? 0);
+  const latest = last && seenPast(last) ? 0 - Math.floor(history.daysSince(Math.max(0, load))) : Infinity;
   return {
     draws: Float64Array.from(ahead.paths, (path, i) => {
       // What is behind is not quite known either, where days were filled in or only days are counted.
       const behind = load * (1 - Math.exp(unsure * chance.normal()));
       const left = leftQuantile(belief, strata[i] ?? 0.5) + behind;
       // Reached today counts as nought, whatever its hour; the day before as one day past.
-      return left > 0 ? daysUntil(ahead, path, left) : 0 - Math.floor(history.daysSince(-left));
+      const day = left > 0 ? daysUntil(ahead, path, left) : 0 - Math.floor(history.daysSince(-left));
+      return chance.uniform() < SIGHT_HOLDS ? Math.min(latest, day) : day;
     }),
     whole: Float64Array.from(ahead.paths, (path, i) => daysUntil(ahead, path, leftQuantile(fresh, strata[i] ?? 0.5))),
   };

@@ -98,7 +98,13 @@ const marksIn = (seen: readonly Seen[], { from, to }: Cut, clock: LoadClock): re
     .map((s): Mark => {
       const load = clock.at(s.day) - clock.at(from);
       return s.kind === 'share'
-        ? { kind: 'share', load, share: s.share, deviation: s.deviation * (s.wholePath ? shared : 1) }
+        ? {
+            kind: 'share',
+            load,
+            share: s.share,
+            deviation: s.deviation * (s.wholePath ? shared : 1),
+            atStage: !s.wholePath,
+          }
         : { kind: 'zone', load, above: s.above, below: s.below };
     })
     .sort((a, b) => a.load - b.load);

@@ -11,8 +11,12 @@ interface ShellProps {
   readonly keysOn: boolean;
 }
 
+/** Boxes that are ticked take no letters: a key does its thing all the same. */
+const TICKED = ['checkbox', 'radio'];
+
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
+  !(target instanceof HTMLInputElement && TICKED.includes(target.type)) &&
   (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 
 const Keys = ({ title, keys }: { title: string; keys: readonly Shortcut[] }) => (

@@ -252,6 +252,14 @@ describe('forecasts from the record', () => {
     ).toBeLessThanOrEqual(0);
   });
 
+  it('a gauge that is red today is due today, not tomorrow', () => {
+    const red: Rule = { kind: 'gaugeZone', zone: 'red' };
+    const filter = stageOf(1, { kind: 'mainFilter', name: 'filter', firstUsedOn: ago(120), rules: [ruled(red)] });
+    const tests = [zoneTest(20, 'green'), zoneTest(9, 'amber'), zoneTest(0, 'red')];
+    const seen = record({ tests, changes: [] }, [filter]);
+    expect(dueOfMachine({ ...seen, outlooks: outlooksOf(seen) })[0]?.daysLeft).toBeLessThanOrEqual(0);
+  });
+
   it('some days later, with nothing recorded, it is so much nearer', () => {
     const r = record();
     const now = outlookOf(machineFacts(r), bag);
