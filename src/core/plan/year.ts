@@ -45,6 +45,9 @@ const at = (q: ReachQuantiles, u: number): number => {
   return a + ((u - p0) / (p1 - p0)) * (b - a);
 };
 
+/** What the calendar alone ends comes on its day however much a machine is used. */
+const usedBy = (q: ReachQuantiles, use: number): number => (q[4] - q[0] < 1 ? 1 : use);
+
 interface Clock {
   readonly stage: PlannedStage;
   /** The day its limit is really reached. */
@@ -89,12 +92,12 @@ const goThrough = (machine: PlannedMachine, tally: Tally, around: Around): void 
   const wantedOf = (limit: number, length: number): number =>
     wantedDay(limit, length, { lateFactor: options.lateFactor, normal: random.normal() });
   const begun = (stage: PlannedStage, since: number): Clock => {
-    const length = Math.max(LEAST_DAYS, at(stage.whole, random.uniform()) / use);
+    const length = Math.max(LEAST_DAYS, at(stage.whole, random.uniform()) / usedBy(stage.whole, use));
     return { stage, since, limit: since + length, wanted: wantedOf(since + length, length) };
   };
   const clocks = machine.stages.map((stage): Clock => {
     const limit = at(stage.reached, random.uniform());
-    const here = limit > 0 ? limit / use : limit;
+    const here = limit > 0 ? limit / usedBy(stage.reached, use) : limit;
     return {
       stage,
       since: Math.min(0, here - stage.lifeDays),

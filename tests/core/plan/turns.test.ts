@@ -168,6 +168,12 @@ describe('the year ahead, as ranges', () => {
     expect(high - low).toBeLessThan(12);
   });
 
+  it('what the calendar alone ends comes on its day, however much the machine is used', () => {
+    const fixed: ReachQuantiles = [28, 28, 28, 28, 28];
+    const [low, , high] = yearAhead(yard([stage(1, 28, { reached: fixed, whole: fixed })]), YEAR).openings;
+    expect(high - low).toBeLessThanOrEqual(2);
+  });
+
   it('counts parts by month, money and minutes as they are opened for', () => {
     const year = yearAhead(yard([stage(1, 20)]), YEAR);
     const [part] = year.parts;
