@@ -98,6 +98,22 @@ describe('every turn of the year', () => {
     ).toBeLessThan(-15);
   });
 
+  it('two turns of one bag are never one opening, though a second bag costs less than opening again', () => {
+    const skewed: ReachQuantiles = [2, 8, 13, 14, 14];
+    const cheap = yard([stage(1, 13, { reached: [0, 2, 3, 3, 3], whole: skewed })], {
+      parts: [{ id: 'B', name: 'bag', bin: 'A1', price: 4.5, leadDays: 10, onHand: 50, deliveries: [] }],
+    });
+    const [machine] = cheap.machines;
+    const made = yardProblem(
+      { ...cheap, machines: machine ? [{ ...machine, hazard: 'controlled' }] : [] },
+      { ...YEAR, weeks: 8 },
+    );
+    const found = bestPlan(made.problem, { random: seeded(2).uniform, rounds: 200 });
+    const days = found.days.map((d) => d ?? -1);
+    expect(days.length).toBeGreaterThan(3);
+    expect(days.slice(1).every((d, i) => d - (days[i] ?? 0) >= 8 && d - (days[i] ?? 0) <= 15)).toBe(true);
+  });
+
   it('slow stages go along with the fast one: fewer openings than turns', () => {
     const made = yardProblem(
       yard([stage(1, 20), stage(2, 65, { kind: 'prefilter' }), stage(3, 150, { kind: 'mainFilter' })]),
