@@ -49,10 +49,19 @@ const isForecast = (state: RuleState): boolean =>
 /** From this chance on a fixed day is the one that is named. */
 const MOSTLY = 0.5;
 
-/** The rule that comes first: a fixed day where it mostly does, otherwise what is likeliest. */
-const bindingOf = (states: readonly RuleState[], { binding }: StageForecast): RuleState | undefined => {
+/** The rule that comes first: a fixed day where it mostly does, unless that is still to come and something else is to be looked at today; otherwise what is likeliest. */
+const bindingOf = (
+  states: readonly RuleState[],
+  forecast: StageForecast,
+  today: CalendarDate,
+): RuleState | undefined => {
+  const { binding } = forecast;
+  const look = lookToday(forecast);
   const stateOf = (rule: number) => states.find((s) => s.ruleId === rule);
-  const fixed = binding.find((b) => stateOf(b.rule)?.dateIs === 'fixed' && b.chance >= MOSTLY);
+  const fixed = binding.find((b) => {
+    const state = stateOf(b.rule);
+    return state?.dateIs === 'fixed' && b.chance >= MOSTLY && (!look || (state.dueOn ?? today) <= today);
+  });
   const likeliest = binding.find((b) => stateOf(b.rule)?.dateIs !== 'fixed') ?? binding[0];
   const chosen = fixed ?? likeliest;
   return chosen && stateOf(chosen.rule);
@@ -65,7 +74,7 @@ const dueOfStage = (plain: StageDue, { forecast }: StageOutlook, today: Calendar
     const own = forecast.middles.find((m) => m.rule === state.ruleId);
     return own && isForecast(state) ? asForecast(state, Math.max(0, Math.round(own.middle)), on) : state;
   });
-  const first = bindingOf(states, forecast);
+  const first = bindingOf(states, forecast, today);
   if (!first) return plain;
   const binding = isForecast(first) ? asForecast(first, dayOf(forecast), on) : first;
   return {

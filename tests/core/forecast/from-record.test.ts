@@ -252,6 +252,19 @@ describe('forecasts from the record', () => {
     ).toBeLessThanOrEqual(0);
   });
 
+  it('a fixed day to come does not hide a bag that may well be full today', () => {
+    const soon = { ...bag, rules: [ruled(HALF), ruled({ kind: 'calendarDays', days: 32 }, 2)] };
+    const full = { ...soon, looks: [{ day: TODAY, share: 0.6 }] };
+    const changes = [change(120), change(90), change(60), change(30)];
+    const due = (stage: typeof soon) => {
+      const r = record({ changes }, [stage]);
+      return dueOfMachine({ ...r, outlooks: outlooksOf(r) })[0];
+    };
+    expect(due(full)).toMatchObject({ daysLeft: 0, binding: { rule: HALF } });
+    const past = { ...bag, rules: [ruled(HALF), ruled({ kind: 'calendarDays', days: 25 }, 2)] };
+    expect(due(past)).toMatchObject({ daysLeft: -5, binding: { rule: { kind: 'calendarDays' } } });
+  });
+
   it('a gauge that is red today is due today, not tomorrow', () => {
     const red: Rule = { kind: 'gaugeZone', zone: 'red' };
     const filter = stageOf(1, { kind: 'mainFilter', name: 'filter', firstUsedOn: ago(120), rules: [ruled(red)] });
