@@ -253,16 +253,34 @@ describe('forecasts from the record', () => {
   });
 
   it('a fixed day to come does not hide a bag that may well be full today', () => {
-    const soon = { ...bag, rules: [ruled(HALF), ruled({ kind: 'calendarDays', days: 32 }, 2)] };
-    const full = { ...soon, looks: [{ day: TODAY, share: 0.6 }] };
-    const changes = [change(120), change(90), change(60), change(30)];
-    const due = (stage: typeof soon) => {
-      const r = record({ changes }, [stage]);
-      return dueOfMachine({ ...r, outlooks: outlooksOf(r) })[0];
+    const outlook = {
+      stageId: 1,
+      basis: { intervals: 3, inspections: 1, counts: 'hours' as const, regimeSince: null, unknown: [] },
+      forecast: {
+        reached: [-9, -4, 2, 2, 2] as const,
+        whole: [20, 25, 30, 32, 32] as const,
+        binding: [
+          { rule: 2, chance: 0.6 },
+          { rule: 1, chance: 0.4 },
+        ],
+        middles: [
+          { rule: 1, middle: 3 },
+          { rule: 2, middle: 2 },
+        ],
+        overdue: 0.38,
+      },
     };
-    expect(due(full)).toMatchObject({ daysLeft: 0, binding: { rule: HALF } });
+    const changes = [change(120), change(90), change(60), change(30)];
+    const soon = record({ changes }, [{ ...bag, rules: [ruled(HALF), ruled({ kind: 'calendarDays', days: 32 }, 2)] }]);
+    const due = (r: MachineRecord, outlooks = outlooksOf(r)) => dueOfMachine({ ...r, outlooks })[0];
+    expect(due(soon, [outlook])).toMatchObject({ daysLeft: 0, binding: { rule: HALF } });
+    const sure = { ...outlook, forecast: { ...outlook.forecast, reached: [1, 2, 2, 2, 2] as const, overdue: 0.05 } };
+    expect(due(soon, [sure])).toMatchObject({ daysLeft: 2, binding: { rule: { kind: 'calendarDays' } } });
     const past = { ...bag, rules: [ruled(HALF), ruled({ kind: 'calendarDays', days: 25 }, 2)] };
-    expect(due(past)).toMatchObject({ daysLeft: -5, binding: { rule: { kind: 'calendarDays' } } });
+    expect(due(record({ changes }, [past]))).toMatchObject({
+      daysLeft: -5,
+      binding: { rule: { kind: 'calendarDays' } },
+    });
   });
 
   it('a gauge that is red today is due today, not tomorrow', () => {
