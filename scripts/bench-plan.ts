@@ -152,7 +152,15 @@ const year = years();
 const figure = (id: string, value: number, goal: string): Figure => ({
   id,
   value,
-  unit: id.endsWith('_s') ? 's' : id.endsWith('_days') ? 'd' : id === 'plan.machines' ? 'machines' : 'share',
+  unit: id.endsWith('_s')
+    ? 's'
+    : id.endsWith('_days')
+      ? 'd'
+      : id.endsWith('_points')
+        ? 'points'
+        : id === 'plan.machines'
+          ? 'machines'
+          : 'share',
   goal,
 });
 report({
