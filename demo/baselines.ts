@@ -1,8 +1,8 @@
+import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { parseTestEntry, type TestEntry } from '@/core/measure/test-entry';
 import type { Method } from '@/core/measure/methods';
 import type { Place } from '@/core/measure/place';
 import { fromSi } from '@/core/units';
-import { isCollector } from '@/core/machine/stage-templates';
 import { insertTest } from '@/server/repositories/tests';
 import { type Random, seeded } from './random';
 import type { MachineSpec, Truth } from './scenario';
@@ -135,7 +135,7 @@ export const insertBaselines = async (
   // Its own stream of chance: the rest of the history stays as it was.
   const random = seeded(seed + spec.tag.charCodeAt(3) * 31 + spec.tag.charCodeAt(4));
   const real = trueMachine(spec, truth, random);
-  const place: Place = isCollector(spec.kind) ? 'hoseEnd' : 'inlet';
+  const place: Place = MACHINE_KINDS[spec.kind].collector ? 'hoseEnd' : 'inlet';
   const list = [
     ...(rig.method === 'sealedSuction' ? [flowTest(real)] : [sealedTest(real, place)]),
     curveTest(real, truth, place),

@@ -1,3 +1,4 @@
+import { MACHINE_KINDS } from '@/core/machine/kinds';
 import type { AirPathInput, ElementInput, MachineInput } from '@/contracts/calc/air-path';
 import type { QuantityInput } from '@/contracts/calc/quantity';
 import { moistAirDensity } from '@/core/air/density';
@@ -9,7 +10,7 @@ import type { Chain, Element, LineFriction } from '@/core/path/model/element';
 import { type FanCurve, fanOfPoints } from '@/core/path/model/fan';
 import { perforatedAreaM2 } from '@/core/path/model/leak';
 import { fitSuctionCurve } from '@/core/measure/suction-curve';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
+import { stageTemplate } from '@/core/machine/stage-templates';
 import { templateParameters } from '@/core/path/pressure-profile';
 import type { QuantityKind } from '@/core/units';
 import { collect, readQuantity } from './quantities';
@@ -202,7 +203,7 @@ export const machineOf = (m: MachineInput): Result<MachineRead> => {
     'machine',
     one(wanted, (q) => {
       const model: MachineModel = {
-        stages: PATH_TEMPLATES[m.kind].map((kind, i) => ({
+        stages: MACHINE_KINDS[m.kind].path.map((kind, i) => ({
           id: i + 1,
           kind,
           name: kind,

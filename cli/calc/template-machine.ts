@@ -1,3 +1,4 @@
+import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { assessDust, stated } from '@/core/dust/assess';
 import { NO_DUST } from '@/core/dust/history';
 import { type DustHazard, worst } from '@/core/dust/level';
@@ -5,7 +6,7 @@ import { BUILT_IN_DUSTS } from '@/core/dust/register';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import type { MachineKind } from '@/core/machine/kinds';
 import type { Machine, MachineClass, Stage } from '@/core/machine/machine';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
+import { stageTemplate } from '@/core/machine/stage-templates';
 
 interface Of {
   readonly kind: MachineKind;
@@ -22,7 +23,7 @@ export const templateMachine = ({ kind, machineClass, hazard, lastCollected, mis
     return fail(
       failure('dust.refused', 'lastCollected', { what: standing.refusal.dust, instead: standing.refusal.instead }),
     );
-  const stages = PATH_TEMPLATES[kind].map((stageKind, i): Stage => ({
+  const stages = MACHINE_KINDS[kind].path.map((stageKind, i): Stage => ({
     id: i + 1,
     position: i,
     kind: stageKind,
@@ -50,7 +51,7 @@ export const templateMachine = ({ kind, machineClass, hazard, lastCollected, mis
     lastCollected,
     hazard: worst([hazard, ...(standing ? [standing.level] : [])]),
     dust: standing ? { ...NO_DUST, standing } : NO_DUST,
-    hasBrush: kind === 'floorCleaner',
+    hasBrush: MACHINE_KINDS[kind].brushRoll,
     hoseBoreM: null,
     hoseLengthM: null,
     hoseSelectorM: null,

@@ -12,7 +12,6 @@ import { assessDust, stated } from '@/core/dust/assess';
 import { BUILT_IN_DUSTS } from '@/core/dust/register';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import { MACHINE_KINDS } from '@/core/machine/kinds';
-import { isCollector } from '@/core/machine/stage-templates';
 import type { QuantityInput } from '@/contracts/calc/quantity';
 import type { QuantityKind } from '@/core/units';
 import { judgeCircuit, type Load } from '@/core/for-work/circuit';
@@ -115,7 +114,7 @@ const verdictOf = (
   const { model, parameters, basis } = modelledMachine(machine, []);
   const standing = { model, parameters, basis, state: AS_NEW };
   const ready = question.tools === 2 ? throughY(standing) : oneBranch(standing);
-  const fixed = isCollector(kind);
+  const fixed = MACHINE_KINDS[kind].collector;
   const limits = { mustM3s: demand.mustM3s, hoseMs: fixed ? demand.ductMs.lowMs : demand.hoseMs };
   const predicted = (fixed || hoses.length === 0 ? [own] : hoses).flatMap((h): readonly Pair[] => {
     const p = predictThrough(ready, h);

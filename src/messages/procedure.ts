@@ -1,5 +1,5 @@
 import type { DustHazard } from '@/core/dust/level';
-import type { StageKind } from '@/core/path/stage-kinds';
+import { STAGE_KINDS, type StageKind } from '@/core/path/stage-kinds';
 import type { Violation } from '@/core/procedure/violation';
 import type { CautionKey, CheckKind, OpenedPart, ProcedureId, RunState, Step, StepKey } from '@/core/procedure/step';
 
@@ -207,7 +207,7 @@ export const WHY_WORDS: Record<Step['because'], string> = {
 
 /** What is changed at a stage, by its name: the bag of a cyclone, the liner of a drop chamber. */
 export const thingAt = ({ kind, name }: { readonly kind: StageKind; readonly name: string }): string => {
-  const carries = kind === 'cyclone' ? 'bag' : kind === 'dropChamber' ? 'liner' : '';
+  const { carries } = STAGE_KINDS[kind];
   return carries === '' || name.includes(carries) ? name : `${name} ${carries}`;
 };
 

@@ -1,3 +1,4 @@
+import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { logEntries } from '@/view-models/log-entries';
 import { filterCardOf, filterRows, passRows, penetrationChartOf } from '@/view-models/filter-page';
@@ -8,7 +9,7 @@ import { addDays, dayAt } from '@/core/calendar/calendar-date';
 import { classStanding } from '@/core/machine/machine';
 import type { Result } from '@/core/failure/failure';
 import { snapshotOf } from '@/core/machine/path-edit';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
+import { stageTemplate } from '@/core/machine/stage-templates';
 import { oldPartOf } from '@/core/calibrate/change-load';
 import { sayOldPart, sayPathBasis, sayToday } from '@/messages/air-path';
 import { sayLabel } from '@/messages/filters';
@@ -328,7 +329,7 @@ describe('a new machine', () => {
         hoseSelectorM: null,
         nominalVolts: 230,
       },
-      stages: PATH_TEMPLATES.hepaTank.map((kind) => ({
+      stages: MACHINE_KINDS.hepaTank.path.map((kind) => ({
         id: null,
         kind,
         name: kind,

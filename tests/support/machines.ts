@@ -1,3 +1,4 @@
+import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { NO_DUST } from '@/core/dust/history';
 import type { MachineKind } from '@/core/machine/kinds';
 import type { Machine, Stage } from '@/core/machine/machine';
@@ -5,7 +6,7 @@ import type { ChangeRecord } from '@/core/record/records';
 import type { MachineModel, PathState } from '@/core/path/machine-path';
 import { REFERENCE_AIR } from '@/core/path/model/air';
 import { NOMINAL_DRIVE } from '@/core/path/model/fan';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
+import { stageTemplate } from '@/core/machine/stage-templates';
 
 /** A stage of an extractor in good order; what a test needs is laid over it. */
 export const stageOf = (id: number, over: Partial<Stage> = {}): Stage => ({
@@ -59,7 +60,7 @@ export const machineOf = (stages: readonly Stage[], over: Partial<Machine> = {})
 /** The stages of a kind's template, as entered on a new record. */
 export const templateMachine = (kind: MachineKind, over: Partial<Machine> = {}): Machine =>
   machineOf(
-    PATH_TEMPLATES[kind].map((stageKind, i) =>
+    MACHINE_KINDS[kind].path.map((stageKind, i) =>
       stageOf(i + 1, { position: i, kind: stageKind, name: stageKind, spec: stageTemplate(stageKind, kind) }),
     ),
     { kind, hoseBoreM: 0.036, hoseLengthM: 4, ...over },

@@ -4,7 +4,6 @@ import type { Machine } from '../machine/machine';
 import { MACHINE_KINDS } from '../machine/kinds';
 import type { MachineModel, PathParameters, PathState } from '../path/machine-path';
 import type { FlowLamp } from '../path/indicator';
-import { isCollector } from '../machine/stage-templates';
 import { type PressureProfile, pressureProfile } from '../path/pressure-profile';
 import { type Basis, type ModelledMachine, wholeModel } from './machine-model';
 import { AS_NEW, type Today } from './today';
@@ -60,6 +59,6 @@ export const pathViewOf = (machine: Machine, { model, parameters, basis }: Model
     lamp: lampOf(machine),
     hoseM: machine.hoseBoreM,
     nominalVolts: machine.nominalVolts,
-    collector: isCollector(machine.kind),
+    collector: MACHINE_KINDS[machine.kind].collector,
   };
 };

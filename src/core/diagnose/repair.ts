@@ -1,3 +1,4 @@
+import { STAGE_KINDS } from '../path/stage-kinds';
 import type { ModelStage } from '../path/machine-path';
 import type { StageKind } from '../path/stage-kinds';
 import { type Fault, type FaultKind } from './fault';
@@ -111,21 +112,8 @@ export const REPAIR_FACTS: Record<RepairKind, RepairFacts> = {
   brush: fact(5, 1, 0),
 };
 
-/** Minutes' worth of a new part: a bag is cheap, a HEPA is not. Moorwind defaults, modelling choices. */
-const PART_MINUTES: Partial<Record<StageKind, number>> = {
-  bag: 6,
-  prefilter: 12,
-  exhaustFilter: 20,
-  mainFilter: 30,
-  gas: 30,
-  canister: 45,
-  hepa: 60,
-};
-const OTHER_PART_MINUTES = 12;
-
 /** Minutes' worth of the part a stage takes. Source: Moorwind defaults, modelling choices. Valid: every kind of stage. */
-export const partMinutes = (kind: StageKind | undefined): number =>
-  (kind === undefined ? undefined : PART_MINUTES[kind]) ?? OTHER_PART_MINUTES;
+export const partMinutes = (kind: StageKind | undefined): number => STAGE_KINDS[kind ?? 'fan'].partMinutes;
 
 /** Repairs that could take a fault away, the usual one first: a hose that is blocked or holed may be renewed, a part renewed instead of seated. Source: common practice, no published source. */
 export const repairsOf = (

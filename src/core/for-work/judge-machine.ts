@@ -1,3 +1,4 @@
+import { MACHINE_KINDS } from '../machine/kinds';
 import type { DustHazard } from '../dust/level';
 import { DUST_HAZARDS } from '../dust/level';
 import type { NeededClass } from '../dust/dust';
@@ -5,7 +6,6 @@ import type { StageLasting } from '../forecast/lasting';
 import type { StageDue } from '../interval/due';
 import type { BondingStanding } from './bonding';
 import { classStanding, type Machine, type MachineClass } from '../machine/machine';
-import { isCollector } from '../machine/stage-templates';
 import type { Demand } from './demand';
 import { type HoseLine, worstVerdict } from './hose-choice';
 import type { WorkQuestion } from './question';
@@ -126,7 +126,7 @@ const collectorMay = ({ standing }: Demand): boolean =>
 const whyNotOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly WhyNot[] => {
   const { machine, hoses } = c;
   const { label, withdrawn } = classStanding(machine);
-  const fixed = isCollector(machine.kind);
+  const fixed = MACHINE_KINDS[machine.kind].collector;
   const best = hoses[0] ? worstVerdict(hoses[0]) : null;
   // A stage that is missing, foreign or unproven keeps a collector from work too, which has no class to lose.
   const classed: readonly WhyNot[] = withdrawn
@@ -146,7 +146,7 @@ const whyNotOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly WhyNo
     ...(c.drying ? (['drying'] as const) : []),
     ...classed,
     ...(c.moreThanBaseline ? (['moreFlow'] as const) : []),
-    ...(machine.kind === 'floorCleaner' && q.tool !== null && q.tool !== 'cleaningWand'
+    ...(MACHINE_KINDS[machine.kind].use === 'floors' && q.tool !== null && q.tool !== 'cleaningWand'
       ? (['floorOnly'] as const)
       : []),
     ...(machine.kind === 'fumeExtractor' && !demand.standing.dusts.some((d) => d.family === 'fume')
@@ -190,7 +190,7 @@ const firstOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly First[
       ? (['selector'] as const)
       : []),
     ...(!q.wet && machine.wetSet ? (['wetSetOut'] as const) : []),
-    ...(!isCollector(machine.kind) && classFit(classStanding(machine).label, demand) === 'note'
+    ...(!MACHINE_KINDS[machine.kind].collector && classFit(classStanding(machine).label, demand) === 'note'
       ? (['hepaNotClassed'] as const)
       : []),
   ];

@@ -2,7 +2,7 @@ import { dayNumber } from '../calendar/calendar-date';
 import type { Rule } from '../interval/rules';
 import type { Stage } from '../machine/machine';
 import type { Interval, IntervalEnd, Mark, PastInterval, StageHistory } from './history';
-import { FILLS, TEMPLATE_SPREAD, USUAL_HOURS, usualDays, WORKED } from './kind-days';
+import { fills, TEMPLATE_SPREAD, USUAL_HOURS, usualDays, WORKED } from './kind-days';
 import { END_OF, type MachineFacts } from './machine-facts';
 import { withoutOthers } from './other-loads';
 import { type Seen, seenOf } from './seen';
@@ -112,7 +112,7 @@ const marksIn = (seen: readonly Seen[], { from, to }: Cut, clock: LoadClock): re
 
 /** How often a stage is looked at or measured decides how soon a limit is acted on. */
 const actDaysOf = (facts: MachineFacts, stage: Stage, seen: readonly Seen[]): number => {
-  if (FILLS.has(stage.kind)) return ACT_DAYS.looked;
+  if (fills(stage.kind)) return ACT_DAYS.looked;
   const since = facts.startsOf(stage.id)[0] ?? facts.today;
   if (seen.length === 0) return ACT_DAYS.never;
   const gap = (facts.today - since) / seen.length;
@@ -133,7 +133,7 @@ const templateOf = (facts: MachineFacts, stage: Stage, rule: Rule): StageHistory
         : usualDays(stage.kind) * (rule.kind === 'fill' ? Math.max(LEAST_FILL, rule.share) : 1);
   return {
     load: days * (facts.used.counts === 'hours' ? USUAL_HOURS : WORKED),
-    spread: FILLS.has(stage.kind) ? TEMPLATE_SPREAD.fills : TEMPLATE_SPREAD.wears,
+    spread: fills(stage.kind) ? TEMPLATE_SPREAD.fills : TEMPLATE_SPREAD.wears,
   };
 };
 

@@ -12,7 +12,17 @@ const fill = (share: number, school: string): RuleTemplate => ({ rule: { kind: '
 const gauge = (zone: 'amber' | 'red', school: string): RuleTemplate => ({ rule: { kind: 'gaugeZone', zone }, school });
 
 /** The schools of the trade by kind of stage, to choose from. Source: common practice, no published source. */
-export const RULE_TEMPLATES: Partial<Record<StageKind, readonly RuleTemplate[]>> = {
+export const RULE_TEMPLATES: Readonly<Record<StageKind, readonly RuleTemplate[]>> = {
+  nozzle: [],
+  shroud: [],
+  hood: [],
+  hose: [],
+  wye: [],
+  duct: [],
+  inlet: [],
+  ring: [],
+  muffler: [],
+  exhaust: [],
   bag: [
     fill(0.5, 'half full or 14 days, first of the two'),
     days(14, 'half full or 14 days, first of the two'),

@@ -1,6 +1,6 @@
 import { dayAt } from '../calendar/calendar-date';
 import type { CalendarDate } from '../calendar/calendar-date';
-import type { StageKind } from '../path/stage-kinds';
+import { STAGE_KINDS, type StageKind } from '../path/stage-kinds';
 import { DUST_CLASS_PENETRATION, US_HEPA } from '../filter/rating';
 import type { MachineClass } from '../filter/machine-class';
 
@@ -61,7 +61,7 @@ const TESTS: Record<MachineClass, readonly IntegrityTest[]> = {
   HEPA: ['cleanSide', 'smoke', 'particles'],
 };
 
-const carries = (kind: StageKind): boolean => kind === 'hepa' || kind === 'mainFilter';
+const carries = (kind: StageKind): boolean => STAGE_KINDS[kind].carriesClass;
 
 /**
  * The screening that is due after the filter that carries a machine's class was changed; none where the stage does not

@@ -1,7 +1,7 @@
 import { STAGE_KINDS } from '../path/stage-kinds';
-import type { MachineKind } from './kinds';
+import { MACHINE_KINDS, type MachineKind } from './kinds';
 import type { EditedStage } from './path-edit';
-import { PATH_TEMPLATES, stageTemplate } from './stage-templates';
+import { stageTemplate } from './stage-templates';
 
 /** A name no other stage has: "bag", then "bag 2". */
 export const freeName = (wanted: string, taken: readonly string[]): string => {
@@ -14,7 +14,7 @@ export const freeName = (wanted: string, taken: readonly string[]): string => {
 
 /** The stages a new machine of a kind begins with, each with a name of its own. */
 export const newPath = (machine: MachineKind): readonly EditedStage[] =>
-  PATH_TEMPLATES[machine].reduce<readonly EditedStage[]>(
+  MACHINE_KINDS[machine].path.reduce<readonly EditedStage[]>(
     (stages, kind) => [
       ...stages,
       {

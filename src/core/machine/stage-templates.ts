@@ -8,10 +8,6 @@ import type { StageAir, StageFit, StageSpec } from '../path/stage-spec';
 
 // Every figure here is a Moorwind default for a new record, a modelling choice, editable in the machine editor.
 
-const COLLECTORS: readonly MachineKind[] = ['singleStageCollector', 'cycloneCollector'];
-
-export const isCollector = (kind: MachineKind): boolean => COLLECTORS.includes(kind);
-
 const NO_RATING: FilterRating = { scale: 'none' };
 const fit = (over: Partial<StageFit> = {}): StageFit => ({
   orientation: 'unmarked',
@@ -58,27 +54,17 @@ const NOMINAL_SUPPLY_PA = 6.2e5;
 
 /** The fan of a new record: its lift in the middle of the kind's typical suction, its flow above the typical free flow. */
 export const fanTemplate = (kind: MachineKind): FanCurve => {
-  const { flowM3s, suctionPa } = MACHINE_KINDS[kind];
+  const { flowM3s, suctionPa, fan } = MACHINE_KINDS[kind];
   const p0Pa = (suctionPa[0] + suctionPa[1]) / 2;
   const qMaxM3s = (FAN_OVER_MACHINE * (flowM3s[0] + flowM3s[1])) / 2;
-  if (kind === 'pneumaticHepa') return { kind: 'pneumatic', p0Pa, qMaxM3s, nominalSupplyPa: NOMINAL_SUPPLY_PA };
-  if (isCollector(kind) || kind === 'fumeExtractor') return { kind: 'centrifugal', p0Pa, qMaxM3s };
-  return { kind: 'universal', p0Pa, qMaxM3s, a: UNIVERSAL_A };
-};
-
-const collectorStage: Partial<Record<StageKind, StageSpec>> = {
-  inlet: fitting(0.3, 0.125),
-  ring: fitting(0.5, 0.125),
-  bag: { air: { form: 'none' }, fit: fit({ seals: 1 }) },
-  cloth: medium('clothBag', 2, { bypass: 0.002 }),
-  canister: medium('pleatedPolyester', 8, { bypass: 0.002 }),
-  exhaust: fitting(1, 0.2),
-  cyclone: passage({ form: 'cyclone', lossK: 6, inletAreaM2: 0.0123 }),
-};
-
-const fumeStage: Partial<Record<StageKind, StageSpec>> = {
-  prefilter: medium('pleatedPolyester', 0.4, { rating: { scale: 'merv', merv: 11 } }),
-  hepa: medium('hepaGlass', 1.2, { orientation: 'withFlow', bypass: 0.0001, rating: HEPA_USUAL }),
+  switch (fan) {
+    case 'pneumatic':
+      return { kind: 'pneumatic', p0Pa, qMaxM3s, nominalSupplyPa: NOMINAL_SUPPLY_PA };
+    case 'centrifugal':
+      return { kind: 'centrifugal', p0Pa, qMaxM3s };
+    case 'universal':
+      return { kind: 'universal', p0Pa, qMaxM3s, a: UNIVERSAL_A };
+  }
 };
 
 const hMain = medium('hepaGlass', 0.9, {
@@ -114,44 +100,48 @@ export const GENERAL_STAGE: Record<StageKind, StageSpec> = {
   exhaust: fitting(1, 0.05),
 };
 
-/** Where the bag of one kind differs from the bag of another. */
-const BAG_OF: Partial<Record<MachineKind, StageSpec>> = {
-  shopVacuum: medium('paperBag', 0.25, { bypass: 0.02 }),
-  floorCleaner: medium('fleeceBag', 0.18, { bypass: 0.02 }),
-  hExtractor: medium('fleeceBag', 0.25, { seals: 2, bypass: 0.002, rating: { scale: 'merv', merv: 13 } }),
+type StageSpecs = Readonly<Record<StageKind, StageSpec>>;
+
+const WITH_DUCTS: StageSpecs = {
+  ...GENERAL_STAGE,
+  inlet: fitting(0.3, 0.125),
+  ring: fitting(0.5, 0.125),
+  bag: { air: { form: 'none' }, fit: fit({ seals: 1 }) },
+  cloth: medium('clothBag', 2, { bypass: 0.002 }),
+  canister: medium('pleatedPolyester', 8, { bypass: 0.002 }),
+  exhaust: fitting(1, 0.2),
+  cyclone: passage({ form: 'cyclone', lossK: 6, inletAreaM2: 0.0123 }),
 };
 
-const MAIN_OF: Partial<Record<MachineKind, StageSpec>> = {
-  mExtractor: medium('pleatedPolyester', 0.5, {
-    bypass: 0.0002,
-    rating: { scale: 'point', efficiency: 0.9998, sizeUm: 0.3 },
-  }),
-  hExtractor: hMain,
+/** Where the stages of a kind differ from those of a machine that has nothing special there. */
+const STAGES_OF: Readonly<Record<MachineKind, StageSpecs>> = {
+  shopVacuum: { ...GENERAL_STAGE, bag: medium('paperBag', 0.25, { bypass: 0.02 }) },
+  mExtractor: {
+    ...GENERAL_STAGE,
+    mainFilter: medium('pleatedPolyester', 0.5, {
+      bypass: 0.0002,
+      rating: { scale: 'point', efficiency: 0.9998, sizeUm: 0.3 },
+    }),
+  },
+  hExtractor: {
+    ...GENERAL_STAGE,
+    bag: medium('fleeceBag', 0.25, { seals: 2, bypass: 0.002, rating: { scale: 'merv', merv: 13 } }),
+    mainFilter: hMain,
+  },
+  hepaTank: GENERAL_STAGE,
+  grinderExtractor: GENERAL_STAGE,
+  pneumaticHepa: GENERAL_STAGE,
+  singleStageCollector: WITH_DUCTS,
+  cycloneCollector: WITH_DUCTS,
+  fumeExtractor: {
+    ...GENERAL_STAGE,
+    prefilter: medium('pleatedPolyester', 0.4, { rating: { scale: 'merv', merv: 11 } }),
+    hepa: medium('hepaGlass', 1.2, { orientation: 'withFlow', bypass: 0.0001, rating: HEPA_USUAL }),
+  },
+  floorCleaner: { ...GENERAL_STAGE, bag: medium('fleeceBag', 0.18, { bypass: 0.02 }) },
+  centralUnit: GENERAL_STAGE,
 };
 
 /** How a stage of a kind resists the air, sits and is rated on a new record of a machine kind. */
-export const stageTemplate = (kind: StageKind, machine: MachineKind): StageSpec => {
-  if (kind === 'fan') return passage({ form: 'fan', curve: fanTemplate(machine) });
-  if (isCollector(machine)) return collectorStage[kind] ?? GENERAL_STAGE[kind];
-  if (machine === 'fumeExtractor') return fumeStage[kind] ?? GENERAL_STAGE[kind];
-  if (kind === 'bag') return BAG_OF[machine] ?? GENERAL_STAGE.bag;
-  if (kind === 'mainFilter') return MAIN_OF[machine] ?? GENERAL_STAGE.mainFilter;
-  return GENERAL_STAGE[kind];
-};
-
-const named = (...kinds: readonly StageKind[]): readonly StageKind[] => kinds;
-
-/** The stages of a new machine, tool to room. Source: common practice, no published source. */
-export const PATH_TEMPLATES: Record<MachineKind, readonly StageKind[]> = {
-  shopVacuum: named('nozzle', 'hose', 'inlet', 'bag', 'mainFilter', 'fan', 'exhaust'),
-  mExtractor: named('shroud', 'hose', 'inlet', 'bag', 'mainFilter', 'fan', 'exhaust'),
-  hExtractor: named('shroud', 'hose', 'inlet', 'bag', 'mainFilter', 'fan', 'exhaust'),
-  hepaTank: named('nozzle', 'hose', 'inlet', 'bag', 'prefilter', 'hepa', 'fan', 'exhaust'),
-  grinderExtractor: named('shroud', 'wye', 'hose', 'inlet', 'dropChamber', 'prefilter', 'hepa', 'fan', 'exhaust'),
-  pneumaticHepa: named('shroud', 'hose', 'inlet', 'cyclone', 'bag', 'prefilter', 'hepa', 'fan', 'exhaust'),
-  singleStageCollector: named('hood', 'duct', 'fan', 'ring', 'bag', 'canister', 'exhaust'),
-  cycloneCollector: named('hood', 'duct', 'cyclone', 'fan', 'canister', 'exhaust'),
-  fumeExtractor: named('hood', 'hose', 'prefilter', 'hepa', 'gas', 'fan', 'exhaust'),
-  floorCleaner: named('nozzle', 'hose', 'bag', 'prefilter', 'fan', 'exhaustFilter', 'exhaust'),
-  centralUnit: named('inlet', 'duct', 'bag', 'fan', 'muffler', 'exhaust'),
-};
+export const stageTemplate = (kind: StageKind, machine: MachineKind): StageSpec =>
+  kind === 'fan' ? passage({ form: 'fan', curve: fanTemplate(machine) }) : STAGES_OF[machine][kind];

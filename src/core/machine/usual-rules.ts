@@ -1,7 +1,7 @@
 import type { RuleSet } from '../dust/dust';
 import { RULE_TEMPLATES, type RuleTemplate } from '../interval/rule-templates';
 import type { StageKind } from '../path/stage-kinds';
-import type { MachineKind } from './kinds';
+import { MACHINE_KINDS, type MachineKind } from './kinds';
 import type { MachineClass } from './machine';
 
 /** What the usual rules of a stage depend on besides its kind. */
@@ -13,7 +13,18 @@ export interface RuleOf {
 }
 
 /** The schools a new stage begins with, by their place in its templates: those that need no light and no gauge. */
-const USUAL: Partial<Record<StageKind, readonly number[]>> = {
+const USUAL: Readonly<Record<StageKind, readonly number[]>> = {
+  nozzle: [],
+  shroud: [],
+  hood: [],
+  hose: [],
+  wye: [],
+  duct: [],
+  inlet: [],
+  ring: [],
+  fan: [],
+  muffler: [],
+  exhaust: [],
   bag: [0, 1],
   cyclone: [0, 1],
   dropChamber: [0, 1],
@@ -26,7 +37,6 @@ const USUAL: Partial<Record<StageKind, readonly number[]>> = {
   gas: [0, 1],
   exhaustFilter: [0],
 };
-const NOT_EXHAUST_VENTILATION: readonly MachineKind[] = ['shopVacuum', 'floorCleaner', 'centralUnit'];
 
 /**
  * The rules proposed for a stage of a new machine; none for a stage that is not replaced. Somebody may take them all out:
@@ -34,14 +44,14 @@ const NOT_EXHAUST_VENTILATION: readonly MachineKind[] = ['shopVacuum', 'floorCle
  * examination of exhaust ventilation at least every 14 months: UK COSHH Regulations 2002, regulation 9.
  */
 export const usualRules = (stage: StageKind, of: RuleOf): readonly RuleTemplate[] => {
-  const templates = RULE_TEMPLATES[stage] ?? [];
+  const templates = RULE_TEMPLATES[stage];
   if (stage === 'fan') {
     const [coshh, makers] = templates;
     const classed = of.machineClass === 'M' || of.machineClass === 'H';
-    const examined = of.ruleSet === 'eu_uk' && (classed || !NOT_EXHAUST_VENTILATION.includes(of.kind));
+    const examined = of.ruleSet === 'eu_uk' && (classed || MACHINE_KINDS[of.kind].exhaustVentilation);
     return [examined ? coshh : undefined, classed ? makers : undefined].filter((t) => t !== undefined);
   }
-  const usual = (USUAL[stage] ?? []).flatMap((i) => templates[i] ?? []);
+  const usual = USUAL[stage].flatMap((i) => templates[i] ?? []);
   const byGauge = templates.find((t) => t.rule.kind === 'gaugeZone' && t.rule.zone === 'red');
   return of.hasGauge && byGauge ? [byGauge, ...usual] : usual;
 };

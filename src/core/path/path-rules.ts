@@ -8,29 +8,18 @@ import { REFERENCE_AIR } from './model/air';
 import { NOMINAL_DRIVE } from './model/fan';
 import { checkPath } from './model/path';
 import { templateParameters } from './pressure-profile';
-import type { StageKind } from './stage-kinds';
+import { STAGE_KINDS, type StageKind } from './stage-kinds';
 
 /** More than any machine has, and what a strip can still show. */
 const MOST_STAGES = 16;
-
-/** Coarse to fine: a stage upstream protects the ones downstream. */
-const FINENESS: Partial<Record<StageKind, number>> = {
-  cyclone: 1,
-  dropChamber: 1,
-  bag: 2,
-  foam: 2,
-  cloth: 2,
-  prefilter: 3,
-  mainFilter: 4,
-  canister: 4,
-  hepa: 5,
-};
 
 const finerFirst = (stages: readonly ModelStage[], fan: number): readonly Failure[] => {
   // Behind the fan another train may begin (an exhaust filter), so the order holds on each side of it.
   for (const side of [stages.slice(0, fan), stages.slice(fan + 1)]) {
     const hepa = side.find((s) => s.kind === 'hepa');
-    const after = hepa ? side.slice(side.indexOf(hepa) + 1).find((s) => (FINENESS[s.kind] ?? 9) < 5) : undefined;
+    const after = hepa
+      ? side.slice(side.indexOf(hepa) + 1).find((s) => (STAGE_KINDS[s.kind].fineness ?? 9) < 5)
+      : undefined;
     if (hepa && after)
       return [failure('path.hepa-first', `stages.${stages.indexOf(hepa)}`, { fine: hepa.name, coarse: after.name })];
   }

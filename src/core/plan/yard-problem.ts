@@ -1,6 +1,6 @@
 import { NEW_SITE } from '../site/site';
 import type { DustHazard } from '../machine/machine';
-import type { StageKind } from '../path/stage-kinds';
+import { STAGE_KINDS, type StageKind } from '../path/stage-kinds';
 import { priceLife } from './prices';
 import type { PlanPart, PlanProblem, PlanTask } from './problem';
 import { turnsOf } from './turns';
@@ -68,21 +68,8 @@ export const PLAN_OPTIONS: PlanOptions = {
   openingMinutes: NEW_SITE.prices.openingMinutes,
 };
 
-const MINUTES: Partial<Record<StageKind, number>> = {
-  bag: 6,
-  cyclone: 8,
-  dropChamber: 10,
-  prefilter: 6,
-  mainFilter: 12,
-  canister: 25,
-  hepa: 15,
-  gas: 8,
-  exhaustFilter: 4,
-};
-const OTHER_MINUTES = 8;
-
 /** Minutes a stage takes, without opening and closing its machine. Source: Moorwind defaults, modelling choices. Valid: every kind of stage. */
-export const minutesOf = (kind: StageKind): number => MINUTES[kind] ?? OTHER_MINUTES;
+export const minutesOf = (kind: StageKind): number => STAGE_KINDS[kind].minutes;
 
 const DAYS_A_WEEK = 7;
 
@@ -117,7 +104,7 @@ const firstTurn = (
     partPrice: input.parts[s.part ?? -1]?.price ?? 0,
     lifeDays: s.lifeDays,
     openingCost: options.openingCost[m.hazard],
-    setsTheRhythm: s.kind === 'bag' || s.kind === 'cyclone',
+    setsTheRhythm: STAGE_KINDS[s.kind].setsRhythm,
     lateFactor: options.lateFactor,
   }),
   part: s.part === null ? null : { index: s.part, quantity: 1 },

@@ -1,3 +1,4 @@
+import { STAGE_KINDS } from '../path/stage-kinds';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { seeded } from '../numeric/seeded';
 import type { ReachQuantiles } from '../forecast/limit-distribution';
@@ -118,7 +119,7 @@ const goThrough = (machine: PlannedMachine, tally: Tally, around: Around): void 
         partPrice: input.parts[c.stage.part ?? -1]?.price ?? 0,
         lifeDays: c.stage.lifeDays,
         openingCost,
-        setsTheRhythm: c.stage.kind === 'bag' || c.stage.kind === 'cyclone',
+        setsTheRhythm: STAGE_KINDS[c.stage.kind].setsRhythm,
         lateFactor: options.lateFactor,
       });
       return lifeValuePerDay * Math.max(0, c.wanted - day) < openingCost;

@@ -1,3 +1,4 @@
+import { STAGE_KINDS } from '@/core/path/stage-kinds';
 import { useEffect, useState } from 'react';
 import type { Machine } from '@/core/machine/machine';
 import type { Problem } from '@/messages/failures';
@@ -30,9 +31,7 @@ interface HowFullProps {
 const HowFull = ({ machine, send }: HowFullProps) => {
   const filled = machine.stages.filter(
     (s) =>
-      s.kind === 'bag' ||
-      s.kind === 'cyclone' ||
-      s.kind === 'dropChamber' ||
+      STAGE_KINDS[s.kind].fills ||
       s.rules.some((r) => r.rule.kind === 'fill'),
   );
   return filled.map((s) => (

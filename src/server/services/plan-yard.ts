@@ -1,3 +1,4 @@
+import { wayOf } from '@/core/machine/kinds';
 import { EXAMINATION } from '@/core/interval/due';
 import { addDays, daysBetween } from '@/core/calendar/calendar-date';
 import { worksOn } from '@/core/calendar/working-days';
@@ -48,7 +49,7 @@ const withOf = (machine: Machine, stage: Stage): number | null => {
   const rule = stage.rules.find((r) => r.rule.kind === 'together')?.rule;
   if (rule?.kind === 'together') return rule.stageId;
   const position = machine.stages.indexOf(stage);
-  if (stage.kind !== 'prefilter' || machine.kind !== 'hepaTank') return null;
+  if (wayOf(machine, stage) !== 'wrap') return null;
   const made = assemble(machine, { kind: 'change', stage: position, school: 'headAside' }, machine.hazard);
   const before = made.ok ? made.value.before.find((b) => b.kind === 'afterChangeOf') : undefined;
   return before?.kind === 'afterChangeOf' ? (machine.stages[before.stage]?.id ?? null) : null;

@@ -3,7 +3,6 @@ import { AS_NEW } from '@/core/calibrate/today';
 import { CLASS_HOSE_VELOCITY } from '@/core/constants/limits';
 import { DUCT_VELOCITY } from '@/core/measure/needs-of-use';
 import { MACHINE_KINDS } from '@/core/machine/kinds';
-import { isCollector } from '@/core/machine/stage-templates';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { trainOfMachine } from '@/core/machine/machine-train';
 import { classStanding, type ClassStanding, type Machine, type Stage } from '@/core/machine/machine';
@@ -169,7 +168,7 @@ export const separatorStand = ({ machine, clean, changes }: UpgradePlan): Separa
   return {
     shareOfLift: after.stairs.steps[position]?.shareOfLift ?? 0,
     flowLost,
-    toSpare: flowLost <= SPARE_LOSS && !(isCollector(machine.kind) && flowLost > SPARE_LOSS / 2),
+    toSpare: flowLost <= SPARE_LOSS && !(MACHINE_KINDS[machine.kind].collector && flowLost > SPARE_LOSS / 2),
   };
 };
 
@@ -189,7 +188,7 @@ export const tooSlowAfter = ({ machine, today }: UpgradePlan): TooSlow | null =>
   const low = (velocityMs * last.flow.low) / last.flow.value;
   if (MACHINE_KINDS[machine.kind].hoseVelocityLimit)
     return low < CLASS_HOSE_VELOCITY.value ? { kind: 'class', velocityMs, leastMs: CLASS_HOSE_VELOCITY.value } : null;
-  return isCollector(machine.kind) && low < DUCT_VELOCITY.woodChips.lowMs
+  return MACHINE_KINDS[machine.kind].collector && low < DUCT_VELOCITY.woodChips.lowMs
     ? { kind: 'duct', velocityMs, ...DUCT_VELOCITY.woodChips }
     : null;
 };

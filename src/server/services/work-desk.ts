@@ -1,8 +1,8 @@
+import { MACHINE_KINDS } from '@/core/machine/kinds';
 import type { WorkAsked } from '@/contracts/work';
 import { assessDust } from '@/core/dust/assess';
 import { dayAt, daysBetween } from '@/core/calendar/calendar-date';
 import type { MachineStatus } from '@/core/status/machine-status';
-import { isCollector } from '@/core/machine/stage-templates';
 import { doNotRun } from '@/core/procedure/job-log';
 import { bondingStanding } from '@/core/for-work/bonding';
 import type { CircuitAnswer } from '@/core/for-work/circuit';
@@ -116,7 +116,7 @@ const ownHose = ({ machine }: MachineStatus): Hose | null =>
 
 /** Every hose of a vacuum in the yard. A collector keeps to its duct. */
 const hosesOf = (yard: Yard): readonly Hose[] =>
-  distinctHoses(yard.machines.flatMap((s) => (isCollector(s.machine.kind) ? [] : (ownHose(s) ?? []))));
+  distinctHoses(yard.machines.flatMap((s) => (MACHINE_KINDS[s.machine.kind].collector ? [] : (ownHose(s) ?? []))));
 
 const ownersIn =
   (yard: Yard) =>
@@ -128,7 +128,7 @@ const ownersIn =
 
 const limitsFor = (demand: Demand, status: MachineStatus | null): HoseLimits => ({
   mustM3s: demand.mustM3s,
-  hoseMs: status && isCollector(status.machine.kind) ? demand.ductMs.lowMs : demand.hoseMs,
+  hoseMs: status && MACHINE_KINDS[status.machine.kind].collector ? demand.ductMs.lowMs : demand.hoseMs,
 });
 
 /** What is known of every machine of the yard beside its own records. */
@@ -208,7 +208,7 @@ const judgedWithAir = async (desk: Desk, status: MachineStatus, bare: Candidate)
   const { asking, demand, besideDemand, hoses } = desk;
   const { question, beside } = asking;
   const own = ownHose(status);
-  const fixed = isCollector(status.machine.kind);
+  const fixed = MACHINE_KINDS[status.machine.kind].collector;
   const tried = fixed ? (own ? [own] : []) : distinctHoses([...(own ? [own] : []), ...hoses]);
   const { standing, lasting } = await desk.modelled(status);
   const lines =
@@ -264,7 +264,7 @@ export const answerWork = async (context: Context, asking: WorkAsking): Promise<
     ranked.find((v) => v.whyNot.length === 0) ??
     null;
   const status = chosen && (yard.machines.find((s) => s.machine.id === chosen.candidate.machine.id) ?? null);
-  const draws = status && question.tool !== null && !isCollector(status.machine.kind);
+  const draws = status && question.tool !== null && !MACHINE_KINDS[status.machine.kind].collector;
   const worked = status ? await desk.modelled(status) : null;
   const drawn = worked && draws ? readyFor(question, worked.standing) : null;
   const curves = drawn

@@ -1,9 +1,10 @@
+import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { afterAll, describe, expect, it } from 'vitest';
 import { AS_NEW } from '@/core/calibrate/today';
 import type { MachineModel } from '@/core/path/machine-path';
 import { airPathOf } from '@/core/path/machine-path';
 import { templateParameters } from '@/core/path/pressure-profile';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
+import { stageTemplate } from '@/core/machine/stage-templates';
 import { SEAL_LEAK } from '@/core/constants/path';
 import { distinctHoses, judgeHose, rankHoses } from '@/core/for-work/hose-choice';
 import { type Hose, oneBranch, type Predicted, predictThrough, type Standing, throughY } from '@/core/for-work/predict';
@@ -11,7 +12,7 @@ import { openTwin, twinNetwork, type TwinSolver } from '../../support/epanet-net
 
 const standingOf = (kind: 'mExtractor' | 'grinderExtractor'): Standing => {
   const model: MachineModel = {
-    stages: PATH_TEMPLATES[kind].map((k, i) => ({
+    stages: MACHINE_KINDS[kind].path.map((k, i) => ({
       id: i + 1,
       kind: k,
       name: k,

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
-import { PATH_TEMPLATES } from '@/core/machine/stage-templates';
 
 /** Bores that machines of a kind come with, mm. Common practice, no published source. */
 const USUAL_BORE_MM: Record<MachineKind, readonly [number, number]> = {
@@ -24,6 +23,6 @@ describe('a new record of each kind', () => {
     expect(mm).toBeGreaterThanOrEqual(low);
     expect(mm).toBeLessThanOrEqual(high);
     // What has a duct instead of a hose is never given the bore of a vacuum's hose.
-    if (PATH_TEMPLATES[kind].includes('duct') && kind !== 'centralUnit') expect(mm).toBeGreaterThanOrEqual(100);
+    if (MACHINE_KINDS[kind].path.includes('duct') && kind !== 'centralUnit') expect(mm).toBeGreaterThanOrEqual(100);
   });
 });

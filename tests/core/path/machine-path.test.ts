@@ -7,12 +7,12 @@ import { faceVelocity } from '@/core/path/face-velocity';
 import { flowLamp, gaugeZone } from '@/core/path/indicator';
 import { CLEAN, type MachineModel, type PathState } from '@/core/path/machine-path';
 import { checkMachinePath } from '@/core/path/path-rules';
-import { PATH_TEMPLATES, stageTemplate } from '@/core/machine/stage-templates';
+import { stageTemplate } from '@/core/machine/stage-templates';
 import type { StageKind } from '@/core/path/stage-kinds';
 import { type Entry, pressureProfile, templateParameters } from '@/core/path/pressure-profile';
 import { CLEAN_STATE, modelOf, templateMachine } from '../../support/machines';
 
-const KINDS = Object.keys(PATH_TEMPLATES) as MachineKind[];
+const KINDS = Object.keys(MACHINE_KINDS) as MachineKind[];
 const hoseOf = (kind: MachineKind) =>
   kind.endsWith('Collector')
     ? { hoseBoreM: 0.15, hoseLengthM: 5 }
