@@ -24,7 +24,7 @@ export const proveSeat = async (
   { machineId, stageId, machineClass, kind, performedAt, by }: ChangedSeat,
 ): Promise<void> => {
   const at = new Date(Date.parse(performedAt) + QUARTER_HOUR_MS).toISOString();
-  for (const test of integrityTestsOf({ machineClass }, { kind })) {
+  for (const test of integrityTestsOf({ machineClass, hazard: 'plain' }, { kind })) {
     await insertIntegrityCheck(s.db, {
       machineId,
       stageId,
@@ -36,7 +36,7 @@ export const proveSeat = async (
     });
   }
   if (machineClass !== 'H' && machineClass !== 'HEPA') return;
-  if (integrityTestsOf({ machineClass }, { kind }).length === 0) return;
+  if (integrityTestsOf({ machineClass, hazard: 'plain' }, { kind }).length === 0) return;
   const tested = new Date(Date.parse(performedAt) + THREE_DAYS_MS).toISOString();
   const testedOn = tested.slice(0, 10);
   const limit = classLimit(machineClass);

@@ -8,7 +8,7 @@ import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import type { Machine } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
 import { type JobScope, offersOf } from '@/core/procedure/choose';
-import { prove } from '@/core/procedure/prove';
+import { prove } from '@/core/procedure/prove/prove';
 import type { Procedure } from '@/core/procedure/step';
 import {
   CAUTION_WORDS,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FIXINGS } from '@/core/machine/part-ways';
 import { CARES, WHOLE_JOBS } from '@/core/procedure/choose';
 import {
   CAUTIONS,
@@ -38,17 +39,19 @@ const StepJson = z
     check: CheckName.optional(),
     moves: MoveName.optional(),
     caution: CautionName.optional(),
+    fixing: z.enum(FIXINGS).optional(),
     dusty: z.literal(true).optional(),
     because: z.enum(STEP_REASONS),
   })
   // A key that is not there stays away, so that what is read is what was written.
-  .transform(({ opens, closes, check, moves, caution, dusty, ...rest }) => ({
+  .transform(({ opens, closes, check, moves, caution, fixing, dusty, ...rest }) => ({
     ...rest,
     ...(opens && { opens }),
     ...(closes && { closes }),
     ...(check && { check }),
     ...(moves && { moves }),
     ...(caution && { caution }),
+    ...(fixing && { fixing }),
     ...(dusty && { dusty }),
   }));
 

@@ -13,13 +13,13 @@ export const INTEGRITY_WORDS: Record<
 > = {
   cleanSide: {
     name: 'Look at the clean side',
-    how: 'This one opens the machine, so do it first. Run it for a minute, isolate it, plug the inlet again if the dust is contained, look behind the filter. There should be no dust.',
+    how: 'Do this one first, with the machine off and isolated. Look in at the exhaust with a light and wipe the clean side with a damp white cloth: the cloth stays clean. Where the clean side cannot be seen from outside, open the machine as for a change.',
     passed: 'Clean',
     failed: 'Dust behind it',
   },
   smoke: {
     name: 'Smoke test along the seals',
-    how: 'With the machine running, move smoke along the seat and the lid. It should neither be drawn in nor blown away. Do not open the machine after this.',
+    how: 'With the machine closed and running, move smoke along the seat and the lid. It should neither be drawn in nor blown away. Do not open the machine after this.',
     passed: 'Smoke stays still',
     failed: 'Drawn in or blown away',
   },

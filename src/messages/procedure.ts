@@ -1,6 +1,7 @@
 import type { DustHazard } from '@/core/dust/level';
 import { STAGE_KINDS, type StageKind } from '@/core/path/stage-kinds';
-import type { Violation } from '@/core/procedure/violation';
+import type { Fixing } from '@/core/machine/part-ways';
+import type { Violation, Worn } from '@/core/procedure/violation';
 import type { CautionKey, CheckKind, OpenedPart, ProcedureId, RunState, Step, StepKey } from '@/core/procedure/step';
 
 export const PROCEDURE_WORDS: Record<ProcedureId, string> = {
@@ -33,13 +34,21 @@ export const PROCEDURE_WORDS: Record<ProcedureId, string> = {
 const WORDS: Record<StepKey, (name: string) => string> = {
   askHazard: () => 'What has it collected since it was last decontaminated?',
   restrictArea: () => 'Close off the area and keep others out.',
-  putOnRespirator: () => 'Put the respirator on.',
-  putOnCoverall: () => 'Put on coverall and overshoes. Tape the gloves over the cuffs.',
+  putOnRespirator: () => 'Put the respirator on and check that it seals to your face.',
+  putOnCoverall: () => 'Put on coverall and overshoes. Pull the hood over the straps of the respirator.',
+  tapeGloves: () => 'Put on gloves and tape them to the cuffs.',
+  layOutSuitBag: () => 'At the edge, open a waste bag for coverall, gloves and late wipes. Label it first.',
+  tieSuitBag: () => 'Put on fresh gloves, tie that bag, take the gloves off.',
   isolate: () => 'Switch off, pull the plug and keep it in sight.',
   isolateBreaker: () => 'Switch off. Lock off the breaker or isolator, or pull the plug and keep it in sight.',
   isolateAir: () => 'Shut off the air supply, vent it, disconnect it.',
-  plugInlet: () => 'Plug the inlet.',
-  unplugInlet: () => 'Machine closed, latched and off: take the plug out of the inlet.',
+  plugInlet: () => 'Take the hose off and plug the inlet at once.',
+  unplugInlet: () => 'Machine closed, latched and off: take plug and cap off and put the hose back on.',
+  hosesOff: () => 'Take the hoses off. See that the flaps of the inlets are shut.',
+  hosesOn: () => 'Machine closed and off: put the hoses back on.',
+  restorePlug: () => 'Hands out. Plug it in again.',
+  restoreBreaker: () => 'Hands out. Take your lock off and switch the breaker on again.',
+  restoreAir: () => 'Hands out. Connect the air supply and open it slowly.',
   switchOn: () => 'Switch on.',
   switchOff: () => 'Switch off.',
   crackOpen: () => 'Unlatch and lift it a crack. Keep the machine off.',
@@ -52,7 +61,8 @@ const WORDS: Record<StepKey, (name: string) => string> = {
     'Leave the hose on the dirty inlet. Connect the service hose from the clean machine to the port.',
   startSecond: () => 'Start the clean machine.',
   stopSecond: () => 'Switch off the clean machine.',
-  removeSecond: () => 'Take the service hose off the port.',
+  removeSecond: () => 'With the clean machine running, take the service hose off the port and cap its end.',
+  closePort: () => 'Close the service port.',
   breakSuction: () => 'Open an inlet or two to break the suction on the door.',
   capOld: (name) => `Cap or close the old ${name} before it moves.`,
   closeBreathers: () => 'Cover the breather holes, only while you take it out.',
@@ -64,6 +74,8 @@ const WORDS: Record<StepKey, (name: string) => string> = {
     `Pull a disposal bag inside out over both arms, hold its mouth at the opening and draw the ${name} into it.`,
   releaseFixings: (name) => `Undo the fixings of the ${name} with the right tool.`,
   tightenFixings: (name) => `Tighten the fixings of the ${name}.`,
+  tieNeck: () => 'Put a cable tie round its neck.',
+  closeNeck: (name) => `Gather the neck of the ${name}, twist it, fold it over and tie it before it moves.`,
   takeOut: (name) => `Take the ${name} off.`,
   lookInside: () => 'Look in the compartment: loose dirt means a bad seal or a tear.',
   wipe: () => 'Wipe the opening with a damp cloth.',
@@ -72,15 +84,16 @@ const WORDS: Record<StepKey, (name: string) => string> = {
   fitNew: (name) => `Fit the ${name} in its guides and push it fully home.`,
   drawDown: () => 'Draw the film down.',
   strapRim: () => 'Pull the upper end over the rim, strap it and buckle it.',
-  holdOld: (name) => `Bag and tag the old ${name}. Keep it until the new one is proven.`,
-  bagOld: (name) => `Bag the old ${name} and tie it off.`,
+  holdOld: (name) => `Bag and tag the old ${name}, in a bag of its own. Keep it until the new one is proven.`,
+  bagOld: (name) => `Put the old ${name} into its bag.`,
   putOldBack: (name) => `Put the old ${name} back in.`,
-  returnNew: (name) => `Put the new ${name} back on the shelf, marked as opened.`,
+  returnNew: (name) => `Put the new ${name} into its bag and back on the shelf, marked as opened.`,
   cutHair: () => 'Take out the brush roll, drive end last. Cut the hair along the groove.',
-  stripNozzle: () => 'Take nozzle and wand apart, clear them, put them together again.',
+  stripNozzle: () =>
+    'Take nozzle and wand apart over an open bag. Take out what sits there, wipe them damp, put them together.',
   cleanCanister: () => 'Turn the flaps of the canister, or pulse it.',
   proveIndicator: () => 'Run it for 10 to 15 s and look at the light.',
-  disposeOld: (name) => `Take the old ${name} to the waste store, tied off.`,
+  disposeOld: (name) => `Take the old ${name} to the waste store, its bag shut.`,
   labelWaste: () => 'Label the waste: contents, machine, date, hazard.',
   runAndListen: () => 'Run it, listen, check again.',
   check: () => 'Look.',
@@ -88,20 +101,25 @@ const WORDS: Record<StepKey, (name: string) => string> = {
   readGauge: () => 'Read the gauge again.',
   wash: (name) => `Wash or rinse the ${name}.`,
   startDrying: () => 'Hang it up to dry. The machine is out of service until it is dry.',
-  emptyInto: () => 'Empty it through a liner pulled up round the bag as a funnel.',
-  reverseHose: () => 'Turn the hose end for end on the inlet, plug in, run, pull it straight.',
-  lookThrough: () => 'Hold it up to a light and look through. Check the bag too.',
+  emptyInto: () => 'Let it run out slowly into the liner. Keep its mouth against the bag.',
+  reverseHose: () => 'Take the nozzle off and the plug out. Put the hose on the inlet end for end.',
+  reverseRun: () => 'Switch on. Pull the hose straight while it runs.',
+  lookThrough: () => 'Hold the hose to a light and look through. Check the bag too: a pin may have pierced it.',
   discOn: () => 'Put the disc on the hose end. Leave the inlet open.',
   packMachine: () => 'Put the whole machine in a transport bag with its inlet plugged. Seal it and label it.',
   bondFirst: () => 'Bonding lead first: snap it on and clamp it to an earthed point.',
   measureBaseline: () => 'Measure the baseline.',
   startTimer: () => 'Start the timers at first use, not at purchase.',
-  integrityTest: (name) => `Screen the ${name}: clean side, smoke, particle count.`,
+  screenCleanSide: (name) =>
+    `Machine off: look at the clean side of the ${name} from the exhaust, with a light and a damp white cloth.`,
+  integrityTest: (name) =>
+    `Screen the ${name} while it runs closed: smoke along the seals, and a particle count where it is due.`,
   measureAfter: () => 'Measure again at the same place, the same way.',
   wipeSuit: () => 'At the edge of the area, wipe down the coverall and the outside of the gloves.',
   offOvershoes: () => 'Take off the overshoes.',
-  offCoverall: () => 'Take off the coverall, rolled inside out with the gloves, into a waste bag. Tie the bag.',
-  offGloves: () => 'Take off the gloves inside out, into the waste.',
+  offCoverall: () =>
+    'Take off the coverall, hood first, rolled inside out with the gloves in it, into the labelled bag.',
+  offGloves: () => 'Take off the gloves inside out, into a small bag, and tie it: same waste.',
   washHands: () => 'Wash your hands.',
   offRespirator: () => 'Take off the respirator, last of all.',
   washFace: () => 'Wash hands and face before you eat or smoke.',
@@ -116,14 +134,17 @@ const WORDS: Record<StepKey, (name: string) => string> = {
   closeGates: () => 'Close the blast gates.',
   openGates: () => 'Open the blast gates again.',
   letSettle: () => 'Wait for the dust to settle.',
-  lookForEmbers: () => 'Look and smell for embers before you empty it.',
-  capHose: () => 'Cap the inlet, and both ends of the hose until it goes back on.',
-  discOff: () => 'Take the disc off again.',
+  lookForEmbers: () => 'Look and smell for embers before anything is opened.',
+  capHose: () => 'Cap both ends of the hose.',
+  discOff: () => 'Take the disc off and wipe it.',
   decontaminationNote: () => 'Write the decontamination note: what it held, what was done, what could not be cleaned.',
   nameSpare: () => 'Name the machine that stands in for it and reserve the days.',
-  liftAbove: (name) => `Lift off what sits above the ${name}, top down, and lay it out in order.`,
-  backAbove: () => 'Put back what sat above it, in order. Check each arrow.',
+  liftAbove: (name) => `Lift off what sits above the ${name}, top down. Remember the order.`,
+  bagAbove: () => 'Put each of these parts into a clean bag of its own and fold it shut. Number the bags.',
+  backAbove: () => 'Put back what sat above it, in order, straight out of its bag. Check each arrow.',
   wipeOutside: () => 'Wipe down the outside, hose and cable too.',
+  cleanWalls: (name) => `Wipe the inside of the ${name} with damp cloths until a cloth stays clean.`,
+  cleanVessel: () => 'Wipe the inside of the drum or container, with all seats and seams, until a cloth stays clean.',
 };
 
 export const CHECK_WORDS: Record<CheckKind, string> = {
@@ -154,8 +175,10 @@ export const CHECK_WORDS: Record<CheckKind, string> = {
   seamRear: 'Is the seam of the bag to the rear?',
   tabFlush: 'Does the tab lie flush?',
   filtersFresh: 'Are bag and filters fresh? A loaded filter also turns the light on.',
-  preMotorClean: 'Is the pre-motor filter clean and dry? (Rinsing it is a separate job.)',
+  preMotorClean: 'Is this filter clean and dry? (Rinsing it is a separate job.)',
   nothingLeft: 'Is all dust gone, in seams and seals and behind the filter too?',
+  wallsClean: 'Is it clean inside, seen with a light as far as it goes?',
+  vesselClean: 'Is it clean inside, seen with a light?',
   spinsFree: 'Is the roll in, drive end first, and does it spin freely?',
   selectorRight: 'Is the selector set to this hose?',
 };
@@ -175,12 +198,12 @@ export const CAUTION_WORDS: Record<CautionKey, string> = {
     'Leave the hose on the dirty inlet. An open inlet would draw its air there instead of through the opening you work at.',
   aloneRunning: 'It runs while open: stay with it and let nobody else touch it.',
   noBrushNoAir: 'No dry brushing. No compressed air.',
-  plugFirst: 'Plug the inlet before you open anything.',
+  plugFirst: 'First of all: before you open anything.',
   sharp: "Don't push anything in: it may hold a pin. Keep hands off the inlet while it runs.",
   hotSeal:
     'Hands under the can before you undo the latches: a warm seal can stick, then drop. Twist it off its notches.',
   liveParts: 'Do not open live parts.',
-  bandClamp: 'Do not move the band clamp: it can chafe a hole.',
+  bandClamp: 'Do not drag the band clamp over the bag: it can chafe a hole.',
   leftHanded: 'Some threads are left-handed: check the part.',
   localWaste: 'Dispose of it by your local rules.',
   noBlowing: 'Never blow it out.',
@@ -213,7 +236,6 @@ export const thingAt = ({ kind, name }: { readonly kind: StageKind; readonly nam
 
 /** The sentences that are a method's own. */
 const OWN: Partial<Record<ProcedureId, Partial<Record<StepKey, (name: string) => string>>>> = {
-  safetyBag: { tieOff: () => 'Put a cable tie round its neck.' },
   tankBagHeadAside: {
     switchOn: () => 'Switch the head on with the lid lifted a crack.',
     latch: () => 'Latch it while it runs. Count the latches.',
@@ -234,7 +256,7 @@ const OWN: Partial<Record<ProcedureId, Partial<Record<StepKey, (name: string) =>
   },
   cycloneBag: { switchOn: () => 'Keep it running, or open the air and start it.' },
   centralCan: { open: () => 'Hands under the can, undo the latches, twist it off its notches.' },
-  collectorEmpty: { open: (name) => `Take the ${name} off its ring.` },
+  collectorEmpty: { open: (name) => `Draw a liner up round the ${name} as a funnel, then open it at the bottom.` },
   indicatorCheck: { switchOn: () => 'Run at full speed with the hose on.' },
   endlessLiner: {
     unplugInlet: () => 'Machine off, film on: take the cover off the inlet and put the hose back on.',
@@ -246,18 +268,34 @@ const OWN: Partial<Record<ProcedureId, Partial<Record<StepKey, (name: string) =>
     plugInlet: () => 'Close the inlet with its cover while it runs.',
     drawDown: () => 'Draw the next section down.',
   },
-  hosePlug: { close: () => 'Put hose and nozzle back on, tight.' },
+  hosePlug: {
+    close: () => 'Take the plug out. Put hose and nozzle back on, tight.',
+  },
   purge: {
     plugInlet: () => 'Take the hose off and close the inlet with its cover while it runs.',
     unplugInlet: () => 'Machine off: take the cover off and put the hose back on.',
   },
+  decontamination: {
+    plugInlet: () => 'Take the hose off and plug the inlet at once.',
+    unplugInlet: () => 'Machine closed, latched and off: take the plug out. The old hose does not go back on.',
+    prepareNew: (name) =>
+      name.includes('hose')
+        ? 'Lay a new hose ready, or one that was washed out wet and dried.'
+        : `Take a new ${name} from the shelf and lay it ready.`,
+    fitNew: (name) =>
+      name.includes('hose')
+        ? 'Put that hose on the inlet and lock it.'
+        : `Fit the ${name} in its guides and push it fully home.`,
+  },
+  wash: { holdOld: (name) => `Put the ${name} into a bag of its own and carry it in that to the wash place.` },
+  commissioning: { open: (name) => `Open it to see the ${name}.` },
 };
 
 /** Where the level says it otherwise than the method does. */
 const BY_LEVEL: Record<Exclude<DustHazard, 'plain'>, Partial<Record<StepKey, (name: string) => string>>> = {
   controlled: {
     switchOff: () => 'Switch off.',
-    putOnRespirator: () => 'Put on mask and gloves.',
+    putOnRespirator: () => 'Put on the mask, check that it seals to your face, then the gloves.',
     offRespirator: () => 'Take off the mask last, away from the dust.',
   },
   // Nobody carries it to the store in the coverall it was packed in.
@@ -268,27 +306,74 @@ const BY_LEVEL: Record<Exclude<DustHazard, 'plain'>, Partial<Record<StepKey, (na
   },
 };
 
-const byLevel = ({ because, key }: Step) =>
-  because === 'controlled' || because === 'contained' ? BY_LEVEL[because][key] : undefined;
+const CAPPED: Partial<Record<StepKey, (name: string) => string>> = {
+  reverseHose: () => 'Take nozzle, caps and plug off. Put the hose on the inlet end for end at once.',
+  lookThrough: () =>
+    'Over an open bag, take the caps off the hose, hold it to a light and look through. Cap it again. Check the bag in the machine at its next change: a pin may have pierced it.',
+  close: () => 'Take caps and plug off. Put hose and nozzle back on at once, tight.',
+};
+
+const byLevel = ({ because, key }: Step) => {
+  if (because === 'safety' && key === 'switchOff') return () => 'Switch off.';
+  return because === 'controlled' || because === 'contained' ? (BY_LEVEL[because][key] ?? CAPPED[key]) : undefined;
+};
+
+const FIXING_WORDS: Record<Fixing, readonly [undo: (name: string) => string, tighten: (name: string) => string]> = {
+  cartridgeNut: [() => 'Undo the nut of the cartridge.', () => 'Tighten the nut of the cartridge by hand.'],
+  filterFrame: [() => 'Undo the frame of the filter.', () => 'Close the frame of the filter all round.'],
+  bolts: [
+    (name) => `Undo the fixings of the ${name} with the tool they were made for.`,
+    (name) => `Tighten the fixings of the ${name} evenly, crosswise.`,
+  ],
+  coneNut: [() => 'Undo the nut of the cone.', () => 'Tighten the nut of the cone.'],
+  thread: [
+    (name) => `Unscrew the ${name} counter-clockwise.`,
+    (name) => `Turn the ${name} clockwise until it sits flush.`,
+  ],
+  gasLidScrews: [
+    () => 'Undo the screws of the gas lid on both sides.',
+    () => 'Tighten the screws of the gas lid on both sides.',
+  ],
+  ringLatches: [
+    (name) => `Hold the ${name}, then open its latches on the ring.`,
+    (name) => `Set the ${name} on the ring and close every latch.`,
+  ],
+  bandClamp: [
+    () => 'The neck is tied: now open the band clamp and take the bag off.',
+    () => 'Pull the new bag over the ring and close the band clamp.',
+  ],
+  binClamp: [
+    () => 'Hold the bin, undo its clamp or lift, and lower it.',
+    () => 'Lift the bin to the cone and close its clamp.',
+  ],
+};
+
+const fixingOf = ({ fixing, key }: Step): ((name: string) => string) | undefined =>
+  fixing === undefined ? undefined : FIXING_WORDS[fixing][key === 'releaseFixings' ? 0 : 1];
 
 /** A step in words, in the sentence its method has for it; a check is its question. */
 export const sayStepOf = (step: Step, name: string, method?: ProcedureId): string =>
   step.check && (step.key === 'check' || step.key === 'proveIndicator')
     ? CHECK_WORDS[step.check]
-    : (byLevel(step) ?? (method ? OWN[method]?.[step.key] : undefined) ?? WORDS[step.key])(name);
+    : (byLevel(step) ?? fixingOf(step) ?? (method ? OWN[method]?.[step.key] : undefined) ?? WORDS[step.key])(name);
 
 /** What "no" means at a check, beyond "put it right". */
 export const IF_NOT: Partial<Record<CheckKind, string>> = {
   cleanSideClean:
     'Breakthrough: dust got past it. Wipe out everything behind it, up to the fan. A gas stage behind it is spoilt: change it too. Tell everyone who worked with this machine. Answer yes once it is clean.',
   noEmbers: 'Leave it shut, keep away and call the fire service. Do not empty anything today.',
-  nothingLeft: 'Wipe again. Seal what cannot be cleaned, or bag the machine.',
+  nothingLeft:
+    'Wipe again. Dust that cannot be reached stays: then give this job up. The machine is not decontaminated.',
+  wallsClean: 'Wipe again. If it cannot be cleaned, give this job up: the machine keeps its dust.',
+  vesselClean: 'Wipe again. If it cannot be cleaned, give this job up: the machine keeps its dust.',
+  lightOut: 'Then this part was not the cause, or not the only one.',
 };
 
 export const OPENING_WORDS: Record<OpenedPart, string> = {
   lid: 'the lid',
   door: 'the door',
   head: 'the head',
+  ring: 'the ring',
   fixings: 'the fixings',
   can: 'the can',
   oldPart: 'the old part',
@@ -296,44 +381,129 @@ export const OPENING_WORDS: Record<OpenedPart, string> = {
   inlet: 'the inlet',
 };
 
-/** What is wrong with a procedure, in a sentence. */
-export const sayViolation = (v: Violation): string => {
+const WORN_WORDS: Record<Worn, string> = {
+  respirator: 'the respirator',
+  coverall: 'the coverall',
+  gloves: 'the gloves',
+};
+
+const sayFault = (v: Violation): string => {
   switch (v.kind) {
-    case 'leftOpen':
-      return `${OPENING_WORDS[v.opening]} is left open.`.replace(/^./, (x) => x.toUpperCase());
-    case 'closedOutOfOrder':
-      return `Step ${v.at + 1} closes ${OPENING_WORDS[v.opening]}, which is not what was opened last.`;
-    case 'dustyInWrongState':
-      return `Step ${v.at + 1} works on open dust with the machine ${RUN_WORDS[v.run]}.`;
+    case 'unprotected':
+      return `dust is in the open without ${WORN_WORDS[v.need]}.`;
+    case 'areaOpen':
+      return 'dust is in the open and the area is not closed off.';
+    case 'hazardNotAsked':
+      return 'nobody asked what the machine has collected.';
     case 'notIsolated':
-      return `Step ${v.at + 1} puts hands in before the machine is isolated, or after a run without isolating it again.`;
+      return 'hands go in before the machine is cut off from its feed, or after a run without cutting it off again.';
+    case 'wrongFeed':
+      return 'it is cut off from, or connected to, a feed this machine does not have.';
+    case 'noFeed':
+      return 'it is switched on while it is still cut off from its feed.';
     case 'runWhileOpen':
-      return `Step ${v.at + 1} runs the machine while it is open.`;
-    case 'partWithoutFate':
-      return `The ${v.part} part is not accounted for: fitted, returned, held or disposed of.`;
-    case 'checkMissing':
-      return `A check is missing: ${CHECK_WORDS[v.check]}`;
-    case 'hazardStepMissing':
-      return `This hazard needs a step that is missing: ${WORDS[v.step]('part')}`;
-    case 'tooLate':
-      return `Too late for that: ${WORDS[v.step]('part')}`;
-    case 'secondLeftOn':
-      return 'The second vacuum is not off the port and stopped before the head goes on.';
-    case 'latchOrder':
-      return 'Latch and off are the wrong way round for this method.';
-    case 'integrityMissing':
-      return 'A fine filter was changed without being screened.';
-    case 'undressOrder':
-      return 'Protective equipment comes off in the wrong order: what carries dust first, the respirator last.';
-    case 'wrongIsolation':
-      return 'It is isolated by something this machine does not have.';
+      return `it runs, or gets its feed back, with ${OPENING_WORDS[v.opening]} open.`;
+    case 'runUnlatched':
+      return 'it runs before it is latched.';
+    case 'runBlind':
+      return 'it runs with the inlet shut.';
+    case 'runWithout':
+      return 'it runs with a part out of its seat.';
+    case 'handsInRun':
+      return 'hands go in while it runs.';
+    case 'notBuiltForIt':
+      return 'this machine was not built to run like that.';
+    case 'wrongState':
+      return 'the machine is in the wrong state for this.';
+    case 'inletOpen':
+      return 'the inlet is open to the room.';
+    case 'hoseOpen':
+      return 'an end of the dirty hose is open to the room, or the hose is not back on.';
     case 'unplugEarly':
-      return 'The plug comes out of the inlet before the machine is closed, latched and off.';
+      return 'the inlet is opened before the machine is closed, latched and off.';
+    case 'portOpen':
+      return 'the service port is open or not connected.';
+    case 'secondLeftOn':
+      return 'the second vacuum is still connected or running.';
+    case 'latchOrder':
+      return 'latch and off are the wrong way round for this method.';
+    case 'closedOutOfOrder':
+      return `${OPENING_WORDS[v.opening]} is closed, which is not what was opened last.`;
+    case 'leftOpen':
+      return `${OPENING_WORDS[v.opening]} is left open.`;
+    case 'notLatched':
+      return 'the machine is left unlatched.';
+    case 'oldNotClosed':
+      return 'the old part moves, or is poured, before its openings are shut.';
+    case 'fixingTight':
+      return 'the part is moved before it is reached or its fixings are undone.';
+    case 'fixingLoose':
+      return 'a fixing is left loose.';
+    case 'stackAbove':
+      return 'the parts above it in the stack are still in.';
+    case 'stackOpen':
+      return 'parts of the stack lie open.';
+    case 'seatTaken':
+      return 'another part is still in that place.';
+    case 'notInHand':
+      return 'the part is not in the hand.';
+    case 'partWithoutFate':
+      return `the ${v.part} part is not accounted for: fitted, returned, held or disposed of.`;
+    case 'notWiped':
+      return 'the new part goes in before the opening is wiped.';
+    case 'wrapFirst':
+      return 'the wrap is on before the filter that it covers.';
+    case 'checkMissing':
+      return `a check is missing: ${CHECK_WORDS[v.check]}`;
     case 'tightenedUnseen':
-      return 'It is tightened before arrow, gasket and seat are checked.';
+      return 'it is tightened before arrow, gasket and seat are checked.';
+    case 'wasteOpen':
+      return 'waste is not tied, or not wiped.';
+    case 'wasteReopened':
+      return 'tied waste is opened again.';
+    case 'wasteUnlabelled':
+      return 'waste leaves without its second bag or its label.';
+    case 'wipesLoose':
+      return 'used wipes are not in a tied bag.';
+    case 'goneUnproven':
+      return 'the old part leaves before the new one is measured and screened.';
+    case 'embers':
+      return 'nobody looked for embers first.';
+    case 'notSettled':
+      return 'the dust has not settled.';
+    case 'dressOrder':
+      return 'protective equipment goes on in the wrong order: respirator, coverall with its hood over the straps, gloves.';
+    case 'undressOrder':
+      return 'protective equipment comes off in the wrong order: what carries dust first, the respirator last.';
+    case 'dustAfterUndressing':
+      return 'dust is touched after undressing.';
+    case 'notUndressed':
+      return 'protective equipment is never taken off.';
+    case 'areaLeftClosed':
+      return 'the area is never opened again.';
+    case 'suitWithoutBag':
+      return 'the coverall has no labelled bag, or its bag is not tied.';
+    case 'notRun':
+      return 'the machine is never run.';
+    case 'notMeasured':
+      return 'nothing is measured after the work.';
+    case 'notScreened':
+      return 'the filter that guards the room is not screened.';
     case 'openedAfterProof':
-      return 'It is opened again after its proof.';
-    case 'methodOrder':
-      return `This method lacks, or has out of its order: ${v.what in WORDS ? WORDS[v.what as StepKey]('part') : CHECK_WORDS[v.what as CheckKind]}`;
+      return 'it is opened again after its proof.';
+    case 'leftRunning':
+      return 'the machine is left running.';
+    case 'dustLeft':
+      return v.part.at === 'vessel'
+        ? 'the space around the parts still holds dust.'
+        : `stage ${v.part.stage + 1} of the path still holds dust.`;
+    case 'notThere':
+      return 'it speaks of something this machine does not have.';
+    case 'missing':
+      return `a step is missing or out of order: ${v.step in WORDS ? WORDS[v.step]('part') : v.step}`;
   }
 };
+
+/** What is wrong with a procedure, in a sentence with its step. */
+export const sayViolation = (v: Violation): string =>
+  `${v.at === null ? 'At the end' : `Step ${v.at + 1}`}: ${sayFault(v)}`;

@@ -164,8 +164,7 @@ export const MOVEMENT_WORDS: Record<MovementReason, string> = {
 };
 
 /** What the air of this machine is drawn through. */
-export const lineWord = (kind: MachineKind): string =>
-  MACHINE_KINDS[kind].line === 'duct' ? 'duct' : 'fitted hose';
+export const lineWord = (kind: MachineKind): string => (MACHINE_KINDS[kind].line === 'duct' ? 'duct' : 'fitted hose');
 
 export const days = (n: number): string => (Math.abs(n) === 1 ? `${Math.abs(n)} day` : `${Math.abs(n)} days`);
 

@@ -97,6 +97,7 @@ const CORE_ORDER: readonly (readonly string[])[] = [
   ['stock'],
   ['sheet'],
   ['for-work', 'upgrade'],
+  ['deed'],
 ];
 
 /** Who may import whom. First match wins; `types` may be imported as types only. */

@@ -86,6 +86,7 @@ export type FailureCode =
   | 'integrity.percent'
   | 'examination.future'
   | 'procedure.school'
+  | 'procedure.not-for-kind'
   | 'job.open'
   | 'job.unknown'
   | 'job.refused'

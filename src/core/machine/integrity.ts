@@ -1,5 +1,6 @@
 import { dayAt } from '../calendar/calendar-date';
 import type { CalendarDate } from '../calendar/calendar-date';
+import type { DustHazard } from '../dust/level';
 import { STAGE_KINDS, type StageKind } from '../path/stage-kinds';
 import { DUST_CLASS_PENETRATION, US_HEPA } from '../filter/rating';
 import type { MachineClass } from '../filter/machine-class';
@@ -47,8 +48,13 @@ interface Classed {
   readonly machineClass: MachineClass | null;
 }
 
+/** A machine that is screened: by its class, or because of what is in it. */
+interface Screened extends Classed {
+  readonly hazard: DustHazard;
+}
+
 /** A machine with the penetration tests it has passed or failed; their days are the site's. */
-export interface TestedMachine extends Classed {
+export interface TestedMachine extends Screened {
   readonly penetration: readonly PenetrationTest[];
   readonly timeZone: string;
 }
@@ -61,17 +67,23 @@ const TESTS: Record<MachineClass, readonly IntegrityTest[]> = {
   HEPA: ['cleanSide', 'smoke', 'particles'],
 };
 
+/** Without a class the filter that guards the room is screened in the worst dust: nothing else speaks for it. */
+const CONTAINED_TESTS: readonly IntegrityTest[] = ['cleanSide', 'smoke'];
+
 const carries = (kind: StageKind): boolean => STAGE_KINDS[kind].carriesClass;
 
 /**
- * The screening that is due after the filter that carries a machine's class was changed; none where the stage does not
- * carry it. Source: EN 60335-2-69 tests the whole appliance with its filter; which screening stands on site is common
- * practice, no published source.
+ * The screening that is due after the filter that guards the room was changed: by the class it carries; without a class in
+ * contained dust; none elsewhere. Source: EN 60335-2-69 tests the whole appliance with its filter; which screening is done
+ * on site is common practice, no published source.
  */
 export const integrityTestsOf = (
-  { machineClass }: Classed,
+  { machineClass, hazard }: Screened,
   { kind }: { readonly kind: StageKind },
-): readonly IntegrityTest[] => (machineClass === null || !carries(kind) ? [] : TESTS[machineClass]);
+): readonly IntegrityTest[] => {
+  if (machineClass !== null) return carries(kind) ? TESTS[machineClass] : [];
+  return hazard === 'contained' && STAGE_KINDS[kind].guardsRoom ? CONTAINED_TESTS : [];
+};
 
 /** Whether the wording of a class comes back only with a penetration test. */
 export const wantsPenetration = ({ machineClass }: Classed, { kind }: { readonly kind: StageKind }): boolean =>

@@ -1,100 +1,125 @@
 import { fail, ok, type Result } from '../failure/failure';
+import { dustParts } from '../machine/dust-parts';
 import { integrityTestsOf } from '../machine/integrity';
-import type { DustHazard } from '../dust/level';
+import { wayOf } from '../machine/kinds';
+import { type DustHazard, worst } from '../dust/level';
 import type { Machine, Stage } from '../machine/machine';
-import { chooseProcedure, type Chosen, type JobScope, offersOf } from './choose';
-import { contain, containAgain } from './containment';
+import { chooseProcedure, type JobScope } from './choose';
+import { ENDING_OF, endingOf } from './ending';
 import type { MethodContext } from './method';
-import { METHODS_OF, turnBack } from './methods';
+import { heldUntilProven, METHODS_OF, turnBack } from './methods';
 import type { Precondition, Procedure, ProcedureId, Step } from './step';
+import { worn, wornOn } from './worn';
 
 /** Hours a washed medium stays out of service. A Moorwind default, a modelling choice. */
 export const DRYING_HOURS = 24;
 
-/** What is done without a new part in the stage leaves its test as it was. */
-const UNTESTED: ReadonlySet<ProcedureId> = new Set<ProcedureId>([
-  'purge',
-  'service',
-  'hosePlug',
-  'indicatorCheck',
-  'fullSet',
-  'linerSection',
-]);
-
-const integrityOf = (
-  { id }: Chosen,
-  machine: Machine,
-  { stage, with: others }: MethodContext,
-): { readonly tests: Procedure['integrity']; readonly at: number } => {
-  const carrier = [stage, ...(id === 'decontamination' ? others.map((o) => o.stage) : [])].find(
-    (s) => integrityTestsOf(machine, s).length > 0,
+/** Whether a procedure can let dust past what carries the class: it puts something into a seat, or opens one. */
+const opensSeat = (steps: readonly Step[], stage: number): boolean =>
+  steps.some(
+    (s) =>
+      s.stage === stage &&
+      (s.moves === 'fitNew' || s.moves === 'putOldBack' || s.moves === 'bagOld' || s.moves === 'holdOld'),
   );
-  return UNTESTED.has(id) || !carrier
-    ? { tests: [], at: -1 }
-    : { tests: integrityTestsOf(machine, carrier), at: machine.stages.indexOf(carrier) };
-};
 
-const beforeOf = ({ id }: Chosen, machine: Machine): readonly Precondition[] => {
+/** The stages whose seat the steps open and whose screening is due, deepest last. */
+const testedIn = (machine: Machine, steps: readonly Step[]): readonly number[] =>
+  machine.stages.flatMap((s, i) => (opensSeat(steps, i) && integrityTestsOf(machine, s).length > 0 ? [i] : []));
+
+const beforeOf = (id: ProcedureId, machine: Machine): readonly Precondition[] => {
   const bag = machine.stages.findIndex((s) => s.kind === 'bag');
   return id === 'prefilterWrap' && bag >= 0 ? [{ kind: 'afterChangeOf', stage: bag }] : [];
 };
 
-const positionsOf = (machine: Machine, want: (s: Stage) => boolean): readonly number[] =>
-  machine.stages.flatMap((s, i) => (want(s) && !s.missing ? [i] : []));
+const positionsOf = (machine: Machine, want: (s: Stage, i: number) => boolean): readonly number[] =>
+  machine.stages.flatMap((s, i) => (want(s, i) && !s.missing ? [i] : []));
 
-/** A new pre-filter always goes with a screw-on HEPA; a full set takes every filter that is changed in it, a decontamination every filter there is. */
-const companions = ({ id, position }: Chosen, machine: Machine): readonly number[] => {
-  if (id === 'screwHepa') return positionsOf(machine, (s) => s.kind === 'prefilter').slice(0, 1);
-  if (id === 'fullSet')
-    return positionsOf(
-      machine,
-      (s) => s.spec.air.form === 'medium' && Object.keys(offersOf(machine, s)).length > 0,
-    ).filter((i) => i !== position);
-  if (id === 'service' || id === 'decontamination')
-    return positionsOf(machine, (s) => s.spec.air.form === 'medium' && !s.doNotRemove).filter((i) => i !== position);
-  return [];
+const NOTHING_WITH = (): readonly number[] => [];
+const everyHolder = (machine: Machine): readonly number[] =>
+  dustParts(machine).flatMap((p) => (p.at === 'stage' && p.place !== 'inside' ? [p.stage] : []));
+const everyPart = (machine: Machine): readonly number[] =>
+  positionsOf(machine, (s) => wayOf(machine, s) !== null && !s.doNotRemove);
+
+/** The other stages that a procedure takes with it. A new wrap always goes with a screw-on HEPA. */
+const GOES_WITH: Record<ProcedureId, (machine: Machine) => readonly number[]> = {
+  plainBag: NOTHING_WITH,
+  safetyBag: NOTHING_WITH,
+  endlessLiner: NOTHING_WITH,
+  cycloneBag: NOTHING_WITH,
+  filterBags: NOTHING_WITH,
+  tankBagHeadAside: NOTHING_WITH,
+  tankBagSecondVacuum: NOTHING_WITH,
+  prefilterWrap: NOTHING_WITH,
+  screwHepa: (machine) => positionsOf(machine, (s) => wayOf(machine, s) === 'wrap' && !s.doNotRemove),
+  boltedMainFilter: NOTHING_WITH,
+  stackedFilter: NOTHING_WITH,
+  gasStage: NOTHING_WITH,
+  purge: NOTHING_WITH,
+  wash: NOTHING_WITH,
+  collectorEmpty: NOTHING_WITH,
+  centralCan: NOTHING_WITH,
+  plainFilter: NOTHING_WITH,
+  hosePlug: NOTHING_WITH,
+  service: everyHolder,
+  indicatorCheck: NOTHING_WITH,
+  commissioning: everyPart,
+  fullSet: everyPart,
+  linerSection: NOTHING_WITH,
+  decontamination: everyHolder,
+};
+
+const ofTested = (context: MethodContext, tested: readonly number[]): MethodContext => {
+  const at = tested.at(-1);
+  const stage = at === undefined ? undefined : context.machine.stages[at];
+  return stage && at !== undefined ? { ...context, position: at, stage } : context;
 };
 
 /** Where the old part is held until the new one is proven, what is done when it is not. */
 const turnedBack = (
-  { id }: Chosen,
+  id: ProcedureId,
   context: MethodContext,
-  { hazard, integrity }: { readonly hazard: DustHazard; readonly integrity: Procedure['integrity'] },
+  { tested, tests }: { readonly tested: MethodContext; readonly tests: Procedure['integrity'] },
 ): readonly Step[] => {
-  if (id !== 'stackedFilter') return [];
-  return containAgain([...turnBack(context), ...(integrity.length > 0 ? [testStep(context.position)] : [])], hazard);
+  if (id !== 'stackedFilter' || !heldUntilProven(context)) return [];
+  const steps = turnBack(context);
+  return wornOn([...steps, ...endingOf(id, steps, { context, tested, tests })], context.level);
 };
 
-const testStep = (stage: number): Step => ({ key: 'integrityTest', run: 'running', stage, because: 'proof' });
-
 /**
- * The procedure of a job on a machine, for a hazard: its method, made for the stage's own fit, with the containment laid
- * around it and the integrity test that is due. Errors as `chooseProcedure`. Source: common practice, no published source.
+ * The procedure of a job on a machine, for a hazard: its method, made for the stage's own fit, its ending, and what is
+ * worn around both. Errors as `chooseProcedure`. Source: common practice, no published source.
  */
-export const assemble = (machine: Machine, job: JobScope, hazard: DustHazard): Result<Procedure> => {
+export const assemble = (of: Machine, job: JobScope, hazard: DustHazard): Result<Procedure> => {
+  const machine: Machine = { ...of, hazard: worst([of.hazard, hazard]) };
   const chosen = chooseProcedure(machine, job);
   if (!chosen.ok) return chosen;
   const { id, school, position } = chosen.value;
   const stage = machine.stages[position];
   if (!stage) return fail({ code: 'stage.unknown', path: 'stage', facts: { tag: machine.tag } });
-  const goesWith = companions(chosen.value, machine);
-  const of = (i: number, s: Stage): MethodContext => ({ machine, position: i, stage: s, with: [] });
+  const goesWith = GOES_WITH[id](machine).filter((i) => i !== position);
+  const contextOf = (i: number, s: Stage): MethodContext => ({
+    machine,
+    level: machine.hazard,
+    position: i,
+    stage: s,
+    with: [],
+  });
   const context: MethodContext = {
-    ...of(position, stage),
-    with: goesWith.flatMap((i) => (machine.stages[i] ? [of(i, machine.stages[i])] : [])),
+    ...contextOf(position, stage),
+    with: goesWith.flatMap((i) => (machine.stages[i] ? [contextOf(i, machine.stages[i])] : [])),
   };
-  const { tests: integrity, at: tested } = integrityOf(chosen.value, machine, context);
-  const method = METHODS_OF[id](context).filter((s) => s.key !== 'integrityTest' || integrity.length > 0);
-  // A fine filter changed by a method without a test of its own is tested all the same.
-  const more = integrity.length > 0 && !method.some((s) => s.key === 'integrityTest') ? [testStep(tested)] : [];
+  const method = METHODS_OF[id](context);
+  const at = ENDING_OF[id] === 'run' ? testedIn(machine, method) : [];
+  const tested = ofTested(context, at);
+  const tests = at.length > 0 ? integrityTestsOf(machine, tested.stage) : [];
   return ok({
     id,
     stage: job.kind === 'change' || 'stage' in job || id === 'fullSet' ? position : null,
     school,
-    before: beforeOf(chosen.value, machine),
-    steps: contain([...method, ...more], hazard),
-    turnBack: turnedBack(chosen.value, context, { hazard, integrity }),
-    integrity,
+    before: beforeOf(id, machine),
+    steps: worn([...method, ...endingOf(id, method, { context, tested, tests })], machine.hazard),
+    turnBack: turnedBack(id, context, { tested, tests }),
+    integrity: tests,
     goesWith,
     driesHours: id === 'wash' ? DRYING_HOURS : null,
   });

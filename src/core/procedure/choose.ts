@@ -1,9 +1,12 @@
 import { fail, failure, ok, type Result } from '../failure/failure';
 import { waysToClean } from '../dust/care';
-import { integrityTestsOf } from '../machine/integrity';
+import { dustParts } from '../machine/dust-parts';
+import { MACHINE_KINDS, wayOf } from '../machine/kinds';
 import type { DustHazard } from '../dust/level';
 import type { Machine, Stage } from '../machine/machine';
+import { STAGE_KINDS } from '../path/stage-kinds';
 import type { ChangeSchool, ProcedureId } from './step';
+import { WAYS } from './ways';
 
 /** A job on a machine: a part to change, or something that is done to the whole. */
 export type JobScope =
@@ -22,20 +25,33 @@ export const WHOLE_JOBS = [
 ] as const;
 export type WholeJob = (typeof WHOLE_JOBS)[number];
 
-/** The jobs on the whole machine that make sense for its kind. */
-export const wholeJobsOf = ({ kind, stages }: Machine): readonly WholeJob[] =>
-  WHOLE_JOBS.filter((job) =>
-    job === 'fullSet'
-      ? kind === 'floorCleaner'
-      : job === 'hosePlug'
-        ? stages.some((s) => s.kind === 'hose')
-        : job === 'indicatorCheck'
-          ? stages.some((s) => s.spec.fit.gaugePa !== null) ||
-            kind === 'mExtractor' ||
-            kind === 'hExtractor' ||
-            kind === 'fumeExtractor'
-          : true,
+/** Whether each job on the whole machine makes sense on it, and the stage it begins at. */
+const WHOLE: Record<WholeJob, { readonly fits: (m: Machine) => boolean; readonly from: (m: Machine) => number }> = {
+  hosePlug: {
+    fits: ({ stages }) => stages.some((s) => s.kind === 'hose' && !s.missing),
+    from: ({ stages }) => stages.findIndex((s) => s.kind === 'hose'),
+  },
+  // A disc over the hose lowers the flow: a light for lack of air comes on; a gauge across a filter only falls.
+  indicatorCheck: { fits: ({ kind }) => MACHINE_KINDS[kind].shows.light !== null, from: () => 0 },
+  service: { fits: () => true, from: (m) => firstHolder(m) },
+  commissioning: { fits: () => true, from: (m) => firstPart(m) },
+  fullSet: { fits: ({ kind }) => MACHINE_KINDS[kind].use === 'floors', from: (m) => firstPart(m) },
+  decontamination: { fits: () => true, from: (m) => firstHolder(m) },
+};
+
+const firstPart = (m: Machine): number =>
+  Math.max(
+    0,
+    m.stages.findIndex((s) => !s.missing && wayOf(m, s) !== null),
   );
+const firstHolder = (m: Machine): number => {
+  const holder = dustParts(m).find((p) => p.at === 'stage' && p.place !== 'inside');
+  return holder?.at === 'stage' ? holder.stage : 0;
+};
+
+/** The jobs on the whole machine that make sense for its kind. */
+export const wholeJobsOf = (machine: Machine): readonly WholeJob[] =>
+  WHOLE_JOBS.filter((job) => WHOLE[job].fits(machine));
 
 /** What cares for a stage without a new part of its own. */
 export const CARES = ['purge', 'wash', 'section'] as const;
@@ -43,9 +59,7 @@ export type Care = (typeof CARES)[number];
 
 /** The class an element carries for its machine; null where it carries none. */
 export const classCarried = (machine: Pick<Machine, 'machineClass'>, stage: Pick<Stage, 'kind'>) =>
-  stage.kind === 'hepa' || stage.kind === 'mainFilter' || integrityTestsOf(machine, stage).length > 0
-    ? machine.machineClass
-    : null;
+  STAGE_KINDS[stage.kind].carriesClass ? machine.machineClass : null;
 
 /** The ways a stage's medium may be cleaned after what its machine has collected, and why there are none. */
 export const cleaningOf = (machine: Machine, stage: Stage): ReturnType<typeof waysToClean> =>
@@ -59,13 +73,13 @@ export const cleaningOf = (machine: Machine, stage: Stage): ReturnType<typeof wa
 /** Whether a stage can be purged by pulses, washed though it has a spare too, or sectioned off, after what was collected. Source: common practice, no published source. */
 export const careOf = (machine: Machine, stage: Stage): readonly Care[] => {
   const { kind, spec, part, doNotRemove } = stage;
-  if (kind === 'dropChamber') return doNotRemove ? [] : ['section'];
+  const way = wayOf(machine, stage);
+  if (way === 'liner') return doNotRemove ? [] : ['section'];
   if (spec.air.form !== 'medium') return [];
   const { ways } = cleaningOf(machine, stage);
   // The machine's own pulses clean in its place and open nothing: they are no cleaning by hand.
   const built =
-    (machine.kind === 'mExtractor' && kind === 'mainFilter') ||
-    (machine.kind === 'grinderExtractor' && kind === 'prefilter') ||
+    MACHINE_KINDS[machine.kind].pulses.some((k) => k === kind) ||
     (spec.fit.gaugePa !== null && (kind === 'mainFilter' || kind === 'canister'));
   const pulses = built && spec.air.medium !== 'hepaGlass';
   const washes = !doNotRemove && part !== null && ways.includes('wash');
@@ -74,63 +88,18 @@ export const careOf = (machine: Machine, stage: Stage): readonly Care[] => {
 
 type Offer = Readonly<Partial<Record<ChangeSchool, ProcedureId>>>;
 
-const bagOffer = ({ kind }: Machine): Offer => {
-  switch (kind) {
-    case 'hExtractor':
-      return { off: 'safetyBag' };
-    case 'hepaTank':
-      return { headAside: 'tankBagHeadAside', secondVacuum: 'tankBagSecondVacuum', off: 'plainBag' };
-    case 'pneumaticHepa':
-      return { running: 'filterBags' };
-    case 'singleStageCollector':
-    case 'cycloneCollector':
-      return { off: 'collectorEmpty' };
-    case 'centralUnit':
-      return { off: 'centralCan' };
-    default:
-      return { off: 'plainBag' };
-  }
-};
-
 const washable = (machine: Machine, stage: Stage): boolean => cleaningOf(machine, stage).ways.includes('wash');
 
-/** The ways a stage of a machine can be changed, as its maker built it; empty for what is not changed. Source: common practice, no published source. */
+/** The ways a stage of a machine can be changed, as its maker built it; empty for what is not changed. A medium that has no spare is washed, where it may be. Source: common practice, no published source. */
 export const offersOf = (machine: Machine, stage: Stage): Offer => {
-  if (stage.doNotRemove) return {};
-  switch (stage.kind) {
-    case 'bag':
-      return bagOffer(machine);
-    case 'cyclone':
-      return machine.kind === 'pneumaticHepa' ? { running: 'cycloneBag' } : { off: 'collectorEmpty' };
-    case 'dropChamber':
-      return { off: 'endlessLiner' };
-    case 'prefilter':
-      if (machine.kind === 'hepaTank') return { headAside: 'prefilterWrap' };
-      return {
-        off:
-          machine.kind === 'grinderExtractor'
-            ? 'plainFilter'
-            : machine.kind !== 'floorCleaner'
-              ? 'stackedFilter'
-              : stage.part || !washable(machine, stage)
-                ? 'plainFilter'
-                : 'wash',
-      };
-    case 'hepa':
-      return { off: machine.kind === 'hepaTank' ? 'screwHepa' : 'stackedFilter' };
-    case 'mainFilter':
-      return { off: machine.kind === 'hExtractor' ? 'boltedMainFilter' : 'plainFilter' };
-    case 'gas':
-      return { off: 'gasStage' };
-    case 'foam':
-    case 'cloth':
-      return { off: stage.part || !washable(machine, stage) ? 'plainFilter' : 'wash' };
-    case 'canister':
-    case 'exhaustFilter':
-      return { off: 'plainFilter' };
-    default:
-      return {};
-  }
+  const way = wayOf(machine, stage);
+  if (stage.doNotRemove || way === null) return {};
+  const washedInstead =
+    stage.part === null &&
+    !STAGE_KINDS[stage.kind].fills &&
+    WAYS[way].changes.off === 'plainFilter' &&
+    washable(machine, stage);
+  return washedInstead ? { off: 'wash' } : WAYS[way].changes;
 };
 
 export interface Chosen {
@@ -139,23 +108,15 @@ export interface Chosen {
   readonly position: number;
 }
 
-const ofWhole = (kind: WholeJob, machine: Machine): Chosen => {
-  const hose = machine.stages.findIndex((s) => s.kind === 'hose' || s.kind === 'duct');
-  const medium = machine.stages.findIndex((s) => s.spec.air.form === 'medium');
-  const bag = machine.stages.findIndex((s) => s.kind === 'bag');
-  return {
-    id: kind,
-    school: 'off',
-    position: Math.max(0, kind === 'hosePlug' ? hose : kind === 'fullSet' && bag >= 0 ? bag : medium),
-  };
-};
-
 /**
  * The procedure a job asks for on a machine. Returns `stage.unknown`, `stage.not-changeable`, or `procedure.school` with
  * the schools the machine allows. Source: common practice, no published source.
  */
 export const chooseProcedure = (machine: Machine, job: JobScope): Result<Chosen> => {
-  if (!('stage' in job)) return ok(ofWhole(job.kind, machine));
+  if (!('stage' in job))
+    return WHOLE[job.kind].fits(machine)
+      ? ok({ id: job.kind, school: 'off', position: WHOLE[job.kind].from(machine) })
+      : fail(failure('procedure.not-for-kind', 'job', { job: job.kind, tag: machine.tag }));
   const stage = machine.stages[job.stage];
   if (!stage) return fail(failure('stage.unknown', 'stage', { tag: machine.tag }));
   if (job.kind !== 'change') {

@@ -1,6 +1,14 @@
 import type { ChangeReason } from '../record/records';
 import type { DustHazard } from '../dust/level';
-import { type OpenedPart, type PartMove, type Procedure, PROOF_CHECKS, type RunState, type Step } from './step';
+import {
+  type OpenedPart,
+  type PartMove,
+  type Procedure,
+  PROOF_CHECKS,
+  provedBy,
+  type RunState,
+  type Step,
+} from './step';
 
 /** One thing done in a job. A job is its events; nothing in it is ever overwritten. */
 export type JobEvent =
@@ -212,7 +220,7 @@ const refuseStep = (
       ? null
       : 'noTurn';
   if (event.kind === 'did') return step.check === undefined ? null : 'isCheck';
-  if (event.kind === 'leftOut' && step.key === 'integrityTest') return null;
+  if (event.kind === 'leftOut' && provedBy(step) !== null) return null;
   if (step.check === undefined) return 'noCheck';
   // Before its time is up a wet medium is not dry; who knows better says why.
   return event.kind === 'answered' &&

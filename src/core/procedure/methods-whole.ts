@@ -1,121 +1,216 @@
+import { dustParts } from '../machine/dust-parts';
+import { MACHINE_KINDS, wayOf } from '../machine/kinds';
 import {
   bagOld,
-  close,
-  disposeOld,
-  fitNew,
+  because,
+  closeInlet,
+  contained,
+  fitting,
+  guarded,
   isolate,
   latch,
+  lookInside,
   machineStep,
   type Method,
   type MethodContext,
-  open,
-  plugInlet,
-  runUp,
+  openInlet,
+  removal,
+  restore,
   seatChecks,
+  settled,
   step,
   takeNew,
-  unplugInlet,
+  wayFacts,
+  wiped,
 } from './method';
-import type { Step } from './step';
+import type { OpenedPart, Step } from './step';
+import { WAYS } from './ways';
 
-// What is done to a machine or a stage without one new part of its own. Source: common practice, no published source.
+// What is done to a whole machine. Source: common practice, no published source.
 
-export const purge: Method = (c) => [
-  machineStep('switchOn', 'running'),
-  plugInlet('running'),
-  step(c, ['pulse', 'running']),
-  step(c, ['readGauge', 'running'], { because: 'proof' }),
-  machineStep('switchOff', 'off'),
-  unplugInlet(),
-];
+/** Parts that go with a job, tool to room. */
+const all = (c: MethodContext): readonly MethodContext[] => [c, ...c.with].sort((a, b) => a.position - b.position);
+const inPath = (c: MethodContext): readonly MethodContext[] => all(c).map((x) => ({ ...x, with: all(c) }));
+/** Back in the other way round: what lies deepest first, a HEPA before the wrap that covers it. */
+const outOfPath = (c: MethodContext): readonly MethodContext[] => [...inPath(c)].reverse();
 
-/** Cut off from its feed again before hands go to the hose after the run. */
+const HOUSING: ReadonlySet<OpenedPart> = new Set<OpenedPart>(['lid', 'door', 'head', 'ring', 'can']);
+const byOpening = (parts: readonly MethodContext[]): readonly MethodContext[] =>
+  parts.filter(
+    (p, i) =>
+      HOUSING.has(wayFacts(p).opening) && parts.findIndex((x) => wayFacts(x).opening === wayFacts(p).opening) === i,
+  );
+const opened = (parts: readonly MethodContext[]): readonly Step[] =>
+  byOpening(parts).map((p) => step(p, ['open', 'off'], { opens: wayFacts(p).opening, dusty: true }));
+const shut = (parts: readonly MethodContext[]): readonly Step[] =>
+  [...byOpening(parts)]
+    .reverse()
+    .flatMap((p) => [step(p, ['close', 'off'], { closes: wayFacts(p).opening }), latch(p)]);
+
+const isHose = ({ stage }: MethodContext): boolean => stage.kind === 'hose';
+const isPart = ({ machine, stage }: MethodContext): boolean => wayOf(machine, stage) !== null;
+const linerOf = (c: MethodContext): boolean =>
+  isPart(c) && wayFacts(c).opening === 'oldPart' && WAYS.liner === wayFacts(c);
+
+/** A part comes out; a liner is twisted off and cut, because its film has no fixing. */
+const outOf = (c: MethodContext): readonly Step[] =>
+  linerOf(c)
+    ? [step(c, ['twistAndCut', 'off'], { opens: 'oldPart', dusty: true }), ...bagOld(c, 'off')]
+    : removal(c, 'off');
+const into = (c: MethodContext): readonly Step[] =>
+  linerOf(c)
+    ? [
+        step(c, ['fitNew', 'off'], { moves: 'fitNew', dusty: true }),
+        ...seatChecks(c, 'off'),
+        step(c, ['drawDown', 'off']),
+        step(c, ['tieOff', 'off']),
+        step(c, ['strapRim', 'off'], { closes: 'oldPart' }),
+      ]
+    : fitting(c, 'off');
+
+/** Walls that hold dust, wiped and seen one by one, and the space around the parts. */
+const insideWalls = (c: MethodContext): readonly Step[] =>
+  dustParts(c.machine).flatMap((p): readonly Step[] => {
+    if (p.at === 'vessel')
+      return [machineStep('cleanVessel', 'off', { check: 'vesselClean', dusty: true, because: 'safety' })];
+    if (p.place !== 'inside') return [];
+    return [
+      { ...machineStep('cleanWalls', 'off', { check: 'wallsClean', dusty: true, because: 'safety' }), stage: p.stage },
+    ];
+  });
+
+/**
+ * Everything that holds dust comes out or is cleaned where it is: outside first, the hose into its own bag, every part by
+ * its own steps, then walls and the space around, until nothing is left.
+ */
+const emptied = (c: MethodContext): readonly Step[] => {
+  const parts = inPath(c).filter(isPart);
+  return [
+    isolate(c),
+    ...settled(c),
+    machineStep('wipeOutside', 'off', { dusty: true, because: 'safety' }),
+    // Collectors have their gates shut by then.
+    ...(MACHINE_KINDS[c.machine.kind].emberLook ? [] : closeInlet(c)),
+    ...inPath(c)
+      .filter(isHose)
+      .flatMap((h) => bagOld(h, 'off')),
+    ...opened(parts),
+    ...parts.flatMap(outOf),
+    ...insideWalls(c),
+    machineStep('wipe', 'off', { dusty: true, caution: 'noBrushNoAir' }),
+    machineStep('decontaminate', 'off', { dusty: true }),
+    machineStep('check', 'off', { check: 'nothingLeft', because: 'proof' }),
+  ];
+};
+
+/** What alone clears a machine's dust: emptied, new parts in, every seat seen, and the proof of what carries the class. */
+export const decontamination: Method = (c) => {
+  const parts = outOfPath(c).filter(isPart);
+  const hoses = inPath(c).filter(isHose);
+  return [
+    ...all(c).map(takeNew),
+    ...emptied(c),
+    ...parts.flatMap(into),
+    ...shut(inPath(c).filter(isPart)),
+    ...openInlet(c),
+    ...hoses.flatMap((h): readonly Step[] => [
+      step(h, ['fitNew', 'off'], { moves: 'fitNew', dusty: true }),
+      step(h, ['check', 'off'], { check: 'hoseLocked', because: 'seat' }),
+    ]),
+  ];
+};
+
+/** Everything that holds dust is out, the plug stays in, a note of what it held goes with it, and its spare is named. */
+export const service: Method = (c) => {
+  const parts = inPath(c).filter(isPart);
+  return [
+    machineStep('nameSpare', 'off', { because: 'stock' }),
+    ...emptied(c),
+    ...parts
+      .filter((p) => wayFacts(p).fixing !== null)
+      .reverse()
+      .map((p) => step(p, ['tightenFixings', 'off'], { closes: 'fixings', fixing: wayFacts(p).fixing ?? 'bolts' })),
+    ...parts.filter(linerOf).map((p) => step(p, ['strapRim', 'off'], { closes: 'oldPart' })),
+    ...shut(parts),
+  ];
+};
+
+const laidAround = (c: MethodContext): Partial<Step> => (guarded(c) ? { because: because(c) } : {});
+
+/** Cut off from its feed again before hands go to the hose after the run. The inlet is never left bare. */
 export const hosePlug: Method = (c) => [
   isolate(c),
-  step(c, ['takeOut', 'off'], { opens: 'inlet', dusty: true }),
-  step(c, ['reverseHose', 'running'], { caution: 'sharp' }),
+  ...closeInlet(c),
+  step(c, ['reverseHose', 'off'], { closes: 'inlet', dusty: true, caution: 'sharp', ...laidAround(c) }),
+  restore(c),
+  machineStep('reverseRun', 'running', { caution: 'sharp' }),
+  machineStep('switchOff', 'off'),
   isolate(c),
-  step(c, ['lookThrough', 'off']),
+  ...closeInlet(c),
+  step(c, ['lookThrough', 'off'], { dusty: true, ...laidAround(c) }),
   machineStep('stripNozzle', 'off', { dusty: true }),
-  step(c, ['close', 'off'], { closes: 'inlet' }),
-  ...runUp(),
+  ...wiped(c, 'off'),
+  step(c, ['close', 'off'], { closes: 'inlet', ...laidAround(c) }),
 ];
 
-const outOf = (c: MethodContext): readonly MethodContext[] => [c, ...c.with];
-
-/** Both media out, the plug stays in, a note of what it held goes with it, and the spare that does its work is named. */
-export const service: Method = (c) => [
-  machineStep('nameSpare', 'off', { because: 'stock' }),
-  isolate(c),
-  machineStep('plugInlet', 'off', { caution: 'plugFirst' }),
-  open(c),
-  ...outOf(c).flatMap((x) => bagOld(x, 'off')),
-  machineStep('decontaminate', 'off', { dusty: true, because: 'safety' }),
-  close(c),
-  latch(c),
-  machineStep('wipeOutside', 'off', { because: 'safety' }),
-  ...outOf(c).map((x) => disposeOld(x)),
-  machineStep('decontaminationNote', 'off', { because: 'safety' }),
-  machineStep('packMachine', 'off', { because: 'safety' }),
-];
-
-/** Fresh filters first, never on a plugged inlet, and the disc comes off at the end. */
+/** Fresh filters first, never on a plugged inlet; the disc goes on and comes off with the machine off. */
 export const indicatorCheck: Method = () => [
   machineStep('check', 'off', { check: 'filtersFresh', because: 'proof' }),
+  machineStep('discOn', 'off', { dusty: true }),
   machineStep('switchOn', 'running'),
-  machineStep('discOn', 'running'),
   machineStep('proveIndicator', 'running', { check: 'lightOn', because: 'proof' }),
-  machineStep('discOff', 'running'),
+  machineStep('switchOff', 'off'),
+  machineStep('discOff', 'off', { dusty: true }),
+  machineStep('switchOn', 'running'),
   machineStep('proveIndicator', 'running', { check: 'lightOut', because: 'proof' }),
   machineStep('switchOff', 'off'),
 ];
 
-export const commissioning: Method = (c) => [
-  isolate(c),
-  machineStep('bondFirst', 'off', { check: 'bonded', because: 'safety' }),
-  machineStep('check', 'off', { check: 'hoseLocked', because: 'seat' }),
-  machineStep('check', 'off', { check: 'selectorRight', because: 'seat' }),
-  ...seatChecks(c, 'off'),
-  machineStep('runAndListen', 'running', { because: 'proof' }),
-  machineStep('measureBaseline', 'running', { because: 'proof' }),
-  machineStep('startTimer', 'running', { because: 'stock' }),
-];
-
-export const wash: Method = (c) => [
-  isolate(c),
-  open(c),
-  step(c, ['takeOut', 'off'], { dusty: true, moves: 'holdOld' }),
-  step(c, ['wash', 'off'], { caution: 'noBlowing' }),
-  step(c, ['startDrying', 'off']),
-  step(c, ['check', 'off'], { check: 'dry', because: 'seat' }),
-  step(c, ['fitNew', 'off'], { moves: 'putOldBack', dusty: true }),
-  ...seatChecks(c, 'off'),
-  close(c),
-  latch(c),
-  ...runUp(),
-];
-
-/**
- * What alone clears a machine's dust: outside wiped, every filter that touched it out and away, inside wiped until
- * nothing is left, new filters in, and the proof of the one that carries the class.
- */
-export const decontamination: Method = (c) => {
-  const all = outOf(c);
+/** Every seat is seen, not one; the plug is out before the run. */
+export const commissioning: Method = (c) => {
+  const parts = inPath(c).filter(isPart);
+  const hose = c.machine.stages.some((s) => s.kind === 'hose' && !s.missing);
+  const plugged = contained(c);
   return [
-    ...all.flatMap(takeNew),
     isolate(c),
-    plugInlet(),
-    machineStep('wipeOutside', 'off', { dusty: true, because: 'safety' }),
-    open(c),
-    ...all.flatMap((x) => bagOld(x, 'off')),
-    machineStep('wipe', 'off', { dusty: true, caution: 'noBrushNoAir' }),
-    machineStep('decontaminate', 'off', { dusty: true }),
-    machineStep('check', 'off', { check: 'nothingLeft', because: 'proof' }),
-    ...all.flatMap((x): readonly Step[] => [fitNew(x, 'off'), ...seatChecks(x, 'off')]),
-    close(c),
-    latch(c),
-    unplugInlet(),
-    ...all.map((x) => disposeOld(x)),
-    ...runUp(),
+    machineStep('bondFirst', 'off', { check: 'bonded', because: 'safety' }),
+    ...settled(c),
+    ...(plugged && !MACHINE_KINDS[c.machine.kind].emberLook ? closeInlet(c) : []),
+    ...opened(parts),
+    ...parts.flatMap((p) => seatChecks(p, 'off')),
+    ...(byOpening(parts).length > 0 ? wiped(c, 'off') : []),
+    ...shut(parts),
+    ...(plugged || MACHINE_KINDS[c.machine.kind].emberLook ? openInlet(c) : []),
+    ...(hose ? [machineStep('check', 'off', { check: 'hoseLocked', because: 'seat' })] : []),
+    ...(c.machine.hoseSelectorM === null
+      ? []
+      : [machineStep('check', 'off', { check: 'selectorRight', because: 'seat' })]),
+  ];
+};
+
+/** Bag, filters and brush roll of a floor cleaner, all in one opening: the bag capped before anything moves. */
+export const fullSet: Method = (c) => {
+  const isChanged = ({ stage }: MethodContext): boolean => stage.kind === 'bag' || stage.part !== null;
+  const changed = inPath(c).filter(isChanged);
+  const rinsed = inPath(c).filter((x) => !isChanged(x));
+  return [
+    ...changed.map(takeNew),
+    isolate(c),
+    ...(contained(c) ? closeInlet(c) : []),
+    ...opened(inPath(c)),
+    ...changed.flatMap((x) => removal(x, 'off')),
+    lookInside(c, 'off'),
+    ...rinsed.map((x): Step => step(x, ['check', 'off'], { check: 'preMotorClean', because: 'seat' })),
+    ...wiped(c, 'off'),
+    ...[...changed].reverse().flatMap((x) => fitting(x, 'off')),
+    ...shut(inPath(c)),
+    ...(c.machine.hasBrush
+      ? [
+          machineStep('cutHair', 'off', { caution: 'bristles', dusty: true }),
+          machineStep('check', 'off', { check: 'bristlesFree', because: 'seat' }),
+          machineStep('check', 'off', { check: 'spinsFree', because: 'seat' }),
+        ]
+      : []),
+    ...(contained(c) ? openInlet(c) : []),
   ];
 };

@@ -1,172 +1,214 @@
 import {
   bagOld,
   close,
-  disposeOld,
-  fitNew,
-  holdOld,
+  closeInlet,
+  fitting,
+  guarded,
   isolate,
   latch,
+  lifted,
+  backAbove,
+  lightShows,
+  gaugeShows,
+  lookInside,
   machineStep,
   type Method,
   type MethodContext,
   open,
-  plugInlet,
-  runUp,
+  openInlet,
+  removal,
+  restore,
   seatChecks,
+  settled,
   step,
+  stopped,
   takeNew,
-  unplugInlet,
+  tightened,
+  undone,
+  unstopped,
+  wiped,
+  contained,
 } from './method';
-import { centralCan, collectorEmpty, endlessLiner, fullSet, linerSection } from './methods-fixed';
+import { commissioning, decontamination, fullSet, hosePlug, indicatorCheck, service } from './methods-whole';
 import { cycloneBag, filterBags, prefilterWrap, tankBagHeadAside, tankBagSecondVacuum } from './methods-running';
-import { commissioning, decontamination, hosePlug, indicatorCheck, purge, service, wash } from './methods-whole';
 import type { ProcedureId, Step } from './step';
 
-// The methods of the trade in our own words, from the machine shut down to the machine run up. Containment is laid
-// around them afterwards. Source: common practice, no published source.
+// The methods of the trade in our own words, from the shelf to the closed machine. Running, measuring, testing and the
+// waste come after them, what is worn lies around them. Source: common practice, no published source.
 
-/** Off, opened, the old part out into a bag, the new one in, seen, closed. */
-const offChange =
-  (before: Method, looked: Method, extra: Parameters<typeof seatChecks>[2] = []): Method =>
-  (c) => [
-    ...takeNew(c),
-    isolate(c),
-    ...before(c),
-    open(c),
-    ...looked(c),
-    ...bagOld(c, 'off'),
-    step(c, ['lookInside', 'off'], { dusty: true, check: 'compartmentClean' }),
-    fitNew(c, 'off'),
-    ...seatChecks(c, 'off', extra),
-    close(c),
-    latch(c),
-    disposeOld(c),
-    ...runUp(),
-  ];
-
-const none: Method = () => [];
-
-const plainBag: Method = offChange(none, (c) => [step(c, ['capOld', 'off'], { dusty: true })]);
-
-/** The breather holes are open and inside in use; their covers go on only for the removal. */
-const safetyBag: Method = (c) => [
-  ...takeNew(c),
+/** Off, opened, the old part out, the compartment seen and wiped, the new part in and seen, closed and latched. */
+const offChange: Method = (c) => [
+  takeNew(c),
   isolate(c),
-  plugInlet(),
+  ...settled(c),
+  ...stopped(c),
   open(c),
-  step(c, ['closeBreathers', 'off'], { dusty: true }),
-  step(c, ['sealMouth', 'off'], { dusty: true }),
-  step(c, ['tieOff', 'off'], { dusty: true }),
-  ...bagOld(c, 'off'),
-  fitNew(c, 'off'),
-  ...seatChecks(c, 'off', ['breathersInside', 'contactClear']),
+  ...removal(c, 'off'),
+  lookInside(c, 'off'),
+  ...wiped(c, 'off'),
+  ...fitting(c, 'off'),
   close(c),
   latch(c),
-  unplugInlet(),
-  disposeOld(c),
-  ...runUp(),
+  ...unstopped(c),
 ];
 
-/** Tightened only when arrow, gasket and seat have been seen. */
-const screwed = (c: MethodContext, after: Parameters<typeof seatChecks>[2]): readonly Step[] => [
-  fitNew(c, 'off'),
-  ...seatChecks(c, 'off', ['undersideClean']),
-  step(c, ['tightenFixings', 'off'], { closes: 'fixings' }),
-  ...(after ?? []).map((check): Step => step(c, ['check', 'off'], { check, because: 'seat' })),
-];
-
-const proof = (c: MethodContext): readonly Step[] => [
-  machineStep('runAndListen', 'running', { because: 'proof' }),
-  machineStep('measureAfter', 'running', { because: 'proof' }),
-  step(c, ['integrityTest', 'running'], { because: 'proof' }),
-];
-
-/** A new pre-filter always goes with it: taken, fitted over the new HEPA, and seen. */
+/** A new pre-filter always goes with a screw-on HEPA: the wrap comes off first and goes on last, over the new HEPA. */
 const screwHepa: Method = (c) => [
-  ...takeNew(c),
-  ...c.with.flatMap(takeNew),
+  takeNew(c),
+  ...c.with.map(takeNew),
   isolate(c),
-  step(c, ['open', 'off'], { opens: 'head', dusty: true }),
-  ...c.with.flatMap((w) => bagOld(w, 'off')),
-  step(c, ['releaseFixings', 'off'], { opens: 'fixings', caution: 'leftHanded', dusty: true }),
-  ...bagOld(c, 'off'),
-  ...screwed(c, ['threadFlush']),
-  ...c.with.flatMap((w) => [fitNew(w, 'off'), ...seatChecks(w, 'off', ['wrapAllRound'])]),
-  step(c, ['close', 'off'], { closes: 'head' }),
-  latch(c),
-  disposeOld(c),
-  ...c.with.map((w) => disposeOld(w)),
-  ...proof(c),
-];
-
-const boltedMainFilter: Method = (c) => [
-  ...takeNew(c),
-  isolate(c),
-  plugInlet(),
+  ...stopped(c),
   open(c),
-  step(c, ['releaseFixings', 'off'], { opens: 'fixings', dusty: true }),
-  ...bagOld(c, 'off'),
-  ...screwed(c, []),
+  ...c.with.flatMap((w) => removal(w, 'off')),
+  ...removal(c, 'off'),
+  ...wiped(c, 'off'),
+  ...fitting(c, 'off'),
+  ...c.with.flatMap((w) => fitting(w, 'off')),
   close(c),
   latch(c),
-  unplugInlet(),
-  disposeOld(c),
-  ...proof(c),
+  ...unstopped(c),
 ];
 
-/** Whether something of the stack stands above: it comes off first, top down, and goes back in its order. */
-const above = (c: MethodContext): boolean =>
-  c.machine.stages.slice(0, c.position).some((s) => !s.missing && (s.kind === 'prefilter' || s.kind === 'hepa'));
-const lifted = (c: MethodContext): readonly Step[] =>
-  above(c) ? [step(c, ['liftAbove', 'off'], { dusty: true })] : [];
-const put = (c: MethodContext): readonly Step[] => (above(c) ? [step(c, ['backAbove', 'off'], { dusty: true })] : []);
+/** Whether the machine's own light or gauge proves the part, and its bag may be opened again: never in the worst dust. */
+export const heldUntilProven = (c: MethodContext): boolean => !contained(c) && (lightShows(c) || gaugeShows(c));
 
-/** An air-driven machine has a gauge instead of a light. */
-const indicated = ({ machine }: MethodContext): Step =>
-  machineStep('proveIndicator', 'running', {
-    check: machine.kind === 'pneumaticHepa' ? 'gaugeGreen' : 'lightOut',
-    because: 'proof',
-  });
+const indicated = (c: MethodContext): readonly Step[] =>
+  lightShows(c) || gaugeShows(c)
+    ? [
+        restore(c),
+        step(c, ['proveIndicator', 'running'], { check: lightShows(c) ? 'lightOut' : 'gaugeGreen', because: 'proof' }),
+      ]
+    : [];
 
-/** The old part is held until the light proves the new one: see `turnBack` for when it does not. */
+/** The old part is held until light or gauge proves the new one: see `turnBack` for when it does not. */
 const stackedFilter: Method = (c) => [
-  ...takeNew(c),
+  takeNew(c),
   isolate(c),
+  ...stopped(c),
   open(c),
-  ...lifted(c),
-  step(c, ['takeOut', 'off'], { dusty: true }),
-  ...holdOld(c),
-  fitNew(c, 'off'),
-  ...seatChecks(c, 'off', ['undersideClean']),
-  ...put(c),
+  ...removal(c, 'off', heldUntilProven(c)),
+  ...wiped(c, 'off'),
+  ...fitting(c, 'off'),
   close(c),
   latch(c),
-  { ...indicated(c), stage: c.position },
-  disposeOld(c, 'running'),
-  machineStep('measureAfter', 'running', { because: 'proof' }),
+  ...unstopped(c),
+  ...indicated(c),
 ];
 
 /** The new part proved nothing: it comes out again unspoilt and the old one, which was held, goes back in. */
 export const turnBack: Method = (c) => [
+  machineStep('switchOff', 'off'),
   isolate(c),
   open(c),
   ...lifted(c),
   step(c, ['takeOut', 'off'], { dusty: true }),
+  ...wiped(c, 'off'),
   step(c, ['putOldBack', 'off'], { moves: 'putOldBack', dusty: true }),
-  ...seatChecks(c, 'off', ['undersideClean']),
-  ...put(c),
+  ...seatChecks(c, 'off'),
+  ...backAbove(c),
   close(c),
   latch(c),
   step(c, ['returnNew', 'off'], { moves: 'returnNew', because: 'stock' }),
-  machineStep('runAndListen', 'running', { because: 'proof' }),
 ];
 
-const gasStage: Method = offChange(none, none, ['undersideClean']);
-const plainFilter: Method = offChange(none, none);
+/** The dust is dropped into the section first: run, inlet closed, pulse, wait, off, cut off from its feed. */
+const dropped = (c: MethodContext): readonly Step[] => [
+  machineStep('switchOn', 'running'),
+  ...closeInlet(c, 'running'),
+  step(c, ['pulse', 'running']),
+  machineStep('letSettle', 'running'),
+  machineStep('switchOff', 'off'),
+  isolate(c),
+];
+
+/** Twisted, two ties, cut between: one section leaves, the film above it stays closed. */
+const section = (c: MethodContext): readonly Step[] => [
+  step(c, ['twistAndCut', 'off'], { opens: 'oldPart', dusty: true }),
+  ...bagOld(c, 'off'),
+  ...wiped(c, 'off'),
+];
+
+/** A cassette is used by the section; it is changed when no film is left for the next. */
+const endlessLiner: Method = (c) => [
+  takeNew(c),
+  ...dropped(c),
+  ...section(c),
+  step(c, ['fitNew', 'off'], { moves: 'fitNew', dusty: true }),
+  ...seatChecks(c, 'off'),
+  step(c, ['drawDown', 'off']),
+  step(c, ['tieOff', 'off']),
+  step(c, ['strapRim', 'off'], { closes: 'oldPart' }),
+  ...openInlet(c),
+];
+
+const linerSection: Method = (c) => [
+  ...dropped(c),
+  ...section(c),
+  step(c, ['drawDown', 'off']),
+  step(c, ['tieOff', 'off'], { closes: 'oldPart' }),
+  ...openInlet(c),
+];
+
+/** Nuisance dust is poured through a liner drawn up as a funnel; any other leaves in its own bag, shut before it moves. */
+const poured = (c: MethodContext): readonly Step[] => [
+  step(c, ['open', 'off'], { opens: 'oldPart', caution: 'bandClamp', dusty: true }),
+  step(c, ['emptyInto', 'off'], { dusty: true }),
+  ...bagOld(c, 'off'),
+  step(c, ['fitNew', 'off'], { moves: 'fitNew', dusty: true }),
+  ...seatChecks(c, 'off'),
+  step(c, ['close', 'off'], { closes: 'oldPart' }),
+];
+
+const collectorEmpty: Method = (c) => [
+  takeNew(c),
+  isolate(c),
+  ...settled(c),
+  ...stopped(c),
+  ...(guarded(c) || c.stage.kind !== 'bag'
+    ? [...removal(c, 'off'), ...wiped(c, 'off'), ...fitting(c, 'off')]
+    : poured(c)),
+  ...unstopped(c),
+];
+
+const purge: Method = (c) => [
+  machineStep('switchOn', 'running'),
+  ...closeInlet(c, 'running'),
+  step(c, ['pulse', 'running']),
+  ...(gaugeShows(c) ? [step(c, ['readGauge', 'running'], { because: 'proof' })] : []),
+  machineStep('switchOff', 'off'),
+  ...openInlet(c),
+];
+
+/** Closed while the medium dries, and opened again when it is dry. */
+const wash: Method = (c) => [
+  isolate(c),
+  ...settled(c),
+  ...stopped(c),
+  open(c),
+  ...removal(c, 'off', true),
+  ...wiped(c, 'off'),
+  ...tightened(c, 'off'),
+  close(c),
+  latch(c),
+  step(c, ['wash', 'off'], { caution: 'noBlowing' }),
+  step(c, ['startDrying', 'off']),
+  step(c, ['check', 'off'], { check: 'dry', because: 'seat' }),
+  isolate(c),
+  open(c),
+  ...undone(c, 'off'),
+  ...wiped(c, 'off'),
+  step(c, ['putOldBack', 'off'], { moves: 'putOldBack', dusty: true }),
+  ...seatChecks(c, 'off'),
+  ...tightened(c, 'off'),
+  ...backAbove(c),
+  close(c),
+  latch(c),
+  ...unstopped(c),
+];
 
 export const METHODS_OF: Record<ProcedureId, Method> = {
-  plainBag,
-  safetyBag,
+  plainBag: offChange,
+  safetyBag: offChange,
   endlessLiner,
   linerSection,
   cycloneBag,
@@ -175,14 +217,14 @@ export const METHODS_OF: Record<ProcedureId, Method> = {
   tankBagSecondVacuum,
   prefilterWrap,
   screwHepa,
-  boltedMainFilter,
+  boltedMainFilter: offChange,
   stackedFilter,
-  gasStage,
+  gasStage: offChange,
   purge,
   wash,
   collectorEmpty,
-  centralCan,
-  plainFilter,
+  centralCan: offChange,
+  plainFilter: offChange,
   hosePlug,
   service,
   indicatorCheck,

@@ -1,4 +1,5 @@
 import type { IntegrityTest } from '../machine/integrity';
+import type { Fixing } from '../machine/part-ways';
 
 /** How the machine runs while a step is done; the air follows from it. */
 export const RUN_STATES = [
@@ -17,7 +18,17 @@ export const CHANGE_SCHOOLS = ['off', 'running', 'headAside', 'secondVacuum'] as
 export type ChangeSchool = (typeof CHANGE_SCHOOLS)[number];
 
 /** What stands open. */
-export const OPENABLE_PARTS = ['lid', 'door', 'head', 'fixings', 'can', 'oldPart', 'disposalBag', 'inlet'] as const;
+export const OPENABLE_PARTS = [
+  'lid',
+  'door',
+  'head',
+  'ring',
+  'fixings',
+  'can',
+  'oldPart',
+  'disposalBag',
+  'inlet',
+] as const;
 export type OpenedPart = (typeof OPENABLE_PARTS)[number];
 
 /** Asked one by one, never as a block. */
@@ -53,6 +64,8 @@ export const CHECKS = [
   'filtersFresh',
   'preMotorClean',
   'nothingLeft',
+  'wallsClean',
+  'vesselClean',
 ] as const;
 export type CheckKind = (typeof CHECKS)[number];
 
@@ -184,6 +197,22 @@ export const STEP_KEYS = [
   'liftAbove',
   'backAbove',
   'wipeOutside',
+  'restorePlug',
+  'restoreBreaker',
+  'restoreAir',
+  'tapeGloves',
+  'layOutSuitBag',
+  'tieSuitBag',
+  'closePort',
+  'bagAbove',
+  'closeNeck',
+  'tieNeck',
+  'screenCleanSide',
+  'hosesOff',
+  'hosesOn',
+  'reverseRun',
+  'cleanWalls',
+  'cleanVessel',
 ] as const;
 export type StepKey = (typeof STEP_KEYS)[number];
 
@@ -202,6 +231,8 @@ export interface Step {
   readonly check?: CheckKind;
   readonly moves?: PartMove;
   readonly caution?: CautionKey;
+  /** The fixing that is undone or tightened. */
+  readonly fixing?: Fixing;
   /** Dust of the dirty side is in the open while this is done. */
   readonly dusty?: true;
   /** Why it is there. */
@@ -256,3 +287,11 @@ export const PROCEDURE_IDS = [
   'decontamination',
 ] as const;
 export type ProcedureId = (typeof PROCEDURE_IDS)[number];
+
+const PROVED_BY: Readonly<Partial<Record<StepKey, readonly IntegrityTest[]>>> = {
+  screenCleanSide: ['cleanSide'],
+  integrityTest: ['cleanSide', 'smoke', 'particles'],
+};
+
+/** The screening that must be passed before a step is done; null for a step that proves nothing of a filter. */
+export const provedBy = ({ key }: Pick<Step, 'key'>): readonly IntegrityTest[] | null => PROVED_BY[key] ?? null;

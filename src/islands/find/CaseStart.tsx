@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { COMPLAINTS, type Complaint } from '@/core/diagnose/complaint';
-import { SCHOOLS, type School } from '@/core/diagnose/next-test';
+import type { DustHazard } from '@/core/dust/level';
+import { schoolAllowed, SCHOOLS, type School } from '@/core/diagnose/next-test';
 import type { DustStatement } from '@/core/dust/assess';
 import type { Dust } from '@/core/dust/dust';
 import { lastStatement } from '@/core/dust/history';
@@ -61,7 +62,7 @@ const ComplaintQuestion = ({ entry, set, problems }: Part) => (
   </fieldset>
 );
 
-const SchoolQuestion = ({ entry, set, plain }: Part & { readonly plain: boolean }) => (
+const SchoolQuestion = ({ entry, set, level }: Part & { readonly level: DustHazard }) => (
   <fieldset className="min-w-0">
     <legend className="mb-1 font-bold">3. Which order of tests?</legend>
     <div className="grid grid-cols-2 gap-1 sm:grid-cols-4">
@@ -70,7 +71,7 @@ const SchoolQuestion = ({ entry, set, plain }: Part & { readonly plain: boolean 
           key={s}
           type="button"
           className="choice disabled:opacity-50"
-          disabled={s === 'takeOut' && !plain}
+          disabled={!schoolAllowed(s, level)}
           aria-pressed={entry.school === s}
           onClick={() => set({ school: s })}
         >
@@ -79,7 +80,7 @@ const SchoolQuestion = ({ entry, set, plain }: Part & { readonly plain: boolean 
         </button>
       ))}
     </div>
-    {!plain && (
+    {!schoolAllowed('takeOut', level) && (
       <p className="tone-open mt-1 text-sm font-semibold">
         {SCHOOL_WORDS.takeOut[0]}: {NO_TAKE_OUT}
       </p>
@@ -102,14 +103,13 @@ export const CaseStart = ({ machine, by, ownDusts }: CaseStartProps) => {
     setProblems([]);
   };
   const said = dustSaid({ statement: dust, dust: machine.dust, ownDusts });
-  const plain = said.level === 'plain';
   const start = async () => {
     setSending(true);
     const initials = entry.by.trim().toUpperCase();
     const posted = await postAction(`/api/machines/${encodeURIComponent(machine.tag)}/cases`, {
       clientId: newClientId(),
       ...entry,
-      school: plain ? entry.school : entry.school === 'takeOut' ? 'best' : entry.school,
+      school: schoolAllowed(entry.school, said.level) ? entry.school : 'best',
       dust,
       by: initials,
     });
@@ -136,7 +136,7 @@ export const CaseStart = ({ machine, by, ownDusts }: CaseStartProps) => {
           said={said}
           problems={problems}
         />
-        <SchoolQuestion {...part} plain={plain} />
+        <SchoolQuestion {...part} level={said.level} />
       </div>
       <div className="space-y-4">
         <ComplaintQuestion {...part} />

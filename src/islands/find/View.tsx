@@ -6,7 +6,7 @@ import { type CaseRecord, caseState } from '@/core/diagnose/case-log';
 import { nextStep, type WhyThisTest } from '@/core/diagnose/next-step';
 import { swappableStages } from '@/core/machine/swappable';
 import { subjectOf, type CaseSetup } from '@/core/diagnose/case-setup';
-import { SCHOOLS } from '@/core/diagnose/next-test';
+import { schoolAllowed, SCHOOLS } from '@/core/diagnose/next-test';
 import { OPERATION_FACTS, sameOperation } from '@/core/diagnose/operation';
 import type { Dust } from '@/core/dust/dust';
 import type { StageDue } from '@/core/interval/due';
@@ -159,9 +159,9 @@ const SchoolSwitch = ({ state, ui, doIt, record }: BenchPart) => (
       onChange={(e) => doIt({ kind: 'school', school: SCHOOLS.find((s) => s === e.currentTarget.value) ?? 'best' })}
     >
       {SCHOOLS.map((s) => (
-        <option key={s} value={s} disabled={s === 'takeOut' && record.hazard !== 'plain'}>
+        <option key={s} value={s} disabled={!schoolAllowed(s, record.hazard)}>
           {SCHOOL_WORDS[s][0]}
-          {s === 'takeOut' && record.hazard !== 'plain' ? ' (plain dust only)' : ''}
+          {!schoolAllowed(s, record.hazard) ? ' (plain dust only)' : ''}
         </option>
       ))}
     </select>

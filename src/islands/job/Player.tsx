@@ -1,7 +1,7 @@
 import { ArrowLeft } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { JobEvent } from '@/core/procedure/job-log';
-import { PROOF_CHECKS } from '@/core/procedure/step';
+import { PROOF_CHECKS, provedBy } from '@/core/procedure/step';
 import { FieldProblems } from '@/ui/problems';
 import { Photos } from './Photos';
 import { End } from './End';
@@ -18,7 +18,7 @@ const useKeys = ({ state, act, sending, keysOn }: PlayerProps): void => {
         !(event.target.tagName === 'BUTTON' && event.key !== 'Enter');
       if (!keysOn || sending || typing || event.ctrlKey || event.metaKey || event.altKey) return;
       const step = state.steps[state.at];
-      const plain = step && step.check === undefined && step.key !== 'integrityTest';
+      const plain = step && step.check === undefined && provedBy(step) === null;
       const action: JobEvent | null =
         step?.check && event.key === 'y'
           ? { kind: 'answered', step: state.at, right: true, note: '' }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { assemble } from '@/core/procedure/assemble';
 import type { Machine } from '@/core/machine/machine';
-import type { Step } from '@/core/procedure/step';
+import { provedBy, type Step } from '@/core/procedure/step';
 import type { UnitSystem } from '@/core/units';
 import type { Problem } from '@/messages/failures';
 import { CAUTION_WORDS, CHECK_WORDS, PROCEDURE_WORDS, thingAt } from '@/messages/procedure';
@@ -90,7 +90,7 @@ const questionsOf = (machine: Machine, way: SheetProps['way']) => {
   const assembled = assemble(machine, way.job, machine.hazard);
   const steps = assembled.ok ? assembled.value.steps : [];
   return {
-    asked: steps.filter((s) => s.check !== undefined || s.key === 'integrityTest'),
+    asked: steps.filter((s) => s.check !== undefined || provedBy(s) !== null),
     cautions: [...new Set(steps.flatMap((s) => (s.caution ? [CAUTION_WORDS[s.caution]] : [])))],
   };
 };

@@ -5,6 +5,7 @@ import { lastStatement } from '@/core/dust/history';
 import type { DustHazard } from '@/core/dust/level';
 import type { Machine } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
+import { onOneSheet } from '@/core/procedure/on-one-sheet';
 import type { JobScope } from '@/core/procedure/choose';
 import type { ChangeSchool } from '@/core/procedure/step';
 import { CHANGE_REASONS } from '@/core/record/records';
@@ -125,11 +126,9 @@ const cardOf = (machine: Machine, job: JobScope, hazard: DustHazard): string => 
   return `/m/${encodeURIComponent(machine.tag)}/card?${query}`;
 };
 
-/** A change that carries a class, or of contained dust, is walked; the rest may go on one sheet. */
 const onSheet = (machine: Machine, way: JobChoice['ways'][number], hazard: DustHazard): boolean => {
-  const made =
-    hazard === 'contained' || way.id === 'decontamination' ? null : assemble({ ...machine, hazard }, way.job, hazard);
-  return made?.ok === true && made.value.integrity.length === 0;
+  const made = assemble({ ...machine, hazard }, way.job, hazard);
+  return made.ok && onOneSheet(made.value, hazard);
 };
 
 /** The ledger knows of none: said, and gone past only by saying that it is in the hand. */

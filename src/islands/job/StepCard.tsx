@@ -1,7 +1,7 @@
 import { Hand, ShieldAlert } from 'lucide-react';
 import { useState } from 'react';
 import { handsOf } from '@/core/procedure/air-now';
-import { PROOF_CHECKS, type Step } from '@/core/procedure/step';
+import { PROOF_CHECKS, provedBy, type Step } from '@/core/procedure/step';
 import { RUN_SHORT } from '@/messages/job';
 import { CAUTION_WORDS, CHECK_WORDS, IF_NOT, sayStepOf, WHY_WORDS } from '@/messages/procedure';
 import { SeatDrawing } from '@/ui/seat-drawing';
@@ -114,7 +114,9 @@ const Take = ({ p, step, at }: { readonly p: PlayerProps; readonly step: Step; r
 
 const Prove = ({ p, step, at }: { readonly p: PlayerProps; readonly step: Step; readonly at: number }) => {
   const stage = stageAt(p, step.stage);
-  const standing = p.reply.integrity.find((i) => i.stageId === stage?.id);
+  const all = p.reply.integrity.find((i) => i.stageId === stage?.id);
+  const proves = provedBy(step) ?? [];
+  const standing = all && { ...all, due: all.due.filter((test) => proves.includes(test)) };
   const screening = standing !== undefined && standing.due.length > 0;
   return (
     <div className="mt-2">
@@ -176,7 +178,7 @@ const Doing = ({ p, step, at }: { readonly p: PlayerProps; readonly step: Step; 
       />
     );
   if (step.moves === 'takeNew') return <Take p={p} step={step} at={at} />;
-  if (step.key === 'integrityTest') return <Prove p={p} step={step} at={at} />;
+  if (provedBy(step) !== null) return <Prove p={p} step={step} at={at} />;
   const link = linkOf(p, step);
   return (
     <div className="mt-3 flex gap-2">

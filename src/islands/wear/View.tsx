@@ -29,11 +29,7 @@ interface HowFullProps {
 }
 
 const HowFull = ({ machine, send }: HowFullProps) => {
-  const filled = machine.stages.filter(
-    (s) =>
-      STAGE_KINDS[s.kind].fills ||
-      s.rules.some((r) => r.rule.kind === 'fill'),
-  );
+  const filled = machine.stages.filter((s) => STAGE_KINDS[s.kind].fills || s.rules.some((r) => r.rule.kind === 'fill'));
   return filled.map((s) => (
     <div key={s.id}>
       <p className="caption">{capital(s.name)}: how full?</p>

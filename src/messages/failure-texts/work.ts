@@ -134,6 +134,11 @@ export const WORK_TEXTS = {
     'Finish the job, or write a note instead.',
   ],
   'photo.unknown': () => ['No such photo', 'That photo is not kept here.', 'Go back to the job.'],
+  'procedure.not-for-kind': (f) => [
+    'Not for this machine',
+    `${text(f['tag'])} is not a machine for this job.`,
+    'Choose a job from the list of this machine.',
+  ],
   'procedure.school': (f) => [
     'Not on this machine',
     `The ${text(f['stage'])} of this machine is not changed that way.`,

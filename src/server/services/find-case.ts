@@ -7,7 +7,8 @@ import { measuresNow } from '@/core/diagnose/evaluate-case';
 import { expectedOf, type CaseSubject } from '@/core/diagnose/expected';
 import { operationsOf } from '@/core/diagnose/next-test';
 import { notOffered, standingStages } from '@/core/diagnose/within';
-import { integrityTestsOf } from '@/core/machine/integrity';
+import { entails } from '@/core/deed/entails';
+import { schoolAllowed } from '@/core/diagnose/next-test';
 import { type Operation, QUANTITY_OF, sameOperation } from '@/core/diagnose/operation';
 import type { Outcome } from '@/core/diagnose/outcome';
 import { weigh } from '@/core/diagnose/posterior';
@@ -44,7 +45,7 @@ export const openFaultCase = async (
     if (!said.ok) return said;
     if (found.page.open) return fail(failure('case.open'));
     const { hazard, lastCollected } = said.value;
-    if (school === 'takeOut' && hazard !== 'plain') return fail(failure('case.take-out', 'school'));
+    if (!schoolAllowed(school, hazard)) return fail(failure('case.take-out', 'school'));
     return ok({
       id: await insertCase(tx, {
         machineId: found.machineId,
@@ -273,9 +274,9 @@ const eventsOf = async (d: Doing, action: CaseAction): Promise<Result<readonly C
     case 'skip':
       return ok([{ kind: 'skipped', operation: action.operation }]);
     case 'school':
-      return action.school === 'takeOut' && d.state.progress.hazard !== 'plain'
-        ? fail(failure('case.take-out', 'action.school'))
-        : ok([{ kind: 'school', school: action.school }]);
+      return schoolAllowed(action.school, d.state.progress.hazard)
+        ? ok([{ kind: 'school', school: action.school }])
+        : fail(failure('case.take-out', 'action.school'));
     case 'putBack':
       return d.state.progress.interventions.out.includes(action.position)
         ? ok([{ kind: 'putBack', position: action.position }])
@@ -296,30 +297,14 @@ const eventsOf = async (d: Doing, action: CaseAction): Promise<Result<readonly C
   }
 };
 
-/** Stages whose seat a line of the log opened. */
-const opensSeat = (event: CaseEvent): readonly number[] => {
-  if (event.kind === 'trialIn' || event.kind === 'trialBack' || event.kind === 'putBack') return [event.position];
-  if (event.kind === 'saw')
-    return event.operation.kind === 'takeOut' ||
-      event.operation.kind === 'weigh' ||
-      event.operation.kind === 'cleanSide'
-      ? [event.operation.position]
-      : [];
-  return event.kind === 'repaired' &&
-    (event.repair.kind === 'reseat' || event.repair.kind === 'newPart' || event.repair.kind === 'newSeal')
-    ? [event.repair.position]
-    : [];
-};
-
-/** What carries a class and was opened in a case is proven anew. */
+/** What was opened in a case and guards the room is screened again. */
 const bookOpenings = async (
   { tx, machine, stages, at, by, caseId }: Doing,
   events: readonly CaseEvent[],
 ): Promise<void> => {
-  for (const position of events.flatMap(opensSeat)) {
+  for (const position of events.flatMap((event) => entails(machine, { kind: 'found', event }).suspends)) {
     const stage = stages[position];
-    if (stage && integrityTestsOf(machine, stage).length > 0)
-      await insertSeatOpening(tx, { stageId: stage.id, why: `case ${caseId}`, at, by });
+    if (stage) await insertSeatOpening(tx, { stageId: stage.id, why: `case ${caseId}`, at, by });
   }
 };
 

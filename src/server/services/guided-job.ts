@@ -3,6 +3,8 @@ import { type JobActionBody, OpenJobReply, type QuickJobBody } from '@/contracts
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { integrityStanding } from '@/core/machine/integrity';
 import type { Machine } from '@/core/machine/machine';
+import { onOneSheet } from '@/core/procedure/on-one-sheet';
+import { provedBy } from '@/core/procedure/step';
 import { type JobEvent, type JobRecord, jobState, refuseJobEvent } from '@/core/procedure/job-log';
 import { inForce } from '@/core/record/records';
 import type { Db } from '../db/connect';
@@ -47,9 +49,11 @@ const dueSince = ({ machine, record }: Pick<Booking, 'machine' | 'record'>, posi
 /** Every screening that is due must have been passed since the part went in, before its step is done. */
 const untested = ({ machine, record }: Booking, step: number): Result<true> => {
   const s = jobState(record).steps[step];
-  const due = s?.key === 'integrityTest' && s.stage !== null ? dueSince({ machine, record }, s.stage) : null;
+  const proves = s && provedBy(s);
+  const due = proves && s.stage !== null ? dueSince({ machine, record }, s.stage) : null;
   // The penetration test is somebody else's and takes days: the step waits for the screening, the class wording for the proof.
-  return due && due.due.length > 0 ? fail(failure('job.untested', 'event', { tests: due.due.join(',') })) : ok(true);
+  const left = due?.due.filter((test) => proves?.includes(test)) ?? [];
+  return left.length > 0 ? fail(failure('job.untested', 'event', { tests: left.join(',') })) : ok(true);
 };
 
 /** The pack in the hand is the one this stage takes, if its code was read. */
@@ -125,7 +129,7 @@ export const doInJob = async (
 const sheetEvents = (record: JobRecord, answers: QuickJobBody['answers']): Result<readonly JobEvent[]> => {
   const { steps, at } = jobState(record);
   const asked = steps.flatMap((s, step) =>
-    step >= at && (s.check !== undefined || s.key === 'integrityTest') ? [step] : [],
+    step >= at && (s.check !== undefined || provedBy(s) !== null) ? [step] : [],
   );
   if (asked.length !== answers.length) return fail(failure('job.refused', 'answers', { why: 'unfinished' }));
   return ok(
@@ -154,8 +158,7 @@ export const quickJob = async (
     const opened = await openJob(tx, tag, { wanted, startedAt: at, person });
     if (!opened.ok) return opened;
     const { hazard, procedure } = opened.value.record;
-    if (hazard === 'contained' || procedure.integrity.length > 0 || procedure.id === 'decontamination')
-      return fail(failure('job.walk-it', 'dust.text'));
+    if (!onOneSheet(procedure, hazard)) return fail(failure('job.walk-it', 'dust.text'));
     const events = sheetEvents(opened.value.record, body.answers);
     if (!events.ok) return events;
     let { record } = opened.value;

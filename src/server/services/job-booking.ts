@@ -1,3 +1,4 @@
+import { entails } from '@/core/deed/entails';
 import { isAsFound } from '@/core/record/as-found';
 import { inForce } from '@/core/record/records';
 import type { Machine, Stage } from '@/core/machine/machine';
@@ -7,7 +8,6 @@ import { isSeries } from '@/core/record/series';
 import { dayAt } from '@/core/calendar/calendar-date';
 import type { Db } from '../db/connect';
 import { insertChange, loadChanges } from '../repositories/changes';
-import { integrityTestsOf } from '@/core/machine/integrity';
 import { insertDecontamination } from '../repositories/dusts';
 import { startTimers } from '../repositories/machine-edits';
 import { insertSeatOpening } from '../repositories/proofs';
@@ -42,7 +42,7 @@ const measuredBefore = async ({ tx, record }: Booking): Promise<number | null> =
 const move = (
   b: Booking,
   stage: Stage | null,
-  { quantity, note }: { readonly quantity: 1 | -1; readonly note: string },
+  { quantity, note }: { readonly quantity: number; readonly note: string },
 ): Promise<void> | null =>
   stage?.part
     ? insertMovement(b.tx, {
@@ -86,22 +86,17 @@ const bookChange = async (
   });
 };
 
-const OPENS_SEAT: ReadonlySet<NonNullable<Step['moves']>> = new Set<NonNullable<Step['moves']>>([
-  'bagOld',
-  'holdOld',
-  'fitNew',
-  'putOldBack',
-]);
-
 /** What a step moves: the shelf, the file, the timers of a new machine. A step done again after "back" moves nothing twice. */
 export const bookStep = async (b: Booking, state: JobState, index: number): Promise<void> => {
   const step: Step | undefined = state.steps[index];
   if (!step || doneBefore(b, state, index)) return;
   const stage = stageOfJob(b.record, b.machine, step.stage);
-  if (step.moves === 'takeNew') await move(b, stage, { quantity: -1, note: '' });
-  if (step.moves === 'returnNew') await move(b, stage, { quantity: 1, note: 'proved nothing, opened' });
-  // Whatever opens the seat that carries a class has it proven anew, a part put back too.
-  if (stage && step.moves !== undefined && OPENS_SEAT.has(step.moves) && integrityTestsOf(b.machine, stage).length > 0)
+  const position = stage ? b.machine.stages.indexOf(stage) : null;
+  // A stage that was taken out of the path since has no seat and no shelf.
+  const done = entails(b.machine, { kind: 'step', step: { ...step, stage: position } });
+  for (const { quantity } of done.stock)
+    await move(b, stage, { quantity, note: quantity > 0 ? 'proved nothing, opened' : '' });
+  if (stage && done.suspends.length > 0)
     await insertSeatOpening(b.tx, { stageId: stage.id, why: `job ${b.record.id}`, at: b.at, by: b.by });
   const made = changeMadeBy(state.steps, index, state.turnedAt !== null && index >= state.turnedAt);
   if (made)
@@ -119,17 +114,13 @@ export const bookStep = async (b: Booking, state: JobState, index: number): Prom
 
 /** A job that is given up: what was taken and never fitted goes back to the shelf. */
 export const bookGivenUp = async (b: Booking): Promise<void> => {
-  const { moves } = jobState(b.record);
-  for (const { stage } of moves.filter((m) => m.move === 'takeNew')) {
-    if (moves.some((m) => m.stage === stage && (m.move === 'fitNew' || m.move === 'returnNew'))) continue;
-    await move(b, stageOfJob(b.record, b.machine, stage), { quantity: 1, note: 'given up' });
-  }
+  for (const { stage, quantity } of entails(b.machine, { kind: 'givenUp', state: jobState(b.record) }).stock)
+    await move(b, stageOfJob(b.record, b.machine, stage), { quantity, note: 'given up' });
 };
 
-/** A decontamination walked to its end with nothing left out but its proof clears the machine's dust. */
+/** A decontamination walked to its end with nothing left out clears the machine's dust. */
 export const bookCleared = async (b: Booking, state: JobState): Promise<void> => {
-  if (b.record.procedure.id !== 'decontamination') return;
-  if ([...state.leftOut.keys()].some((i) => state.steps[i]?.key !== 'integrityTest')) return;
+  if (!entails(b.machine, { kind: 'finished', procedure: b.record.procedure, state }).clears) return;
   const { timeZone } = await loadSite(b.tx);
   await insertDecontamination(b.tx, b.machine.id, {
     at: b.at,

@@ -1,3 +1,4 @@
+import { entails } from '@/core/deed/entails';
 import { PlainAnswer } from '@/contracts/action-answer';
 import type { PlanUpgradeBody, UpgradeActionBody } from '@/contracts/upgrade';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
@@ -55,23 +56,16 @@ interface Acting {
 
 const different = (a: unknown, b: unknown): boolean => JSON.stringify(a) !== JSON.stringify(b);
 
-/** Every seat that hands were at: what is not told apart from before was not touched. */
-const openSeats = async ({ tx, upgrade, body, at }: Acting, from: PathSnapshot, to: PathSnapshot): Promise<void> => {
-  const isFilter = (s: PathSnapshot['stages'][number]): boolean => s.spec.air.form === 'medium';
-  const ids = (of: PathSnapshot): string =>
-    of.stages
-      .filter(isFilter)
-      .map((s) => s.id ?? 'new')
-      .join();
-  // A filter that comes in or goes out is reached past the others.
-  const reachedIn = ids(from) !== ids(to);
-  const touched = from.stages.filter((s) => {
-    const now = to.stages.find((x) => x.id === s.id);
-    if (s.id === null || !now) return false;
-    return different([s.spec, s.missing], [now.spec, now.missing]) || (reachedIn && isFilter(s));
-  });
-  for (const { id } of touched)
-    if (id !== null) await insertSeatOpening(tx, { stageId: id, why: `upgrade ${upgrade.id}`, at, by: body.by });
+/** Every seat that hands were at is on record as opened. */
+const openSeats = async (
+  { tx, machine, upgrade, body, at }: Acting,
+  from: PathSnapshot,
+  to: PathSnapshot,
+): Promise<void> => {
+  for (const position of entails(machine, { kind: 'rebuilt', from, to }).seats) {
+    const stage = machine.stages[position];
+    if (stage) await insertSeatOpening(tx, { stageId: stage.id, why: `upgrade ${upgrade.id}`, at, by: body.by });
+  }
 };
 
 /** Makes the path a new one where the air goes another way; null where it does not. */

@@ -36,14 +36,19 @@ const paper = (share: number, minutes: number, over: Partial<PenetrationTest> = 
 });
 const SCREENED = [check('cleanSide', true, 5), check('smoke', true, 6), check('particles', true, 9)];
 
-const tested = (machineClass: 'M' | 'H') => ({ machineClass, penetration: [], timeZone: 'Europe/London' });
+const tested = (machineClass: 'M' | 'H') => ({
+  machineClass,
+  hazard: 'plain' as const,
+  penetration: [],
+  timeZone: 'Europe/London',
+});
 
 describe('what is due after the seat of the filter that carries the class was opened', () => {
   it('screening by class and stage, the look that opens first; for H and HEPA the proof besides (EN 60335-2-69 tests the appliance; which screening is common practice, no published source)', () => {
     expect(integrityTestsOf(tested('M'), { kind: 'mainFilter' })).toEqual(['cleanSide', 'smoke']);
     expect(integrityTestsOf(tested('H'), { kind: 'mainFilter' })).toEqual(['cleanSide', 'smoke', 'particles']);
-    expect(integrityTestsOf({ machineClass: 'HEPA' }, { kind: 'bag' })).toEqual([]);
-    expect(integrityTestsOf({ machineClass: 'L' }, { kind: 'mainFilter' })).toEqual([]);
+    expect(integrityTestsOf({ machineClass: 'HEPA', hazard: 'contained' }, { kind: 'bag' })).toEqual([]);
+    expect(integrityTestsOf({ machineClass: 'L', hazard: 'contained' }, { kind: 'mainFilter' })).toEqual([]);
     expect([
       wantsPenetration(tested('H'), { kind: 'mainFilter' }),
       wantsPenetration(tested('M'), { kind: 'mainFilter' }),

@@ -5,7 +5,7 @@ import type { Machine } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
 import { inOrder, type JobScope, offersOf } from '@/core/procedure/choose';
 import { type Violation } from '@/core/procedure/violation';
-import { prove, turnedTrack } from '@/core/procedure/prove';
+import { prove, turnedTrack } from '@/core/procedure/prove/prove';
 import { CHANGE_SCHOOLS, type ChangeSchool, type Procedure, type Step } from '@/core/procedure/step';
 import { jobsOf, KINDS, machineOfKind } from '../../support/jobs';
 
@@ -33,26 +33,30 @@ const dropped = (p: Procedure, want: (s: Step) => boolean): Procedure => ({
 });
 const kindsOf = (v: readonly Violation[]) => [...new Set(v.map((x) => x.kind))];
 
-/** Every job that every kind of machine allows. */
-const everyJob = (): readonly { readonly machine: Machine; readonly job: JobScope }[] =>
-  KINDS.flatMap((kind) => {
-    const machine = machineOfKind(kind);
-    return jobsOf(machine).map((job) => ({ machine, job }));
-  });
+interface Case {
+  readonly machine: Machine;
+  readonly job: JobScope;
+  readonly hazard: DustHazard;
+}
+/** Every job that every kind of machine allows in dust of every level. */
+const everyJob = (hazards: readonly DustHazard[] = DUST_HAZARDS): readonly Case[] =>
+  KINDS.flatMap((kind) =>
+    hazards.flatMap((hazard) => {
+      const machine = { ...machineOfKind(kind), hazard };
+      return jobsOf(machine, hazard).map((job) => ({ machine, job, hazard }));
+    }),
+  );
 
 describe('every procedure', () => {
   it('is sound on every kind of machine, in every school it allows, at every hazard', () => {
     const jobs = everyJob();
-    expect(jobs.length * HAZARDS.length).toBeGreaterThanOrEqual(234);
-    expect(new Set(jobs.map(({ machine, job }) => made(machine, job, 'plain').id)).size).toBe(24);
-    for (const { machine, job } of jobs) {
-      for (const hazard of HAZARDS) {
-        expect(
-          prove(made(machine, job, hazard), machine, hazard),
-          `${machine.kind} ${JSON.stringify(job)} ${hazard}`,
-        ).toEqual([]);
-      }
-    }
+    expect(jobs.length).toBeGreaterThanOrEqual(230);
+    expect(new Set(jobs.map(({ machine, job, hazard }) => made(machine, job, hazard).id)).size).toBe(24);
+    for (const { machine, job, hazard } of jobs)
+      expect(
+        prove(made(machine, job, hazard), machine, hazard),
+        `${machine.kind} ${JSON.stringify(job)} ${hazard}`,
+      ).toEqual([]);
   });
 
   it('opens with the second vacuum for the worst dust, and with the way asked for otherwise', () => {
@@ -64,13 +68,14 @@ describe('every procedure', () => {
     expect(inOrder(ways, 'controlled')).toEqual(ways);
   });
 
-  it('may turn back only where the old part is held, and that end is proven too: the old one back in, seen, the new one back on the shelf', () => {
-    const turning = everyJob().filter(({ machine, job }) => made(machine, job, 'contained').turnBack.length > 0);
+  it('may turn back only where the old part is held; the old one goes back in, seen, the new one back on the shelf', () => {
+    const turning = everyJob(['plain', 'controlled']).filter(
+      ({ machine, job, hazard }) => made(machine, job, hazard).turnBack.length > 0,
+    );
     expect(turning.length).toBeGreaterThan(3);
-    for (const { machine, job } of turning) {
-      const p = made(machine, job, 'contained');
+    for (const { machine, job, hazard } of turning) {
+      const p = made(machine, job, hazard);
       const track = turnedTrack(p) ?? [];
-      expect(p.steps.some((s) => s.moves === 'holdOld')).toBe(true);
       expect(track.filter((s) => s.moves !== undefined).map((s) => s.moves)).toEqual([
         'takeNew',
         'holdOld',
@@ -78,73 +83,38 @@ describe('every procedure', () => {
         'putOldBack',
         'returnNew',
       ]);
-      const blind = { ...p, turnBack: p.turnBack.filter((s) => s.check !== 'seal1' && s.check !== 'arrowWithFlow') };
-      if (blind.turnBack.length < p.turnBack.length)
-        expect(kindsOf(prove(blind, machine, 'contained'))).toContain('checkMissing');
-      expect(
-        kindsOf(prove({ ...p, turnBack: p.turnBack.filter((s) => s.moves !== 'returnNew') }, machine, 'contained')),
-      ).toContain('partWithoutFate');
+      p.turnBack.forEach((s, i) => {
+        const shorter = { ...p, turnBack: p.turnBack.filter((_, k) => k !== i) };
+        if (s.key !== 'switchOff') expect(prove(shorter, machine, hazard), `${p.id} without ${s.key}`).not.toEqual([]);
+      });
     }
   });
 
-  it('an old part that was bagged and never disposed of has no fate, and neither has a new one that was only taken', () => {
-    const { machine, procedure } = changeOf('shopVacuum', 'bag');
-    expect(procedure.steps.some((s) => s.moves === 'bagOld')).toBe(true);
-    const without = (move: string) =>
-      prove(
-        dropped(procedure, (s) => s.moves === move),
-        machine,
-        'plain',
-      );
-    expect(without('disposeOld')).toContainEqual({ kind: 'partWithoutFate', part: 'old' });
-    expect(without('fitNew')).toContainEqual({ kind: 'partWithoutFate', part: 'new' });
+  it('never turns back in contained dust: tied waste stays tied', () => {
+    for (const { machine, job, hazard } of everyJob(['contained'])) {
+      const p = made(machine, job, hazard);
+      expect(p.turnBack).toEqual([]);
+      expect(p.steps.filter((s) => s.moves === 'holdOld')).toEqual([]);
+    }
   });
 
-  it('loses its soundness with any step that matters: the prover sees each one go (property)', () => {
+  it('loses its soundness with any step that is left out: the prover sees each one go', () => {
     let seen = 0;
-    for (const { machine, job } of everyJob()) {
-      for (const hazard of HAZARDS) {
-        const p = made(machine, job, hazard);
-        p.steps.forEach((s, i) => {
-          const matters =
-            s.opens !== undefined ||
-            s.closes !== undefined ||
-            ['seal1', 'seal2', 'collarStraight', 'arrowWithFlow', 'gasketSide'].includes(s.check ?? '') ||
-            [
-              'putOnRespirator',
-              'restrictArea',
-              'putOnCoverall',
-              'labelWaste',
-              'askHazard',
-              'integrityTest',
-              'removeSecond',
-              'stopSecond',
-              'tieBag',
-              'wipeBag',
-              'secondBag',
-              'wipesIntoWaste',
-              'lookCleanSide',
-              'wipeSuit',
-              'offCoverall',
-              'offRespirator',
-              'washFace',
-              'capHose',
-              'unplugInlet',
-            ].includes(s.key) ||
-            s.moves === 'disposeOld';
-          if (!matters || s.moves === 'bagOld') return;
-          const fitsNothing =
-            s.check !== undefined && !p.steps.some((x) => x.moves === 'fitNew' || x.moves === 'putOldBack');
-          if (fitsNothing) return;
-          seen += 1;
-          expect(
-            prove({ ...p, steps: p.steps.filter((_, k) => k !== i) }, machine, hazard),
-            `${p.id} ${hazard} without ${s.key} ${s.check ?? ''}`,
-          ).not.toEqual([]);
-        });
-      }
+    const missed: string[] = [];
+    for (const { machine, job, hazard } of everyJob()) {
+      const p = made(machine, job, hazard);
+      p.steps.forEach((s, i) => {
+        seen += 1;
+        if (prove({ ...p, steps: p.steps.filter((_, k) => k !== i) }, machine, hazard).length === 0)
+          missed.push(`${s.key} ${p.id} ${hazard}`);
+      });
     }
-    expect(seen).toBeGreaterThan(800);
+    expect(seen).toBeGreaterThan(7000);
+    // A head that is latched may go on running into its proof; where nothing is held a light only informs; what was cut off
+    // before it dried is cut off still.
+    const harmless =
+      /^(switchOff (tankBagHeadAside|prefilterWrap)|proveIndicator stackedFilter contained|isolate wash)/;
+    expect(missed.filter((m) => !harmless.test(m))).toEqual([]);
   });
 
   it('says which schools a stage allows, and refuses the others and what is not changed', () => {
@@ -176,8 +146,8 @@ describe('the facts of the trade (common practice, no published source)', () => 
     for (const [a, b] of [
       ['plugInlet', 'open'],
       ['closeBreathers', 'sealMouth'],
-      ['sealMouth', 'tieOff'],
-      ['tieOff', 'bagOld'],
+      ['sealMouth', 'tieNeck'],
+      ['tieNeck', 'bagOld'],
       ['close', 'unplugInlet'],
     ] as const)
       expect(before(p, a, b), `${a} before ${b}`).toBe(true);
@@ -202,7 +172,7 @@ describe('the facts of the trade (common practice, no published source)', () => 
           'plain',
         ),
       ),
-    ).toContain('dustyInWrongState');
+    ).toContain('wrongState');
   });
 
   it('a pre-filter wrap only right after a bag; a screw-on HEPA off, seated flush, with a new pre-filter and an integrity test', () => {
@@ -234,7 +204,7 @@ describe('the facts of the trade (common practice, no published source)', () => 
           'contained',
         ),
       ),
-    ).toContain('integrityMissing');
+    ).toContain('notScreened');
   });
 
   it('a cyclone bag under suction: running all the time, the suction on the door broken before it is opened', () => {
@@ -266,7 +236,6 @@ describe('the facts of the trade (common practice, no published source)', () => 
     expect(wash.steps.find((s) => s.key === 'wash')?.caution).toBe('noBlowing');
     const purge = made(machine, { kind: 'purge', stage: stageOf(machine, 'mainFilter') }, 'contained');
     expect(purge.steps.flatMap((s) => s.opens ?? [])).toEqual(['inlet']);
-    expect(purge.steps.some((s) => s.dusty)).toBe(false);
   });
 
   it('the collector: the band clamp is left alone, the ring seen tight; the central can: hands under it before the latches', () => {
