@@ -387,122 +387,73 @@ const WORN_WORDS: Record<Worn, string> = {
   gloves: 'the gloves',
 };
 
-const sayFault = (v: Violation): string => {
-  switch (v.kind) {
-    case 'unprotected':
-      return `dust is in the open without ${WORN_WORDS[v.need]}.`;
-    case 'areaOpen':
-      return 'dust is in the open and the area is not closed off.';
-    case 'hazardNotAsked':
-      return 'nobody asked what the machine has collected.';
-    case 'notIsolated':
-      return 'hands go in before the machine is cut off from its feed, or after a run without cutting it off again.';
-    case 'wrongFeed':
-      return 'it is cut off from, or connected to, a feed this machine does not have.';
-    case 'noFeed':
-      return 'it is switched on while it is still cut off from its feed.';
-    case 'runWhileOpen':
-      return `it runs, or gets its feed back, with ${OPENING_WORDS[v.opening]} open.`;
-    case 'runUnlatched':
-      return 'it runs before it is latched.';
-    case 'runBlind':
-      return 'it runs with the inlet shut.';
-    case 'runWithout':
-      return 'it runs with a part out of its seat.';
-    case 'handsInRun':
-      return 'hands go in while it runs.';
-    case 'notBuiltForIt':
-      return 'this machine was not built to run like that.';
-    case 'wrongState':
-      return 'the machine is in the wrong state for this.';
-    case 'inletOpen':
-      return 'the inlet is open to the room.';
-    case 'hoseOpen':
-      return 'an end of the dirty hose is open to the room, or the hose is not back on.';
-    case 'unplugEarly':
-      return 'the inlet is opened before the machine is closed, latched and off.';
-    case 'portOpen':
-      return 'the service port is open or not connected.';
-    case 'secondLeftOn':
-      return 'the second vacuum is still connected or running.';
-    case 'latchOrder':
-      return 'latch and off are the wrong way round for this method.';
-    case 'closedOutOfOrder':
-      return `${OPENING_WORDS[v.opening]} is closed, which is not what was opened last.`;
-    case 'leftOpen':
-      return `${OPENING_WORDS[v.opening]} is left open.`;
-    case 'notLatched':
-      return 'the machine is left unlatched.';
-    case 'oldNotClosed':
-      return 'the old part moves, or is poured, before its openings are shut.';
-    case 'fixingTight':
-      return 'the part is moved before it is reached or its fixings are undone.';
-    case 'fixingLoose':
-      return 'a fixing is left loose.';
-    case 'stackAbove':
-      return 'the parts above it in the stack are still in.';
-    case 'stackOpen':
-      return 'parts of the stack lie open.';
-    case 'seatTaken':
-      return 'another part is still in that place.';
-    case 'notInHand':
-      return 'the part is not in the hand.';
-    case 'partWithoutFate':
-      return `the ${v.part} part is not accounted for: fitted, returned, held or disposed of.`;
-    case 'notWiped':
-      return 'the new part goes in before the opening is wiped.';
-    case 'wrapFirst':
-      return 'the wrap is on before the filter that it covers.';
-    case 'checkMissing':
-      return `a check is missing: ${CHECK_WORDS[v.check]}`;
-    case 'tightenedUnseen':
-      return 'it is tightened before arrow, gasket and seat are checked.';
-    case 'wasteOpen':
-      return 'waste is not tied, or not wiped.';
-    case 'wasteReopened':
-      return 'tied waste is opened again.';
-    case 'wasteUnlabelled':
-      return 'waste leaves without its second bag or its label.';
-    case 'wipesLoose':
-      return 'used wipes are not in a tied bag.';
-    case 'goneUnproven':
-      return 'the old part leaves before the new one is measured and screened.';
-    case 'embers':
-      return 'nobody looked for embers first.';
-    case 'notSettled':
-      return 'the dust has not settled.';
-    case 'dressOrder':
-      return 'protective equipment goes on in the wrong order: respirator, coverall with its hood over the straps, gloves.';
-    case 'undressOrder':
-      return 'protective equipment comes off in the wrong order: what carries dust first, the respirator last.';
-    case 'dustAfterUndressing':
-      return 'dust is touched after undressing.';
-    case 'notUndressed':
-      return 'protective equipment is never taken off.';
-    case 'areaLeftClosed':
-      return 'the area is never opened again.';
-    case 'suitWithoutBag':
-      return 'the coverall has no labelled bag, or its bag is not tied.';
-    case 'notRun':
-      return 'the machine is never run.';
-    case 'notMeasured':
-      return 'nothing is measured after the work.';
-    case 'notScreened':
-      return 'the filter that guards the room is not screened.';
-    case 'openedAfterProof':
-      return 'it is opened again after its proof.';
-    case 'leftRunning':
-      return 'the machine is left running.';
-    case 'dustLeft':
-      return v.part.at === 'vessel'
-        ? 'the space around the parts still holds dust.'
-        : `stage ${v.part.stage + 1} of the path still holds dust.`;
-    case 'notThere':
-      return 'it speaks of something this machine does not have.';
-    case 'missing':
-      return `a step is missing or out of order: ${v.step in WORDS ? WORDS[v.step]('part') : v.step}`;
-  }
+type FaultWords = { readonly [K in Violation['kind']]: (v: Extract<Violation, { readonly kind: K }>) => string };
+
+const FAULT_WORDS: FaultWords = {
+  unprotected: (v) => `dust is in the open without ${WORN_WORDS[v.need]}.`,
+  areaOpen: () => 'dust is in the open and the area is not closed off.',
+  hazardNotAsked: () => 'nobody asked what the machine has collected.',
+  notIsolated: () =>
+    'hands go in before the machine is cut off from its feed, or after a run without cutting it off again.',
+  wrongFeed: () => 'it is cut off from, or connected to, a feed this machine does not have.',
+  noFeed: () => 'it is switched on while it is still cut off from its feed.',
+  runWhileOpen: (v) => `it runs, or gets its feed back, with ${OPENING_WORDS[v.opening]} open.`,
+  runUnlatched: () => 'it runs before it is latched.',
+  runBlind: () => 'it runs with the inlet shut.',
+  runWithout: () => 'it runs with a part out of its seat.',
+  handsInRun: () => 'hands go in while it runs.',
+  notBuiltForIt: () => 'this machine was not built to run like that.',
+  wrongState: () => 'the machine is in the wrong state for this.',
+  inletOpen: () => 'the inlet is open to the room.',
+  hoseOpen: () => 'an end of the dirty hose is open to the room, or the hose is not back on.',
+  unplugEarly: () => 'the inlet is opened before the machine is closed, latched and off.',
+  portOpen: () => 'the service port is open or not connected.',
+  secondLeftOn: () => 'the second vacuum is still connected or running.',
+  latchOrder: () => 'latch and off are the wrong way round for this method.',
+  closedOutOfOrder: (v) => `${OPENING_WORDS[v.opening]} is closed, which is not what was opened last.`,
+  leftOpen: (v) => `${OPENING_WORDS[v.opening]} is left open.`,
+  notLatched: () => 'the machine is left unlatched.',
+  oldNotClosed: () => 'the old part moves, or is poured, before its openings are shut.',
+  fixingTight: () => 'the part is moved before it is reached or its fixings are undone.',
+  fixingLoose: () => 'a fixing is left loose.',
+  stackAbove: () => 'the parts above it in the stack are still in.',
+  stackOpen: () => 'parts of the stack lie open.',
+  seatTaken: () => 'another part is still in that place.',
+  notInHand: () => 'the part is not in the hand.',
+  partWithoutFate: (v) => `the ${v.part} part is not accounted for: fitted, returned, held or disposed of.`,
+  notWiped: () => 'the new part goes in before the opening is wiped.',
+  wrapFirst: () => 'the wrap is on before the filter that it covers.',
+  checkMissing: (v) => `a check is missing: ${CHECK_WORDS[v.check]}`,
+  tightenedUnseen: () => 'it is tightened before arrow, gasket and seat are checked.',
+  wasteOpen: () => 'waste is not tied, or not wiped.',
+  wasteReopened: () => 'tied waste is opened again.',
+  wasteUnlabelled: () => 'waste leaves without its second bag or its label.',
+  wipesLoose: () => 'used wipes are not in a tied bag.',
+  goneUnproven: () => 'the old part leaves before the new one is measured and screened.',
+  embers: () => 'nobody looked for embers first.',
+  notSettled: () => 'the dust has not settled.',
+  dressOrder: () =>
+    'protective equipment goes on in the wrong order: respirator, coverall with its hood over the straps, gloves.',
+  undressOrder: () =>
+    'protective equipment comes off in the wrong order: what carries dust first, the respirator last.',
+  dustAfterUndressing: () => 'dust is touched after undressing.',
+  notUndressed: () => 'protective equipment is never taken off.',
+  areaLeftClosed: () => 'the area is never opened again.',
+  suitWithoutBag: () => 'the coverall has no labelled bag, or its bag is not tied.',
+  notRun: () => 'the machine is never run.',
+  notMeasured: () => 'nothing is measured after the work.',
+  notScreened: () => 'the filter that guards the room is not screened.',
+  openedAfterProof: () => 'it is opened again after its proof.',
+  leftRunning: () => 'the machine is left running.',
+  dustLeft: (v) =>
+    v.part.at === 'vessel'
+      ? 'the space around the parts still holds dust.'
+      : `stage ${v.part.stage + 1} of the path still holds dust.`,
+  notThere: () => 'it speaks of something this machine does not have.',
+  missing: (v) => `a step is missing or out of order: ${v.step in WORDS ? WORDS[v.step]('part') : v.step}`,
 };
+
+const sayFault = (v: Violation): string => (FAULT_WORDS[v.kind] as (v: Violation) => string)(v);
 
 /** What is wrong with a procedure, in a sentence with its step. */
 export const sayViolation = (v: Violation): string =>

@@ -1,5 +1,4 @@
-import { MACHINE_KINDS } from '@/core/machine/kinds';
-import type { MachineKind } from '@/core/machine/kinds';
+import type { MachineKindFacts } from '@/core/machine/kinds';
 import type { DustHazard, MachineClass } from '@/core/machine/machine';
 import type { Method, MethodGroup, Precondition } from '@/core/measure/methods';
 import type { Place } from '@/core/measure/place';
@@ -164,7 +163,7 @@ export const MOVEMENT_WORDS: Record<MovementReason, string> = {
 };
 
 /** What the air of this machine is drawn through. */
-export const lineWord = (kind: MachineKind): string => (MACHINE_KINDS[kind].line === 'duct' ? 'duct' : 'fitted hose');
+export const lineWord = (line: MachineKindFacts['line']): string => (line === 'duct' ? 'duct' : 'fitted hose');
 
 export const days = (n: number): string => (Math.abs(n) === 1 ? `${Math.abs(n)} day` : `${Math.abs(n)} days`);
 

@@ -6,6 +6,7 @@ import { show, showParts, type UnitSystem } from '@/core/units';
 import { sayFinding } from '@/messages/findings';
 import { sayMass } from '@/messages/outcomes';
 import { pressingFirst, type Statement, sayBaseline, sayHose } from '@/messages/verdicts';
+import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { lineWord } from '@/messages/words';
 import { BigNumber } from './big-number';
 import { ToneMark } from './tone-mark';
@@ -78,7 +79,7 @@ export const SeriesResult = ({ judged, units, machine, newMassKg }: SeriesProps)
       {ordered.slice(0, 2).map((s, i) => (
         <Sentence key={s.mark + s.sentence} said={s} lead={i === 0} />
       ))}
-      <Numbers reduced={reduced} units={units} line={lineWord(machine.kind)} />
+      <Numbers reduced={reduced} units={units} line={lineWord(MACHINE_KINDS[machine.kind].line)} />
       {ordered.slice(2).map((s) => (
         <Sentence key={s.mark + s.sentence} said={s} lead={false} />
       ))}

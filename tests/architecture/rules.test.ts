@@ -76,6 +76,7 @@ const SAID_BY_THE_CORE: readonly RegExp[] = [
   /^core\/filter\/label-against-train$/,
   /^core\/diagnose\/likely$/,
   /^core\/measure\/(filter-weight|indicator-wait)$/,
+  /^core\/path\/stage-kinds$/,
 ];
 
 /**
@@ -312,6 +313,8 @@ const LONG_BECAUSE: Readonly<Record<string, string>> = {
   'messages/find.ts': 'the words of one desk, a line each: read as one page',
   'contracts/bundle.ts': 'the published format, table by table: read as one page',
   'messages/procedure.ts': 'the words of every step, a line each: read as one page',
+  'core/machine/kinds.ts': 'every fact of each kind, one record a kind: read as one page',
+  'core/procedure/prove/effects.ts': 'one effect for each step: read as one table',
   'server/services/find-case.ts': 'one branch for each thing that is done in a case, all in one transaction',
   'view-models/log-entries.ts': 'one branch for each kind of record in the log',
 };

@@ -117,7 +117,7 @@ const stateWords = (stage: DraftStage): string =>
 
 /** Of a new stage: what will make it due; '' where nothing of the kind is asked. */
 const dueWords = (stage: DraftStage, { draft, ruleSet }: Pick<ListProps, 'draft' | 'ruleSet'>): string => {
-  if (stage.id !== null || RULE_TEMPLATES[stage.kind] === undefined) return '';
+  if (stage.id !== null || RULE_TEMPLATES[stage.kind].length === 0) return '';
   const { machineClass } = draft.machine;
   const hasGauge = stage.spec.fit.gaugePa !== null;
   const rules = stage.rules ?? usualRules(stage.kind, { kind: draft.kind, machineClass, ruleSet, hasGauge });

@@ -15,7 +15,7 @@ const same = (a: RuleTemplate, b: RuleTemplate): boolean => JSON.stringify(a.rul
 /** What makes a new stage due: the usual rules are ticked, and taking all of them out says what that means. */
 export const WhenDue = ({ stage, of, dispatch }: WhenDueProps) => {
   const offered = RULE_TEMPLATES[stage.kind];
-  if (!offered) return null;
+  if (offered.length === 0) return null;
   const ticked = stage.rules ?? usualRules(stage.kind, of);
   const list = [...offered, ...ticked.filter((t) => !offered.some((o) => same(o, t)))];
   const turn = (rule: RuleTemplate, on: boolean) =>

@@ -99,7 +99,7 @@ const StageRules = ({
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [initials, setInitials] = useState(by);
   const post = usePostOnce();
-  const offered = [...(RULE_TEMPLATES[stage.kind] ?? []), ...companyOf(machine, stage)];
+  const offered = [...RULE_TEMPLATES[stage.kind], ...companyOf(machine, stage)];
   const changed = JSON.stringify(rules) !== JSON.stringify(stage.rules.map(({ rule, school }) => ({ rule, school })));
   const save = async () => {
     const upper = initials.trim().toUpperCase();
@@ -158,7 +158,7 @@ const StageRules = ({
 export const Rules = ({ machine, by }: RulesProps) => (
   <div>
     {machine.stages
-      .filter((s) => s.rules.length > 0 || RULE_TEMPLATES[s.kind] !== undefined)
+      .filter((s) => s.rules.length > 0 || RULE_TEMPLATES[s.kind].length > 0)
       .map((stage) => (
         <details key={stage.id}>
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">

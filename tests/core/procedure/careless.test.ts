@@ -22,7 +22,7 @@ describe('the prover against people', () => {
     const where = found.map((v) => {
       const step = v.at === null ? undefined : procedure.steps[v.at];
       const of = step?.stage === null || step === undefined ? undefined : machine.stages[step.stage]?.kind;
-      return step ? { key: step.key as string, of } : { key: 'end', of };
+      return step ? { key: step.key, of } : { key: 'end', of };
     });
     expect(where.map((w) => w.key)).toContain(key);
     if (stage) expect(where).toContainEqual({ key, of: stage });

@@ -9,7 +9,6 @@ import { prove, turnedTrack } from '@/core/procedure/prove/prove';
 import { CHANGE_SCHOOLS, type ChangeSchool, type Procedure, type Step } from '@/core/procedure/step';
 import { jobsOf, KINDS, machineOfKind } from '../../support/jobs';
 
-const HAZARDS = DUST_HAZARDS;
 const made = (machine: Machine, job: JobScope, hazard: DustHazard): Procedure => {
   const p = assemble(machine, job, hazard);
   if (!p.ok) throw new Error(p.failures.map((f) => `${f.code} ${JSON.stringify(f.facts)}`).join());

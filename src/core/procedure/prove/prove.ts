@@ -3,7 +3,7 @@ import type { Machine } from '../../machine/machine';
 import { type Procedure, PROOF_CHECKS, type Step } from '../step';
 import type { Fault, Violation } from '../violation';
 import { EFFECTS } from './effects';
-import { judgeEnd } from './goals';
+import { judgeEnd } from './end';
 import { containersOpen, factsOf, guarded, newWorld, type Walk } from './world';
 
 /** Opened and closed like a stack; a running machine draws through its inlets, which close by themselves. */
