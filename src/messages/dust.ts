@@ -29,6 +29,8 @@ export const FAMILY_WORDS: Record<DustFamily, string> = {
   biological: 'biological',
   wet: 'wet',
   fume: 'fume',
+  oxidiser: 'oxidisers and what reacts with water',
+  plastic: 'plastics',
 };
 
 export const PROPERTY_WORDS: Record<DustProperty, string> = {
@@ -42,6 +44,10 @@ export const PROPERTY_WORDS: Record<DustProperty, string> = {
   wet: 'wet',
   oily: 'oily',
   hot: 'hot',
+  sparking: 'throws sparks when ground or welded',
+  conductive: 'conducts electricity',
+  evaporates: 'evaporates in the air stream',
+  oxidiser: 'lights what it meets, or reacts with water',
 };
 
 export const REFERRAL_WORDS: Record<Referral, string> = {
@@ -51,6 +57,9 @@ export const REFERRAL_WORDS: Record<Referral, string> = {
   fireSafety:
     'Nothing hot goes near it. Outdoors and off, let it go cold in a metal container and watch it. Ask the person responsible for fire safety.',
   flammableWaste: 'Do not switch anything on. Keep it outdoors and away from flames. It goes as flammable waste.',
+  spillKit: 'Use a spill kit, never a vacuum. Open the windows, leave the room, and ask a firm that clears it.',
+  whoIsResponsible:
+    'Do not vacuum it, do not wet it, keep flames and oil away. Ask the person who is responsible for this substance.',
 };
 
 export const QUESTION_WORDS: Record<DustQuestion, string> = {
@@ -62,6 +71,9 @@ export const QUESTION_WORDS: Record<DustQuestion, string> = {
   biological: 'Mould, droppings, sewage, drugs?',
   provenFree: 'Is there a document that it is free of asbestos: a sample result, or a build date after the ban?',
   fuelInWater: 'Fuel or oil in the water?',
+  otherToxicMetal: 'Lead, cadmium, chromium, nickel, beryllium, arsenic or another toxic metal?',
+  poison: 'A poison, a pesticide, a drug?',
+  oxidiser: 'An oxidiser, a peroxide, an explosive, or a powder that reacts with water?',
 };
 
 export const ANSWER_WORDS: Record<DustAnswer, string> = { yes: 'Yes', no: 'No', notKnown: 'Not known' };
@@ -100,13 +112,13 @@ export const LEVEL_MEANS: Record<DustHazard, string> = {
 };
 
 /** What it is, in a sentence: the dusts, or what is still to be asked. */
-export const sayDusts = ({ dusts, toConfirm, questions, notUnderstood }: DustStanding): string => {
+export const sayDusts = ({ dusts, toConfirm, questions, notUnderstood, level }: DustStanding): string => {
   const named = dusts.map((d) => d.name).join('; ');
   const open = toConfirm.length > 0 || questions.length > 0;
-  if (named === '' && !open) return 'Nothing collected yet.';
+  if (named === '' && !open && level === 'plain') return 'Nothing collected yet.';
   if (named === '')
     return notUnderstood.length > 0
-      ? `"${notUnderstood.join(' ')}" is not in the register.`
+      ? `"${notUnderstood.join(' ')}" is not in the register.${open ? '' : ' No to every question does not name it.'}`
       : 'Not clear yet what it is.';
   return `${capital(named)}${open ? ', and a question still open' : ''}.`;
 };
@@ -116,7 +128,12 @@ export const sayLevel = (standing: DustStanding): string => {
   const { level, lowered, questions, toConfirm } = standing;
   const open = questions.length + toConfirm.length > 0;
   if (lowered) return `${capital(level)}, lowered from ${lowered.from}: ${lowered.because}.`;
-  return `${capital(level)}${open && level === 'contained' ? ' until the questions are answered' : ''}: ${LEVEL_MEANS[level]}.`;
+  const until = open
+    ? ' until the questions are answered'
+    : standing.dusts.length === 0
+      ? ' until somebody names it, or lowers it with a reason'
+      : '';
+  return `${capital(level)}${level === 'contained' ? until : ''}: ${LEVEL_MEANS[level]}.`;
 };
 
 /** The class it asks for, by both rule sets where they differ; the stricter is taken. */

@@ -72,6 +72,9 @@ const MEANS: Record<DustQuestion, string | null> = {
   biological: 'biological',
   provenFree: null,
   fuelInWater: 'flammableLiquid',
+  otherToxicMetal: 'otherToxicMetal',
+  poison: 'poison',
+  oxidiser: 'oxidiser',
 };
 
 /** Asked of a dust that is not in the register: what could make it dangerous. */
@@ -82,6 +85,9 @@ const OF_UNKNOWN: readonly DustQuestion[] = [
   'brightMetal',
   'hotOrFuel',
   'biological',
+  'otherToxicMetal',
+  'poison',
+  'oxidiser',
 ];
 
 const NOTHING = new Set([
@@ -181,7 +187,8 @@ export const assessDust = (register: readonly Dust[], statement: DustStatement):
     (q) => !(q === 'provenFree' && free(statement)),
   );
   const refusal = refusalOf(named.dusts);
-  const open = toConfirm.length > 0 || questions.length > 0 || named.lost.length > 0;
+  // No to every question names nothing: it stays contained until somebody names it, or lowers it with a reason.
+  const open = toConfirm.length > 0 || questions.length > 0 || named.lost.length > 0 || unknown;
   const byRegister = worst([...named.dusts.map((d) => d.level), ...(open ? (['contained'] as const) : [])]);
   const { own, lowerBecause } = statement;
   const because = lowerBecause.trim();

@@ -18,6 +18,8 @@ export const DUST_FAMILIES = [
   'biological',
   'wet',
   'fume',
+  'oxidiser',
+  'plastic',
 ] as const;
 export type DustFamily = (typeof DUST_FAMILIES)[number];
 
@@ -32,6 +34,14 @@ export const DUST_PROPERTIES = [
   'wet',
   'oily',
   'hot',
+  /** Throws sparks when it is ground, cut or welded. */
+  'sparking',
+  /** Conducts: gets into mains motors and switches. */
+  'conductive',
+  /** Evaporates in the air stream. */
+  'evaporates',
+  /** Lights or burns with what it touches, or reacts with water. */
+  'oxidiser',
 ] as const;
 export type DustProperty = (typeof DUST_PROPERTIES)[number];
 
@@ -40,7 +50,14 @@ export const NEEDED_CLASSES = ['L', 'M', 'H', 'HEPA'] as const;
 export type NeededClass = (typeof NEEDED_CLASSES)[number];
 
 /** Who must do it instead. */
-export const REFERRALS = ['licensedContractor', 'machineBuiltForIt', 'fireSafety', 'flammableWaste'] as const;
+export const REFERRALS = [
+  'licensedContractor',
+  'machineBuiltForIt',
+  'fireSafety',
+  'flammableWaste',
+  'spillKit',
+  'whoIsResponsible',
+] as const;
 export type Referral = (typeof REFERRALS)[number];
 
 /** Asked where a word does not settle it. */
@@ -53,6 +70,9 @@ export const DUST_QUESTIONS = [
   'biological',
   'provenFree',
   'fuelInWater',
+  'otherToxicMetal',
+  'poison',
+  'oxidiser',
 ] as const;
 export type DustQuestion = (typeof DUST_QUESTIONS)[number];
 export const DUST_ANSWERS = ['yes', 'no', 'notKnown'] as const;

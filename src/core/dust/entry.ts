@@ -5,7 +5,7 @@ const EU = 'Directive 2004/37/EC as amended, from memory of the source';
 const EH40 = 'EH40, from memory of the source';
 
 export const osha = (mgM3: number, of: string, source = OSHA): DustLimit => ({ authority: 'OSHA', mgM3, of, source });
-export const eu = (mgM3: number, of: string): DustLimit => ({ authority: 'EU', mgM3, of, source: EU });
+export const eu = (mgM3: number, of: string, source = EU): DustLimit => ({ authority: 'EU', mgM3, of, source });
 export const uk = (mgM3: number, of: string): DustLimit => ({ authority: 'UK', mgM3, of, source: EH40 });
 
 type Given = Pick<Dust, 'key' | 'name' | 'waste' | 'synonyms'> & Partial<Omit<Dust, 'family'>>;
@@ -87,6 +87,20 @@ const FAMILY: Record<DustFamily, Pick<Dust, 'level' | 'neededClass' | 'propertie
     neededClass: { eu_uk: 'M', us: 'M' },
     properties: ['wet'],
     cleanedBy: ['wash'],
+    refused: null,
+  },
+  oxidiser: {
+    level: 'contained',
+    neededClass: { eu_uk: 'H', us: 'HEPA' },
+    properties: ['oxidiser'],
+    cleanedBy: [],
+    refused: 'whoIsResponsible',
+  },
+  plastic: {
+    level: 'controlled',
+    neededClass: { eu_uk: 'M', us: 'M' },
+    properties: ['combustible'],
+    cleanedBy: ['machinePulse', 'vacuum'],
     refused: null,
   },
   fume: {

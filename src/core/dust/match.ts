@@ -1,6 +1,6 @@
 import Fuse from 'fuse.js';
 import type { Dust } from './dust';
-import { couldName, normalised, saysOld, wordsOf } from './text';
+import { couldName, isHarmless, normalised, saysOld, spelledOut, stemsOf, wordsOf } from './text';
 
 /** A dust that a text was found to name. */
 export interface DustMatch {
@@ -64,8 +64,20 @@ const held = (register: readonly Dust[]): Index => {
   return made;
 };
 
+/** Words anywhere in a text that together name a dust. */
+const TOGETHER: readonly { readonly key: string; readonly all: readonly (readonly string[])[] }[] = [
+  {
+    key: 'stainlessFume',
+    all: [
+      ['stainless', '316', '304', 'inox', 'edelstahl', 'rvs'],
+      ['weld', 'welding', 'welded', 'fume', 'fumes', 'tig', 'mig', 'mma', 'schweissrauch', 'rauch', 'smoke'],
+    ],
+  },
+];
+
 const singular = (phrase: string): readonly string[] => [
   phrase,
+  ...(phrase.endsWith('ies') ? [`${phrase.slice(0, -3)}y`] : []),
   ...(phrase.endsWith('es') ? [phrase.slice(0, -2)] : []),
   ...(phrase.endsWith('s') ? [phrase.slice(0, -1)] : []),
 ];
@@ -103,15 +115,26 @@ const slips = (index: Index, word: string): readonly DustMatch[] => {
  */
 export const matchDusts = (register: readonly Dust[], text: string): TextMatch => {
   const index = held(register);
-  const words = wordsOf(text);
-  const matches: DustMatch[] = [];
+  const words = wordsOf(spelledOut(text));
+  const matches: DustMatch[] = TOGETHER.filter(
+    ({ key, all }) => all.every((some) => some.some((w) => words.includes(w))) && register.some((d) => d.key === key),
+  ).map(({ key, all }) => ({
+    key,
+    words: words.filter((w) => all.flat().includes(w)).join(' '),
+    chance: 1,
+    exact: true,
+  }));
   const notUnderstood: string[] = [];
   let aged = false;
   for (let i = 0; i < words.length;) {
     let taken = 0;
-    for (let n = Math.min(index.longest, words.length - i); n > 0 && taken === 0; n -= 1) {
+    for (let n = Math.min(Math.max(index.longest, 3), words.length - i); n > 0 && taken === 0; n -= 1) {
       const phrase = words.slice(i, i + n).join(' ');
-      const key = singular(phrase)
+      if (n > 1 && isHarmless(phrase)) {
+        taken = n;
+        continue;
+      }
+      const key = [...singular(phrase), ...(n === 1 ? stemsOf(phrase) : [])]
         .map((p) => index.phrases.get(p))
         .find((k) => k !== undefined);
       if (key === undefined) continue;

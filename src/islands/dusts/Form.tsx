@@ -75,6 +75,8 @@ const REFUSAL_WORDS: Readonly<Record<(typeof REFUSALS)[number], string>> = {
   machineBuiltForIt: 'refused: machine built for it',
   fireSafety: 'refused: hot matter',
   flammableWaste: 'refused: flammable liquid',
+  spillKit: 'refused: spill kit',
+  whoIsResponsible: 'refused: ask who is responsible',
 };
 
 interface PartProps {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { DUST_QUESTIONS } from '@/core/dust/dust';
 import { assessDust, type DustStatement, stated } from '@/core/dust/assess';
 import {
   type CollectedEntry,
@@ -45,13 +46,28 @@ describe('what somebody says a machine has collected', () => {
     expect(of('nothing', { confirmed: ['lead'] }).dusts.map((d) => d.key)).toEqual(['lead']);
   });
 
-  it('what nobody understands is contained and asks its six questions until each has a no', () => {
+  it('what nobody understands is contained until somebody names it: no to every question does not', () => {
     const unknown = of('zqwxyk');
     expect(unknown).toMatchObject({ dusts: [], level: 'contained', notUnderstood: ['zqwxyk'] });
-    expect(unknown.questions).toEqual(['oldPaint', 'stone', 'oldBuilding', 'brightMetal', 'hotOrFuel', 'biological']);
+    expect(unknown.questions).toEqual([
+      'oldPaint',
+      'stone',
+      'oldBuilding',
+      'brightMetal',
+      'hotOrFuel',
+      'biological',
+      'otherToxicMetal',
+      'poison',
+      'oxidiser',
+    ]);
     const answers = Object.fromEntries(unknown.questions.map((q) => [q, 'no' as const]));
     const said = of('zqwxyk', { answers });
-    expect(said.questions).toEqual([]);
+    expect([said.questions, said.level, said.neededClass]).toEqual([[], 'contained', { eu_uk: 'H', us: 'HEPA' }]);
+    expect(of('zqwxyk', { answers, own: 'plain' }).level).toBe('contained');
+    expect(of('zqwxyk', { answers, own: 'plain', lowerBecause: 'it is chalk, MK has the sheet' })).toMatchObject({
+      level: 'plain',
+      lowered: { from: 'contained' },
+    });
     const open = of('zqwxyk', { answers: { ...answers, stone: 'notKnown' } });
     expect([open.questions, open.level]).toEqual([['stone'], 'contained']);
     expect(of('zqwxyk', { answers: { ...answers, stone: 'yes' } }).dusts.map((d) => d.key)).toEqual(['silica']);
@@ -64,6 +80,9 @@ describe('what somebody says a machine has collected', () => {
     ['brightMetal', 'reactiveMetal', 'contained', true],
     ['hotOrFuel', 'hot', 'contained', true],
     ['biological', 'biological', 'contained', false],
+    ['otherToxicMetal', 'otherToxicMetal', 'contained', false],
+    ['poison', 'poison', 'contained', false],
+    ['oxidiser', 'oxidiser', 'contained', true],
   ] as const)('a yes to "%s" makes it %s', (question, key, level, refused) => {
     const s = of('zqwxyk', { answers: { [question]: 'yes' } });
     expect(s.dusts.map((d) => d.key)).toContain(key);
@@ -184,7 +203,7 @@ describe('the history of a machine', () => {
 
   it('what was answered of the same words before a decontamination is remembered', () => {
     const answered = entry(1, 'zqwxyk', '2026-01-05T10:00:00.000Z', {
-      answers: { oldPaint: 'no', stone: 'no', oldBuilding: 'no', brightMetal: 'no', hotOrFuel: 'no', biological: 'no' },
+      answers: Object.fromEntries(DUST_QUESTIONS.map((q) => [q, 'no' as const])),
     });
     const after = dust({
       entries: [answered],
@@ -193,7 +212,7 @@ describe('the history of a machine', () => {
     });
     expect(after.collected[0]?.said?.id).toBe(1);
     expect(after.standing.questions).toEqual([]);
-    expect(dust({ hours: [{ day: '2026-04-01', dust: 'zqwxyk' }] }).standing.questions.length).toBe(6);
+    expect(dust({ hours: [{ day: '2026-04-01', dust: 'zqwxyk' }] }).standing.questions.length).toBe(9);
   });
 
   it('only the newest decontamination counts, and what was said without a date has none', () => {
