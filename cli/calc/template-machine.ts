@@ -14,12 +14,21 @@ interface Of {
   readonly hazard: DustHazard;
   readonly lastCollected: string;
   readonly missing?: readonly string[];
+  /** A machine with refused dust is answered as it is; otherwise refused. */
+  readonly allowRefused?: boolean;
 }
 
 /** A machine of a kind as a new record has it, every part of it kept on the shelf; its dust read through the register. Refused dust is refused. */
-export const templateMachine = ({ kind, machineClass, hazard, lastCollected, missing = [] }: Of): Result<Machine> => {
+export const templateMachine = ({
+  kind,
+  machineClass,
+  hazard,
+  lastCollected,
+  missing = [],
+  allowRefused = false,
+}: Of): Result<Machine> => {
   const standing = lastCollected.trim() === '' ? null : assessDust(BUILT_IN_DUSTS, stated(lastCollected));
-  if (standing?.refusal)
+  if (standing?.refusal && !allowRefused)
     return fail(
       failure('dust.refused', 'lastCollected', { what: standing.refusal.dust, instead: standing.refusal.instead }),
     );

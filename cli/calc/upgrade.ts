@@ -33,7 +33,7 @@ export const upgradeCalc = ({ kind, changes, hose }: UpgradeInput): Result<Upgra
   if (!given.ok) return given;
   const [hoseBoreM = 0, hoseLengthM = 0] = given.value;
   const machine = { ...made.value, hoseBoreM, hoseLengthM };
-  const steps = upgradeSteps(snapshotOf(machine), changes);
+  const steps = upgradeSteps(snapshotOf(machine), changes, machine.hazard);
   if (!steps.ok) return steps;
   const { parameters, basis } = modelledMachine(machine, []);
   const figures = cleanFigures({ steps: steps.value, parameters, basis, today: AS_NEW });

@@ -91,7 +91,13 @@ const verdictOf = (
   }: { readonly question: WorkQuestion; readonly demand: Demand; readonly hoses: readonly Hose[] },
 ): Result<MachineVerdict> => {
   const { kind, machineClass, collected, wetSet, name } = input;
-  const made = templateMachine({ kind, machineClass, hazard: 'plain', lastCollected: collected });
+  const made = templateMachine({
+    kind,
+    machineClass,
+    hazard: 'plain',
+    lastCollected: collected,
+    allowRefused: true,
+  });
   if (!made.ok) return made;
   const own: Hose = { boreM: MACHINE_KINDS[kind].hoseM, lengthM: 3 };
   const machine = { ...made.value, tag: name, name: '', wetSet, hoseBoreM: own.boreM, hoseLengthM: own.lengthM };

@@ -48,6 +48,7 @@ export const PROPERTY_WORDS: Record<DustProperty, string> = {
   conductive: 'conducts electricity',
   evaporates: 'evaporates in the air stream',
   oxidiser: 'lights what it meets, or reacts with water',
+  food: 'food',
 };
 
 export const REFERRAL_WORDS: Record<Referral, string> = {

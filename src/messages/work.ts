@@ -1,5 +1,5 @@
 import type { CircuitCheck } from '@/core/for-work/circuit';
-import type { Demand, FlowNeed, Forbidden, Gear } from '@/core/for-work/demand';
+import type { Demand, FlowNeed, Forbidden, Gear, Risk } from '@/core/for-work/demand';
 import type { HoseVerdict } from '@/core/for-work/hose-choice';
 import type { Afterwards, First, MachineVerdict, WhyNot } from '@/core/for-work/judge-machine';
 import type { Hose, Predicted } from '@/core/for-work/predict';
@@ -27,6 +27,7 @@ export const TOOL_WORDS: Readonly<Record<ToolKey, string>> = {
   cleaningWand: 'cleaning wand',
   hood: 'hood',
   slot: 'slot',
+  torch: 'welding or cutting torch',
 };
 
 export const SIZE_WORDS: Readonly<Record<ToolSize, string>> = {
@@ -65,6 +66,19 @@ export const FORBIDDEN_WORDS: Readonly<Record<Forbidden, string>> = {
   mainsInTheWet: 'No mains tool in the wet.',
   sparks: 'No sparks into this dust: sparks travel down the hose and the bag burns.',
   dryScraping: 'No dry scraping or burning off where a wet way will do.',
+};
+
+/** What the dust or the tool can set off, and how it is met. Source: handbook of the trade, section 21; local fire rules first. */
+export const RISK_WORDS: Readonly<Record<Risk, string>> = {
+  burns:
+    'This dust burns. Keep flames, embers and hot work away, look for embers before anything is opened, empty it every day.',
+  static: 'Use an antistatic hose. Bond tool, hose and machine, and measure the continuity before dust moves.',
+  explodes:
+    'A cloud of it can explode. A collector for it belongs outdoors or behind its own explosion protection: ask your fire authority.',
+  sparkWork:
+    'This work throws sparks. They must not reach wood dust, a bag, a liner or a cloth. Use a machine and a separator whose makers built them for sparks. Keep a fire watch afterwards.',
+  weldSparks: 'Where it is welded, keep the hood so far away that no spark is drawn in.',
+  conducts: 'This dust conducts. Keep it out of motors, switches and sockets.',
 };
 
 export const hoseSize = (metres: number, units: UnitSystem): string =>
@@ -108,13 +122,27 @@ export const sayWhyNot = (why: WhyNot, { candidate: { machine }, hose }: Machine
     case 'classNone':
       return `it carries no class: ${sayClasses(demand)}`;
     case 'collector':
-      return 'a collector blows back into the shop: only wood and what is less';
+      return 'a collector carries no class and blows back into the shop: only wood and what takes no more than L';
     case 'moreFlow':
       return 'more air flows through it than its baseline: a filter may be torn or out of its seat, look first';
     case 'floorOnly':
       return 'it is for floors';
     case 'fumeOnly':
       return 'it is for fume';
+    case 'noGas':
+      return 'it has no HEPA with a gas stage behind it: fume passes a dust filter';
+    case 'sparks':
+      return machine.dust.standing.dusts.some((d) => d.properties.includes('combustible'))
+        ? `sparks: it holds ${machine.dust.standing.dusts.find((d) => d.properties.includes('combustible'))?.name ?? 'dust'}, which burns`
+        : 'sparks set its bag, liner or filters alight: only a machine built for sparks';
+    case 'conductive':
+      return 'this dust conducts and gets into a mains motor: only with the written word of its maker';
+    case 'mixes':
+      return `it has held ${machine.dust.standing.dusts.map((d) => d.name).join(', ')}: that does not meet this dust`;
+    case 'handTool':
+      return 'a hand-held tool takes a hose, not a duct';
+    case 'waterOnly':
+      return 'dry, this work is not in the US task table: feed water to the blade, or saw it another way';
     case 'notWet':
       return 'it is not fitted out for wet work';
     case 'hoseTooSlow':
@@ -134,12 +162,13 @@ export const sayClasses = ({ classes: { eu_uk: eu, us } }: Pick<Demand, 'classes
 
 export const FIRST_WORDS: Readonly<Record<First, string>> = {
   questions: 'answer what is asked of the dust',
+  keepsWorse: 'know what is in it: that is worse than this dust, and its waste and every opening follow it',
   case: 'a fault is still being looked for on it: end that first',
   measure: 'measure it: no test is on record since it was last changed, or only an old one',
   due: 'a bag or filter is due before the job is over: change it first',
   full: 'its bag or a filter may well be full before the job is over: change it first',
   mayFill: 'have a spare at hand: its bag or a filter may not last the job',
-  bonding: 'its continuity read open: mend the way to earth and measure again before dust moves',
+  bonding: 'its continuity read open: repair the path to earth and measure again before dust moves',
   flowUnsure: 'measure at the tool: the model is not sure of the air',
   selector: 'set the hose selector to this hose',
   wetSetOut: 'take the wet set out and fit the dry filters, dry',
@@ -156,8 +185,7 @@ export const sayFirst = (first: First, { hose }: MachineVerdict, units: UnitSyst
     : FIRST_WORDS[first];
 
 export const AFTERWARDS_WORDS: Readonly<Record<Afterwards, string>> = {
-  dirties: 'opened as a worse machine from then on, until it is decontaminated',
-  keepsWorse: 'what is in it already is worse than this dust, and its waste and its openings go by that',
+  dirties: 'it is opened as a worse machine from then on, until it is decontaminated',
 };
 
 export const FLOW_BECAUSE: Readonly<Record<FlowNeed['because'], string>> = {
@@ -232,13 +260,14 @@ export const sayCheck = ({ check, value, limit, holds }: CircuitCheck): string =
   return `${what}: ${Number(value.toPrecision(3))} ${unit} of ${Number(limit.toPrecision(3))} ${unit}${holds ? '' : ': too much'}.`;
 };
 
-/** Of the task table, what is worn on the face. */
-export const sayRespirator = (apf: number | null): string | null =>
-  apf === null
-    ? null
-    : apf === 0
-      ? 'The US task table asks for no respirator at this work with all of this in place.'
-      : `The US task table asks for a respirator with a protection factor of ${apf} at this work.`;
+/** The respirator that the task table asks for. Hours that nobody said are taken as more than four. */
+export const sayRespirator = (apf: number | null, hours: number | null): string | null => {
+  if (apf === null) return null;
+  const long = hours === null ? ' for more than four hours a shift (you did not say how long)' : '';
+  return apf === 0
+    ? `The US task table asks for no respirator at this work${long} with all of this in place.`
+    : `The US task table asks for a respirator with a protection factor of ${apf} at this work${long}.`;
+};
 
 export const PUT_IN_WORDS: Readonly<Record<PutIn, string>> = {
   wetFoam: 'The wet set its maker names: foam or wet mesh, and the float clear.',
@@ -252,42 +281,6 @@ export const PUT_IN_WORDS: Readonly<Record<PutIn, string>> = {
   plugBranch: 'The other branch of its Y plugged: open, it takes half the air.',
   addY: 'A Y, and behind it a hose of its own for each tool.',
   keepCloth: 'The cloth layer stays in: it is the gasket of the head too.',
-};
-
-/** What keeps a machine from a dust, in a word or two: for the wall. */
-export const SHORT_WHY: Readonly<Record<WhyNot, string>> = {
-  dustRefused: 'none here',
-  machineRefused: 'sealed',
-  somebodyAtIt: 'in work',
-  away: 'away',
-  drying: 'drying',
-  classWithdrawn: 'filter not right',
-  classTooLow: 'class too low',
-  classNone: 'no class',
-  collector: 'collector',
-  moreFlow: 'look: more air',
-  floorOnly: 'floors',
-  fumeOnly: 'fume',
-  notWet: 'dry only',
-  hoseTooSlow: 'too slow',
-  tooLittleAir: 'too little air',
-};
-
-export const SHORT_FIRST: Readonly<Record<First, string>> = {
-  questions: 'ask',
-  case: 'case open',
-  measure: 'measure',
-  due: 'change due',
-  full: 'change first',
-  mayFill: 'spare at hand',
-  bonding: 'bonding open',
-  flowUnsure: 'measure',
-  selector: 'selector',
-  wetSetOut: 'fit dry set',
-  examine: 'examine',
-  hepaNotClassed: 'ask: HEPA',
-  belowUsual: 'little air',
-  noAir: 'measure',
 };
 
 /** Source: TRGS practice, named in makers' instructions; handbook of the trade, section 18. */

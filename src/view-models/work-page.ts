@@ -75,9 +75,9 @@ export const setLines = (
   lasting: lasting.map((l) =>
     sayLasting(machine.stages.find((s) => s.id === l.stageId)?.name ?? '', l, question.hours),
   ),
-  put: putIn(machine, question, demand.standing).map((p) => PUT_IN_WORDS[p]),
+  put: putIn(machine, demand, question.tools).map((p) => PUT_IN_WORDS[p]),
   care: [
-    ...(question.wet
+    ...(demand.wet
       ? [
           `The container is emptied and rinsed the same day; the wet set dries ${DRYING_HOURS} h before the machine is closed or fitted dry: damp media cake and grow mould.`,
         ]

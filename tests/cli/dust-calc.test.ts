@@ -43,10 +43,10 @@ describe('calc dust', () => {
     expect(d.matches[0]?.chance).toBeLessThan(1);
     expect((await dust('crysotile', { confirmed: ['asbestos'] })).refused).not.toBeNull();
     const unknown = await dust('gubbins');
-    expect([unknown.level, unknown.questions.length]).toEqual(['contained', 6]);
+    expect([unknown.level, unknown.questions.length]).toEqual(['contained', 9]);
     expect(
       (await dust('gubbins', { answers: Object.fromEntries(unknown.questions.map((q) => [q.key, 'no'])) })).level,
-    ).toBe('plain');
+    ).toBe('contained');
   });
 
   it.each<[string, object, string]>([

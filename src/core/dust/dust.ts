@@ -42,6 +42,7 @@ export const DUST_PROPERTIES = [
   'evaporates',
   /** Lights or burns with what it touches, or reacts with water. */
   'oxidiser',
+  'food',
 ] as const;
 export type DustProperty = (typeof DUST_PROPERTIES)[number];
 

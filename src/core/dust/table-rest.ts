@@ -337,7 +337,7 @@ export const OTHER_DUSTS: readonly Dust[] = [
       'coffee dust',
     ],
     limits: [uk(10, 'flour dust')],
-    properties: ['sensitiser', 'combustible'],
+    properties: ['sensitiser', 'combustible', 'food'],
     waste: 'flour dust',
     note: 'Asthma. Burns as a cloud.',
   }),

@@ -1,6 +1,6 @@
 import { CLASS_HOSE_VELOCITY } from '../constants/limits';
 import type { DustStanding } from '../dust/assess';
-import type { NeededClass, RuleSet } from '../dust/dust';
+import type { DustProperty, NeededClass, RuleSet } from '../dust/dust';
 import { DUCT_VELOCITY, wheelNeedM3s } from '../measure/needs-of-use';
 import { captureNeedM3s, USUAL_AWAY_M } from './capture';
 import { isEnclosed, type WorkQuestion } from './question';
@@ -30,8 +30,19 @@ export const FORBIDDEN = [
 ] as const;
 export type Forbidden = (typeof FORBIDDEN)[number];
 
+export const RISKS = ['burns', 'static', 'explodes', 'sparkWork', 'weldSparks', 'conducts'] as const;
+/** What the dust or the tool can set off; said before the work begins. */
+export type Risk = (typeof RISKS)[number];
+
 export interface Demand {
   readonly standing: DustStanding;
+  /** Wet by what is ticked, or by the material itself. */
+  readonly wet: boolean;
+  /** The tool throws sparks on this material. */
+  readonly sparks: boolean;
+  /** The task table knows this work with water only, and it is to be done dry. */
+  readonly waterOnly: boolean;
+  readonly risks: readonly Risk[];
   readonly classes: Readonly<Record<RuleSet, NeededClass>>;
   readonly flows: readonly FlowNeed[];
   /** What must be reached at each tool, m3/s: the most of what is asked for; null where nobody asks for a figure. */
@@ -48,6 +59,8 @@ export interface Demand {
   readonly forbidden: readonly Forbidden[];
 }
 
+const isMineral = ({ dusts }: DustStanding): boolean => dusts.some((d) => d.family === 'silica');
+
 /** Hours of a shift past which the table asks for more. Source: 29 CFR 1926.1153 Table 1. */
 const LONG_HOURS = 4;
 
@@ -56,7 +69,7 @@ interface Row {
   readonly apf: (q: { readonly long: boolean; readonly enclosed: boolean }) => number;
 }
 
-/** Source: 29 CFR 1926.1153 Table 1, rows (ii), (vi), (vii), (xi) and (xii), from memory; the rest of each row is read there. */
+/** Source: 29 CFR 1926.1153 Table 1, rows (ii), (iii), (vi), (vii), (xi) and (xii), from memory; the rest of each row is read there. */
 const ROWS: Readonly<Record<TaskRow, Row>> = {
   mortarGrinder: { gear: ['shroud', 'filter99', 'filterCleaning'], apf: ({ long }) => (long ? 25 : 10) },
   grinder: {
@@ -65,13 +78,28 @@ const ROWS: Readonly<Record<TaskRow, Row>> = {
   },
   drill: { gear: ['shroud', 'filter99', 'filterCleaning', 'hepaForHoles'], apf: () => 0 },
   handSaw: { gear: ['water'], apf: ({ long, enclosed }) => (long || enclosed ? 10 : 0) },
+  fibreCementSaw: { gear: ['shroud', 'filter99', 'outdoorsOnly'], apf: () => 0 },
   coreSaw: { gear: ['water'], apf: () => 0 },
+};
+
+/** Largest blade of the row for fibre cement, m: 8 in. Source: 29 CFR 1926.1153 Table 1 (iii), from memory. */
+const FIBRE_CEMENT_BLADE_M = 0.2032;
+
+/** The row of the table that speaks of a work; null where none does. Fibre cement outdoors has a row of its own. */
+const rowOf = (q: WorkQuestion, standing: DustStanding): TaskRow | null => {
+  const kind = q.tool === null ? null : TOOLS[q.tool];
+  if (!kind?.row || !isMineral(standing)) return null;
+  const mineral = standing.dusts.filter((d) => d.family === 'silica');
+  const own =
+    kind.row === 'handSaw' &&
+    q.place === 'outdoors' &&
+    (q.sizeM ?? kind.usualSizeM ?? 0) <= FIBRE_CEMENT_BLADE_M &&
+    mineral.every((d) => d.key === 'fibreCement');
+  return own ? 'fibreCementSaw' : kind.row;
 };
 
 /** Wheels of mineral grinders have their figure by the inch; on anything else it is what the trade takes over. */
 const PER_INCH: ReadonlySet<TaskRow> = new Set<TaskRow>(['mortarGrinder', 'grinder']);
-
-const isMineral = ({ dusts }: DustStanding): boolean => dusts.some((d) => d.family === 'silica');
 
 const flowsOf = (q: WorkQuestion, standing: DustStanding): readonly FlowNeed[] => {
   const kind = q.tool === null ? null : TOOLS[q.tool];
@@ -101,20 +129,41 @@ const flowsOf = (q: WorkQuestion, standing: DustStanding): readonly FlowNeed[] =
 
 const NO_SWEEPING: ReadonlySet<NeededClass> = new Set<NeededClass>(['M', 'H', 'HEPA']);
 
-const forbiddenBy = (q: WorkQuestion, standing: DustStanding): readonly Forbidden[] => {
-  const kind = q.tool === null ? null : TOOLS[q.tool];
+const has = ({ dusts }: DustStanding, property: DustProperty): boolean =>
+  dusts.some((d) => d.properties.includes(property));
+
+/** Water, slurry and coolant are wet whatever is ticked. Source: handbook of the trade, section 21. */
+const isWet = (q: WorkQuestion, standing: DustStanding): boolean => q.wet || has(standing, 'wet');
+
+const throwsSparks = (q: WorkQuestion, standing: DustStanding): boolean => {
+  const sparks = q.tool === null ? 'never' : TOOLS[q.tool].sparks;
+  return sparks === 'always' || (sparks === 'onMetal' && has(standing, 'sparking'));
+};
+
+const forbiddenBy = (q: WorkQuestion, standing: DustStanding, wet: boolean): readonly Forbidden[] => {
   const guarded = NO_SWEEPING.has(standing.neededClass.eu_uk) || NO_SWEEPING.has(standing.neededClass.us);
-  const burns = standing.dusts.some(
-    (d) => d.properties.includes('combustible') || d.properties.includes('reactiveMetal'),
-  );
+  const burns = has(standing, 'combustible') || has(standing, 'reactiveMetal');
+  const sparky = q.tool !== null && TOOLS[q.tool].sparks !== 'never';
   return [
     ...(guarded ? (['drySweeping', 'compressedAir'] as const) : []),
     ...(standing.level === 'contained' ? (['shaking'] as const) : []),
-    ...(standing.level === 'contained' && !q.wet && standing.dusts.some((d) => d.family === 'toxicMetal')
+    ...(standing.level === 'contained' && !wet && standing.dusts.some((d) => d.family === 'toxicMetal')
       ? (['dryScraping'] as const)
       : []),
-    ...(q.wet ? (['paperInTheWet', 'mainsInTheWet'] as const) : []),
-    ...(burns && kind?.sparks ? (['sparks'] as const) : []),
+    ...(wet ? (['paperInTheWet', 'mainsInTheWet'] as const) : []),
+    ...((burns && sparky) || throwsSparks(q, standing) ? (['sparks'] as const) : []),
+  ];
+};
+
+/** What can burn, charge, explode or conduct. Source: handbook of the trade, section 21; NFPA practice, from memory. */
+const risksOf = (q: WorkQuestion, standing: DustStanding): readonly Risk[] => {
+  const burns = has(standing, 'combustible');
+  const welding = standing.dusts.some((d) => d.family === 'fume') && q.tool !== 'torch';
+  return [
+    ...(burns ? (['burns', 'static', 'explodes'] as const) : []),
+    ...(throwsSparks(q, standing) ? (['sparkWork'] as const) : []),
+    ...(welding ? (['weldSparks'] as const) : []),
+    ...(has(standing, 'conductive') ? (['conducts'] as const) : []),
   ];
 };
 
@@ -128,18 +177,25 @@ export const demandOf = (q: WorkQuestion, standing: DustStanding): Demand => {
   const kind = q.tool === null ? null : TOOLS[q.tool];
   const flows = flowsOf(q, standing);
   const must = flows.filter((f) => !GUIDES.has(f.because)).map((f) => f.flowM3s);
-  const row = kind?.row && isMineral(standing) ? ROWS[kind.row] : null;
-  const long = q.hours !== null && q.hours > LONG_HOURS;
+  const named = rowOf(q, standing);
+  const row = named === null ? null : ROWS[named];
+  // Hours that nobody said are taken as the long shift.
+  const long = q.hours === null || q.hours > LONG_HOURS;
+  const wet = isWet(q, standing);
   return {
     standing,
+    wet,
+    sparks: throwsSparks(q, standing),
+    waterOnly: row !== null && row.gear.includes('water') && !wet,
+    risks: risksOf(q, standing),
     classes: standing.neededClass,
     flows,
     mustM3s: must.length > 0 ? Math.max(...must) : null,
     usualM3s: flows.find((f) => GUIDES.has(f.because))?.flowM3s ?? null,
     hoseMs: NO_SWEEPING.has(standing.neededClass.eu_uk) ? CLASS_HOSE_VELOCITY.value : null,
-    ductMs: DUCT_VELOCITY[q.wet ? 'heavyOrMoist' : (kind?.load ?? 'lightDry')],
+    ductMs: DUCT_VELOCITY[wet ? 'heavyOrMoist' : (kind?.load ?? 'lightDry')],
     gear: row?.gear ?? [],
     respiratorApf: row ? row.apf({ long, enclosed: isEnclosed(q.place) }) : null,
-    forbidden: forbiddenBy(q, standing),
+    forbidden: forbiddenBy(q, standing, wet),
   };
 };

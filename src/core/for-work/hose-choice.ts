@@ -8,7 +8,7 @@ export interface HoseLimits {
 }
 
 export const HOSE_VERDICTS = ['does', 'perhaps', 'tooSlow', 'tooLittle', 'neither'] as const;
-/** `perhaps`: the figure does, the interval does not. */
+/** `perhaps`: the interval reaches what is asked for, and does not lie above it whole. */
 export type HoseVerdict = (typeof HOSE_VERDICTS)[number];
 
 /**
@@ -16,7 +16,8 @@ export type HoseVerdict = (typeof HOSE_VERDICTS)[number];
  * and what the tool asks for, guarded as JCGM 106. Valid: a prediction of the model.
  */
 export const judgeHose = (p: Predicted, { mustM3s, hoseMs }: HoseLimits): HoseVerdict => {
-  const [flow, speed] = [mustM3s === null || p.flowM3s >= mustM3s, hoseMs === null || p.velocityMs >= hoseMs];
+  // A no only where the whole interval says so; where it reaches the need, a measurement at the tool decides.
+  const [flow, speed] = [mustM3s === null || p.highM3s >= mustM3s, hoseMs === null || p.highMs >= hoseMs];
   if (!flow || !speed) return flow ? 'tooSlow' : speed ? 'tooLittle' : 'neither';
   const sure = (mustM3s === null || p.lowM3s >= mustM3s) && (hoseMs === null || p.lowMs >= hoseMs);
   return sure ? 'does' : 'perhaps';

@@ -1,4 +1,6 @@
 import { MACHINE_KINDS } from '../machine/kinds';
+import { holdsFume, is, isGasFume, mixes, sparksInto } from './clashes';
+import { TOOLS } from './tools';
 import type { DustHazard } from '../dust/level';
 import { DUST_HAZARDS } from '../dust/level';
 import type { NeededClass } from '../dust/dust';
@@ -23,6 +25,12 @@ export const WHY_NOT = [
   'moreFlow',
   'floorOnly',
   'fumeOnly',
+  'noGas',
+  'sparks',
+  'conductive',
+  'mixes',
+  'handTool',
+  'waterOnly',
   'notWet',
   'hoseTooSlow',
   'tooLittleAir',
@@ -32,6 +40,7 @@ export type WhyNot = (typeof WHY_NOT)[number];
 
 export const FIRST = [
   'questions',
+  'keepsWorse',
   'case',
   'measure',
   'due',
@@ -49,8 +58,8 @@ export const FIRST = [
 /** What is to be done, or seen to, before it starts. */
 export type First = (typeof FIRST)[number];
 
-export const AFTERWARDS = ['dirties', 'keepsWorse'] as const;
-/** `dirties`: opened as a worse machine from then on. `keepsWorse`: what is in it is worse than this dust, and governs. */
+export const AFTERWARDS = ['dirties'] as const;
+/** `dirties`: opened as a worse machine from then on. */
 export type Afterwards = (typeof AFTERWARDS)[number];
 
 export interface Candidate {
@@ -117,16 +126,25 @@ export const classFit = (label: MachineClass | null, { standing, classes }: Dema
   return eu === 'no' || us === 'no' ? 'no' : eu === 'note' ? 'note' : 'yes';
 };
 
-/** Collectors carry no dust class. What they blow back into the shop is judged by their examination: wood and what is less. */
+/**
+ * Collectors carry no dust class. What they blow back into the shop is judged by their examination: wood, the dust they are
+ * built for, and what takes no more than L. Nothing that takes M beside wood.
+ */
 const collectorMay = ({ standing }: Demand): boolean =>
   standing.level !== 'contained' &&
   standing.dusts.length > 0 &&
-  standing.dusts.every((d) => d.family === 'wood' || d.family === 'nuisance');
+  standing.dusts.every(
+    (d) => d.family === 'wood' || (d.level === 'plain' && d.neededClass.eu_uk === 'L' && d.neededClass.us === 'L'),
+  );
+
+const rank = (level: DustHazard): number => DUST_HAZARDS.indexOf(level);
 
 const whyNotOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly WhyNot[] => {
   const { machine, hoses } = c;
   const { label, withdrawn } = classStanding(machine);
-  const fixed = MACHINE_KINDS[machine.kind].collector;
+  const { collector: fixed, feed, use } = MACHINE_KINDS[machine.kind];
+  const { dusts } = demand.standing;
+  const onlyFume = dusts.length > 0 && dusts.every(isGasFume) && demand.standing.level !== 'contained';
   const best = hoses[0] ? worstVerdict(hoses[0]) : null;
   // A stage that is missing, foreign or unproven keeps a collector from work too, which has no class to lose.
   const classed: readonly WhyNot[] = withdrawn
@@ -135,9 +153,13 @@ const whyNotOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly WhyNo
       ? collectorMay(demand)
         ? []
         : ['collector']
-      : classFit(label, demand) !== 'no'
-        ? []
-        : [label === null ? 'classNone' : 'classTooLow'];
+      : onlyFume
+        ? holdsFume(machine)
+          ? []
+          : ['noGas']
+        : classFit(label, demand) !== 'no'
+          ? []
+          : [label === null ? 'classNone' : 'classTooLow'];
   return [
     ...(demand.standing.refusal ? (['dustRefused'] as const) : []),
     ...(machine.dust.standing.refusal ? (['machineRefused'] as const) : []),
@@ -146,13 +168,14 @@ const whyNotOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly WhyNo
     ...(c.drying ? (['drying'] as const) : []),
     ...classed,
     ...(c.moreThanBaseline ? (['moreFlow'] as const) : []),
-    ...(MACHINE_KINDS[machine.kind].use === 'floors' && q.tool !== null && q.tool !== 'cleaningWand'
-      ? (['floorOnly'] as const)
-      : []),
-    ...(machine.kind === 'fumeExtractor' && !demand.standing.dusts.some((d) => d.family === 'fume')
-      ? (['fumeOnly'] as const)
-      : []),
-    ...(q.wet && !machine.wetSet ? (['notWet'] as const) : []),
+    ...(use === 'floors' && q.tool !== null && q.tool !== 'cleaningWand' ? (['floorOnly'] as const) : []),
+    ...(use === 'fume' && !dusts.some((d) => d.family === 'fume') ? (['fumeOnly'] as const) : []),
+    ...(sparksInto(machine, demand) ? (['sparks'] as const) : []),
+    ...(dusts.some(is('conductive')) && feed !== 'air' ? (['conductive'] as const) : []),
+    ...(mixes(machine, demand) ? (['mixes'] as const) : []),
+    ...(fixed && q.tool !== null && TOOLS[q.tool].handHeld ? (['handTool'] as const) : []),
+    ...(demand.waterOnly ? (['waterOnly'] as const) : []),
+    ...(demand.wet && !machine.wetSet ? (['notWet'] as const) : []),
     ...(best === 'tooSlow' ? (['hoseTooSlow'] as const) : []),
     ...(best === 'tooLittle' || best === 'neither' ? (['tooLittleAir'] as const) : []),
   ];
@@ -174,6 +197,7 @@ const firstOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly First[
   const selector = machine.hoseSelectorM;
   return [
     ...(demand.standing.questions.length + demand.standing.toConfirm.length > 0 ? (['questions'] as const) : []),
+    ...(rank(machine.hazard) > rank(demand.standing.level) ? (['keepsWorse'] as const) : []),
     ...(c.caseOpen ? (['case'] as const) : []),
     ...(c.changedSince || c.testedDaysAgo === null || c.testedDaysAgo > OLD_TEST_DAYS ? (['measure'] as const) : []),
     ...(due.some((d) => d !== examined && d.daysLeft !== null && d.daysLeft <= days) ? (['due'] as const) : []),
@@ -189,18 +213,15 @@ const firstOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly First[
     ...(best && selector !== null && Math.abs(best.predicted.hose.boreM / selector - 1) > SAME_SIZE
       ? (['selector'] as const)
       : []),
-    ...(!q.wet && machine.wetSet ? (['wetSetOut'] as const) : []),
+    ...(!demand.wet && machine.wetSet ? (['wetSetOut'] as const) : []),
     ...(!MACHINE_KINDS[machine.kind].collector && classFit(classStanding(machine).label, demand) === 'note'
       ? (['hepaNotClassed'] as const)
       : []),
   ];
 };
 
-const rank = (level: DustHazard): number => DUST_HAZARDS.indexOf(level);
-
 const afterwardsOf = ({ machine }: Candidate, demand: Demand): readonly Afterwards[] => {
-  const [own, new_] = [rank(machine.hazard), rank(demand.standing.level)];
-  return own < new_ ? ['dirties'] : own > new_ ? ['keepsWorse'] : [];
+  return rank(machine.hazard) < rank(demand.standing.level) ? ['dirties'] : [];
 };
 
 /** One machine against one work. Source: common practice, no published source; classes by EN 60335-2-69 and 29 CFR 1926.1153. */

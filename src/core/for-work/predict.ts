@@ -31,6 +31,7 @@ export interface Predicted {
   /** In the hose, m/s. */
   readonly velocityMs: number;
   readonly lowMs: number;
+  readonly highMs: number;
   /** Tools that share the hose: its Y sits at the tool end. 1 where each has its own. */
   readonly toolsOnHose: number;
 }
@@ -124,14 +125,15 @@ export const predictThrough = (standing: Standing, hose: Hose): Predicted | null
   const spread = NORMAL_95 * Math.hypot(...moves, own ? 0 : half(long, short), UNSTATED_UNCERTAINTY.value);
   const onHose = toolsOnHose(standing);
   const area = (Math.PI * hose.boreM ** 2) / 4 / onHose;
-  const lowM3s = flowM3s * Math.exp(-spread);
+  const [lowM3s, highM3s] = [flowM3s * Math.exp(-spread), flowM3s * Math.exp(spread)];
   return {
     hose,
     flowM3s,
     lowM3s,
-    highM3s: flowM3s * Math.exp(spread),
+    highM3s,
     velocityMs: flowM3s / area,
     lowMs: lowM3s / area,
+    highMs: highM3s / area,
     toolsOnHose: onHose,
   };
 };

@@ -3,6 +3,7 @@ import type { NoCare } from '../dust/care';
 import type { CleaningWay } from '../dust/dust';
 import type { Machine, Stage } from '../machine/machine';
 import { cleaningOf } from '../procedure/choose';
+import type { Demand } from './demand';
 import type { WorkQuestion } from './question';
 
 export const PUT_IN = [
@@ -32,8 +33,8 @@ const isCloth = (s: Stage): boolean => s.spec.air.form === 'medium' && s.spec.ai
  */
 export const putIn = (
   machine: Machine,
-  { wet, tools }: Pick<WorkQuestion, 'wet' | 'tools'>,
-  standing: DustStanding,
+  { wet, standing }: Pick<Demand, 'wet' | 'standing'>,
+  tools: WorkQuestion['tools'],
 ): readonly PutIn[] => {
   const hasY = machine.stages.some((x) => x.kind === 'wye');
   const branches: readonly PutIn[] = tools === 1 ? (hasY ? ['plugBranch'] : []) : hasY ? [] : ['addY'];

@@ -16,6 +16,7 @@ export const TOOL_KEYS = [
   'cleaningWand',
   'hood',
   'slot',
+  'torch',
 ] as const;
 export type ToolKey = (typeof TOOL_KEYS)[number];
 
@@ -24,8 +25,12 @@ export const TOOL_SIZES = ['wheel', 'disc', 'blade', 'belt', 'knife', 'bit', 'op
 export type ToolSize = (typeof TOOL_SIZES)[number];
 
 /** Rows of the task table for silica. Source: 29 CFR 1926.1153 Table 1, from memory. */
-export const TASK_ROWS = ['mortarGrinder', 'grinder', 'drill', 'handSaw', 'coreSaw'] as const;
+export const TASK_ROWS = ['mortarGrinder', 'grinder', 'drill', 'handSaw', 'fibreCementSaw', 'coreSaw'] as const;
 export type TaskRow = (typeof TASK_ROWS)[number];
+
+/** Whether it throws sparks: always, on metal, or never. */
+export const SPARKS = ['always', 'onMetal', 'never'] as const;
+export type Sparks = (typeof SPARKS)[number];
 
 /** A kind of tool, with what it asks of whatever is on its hose. */
 export interface ToolKind {
@@ -43,8 +48,9 @@ export interface ToolKind {
   readonly load: DuctLoad;
   /** Stands beside the dust and draws it in from a distance. */
   readonly draws: HoodForm | null;
-  /** Throws sparks on steel. */
-  readonly sparks: boolean;
+  readonly sparks: Sparks;
+  /** Held in the hand, on a hose: it takes no duct. */
+  readonly handHeld: boolean;
 }
 
 const litres = (low: number, high: number): readonly [number, number] => [low / 1000, high / 1000];
@@ -54,7 +60,8 @@ const PLAIN: Omit<ToolKind, 'key' | 'size' | 'usualSizeM' | 'usualM3s'> = {
   row: null,
   load: 'lightDry',
   draws: null,
-  sparks: false,
+  sparks: 'never',
+  handHeld: true,
 };
 
 const tool = (
@@ -65,20 +72,25 @@ const tool = (
 
 /** Source: common practice, no published source; rows of 29 CFR 1926.1153 Table 1, from memory. */
 export const TOOLS: Readonly<Record<ToolKey, ToolKind>> = {
-  grinder: tool(['grinder', 'wheel', 0.125], null, { row: 'grinder', sparks: true }),
-  mortarRaker: tool(['mortarRaker', 'wheel', 0.125], null, { row: 'mortarGrinder', sparks: true }),
-  wallChaser: tool(['wallChaser', 'wheel', 0.125], null, { row: 'mortarGrinder', wheels: 2, sparks: true }),
+  grinder: tool(['grinder', 'wheel', 0.125], null, { row: 'grinder', sparks: 'onMetal' }),
+  mortarRaker: tool(['mortarRaker', 'wheel', 0.125], null, { row: 'mortarGrinder', sparks: 'onMetal' }),
+  wallChaser: tool(['wallChaser', 'wheel', 0.125], null, { row: 'mortarGrinder', wheels: 2, sparks: 'onMetal' }),
   hammerDrill: tool(['hammerDrill', 'bit', null], litres(15, 25), { row: 'drill' }),
   coreDrill: tool(['coreDrill', 'bit', null], litres(20, 35), { row: 'coreSaw' }),
-  handSaw: tool(['handSaw', 'blade', 0.19], litres(30, 45), { row: 'handSaw', load: 'woodChips' }),
-  sander: tool(['sander', 'disc', 0.15], litres(20, 35)),
-  beltSander: tool(['beltSander', 'belt', 0.1], litres(30, 45)),
+  handSaw: tool(['handSaw', 'blade', 0.19], litres(30, 45), { row: 'handSaw', load: 'woodChips', sparks: 'onMetal' }),
+  sander: tool(['sander', 'disc', 0.15], litres(20, 35), { sparks: 'onMetal' }),
+  beltSander: tool(['beltSander', 'belt', 0.1], litres(30, 45), { sparks: 'onMetal' }),
   planer: tool(['planer', 'knife', 0.082], litres(40, 60), { load: 'woodChips' }),
   router: tool(['router', 'none', null], litres(30, 45), { load: 'woodChips' }),
-  tableSaw: tool(['tableSaw', 'blade', 0.25], litres(165, 190), { load: 'woodChips' }),
+  tableSaw: tool(['tableSaw', 'blade', 0.25], litres(165, 190), {
+    load: 'woodChips',
+    sparks: 'onMetal',
+    handHeld: false,
+  }),
   cleaningWand: tool(['cleaningWand', 'none', null], null),
-  hood: tool(['hood', 'opening', 0.15], null, { draws: 'hood' }),
-  slot: tool(['slot', 'length', 0.3], null, { draws: 'slot' }),
+  hood: tool(['hood', 'opening', 0.15], null, { draws: 'hood', handHeld: false }),
+  slot: tool(['slot', 'length', 0.3], null, { draws: 'slot', handHeld: false }),
+  torch: tool(['torch', 'none', null], litres(20, 35), { sparks: 'always' }),
 };
 
 /**

@@ -207,7 +207,8 @@ export const statusOn = (
   today: CalendarDate,
   outlooks: readonly StageOutlook[],
 ): MachineStatus => {
-  const due = dueOfMachine({ machine, changes, today, outlooks });
+  // Nothing is due on a machine that only others may touch.
+  const due = machine.dust.standing.refusal ? [] : dueOfMachine({ machine, changes, today, outlooks });
   return { machine, due, latest, need: needOf({ machine, changes }, due, latest), outlooks };
 };
 

@@ -1,6 +1,7 @@
 import { fail, failure, ok, type Result } from '../failure/failure';
 import type { EditedStage, PathSnapshot } from '../machine/path-edit';
-import type { StageKind } from '../path/stage-kinds';
+import type { DustHazard } from '../dust/level';
+import { STAGE_KINDS, type StageKind } from '../path/stage-kinds';
 import type { StageSpec } from '../path/stage-spec';
 import { GENERAL_STAGE } from '../machine/stage-templates';
 import type { UpgradeChange } from './change';
@@ -104,10 +105,12 @@ const NEVER_OUT: readonly StageKind[] = ['mainFilter', 'hepa', 'canister', 'gas'
 
 /**
  * Whether a part may come out for good: never what its maker says must stay, never its fine filter or its gas stage, and a
- * bag or a cloth only where a finer filter stays behind. Source: handbook of the trade, section 16: a machine never runs
- * without its filter. Valid: a stage of the path.
+ * bag or a cloth only where a finer filter stays behind. With dust above plain on record nothing comes out that holds dust
+ * or guards the room. Source: handbook of the trade, section 16: a machine never runs without its filter. Valid: a stage of
+ * the path.
  */
-export const mayComeOut = (path: PathSnapshot, stage: EditedStage): boolean => {
+export const mayComeOut = (path: PathSnapshot, stage: EditedStage, level: DustHazard): boolean => {
+  if (level !== 'plain' && STAGE_KINDS[stage.kind].dust !== 'cleanSide') return false;
   if (stage.missing || stage.doNotRemove || NEVER_OUT.includes(stage.kind)) return false;
   if (stage.spec.air.form !== 'medium') return stage.kind !== 'hose' && stage.kind !== 'duct';
   // Whatever it is called: what holds back the finest stays.
@@ -117,11 +120,11 @@ export const mayComeOut = (path: PathSnapshot, stage: EditedStage): boolean => {
   return coarse || path.stages.some((s) => s !== stage && !s.missing && finer.includes(s.kind));
 };
 
-const takenOut = ({ path, leakM2 }: Upgraded, stageId: number): Applied => {
+const takenOut = ({ path, leakM2 }: Upgraded, stageId: number, level: DustHazard): Applied => {
   const at = path.stages.findIndex((s) => s.id === stageId);
   const stage = path.stages[at];
   if (!stage || stage.missing || stage.kind === 'fan') return noPlace('takeOut');
-  if (!mayComeOut(path, stage)) return fail(failure('upgrade.keep', 'change', { stage: stage.name }));
+  if (!mayComeOut(path, stage, level)) return fail(failure('upgrade.keep', 'change', { stage: stage.name, level }));
   // It stays in the record as missing: what it belonged to is no longer the appliance that was tested.
   return ok({ path: replaced(path, at, { ...stage, missing: true }), leakM2 });
 };
@@ -137,7 +140,7 @@ const exhaust = (
   return ok({ path: replaced(path, at, { ...stage, spec: alien(path, spec) }), leakM2 });
 };
 
-const applyOne = (from: Upgraded, change: UpgradeChange): Applied => {
+const applyOne = (from: Upgraded, change: UpgradeChange, level: DustHazard): Applied => {
   switch (change.kind) {
     case 'medium':
       return otherMedium(from, change);
@@ -160,7 +163,7 @@ const applyOne = (from: Upgraded, change: UpgradeChange): Applied => {
     case 'seal':
       return ok({ ...from, leakM2: change.leakM2 });
     case 'takeOut':
-      return takenOut(from, change.stageId);
+      return takenOut(from, change.stageId, level);
     case 'container':
       // No air goes through a bottom container.
       return ok(from);
@@ -172,10 +175,14 @@ const applyOne = (from: Upgraded, change: UpgradeChange): Applied => {
  * an air path; common practice for where a layer, a HEPA or a cyclone goes. Valid: a path with a fan. Returns
  * `upgrade.no-place` for a change that has no place on the machine, `upgrade.keep` for a part that must not come out.
  */
-export const upgradeSteps = (path: PathSnapshot, changes: readonly UpgradeChange[]): Result<readonly Upgraded[]> => {
+export const upgradeSteps = (
+  path: PathSnapshot,
+  changes: readonly UpgradeChange[],
+  level: DustHazard,
+): Result<readonly Upgraded[]> => {
   const steps: Upgraded[] = [{ path, leakM2: null }];
   for (const [i, change] of changes.entries()) {
-    const next = applyOne(steps[i] ?? { path, leakM2: null }, change);
+    const next = applyOne(steps[i] ?? { path, leakM2: null }, change, level);
     if (!next.ok) return fail(...next.failures.map((f) => ({ ...f, path: `changes.${i}` })));
     steps.push(next.value);
   }

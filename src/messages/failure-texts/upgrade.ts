@@ -39,7 +39,9 @@ export const UPGRADE_TEXTS = {
   ],
   'upgrade.keep': (f) => [
     'Must stay in',
-    `${text(f['stage'])} must not come out: the machine never runs without its filter.`,
+    f['level'] === 'plain' || f['level'] === undefined
+      ? `${text(f['stage'])} must not come out: the machine never runs without its filter.`
+      : `${text(f['stage'])} must not come out: it holds ${text(f['level'])} dust, or guards the room from it.`,
     'Leave it in, or put another one in its place.',
   ],
   'upgrade.stale': () => [

@@ -12,6 +12,7 @@ import { findMachine } from '../repositories/machines';
 import { insertIntegrityCheck, insertPenetrationTest } from '../repositories/proofs';
 import { loadSite } from '../repositories/site';
 import { loadTests } from '../repositories/tests';
+import { refusedBy } from './state-dust';
 import { type Context, runOnce } from './user-action';
 
 /** Largest size a screening count may start at, um. A Moorwind default, next to the 0.3 um that HEPA is stated at. */
@@ -64,6 +65,8 @@ export const recordIntegrity = async (
   return runOnce(db, { kind: `integrity ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
+    const refused = refusedBy(machine);
+    if (refused) return refused;
     const stage = machine.stages.find((s) => s.id === body.stageId);
     if (!stage) return fail(failure('stage.unknown', 'stageId', { tag }));
     const { by } = body;

@@ -6,6 +6,7 @@ import { findMachine, machineIdOf } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
 import { type Away, insertAway, loadAway } from '../repositories/plans';
 import { insertLook, insertUsage } from '../repositories/wear';
+import { refusedBy } from './state-dust';
 import { type Context, runOnce } from './user-action';
 
 /** Run hours of a machine on a day; the newest word for a day stands. */
@@ -16,11 +17,13 @@ export const logUsage = async (
 ): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: `usage ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
-    const machineId = await machineIdOf(tx, tag);
-    if (machineId === null) return fail(failure('machine.unknown', '', { tag }));
+    const machine = await findMachine(tx, tag);
+    if (!machine) return fail(failure('machine.unknown', '', { tag }));
+    const refused = refusedBy(machine);
+    if (refused) return refused;
     if (body.day > dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('usage.future', 'day'));
     const { day, hours, dust, by } = body;
-    return ok({ id: await insertUsage(tx, { machineId, day, hours, dust, at, by }) });
+    return ok({ id: await insertUsage(tx, { machineId: machine.id, day, hours, dust, at, by }) });
   });
 };
 
@@ -34,6 +37,8 @@ export const logLook = async (
   return runOnce(db, { kind: `look ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
     const machine = await findMachine(tx, tag);
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
+    const refused = refusedBy(machine);
+    if (refused) return refused;
     if (!machine.stages.some((s) => s.id === body.stageId)) return fail(failure('stage.unknown', 'stageId', { tag }));
     if (body.day > dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('look.future', 'day'));
     const { stageId, day, share, by } = body;

@@ -13,6 +13,7 @@ import { findMachine } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
 import { insertTest, loadTests } from '../repositories/tests';
 import { checkMoment } from './check-moment';
+import { refusedBy } from './state-dust';
 import { type Context, runOnce } from './user-action';
 
 export interface Recorded {
@@ -40,6 +41,8 @@ const check = async (
 ): Promise<Result<Checked>> => {
   const machine = await findMachine(tx, tag);
   if (!machine) return fail(failure('machine.unknown', '', { tag }));
+  const refused = refusedBy(machine);
+  if (refused) return refused;
   const site = await loadSite(tx);
   const instrument = (await loadInstruments(tx)).find((i) => i.id === body.instrumentId) ?? null;
   if (body.instrumentId !== null && !instrument) return fail(failure('instrument.unknown', 'instrumentId'));

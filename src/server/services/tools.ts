@@ -8,6 +8,7 @@ import { checkTool, type OwnTool } from '@/core/for-work/own-tool';
 import { findMachine } from '../repositories/machines';
 import { loadSite } from '../repositories/site';
 import { insertBonding, insertTool, loadBonding, loadTools } from '../repositories/tools';
+import { refusedBy } from './state-dust';
 import { type Context, runOnce } from './user-action';
 
 type Done = Result<{ readonly id: number }>;
@@ -33,6 +34,8 @@ export const recordBonding = async ({ db, now }: Context, tag: string, body: Bon
     if (!machine) return fail(failure('machine.unknown', '', { tag }));
     const { on, ohm, between, by } = body;
     if (on > dayAt(at, (await loadSite(tx)).timeZone)) return fail(failure('bonding.future', 'on'));
+    const refused = refusedBy(machine);
+    if (refused) return refused;
     return ok({ id: await insertBonding(tx, machine.id, { on, ohm, between, at, by }) });
   });
 };

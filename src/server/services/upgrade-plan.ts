@@ -116,7 +116,7 @@ export const planOf = (bench: Bench, changes: readonly UpgradeChange[]): Result<
       failure('upgrade.measure-first', '', { tag: machine.tag }),
       ...(modelled.basis.why ? [modelled.basis.why] : []),
     );
-  const steps = upgradeSteps(snapshotOf(machine), changes);
+  const steps = upgradeSteps(snapshotOf(machine), changes, machine.hazard);
   if (!steps.ok) return steps;
   const [before] = steps.value;
   const after = steps.value.at(-1);

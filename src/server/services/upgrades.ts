@@ -86,7 +86,7 @@ const book = async (acting: Acting): Promise<Done> => {
   const { bench } = await loadBench({ ...context, db: tx }, machine.tag);
   const test = bench && beforeTestOf(bench);
   if (!test) return fail(failure('upgrade.measure-first', '', { tag: machine.tag }));
-  const steps = upgradeSteps(snapshotOf(machine), upgrade.changes);
+  const steps = upgradeSteps(snapshotOf(machine), upgrade.changes, machine.hazard);
   if (!steps.ok) return fail(failure('upgrade.stale', 'upgradeId'));
   const edit = await change(acting, steps.value.at(-1)?.path ?? snapshotOf(machine));
   if (!edit.ok) return edit;

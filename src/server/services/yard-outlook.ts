@@ -24,5 +24,7 @@ export const lastingIn = (
 /** When each ruled stage of the yard reaches its first limit, as chances, from what is on record: the board's own. */
 export const loadOutlook = async (context: Pick<Context, 'db' | 'now'>, yard?: Yard): Promise<YardOutlook> => {
   const here = yard ?? (await loadYard(context));
-  return { yard: here, machines: here.machines.map(({ machine, outlooks }) => ({ machine, outlooks })) };
+  // Nothing is planned on a machine that only others may touch.
+  const workable = here.machines.filter(({ machine }) => machine.dust.standing.refusal === null);
+  return { yard: here, machines: workable.map(({ machine, outlooks }) => ({ machine, outlooks })) };
 };

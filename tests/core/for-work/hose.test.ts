@@ -87,8 +87,11 @@ describe('what the trade knows of hoses (common practice, no published source)',
     const [narrow, wide] = [flow(s, hose(27, 4)), flow(s, hose(50, 4))];
     expect(narrow.velocityMs).toBeGreaterThan(wide.velocityMs);
     expect(narrow.flowM3s).toBeLessThan(wide.flowM3s);
-    const limits = { mustM3s: (narrow.flowM3s + wide.flowM3s) / 2, hoseMs: (narrow.velocityMs + wide.velocityMs) / 2 };
+    const limits = { mustM3s: 1.01 * narrow.highM3s, hoseMs: 1.01 * wide.highMs };
     expect([judgeHose(narrow, limits), judgeHose(wide, limits)]).toEqual(['tooLittle', 'tooSlow']);
+    // Where the interval reaches the need it is no flat no: it is measured at the tool.
+    const between = { mustM3s: (narrow.flowM3s + narrow.highM3s) / 2, hoseMs: null };
+    expect(judgeHose(narrow, between)).toBe('perhaps');
   });
 
   it('a longer hose gives less, and two tools by a Y less than one and more than half of it', () => {
@@ -127,6 +130,7 @@ describe('what the trade knows of hoses (common practice, no published source)',
       velocityMs: 30,
       toolsOnHose: 1,
       lowMs: 25,
+      highMs: 35,
     });
     const all = [p(27, 0.02, 0), p(32, 0.03, 0.01), p(36, 0.031, 0), p(50, 0.04, 0)];
     const order = rankHoses(

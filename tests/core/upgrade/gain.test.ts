@@ -17,7 +17,7 @@ const shop = templateMachine('shopVacuum', { machineClass: null });
 const extractor = templateMachine('mExtractor');
 
 const steps = (path: PathSnapshot, changes: readonly UpgradeChange[]) => {
-  const made = upgradeSteps(path, changes);
+  const made = upgradeSteps(path, changes, 'plain');
   if (!made.ok) throw new Error(made.failures.map((f) => f.code).join());
   return made.value;
 };
@@ -34,7 +34,7 @@ const figures = (path: PathSnapshot, changes: readonly UpgradeChange[]): readonl
 const gain = (path: PathSnapshot, changes: readonly UpgradeChange[]): number =>
   (figures(path, changes).at(-1)?.ratio.value ?? 0) - 1;
 const refusal = (path: PathSnapshot, changes: readonly UpgradeChange[]) => {
-  const made = upgradeSteps(path, changes);
+  const made = upgradeSteps(path, changes, 'plain');
   return made.ok ? [] : made.failures.map((f) => [f.code, f.path]);
 };
 
