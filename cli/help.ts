@@ -41,6 +41,10 @@ const COMMANDS: Readonly<
     lines: [['import FILE [--dry-run]', 'take in a bundle; with --dry-run only say what it would do']],
     more: 'All of it or nothing. What is here already is known by its name and never doubled.',
   },
+  'check-procedures': {
+    lines: [['check-procedures', 'assemble every procedure of every kind of machine, and prove each']],
+    more: 'Every kind, stage, method, level of dust and class. Exit code 1 where one is unsafe, with the step and the reason.',
+  },
   schema: { lines: [['schema', 'the JSON Schema of a bundle']], more: 'The same as /api/bundle-schema.json.' },
   people: {
     lines: [

@@ -7,7 +7,9 @@ import { rebuildDigests } from '@/server/services/digest';
 import { keepPerson, makeCode } from '@/server/services/people';
 import { backup, backups, restore } from './backups';
 import { exportBundle, importBundle, schema } from './bundles';
+import { sayViolation } from '@/messages/procedure';
 import { runCalc } from './calc';
+import { checkProcedures } from './check-procedures';
 import { HELP, helpOf } from './help';
 import { refuse } from './refuse';
 
@@ -75,6 +77,16 @@ const people = (world: CliWorld, [what, initials, ...name]: readonly string[]): 
     return 0;
   });
 
+/** Proves every procedure there is. Exit code 1 where one of them is unsafe. */
+const proveAll = (world: CliWorld): number => {
+  const checked = checkProcedures();
+  const unproven = checked.filter((c) => c.violations.length > 0);
+  for (const { of, violations } of unproven.slice(0, 40))
+    world.write(`${of}\n${violations.map((v) => `  ${sayViolation(v)}`).join('\n')}`);
+  world.write(`${checked.length} procedures assembled and walked, ${unproven.length} of them unsafe.`);
+  return unproven.length === 0 ? 0 : 1;
+};
+
 /** Runs one command; the number is the exit code: 0 done, 1 refused with problems, 2 not understood. */
 export const runCli = async (world: CliWorld): Promise<number> => {
   const [command, ...rest] = world.args;
@@ -106,6 +118,8 @@ export const runCli = async (world: CliWorld): Promise<number> => {
       return exportBundle(world, rest);
     case 'import':
       return importBundle(world, rest);
+    case 'check-procedures':
+      return proveAll(world);
     case 'schema':
       return schema(world);
     case 'people':

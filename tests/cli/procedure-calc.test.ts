@@ -65,7 +65,7 @@ describe('calc procedure and check-procedure', () => {
       );
     expect((await without('integrityTest')).violations.map((v) => v.kind)).toContain('notScreened');
     expect((await without('isolate')).violations[0]?.sentence).toContain('before the machine is cut off from its feed');
-    expect((await without('close')).violations.map((v) => v.sentence).join()).toContain('the lid is left open.');
+    expect((await without('close')).violations.map((v) => v.sentence).join()).toContain('left open: the lid.');
   });
 
   it.each<[string, object, string]>([

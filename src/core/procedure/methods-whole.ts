@@ -120,17 +120,20 @@ export const decontamination: Method = (c) => {
   ];
 };
 
+/** What held a part is closed again without it. */
+const closedEmpty = (c: MethodContext): readonly Step[] => {
+  const { fixing } = wayFacts(c);
+  if (linerOf(c)) return [step(c, ['strapRim', 'off'], { closes: 'oldPart' })];
+  return fixing === null ? [] : [step(c, ['tightenFixings', 'off'], { closes: 'fixings', fixing })];
+};
+
 /** Everything that holds dust is out, the plug stays in, a note of what it held goes with it, and its spare is named. */
 export const service: Method = (c) => {
   const parts = inPath(c).filter(isPart);
   return [
     machineStep('nameSpare', 'off', { because: 'stock' }),
     ...emptied(c),
-    ...parts
-      .filter((p) => wayFacts(p).fixing !== null)
-      .reverse()
-      .map((p) => step(p, ['tightenFixings', 'off'], { closes: 'fixings', fixing: wayFacts(p).fixing ?? 'bolts' })),
-    ...parts.filter(linerOf).map((p) => step(p, ['strapRim', 'off'], { closes: 'oldPart' })),
+    ...[...parts].reverse().flatMap(closedEmpty),
     ...shut(parts),
   ];
 };

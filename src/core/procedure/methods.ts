@@ -111,15 +111,19 @@ export const turnBack: Method = (c) => [
   step(c, ['returnNew', 'off'], { moves: 'returnNew', because: 'stock' }),
 ];
 
-/** The dust is dropped into the section first: run, inlet closed, pulse, wait, off, cut off from its feed. */
-const dropped = (c: MethodContext): readonly Step[] => [
-  machineStep('switchOn', 'running'),
-  ...closeInlet(c, 'running'),
-  step(c, ['pulse', 'running']),
-  machineStep('letSettle', 'running'),
-  machineStep('switchOff', 'off'),
-  isolate(c),
-];
+/** The dust is dropped into the section first: by pulses with the inlet closed, or by the flaps of a collector that is off. */
+const dropped = (c: MethodContext): readonly Step[] => {
+  const shaken = settled(c);
+  if (shaken.length > 0) return [isolate(c), ...shaken];
+  return [
+    machineStep('switchOn', 'running'),
+    ...closeInlet(c, 'running'),
+    step(c, ['pulse', 'running']),
+    machineStep('letSettle', 'running'),
+    machineStep('switchOff', 'off'),
+    isolate(c),
+  ];
+};
 
 /** Twisted, two ties, cut between: one section leaves, the film above it stays closed. */
 const section = (c: MethodContext): readonly Step[] => [

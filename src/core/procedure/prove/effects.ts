@@ -167,7 +167,8 @@ export const EFFECTS: Record<StepKey, Effect> = {
   twistAndCut: (walk, step) => {
     opensHousing(walk, step);
     const whole = walk.procedure.id === 'decontamination' || walk.procedure.id === 'service';
-    if (!walk.world.pulsed && !whole) walk.blame({ kind: 'missing', step: 'pulse' });
+    const shaken = walk.facts.emberLook && walk.world.done.has('cleanCanister');
+    if (!walk.world.pulsed && !whole && !shaken) walk.blame({ kind: 'missing', step: 'pulse' });
     closesOld(walk, step);
   },
   dropDust: NOTHING,

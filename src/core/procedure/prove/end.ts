@@ -1,4 +1,5 @@
 import { dustParts } from '../../machine/dust-parts';
+import { integrityTestsOf } from '../../machine/integrity';
 import { wayOf } from '../../machine/kinds';
 import type { CheckKind, StepKey } from '../step';
 import { WAYS } from '../ways';
@@ -6,20 +7,28 @@ import { contained, containersOpen, guarded, type Walk } from './world';
 
 import { GOALS } from './goals';
 
-const BIN_HAS_NO: ReadonlySet<StepKey | CheckKind> = new Set<StepKey | CheckKind>([
+/** Steps that only a collector has: a bin under a cyclone that somebody put before a vacuum has no gates and no canister. */
+const OF_COLLECTORS: ReadonlySet<StepKey | CheckKind> = new Set<StepKey | CheckKind>([
   'closeGates',
   'cleanCanister',
-  'letSettle',
   'openGates',
   'noEmbers',
   'ringTight',
 ]);
+/** A collector drops its dust by its flaps while it is off, and not by pulses. */
+const OF_PULSES: ReadonlySet<StepKey | CheckKind> = new Set<StepKey | CheckKind>(['pulse', 'switchOff']);
+
+/** Whether this kind of machine has no such step in this procedure. */
+const notHere = ({ facts, procedure }: Walk, what: StepKey | CheckKind): boolean => {
+  if (procedure.id === 'collectorEmpty') return !facts.collector && (OF_COLLECTORS.has(what) || what === 'letSettle');
+  const liner = procedure.id === 'endlessLiner' || procedure.id === 'linerSection';
+  return liner && facts.emberLook && OF_PULSES.has(what);
+};
 
 const inOrder = (walk: Walk, steps: readonly { readonly key: StepKey; readonly check?: CheckKind }[]): void => {
   let from = 0;
   for (const what of GOALS[walk.procedure.id].order) {
-    // A bin under a cyclone that somebody put before a vacuum has no gates and no canister.
-    if (!walk.facts.collector && BIN_HAS_NO.has(what) && walk.procedure.id === 'collectorEmpty') continue;
+    if (notHere(walk, what)) continue;
     const found = steps.findIndex((s, i) => i >= from && (s.key === what || s.check === what));
     if (found < 0) {
       const key = what as StepKey;
@@ -125,8 +134,15 @@ const shut = (walk: Walk, packed: boolean): void => {
   if (!packed && (world.inlet !== 'free' || world.hoseEnd !== 'on')) blame({ kind: 'hoseOpen' });
 };
 
-const tested = ({ world, procedure, blame }: Walk): void => {
-  for (const test of procedure.integrity) {
+/** Whatever the procedure says of itself: a seat that guards the room and was opened is screened. */
+const tested = ({ world, machine, level, blame }: Walk): void => {
+  const opened = machine.stages.filter(
+    (_, i) => world.fresh.get(i) === 'in' || (world.old.get(i) === 'in' && world.done.has('putOldBack')),
+  );
+  const due = new Set(
+    opened.flatMap((s) => integrityTestsOf({ machineClass: machine.machineClass, hazard: level }, s)),
+  );
+  for (const test of due) {
     const passed = test === 'cleanSide' ? world.screenedClean : world.screenedRunning;
     if (!passed) blame({ kind: 'notScreened', test });
   }
