@@ -56,9 +56,9 @@ export const sayParticles = (
       return passed.leaks
         ? {
             tone: 'stop',
-            mark: 'Leaks',
-            sentence: `It leaks: ${sayPercent(passed.ratio)} of what is in the room comes out of it, ${rates}.`,
-            detail: `At least ${sayPercent(passed.low)} passes; no dust class lets more than ${sayPercent(passed.loosestLimit)} through. Do not run it in dust. ${detail}`,
+            mark: 'Fine dust passes',
+            sentence: `${sayPercent(passed.ratio)} of what is in the room comes out of it: ${rates}.`,
+            detail: `At least ${sayPercent(passed.low)} passes; no dust class lets more than ${sayPercent(passed.loosestLimit)} through. A machine with a class or a fine filter leaks: do not run it in dust. One without was never meant to hold fines: coarse dust only. ${detail}`,
           }
         : {
             tone: 'open',

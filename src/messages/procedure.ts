@@ -1,5 +1,7 @@
 import type { DustHazard } from '@/core/dust/level';
 import { STAGE_KINDS, type StageKind } from '@/core/path/stage-kinds';
+import type { MachineClass } from '@/core/filter/machine-class';
+import type { IntegrityTest } from '@/core/machine/integrity';
 import type { Fixing } from '@/core/machine/part-ways';
 import type { Violation, Worn } from '@/core/procedure/violation';
 import type { CautionKey, CheckKind, OpenedPart, ProcedureId, RunState, Step, StepKey } from '@/core/procedure/step';
@@ -356,6 +358,16 @@ export const sayStepOf = (step: Step, name: string, method?: ProcedureId): strin
   step.check && (step.key === 'check' || step.key === 'proveIndicator')
     ? CHECK_WORDS[step.check]
     : (byLevel(step) ?? fixingOf(step) ?? (method ? OWN[method]?.[step.key] : undefined) ?? WORDS[step.key])(name);
+
+/** What a class waits for after a filter that guards the room was opened; null where nothing was. */
+export const sayClassWaits = (machineClass: MachineClass | null, tests: readonly IntegrityTest[]): string | null => {
+  if (tests.length === 0) return null;
+  if (machineClass === 'H' || machineClass === 'HEPA')
+    return `The screening proves no class. Do not call it ${machineClass} until a competent person has done the penetration test and it is on record.`;
+  return machineClass === null
+    ? 'Do not use it in this dust until the screening is passed and on record.'
+    : `Do not call it ${machineClass} class until the screening is passed and on record.`;
+};
 
 /** What "no" means at a check, beyond "put it right". */
 export const IF_NOT: Partial<Record<CheckKind, string>> = {

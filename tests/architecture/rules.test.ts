@@ -1,3 +1,4 @@
+import { MACHINE_KIND_NAMES } from '@/core/machine/kinds';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { dirname, join, normalize, relative } from 'node:path';
 import ts from 'typescript';
@@ -318,6 +319,16 @@ const LONG_BECAUSE: Readonly<Record<string, string>> = {
   'server/services/find-case.ts': 'one branch for each thing that is done in a case, all in one transaction',
   'view-models/log-entries.ts': 'one branch for each kind of record in the log',
 };
+
+describe('kinds are complete records', () => {
+  it('no code compares with the name of a machine kind: what differs is a fact of its record', () => {
+    const compares = new RegExp(
+      `[=!]==\\s*'(${MACHINE_KIND_NAMES.join('|')})'|case '(${MACHINE_KIND_NAMES.join('|')})':`,
+    );
+    expect(compares.test("machine.kind === 'hExtractor'")).toBe(true);
+    expect(files.filter((f) => compares.test(readFileSync(f, 'utf8'))).map(rel)).toEqual([]);
+  });
+});
 
 describe('file lengths', () => {
   const lengths = files.map((f) => ({ file: rel(f), lines: readFileSync(f, 'utf8').split('\n').length }));

@@ -16,6 +16,8 @@ import { doInJob, openJobOf, quickJob } from '@/server/services/guided-job';
 import { recordIntegrity } from '@/server/services/integrity-check';
 import { keepPhoto } from '@/server/services/job-photo';
 import { lockPlan } from '@/server/services/lock-plan';
+import { loadBench } from '@/server/services/bench';
+import { loadOutlook } from '@/server/services/yard-outlook';
 import { logAway, logLook, logUsage } from '@/server/services/log-wear';
 import { orderArrived, orderPart } from '@/server/services/order-part';
 import { correctChange, recordChange, withdrawChange } from '@/server/services/record-change';
@@ -64,45 +66,44 @@ const PNG = Uint8Array.from(
   (c) => c.charCodeAt(0),
 );
 
-describe('a machine nobody knows', () => {
-  const asks: Readonly<Record<string, (tag: string) => Promise<Result<unknown>>>> = {
-    'a test': (tag) => recordTest(context, tag, testBody()),
-    'a corrected test': (tag) =>
-      correctTest(context, tag, { ...testBody(), supersedesId: 1, correctionReason: 'slip' }),
-    'a withdrawn test': (tag) => withdrawTest(context, tag, { ...who(), supersedesId: 1, correctionReason: 'slip' }),
-    'a change': (tag) => recordChange(context, tag, changeBody(1)),
-    'a corrected change': (tag) =>
-      correctChange(context, tag, { ...changeBody(1), supersedesId: 1, correctionReason: 'slip' }),
-    'a withdrawn change': (tag) =>
-      withdrawChange(context, tag, { ...who(), supersedesId: 1, correctionReason: 'slip' }),
-    hours: (tag) => logUsage(context, tag, { ...who(), day: '2026-11-23', hours: 2, dust: 'filler' }),
-    'a look': (tag) => logLook(context, tag, { ...who(), day: '2026-11-23', stageId: 1, share: 0.5 }),
-    'days away': (tag) => logAway(context, tag, { ...who(), from: '2026-11-25', to: '2026-11-26', why: 'hire' }),
-    rules: (tag) => editRules(context, tag, { ...who(), stageId: 1, rules: [] }),
-    'its dust': (tag) => stateDust(context, tag, { ...who(), dust: dustBody(), since: null }),
-    'a decontamination': (tag) =>
-      recordDecontaminated(context, tag, { ...who(), on: '2026-11-20', who: 'firm', paper: 'no 1' }),
-    'an examination': (tag) =>
-      recordExamination(context, tag, { ...who(), on: '2026-11-20', examiner: 'firm', found: 'fine' }),
-    'a screening': (tag) =>
-      recordIntegrity(context, tag, { ...who(), stageId: 1, test: 'smoke', passed: true, note: '' }),
-    'a case': (tag) =>
-      openFaultCase(context, tag, { ...who(), complaint: 'noSuction', words: '', dust: dustBody(), school: 'best' }),
-    'an action in a case': (tag) =>
-      doInCase(context, tag, { ...who(), caseId: 1, action: { kind: 'handOn', because: 'no time' } }),
-    'the start of a job': (tag) => startJob(context, tag, start()),
-    'a job on a sheet': (tag) => {
-      const { clientId, by, job, dust, reason, partInHand } = start();
-      const sheet = { clientId, by, job, dust, reason, partInHand };
-      return quickJob(context, tag, { ...sheet, answers: [], wasteKg: null });
-    },
-    'a step of a job': (tag) =>
-      doInJob(context, tag, { ...who(), jobId: 1, event: { kind: 'did', step: 0 }, partCode: '' }),
-    'a photo': (tag) => keepPhoto(context, tag, { query: { ...who(), jobId: 1, step: 0 }, bytes: PNG }),
-    'an edit': async (tag) => editPath(context, tag, { ...who(), note: '', seen: 0, path: await pathOf('CR-02') }),
-    'its open job': (tag) => openJobOf(context, tag),
-  };
+/** Everything that can be asked of a machine. */
+const asks: Readonly<Record<string, (tag: string) => Promise<Result<unknown>>>> = {
+  'a test': (tag) => recordTest(context, tag, testBody()),
+  'a corrected test': (tag) => correctTest(context, tag, { ...testBody(), supersedesId: 1, correctionReason: 'slip' }),
+  'a withdrawn test': (tag) => withdrawTest(context, tag, { ...who(), supersedesId: 1, correctionReason: 'slip' }),
+  'a change': (tag) => recordChange(context, tag, changeBody(1)),
+  'a corrected change': (tag) =>
+    correctChange(context, tag, { ...changeBody(1), supersedesId: 1, correctionReason: 'slip' }),
+  'a withdrawn change': (tag) => withdrawChange(context, tag, { ...who(), supersedesId: 1, correctionReason: 'slip' }),
+  hours: (tag) => logUsage(context, tag, { ...who(), day: '2026-11-23', hours: 2, dust: 'filler' }),
+  'a look': (tag) => logLook(context, tag, { ...who(), day: '2026-11-23', stageId: 1, share: 0.5 }),
+  'days away': (tag) => logAway(context, tag, { ...who(), from: '2026-11-25', to: '2026-11-26', why: 'hire' }),
+  rules: (tag) => editRules(context, tag, { ...who(), stageId: 1, rules: [] }),
+  'its dust': (tag) => stateDust(context, tag, { ...who(), dust: dustBody(), since: null }),
+  'a decontamination': (tag) =>
+    recordDecontaminated(context, tag, { ...who(), on: '2026-11-20', who: 'firm', paper: 'no 1' }),
+  'an examination': (tag) =>
+    recordExamination(context, tag, { ...who(), on: '2026-11-20', examiner: 'firm', found: 'fine' }),
+  'a screening': (tag) =>
+    recordIntegrity(context, tag, { ...who(), stageId: 1, test: 'smoke', passed: true, note: '' }),
+  'a case': (tag) =>
+    openFaultCase(context, tag, { ...who(), complaint: 'noSuction', words: '', dust: dustBody(), school: 'best' }),
+  'an action in a case': (tag) =>
+    doInCase(context, tag, { ...who(), caseId: 1, action: { kind: 'handOn', because: 'no time' } }),
+  'the start of a job': (tag) => startJob(context, tag, start()),
+  'a job on a sheet': (tag) => {
+    const { clientId, by, job, dust, reason, partInHand } = start();
+    const sheet = { clientId, by, job, dust, reason, partInHand };
+    return quickJob(context, tag, { ...sheet, answers: [], wasteKg: null });
+  },
+  'a step of a job': (tag) =>
+    doInJob(context, tag, { ...who(), jobId: 1, event: { kind: 'did', step: 0 }, partCode: '' }),
+  'a photo': (tag) => keepPhoto(context, tag, { query: { ...who(), jobId: 1, step: 0 }, bytes: PNG }),
+  'an edit': async (tag) => editPath(context, tag, { ...who(), note: '', seen: 0, path: await pathOf('CR-02') }),
+  'its open job': (tag) => openJobOf(context, tag),
+};
 
+describe('a machine nobody knows', () => {
   it.each(Object.keys(asks))('refuses %s', async (name) => {
     await expectRefused(() => asks[name]?.('CR-99') ?? Promise.reject(new Error(name)), ['machine.unknown']);
   });
@@ -110,6 +111,38 @@ describe('a machine nobody knows', () => {
   it('and takes a tag as it is typed, in small letters', async () => {
     expect(codes(await recordTest(context, 'cr-04', testBody()))).toEqual(['accepted']);
     expect(codes(await openJobOf(context, 'cr-04'))).toEqual(['accepted']);
+  });
+});
+
+describe('a machine with asbestos on record', () => {
+  /** What stays possible: to say what is in it, to have it cleared, and to keep its file. */
+  const ALLOWED = new Set([
+    'days away',
+    'rules',
+    'its dust',
+    'a decontamination',
+    'an examination',
+    'an edit',
+    'its open job',
+  ]);
+
+  it.each(Object.keys(asks).filter((name) => !ALLOWED.has(name)))('takes no %s', async (name) => {
+    await stateDust(context, 'CR-02', { ...who(), dust: dustBody('asbestos'), since: null });
+    const said = codes(await (asks[name]?.('CR-02') ?? Promise.reject(new Error(name))));
+    // What is not there to be done is refused for that.
+    expect(said.join()).toMatch(/^(dust\.refused dust\.text|(test|change|case|job)\.unknown|photo\.|job\.refused)/);
+    if (/^a (test|change|screening|look|case)$|^hours$|^the start|^a job on/.test(name))
+      expect(said).toEqual(['dust.refused dust.text']);
+  });
+
+  it('has nothing due, and is in no plan', async () => {
+    await stateDust(context, 'CR-02', { ...who(), dust: dustBody('asbestos'), since: null });
+    const { yard } = await loadBench(context, 'CR-02');
+    const status = yard.machines.find((m) => m.machine.tag === 'CR-02');
+    expect([status?.due, status?.need.kind]).toEqual([[], 'refused']);
+    expect((await loadOutlook(context)).machines.map((m) => m.machine.tag)).not.toContain('CR-02');
+    // Only that machine is out: the yard goes on.
+    expect(yard.machines.filter((m) => m.due.length > 0).length).toBeGreaterThan(5);
   });
 });
 

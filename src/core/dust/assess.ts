@@ -183,10 +183,11 @@ export const assessDust = (register: readonly Dust[], statement: DustStatement):
   // A dust chosen from the register stands for the words that led nowhere.
   const chosen = statement.confirmed.some((k) => !matches.some((m) => m.key === k));
   const unknown = !chosen && (left.length > 0 || (all.dusts.length === 0 && toConfirm.length === 0));
-  const questions = openQuestions(statement, all, { unknown, aged }).filter(
-    (q) => !(q === 'provenFree' && free(statement)),
-  );
   const refusal = refusalOf(named.dusts);
+  // Nothing else is asked once it is refused: only a paper could lift that.
+  const questions = openQuestions(statement, all, { unknown, aged }).filter(
+    (q) => !(q === 'provenFree' && free(statement)) && (refusal === null || q === 'provenFree'),
+  );
   // No to every question names nothing: it stays contained until somebody names it, or lowers it with a reason.
   const open = toConfirm.length > 0 || questions.length > 0 || named.lost.length > 0 || unknown;
   const byRegister = worst([...named.dusts.map((d) => d.level), ...(open ? (['contained'] as const) : [])]);

@@ -160,6 +160,13 @@ describe('what is put into a machine', () => {
     const kept = { ...path, stages: path.stages.map((s) => ({ ...s, doNotRemove: s.kind === 'bag' })) };
     expect(out(kept, idOf('bag'))).toBe('upgrade.keep');
     expect(out(path, idOf('mainFilter'))).toBe('upgrade.keep');
+    // With lead in it nothing that holds dust, or guards the room from it, comes out.
+    for (const kind of ['bag', 'hose', 'mainFilter'])
+      expect(upgradeSteps(path, [{ kind: 'takeOut', stageId: idOf(kind) }], 'contained')).toMatchObject({
+        ok: false,
+        failures: [{ code: 'upgrade.keep' }],
+      });
+    expect(upgradeSteps(path, [{ kind: 'takeOut', stageId: idOf('bag') }], 'controlled').ok).toBe(false);
     // The bag of a machine that has nothing finer behind it is its filter.
     const last = { ...path, stages: path.stages.filter((s) => s.kind !== 'mainFilter') };
     expect(out(last, idOf('bag'))).toBe('upgrade.keep');
