@@ -29,7 +29,7 @@ export const FAMILY_WORDS: Record<DustFamily, string> = {
   biological: 'biological',
   wet: 'wet',
   fume: 'fume',
-  oxidiser: 'oxidisers and what reacts with water',
+  oxidiser: 'oxidisers, explosives, what reacts with water',
   plastic: 'plastics',
 };
 

@@ -28,6 +28,7 @@ export const SHORT_WHY: Readonly<Record<WhyNot, string>> = {
 export const SHORT_FIRST: Readonly<Record<First, string>> = {
   questions: 'ask',
   keepsWorse: 'holds worse',
+  returnsAir: 'no class, air returns',
   case: 'case open',
   measure: 'measure',
   due: 'change due',

@@ -163,6 +163,8 @@ export const sayClasses = ({ classes: { eu_uk: eu, us } }: Pick<Demand, 'classes
 export const FIRST_WORDS: Readonly<Record<First, string>> = {
   questions: 'answer what is asked of the dust',
   keepsWorse: 'know what is in it: that is worse than this dust, and its waste and every opening follow it',
+  returnsAir:
+    'it carries no class: have its examination in date, and lead its air outdoors where you can, because it blows back into the shop',
   case: 'a fault is still being looked for on it: end that first',
   measure: 'measure it: no test is on record since it was last changed, or only an old one',
   due: 'a bag or filter is due before the job is over: change it first',

@@ -282,10 +282,9 @@ export const REFUSED_DUSTS: readonly Dust[] = [
     waste: 'flammable liquid: by its own waste route',
     note: 'A vacuum motor lights it. Absorb it, ventilate, keep flames away.',
   }),
-  entryOf('reactiveMetal', {
+  entryOf('oxidiser', {
     key: 'explosivePowder',
     name: 'explosive or gunpowder',
-    refused: 'whoIsResponsible',
     synonyms: [
       'tnt',
       'dynamite',

@@ -151,7 +151,7 @@ const forbiddenBy = (q: WorkQuestion, standing: DustStanding, wet: boolean): rea
       ? (['dryScraping'] as const)
       : []),
     ...(wet ? (['paperInTheWet', 'mainsInTheWet'] as const) : []),
-    ...((burns && sparky) || throwsSparks(q, standing) ? (['sparks'] as const) : []),
+    ...(burns && sparky ? (['sparks'] as const) : []),
   ];
 };
 

@@ -41,6 +41,7 @@ export type WhyNot = (typeof WHY_NOT)[number];
 export const FIRST = [
   'questions',
   'keepsWorse',
+  'returnsAir',
   'case',
   'measure',
   'due',
@@ -198,6 +199,7 @@ const firstOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly First[
   return [
     ...(demand.standing.questions.length + demand.standing.toConfirm.length > 0 ? (['questions'] as const) : []),
     ...(rank(machine.hazard) > rank(demand.standing.level) ? (['keepsWorse'] as const) : []),
+    ...(MACHINE_KINDS[machine.kind].collector && demand.classes.eu_uk !== 'L' ? (['returnsAir'] as const) : []),
     ...(c.caseOpen ? (['case'] as const) : []),
     ...(c.changedSince || c.testedDaysAgo === null || c.testedDaysAgo > OLD_TEST_DAYS ? (['measure'] as const) : []),
     ...(due.some((d) => d !== examined && d.daysLeft !== null && d.daysLeft <= days) ? (['due'] as const) : []),
@@ -253,6 +255,7 @@ const WEIGHT: Readonly<Record<First | Afterwards, number>> = {
   noAir: 3,
   selector: 0.5,
   keepsWorse: 1,
+  returnsAir: 0.5,
   dirties: 4,
 };
 

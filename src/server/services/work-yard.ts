@@ -28,7 +28,9 @@ export interface WorkYard {
 const columnsOf = (register: readonly Dust[]): readonly DustColumn[] => {
   const found = new Map<string, DustColumn>();
   for (const dust of register.filter((d) => !d.retired)) {
-    const key = JSON.stringify([dust.family, dust.neededClass, dust.level, dust.refused]);
+    // Everything a machine is judged by: two dusts of one column get the same answer.
+    const { family, neededClass, level, refused, properties } = dust;
+    const key = JSON.stringify([family, neededClass, level, refused, [...properties].sort()]);
     const held = found.get(key);
     found.set(key, held ? { ...held, names: [...held.names, dust.name] } : { names: [dust.name], dust });
   }

@@ -45,7 +45,7 @@ const REFUSED: readonly (readonly [string, DustFamily])[] = [
   ['aluminum dust', 'reactiveMetal'],
   ['alluminio', 'reactiveMetal'],
   ['titanium', 'reactiveMetal'],
-  ['black powder', 'reactiveMetal'],
+  ['black powder', 'oxidiser'],
 ];
 
 /** Near misses: none may be refused; the level is what practice gives, with the questions that are open. */
