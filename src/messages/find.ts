@@ -134,7 +134,7 @@ const HOW: Record<Operation['kind'], string> = {
   swap: 'Isolate it, bag and tag the old part, fit the new one, close, run 10 to 15 s, then look or read.',
   lamp: 'At full speed, 10 to 15 s after the start.',
   lampCoverOff:
-    'Isolate it and take the cover off. Plug in and run it briefly. Still lit: false light. Out: a real restriction. Do not touch any filter. Keep hands, hair and cuffs away from the opening. Switch off and unplug before the cover goes back.',
+    'Isolate it and take the cover off. Give it its feed again and run it briefly. Still lit: false light. Out: a real restriction. Do not touch any filter. Keep hands, hair and cuffs away from the opening. Switch off and isolate it before the cover goes back.',
   disc: 'Fit a fresh bag and filters first. Put the disc on the hose end, then take it off: light on, then off, is good.',
   cleanSide:
     'Isolate it and look behind the filter. Dirt at the edge came past the seat, dirt in the middle came through a tear. Check that the filter is there, and its arrow.',
@@ -289,17 +289,38 @@ const HOW_REPAIR: Partial<Record<RepairKind, string>> = {
   serviceFan: 'Before it leaves: clean the outside, cap the inlet, and write on it what it collected.',
 };
 
-const HOW_CLEAR: Partial<Record<StageKind, string>> = {
+const HOW_CLEAR_ELSE =
+  'Switch off and cut it off from what feeds it: plug, breaker or air. Take out what sits there, into a bag; push and blow nothing inwards.';
+const POURED = 'Empty it as you change a bag: into a bag, closed before it is carried.';
+const HOW_CLEAR: Readonly<Record<StageKind, string>> = {
   hose: "Don't push anything in: turn the hose end for end on the inlet, run, pull it straight. Then check it again, and check the bag: a pin or clip may have pierced it.",
   duct: "Don't push anything further in: open it at the nearest clean-out or joint and take it out there. Then check the bag: a pin or clip may have pierced it.",
-  dropChamber: 'Empty it as you change a bag: into a bag, closed before it is carried.',
+  dropChamber: POURED,
+  cyclone: POURED,
+  nozzle: HOW_CLEAR_ELSE,
+  shroud: HOW_CLEAR_ELSE,
+  hood: HOW_CLEAR_ELSE,
+  wye: HOW_CLEAR_ELSE,
+  inlet: HOW_CLEAR_ELSE,
+  ring: HOW_CLEAR_ELSE,
+  bag: HOW_CLEAR_ELSE,
+  foam: HOW_CLEAR_ELSE,
+  cloth: HOW_CLEAR_ELSE,
+  prefilter: HOW_CLEAR_ELSE,
+  mainFilter: HOW_CLEAR_ELSE,
+  canister: HOW_CLEAR_ELSE,
+  hepa: HOW_CLEAR_ELSE,
+  gas: HOW_CLEAR_ELSE,
+  fan: HOW_CLEAR_ELSE,
+  exhaustFilter: HOW_CLEAR_ELSE,
+  muffler: HOW_CLEAR_ELSE,
+  exhaust: HOW_CLEAR_ELSE,
 };
-const HOW_CLEAR_ELSE = 'Switch off and unplug. Take out what sits there, into a bag; push and blow nothing inwards.';
 
 /** How a repair is done, in a line or two. */
 export const sayHowRepair = ({ kind, position }: Repair, stages: readonly Named[]): string => {
   const stage = stages[position]?.kind;
-  if (kind === 'clear') return (stage && HOW_CLEAR[stage]) ?? HOW_CLEAR_ELSE;
+  if (kind === 'clear') return stage ? HOW_CLEAR[stage] : HOW_CLEAR_ELSE;
   return HOW_REPAIR[kind] ?? '';
 };
 

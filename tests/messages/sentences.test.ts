@@ -171,8 +171,8 @@ describe('two counts in words', () => {
   it('fewer than the room clears nothing: 600 of 900 leaks, 6 of 333 says what may pass, none says the same', () => {
     expect(of(600, 900)).toMatchObject({
       tone: 'stop',
-      mark: 'Leaks',
-      sentence: expect.stringMatching(/^It leaks: 67 %/),
+      mark: 'Fine dust passes',
+      sentence: expect.stringMatching(/^67 % of what is in the room comes out of it/),
     });
     expect(of(6, 333)).toMatchObject({
       tone: 'open',

@@ -101,7 +101,13 @@ const REPAIR_OPENS: Record<RepairKind, boolean> = {
 const ofCase = (event: CaseEvent): Effect => {
   switch (event.kind) {
     case 'trialIn':
-      return { ...NOTHING, out: [event.position], in: [event.position], seats: [event.position] };
+      return {
+        ...NOTHING,
+        out: [event.position],
+        in: [event.position],
+        seats: [event.position],
+        stock: [{ stage: event.position, quantity: -1 }],
+      };
     case 'trialBack':
       return {
         ...NOTHING,

@@ -87,6 +87,7 @@ export type FailureCode =
   | 'examination.future'
   | 'procedure.school'
   | 'procedure.not-for-kind'
+  | 'case.tied'
   | 'job.open'
   | 'job.unknown'
   | 'job.refused'

@@ -134,6 +134,11 @@ export const WORK_TEXTS = {
     'Finish the job, or write a note instead.',
   ],
   'photo.unknown': () => ['No such photo', 'That photo is not kept here.', 'Go back to the job.'],
+  'case.tied': (f) => [
+    'Its bag stays tied',
+    `The old ${text(f['stage'])} holds contained dust: its tied bag is not opened again.`,
+    'Keep the new part in, and look for the fault at the next stage.',
+  ],
   'procedure.not-for-kind': (f) => [
     'Not for this machine',
     `${text(f['tag'])} is not a machine for this job.`,

@@ -161,18 +161,21 @@ const trial = async (
   const inNow = d.state.trials.includes(action.position);
   if (inNow !== (action.kind === 'trialBack')) return fail(failure('case.trial', 'action.position'));
   if (!stage.value.part) return fail(failure('case.no-part', 'action.position', { stage: stage.value.name }));
-  const back = action.kind === 'trialBack';
-  const note = back ? 'proved nothing, returned unspoilt' : 'on trial, the old one held';
-  await insertMovement(d.tx, {
-    partId: stage.value.part.id,
-    quantity: back ? 1 : -1,
-    reason: back ? 'returned' : 'taken',
-    at: d.at,
-    by: d.by,
-    of: { kind: 'case', id: d.caseId },
-    note,
-  });
-  return ok([{ kind: action.kind, position: action.position }]);
+  // What holds the worst dust stays in its tied bag: the new part is kept.
+  if (action.kind === 'trialBack' && d.state.progress.hazard === 'contained')
+    return fail(failure('case.tied', 'action.position', { stage: stage.value.name }));
+  const event: CaseEvent = { kind: action.kind, position: action.position };
+  for (const { quantity } of entails(d.machine, { kind: 'found', event }).stock)
+    await insertMovement(d.tx, {
+      partId: stage.value.part.id,
+      quantity,
+      reason: quantity > 0 ? 'returned' : 'taken',
+      at: d.at,
+      by: d.by,
+      of: { kind: 'case', id: d.caseId },
+      note: quantity > 0 ? 'proved nothing, returned unspoilt' : 'on trial, the old one held',
+    });
+  return ok([event]);
 };
 
 /** The trial part stays: the change is recorded now; the part left the shelf when it went in. */

@@ -1,5 +1,6 @@
 import { ChangeAnswer } from '@/contracts/action-answer';
 import type { CorrectChangeBody, RecordChangeBody, WithdrawBody } from '@/contracts/requests';
+import { entails } from '@/core/deed/entails';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { isChangeable, type Machine, type Stage } from '@/core/machine/machine';
 import type { ChangeRecord } from '@/core/record/records';
@@ -94,9 +95,11 @@ interface Booking {
   readonly by: string;
 }
 
-const take = async (tx: Db, body: RecordChangeBody, booking: Booking): Promise<void> => {
-  if (body.partId === null || body.quantity === 0) return;
-  await insertMovement(tx, { ...booking, partId: body.partId, quantity: -body.quantity, reason: 'taken', note: '' });
+const take = async (tx: Db, { machine, stage }: Checked, body: RecordChangeBody, booking: Booking): Promise<void> => {
+  if (body.partId === null) return;
+  const deed = { kind: 'changed', stage: machine.stages.indexOf(stage), quantity: body.quantity } as const;
+  for (const { quantity } of entails(machine, deed).stock)
+    await insertMovement(tx, { ...booking, partId: body.partId, quantity, reason: 'taken', note: '' });
 };
 
 const giveBack = async (tx: Db, original: ChangeRecord, booking: Booking): Promise<void> => {
@@ -122,7 +125,7 @@ export const recordChange = async (
     const checked = await check(tx, tag, { body, now: at });
     if (!checked.ok) return checked;
     const id = await insertChange(tx, { ...newChange(checked.value, body, at), supersedes: null });
-    await take(tx, body, { of: { kind: 'change' as const, id }, at, by: body.by });
+    await take(tx, checked.value, body, { of: { kind: 'change' as const, id }, at, by: body.by });
     return ok({ id, short: await shortOf(tx, body.partId) });
   });
 };
@@ -156,7 +159,7 @@ export const correctChange = async (
     });
     const booking = { of: { kind: 'change' as const, id }, at, by: body.by };
     await giveBack(tx, original.value, booking);
-    await take(tx, body, booking);
+    await take(tx, checked.value, body, booking);
     return ok({ id, short: await shortOf(tx, body.partId) });
   });
 };
