@@ -50,7 +50,7 @@ export interface CheckedProcedure {
   readonly violations: readonly Violation[];
 }
 
-/** What a machine may lack that its procedures must not take for granted. */
+/** Machines that lack a part, a selector or a brush: their procedures must not ask for it. */
 const VARIANTS: readonly ((m: Machine) => Machine)[] = [
   (m) => m,
   // Nothing on the shelf, no selector, no brush.

@@ -1,5 +1,4 @@
-// What may be trusted of the procedures, the register of dusts and the work desk: every combination proven, and each held
-// against people who know nothing of its code.
+// Proves every procedure, and checks the prover, the register of dusts and the work desk against lists written by hand.
 import { prove } from '@/core/procedure/prove/prove';
 import { checkProcedures } from '../cli/check-procedures';
 import { CARELESS } from '../tests/bench/safety/careless';

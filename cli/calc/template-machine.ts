@@ -14,7 +14,7 @@ interface Of {
   readonly hazard: DustHazard;
   readonly lastCollected: string;
   readonly missing?: readonly string[];
-  /** A machine with refused dust is answered as it is; otherwise refused. */
+  /** True: a machine with refused dust is returned with its refusal. False: the call fails. */
   readonly allowRefused?: boolean;
 }
 

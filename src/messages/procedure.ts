@@ -179,8 +179,8 @@ export const CHECK_WORDS: Record<CheckKind, string> = {
   filtersFresh: 'Are bag and filters fresh? A loaded filter also turns the light on.',
   preMotorClean: 'Is this filter clean and dry? (Rinsing it is a separate job.)',
   nothingLeft: 'Is all dust gone, in seams and seals and behind the filter too?',
-  wallsClean: 'Is it clean inside, seen with a light as far as it goes?',
-  vesselClean: 'Is it clean inside, seen with a light?',
+  wallsClean: 'Shine a light in, to the far end. Is it clean inside?',
+  vesselClean: 'Shine a light in. Is it clean inside, seats and seams too?',
   spinsFree: 'Is the roll in, drive end first, and does it spin freely?',
   selectorRight: 'Is the selector set to this hose?',
 };
@@ -359,7 +359,7 @@ export const sayStepOf = (step: Step, name: string, method?: ProcedureId): strin
     ? CHECK_WORDS[step.check]
     : (byLevel(step) ?? fixingOf(step) ?? (method ? OWN[method]?.[step.key] : undefined) ?? WORDS[step.key])(name);
 
-/** What a class waits for after a filter that guards the room was opened; null where nothing was. */
+/** Says when the class may be used again after its filter was opened; null when it was not opened. */
 export const sayClassWaits = (machineClass: MachineClass | null, tests: readonly IntegrityTest[]): string | null => {
   if (tests.length === 0) return null;
   if (machineClass === 'H' || machineClass === 'HEPA')
@@ -467,6 +467,6 @@ const FAULT_WORDS: FaultWords = {
 
 const sayFault = (v: Violation): string => (FAULT_WORDS[v.kind] as (v: Violation) => string)(v);
 
-/** What is wrong with a procedure, in a sentence with its step. */
+/** Says one violation in a sentence, with its step. */
 export const sayViolation = (v: Violation): string =>
   `${v.at === null ? 'At the end' : `Step ${v.at + 1}`}: ${sayFault(v)}`;

@@ -1,6 +1,6 @@
 import type { First, WhyNot } from '@/core/for-work/judge-machine';
 
-/** What keeps a machine from a dust, in a word or two: for the wall. */
+/** Why a machine may not take a dust, in one or two words, for the wall list. */
 export const SHORT_WHY: Readonly<Record<WhyNot, string>> = {
   dustRefused: 'none here',
   machineRefused: 'sealed',

@@ -68,7 +68,7 @@ export const FORBIDDEN_WORDS: Readonly<Record<Forbidden, string>> = {
   dryScraping: 'No dry scraping or burning off where a wet way will do.',
 };
 
-/** What the dust or the tool can set off, and how it is met. Source: handbook of the trade, section 21; local fire rules first. */
+/** Each danger in a sentence, with its remedy. Source: handbook of the trade, section 21; local fire rules first. */
 export const RISK_WORDS: Readonly<Record<Risk, string>> = {
   burns:
     'This dust burns. Keep flames, embers and hot work away, look for embers before anything is opened, empty it every day.',

@@ -25,7 +25,7 @@ export interface StageStock {
   readonly quantity: number;
 }
 
-/** What a deed entails. Positions are those of the machine before it. */
+/** The consequences of a deed. Positions are those of the machine before it. */
 export interface Entailed {
   /** Stages whose part comes out. */
   readonly out: readonly number[];
@@ -33,7 +33,7 @@ export interface Entailed {
   readonly in: readonly number[];
   /** Stages whose seat hands were at. */
   readonly seats: readonly number[];
-  /** Of these, the ones that are to be screened again: their class may not be said until then. */
+  /** Those of `seats` that must be screened again; the class is suspended until then. */
   readonly suspends: readonly number[];
   readonly stock: readonly StageStock[];
   /** Stages whose old part leaves as waste. */
@@ -185,8 +185,8 @@ const effectOf = (machine: Machine, deed: Deed): Effect => {
 };
 
 /**
- * What a thing done entails on a machine: parts out and in, seats opened, what is to be screened again, stock, waste, and
- * whether it clears the machine of its dust. Nothing that was left out clears anything. Services write what this returns.
+ * Returns the consequences of a deed: parts out and in, seats opened, screening that is due, stock, waste, and whether the
+ * machine counts as decontaminated. A job with anything left out never clears. Services write what this returns.
  * Source: EN 60335-2-69 (the appliance is tested with its filter); handbook of the trade, sections 9 to 11; common
  * practice, no published source. Valid: a deed of this machine.
  */

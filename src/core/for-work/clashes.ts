@@ -21,7 +21,7 @@ const burnsInside = (machine: Machine): boolean =>
     return air.form === 'medium' && air.medium !== 'hepaGlass' && air.medium !== 'mesh' && air.medium !== 'carbonBed';
   });
 
-/** Metal that sparks never goes where wood is, with whatever tool it was made. */
+/** True where sparks would reach something that burns, or sparking metal would join wood dust, with any tool. */
 export const sparksInto = (machine: Machine, { sparks, standing }: Demand): boolean =>
   (sparks && burnsInside(machine)) ||
   (standing.dusts.some(is('sparking')) && (MACHINE_KINDS[machine.kind].collector || holds(machine, is('combustible'))));

@@ -31,7 +31,7 @@ export const FORBIDDEN = [
 export type Forbidden = (typeof FORBIDDEN)[number];
 
 export const RISKS = ['burns', 'static', 'explodes', 'sparkWork', 'weldSparks', 'conducts'] as const;
-/** What the dust or the tool can set off; said before the work begins. */
+/** Dangers of the dust or the tool, shown before the work begins. */
 export type Risk = (typeof RISKS)[number];
 
 export interface Demand {
@@ -132,7 +132,7 @@ const NO_SWEEPING: ReadonlySet<NeededClass> = new Set<NeededClass>(['M', 'H', 'H
 const has = ({ dusts }: DustStanding, property: DustProperty): boolean =>
   dusts.some((d) => d.properties.includes(property));
 
-/** Water, slurry and coolant are wet whatever is ticked. Source: handbook of the trade, section 21. */
+/** Water, slurry and coolant are wet even when "wet" is not ticked. Source: handbook of the trade, section 21. */
 const isWet = (q: WorkQuestion, standing: DustStanding): boolean => q.wet || has(standing, 'wet');
 
 const throwsSparks = (q: WorkQuestion, standing: DustStanding): boolean => {
@@ -155,7 +155,7 @@ const forbiddenBy = (q: WorkQuestion, standing: DustStanding, wet: boolean): rea
   ];
 };
 
-/** What can burn, charge, explode or conduct. Source: handbook of the trade, section 21; NFPA practice, from memory. */
+/** Dangers of fire, charge, explosion and conduction. Source: handbook of the trade, section 21; NFPA practice, from memory. */
 const risksOf = (q: WorkQuestion, standing: DustStanding): readonly Risk[] => {
   const burns = has(standing, 'combustible');
   const welding = standing.dusts.some((d) => d.family === 'fume') && q.tool !== 'torch';

@@ -128,8 +128,8 @@ export const classFit = (label: MachineClass | null, { standing, classes }: Dema
 };
 
 /**
- * Collectors carry no dust class. What they blow back into the shop is judged by their examination: wood, the dust they are
- * built for, and what takes no more than L. Nothing that takes M beside wood.
+ * True for dust that a collector may take. A collector carries no dust class: it takes wood, the dust it is built for, and
+ * dust that asks for no more than L.
  */
 const collectorMay = ({ standing }: Demand): boolean =>
   standing.level !== 'contained' &&

@@ -25,7 +25,7 @@ export type Feed = (typeof FEEDS)[number];
 export const LIGHTS = ['lowFlow', 'stack', 'clog'] as const;
 export type Light = (typeof LIGHTS)[number];
 
-/** What the machine itself shows. */
+/** Lights and gauges of a machine. */
 export interface Shown {
   /** null: it has no light. */
   readonly light: Light | null;
@@ -49,7 +49,7 @@ export const VESSELS = [
 ] as const;
 export type Vessel = (typeof VESSELS)[number];
 
-/** What a machine is meant for beyond the dust of tools. */
+/** The purpose of a machine. */
 export const USES = ['dust', 'fume', 'floors'] as const;
 export type MachineUse = (typeof USES)[number];
 

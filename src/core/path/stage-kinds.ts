@@ -64,7 +64,7 @@ export interface StageKindFacts {
   readonly fineness: number | null;
   /** Carries the class of a machine that has one. */
   readonly carriesClass: boolean;
-  /** Keeps the dust from the room when nothing finer stands behind it. */
+  /** Keeps the dust from the room when no finer filter follows it. */
   readonly guardsRoom: boolean;
   /** Has a clean side that tells whether it let dust past. */
   readonly cleanSide: boolean;

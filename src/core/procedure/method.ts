@@ -12,7 +12,7 @@ export type ProcedureMachine = Pick<Machine, 'kind' | 'stages' | 'hasBrush' | 'h
 /** What the steps of a method are made for. */
 export interface MethodContext {
   readonly machine: ProcedureMachine;
-  /** What the machine has collected decides what is laid around each part. */
+  /** Level of the dust in the machine: it decides the containment around each part. */
   readonly level: DustHazard;
   readonly position: number;
   readonly stage: Stage;
@@ -229,7 +229,7 @@ export const fitting = (c: MethodContext, run: RunState): readonly Step[] => [
   ...backAbove(c),
 ];
 
-/** What came loose is wiped up before a new part goes in; in the worst dust what was touched and the floor too. */
+/** Wipes up loose dust before a new part goes in; in contained dust also all that was touched and the floor. */
 export const wiped = (c: MethodContext, run: RunState): readonly Step[] => [
   ...when(guarded(c), [machineStep('wipe', run, { dusty: true, caution: 'noBrushNoAir', because: 'controlled' })]),
   ...when(contained(c), [machineStep('decontaminate', run, { dusty: true, because: 'contained' })]),

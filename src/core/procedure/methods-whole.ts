@@ -26,7 +26,7 @@ import {
 import type { OpenedPart, Step } from './step';
 import { WAYS } from './ways';
 
-// What is done to a whole machine. Source: common practice, no published source.
+// Jobs on a whole machine. Source: common practice, no published source.
 
 /** Parts that go with a job, tool to room. */
 const all = (c: MethodContext): readonly MethodContext[] => [c, ...c.with].sort((a, b) => a.position - b.position);

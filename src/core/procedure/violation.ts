@@ -6,7 +6,7 @@ import type { CheckKind, OpenedPart, StepKey } from './step';
 export const WORN = ['respirator', 'coverall', 'gloves'] as const;
 export type Worn = (typeof WORN)[number];
 
-/** What is wrong with a procedure, without the place. */
+/** One thing that is wrong, without its place. */
 export type Fault =
   /** Dust is open to the room and this protection is not on. */
   | { readonly kind: 'unprotected'; readonly need: Worn }
@@ -69,5 +69,5 @@ export type Fault =
   | { readonly kind: 'notThere' }
   | { readonly kind: 'missing'; readonly step: StepKey };
 
-/** What is wrong with a procedure; none may be walked while it has any. `at`: number of the step from 0; null for its end. */
+/** One thing that is wrong with a procedure, with the number of the step from 0; null for its end. A procedure with a violation must not be walked. */
 export type Violation = Fault & { readonly at: number | null };

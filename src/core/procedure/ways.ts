@@ -4,11 +4,11 @@ import type { ChangeSchool, CheckKind, OpenedPart, ProcedureId } from './step';
 /** How an old part is shut before it moves. `liner`: shut only when its bin is down. */
 export type PartClosing = 'cap' | 'safety' | 'neck' | 'liner' | 'draw' | 'none';
 
-/** What follows from the way a part sits. */
+/** Facts that follow from the way a part sits. */
 export interface WayFacts {
   /** The procedure that changes it, by the school it may be changed in. */
   readonly changes: Readonly<Partial<Record<ChangeSchool, ProcedureId>>>;
-  /** What is opened to reach it. */
+  /** The opening through which it is reached. */
   readonly opening: OpenedPart;
   readonly closing: PartClosing;
   readonly fixing: Fixing | null;

@@ -89,17 +89,19 @@ const Take = ({ p, step, at }: { readonly p: PlayerProps; readonly step: Step; r
   const part = stageAt(p, step.stage)?.part;
   return (
     <div className="mt-3 flex flex-wrap items-end gap-2">
-      <label className="block w-48">
-        <span className="caption">Code on the pack (may be empty)</span>
-        <input
-          className="field"
-          value={code}
-          maxLength={40}
-          placeholder={part?.code ?? ''}
-          autoComplete="off"
-          onChange={(e) => setCode(e.currentTarget.value)}
-        />
-      </label>
+      {part && (
+        <label className="block w-48">
+          <span className="caption">Code on the pack (may be empty)</span>
+          <input
+            className="field"
+            value={code}
+            maxLength={40}
+            placeholder={part.code}
+            autoComplete="off"
+            onChange={(e) => setCode(e.currentTarget.value)}
+          />
+        </label>
+      )}
       <button
         type="button"
         className="go min-h-16 flex-1 text-xl"

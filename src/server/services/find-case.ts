@@ -300,7 +300,7 @@ const eventsOf = async (d: Doing, action: CaseAction): Promise<Result<readonly C
   }
 };
 
-/** What was opened in a case and guards the room is screened again. */
+/** Records every seat that a case opened and that must be screened again. */
 const bookOpenings = async (
   { tx, machine, stages, at, by, caseId }: Doing,
   events: readonly CaseEvent[],

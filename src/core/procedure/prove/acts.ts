@@ -5,7 +5,7 @@ import type { Step, StepKey } from '../step';
 import { beforeOpening, handsIn, protectedNow, runsShut } from './hands';
 import { contained, containersOpen, guarded, stageAt, type Walk, wayAt } from './world';
 
-/** What a step does to the world, and what is wrong with doing it now. */
+/** Changes the world by one step, and blames the step for anything unsafe. */
 export type Effect = (walk: Walk, step: Step) => void;
 
 export const NOTHING: Effect = () => undefined;

@@ -388,7 +388,7 @@ export const EFFECTS: Record<StepKey, Effect> = {
   cleanVessel: (walk, step) => {
     handsIn(walk, step);
     const inside = dustParts(walk.machine).filter((p) => p.at === 'stage' && p.place === 'part');
-    // What is still in covers the walls that are to be seen.
+    // A part that is still in hides the walls.
     if (inside.some((p) => p.at === 'stage' && !OUT.has(walk.world.old.get(p.stage) ?? 'in')))
       walk.blame({ kind: 'seatTaken' });
     walk.world.cleaned.add('vessel');

@@ -134,7 +134,7 @@ const shut = (walk: Walk, packed: boolean): void => {
   if (!packed && (world.inlet !== 'free' || world.hoseEnd !== 'on')) blame({ kind: 'hoseOpen' });
 };
 
-/** Whatever the procedure says of itself: a seat that guards the room and was opened is screened. */
+/** Blames an opened seat that guards the room and is not screened. It does not trust the procedure's own list. */
 const tested = ({ world, machine, level, blame }: Walk): void => {
   const opened = machine.stages.filter(
     (_, i) => world.fresh.get(i) === 'in' || (world.old.get(i) === 'in' && world.done.has('putOldBack')),

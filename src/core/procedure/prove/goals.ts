@@ -1,6 +1,6 @@
 import type { CheckKind, ProcedureId, StepKey } from '../step';
 
-/** What a procedure must have reached when it ends. */
+/** The state that a procedure must reach at its end. */
 interface Goal {
   /** Ready to work: run, measured, off. `packed`: closed and sealed. `asItWas`: shut and off, nothing measured. */
   readonly ends: 'ready' | 'packed' | 'asItWas';

@@ -8,7 +8,7 @@ const NEEDED: Record<'plain' | 'controlled' | 'contained', readonly Worn[]> = {
   contained: ['respirator', 'coverall', 'gloves'],
 };
 
-/** Whoever meets dust was asked what it is, wears what its level needs, and stands in a closed area in the worst dust. */
+/** Blames a step that meets dust without the question, the protection of its level, or a closed area in contained dust. */
 export const protectedNow = (walk: Walk): void => {
   const { world, level, blame } = walk;
   if (!world.asked) blame({ kind: 'hazardNotAsked' });

@@ -24,7 +24,7 @@ const sees = ({ world }: Walk, { stage, check }: Step): void => {
   world.seen.set(stage, seen);
 };
 
-/** Dust that is marked as in the open is met by whoever does the step, whatever its effect says. */
+/** Checks that hold for every step, in addition to its own effect. */
 const marked = (walk: Walk, step: Step): void => {
   const { world, procedure, blame } = walk;
   const inside = containersOpen(world).length > 0;

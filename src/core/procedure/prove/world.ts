@@ -49,11 +49,11 @@ export interface World {
   screenedClean: boolean;
   screenedRunning: boolean;
   readonly done: Set<StepKey>;
-  /** Checks answered, at whatever stage. */
+  /** Checks answered, at any stage. */
   readonly checks: Set<string>;
 }
 
-/** What a step is judged against. */
+/** Everything that judges a step. */
 export interface Walk {
   readonly machine: Machine;
   readonly facts: MachineKindFacts;
