@@ -121,7 +121,8 @@ export const sayDusts = ({ dusts, toConfirm, questions, notUnderstood, level }: 
     return notUnderstood.length > 0
       ? `"${notUnderstood.join(' ')}" is not in the register.${open ? '' : ' No to every question does not name it.'}`
       : 'Not clear yet what it is.';
-  return `${capital(named)}${open ? ', and a question still open' : ''}.`;
+  const unnamed = notUnderstood.length > 0 ? ` "${notUnderstood.join(' ')}" is not in the register.` : '';
+  return `${capital(named)}${open ? ', and a question still open' : ''}.${unnamed}`;
 };
 
 /** How it is opened, and why. */
@@ -131,7 +132,7 @@ export const sayLevel = (standing: DustStanding): string => {
   if (lowered) return `${capital(level)}, lowered from ${lowered.from}: ${lowered.because}.`;
   const until = open
     ? ' until the questions are answered'
-    : standing.dusts.length === 0
+    : standing.dusts.length === 0 || standing.notUnderstood.length > 0
       ? ' until somebody names it, or lowers it with a reason'
       : '';
   return `${capital(level)}${level === 'contained' ? until : ''}: ${LEVEL_MEANS[level]}.`;

@@ -54,7 +54,8 @@ export const sayWithdrawal = ({ stage, because }: Withdrawal, machineClass: stri
     failed: `repaired, ${proven}`,
     unproven: 'penetration tested by a competent person',
   }[because];
-  return `${what}: do not use it as ${machineClass === null || machineClass === 'HEPA' ? 'a' : 'an'} ${machineClass ?? 'rated'} machine until it is ${until}.`;
+  if (machineClass === null) return `${what}: do not use it in this dust until it is ${until}.`;
+  return `${what}: do not use it as ${machineClass === 'HEPA' ? 'a' : 'an'} ${machineClass} machine until it is ${until}.`;
 };
 
 /** The one thing a machine needs next, short enough for its tag on the board. */

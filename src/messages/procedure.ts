@@ -4,6 +4,7 @@ import type { MachineClass } from '@/core/filter/machine-class';
 import type { IntegrityTest } from '@/core/machine/integrity';
 import type { Fixing } from '@/core/machine/part-ways';
 import type { Violation, Worn } from '@/core/procedure/violation';
+import { capital } from './words';
 import type { CautionKey, CheckKind, OpenedPart, ProcedureId, RunState, Step, StepKey } from '@/core/procedure/step';
 
 export const PROCEDURE_WORDS: Record<ProcedureId, string> = {
@@ -309,7 +310,8 @@ const BY_LEVEL: Record<Exclude<DustHazard, 'plain'>, Partial<Record<StepKey, (na
 };
 
 const CAPPED: Partial<Record<StepKey, (name: string) => string>> = {
-  reverseHose: () => 'Take nozzle, caps and plug off. Put the hose on the inlet end for end at once.',
+  reverseHose: () =>
+    'Take the nozzle off into a bag. Take caps and plug off and put the hose on the inlet end for end at once.',
   lookThrough: () =>
     'Over an open bag, take the caps off the hose, hold it to a light and look through. Cap it again. Check the bag in the machine at its next change: a pin may have pierced it.',
   close: () => 'Take caps and plug off. Put hose and nozzle back on at once, tight.',
@@ -353,10 +355,18 @@ const FIXING_WORDS: Record<Fixing, readonly [undo: (name: string) => string, tig
 const fixingOf = ({ fixing, key }: Step): ((name: string) => string) | undefined =>
   fixing === undefined ? undefined : FIXING_WORDS[fixing][key === 'releaseFixings' ? 0 : 1];
 
+/** Procedures that see the seats of several parts: each question names its part. */
+const MANY_SEATS: ReadonlySet<ProcedureId> = new Set<ProcedureId>([
+  'commissioning',
+  'decontamination',
+  'fullSet',
+  'screwHepa',
+]);
+
 /** A step in words, in the sentence its method has for it; a check is its question. */
 export const sayStepOf = (step: Step, name: string, method?: ProcedureId): string =>
   step.check && (step.key === 'check' || step.key === 'proveIndicator')
-    ? CHECK_WORDS[step.check]
+    ? `${method && step.stage !== null && step.key === 'check' && MANY_SEATS.has(method) ? `${capital(name)}: ` : ''}${CHECK_WORDS[step.check]}`
     : (byLevel(step) ?? fixingOf(step) ?? (method ? OWN[method]?.[step.key] : undefined) ?? WORDS[step.key])(name);
 
 /** Says when the class may be used again after its filter was opened; null when it was not opened. */
@@ -378,7 +388,6 @@ export const IF_NOT: Partial<Record<CheckKind, string>> = {
     'Wipe again. Dust that cannot be reached stays: then give this job up. The machine is not decontaminated.',
   wallsClean: 'Wipe again. If it cannot be cleaned, give this job up: the machine keeps its dust.',
   vesselClean: 'Wipe again. If it cannot be cleaned, give this job up: the machine keeps its dust.',
-  lightOut: 'Then this part was not the cause, or not the only one.',
 };
 
 export const OPENING_WORDS: Record<OpenedPart, string> = {

@@ -38,7 +38,7 @@ const WITHDRAWN_TEXT: Record<Withdrawal['because'], string> = {
 /** The class as it may be said of a machine today. */
 export const classText = (status: MachineStatus): string => {
   const standing = classStanding(status.machine);
-  if (standing.withdrawn) return WITHDRAWN_TEXT[standing.withdrawn.because];
+  if (standing.withdrawn && standing.onPlate !== null) return WITHDRAWN_TEXT[standing.withdrawn.because];
   return standing.label ? CLASS_WORDS[standing.label] : 'no class';
 };
 
@@ -46,7 +46,8 @@ export const classText = (status: MachineStatus): string => {
 export const kindText = (status: MachineStatus): string => {
   const { label } = MACHINE_KINDS[status.machine.kind];
   const standing = classStanding(status.machine);
-  if (standing.withdrawn) return `${capital(label)}, ${WITHDRAWN_TEXT[standing.withdrawn.because]}`;
+  if (standing.withdrawn && standing.onPlate !== null)
+    return `${capital(label)}, ${WITHDRAWN_TEXT[standing.withdrawn.because]}`;
   return standing.label ? `${CLASS_WORDS[standing.label]} ${label}` : capital(label);
 };
 

@@ -192,22 +192,30 @@ describe('guided changes, walked on the page', () => {
     expect(await page.locator('main').innerText()).toContain('Took it over.');
   });
 
-  it.each(['Asbestplatten', 'chrysotile', 'AIB from the ceiling'])(
-    '%s stops it with the reason, and what was typed is still there',
-    async (typed) => {
-      const { page } = await newVisit(yard.browser);
-      await page.goto(`${yard.server.url}/m/CR-18/job`);
-      await ready(page);
-      await page.getByLabel('Last collected').fill(typed);
-      await page.getByText('Nothing here is opened, run or tested.').waitFor();
-      await page.getByRole('button', { name: 'Drop chamber', exact: true }).click();
-      await page.getByLabel('Initials').fill('MK');
-      await page.getByRole('button', { name: 'Record the refusal' }).click();
-      await page.getByText('Moorwind gives no guidance on it').waitFor();
-      expect(await page.getByLabel('Last collected').inputValue()).toBe(typed);
-      expect(await page.locator('#step').count()).toBe(0);
-    },
-  );
+  it.each([
+    ['Asbestplatten', 'CR-18'],
+    ['chrysotile', 'CR-20'],
+    ['AIB from the ceiling', 'CR-14'],
+  ])('%s stops it with the reason, and what was typed is still there', async (typed, tag) => {
+    const { page } = await newVisit(yard.browser);
+    await page.goto(`${yard.server.url}/m/${tag}/job`);
+    await ready(page);
+    await page.getByLabel('Last collected').fill(typed);
+    await page.getByText('Nothing here is opened, run or tested.').waitFor();
+    await page
+      .getByRole('group', { name: /What is done/ })
+      .getByRole('button')
+      .first()
+      .click();
+    await page.getByLabel('Initials').fill('MK');
+    await page.getByRole('button', { name: 'Record the refusal' }).click();
+    await page.getByText('Moorwind gives no guidance on it').waitFor();
+    expect(await page.getByLabel('Last collected').inputValue()).toBe(typed);
+    expect(await page.locator('#step').count()).toBe(0);
+    // From then on the page shows no job for it.
+    await page.reload();
+    await page.locator('[data-refused]').waitFor();
+  });
 
   it('a plain bag on one sheet: every question by itself, a double click is one record', async () => {
     const { page } = await newVisit(yard.browser);

@@ -199,7 +199,7 @@ export const assessDust = (register: readonly Dust[], statement: DustStatement):
     dusts: named.dusts,
     toConfirm,
     questions,
-    notUnderstood: left,
+    notUnderstood: chosen ? [] : left,
     byRegister,
     level,
     lowered: isBelow(level, byRegister) ? { from: byRegister, because } : null,

@@ -7,6 +7,16 @@ import type { Demand } from './demand';
 // handbook of the trade, section 21; common practice, no published source.
 
 const holds = ({ dust }: Machine, want: (d: Dust) => boolean): boolean => dust.standing.dusts.some(want);
+/** Properties of a dust that decide which machine may take it. */
+export const JUDGED_PROPERTIES: ReadonlySet<DustProperty> = new Set<DustProperty>([
+  'combustible',
+  'sparking',
+  'conductive',
+  'food',
+  'biological',
+  'wet',
+]);
+
 export const is = (property: DustProperty) => (d: Dust) => d.properties.includes(property);
 
 /** Media and liners that a spark sets alight. Source: handbook of the trade, section 21. */

@@ -254,7 +254,7 @@ const WEIGHT: Readonly<Record<First | Afterwards, number>> = {
   belowUsual: 1,
   noAir: 3,
   selector: 0.5,
-  keepsWorse: 1,
+  keepsWorse: 4,
   returnsAir: 0.5,
   dirties: 4,
 };

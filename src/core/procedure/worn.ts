@@ -42,8 +42,13 @@ export const doffed = (hazard: Guarded): readonly Step[] =>
     }),
   );
 
+/** Naming a spare is done before anybody dresses. */
+const paperwork = (steps: readonly Step[]): readonly Step[] => (steps[0]?.key === 'nameSpare' ? steps.slice(0, 1) : []);
+
 const dressed = (steps: readonly Step[], hazard: Guarded): readonly Step[] =>
-  touches(steps) ? [...DON[hazard], ...steps, ...doffed(hazard)] : steps;
+  touches(steps)
+    ? [...paperwork(steps), ...DON[hazard], ...steps.slice(paperwork(steps).length), ...doffed(hazard)]
+    : steps;
 
 /** Sittings of one job: while a medium dries nobody stays dressed. */
 const sittings = (steps: readonly Step[]): readonly (readonly Step[])[] => {

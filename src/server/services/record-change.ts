@@ -95,7 +95,11 @@ interface Booking {
   readonly by: string;
 }
 
-const take = async (tx: Db, { machine, stage }: Checked, body: RecordChangeBody, booking: Booking): Promise<void> => {
+const take = async (
+  tx: Db,
+  { machine, stage, body }: Checked & { readonly body: RecordChangeBody },
+  booking: Booking,
+): Promise<void> => {
   if (body.partId === null) return;
   const deed = { kind: 'changed', stage: machine.stages.indexOf(stage), quantity: body.quantity } as const;
   for (const { quantity } of entails(machine, deed).stock)
@@ -125,7 +129,7 @@ export const recordChange = async (
     const checked = await check(tx, tag, { body, now: at });
     if (!checked.ok) return checked;
     const id = await insertChange(tx, { ...newChange(checked.value, body, at), supersedes: null });
-    await take(tx, checked.value, body, { of: { kind: 'change' as const, id }, at, by: body.by });
+    await take(tx, { ...checked.value, body }, { of: { kind: 'change' as const, id }, at, by: body.by });
     return ok({ id, short: await shortOf(tx, body.partId) });
   });
 };
@@ -159,7 +163,7 @@ export const correctChange = async (
     });
     const booking = { of: { kind: 'change' as const, id }, at, by: body.by };
     await giveBack(tx, original.value, booking);
-    await take(tx, checked.value, body, booking);
+    await take(tx, { ...checked.value, body }, booking);
     return ok({ id, short: await shortOf(tx, body.partId) });
   });
 };

@@ -1,5 +1,6 @@
 import { assessDust, stated } from '@/core/dust/assess';
 import type { Dust } from '@/core/dust/dust';
+import { JUDGED_PROPERTIES } from '@/core/for-work/clashes';
 import { demandOf } from '@/core/for-work/demand';
 import { judgeMachine, type MachineVerdict } from '@/core/for-work/judge-machine';
 import { aboutDust, type WorkQuestion } from '@/core/for-work/question';
@@ -30,7 +31,13 @@ const columnsOf = (register: readonly Dust[]): readonly DustColumn[] => {
   for (const dust of register.filter((d) => !d.retired)) {
     // Everything a machine is judged by: two dusts of one column get the same answer.
     const { family, neededClass, level, refused, properties } = dust;
-    const key = JSON.stringify([family, neededClass, level, refused, [...properties].sort()]);
+    const key = JSON.stringify([
+      family,
+      neededClass,
+      level,
+      refused,
+      properties.filter((p) => JUDGED_PROPERTIES.has(p)).sort(),
+    ]);
     const held = found.get(key);
     found.set(key, held ? { ...held, names: [...held.names, dust.name] } : { names: [dust.name], dust });
   }
