@@ -4,9 +4,9 @@ import type { Machine, MachineClass, Stage } from '@/core/machine/machine';
 import { stageTemplate } from '@/core/machine/stage-templates';
 import { PART_STAGES } from '@/core/path/stage-kinds';
 import { assemble } from '@/core/procedure/assemble';
-import { careOf, type JobScope, offersOf, wholeJobsOf } from '@/core/procedure/choose';
+import { everyJobOf } from '@/core/procedure/choose';
 import { prove } from '@/core/procedure/prove/prove';
-import { CHANGE_SCHOOLS, type Procedure } from '@/core/procedure/step';
+import type { Procedure } from '@/core/procedure/step';
 import type { Violation } from '@/core/procedure/violation';
 import { templateMachine } from './calc/template-machine';
 
@@ -29,18 +29,6 @@ const withStage = (machine: Machine, kind: (typeof PART_STAGES)[number]): Machin
   const stages = [...machine.stages.slice(0, fan), added, ...machine.stages.slice(fan)];
   return { ...machine, stages: stages.map((s, position) => ({ ...s, position })) };
 };
-
-const jobsOf = (machine: Machine): readonly JobScope[] => [
-  ...machine.stages.flatMap((stage, i) =>
-    CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): JobScope => ({
-      kind: 'change',
-      stage: i,
-      school,
-    })),
-  ),
-  ...wholeJobsOf(machine).map((kind): JobScope => ({ kind })),
-  ...machine.stages.flatMap((stage, i) => careOf(machine, stage).map((kind): JobScope => ({ kind, stage: i }))),
-];
 
 /** One procedure that was assembled, with everything that is wrong with it. */
 export interface CheckedProcedure {
@@ -68,7 +56,7 @@ export const checkProcedures = (): readonly CheckedProcedure[] =>
         return machines.flatMap((base) =>
           VARIANTS.flatMap((variant) => {
             const machine = variant(base);
-            return jobsOf(machine).flatMap((job): readonly CheckedProcedure[] => {
+            return everyJobOf(machine).flatMap((job): readonly CheckedProcedure[] => {
               const made = assemble(machine, job, hazard);
               if (!made.ok) return [];
               const of = `${kind} ${machineClass ?? 'no class'} ${hazard} ${made.value.id} ${JSON.stringify(job)}`;

@@ -1,8 +1,7 @@
 import { MACHINE_KINDS, type MachineKind } from '@/core/machine/kinds';
 import type { DustHazard } from '@/core/dust/level';
 import type { Machine, MachineClass } from '@/core/machine/machine';
-import { careOf, type JobScope, offersOf, wholeJobsOf } from '@/core/procedure/choose';
-import { CHANGE_SCHOOLS } from '@/core/procedure/step';
+import { everyJobOf, type JobScope } from '@/core/procedure/choose';
 import { templateMachine } from './machines';
 
 export const KINDS = Object.keys(MACHINE_KINDS) as readonly MachineKind[];
@@ -30,18 +29,6 @@ export const machineOfKind = (kind: MachineKind): Machine => {
   return { ...machine, stages };
 };
 
-/** Every job a machine allows: changes by every school, the whole machine, care of a stage. */
-export const jobsOf = (of: Machine, hazard: DustHazard = 'plain'): readonly JobScope[] => {
-  const machine = { ...of, hazard };
-  return [
-    ...machine.stages.flatMap((stage, i) =>
-      CHANGE_SCHOOLS.filter((s) => offersOf(machine, stage)[s] !== undefined).map((school): JobScope => ({
-        kind: 'change',
-        stage: i,
-        school,
-      })),
-    ),
-    ...wholeJobsOf(machine).map((kind): JobScope => ({ kind })),
-    ...machine.stages.flatMap((stage, i) => careOf(machine, stage).map((kind): JobScope => ({ kind, stage: i }))),
-  ];
-};
+/** Every job a machine allows in dust of a level. */
+export const jobsOf = (machine: Machine, hazard: DustHazard = 'plain'): readonly JobScope[] =>
+  everyJobOf({ ...machine, hazard });

@@ -5,7 +5,7 @@ import { MACHINE_KINDS, wayOf } from '../machine/kinds';
 import type { DustHazard } from '../dust/level';
 import type { Machine, Stage } from '../machine/machine';
 import { STAGE_KINDS } from '../path/stage-kinds';
-import type { ChangeSchool, ProcedureId } from './step';
+import { CHANGE_SCHOOLS, type ChangeSchool, type ProcedureId } from './step';
 import { WAYS } from './ways';
 
 /** A job on a machine: a part to change, or something that is done to the whole. */
@@ -150,3 +150,16 @@ export const inOrder = <T extends { readonly school: ChangeSchool }>(
   const rank = (school: ChangeSchool): number => (hazard === 'contained' && school === 'secondVacuum' ? 0 : 1);
   return [...ways].sort((a, b) => rank(a.school) - rank(b.school));
 };
+
+/** Every job that a machine allows: changes in every school, care of its stages, jobs on the whole. Source: common practice, no published source. Valid: any machine. */
+export const everyJobOf = (machine: Machine): readonly JobScope[] => [
+  ...machine.stages.flatMap((of, stage) =>
+    CHANGE_SCHOOLS.filter((school) => offersOf(machine, of)[school] !== undefined).map((school): JobScope => ({
+      kind: 'change',
+      stage,
+      school,
+    })),
+  ),
+  ...wholeJobsOf(machine).map((kind): JobScope => ({ kind })),
+  ...machine.stages.flatMap((of, stage) => careOf(machine, of).map((kind): JobScope => ({ kind, stage }))),
+];
