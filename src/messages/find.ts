@@ -290,7 +290,7 @@ const HOW_REPAIR: Partial<Record<RepairKind, string>> = {
 };
 
 const HOW_CLEAR_ELSE =
-  'Switch off and cut it off from what feeds it: plug, breaker or air. Take out what sits there, into a bag; push and blow nothing inwards.';
+  'Isolate it: plug, breaker or air. Take out what sits there, into a bag; push and blow nothing inwards.';
 const POURED = 'Empty it as you change a bag: into a bag, closed before it is carried.';
 const HOW_CLEAR: Readonly<Record<StageKind, string>> = {
   hose: "Don't push anything in: turn the hose end for end on the inlet, run, pull it straight. Then check it again, and check the bag: a pin or clip may have pierced it.",

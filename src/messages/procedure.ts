@@ -415,9 +415,9 @@ const FAULT_WORDS: FaultWords = {
   areaOpen: () => 'dust is in the open and the area is not closed off.',
   hazardNotAsked: () => 'nobody asked what the machine has collected.',
   notIsolated: () =>
-    'hands go in before the machine is cut off from its feed, or after a run without cutting it off again.',
-  wrongFeed: () => 'it is cut off from, or connected to, a feed this machine does not have.',
-  noFeed: () => 'it is switched on while it is still cut off from its feed.',
+    'hands go in before the machine is isolated, or after a run without isolating it again.',
+  wrongFeed: () => 'it is isolated by, or connected to, a feed this machine does not have.',
+  noFeed: () => 'it is switched on while it is still isolated.',
   runWhileOpen: (v) => `it runs, or gets its feed back, with ${OPENING_WORDS[v.opening]} open.`,
   runUnlatched: () => 'it runs before it is latched.',
   runBlind: () => 'it runs with the inlet shut.',

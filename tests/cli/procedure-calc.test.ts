@@ -64,7 +64,7 @@ describe('calc procedure and check-procedure', () => {
         (await run('check-procedure', { ...input, without: [p.steps.find((s) => s.key === key)?.step ?? 0] })).json,
       );
     expect((await without('integrityTest')).violations.map((v) => v.kind)).toContain('notScreened');
-    expect((await without('isolate')).violations[0]?.sentence).toContain('before the machine is cut off from its feed');
+    expect((await without('isolate')).violations[0]?.sentence).toContain('before the machine is isolated');
     expect((await without('close')).violations.map((v) => v.sentence).join()).toContain('left open: the lid.');
   });
 
