@@ -414,8 +414,7 @@ const FAULT_WORDS: FaultWords = {
   unprotected: (v) => `dust is in the open without ${WORN_WORDS[v.need]}.`,
   areaOpen: () => 'dust is in the open and the area is not closed off.',
   hazardNotAsked: () => 'nobody asked what the machine has collected.',
-  notIsolated: () =>
-    'hands go in before the machine is isolated, or after a run without isolating it again.',
+  notIsolated: () => 'hands go in before the machine is isolated, or after a run without isolating it again.',
   wrongFeed: () => 'it is isolated by, or connected to, a feed this machine does not have.',
   noFeed: () => 'it is switched on while it is still isolated.',
   runWhileOpen: (v) => `it runs, or gets its feed back, with ${OPENING_WORDS[v.opening]} open.`,
