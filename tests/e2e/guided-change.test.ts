@@ -5,7 +5,7 @@ import { runningYard } from '../support/running-yard';
 
 const yard = runningYard();
 
-const ready = (page: Page) => page.waitForSelector('html[data-job=ready]', { timeout: 15_000 });
+const ready = (page: Page) => page.waitForSelector('html[data-job=ready]', { timeout: 60_000 });
 const stepOf = (page: Page) => page.locator('#step').innerText();
 
 const begin = async (tag: string, stage: string, way?: RegExp) => {

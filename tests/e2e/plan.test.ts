@@ -4,7 +4,7 @@ import { newVisit } from '../support/browser';
 import { runningYard } from '../support/running-yard';
 
 const yard = runningYard();
-const ready = (page: Page) => page.waitForSelector('html[data-plan=ready]', { timeout: 20_000 });
+const ready = (page: Page) => page.waitForSelector('html[data-plan=ready]', { timeout: 120_000 });
 const opened = async (path: string) => {
   const { page } = await newVisit(yard.browser);
   await page.goto(`${yard.server.url}${path}`);
