@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays, addMonths, dayAt, daysBetween, isCalendarDate } from '@/core/calendar/calendar-date';
 import { type DueInput, NO_WEAR, stageDue } from '@/core/interval/due';
+import { RULE_TEMPLATES } from '@/core/interval/rule-templates';
 import { usualRules } from '@/core/machine/usual-rules';
 import { circularAfter, type Rule, type RuleRecord } from '@/core/interval/rules';
 
@@ -235,5 +236,16 @@ describe('the rules proposed for a new machine', () => {
     expect(said('prefilter', of)).toEqual([{ kind: 'calendarDays', days: 90 }]);
     expect(said('prefilter', { ...of, hasGauge: true })[0]).toEqual({ kind: 'gaugeZone', zone: 'red' });
     expect(said('hose', of)).toEqual([]);
+  });
+
+  it('replace a canister after two years even where its flow holds (common practice, no published source)', () => {
+    expect(said('canister', of).map((r) => r.kind)).toEqual(['flowLost', 'calendarDays']);
+  });
+
+  it('offer each rule once in every kind of stage', () => {
+    for (const [stage, templates] of Object.entries(RULE_TEMPLATES)) {
+      const offered = templates.map((t) => JSON.stringify(t));
+      expect(offered, stage).toEqual([...new Set(offered)]);
+    }
   });
 });
