@@ -57,9 +57,9 @@ const sittings = (steps: readonly Step[]): readonly (readonly Step[])[] => {
 };
 
 /**
- * Lays what is worn around a job: nothing for a nuisance dust but the question; mask and gloves for the controlled; area,
- * respirator, hooded coverall and taped gloves for the contained, and everything off again in its order. Source: EN
- * 60335-2-69 instructions for M and H; HSE and OSHA for the order of undressing, from memory.
+ * Returns the steps with the protective clothing put on before and taken off after. Plain dust adds only the question
+ * about the dust. Controlled dust adds mask and gloves. Contained dust adds the closed area, respirator, hooded coverall
+ * and taped gloves. Source: EN 60335-2-69 instructions for M and H; HSE and OSHA for the order of undressing, from memory.
  */
 export const worn = (steps: readonly Step[], hazard: DustHazard): readonly Step[] => [
   machineStep('askHazard', 'off', { because: 'safety' }),
