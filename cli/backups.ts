@@ -47,7 +47,7 @@ export const restore = async (world: CliWorld, args: readonly string[]): Promise
   const [name] = args.filter((a) => a !== '--yes');
   const from = name === undefined ? null : find(file, name);
   if (from === null) {
-    world.complain(name === undefined ? 'Say which copy: moorwind backups lists them.' : `There is no copy ${name}.`);
+    world.complain(name === undefined ? 'Name a backup: moorwind backups lists them.' : `No backup is called ${name}.`);
     return 2;
   }
   const look = await lookAtCopy(file, from);

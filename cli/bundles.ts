@@ -50,7 +50,7 @@ export const exportBundle = async (world: CliWorld, args: readonly string[]): Pr
   const db = await openMigrated(dataFile);
   try {
     if (tag !== null && (await machineIdOf(db, tag)) === null) {
-      world.complain(`There is no machine ${tag}. Nothing was written.`);
+      world.complain(`Machine ${tag} does not exist. Nothing was written.`);
       return 1;
     }
   } finally {
@@ -79,7 +79,7 @@ const say = (world: CliWorld, report: ImportReport, dryRun: boolean): void => {
   world.write(lines.length === 0 ? 'Everything in it is here already.' : `${did}: ${lines.join(', ')}.`);
   if (report.taken.length > 0)
     world.write(`Changed elsewhere, and ${dryRun ? 'would be' : 'now'} as there: ${report.taken.join(', ')}.`);
-  for (const k of report.kept) world.write(`Differs, stays as it is here: ${TABLE_WORDS[k.table][0]} ${k.name}.`);
+  for (const k of report.kept) world.write(`Differs here and was not changed: ${TABLE_WORDS[k.table][0]} ${k.name}.`);
   if (dryRun) world.write('Nothing was changed.');
 };
 
@@ -92,7 +92,7 @@ export const importBundle = async (world: CliWorld, args: readonly string[]): Pr
     return 2;
   }
   if (!existsSync(from)) {
-    world.complain(`There is no file ${from}.`);
+    world.complain(`The file ${from} does not exist.`);
     return 1;
   }
   const db = await openMigrated(parseConfig(world.env).dataFile);

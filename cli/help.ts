@@ -8,14 +8,14 @@ const COMMANDS: Readonly<
       ['calc NAME --schema', 'the JSON Schema of its input'],
       ['calc NAME < in.json', 'compute; JSON out'],
     ],
-    more: 'Quantities go in with their unit ("61 cfm"), and come out in SI. Exit code 1: refused, with a sentence; 2: not understood.',
+    more: 'Quantities go in with their unit ("61 cfm"), and come out in SI. Exit code 1: refused, with a sentence; 2: not a known command.',
   },
   seed: {
     lines: [['seed', 'write the demo yard into an empty database (MOORWIND_DATA names the file)']],
     more: 'Curlew Reach Boatyard is invented: its people, machines and makers too.',
   },
   rebuild: {
-    lines: [['rebuild', 'make anew what is kept beside the records, and say what differed']],
+    lines: [['rebuild', 'rebuild the derived data and report what differed']],
     more: 'Exit code 1 where something differed: the records themselves are never touched.',
   },
   backup: {
@@ -28,7 +28,7 @@ const COMMANDS: Readonly<
   },
   restore: {
     lines: [['restore NAME [--yes]', 'say what a copy holds and what would be lost; with --yes bring it back']],
-    more: 'Stop Moorwind first. What is replaced is kept as a copy.',
+    more: 'Stop Moorwind first. The replaced records are kept as a backup.',
   },
   export: {
     lines: [
@@ -39,7 +39,7 @@ const COMMANDS: Readonly<
   },
   import: {
     lines: [['import FILE [--dry-run]', 'take in a bundle; with --dry-run only say what it would do']],
-    more: 'All of it or nothing. What is here already is known by its name and never doubled.',
+    more: 'Imports everything or nothing. A record that is here already is not imported twice.',
   },
   'check-procedures': {
     lines: [['check-procedures', 'assemble every procedure of every kind of machine, and prove each']],
@@ -59,7 +59,7 @@ const COMMANDS: Readonly<
 const WIDE = 28;
 const line = ([how, what]: readonly [string, string]): string => `  ${how.padEnd(WIDE)}${what}`;
 
-/** What is printed for no command, and for one that is not known. */
+/** Printed for no command and for an unknown one. */
 export const HELP = [
   'moorwind <command>',
   '',

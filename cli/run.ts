@@ -37,7 +37,7 @@ const rebuild = (world: CliWorld): Promise<number> =>
   onRecords(world, async (db) => {
     const { made, differed } = await rebuildDigests(db);
     world.write(
-      `${made} machines made anew; ${differed.length === 0 ? 'nothing differed' : `different before: ${differed.join(', ')}`}.`,
+      `${made} machines rebuilt; ${differed.length === 0 ? 'nothing differed' : `different before: ${differed.join(', ')}`}.`,
     );
     return differed.length === 0 ? 0 : 1;
   });
@@ -130,7 +130,7 @@ export const runCli = async (world: CliWorld): Promise<number> => {
       world.write(HELP);
       return 0;
     default:
-      world.complain(`There is no command "${command}".\n\n${HELP}`);
+      world.complain(`Unknown command "${command}".\n\n${HELP}`);
       return 2;
   }
 };

@@ -132,7 +132,7 @@ export const insertBaselines = async (
 ): Promise<void> => {
   const { truth, rig } = spec;
   if (!truth || !rig) return;
-  // Its own stream of chance: the rest of the history stays as it was.
+  // A separate random stream, so that the rest of the history does not change.
   const random = seeded(seed + spec.tag.charCodeAt(3) * 31 + spec.tag.charCodeAt(4));
   const real = trueMachine(spec, truth, random);
   const place: Place = MACHINE_KINDS[spec.kind].collector ? 'hoseEnd' : 'inlet';

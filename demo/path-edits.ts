@@ -9,7 +9,7 @@ interface DemoEdit {
   readonly daysAgo: number;
   readonly note: string;
   readonly reshapes: boolean;
-  /** What it was before: the path as it stands now, turned back. */
+  /** Turns the present path back into the earlier one. */
   readonly before: (now: PathSnapshot) => PathSnapshot;
 }
 

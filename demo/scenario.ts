@@ -34,11 +34,11 @@ export interface StageSpec {
   /** Looks at its fill: days ago, share of the container. */
   readonly looks?: readonly (readonly [daysAgo: number, share: number])[];
   readonly life?: StageLife;
-  /** What the yard knows better than the kind's defaults. */
+  /** Facts of the yard that replace the defaults of the kind. */
   readonly knows?: (base: Recorded) => Recorded;
 }
 
-/** What a machine really is; the scale on its path follows from its clean reading. */
+/** The true state of a machine; the scale of its path follows from its clean reading. */
 export interface Truth {
   readonly p0Pa: number;
   readonly qMaxM3s: number;
@@ -86,7 +86,7 @@ export interface MachineSpec {
   readonly place: string;
   readonly machineClass: MachineClass | null;
   readonly lastCollected: string;
-  /** What was answered or lowered when it was said. */
+  /** Answers given, or a level lowered, with the statement. */
   readonly dust?: Partial<DustStatement>;
   /** Days ago of its last examination, and what was found. */
   readonly examined?: { readonly daysAgo: number; readonly found: string };
@@ -112,7 +112,7 @@ export interface PartSpec {
   readonly name: string;
   readonly packSize: number;
   readonly bin: string;
-  /** What the shelf shall hold today. */
+  /** Pieces on the shelf today. */
   readonly today: number;
   readonly price: number;
   readonly leadDays: number;

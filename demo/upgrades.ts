@@ -21,7 +21,7 @@ export const insertUpgrades = async (s: Seeding): Promise<void> => {
   const { parameters, basis } = modelledMachine(machine, tests);
   const steps = [edit.before, edit.after].map((path) => ({ path, leakM2: null }));
   if (!before) throw new Error('nothing was measured of CR-01 before its canister');
-  // As the desk does it: the cloth stands as loaded as the test before says.
+  // As the upgrade desk does it: the cloth carries the load that the test before shows.
   const flowM3s = reduceTest(before.test);
   const cloth = edit.before.stages.findIndex((x) => x.kind === 'cloth');
   const load = loadOfFlow({

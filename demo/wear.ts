@@ -49,7 +49,7 @@ export const insertWear = async (s: Seeding, spec: MachineSpec, { id, stageIds }
   }
 };
 
-/** What is on order: the collector's canister, which takes four weeks. */
+/** The open order: the collector's canister, which takes four weeks. */
 export const insertOrders = async (s: Seeding): Promise<void> => {
   await insertOrder(s.db, {
     partId: s.partIds.get('F-CAN') ?? 0,

@@ -81,7 +81,7 @@ console.table(
   })),
 );
 
-/** Seconds for one solution of each network: the networks count alike, whatever their size. */
+/** Seconds for one solution of each network: the networks count alike, of any size. */
 const seconds = (of: (r: (typeof rows)[number]) => number) => rows.reduce((sum, r) => sum + 1 / of(r), 0);
 
 const model = modelOf(templateMachine('hepaTank'));

@@ -102,7 +102,7 @@ const crowded = (): Crowded => {
   };
 };
 
-/** Years planned anew each week against each stage on its own best day. */
+/** Compares weekly replanning over years with each stage on its own best day. */
 const years = (): { readonly openingsRatio: number; readonly pastPoints: number } => {
   const lived = Array.from({ length: 6 }, (_, k) => ({
     plan: liveYear(FIRST + k, { plan: true }),
@@ -143,7 +143,7 @@ const forecastSeconds = (count: number): number => {
   return (performance.now() - began) / 1000;
 };
 
-/** What the forecaster before this one made of the same yards, kept as it came out. */
+/** The results of the previous forecaster on the same yards. */
 const older = JSON.parse(readFileSync('docs/bench/plan-older.json', 'utf8')) as unknown;
 
 const { gap, firstS, wholeS } = large();

@@ -70,7 +70,7 @@ const serverMb = (pid: number): number =>
     .map(peakMb)
     .reduce((a, b) => a + b, 0);
 
-/** Answers one after another; the first of each kind is left out, it reads what is then held. */
+/** Times requests one at a time; the first of each kind is left out, because it fills a cache. */
 const oneByOne = async (count: number, ask: (i: number) => Promise<{ status: number; ms: number }>) => {
   const times: number[] = [];
   let errors = 0;

@@ -1,5 +1,5 @@
-// Bundles what runs beside the pages: the server's own start and the planner. As they stand they would need a compiler
-// in the running server, which costs memory and time at every import.
+// Bundles the server start and the planner. Unbundled they would need a compiler in the running server, which costs
+// memory and time at every import.
 import { fileURLToPath } from 'node:url';
 import { build } from 'vite';
 

@@ -1,5 +1,5 @@
-// What the records live through: kill -9 amid writes and amid migrations, a power cut, a fuzz of every endpoint, and faults
-// of disk, file, lock, port and clock. Ends in docs/bench/drill.json; `--short` is the small one for every check.
+// Tests what the records survive: kill -9 during writes and migrations, a power cut, a fuzz of every endpoint, and
+// faults of disk, file, lock, port and clock. Writes docs/bench/drill.json; `--short` is the small run for every check.
 import { copyFileSync, existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -25,7 +25,7 @@ const below = (folder: string): readonly string[] =>
     return statSync(path).isDirectory() ? below(path) : [path];
   });
 
-/** Tables of data are facts to be read against their source; a changed letter in them is no changed thought. */
+/** Skips tables of data: they are checked against their source, and a mutated letter shows nothing about logic. */
 const isCode = (file: string): boolean =>
   file.endsWith('.ts') && !/\/(table-|constants\/)|failure\/failure\.ts$/.test(file);
 

@@ -1,5 +1,5 @@
-// What the framework asks of React on the server, with a page's parts drawn in one go: nothing here is drawn in pieces,
-// and as a stream of bytes, decoded again, a page takes half as long again.
+// The React server functions the framework needs. A page is rendered in one go: a stream of bytes would take half as
+// long again.
 import { renderToStaticMarkup, renderToString } from 'react-dom/server.node';
 import type { ReactNode } from 'react';
 

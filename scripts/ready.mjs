@@ -1,4 +1,4 @@
-// What the other scripts stand on: installs and builds only what is missing or out of date. Plain Node, no packages.
+// Installs and builds what is missing or out of date, for the other scripts. Plain Node, no packages.
 import { Buffer } from 'node:buffer';
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
@@ -19,7 +19,7 @@ export const run = (command, args, options = {}) => {
   return status ?? 1;
 };
 
-/** The same without waiting for it: resolves with the status. What it prints is shown when it ends, in one piece. */
+/** Runs a command in the background; resolves with its status. Its output is printed when it ends. */
 export const runBeside = (command, args, env = {}) =>
   new Promise((resolve) => {
     const child = spawn(command, args, { cwd: root, env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', ...env } });

@@ -15,7 +15,7 @@ import { EXIT, openRecords, StartError } from '@/server/db/open-records';
 
 /** A request that does not come to its end is dropped after so long, ms. */
 const REQUEST_MS = 60_000;
-/** What is in hand is given so long to be finished, ms. */
+/** Time for requests in hand to finish at shutdown, ms. */
 const GOODBYE_MS = 10_000;
 
 const refuse = (message: string, exitCode: number): never => {
@@ -51,17 +51,17 @@ if (config.tls) {
 interface Entry {
   startServer: () => { server: { server: Server }; done: Promise<unknown> };
 }
-// Every page is read before the first is asked for: one that is first read while no file handle is free would stay
-// unread for good, and whoever asks would wait for ever.
+// Imports every page before the first request: a page that is first imported while no file handle is free would fail
+// for good, and its request would never end.
 const pages = join(process.cwd(), 'dist/server/pages');
 for (const page of readdirSync(pages, { recursive: true, encoding: 'utf8' }))
   if (page.endsWith('.mjs')) await import(pathToFileURL(join(pages, page)).href);
 const entry = (await import(pathToFileURL(join(process.cwd(), 'dist/server/entry.mjs')).href)) as Entry;
 const started = entry.startServer();
-// Its end is ours to tell: a port that is taken is said below.
+// Astro's promise is ignored; the 'error' event below reports a port in use.
 started.done.catch(() => undefined);
 const { server } = started.server;
-// What was built is served as it was compressed at the build; pages are compressed as they go, streams never.
+// Built files are served as compressed at the build; pages are compressed when sent, streams never.
 const [answer] = server.listeners('request') as [RequestListener];
 const compress = compression({
   filter: (request, response) =>
@@ -119,7 +119,7 @@ server.on('listening', () =>
   ),
 );
 
-/** Asks itself, so that the yard is read, and a first code is said, before somebody waits for it. */
+/** Requests its own board once at start, to warm the caches and print the first sign-in code. */
 const wake = (): void => {
   const { request } = config.tls ? https : http;
   request({
@@ -153,7 +153,7 @@ const sayBackup = (file: string): string => {
 };
 
 const sayGoodbye = () => {
-  // Answers that run are finished; pages that only listen are let go. What was acknowledged is on the disk already.
+  // Open answers finish; listening pages are cut off. Acknowledged records are on disk already.
   server.close(() => process.exit(0));
   server.closeIdleConnections();
   setTimeout(() => process.exit(0), GOODBYE_MS).unref();

@@ -6,7 +6,7 @@ declare namespace App {
     person: import('@/core/people/person').Person | null;
     /** Where the request comes from. */
     address: string;
-    /** What the disk or another program did, for the page that tells it. */
+    /** A fault of the disk or another program, for the error page. */
     fault?: 'server.busy' | 'server.disk-full' | 'server.disk';
     /** Everybody signs in here. */
     signsIn: boolean;

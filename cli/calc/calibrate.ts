@@ -14,7 +14,7 @@ import { collect, inSi, readQuantity } from './quantities';
 
 type Reading = CalibrateInput['readings'][number];
 
-/** Where nothing is said of a reading: 6 % at 95 %. */
+/** Half width of a reading without a stated uncertainty: 6 % at 95 %. */
 const UNSTATED = 0.06;
 const PLATE_SHARE = 0.01;
 const ROOM_PA = 101_325;

@@ -68,7 +68,7 @@ export const dustCalc = (input: DustInput): Result<DustOutput> => {
     bothRuleSets: standing.neededClass,
     refused: refusal ? { dust: refusal.dust, instead: refusal.instead, sentence: sayRefusal(refusal) } : null,
     questions: standing.questions.map((key) => ({ key, question: QUESTION_WORDS[key] })),
-    // What is refused is done by others: no equipment makes it ours.
+    // Refused dust is for licensed people: no equipment makes it allowed here.
     equipment: refusal ? [] : EQUIPMENT_OF[standing.level].map((e) => EQUIPMENT_WORDS[e]),
     limits: standing.dusts.flatMap((d) => d.limits.map(sayLimit)),
     forbidden: demandOf(aboutDust(statement), standing).forbidden.map((f) => FORBIDDEN_WORDS[f]),

@@ -192,7 +192,7 @@ const isSound = (value: unknown): boolean => {
   return typeof value !== 'object' || value === null || Object.values(value).every(isSound);
 };
 
-/** What a calculation answers, unless its figures lead to none: that is told, and no half answer is printed. */
+/** Returns the answer of a calculation; a failure where its figures give no result. */
 const sound = (found: Calculation, json: unknown): Result<unknown> => {
   try {
     const result = found.run(json);

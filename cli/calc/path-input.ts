@@ -17,7 +17,7 @@ import { collect, readQuantity } from './quantities';
 
 type Wanted = readonly (readonly [name: string, input: QuantityInput, kind: QuantityKind])[];
 
-/** Several quantities at once, by name; every one that cannot be read is told. */
+/** Reads several quantities by name; lists every one that cannot be read. */
 const quantities = (wanted: Wanted): Result<Readonly<Record<string, number>>> => {
   const read = collect(wanted.map(([name, input, kind]) => readQuantity(input, kind, name)));
   return read.ok ? ok(Object.fromEntries(wanted.map(([name], i) => [name, read.value[i] ?? 0]))) : read;

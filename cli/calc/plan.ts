@@ -31,6 +31,7 @@ export const dueCalc = (input: DueInput): Result<unknown> => {
     stageId: 1,
     rules,
     changedOn: input.changedOn,
+    changeRecorded: true,
     changesOf,
     today: input.today,
     wear: {

@@ -19,7 +19,7 @@ export const readQuantity = (input: QuantityInput, kind: QuantityKind, path: str
 
 interface Signed {
   readonly method: Method;
-  /** What it is read as, where that is not the method's own. */
+  /** The kind it is read as; left out, the method's own. */
   readonly kind?: QuantityKind;
   readonly path: string;
   readonly barometricPa: number;
@@ -37,7 +37,7 @@ export const readSigned = (
   return at(path, signedReading({ method, valueSi: read.value, shown, barometricPa }));
 };
 
-/** The state of the air in SI; calm standard air where nothing is said. */
+/** The state of the air in SI; calm standard air by default. */
 export const readAir = (input: AirInput | undefined): Result<AirState> => {
   const air = input ?? { temperature: { value: 20, unit: 'degC' }, relativeHumidity: 0.5, pressure: 101_325 };
   const state = collect([
@@ -50,7 +50,7 @@ export const readAir = (input: AirInput | undefined): Result<AirState> => {
   return ok({ temperatureK, relativeHumidity, pressurePa });
 };
 
-/** What a maker says of an instrument, in the SI unit of what it reads; null where nothing is said. */
+/** The maker's stated accuracy of a meter, in the SI unit it reads; null without one. */
 export const readAccuracy = (input: InstrumentInput | undefined, reads: QuantityKind): Result<Accuracy | null> => {
   if (!input) return ok(null);
   const figures = collect([

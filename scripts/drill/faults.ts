@@ -146,7 +146,7 @@ const others = async ({ fresh, check }: Drill): Promise<void> => {
     for (const w of writing) w.stop();
     await Promise.all(writing.map((w) => w.done));
     const sent = writing.flatMap((w) => w.acknowledged);
-    // What one wrote, the other shows.
+    // Each server shows the records of the other.
     const pages = await Promise.all([one, two].map(async (s) => (await fetch(`${s.url}/m/CR-04/file`)).text()));
     const counts = pages.map((p) => /File: (\d+) records/.exec(p)?.[1]);
     await Promise.all([one.end('SIGTERM'), two.end('SIGTERM')]);
@@ -277,7 +277,7 @@ const disks = async ({ folder, seedFile, check }: Drill): Promise<readonly strin
   return ['a full disk', 'a read-only disk'];
 };
 
-/** Every fault that can be made here, one after another. */
+/** Runs every fault that can be made here. */
 export const faultDrill = async (seedFile: string): Promise<FaultReport> => {
   const folder = mkdtempSync(join(tmpdir(), 'moorwind-faults-'));
   const failed: string[] = [];

@@ -145,7 +145,7 @@ export const startWriters = (
         else throw new TypeError(`${path}: ${answer.status} ${await answer.text()}`);
       } catch (error) {
         if (error instanceof TypeError && error.message.startsWith('/')) throw error;
-        // Nobody answers any more: that is the drill.
+        // The server is dead: that is the drill.
         return;
       }
     }
@@ -166,7 +166,7 @@ export interface Verdict {
   broken: number;
 }
 
-/** What a file still has of what was acknowledged, and whether what it has is whole. */
+/** Counts which acknowledged records a file still has, and checks that the file is whole. */
 export const judge = (file: string, sent: readonly Sent[]): Verdict => {
   const db = new Sqlite(file);
   const verdict: Verdict = { lost: 0, doubled: 0, half: 0, broken: 0 };

@@ -18,7 +18,9 @@ export interface FanChart {
   readonly points: readonly FanPoint[];
 }
 
-/** The fan curve with the path's curves and the operating points, as an ECharts option. Told apart by dash and name. */
+/**
+ * The fan curve with the path's curves and the operating points, as an ECharts option. Lines differ by dash and name.
+ */
 export const fanOption = (chart: FanChart, ink: Ink): EChartsCoreOption => {
   const of = (kind: QuantityKind, v: number) => fromSi(kind, v, SHOWN[chart.units][kind].unit);
   const xy = ([q, p]: readonly [number, number]) => [of('flow', q), of('pressure', p)];
@@ -66,7 +68,7 @@ export const fanOption = (chart: FanChart, ink: Ink): EChartsCoreOption => {
       {
         type: 'scatter',
         name: 'points',
-        // The two may lie on each other: their names stand on either side.
+        // The two points may overlap, so their names go on opposite sides.
         data: chart.points.map((p, i) => ({
           name: p.name,
           value: xy([p.flowM3s, p.liftPa]),

@@ -13,9 +13,9 @@ export interface HoseChart {
       readonly velocityMs: number;
     }[];
   }[];
-  /** What the tool must have, m3/s; null where nothing is asked. */
+  /** Flow the tool must have, m3/s; null without a demand. */
   readonly mustM3s: number | null;
-  /** What keeps the dust moving, m/s; null where nothing is asked. */
+  /** Velocity that keeps the dust moving, m/s; null without a demand. */
   readonly hoseMs: number | null;
   readonly chosen: { readonly lengthM: number; readonly flowM3s: number; readonly velocityMs: number } | null;
 }
@@ -51,7 +51,9 @@ const axesOf = (grid: 0 | 1, ink: Ink, { up, along }: AxisWords) => ({
   },
 });
 
-/** The choice of a hose as an ECharts option: two pictures over one length, limits drawn; lines told apart by dash and name. */
+/**
+ * The choice of a hose as an ECharts option: two pictures over one length, limits drawn; lines differ by dash and name.
+ */
 export const hoseOption = (chart: HoseChart, ink: Ink): EChartsCoreOption => {
   const of = (kind: QuantityKind, v: number) => fromSi(kind, v, SHOWN[chart.units][kind].unit);
   const unit = (kind: QuantityKind) => prettyUnit(SHOWN[chart.units][kind].unit);

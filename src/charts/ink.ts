@@ -19,7 +19,7 @@ const INKS: Record<keyof Ink, string> = {
   paper: '--color-base-100',
 };
 
-/** Reads them off the page as it is painted now. */
+/** Reads the colours of the page as painted now. */
 export const readInk = (): Ink => {
   const style = getComputedStyle(document.documentElement);
   const of = (key: keyof Ink) => style.getPropertyValue(INKS[key]).trim();

@@ -18,7 +18,7 @@ export interface ChartUse {
 
 /**
  * Draws an option into a box with ECharts, loaded here and nowhere else; redrawn when the window or the theme changes.
- * `make` must be stable (memoised) or the chart is drawn anew.
+ * `make` must be stable (memoised) or the chart is drawn again.
  */
 export const useChart = (make: (ink: Ink) => EChartsCoreOption, mark: string): ChartUse => {
   const box = useRef<HTMLDivElement>(null);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { FailureJson } from './failure-json';
 
-// What an action answers, as it is kept beside it: the same action sent twice is answered from there.
+// The stored answer of an action: the same action sent twice gets this answer.
 
 export type AnswerShape<T> = z.ZodType<T>;
 

@@ -3,7 +3,7 @@ import { FailureJson } from './failure-json';
 import { StageKindName } from './enums';
 import { StageSpecJson } from './stage-spec';
 
-/** What the page asks of the air-path worker, and what it is told. */
+/** Requests of the page to the air-path worker, and its answers. */
 
 const Plain = z.number();
 

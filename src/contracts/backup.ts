@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { COPY_REASONS } from '@/core/record/rotation';
 import { ClientId, Initials } from './requests';
 
-/** What is written beside a copy of the records once it has been checked. */
+/** Facts written beside a backup after it has been checked. */
 export const CopyFactsJson = z.strictObject({
   format: z.literal(1),
   at: z.iso.datetime(),

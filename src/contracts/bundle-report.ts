@@ -4,7 +4,7 @@ import { ClientId, Initials } from './requests';
 
 const TableName = z.enum(BUNDLE_TABLE_NAMES as [BundleTable, ...BundleTable[]]);
 
-/** What an import did, or would do. */
+/** The result of an import or of its dry run. */
 export const ImportReport = z.strictObject({
   id: z.int(),
   scope: z.discriminatedUnion('kind', [
@@ -15,9 +15,9 @@ export const ImportReport = z.strictObject({
   added: z.partialRecord(TableName, z.int()),
   /** Rows that were here already. */
   known: z.int(),
-  /** Machines that were changed elsewhere since, and are now as they are there. */
+  /** Machines that were edited elsewhere; their new form was imported. */
   taken: z.array(z.string()),
-  /** What is here already and differs: it stays as it is here. */
+  /** Records that are here already and differ: they were not changed. */
   kept: z.array(z.strictObject({ table: TableName, name: z.string() })),
 });
 export type ImportReport = z.infer<typeof ImportReport>;

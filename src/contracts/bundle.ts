@@ -15,7 +15,7 @@ import { ReadingHowJson } from './json-columns';
 
 // The open format of a yard's records: what a bundle holds, table by table. docs/bundle.md tells how it is laid out.
 
-/** Raised when a bundle of before could no longer be read as it stands. */
+/** Raised when bundles of an earlier version can no longer be read unchanged. */
 export const BUNDLE_VERSION = 1;
 export const BUNDLE_FORMAT = 'moorwind-bundle';
 

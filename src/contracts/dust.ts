@@ -45,14 +45,14 @@ export const DustShape = z.strictObject({
   note: z.string().trim().max(400),
   retired: z.boolean(),
 });
-/** A dust as it comes in and as it is stored. */
+/** A dust, in requests and in the database. */
 export const DustJson: z.ZodType<Dust> = DustShape;
 
 /** The dusts named, or ruled out, by their keys. */
 export const KeysJson = z.array(z.string());
 export const AnswersJson = z.partialRecord(z.enum(DUST_QUESTIONS), z.enum(DUST_ANSWERS));
 
-/** What somebody says a machine has collected, with the questions it brought. */
+/** A statement of the dust a machine has collected, with the answered questions. */
 export const DustStatementJson = z.strictObject({
   text: z.string().trim().min(1).max(120),
   confirmed: z.array(Key).max(12),

@@ -36,7 +36,7 @@ const RepairJson = z.strictObject({ kind: RepairKindName, position: Position });
 export const SnapshotJson = z.array(CauseJson.extend({ probability: z.number() })).max(12);
 const Found = z.enum(['yes', 'no', 'unseen']);
 
-/** One line of a case's log as it is stored. */
+/** One line of a case's log, as stored. */
 export const CaseEventJson = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('saw'),
@@ -80,7 +80,7 @@ export const OpenCaseBody = z.strictObject({
 export type OpenCaseBody = z.infer<typeof OpenCaseBody>;
 
 const Why = z.string().trim().min(1).max(300);
-/** A reading comes as it was typed; the server reads it. */
+/** A reading comes as typed; the server reads it. */
 const SeenJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('typed'), typed: z.string().max(200), unit: z.string().max(20) }),
   z.strictObject({ kind: z.literal('word'), word: z.string().min(1).max(30) }),
@@ -229,7 +229,7 @@ export const FindReply = z.discriminatedUnion('kind', [
 ]);
 export type FindReply = z.infer<typeof FindReply>;
 
-/** The open case as a page loads it anew after each action. */
+/** The open case, as a page reloads it after each action. */
 export const OpenCaseReply = z.strictObject({
   record: z
     .strictObject({

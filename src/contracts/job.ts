@@ -74,7 +74,7 @@ export const ProcedureJson = z.strictObject({
 
 const Why = z.string().trim().min(1).max(300);
 
-/** One line of a job's log, as it is sent and as it is stored. */
+/** One line of a job's log, as sent and as stored. */
 export const JobEventJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('did'), step: Index }),
   z.strictObject({ kind: z.literal('answered'), step: Index, right: z.boolean(), note: z.string().trim().max(300) }),
@@ -129,7 +129,7 @@ export const JobActionBody = z.strictObject({
   by: Initials,
   jobId: z.int().positive(),
   event: JobEventJson,
-  /** What is printed on the pack that was taken; '' when nobody read it. */
+  /** The code printed on the pack; '' when it was not read. */
   partCode: z.string().trim().max(40),
 });
 export type JobActionBody = z.infer<typeof JobActionBody>;
@@ -145,7 +145,7 @@ export type PhotoQuery = z.infer<typeof PhotoQuery>;
 
 export const StagesJson = z.array(z.strictObject({ id: z.int(), name: z.string() }));
 
-/** The job under way on a machine, as its page loads it anew after each action. */
+/** The open job of a machine, as its page reloads it after each action. */
 export const OpenJobReply = z.strictObject({
   record: z
     .strictObject({
@@ -166,7 +166,7 @@ export const OpenJobReply = z.strictObject({
   changeIds: z.array(z.int()),
   /** The server's clock, by which a drying time runs. */
   now: z.string(),
-  /** What is due of the fine filters of this machine, by stage. */
+  /** Tests that are due for the fine filters of this machine, by stage. */
   integrity: z.array(
     z.strictObject({
       stageId: z.int(),

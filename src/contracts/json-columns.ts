@@ -4,7 +4,7 @@ import { PRECONDITIONS } from '@/core/measure/methods';
 import { DUCT_LOADS } from '@/core/measure/needs-of-use';
 import { READING_HOWS } from '@/core/measure/reading';
 
-/** What the JSON columns of the database hold. */
+/** Shapes of the JSON columns of the database. */
 export const AccuracyJson = z.strictObject({
   meaning: z.enum(['limits', 'expanded', 'standard']),
   coverageFactor: z.number().positive(),
@@ -16,7 +16,7 @@ export const AccuracyJson = z.strictObject({
 /** Days a site is closed. */
 export const ClosedJson = z.array(z.string());
 
-/** What an opening costs, or how long it takes, by how it is opened. */
+/** Cost or time of an opening, by dust level. */
 export const ByOpeningJson = z.strictObject({
   plain: z.number().min(0),
   controlled: z.number().min(0),

@@ -102,7 +102,7 @@ export const NewMachineBody = z.strictObject({
   kind: MachineKindName,
   /** Its timers run from this day; null for today. */
   firstUsedOn: Day.nullable().default(null),
-  /** What it has collected so far; "nothing yet" for a new one. */
+  /** The dust it has collected so far; "nothing yet" for a new one. */
   dust: DustStatementJson,
   path: PathSnapshotJson,
 });

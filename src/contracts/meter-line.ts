@@ -12,7 +12,7 @@ export const MeterLine = z.strictObject({
 });
 export type MeterLine = z.infer<typeof MeterLine>;
 
-/** One line as it came; null when it cannot be read. */
+/** Parses one line; null when it cannot be read. */
 export const parseMeterLine = (text: string): MeterLine | null => {
   try {
     const parsed = MeterLine.safeParse(JSON.parse(text));
@@ -22,5 +22,5 @@ export const parseMeterLine = (text: string): MeterLine | null => {
   }
 };
 
-/** What a bridge is told of what it sent. */
+/** Answer to a bridge: how many lines were accepted and refused. */
 export const MeterPosted = z.strictObject({ accepted: z.int().min(0), refused: z.int().min(0) });

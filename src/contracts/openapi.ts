@@ -181,7 +181,7 @@ export const OPERATIONS: readonly Operation[] = [
   post(['/api/sessions/end', 'EndSessionBody'], 'Sign out'),
   post(['/api/sessions/passphrase', 'ChoosePassphraseBody'], 'Choose a passphrase with a code'),
   get('/api/health', 'application/json', 'Whether the server is up'),
-  get('/api/machines/{tag}/cases', 'application/json', 'What the finding of a machine starts from'),
+  get('/api/machines/{tag}/cases', 'application/json', 'The open case of a machine'),
   get('/api/machines/{tag}/jobs', 'application/json', 'The guided change under way'),
   get('/api/machines/{tag}/trend.csv', 'text/csv', 'A trend as a table'),
   get('/api/machines/{tag}/bundle', 'application/zip', 'One machine with its file'),
@@ -211,7 +211,7 @@ export const OPERATIONS: readonly Operation[] = [
   get('/api/ring.svg', 'image/svg+xml', 'An adapter ring at full size'),
   get('/api/ring.dxf', 'image/vnd.dxf', 'An adapter ring for a cutter, in millimetres'),
   get('/api/plan/calendar.ics', 'text/calendar', 'The plan as a calendar'),
-  get('/api/plan/page', 'application/json', 'What the page of the plan is made from'),
+  get('/api/plan/page', 'application/json', 'The data of the plan page'),
   get('/api/instruments/{id}/stream', 'text/event-stream', 'The readings of a meter, as they come'),
   {
     path: '/api/bundle',

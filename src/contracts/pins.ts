@@ -27,8 +27,8 @@ import type * as Plans from './plan';
 import type * as Specs from './stage-spec';
 
 /**
- * What a schema reads and what the core calls by that name, held to each other by the compiler in both directions: a
- * name dropped or added on one side alone does not compile, so what is stored still parses tomorrow.
+ * Compile-time checks that a schema and the core agree, in both directions: a name that only one side has does not
+ * compile, so stored records still parse.
  */
 
 type Frozen<T> =

@@ -42,7 +42,7 @@ export const PlanProblemJson = z.strictObject({
   ),
 });
 
-/** What the page of the plan is made from: sent with the page of a small yard, fetched by the page of a large one. */
+/** The data of the plan page: sent with the page of a small yard, fetched by the page of a large one. */
 export const PlanPageJson = z.strictObject({
   input: z.strictObject({
     machines: z.array(
@@ -190,5 +190,5 @@ export type OrderPartBody = z.infer<typeof OrderPartBody>;
 export const OrderArrivedBody = z.strictObject({ clientId: ClientId, by: Initials, orderId: z.int().positive() });
 export type OrderArrivedBody = z.infer<typeof OrderArrivedBody>;
 
-/** "Send what is to be told now." Each thing goes out once, however often it is asked. */
+/** "Send today's reminders." Each reminder goes out once, also when asked twice. */
 export const SendRemindersBody = z.strictObject({ clientId: ClientId });

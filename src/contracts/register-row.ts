@@ -1,9 +1,9 @@
 export interface RegisterColumn {
   readonly id: string;
   readonly label: string;
-  /** Sorted as numbers, and set in figures that stand under each other. */
+  /** Sorted as numbers, with aligned figures. */
   readonly numeric: boolean;
-  /** What stands between commas is not broken at its hyphens: tags. */
+  /** The text between commas is not broken at hyphens: tags. */
   readonly tight?: boolean;
 }
 
@@ -12,7 +12,7 @@ export interface RegisterCell {
   /** Small print under it. */
   readonly note?: string;
   readonly tone?: 'good' | 'watch' | 'stop' | 'open';
-  /** What it is sorted by, where that is not its text. */
+  /** Sort key, where it is not the text. */
   readonly sort?: number | string;
 }
 

@@ -4,7 +4,7 @@ import { AccuracyJson } from './json-columns';
 import { Day } from './day';
 import { ClientId, Initials } from './requests';
 
-// What a site keeps lists of: the parts it takes, and the meters it measures with.
+// Lists that a site keeps: parts and meters.
 
 const Line = (most: number) => z.string().trim().max(most);
 const action = { clientId: ClientId, by: Initials };
@@ -28,7 +28,7 @@ export const PartBody = z.strictObject({
   medium: Line(80).default(''),
   areaM2: z.number().min(0.001).max(1000).nullable().default(null),
   rating: Line(80).default(''),
-  /** No longer kept: it is offered no more, and its history stays. */
+  /** Retired: not offered for new work; its history stays. */
   retired: z.boolean(),
 });
 export type PartBody = z.infer<typeof PartBody>;

@@ -16,7 +16,7 @@ export const ProblemReply = z.strictObject({
 });
 export type ProblemReply = z.infer<typeof ProblemReply>;
 
-/** What a recorded action answers: the record made, and what to mind. */
+/** The answer to a recorded action: the record's id and warnings. */
 export const RecordedReply = z.strictObject({
   id: z.int().positive(),
   warnings: z.array(

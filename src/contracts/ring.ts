@@ -3,7 +3,7 @@ import { type Failure, fail, failure, ok, type Result } from '@/core/failure/fai
 import { parseQuantity } from '@/core/units';
 import type { RingQuestion } from '@/core/upgrade/ring';
 
-// What is measured for a ring, as it stands in an address.
+// The measurements for an adapter ring, as in an address.
 
 const Typed = z.string().trim().max(24).default('');
 
@@ -33,14 +33,14 @@ const LENGTHS = [
   'boardWidth',
   'boardHeight',
 ] as const;
-/** What may be left out. */
+/** Fields that may be left out. */
 const MAY_LACK: ReadonlySet<string> = new Set(['bead', 'boardWidth', 'boardHeight']);
 const USUAL_BRACKETS = 4;
 
 /** Whether anything was typed. */
 export const asksForRing = (q: RingQuery): boolean => q.filter !== '' || q.rim !== '';
 
-/** What was measured, in m. Returns what cannot be read by its field; `ring.figure` for what is missing. */
+/** The measurements, in m. Returns a failure per unreadable field; `ring.figure` for a missing one. */
 export const readRing = (q: RingQuery): Result<RingQuestion> => {
   const failures: Failure[] = [];
   const read = (key: (typeof LENGTHS)[number]): number | null => {

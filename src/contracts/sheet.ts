@@ -5,12 +5,12 @@ import { ClientId, Initials } from './requests';
 
 export const SheetKindName = z.enum(SHEET_KINDS);
 
-/** What a sheet can have at most; more is brought in two. */
+/** The most rows of one spreadsheet; a longer one is split. */
 export const MOST_SHEET_ROWS = 5000;
 export const MOST_SHEET_COLUMNS = 60;
 const Cell = z.string().max(2000);
 
-/** A spreadsheet as it was read by the page: its rows, and what each column is taken for. */
+/** A spreadsheet as the page read it: its rows, and the field of each column. */
 export const SheetBody = z.strictObject({
   clientId: ClientId,
   by: Initials,

@@ -19,7 +19,7 @@ const Cost = z.number().min(0).max(1e6);
 
 const Minutes = z.number().min(0).max(1440);
 
-/** What a site says of itself; the prices stay as they are where nothing is said of them. */
+/** Settings of a site; prices that are left out do not change. */
 export const SiteBody = z.strictObject({
   clientId: ClientId,
   by: Initials,

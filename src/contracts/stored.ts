@@ -14,8 +14,8 @@ const frozen = <T>(value: T): T => {
 };
 
 /**
- * What a JSON column holds, read into its shape; throws when it is not what the schema says, which is a bug of ours. It
- * is shared by all who read the same text, and so cannot be changed.
+ * Parses a JSON column by its schema; throws when it does not fit, which is a bug of ours. The value is shared by all
+ * readers of the same text and must not be changed.
  */
 export const readStored = <T>(schema: z.ZodType<T>, json: string): T => {
   if (json.length > LONGEST_HELD) return schema.parse(JSON.parse(json));

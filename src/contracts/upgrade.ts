@@ -5,7 +5,7 @@ import { parseQuantity, type QuantityKind } from '@/core/units';
 import { UPGRADE_KINDS, type UpgradeChange, type UpgradeKind } from '@/core/upgrade/change';
 import { ClientId, Initials, Note } from './requests';
 
-// A planned upgrade: as it stands in an address, and as it is kept.
+// A planned upgrade, in an address and in the database.
 
 const Area = z.number().min(0.001).max(200);
 const Bore = z.number().min(0.005).max(1);
@@ -89,11 +89,11 @@ export const UpgradeQuery = z.object({
   price: Typed,
   added: Typed,
   part: Typed,
-  /** Of a bottom container: room under the machine, its height, and the volume of the one there now. */
+  /** For a bottom container: room under the machine, its height, and the volume of the present one. */
   under: Typed,
   tall: Typed,
   was: Typed,
-  /** One more, as it was typed. */
+  /** One more change, as typed. */
   add: z
     .enum(['', ...UPGRADE_KINDS])
     .catch('')
@@ -111,7 +111,7 @@ export const UpgradeQuery = z.object({
 });
 export type UpgradeQuery = z.infer<typeof UpgradeQuery>;
 
-/** Changes as they stand in an address. */
+/** Writes changes for an address. */
 export const writeChanges = (changes: readonly UpgradeChange[]): string =>
   changes
     .map((c) =>
@@ -202,7 +202,7 @@ export const UpgradePhotoQuery = z.strictObject({
 });
 export type UpgradePhotoQuery = z.infer<typeof UpgradePhotoQuery>;
 
-/** What was predicted when it was planned: after over before. */
+/** The prediction at planning time: flow after over flow before. */
 export const PredictedJson = z.strictObject({
   flowM3s: z.number(),
   ratio: z.strictObject({ value: z.number(), low: z.number(), high: z.number() }),

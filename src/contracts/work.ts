@@ -8,7 +8,7 @@ import type { Hose } from '@/core/for-work/predict';
 import { TOOL_KEYS, type ToolKey } from '@/core/for-work/tools';
 import { fail, failure, type Failure, ok, type Result } from '@/core/failure/failure';
 
-// The question of the work desk, as it stands in an address: a card can be opened again by it.
+// The question of the work desk, as in an address: the address opens the card again.
 
 const Key = z.string().regex(/^[A-Za-z][A-Za-z0-9]{1,40}$/);
 const Keys = z
@@ -95,7 +95,7 @@ interface Field {
   readonly high: number;
 }
 
-/** What is typed, its unit where none is typed, and what is believed of it. SI where it is a quantity. */
+/** The typed fields, each with its default unit and its valid range. Quantities in SI. */
 const FIELDS: readonly Field[] = [
   { key: 'size', kind: 'length', unit: 'mm', low: 0.005, high: 1 },
   { key: 'size2', kind: 'length', unit: 'mm', low: 0.005, high: 1 },
@@ -124,7 +124,7 @@ const readField = (field: Field, text: string): Result<number | null> => {
     : fail(failure('work.figure', field.key, { field: field.key, low: field.low, high: field.high, unit: field.unit }));
 };
 
-/** A tool as it was named: a kind, or one of the yard's own of that kind. */
+/** A named tool: a kind, or one of the yard's own of that kind. */
 export interface ToolNamed {
   readonly kind: ToolKey;
   readonly own: OwnTool | null;
@@ -140,7 +140,7 @@ export interface WorkAsked {
     readonly hose: Hose | null;
   } | null;
   readonly figures: WorkFigures;
-  /** What could not be read, by the field it stands in; taken as not said. */
+  /** Unreadable fields; each is treated as not given. */
   readonly problems: readonly Failure[];
 }
 
@@ -168,7 +168,9 @@ const besideOf = (query: WorkQuery, asked: WorkQuestion, tools: readonly OwnTool
   return asked.tools === 1 || (tool === null && hose === null) ? null : { question: asked, tool, hose };
 };
 
-/** The question of an address, with the tools of the yard. What cannot be read is told, and the rest is answered. */
+/**
+ * Reads the question of an address, with the tools of the yard. Unreadable fields are reported; the rest is answered.
+ */
 export const readWork = (query: WorkQuery, tools: readonly OwnTool[] = []): WorkAsked => {
   const said = query.of === query.q ? { confirmed: query.yes, denied: query.no, answers: query.answers } : {};
   const read = FIELDS.map((f) => ({ field: f, result: readField(f, query[f.key]) }));

@@ -72,7 +72,7 @@ const sayBasis = (basis: TodayBasis, units: UnitSystem): string => {
   }
 };
 
-/** What one step costs, and what is normal. */
+/** The drop of one step, and its normal value. */
 export const sayStep = (
   name: string,
   step: ProfileStep,
@@ -84,7 +84,7 @@ export const sayStep = (
   return normal ? `${cost}; as new ${show('pressure', normal.dropPa, units)}` : cost;
 };
 
-/** What the part that came out had cost. */
+/** The drop of the part that came out. */
 export const sayOldPart = (name: string, { load, dropPa }: OldPart, units: UnitSystem): string => {
   const times = load.timesClean < 10 ? load.timesClean.toFixed(1) : String(Math.round(load.timesClean));
   return load.timesClean < 1.05
@@ -94,7 +94,7 @@ export const sayOldPart = (name: string, { load, dropPa }: OldPart, units: UnitS
 
 const FACE_WORDS = { easy: 'area to spare', usual: 'normal', high: 'too little area' } as const;
 
-/** Air-to-cloth ratio in a phrase; both units are said because the trade uses both. */
+/** Air-to-cloth ratio in a phrase; in both units because the trade uses both. */
 export const sayFace = (face: FaceVelocity): string => {
   const cm = `${Number((face.velocityMs * 100).toPrecision(2))} cm/s`;
   const fpm = `${Number((face.velocityMs / 0.00508).toPrecision(2))} fpm`;

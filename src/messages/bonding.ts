@@ -17,13 +17,13 @@ const ago = (days: number): string =>
 
 export const sayBondingReading = ({ ohm, between }: BondingReading): string => `${sayOhm(ohm)}, ${between}`;
 
-/** What is known of the way a charge leaves a machine by. */
+/** The state of a machine's bonding paths. */
 export const sayBonding = (standing: BondingStanding, tag: string): string => {
   switch (standing.kind) {
     case 'never':
       return `No continuity reading of ${tag} on record.`;
     case 'open':
-      return `${tag} read open ${ago(standing.daysAgo)} (${standing.reading.between}): no way for a charge. Mend it and measure again before dust moves.`;
+      return `${tag} read open ${ago(standing.daysAgo)} (${standing.reading.between}): no path to earth. Repair it and measure again before use.`;
     case 'reads':
       return `${tag} read ${sayBondingReading(standing.reading)}, ${ago(standing.daysAgo)}. Its maker says what is enough.`;
   }

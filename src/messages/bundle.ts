@@ -1,6 +1,6 @@
 import type { BundleTable } from '@/contracts/bundle';
 
-/** What a table of records is called, one and several. */
+/** Names of a table's records, singular and plural. */
 export const TABLE_WORDS: Readonly<Record<BundleTable, readonly [string, string]>> = {
   site: ['site', 'sites'],
   part: ['part', 'parts'],

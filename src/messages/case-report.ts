@@ -18,7 +18,7 @@ export const sayCaseEnd = (end: LoggedEvent | null): string => {
 export interface LineContext {
   readonly stages: readonly ModelStage[];
   readonly units: UnitSystem;
-  /** What a test reads; undefined for those that give a word. */
+  /** The quantity a test reads; undefined for tests that give a word. */
   readonly quantityOf: (op: Operation) => QuantityKind | undefined;
 }
 

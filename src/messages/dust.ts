@@ -112,7 +112,7 @@ export const LEVEL_MEANS: Record<DustHazard, string> = {
   contained: 'close the area, respirator and coverall, plug the inlet first, bag twice, label',
 };
 
-/** What it is, in a sentence: the dusts, or what is still to be asked. */
+/** The dust in a sentence: its names, or the open questions. */
 export const sayDusts = ({ dusts, toConfirm, questions, notUnderstood, level }: DustStanding): string => {
   const named = dusts.map((d) => d.name).join('; ');
   const open = toConfirm.length > 0 || questions.length > 0;

@@ -13,7 +13,7 @@ export const sayShare = (share: number): string => {
   return percent < 1e-4 ? 'under 0.0001 %' : `${Number(percent.toPrecision(percent >= 99 ? 5 : 3))} %`;
 };
 
-/** What is printed on an element. */
+/** The rating printed on an element. */
 export const sayRating = (rating: FilterRating): string => {
   switch (rating.scale) {
     case 'none':
@@ -42,9 +42,9 @@ export const sayReason = (reason: Reason): string => {
   }
 };
 
-/** What the filters as recorded could at best be tested as: arithmetic, and so never praise. */
+/** The best class that the recorded filters could reach: arithmetic, so it never proves a class. */
 export const sayDeserved = (d: Deserved): Statement => {
-  const at = `${sayShare(d.penetration)} at ${Number(d.sizeUm.toPrecision(2))} µm, the size it holds worst`;
+  const at = `at its worst size, ${Number(d.sizeUm.toPrecision(2))} µm, ${sayShare(d.penetration)} gets through`;
   if (d.essential === null)
     return {
       tone: 'open',
@@ -57,27 +57,27 @@ export const sayDeserved = (d: Deserved): Statement => {
     return {
       tone: 'watch',
       mark: 'No class',
-      sentence: `As recorded it lets ${at} through: not even L.`,
+      sentence: `By calculation not even L class: ${at}.`,
       detail: because,
     };
   return {
     tone: d.dustClass === 'L' ? 'watch' : 'open',
-    mark: `By arithmetic ${d.dustClass} at best`,
-    sentence: `As recorded it lets ${at} through: no better than ${d.dustClass} class.`,
+    mark: `By calculation ${d.dustClass} at best`,
+    sentence: `By calculation no better than ${d.dustClass} class: ${at}.`,
     detail: because,
   };
 };
 
-/** HEPA in US usage: the words are for a machine tested so as a whole, whatever its element is rated. */
+/** Whether the US words "HEPA filtered" may be used, in a sentence. They need a machine that was tested as a whole. */
 export const sayUs = (d: Deserved, { label, onPlate, withdrawn }: ClassStanding): string => {
   const held = `${sayShare(1 - d.penetrationAt03)} held at 0.3 µm as recorded; HEPA asks at least 99.97 %`;
   if (d.essential === null) return 'US: not shown to be HEPA filtered.';
   if (label === 'HEPA')
     return d.usHepa
-      ? `US: "HEPA filtered" may be said: tested so as a whole. ${held}.`
+      ? `US: you may call it HEPA filtered: the whole machine was tested. ${held}.`
       : `US: "HEPA filtered" is in doubt: ${held}.`;
   if (onPlate === 'HEPA' && withdrawn) return `US: "HEPA filtered" is suspended: ${held}.`;
-  return `US: "HEPA filtered" is said only of a machine tested so as a whole; this one was not. ${held}.`;
+  return `US: do not call it HEPA filtered: the whole machine was not tested as HEPA. ${held}.`;
 };
 
 const SUSPENDED: ReadonlySet<string> = new Set(['untested', 'unproven', 'failed']);
@@ -87,14 +87,14 @@ const plateLine = ({ label, withdrawn, onPlate }: ClassStanding, d: Deserved): S
     return {
       tone: 'stop',
       mark: SUSPENDED.has(withdrawn.because) ? 'Suspended' : 'Withdrawn',
-      sentence: `"${onPlate === null ? 'rated' : CLASS_WORDS[onPlate]}" may not be said now. ${sayWithdrawal(withdrawn, onPlate)}`,
+      sentence: `Do not call it ${onPlate === null ? 'rated' : CLASS_WORDS[onPlate]} now. ${sayWithdrawal(withdrawn, onPlate)}`,
       detail: 'The class belongs to the tested appliance, proven after every opening of its seat.',
     };
   if (label === null)
     return {
       tone: 'open',
       mark: 'No class',
-      sentence: 'It was never tested as a class machine: it may not be called one, whatever filter is in it.',
+      sentence: 'It was never tested as a class machine. Do not call it one, with any filter.',
       detail: '',
     };
   return fallsShort(label, d)
@@ -107,12 +107,12 @@ const plateLine = ({ label, withdrawn, onPlate }: ClassStanding, d: Deserved): S
     : {
         tone: 'good',
         mark: CLASS_WORDS[label],
-        sentence: `"${CLASS_WORDS[label]}" may be said: tested so by its maker, nothing opened since without its proof, and the filters as recorded do not speak against it.`,
+        sentence: `You may call it ${CLASS_WORDS[label]}: the maker tested it, no filter has been opened without a proof since, and the filters on record fit.`,
         detail: 'Suspended again by any opening of its seat until that is proven.',
       };
 };
 
-/** What the label may say, and what it may not. */
+/** The words that the label may and may not say. */
 export const sayLabel = (
   standing: ClassStanding,
   d: Deserved,

@@ -264,7 +264,7 @@ export const standingOf = (state: keyof typeof STATES): 'cutOff' | 'running' =>
 
 /** Why parts are not taken out in this dust. */
 export const NO_TAKE_OUT =
-  'With plain dust only. In other dust, read the pressure across each stage, swap in a new part, or look inside under containment.';
+  'Taking filters out is for plain dust only. With other dust, read the pressure across each stage, swap in a new part, or look inside under containment.';
 
 const REPAIR_WORDS: Record<RepairKind, (name: string) => string> = {
   newPart: (name) => `Fit a new ${name}`,
@@ -341,11 +341,11 @@ export const likelyWord = (p: number): string => LIKELIHOOD_WORDS[likelihoodWord
 
 export const EXPOSURE_WORDS = ['no dust', 'a little dust', 'dusty', 'very dusty'] as const;
 
-/** What a test would read on the sound machine, in words. */
+/** The reading of a test on the sound machine, in words. */
 export const sayExpected = (kind: QuantityKind, soundSi: number, units: UnitSystem): string =>
   `${show(kind, soundSi, units)} on a good machine`;
 
-/** What an outcome would make of the likeliest cause. */
+/** The effect of an outcome on the likeliest cause. */
 export const sayMeaning = (
   top: { readonly kind: FaultKind; readonly position: number; readonly probability: number } | null,
   stages: readonly Named[],

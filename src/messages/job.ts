@@ -35,7 +35,7 @@ export const INTEGRITY_WORDS: Record<
 export const sayPercent = (share: number): string =>
   Number.isFinite(share) ? `${Number((100 * share).toPrecision(2))} %` : 'any share';
 
-/** What a count behind a filter says, by its limits. */
+/** The result of a count behind a filter, by its limits. */
 export const sayScreening = (v: ScreeningVerdict): string => {
   const could = `A count of this length can show no better than ${sayPercent(v.best)}; the class allows ${sayPercent(v.limit)}.`;
   const through = `${sayPercent(v.ratio)} of the room's particles were counted through, ${sayPercent(v.low)} to ${sayPercent(v.high)} at 95 % (one-sided limits of the ratio of two Poisson rates, Clopper and Pearson).`;
@@ -53,7 +53,7 @@ export const WHOLE_JOB_WORDS: Record<WholeJob, string> = { ...PROCEDURE_WORDS };
 
 export const CARE_WORDS = { purge: 'Purge by pulse', wash: 'Wash and dry', section: 'Section off the liner' } as const;
 
-/** How the machine runs at a step, whatever stands open. */
+/** How the machine runs at a step. */
 export const RUN_SHORT: Record<RunState, string> = {
   off: 'machine off',
   running: 'machine running',
@@ -75,7 +75,7 @@ export const sayAir = (run: RunState, open: readonly OpenedPart[]): string => {
       : 'Running: air from tool to room.';
 };
 
-/** What stands open, in words; empty when nothing does. */
+/** Open places in words; empty when none is open. */
 export const sayOpenings = (open: readonly OpenedPart[]): string =>
   open.map((o) => (o === 'inlet' ? 'the inlet is plugged or off' : OPENING_WORDS[o])).join(', ');
 

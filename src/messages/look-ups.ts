@@ -1,6 +1,6 @@
 import type { Medium } from '@/core/constants/media';
 
-// What is looked up behind the work desk. Source: handbook of the trade, sections 8, 9, 15 and 17.
+// Texts of the look-up page behind the work desk. Source: handbook of the trade, sections 8, 9, 15 and 17.
 
 /** What each class is for, and what a label may say. Source: EN/IEC 60335-2-69 Annex AA, from memory of the table. */
 export const CLASS_LINES: Readonly<Record<'L' | 'M' | 'H', { readonly dust: string; readonly label: string }>> = {
@@ -34,7 +34,7 @@ export const MEDIUM_LIFE: Readonly<Record<Medium, string>> = {
   carbonBed: 'by smell, timer or indicator: flow never shows it',
 };
 
-/** What is heard in the trade, and what is right. Source: handbook of the trade, section 17. */
+/** Common claims in the trade, and the facts. Source: handbook of the trade, section 17. */
 export const SAYINGS: readonly { readonly said: string; readonly right: string }[] = [
   {
     said: 'HEPA catches 0.03 micron.',
@@ -52,8 +52,7 @@ export const SAYINGS: readonly { readonly said: string; readonly right: string }
   },
   {
     said: 'The kit makes it compliant.',
-    right:
-      'A class belongs to the machine as it was tested. A filter in a shop vacuum makes a shop vacuum with a better filter.',
+    right: 'A class belongs to the tested machine. A better filter does not give a shop vacuum a class.',
   },
   {
     said: 'Wash the HEPA, it flows well again.',

@@ -1,3 +1,4 @@
+import { dueWord } from '@/core/interval/due-word';
 import type { RuleState, StageDue, UnknownBecause } from '@/core/interval/due';
 import type { Rule } from '@/core/interval/rules';
 import type { Withdrawal } from '@/core/machine/machine';
@@ -15,7 +16,7 @@ export interface NeedStatement {
 const WHY_AGAIN = {
   changed: 'changed since the last test',
   cannotTell: 'last test inconclusive',
-  never: 'never measured',
+  never: 'no test on record',
 } as const;
 
 const WITHDRAWN_MARK = {
@@ -35,7 +36,7 @@ const WITHDRAWN_WORD = {
   unproven: 'screened: penetration test due',
 } as const;
 
-/** Why a machine's class may not be said now, in a sentence. */
+/** Why a machine's class may not be claimed now, in a sentence. */
 export const sayWithdrawal = ({ stage, because }: Withdrawal, machineClass: string | null): string => {
   const what = {
     missing: `The ${stage.name} is missing`,
@@ -85,12 +86,22 @@ export const sayNeed = (need: Need, system: UnitSystem): NeedStatement => {
       return { tone: 'watch', mark: 'Look', sentence: `${showPercent(need.gainFraction)} above baseline: filter in?` };
     case 'measureAgain':
       return { tone: 'open', mark: 'Measure', sentence: `Measure: ${WHY_AGAIN[need.because]}` };
-    case 'due':
+    case 'due': {
+      const word = dueWord(need.daysLeft);
+      if (word === 'overdue' && !need.changeRecorded)
+        return {
+          tone: 'watch',
+          mark: 'Unknown',
+          sentence: `${capital(need.stageName)}: last change not known. Enter its date, or change it now.`,
+        };
       return {
-        tone: need.daysLeft < 0 ? 'stop' : 'watch',
-        mark: need.daysLeft < 0 ? 'Overdue' : 'Due',
+        tone: word === 'overdue' ? 'stop' : 'watch',
+        mark: word === 'overdue' ? 'Overdue' : 'Due',
         sentence: `${capital(need.stageName)} ${dueIn(need.daysLeft)}`,
       };
+    }
+    case 'baselineOnly':
+      return { tone: 'good', mark: 'Baseline', sentence: 'Baseline taken. No later test yet.' };
     case 'nothing':
       return {
         tone: 'good',
@@ -103,10 +114,19 @@ export const sayNeed = (need: Need, system: UnitSystem): NeedStatement => {
   }
 };
 
-export const dueIn = (daysLeft: number): string => {
-  if (daysLeft < 0) return `overdue by ${days(daysLeft)}`;
-  if (daysLeft === 0) return 'due today';
-  return daysLeft === 1 ? 'due tomorrow' : `due in ${howFar(daysLeft)}`;
+/** When a part is due, in words; days left, null without a date. */
+export const dueIn = (daysLeft: number | null): string => {
+  switch (dueWord(daysLeft)) {
+    case 'overdue':
+      return `overdue by ${days(daysLeft ?? 0)}`;
+    case 'today':
+      return 'due today';
+    case 'thisWeek':
+    case 'later':
+      return daysLeft === 1 ? 'due tomorrow' : `due in ${howFar(daysLeft ?? 0)}`;
+    case 'undated':
+      return 'no date yet';
+  }
 };
 
 /** A rule as a technician would say it. */
@@ -147,7 +167,7 @@ const BECAUSE: Record<UnknownBecause, string> = {
   withAnother: 'no date of its own',
 };
 
-/** What one rule says today. */
+/** The state of one rule today. */
 export const sayRuleState = (state: RuleState): string => {
   const { rule } = state;
   const counted = rule.kind === 'countOfChanges' ? `, ${state.counted ?? 0} of ${rule.count} so far` : '';
@@ -168,4 +188,4 @@ export const sayRuleState = (state: RuleState): string => {
 export const sayDue = (due: StageDue): string =>
   due.daysLeft === null
     ? capital(sayRuleState(due.binding))
-    : `${capital(dueIn(due.daysLeft))}: ${sayRule(due.binding.rule)}`;
+    : `${capital(dueIn(due.daysLeft))}: ${sayRule(due.binding.rule)}${due.changeRecorded ? '' : ' (counted from the first use: no change is on record)'}`;

@@ -18,7 +18,7 @@ export const HAND_WORDS: Record<HandWord, string> = {
 export const ZONE_WORDS: Record<GaugeZone, string> = { green: 'green', amber: 'amber', red: 'red' };
 export const LIGHT_WORDS: Record<LightState, string> = { off: 'out', steady: 'on', flashing: 'flashing' };
 
-/** What a suction curve says; of one that misses a point by more than the meter can be wrong, that first. */
+/** The result of a suction curve; a point that misses by more than the meter's error comes first. */
 export const sayCurve = ({ peak, rangeM3s }: SuctionCurve, off: OffCurve | null, units: UnitSystem): Statement => {
   const power = `${peak.airPowerW.toFixed(0)} W${peak.expandedW === null ? '' : ` ± ${peak.expandedW.toFixed(0)} W`}`;
   const where = `${show('flow', peak.flowM3s, units)} and ${show('pressure', peak.suctionPa, units)}`;
@@ -27,7 +27,7 @@ export const sayCurve = ({ peak, rangeM3s }: SuctionCurve, off: OffCurve | null,
       tone: 'watch',
       mark: 'Off the curve',
       sentence: `Reading ${off.point + 1} lies ${show('pressure', Math.abs(off.residualPa), units)} off the curve, more than this meter can be wrong (${show('pressure', off.allowedPa, units)}). Take that opening again.`,
-      detail: `The curve as it stands gives ${power} at ${where}. Do not rely on it until the reading is taken again.`,
+      detail: `This curve gives ${power} at ${where}. Do not rely on it until the reading is taken again.`,
     };
   return peak.inside
     ? {
@@ -83,7 +83,7 @@ export const sayParticles = (
   }
 };
 
-/** A finding that is a word, not a number. */
+/** A finding in words, without a number. */
 export const sayWord = (detail: MethodDetail, stageName: string): Statement => {
   switch (detail.kind) {
     case 'hand': {
@@ -146,7 +146,7 @@ export const sayMass = (massKg: number, newMassKg: number): Statement => {
   }
 };
 
-/** The sentence of a test that is no series: a curve, two counts, or a word. */
+/** The sentence of a test without a series: a curve, two counts, or a word. */
 export const sayOther = (
   reduced: Exclude<Reduced, { form: 'series' }>,
   units: UnitSystem,

@@ -24,7 +24,7 @@ export const shortRange = (low: number, high: number): string => {
   return a === b ? `${b} ${word}` : `${a}-${b} ${word}`;
 };
 
-/** What a forecast rests on, in a sentence. */
+/** The basis of a forecast, in a sentence. */
 export const sayBasis = ({ intervals, inspections, counts, regimeSince }: ForecastBasis): string => {
   if (intervals === 0 && inspections === 0)
     return 'Nothing of its own on record yet: the figures of its kind are used.';

@@ -51,6 +51,6 @@ export const sayWayOut = (way: WayOut, { nameOf, dateOf, partOf }: Named): strin
     case 'part':
       return `${what}: needs ${way.pieces} more ${partOf(way.part)} ${way.by === 0 ? 'now' : `by ${dateOf(way.by)}`}.`;
     case 'partner':
-      return `${what}: goes only with the ${nameOf(way.partner)}, which has no day either.`;
+      return `${what}: it is changed with the ${nameOf(way.partner)}, which has no day yet.`;
   }
 };

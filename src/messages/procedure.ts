@@ -112,7 +112,7 @@ const WORDS: Record<StepKey, (name: string) => string> = {
   packMachine: () => 'Put the whole machine in a transport bag with its inlet plugged. Seal it and label it.',
   bondFirst: () => 'Bonding lead first: snap it on and clamp it to an earthed point.',
   measureBaseline: () => 'Measure the baseline.',
-  startTimer: () => 'Start the timers at first use, not at purchase.',
+  startTimer: () => 'Start the timers on the day of first use. Do not start them on the day of purchase.',
   screenCleanSide: (name) =>
     `Machine off: look at the clean side of the ${name} from the exhaust, with a light and a damp white cloth.`,
   integrityTest: (name) =>
@@ -141,7 +141,7 @@ const WORDS: Record<StepKey, (name: string) => string> = {
   capHose: () => 'Cap both ends of the hose.',
   discOff: () => 'Take the disc off and wipe it.',
   decontaminationNote: () => 'Write the decontamination note: what it held, what was done, what could not be cleaned.',
-  nameSpare: () => 'Name the machine that stands in for it and reserve the days.',
+  nameSpare: () => 'Name the machine that replaces it and reserve the days.',
   liftAbove: (name) => `Lift off what sits above the ${name}, top down. Remember the order.`,
   bagAbove: () => 'Put each of these parts into a clean bag of its own and fold it shut. Number the bags.',
   backAbove: () => 'Put back what sat above it, in order, straight out of its bag. Check each arrow.',
@@ -231,7 +231,7 @@ export const WHY_WORDS: Record<Step['because'], string> = {
   safety: 'safety first',
 };
 
-/** What is changed at a stage, by its name: the bag of a cyclone, the liner of a drop chamber. */
+/** The changed thing at a stage, by its name: the bag of a cyclone, the liner of a drop chamber. */
 export const thingAt = ({ kind, name }: { readonly kind: StageKind; readonly name: string }): string => {
   const { carries } = STAGE_KINDS[kind];
   return carries === '' || name.includes(carries) ? name : `${name} ${carries}`;

@@ -9,14 +9,14 @@ export const sayLength = (metres: number, units: UnitSystem): string =>
     ? `${Number(fromSi('length', metres, 'in').toFixed(3))} in (${Number((1000 * metres).toFixed(1))} mm)`
     : `${Number((1000 * metres).toFixed(1))} mm`;
 
-/** What is to be cut, said first. */
+/** The pieces to cut. */
 export const sayRing = (p: RingPlan, units: UnitSystem): string => {
   if (p.way === 'bracketsOnly') return 'No ring: the canister sits on the ramp. Brackets hold it down.';
   if (p.way === 'inside') return `One ring inside the rim: ${sayLength(p.gapM, units)} of gap each side.`;
   return `Two rings, one inside and a larger one on top: the canister hangs over by ${sayLength(-(p.beadGapM ?? p.gapM), units)} each side.`;
 };
 
-/** What is done, in order. */
+/** The work steps, in order. */
 export const ringSteps = (p: RingPlan): readonly string[] => [
   ...(p.way === 'bracketsOnly'
     ? ['Set the canister on the ramp and screw the brackets to the drum so that they pull it down evenly.']
@@ -29,7 +29,7 @@ export const ringSteps = (p: RingPlan): readonly string[] => [
           ? ['Screw the upper ring to the lower one, sealant between them, and seal underneath against the rim.']
           : ['Bed the ring in sealant inside the rim.']),
         ...(p.fillM === null ? [] : ['Fill the gap behind the bead with weatherstrip and sealant.']),
-        'Brackets or latches stand on the ring, bent square to it. Do not overtighten: a plastic ring warps, wood splits.',
+        'Fix brackets or latches on the ring, bent square to it. Do not overtighten: a plastic ring warps, wood splits.',
       ]),
   'First run with your mask on: hold a strip of tissue round the whole gasket. Where it moves, it leaks. Then measure.',
 ];

@@ -21,7 +21,7 @@ export const WEEKDAY_WORDS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] a
 
 const RULE_SETS: Readonly<Record<string, string>> = { eu_uk: 'EU and UK', us: 'US' };
 
-/** A value of a setting as it is said: days by name, rules by theirs. */
+/** The printed value of a setting: days and rules by name. */
 export const saySetting = (setting: string, value: string): string =>
   value === ''
     ? 'nothing'
@@ -35,7 +35,7 @@ export const saySetting = (setting: string, value: string): string =>
 export const COPY_WORDS = {
   daily: 'Taken by itself',
   asked: 'Asked for',
-  replaced: 'What a restore replaced',
+  replaced: 'Records replaced by a restore',
 } as const;
 
 const HOUR_MS = 3_600_000;
@@ -62,7 +62,7 @@ export const sayCount = (n: number | undefined, one: string): string => `${n ?? 
 /** What bringing a copy back takes away: null where the records are damaged and cannot be counted. */
 export const sayLost = (lost: Readonly<Record<string, number>> | null): string => {
   if (lost === null)
-    return 'The records are damaged and cannot be counted: whatever came after the copy would be lost. The damaged file is kept beside.';
+    return 'The records are damaged and cannot be counted: everything recorded after the backup would be lost. The damaged file is kept beside.';
   const words: Readonly<Record<string, readonly [string, string]>> = TABLE_WORDS;
   const said = Object.entries(lost).flatMap(([table, n]) => {
     const word = words[table];

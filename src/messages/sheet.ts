@@ -1,6 +1,6 @@
 import type { SheetKind } from '@/core/sheet/fields';
 
-/** What a sheet of a kind brings, in a button and a heading. */
+/** The content of a sheet kind, for a button and a heading. */
 export const SHEET_WORDS: Readonly<Record<SheetKind, string>> = {
   machines: 'machines',
   parts: 'parts',
@@ -18,8 +18,8 @@ export const SHEET_HELP: Readonly<Record<SheetKind, string>> = {
   people:
     'Initials and name; role and training where you have them. Each chooses a passphrase with a code you make on the page of people.',
   changes:
-    'Machine, day and stage; part, reason and how it was contained where you have them. What lies on the shelf is not touched: it was counted now.',
+    'Machine, day and stage; part, reason and containment where you have them. The stock on the shelf does not change: it was counted now.',
   tests:
-    'Machine, day, what was measured and its readings, several in one cell with ; between them. The unit stands behind the number or in the heading. Air of 20 °C is assumed.',
+    'Machine, day, method and readings; separate several readings in one cell with ";". Write the unit behind the number or in the heading. Air of 20 °C is assumed.',
   hours: 'Machine, day and hours. The newest word for a day stands.',
 };

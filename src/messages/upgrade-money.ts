@@ -4,7 +4,7 @@ import type { Payback, Range } from '@/core/upgrade/payback';
 import { money } from './plan';
 import { size } from './upgrade';
 
-// What an upgrade costs and saves, and how long a container lasts, in words.
+// Cost and savings of an upgrade, and how long a container lasts, in words.
 
 const years = (y: number): string =>
   !Number.isFinite(y)

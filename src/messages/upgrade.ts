@@ -97,7 +97,7 @@ export const sayRatio = ({ value, low, high }: Between): string =>
 export const sayFlowBetween = ({ value, low, high }: Between, units: UnitSystem): string =>
   `${show('flow', value, units)} (${show('flow', low, units)} to ${show('flow', high, units)})`;
 
-/** What a plan comes to, said first. */
+/** The headline of a plan. */
 export const sayGain = (figures: readonly UpgradeFigures[], units: UnitSystem): string => {
   const [first, last] = [figures[0], figures.at(-1)];
   if (!first || !last) return '';
@@ -135,7 +135,7 @@ export const saySeparator = ({
 }): string =>
   `Some fit a separator first of all, some say not on a machine with little suction. On this one it takes ${Math.round(100 * shareOfLift)} % of the fan's suction and ${Number((100 * flowLost).toPrecision(2))} % of the air: ${toSpare ? 'there is suction to spare' : 'that is a lot here, look at filter area and hose first'}.`;
 
-/** What the class may be said to be before and after. */
+/** The class that may be claimed before and after. */
 export const sayClassChange = ([before, after]: readonly [ClassStanding, ClassStanding]): string => {
   if (before.onPlate === null)
     return 'It carries no class, and this gives it none: only a test of the whole machine does.';
@@ -145,7 +145,7 @@ export const sayClassChange = ([before, after]: readonly [ClassStanding, ClassSt
       ? `Its class is withdrawn already and stays so. ${lost}`
       : `It loses its ${CLASS_WORDS[before.onPlate]}: ${lost} It may not be used where that class is asked for.`;
   }
-  return `Its ${CLASS_WORDS[before.onPlate]} stands as before.`;
+  return `Its ${CLASS_WORDS[before.onPlate]} does not change.`;
 };
 
 export const LIFE_WORDS: Readonly<Record<LifeChange['because'], string>> = {
@@ -220,7 +220,7 @@ export const sayProof = ({ outcome, measured, predicted, repeats }: Proof): Stat
       return {
         tone: 'open',
         mark: 'Not like with like',
-        sentence: 'Something other than the upgrade could explain it, so there is no verdict.',
+        sentence: 'Something other than the upgrade could explain it, so no verdict is given.',
         detail: `${said} Measure again with only the upgrade different.`,
       };
     case 'notComparable':
@@ -233,9 +233,9 @@ export const sayProof = ({ outcome, measured, predicted, repeats }: Proof): Stat
   }
 };
 
-/** What the counts in the exhaust say. */
+/** The result of the particle counts in the exhaust. */
 export const sayParticles = ({ before, after, times, outcome }: ParticleProof): string => {
-  const shares = `Of the room's particles ${sayShare(before.ratio)} came out before, ${sayShare(after.ratio)} after`;
+  const shares = `${sayShare(before.ratio)} of the room’s particles came out before and ${sayShare(after.ratio)} after`;
   const to = Number.isFinite(times.high) ? `${Number(times.high.toPrecision(2))}` : 'any number of';
   const range = `${Number(times.low.toPrecision(2))} to ${to} times as many, 9 times in 10`;
   switch (outcome) {

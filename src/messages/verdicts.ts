@@ -47,13 +47,15 @@ export const sayBaseline = (v: BaselineVerdict, measurand: Measurand): Statement
         tone: 'open',
         mark: 'No baseline',
         sentence: `No baseline yet for ${name.toLowerCase()} by this method at this place.`,
-        detail: 'Mark a test of the machine when known good as its baseline.',
+        detail: 'When the machine is known to be in good order, mark the test as its baseline.',
       };
+    case 'isBaseline':
+      return { tone: 'good', mark: 'Baseline', sentence: 'This test is the baseline.', detail: '' };
     case 'notUsable':
       return {
         tone: 'open',
         mark: 'Not used',
-        sentence: 'Will not count: a condition was not ticked.',
+        sentence: 'Does not count: a condition was not met.',
         detail: 'It stays on record. Meet the condition and measure again.',
       };
     case 'biased':
@@ -114,8 +116,9 @@ const share = (loss: number): string =>
 const interval = (v: { lossFraction: number; expanded: number }): string => {
   const low = (v.lossFraction - v.expanded) * 100;
   const high = (v.lossFraction + v.expanded) * 100;
-  const side = (n: number) => `${Math.abs(n).toFixed(1)} % ${n >= 0 ? 'lost' : 'gained'}`;
-  return `95 %: between ${side(low)} and ${side(high)}.`;
+  if (low >= 0) return `Loss: ${low.toFixed(1)} to ${high.toFixed(1)} % (95 % interval).`;
+  if (high <= 0) return `Gain: ${(-high).toFixed(1)} to ${(-low).toFixed(1)} % (95 % interval).`;
+  return `From ${(-low).toFixed(1)} % gained to ${high.toFixed(1)} % lost (95 % interval).`;
 };
 
 const NOT_JUDGED: Record<Extract<ClassVerdict, { outcome: 'notJudged' }>['because'], string> = {

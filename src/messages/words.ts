@@ -162,7 +162,7 @@ export const MOVEMENT_WORDS: Record<MovementReason, string> = {
   correction: 'record corrected',
 };
 
-/** What the air of this machine is drawn through. */
+/** The line that carries this machine's air. */
 export const lineWord = (line: MachineKindFacts['line']): string => (line === 'duct' ? 'duct' : 'fitted hose');
 
 export const days = (n: number): string => (Math.abs(n) === 1 ? `${Math.abs(n)} day` : `${Math.abs(n)} days`);

@@ -102,7 +102,7 @@ export const HOSE_VERDICT_WORDS: Readonly<Record<HoseVerdict, string>> = {
   neither: 'too slow, and too little air',
 };
 
-/** What keeps a machine from it, in a clause. */
+/** The reason a machine must not do the work, in a clause. */
 export const sayWhyNot = (why: WhyNot, { candidate: { machine }, hose }: MachineVerdict, demand: Demand): string => {
   switch (why) {
     case 'dustRefused':
@@ -177,10 +177,10 @@ export const FIRST_WORDS: Readonly<Record<First, string>> = {
   examine: 'its examination is overdue',
   noAir: 'its air was not worked out: measure at the tool',
   belowUsual: 'it gets less air than the trade gives such a tool: look out for dust that escapes',
-  hepaNotClassed: 'HEPA is no M class: ask whoever answers for the site whether it is taken',
+  hepaNotClassed: 'HEPA is not an M class: ask the person responsible for the site whether it is accepted',
 };
 
-/** What is to be done first, with the hose where it goes by that. */
+/** A thing to do first, with the hose where it matters. */
 export const sayFirst = (first: First, { hose }: MachineVerdict, units: UnitSystem): string =>
   first === 'selector' && hose
     ? `set the hose selector to ${hoseSize(hose.predicted.hose.boreM, units)}: set to another bore it warns too late or too early`
@@ -206,7 +206,7 @@ export const sayPredicted = (p: Predicted, units: UnitSystem): string =>
 /** A long name is cut at its comma. */
 export const shortName = (name: string): string => name.split(',')[0] ?? name;
 
-/** What stands at the head of the answer. */
+/** The headline of the answer. */
 export const sayAnswer = (
   best: MachineVerdict | null,
   {
@@ -287,4 +287,4 @@ export const PUT_IN_WORDS: Readonly<Record<PutIn, string>> = {
 
 /** Source: TRGS practice, named in makers' instructions; handbook of the trade, section 18. */
 export const CLOSED_IN =
-  'Closed in: what the machine blows out counts as returned air. Some countries allow no more of it than half of the fresh air. Where does the fresh air come from?';
+  'Closed in: the exhaust of the machine counts as returned air. Some countries limit it to half of the fresh air. Where does the fresh air come from?';

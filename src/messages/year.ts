@@ -16,10 +16,10 @@ export const sayYear = (year: YearAhead, currency: string): string =>
     : `${sayRangeOf(year.openings)} openings and ${sayRangeOf(year.minutes, (m) => whole(m / HOUR))} hours of work; parts and openings ${sayRangeOf(year.cost, (c) => money(c, currency))}.`;
 
 /** How much of the year stages are overdue. */
-export const sayYearPast = ({ daysPast, sharePast }: YearAhead): string =>
-  `Overdue: ${sayRangeOf(daysPast)} days over all stages, ${sayRangeOf(sharePast, (s) => (100 * s).toFixed(1))} % of their time.`;
+export const sayYearPast = ({ daysPast }: YearAhead): string =>
+  `Expect ${sayRangeOf(daysPast)} overdue days in the year, over all parts together.`;
 
-/** The fullest week against what there is in one. */
+/** The busiest week, against the minutes of a week. */
 export const sayFullestWeek = (
   { fullestWeek }: YearAhead,
   minutesAWeek: number,
@@ -27,6 +27,6 @@ export const sayFullestWeek = (
   const full = fullestWeek[1] > minutesAWeek;
   return {
     full,
-    sentence: `The fullest week takes ${sayRangeOf(fullestWeek)} minutes; there are ${whole(minutesAWeek)} in one.${full ? ' Some work will slip into the next.' : ''}`,
+    sentence: `Busiest week: ${sayRangeOf(fullestWeek)} of your ${whole(minutesAWeek)} minutes.${full ? ' Some work moves to the next week.' : ''}`,
   };
 };

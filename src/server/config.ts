@@ -56,7 +56,7 @@ const tlsOf = (env: Readonly<Record<string, string | undefined>>): Config['tls']
     throw new ConfigError('MOORWIND_TLS_CERT and MOORWIND_TLS_KEY go together: set both, or neither.');
   for (const file of [cert, key])
     if (!existsSync(file))
-      throw new ConfigError(`There is no file ${file}: see MOORWIND_TLS_CERT and MOORWIND_TLS_KEY.`);
+      throw new ConfigError(`The file ${file} does not exist: see MOORWIND_TLS_CERT and MOORWIND_TLS_KEY.`);
   return { cert: resolve(cert), key: resolve(key) };
 };
 
@@ -73,7 +73,7 @@ export const parseConfig = (env: Readonly<Record<string, string | undefined>>): 
     );
   if (!isLoopback(host) && behindProxy)
     throw new ConfigError(
-      `MOORWIND_PROXY=yes believes whoever passes on requests; on ${host} that could be anybody. Leave HOST at 127.0.0.1.`,
+      `MOORWIND_PROXY=yes trusts the address a proxy sends; on ${host} anyone could send one. Leave HOST at 127.0.0.1.`,
     );
   if (!isLoopback(host) && !tls && env['MOORWIND_PLAIN_HTTP'] !== 'yes')
     throw new ConfigError(

@@ -3,7 +3,7 @@ import { useRef } from 'react';
 
 interface Props {
   readonly label: string;
-  /** ISO day "2026-11-28", or with `time` "2026-11-28 14:05"; what is being typed is kept as it is. */
+  /** ISO day "2026-11-28", or with `time` "2026-11-28 14:05"; unfinished input is kept. */
   readonly value: string;
   readonly onValue: (value: string) => void;
   readonly max?: string;
@@ -12,8 +12,8 @@ interface Props {
 }
 
 /**
- * A day, or a moment, written as it is written everywhere else: year first, 24 hours. The browser's own picker would
- * show the order of its own language; it is opened by the button and writes into the field.
+ * A day, or a moment, in the format of all screens: year first, 24 hours. The browser's own picker would show the order
+ * of its own language; it is opened by the button and writes into the field.
  */
 export const DayField = ({ label, value, onValue, max, time = false }: Props) => {
   const picker = useRef<HTMLInputElement>(null);

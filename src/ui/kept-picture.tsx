@@ -5,7 +5,7 @@ import { InitialsField } from './text-fields';
 interface KeptPictureProps {
   /** The address pictures are kept under; one is read at it with its number. */
   readonly url: '/api/stock/photos' | '/api/upgrades/photos';
-  /** What the picture is of, as the address asks for it. */
+  /** The subject of the picture, as parameters of the address. */
   readonly of: Readonly<Record<string, string>>;
   readonly name: string;
   /** The newest picture; null where there is none. */

@@ -2,7 +2,7 @@ import type { ZodType } from 'zod';
 import { failure } from '@/core/failure/failure';
 import { type Problem, problemOf } from '@/messages/failures';
 
-/** What is on record now, read into its shape; null when it cannot be had. Never throws. */
+/** The present records in their shape; null when they cannot be loaded. Never throws. */
 export const loadAnew = async <T>(url: string, shape: ZodType<T>): Promise<T | null> => {
   try {
     const read = shape.safeParse(await (await fetch(url)).json());

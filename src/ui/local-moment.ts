@@ -11,6 +11,6 @@ export const fromLocalField = (text: string): string | null => {
   return moment ? moment.toISOString() : null;
 };
 
-/** What is sent of a moment field: empty is now; what is no moment goes as it was typed, and is refused at its field. */
+/** The moment to send: empty is now; an invalid text goes unchanged and is refused at its field. */
 export const momentSent = (text: string): string =>
   text.trim() === '' ? new Date().toISOString() : (fromLocalField(text) ?? text);

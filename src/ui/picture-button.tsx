@@ -10,7 +10,7 @@ import { shrunkPicture } from './shrink-picture';
 interface PictureButtonProps {
   readonly id: string;
   readonly label: string;
-  /** Where it is sent, with what is said of it beside who took it. */
+  /** Address of the upload, with its parameters besides the person. */
   readonly url: string;
   readonly query: Readonly<Record<string, string>>;
   readonly by: string;

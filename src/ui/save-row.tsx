@@ -28,14 +28,14 @@ export const useSigned = (known: string, done: () => void): Signed => {
   return { by, setBy, problems, save };
 };
 
-/** What keeps a form from being saved: first its own reason, then that nobody has signed. */
+/** The obstacle to saving a form: first its own reason, then missing initials. */
 export const neededOr = (own: string, by: string): string =>
   own !== '' ? own : by.trim() === '' ? 'Sign with your initials.' : '';
 
 interface SaveRowProps {
   readonly id: string;
   readonly signed: Signed;
-  /** What is still needed; '' when nothing is. */
+  /** The missing input; '' when complete. */
   readonly needed: string;
   readonly children: ReactNode;
 }

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import type { StageFit } from '@/core/path/stage-spec';
 import type { CheckKind, Step } from '@/core/procedure/step';
 
-/** What a drawing shows: how it should sit, and beside it how it should not. */
+/** A drawing: the right position, and beside it the wrong one. */
 interface Pair {
   readonly right: ReactNode;
   readonly wrong: ReactNode;

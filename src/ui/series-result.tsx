@@ -62,7 +62,7 @@ interface SeriesProps {
   readonly judged: JudgedSeries;
   readonly units: UnitSystem;
   readonly machine: Pick<Machine, 'kind' | 'timeZone'>;
-  /** What a new part weighs, for a filter on the scale. */
+  /** Mass of a new part, for a filter on the scale, kg. */
   readonly newMassKg: number | null;
 }
 

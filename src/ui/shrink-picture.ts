@@ -1,6 +1,6 @@
 const SIDE_PX = 1600;
 
-/** Makes a phone's picture small enough to keep; what cannot be drawn is sent as it is, and the server says what it is. */
+/** Shrinks a phone's picture; a file that cannot be drawn is sent unchanged, and the server names the problem. */
 export const shrunkPicture = async (file: File): Promise<Blob> => {
   const bitmap = await createImageBitmap(file).catch(() => null);
   if (!bitmap) return file;

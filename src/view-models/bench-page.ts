@@ -19,7 +19,7 @@ export const benchPage = async (astro: AstroGlobal): Promise<BenchPage> => {
   return { yard, bench, choices: readChoices(astro.cookies), now: context.now() };
 };
 
-/** What the first page of a machine starts from; the page answers `noMachine` when the face is null. */
+/** The props of a machine's first page; the page answers `noMachine` when the face is null. */
 export const facePage = async (
   astro: AstroGlobal,
 ): Promise<{ readonly yard: Yard; readonly face: Face | null; readonly choices: Choices }> => {

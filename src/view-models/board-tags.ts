@@ -35,7 +35,7 @@ const WITHDRAWN_TEXT: Record<Withdrawal['because'], string> = {
   unproven: 'class suspended',
 };
 
-/** The class as it may be said of a machine today. */
+/** The class that may be claimed today. */
 export const classText = (status: MachineStatus): string => {
   const standing = classStanding(status.machine);
   if (standing.withdrawn && standing.onPlate !== null) return WITHDRAWN_TEXT[standing.withdrawn.because];
@@ -57,7 +57,7 @@ type Under = Pick<Yard, 'openCases' | 'openJobs' | 'site'>;
 export const dryAt = (until: string, timeZone: string): string =>
   new Date(until).toLocaleString('en-GB', { timeZone, weekday: 'short', hour: '2-digit', minute: '2-digit' });
 
-/** What a guided job says of a machine; null when none is under way. */
+/** The guided job of a machine in words; null when none is open. */
 export const underJob = (
   state: JobState | undefined,
   timeZone: string,
@@ -93,11 +93,11 @@ const toTag = (status: MachineStatus, units: UnitSystem, under: Under): BoardTag
     need: job?.stop ? job.text : need.sentence,
     flag: flagOf(machine, job && !job.stop ? 'job under way' : under.openCases.has(machine.id) ? 'case open' : null),
     remaining: least?.remaining ?? null,
-    remainingText: least ? `${stageName}: ${least.daysLeft === null ? 'no date yet' : dueIn(least.daysLeft)}` : '',
+    remainingText: least ? `${stageName}: ${dueIn(least.daysLeft)}` : '',
   };
 };
 
-/** A machine whose records cannot be read: it is told, and the others' pages go on. */
+/** A machine whose records cannot be read: the board says so, and the other pages work. */
 const unreadable = (tag: string): BoardTag => ({
   tag,
   name: '',
@@ -106,13 +106,13 @@ const unreadable = (tag: string): BoardTag => ({
   place: '',
   tone: 'stop',
   mark: 'Fault',
-  need: 'Its records cannot be read. Do not run it on the strength of them; tell whoever looks after Moorwind.',
+  need: 'Its records cannot be read. Do not run it. Tell the person who looks after Moorwind.',
   flag: null,
   remaining: null,
   remainingText: '',
 });
 
-/** So many stand on the board beside a page; a larger yard has the rest a click away. */
+/** Tags on the board beside a page; a larger yard has the rest one click away. */
 export const BOARD_SHOWS = 40;
 
 const known = new WeakMap<object, Map<UnitSystem, readonly BoardTag[]>>();
@@ -137,8 +137,8 @@ export const boardTags = (
 const texts = new WeakMap<readonly BoardTag[], string>();
 
 /**
- * What of the board stands beside a page, as text: the most urgent, and the machine at hand wherever it ranks. It stands
- * beside every page, so it is written once for a yard; only a machine further down makes a text of its own.
+ * The board beside a page, as text: the most urgent tags, and the open machine at any rank. Every page shows it, so it
+ * is written once for a yard; only a machine further down needs its own text.
  */
 export const boardBeside = (tags: readonly BoardTag[], current: string | null): string => {
   const first = tags.slice(0, BOARD_SHOWS);

@@ -8,7 +8,7 @@ import { show, type UnitSystem } from '@/core/units';
 import { PLACE_WORDS } from '@/messages/words';
 import type { Bench } from '@/server/services/bench';
 
-/** A test that may stand as "before", its words made on the server. */
+/** A test that can serve as "before", with its words from the server. */
 export interface BeforeChoice {
   readonly id: number;
   readonly words: string;
@@ -18,7 +18,7 @@ export interface BeforeChoice {
 
 const RECENT = 5;
 
-/** The latest tests that may stand as "before", newest first, in words. */
+/** The latest tests that can serve as "before", newest first, in words. */
 export const beforeChoices = (
   bench: Bench,
   { units, now }: { units: UnitSystem; now: string },

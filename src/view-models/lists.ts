@@ -185,7 +185,7 @@ const LISTS: Readonly<Record<string, (context: Context, yard: Yard) => List | Pr
 /** The names of the lists there are. */
 export const LIST_NAMES = Object.keys(LISTS);
 
-/** One list, made from the records as they stand; null for a name there is not. */
+/** One list of the present records; null for an unknown name. */
 export const listOf = async (context: Context, name: string): Promise<List | null> => {
   const list = Object.hasOwn(LISTS, name) ? LISTS[name] : undefined;
   return list ? list(context, await loadYard(context)) : null;

@@ -35,7 +35,7 @@ export interface LogEntry {
   readonly withdrawn: boolean;
   /** Why this record replaces an earlier one; null when it does not. */
   readonly correctedBecause: string | null;
-  /** What it replaces, newest first. */
+  /** Replaced entries, newest first. */
   readonly originals: readonly LogEntry[];
 }
 

@@ -7,7 +7,7 @@ import { type RegisterCell, type RegisterColumn, registerRow, type RegisterRow }
 export const METER_COLUMNS: readonly RegisterColumn[] = [
   { id: 'name', label: 'Meter', numeric: false },
   { id: 'reads', label: 'Reads', numeric: false },
-  { id: 'accuracy', label: 'How far off', numeric: false },
+  { id: 'accuracy', label: 'Accuracy', numeric: false },
   { id: 'due', label: 'Calibration', numeric: false },
 ];
 

@@ -53,7 +53,7 @@ const linesOf = (bench: Bench, trend: Trend): TrendChart['lines'] => {
   return lines;
 };
 
-/** What the chart draws. */
+/** The data of the chart. */
 export const trendChart = (bench: Bench, trend: Trend, units: UnitSystem): Omit<TrendChart, 'ink'> => ({
   quantity: trendQuantity(trend.key),
   units,

@@ -67,7 +67,7 @@ export const wheelInstead = ({ question, demand }: WorkAnswer, nearest: MachineV
     : null;
 };
 
-/** What goes into the chosen machine, and how its filters may be cleaned afterwards: lines to be read out. */
+/** Parts for the chosen machine, and how to clean its filters afterwards: lines to read out. */
 export const setLines = (
   { demand, question }: WorkAnswer,
   { candidate: { machine, lasting } }: MachineVerdict,

@@ -4,7 +4,7 @@ import { pressureProfile } from '@/core/path/pressure-profile';
 
 export type Held = Extract<AirPathRequest, { ask: 'model' }> | null;
 
-/** What the worker answers: the staircase of the machine it holds, in the state asked for. */
+/** The worker's answer: the staircase of the held machine, in the asked state. */
 export const answerAirPath = (held: Held, { id, state }: Extract<AirPathRequest, { ask: 'solve' }>): AirPathReply => {
   if (!held) return { kind: 'failed', id, failures: [failure('path.empty')] };
   const solved = pressureProfile({ model: held.model, parameters: held.parameters, state });

@@ -8,11 +8,11 @@ import { failure } from '@/core/failure/failure';
 export const openHeld = ({ setup, complaint, words }: Extract<FindRequest, { ask: 'open' }>): Case =>
   caseOfSetup(setup, { complaint, words });
 
-/** Plain arrays: what is told crosses to the page. */
+/** Plain arrays, for the message to the page. */
 const asJson = (value: unknown): unknown =>
   JSON.parse(JSON.stringify(value, (_, v: unknown) => (v instanceof Float64Array ? [...v] : v)));
 
-/** What the worker answers: how the case stands, with the progress told on the way. */
+/** The worker's answer: the findings of the case, with progress on the way. */
 export const answerFind = (
   held: Case | null,
   { id, progress, school }: Extract<FindRequest, { ask: 'evaluate' }>,

@@ -26,7 +26,7 @@ interface FindWorkerOptions {
   readonly onReply: (reply: FindReply) => void;
 }
 
-/** What the core holds read-only, sent as a plain copy. */
+/** Read-only core types, sent as a plain copy. */
 type Sent =
   | { readonly ask: 'open'; readonly setup: CaseSetup; readonly complaint: Complaint; readonly words: string }
   | { readonly ask: 'evaluate'; readonly id: number; readonly progress: Progress; readonly school: School };

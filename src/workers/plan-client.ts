@@ -9,7 +9,7 @@ export interface PlanWorkerLike {
 }
 
 export interface PlanClient {
-  /** Plans anew; what was under way is stopped. */
+  /** Plans again; a running search is stopped. */
   readonly plan: (problem: PlanProblem, rounds: number) => void;
   readonly stop: () => void;
 }

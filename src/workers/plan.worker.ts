@@ -2,7 +2,7 @@ import { type PlanReply, PlanRequest } from '@/contracts/plan';
 import { seeded } from '@/core/numeric/seeded';
 import { improvePlan } from '@/core/plan/planner';
 
-/** Every plan on the way is told; to stop it, the worker is ended. */
+/** Every plan on the way is posted; ending the worker stops it. */
 self.onmessage = (event: MessageEvent<unknown>) => {
   const request = PlanRequest.safeParse(event.data);
   if (!request.success) return;

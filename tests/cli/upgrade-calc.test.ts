@@ -30,6 +30,6 @@ describe('calc upgrade, calc adapter-ring and calc payback', () => {
     expect(out.steps[1]?.ratio.value).toBeLessThan(1);
     expect(out.sentence).toMatch(/^Less air/);
     const two = await run('upgrade', { kind: 'shopVacuum', changes: [cyclone, { kind: 'bag', areaM2: 0.2 }] });
-    expect(two.complaint).toMatch(/no place on this machine/);
+    expect(two.complaint).toMatch(/does not fit the present path/);
   });
 });

@@ -273,7 +273,7 @@ describe('needs and days', () => {
     { kind: 'lowFlow', lossFraction: 0.3, act: true, suction: false, urgency: 0 },
     { kind: 'moreFlow', gainFraction: 0.1, urgency: 0 },
     { kind: 'measureAgain', because: 'changed', urgency: 0 },
-    { kind: 'due', stageName: 'bag', daysLeft: -3, urgency: 0 },
+    { kind: 'due', stageName: 'bag', daysLeft: -3, changeRecorded: true, urgency: 0 },
     { kind: 'nothing', stageName: null, daysLeft: null, urgency: 0 },
   ];
   it.each(needs)('$kind', (need) => clean(sayNeed(need, 'us').sentence));

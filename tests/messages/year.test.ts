@@ -17,7 +17,7 @@ describe('the year ahead, as it is said', () => {
     expect(sayYear(year, 'GBP')).toBe(
       '178 to 205 openings and 79 to 93 hours of work; parts and openings GBP 7666 to GBP 9525.',
     );
-    expect(sayYearPast(year)).toBe('Overdue: 62 to 106 days over all stages, 0.5 to 0.9 % of their time.');
+    expect(sayYearPast(year)).toBe('Expect 62 to 106 overdue days in the year, over all parts together.');
     expect(sayRangeOf([3, 3, 3])).toBe('3');
     expect(sayYear({ ...year, openings: [0, 0, 0] }, '')).toBe('Nothing is due within a year.');
   });
@@ -26,7 +26,7 @@ describe('the year ahead, as it is said', () => {
     expect(sayFullestWeek(year, 600)).toMatchObject({ full: false });
     expect(sayFullestWeek(year, 200)).toEqual({
       full: true,
-      sentence: 'The fullest week takes 188 to 252 minutes; there are 200 in one. Some work will slip into the next.',
+      sentence: 'Busiest week: 188 to 252 of your 200 minutes. Some work moves to the next week.',
     });
   });
 });

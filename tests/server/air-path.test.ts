@@ -166,7 +166,7 @@ describe('the demo machines', () => {
     expect(greenshank.card.deserved.usHepa).toBe(false);
     const oystercatcher = await cardOf('CR-05');
     expect(oystercatcher.card.deserved.dustClass).toBe('H');
-    expect(oystercatcher.label.may.sentence).toContain('"H class" may be said');
+    expect(oystercatcher.label.may.sentence).toContain('You may call it H class');
   });
 });
 

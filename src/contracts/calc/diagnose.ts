@@ -55,7 +55,7 @@ export const DiagnoseInput = z.strictObject({
     .max(20)
     .default([])
     .describe(
-      'What the machine read when sound; without any, typical figures are used and every reading counts for less',
+      'Readings of the machine when sound; without any, typical figures are used and every reading counts for less',
     ),
   evidence: z.array(EvidenceInput).max(60).default([]),
   skipped: z.array(TestInput).max(60).default([]),

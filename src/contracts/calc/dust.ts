@@ -20,7 +20,7 @@ export const DustOutput = z.strictObject({
       key: z.string(),
       name: z.string(),
       words: z.string(),
-      chance: z.number().describe('1 when the words are in the register as they stand'),
+      chance: z.number().describe('1 when these very words are in the register'),
       family: z.enum(DUST_FAMILIES),
       toConfirm: z.boolean(),
     }),
@@ -34,7 +34,7 @@ export const DustOutput = z.strictObject({
   equipment: z.array(z.string()),
   limits: z.array(z.string()),
   forbidden: z.array(z.string()),
-  waste: z.array(z.string()).describe('What the label of its waste says'),
+  waste: z.array(z.string()).describe('Words for the label of its waste'),
   sentences: z.array(z.string()),
 });
 export type DustOutput = z.infer<typeof DustOutput>;

@@ -44,7 +44,7 @@ export const ProcedureOutput = z.strictObject({
   steps: z.array(StepOutput),
   ifItProvesNothing: z
     .array(z.string())
-    .describe('What is done instead, from the proof on, where the old part is held'),
+    .describe('Steps that replace those from the proof on, where the old part is held'),
   integrity: z.array(z.string()),
   goesWith: z.array(z.string()),
   onlyRightAfter: z.array(z.string()),

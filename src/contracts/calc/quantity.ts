@@ -9,7 +9,7 @@ export const QuantityInput = z
   .describe('A number in SI, or { "value": 92, "unit": "inH2O" }');
 export type QuantityInput = z.infer<typeof QuantityInput>;
 
-/** The air that is measured; calm standard air where nothing is said. */
+/** Air of the measurement; calm standard air by default. */
 export const AirInput = z.strictObject({
   temperature: QuantityInput.default({ value: 20, unit: 'degC' }),
   relativeHumidity: QuantityInput.default(0.5),
@@ -17,7 +17,7 @@ export const AirInput = z.strictObject({
 });
 export type AirInput = z.infer<typeof AirInput>;
 
-/** What a maker says of an instrument. */
+/** The maker's statement about a meter. */
 export const InstrumentInput = z.strictObject({
   meaning: z
     .enum(['limits', 'expanded', 'standard'])

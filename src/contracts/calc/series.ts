@@ -91,7 +91,9 @@ export const SuctionCurveOutput = z.strictObject({
   offCurve: z
     .strictObject({ point: z.int(), residual: QuantityOutput, allowed: QuantityOutput })
     .nullable()
-    .describe('The point furthest beyond what the meter allows; null when none is, or nothing is said of the meter'),
+    .describe(
+      'The point furthest beyond what the meter allows; null when none is, or the meter has no stated accuracy',
+    ),
   points: z.array(z.strictObject({ flow: QuantityOutput, suction: QuantityOutput })),
   peak: z.strictObject({
     airPower: QuantityOutput,

@@ -16,9 +16,7 @@ const asked = {
   denied: z.array(z.string()).max(30).default([]),
   answers: z.partialRecord(z.enum(DUST_QUESTIONS), z.enum(DUST_ANSWERS)).default({}),
   tool: z.enum(TOOL_KEYS).nullable().default(null),
-  size: QuantityInput.nullable()
-    .default(null)
-    .describe('Of the wheel, disc or blade; the usual one where none is given'),
+  size: QuantityInput.nullable().default(null).describe('Size of the wheel, disc or blade; the usual one by default'),
   away: QuantityInput.nullable().default(null).describe('How far a hood or slot stands from the dust'),
   makerAir: QuantityInput.nullable().default(null).describe("Flow the tool's maker asks for"),
   wet: z.boolean().default(false),

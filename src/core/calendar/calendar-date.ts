@@ -46,11 +46,11 @@ const dayFormat = (timeZone: string): Intl.DateTimeFormat => {
 };
 
 /**
- * The site's calendar day of a moment. @example dayAt('2026-11-24T23:30:00Z', 'Europe/Helsinki') // '2026-11-25'
- * Throws RangeError for a text that is no moment.
+ * The site's calendar day of a moment.
+ * @example dayAt('2026-11-24T23:30:00Z', 'Europe/Helsinki') // '2026-11-25' Throws RangeError for an invalid moment.
  */
 export const dayAt = (isoMoment: string, timeZone: string): CalendarDate => {
   const moment = new Date(isoMoment);
-  if (!isValid(moment)) throw new RangeError(`"${isoMoment}" is no moment`);
+  if (!isValid(moment)) throw new RangeError(`"${isoMoment}" is not a moment`);
   return dayFormat(timeZone).format(moment);
 };

@@ -4,7 +4,7 @@ import { type CalendarDate, dayNumber } from './calendar-date';
 export interface WorkingDays {
   /** Days of the week, 0 is Sunday. */
   readonly weekdays: readonly number[];
-  /** Holidays, and whatever else it is closed for. */
+  /** Holidays and other closed days. */
   readonly closed: readonly CalendarDate[];
 }
 

@@ -13,9 +13,9 @@ export interface AtDueInput {
 const LEAST_USED = 0.05;
 
 /**
- * The staircase as it will stand when a stage comes due: its load of today grown in proportion to its life, everything
- * else as it is. null where the stage carries no load yet, or there is no working point. Source: the air-path model; a
- * load that grows straight with life is a modelling choice.
+ * The staircase on the day a stage comes due: its load of today grows in proportion to its life, the other loads stay
+ * the same. null for a stage without load, or without a working point. Source: the air-path model; linear growth of
+ * load is a modelling choice.
  */
 export const stairsAtDue = ({ view, position, shareUsed }: AtDueInput): PressureProfile | null => {
   const today = view.today.state.stages[position];

@@ -4,7 +4,7 @@ import { loadOfChange, type StageLoad } from './load';
 import type { ModelledMachine } from './machine-model';
 import { observationsOfTest } from './observations-of-tests';
 
-/** What a changed part had cost: its load, and its pressure at the flow before. */
+/** The restriction of a changed part: its load, and its pressure at the flow before. */
 export interface OldPart {
   readonly load: StageLoad;
   readonly dropPa: number;
@@ -19,8 +19,8 @@ export interface ChangeLoadInput {
 }
 
 /**
- * What the part that came out had cost, from the flow before and after its change at one place. Source: the air-path
- * model solved backwards (`loadOfChange`). null where the two do not say it: no medium, no flow tests of one place, a
+ * The restriction of the removed part, from the flow before and after its change at one place. Source: the air-path
+ * model solved backwards (`loadOfChange`). null where it cannot be derived: no medium, no flow tests of one place, a
  * machine that is not calibrated, or no gain.
  */
 export const oldPartOf = ({ machine, modelled, stageId, before, after }: ChangeLoadInput): OldPart | null => {

@@ -12,9 +12,9 @@ export interface LoadQuestion {
   readonly entry?: Entry;
 }
 
-/** What a stage carries. */
+/** The dust load of a stage. */
 export interface StageLoad {
-  /** What the dust adds, Pa s/m3. */
+  /** Added resistance by dust, Pa s/m3. */
   readonly loadPaSM3: number;
   readonly resistancePaSM3: number;
   /** Whole over clean resistance. */
@@ -97,7 +97,10 @@ export const loadOfStageDp = (
   return ok(stageLoad(load.value, { clean, areaM2, k2PaSMKg: q.k2PaSMKg ?? DUST_K2.value }));
 };
 
-/** A load in every way it is told. Source: w = (R - R_clean) A / K2 per area, times the area. Valid: clean and area above 0. */
+/**
+ * A load in each of its measures. Source: w = (R - R_clean) A / K2 per area, times the area. Valid: clean and area
+ * above 0.
+ */
 export const stageLoad = (
   loadPaSM3: number,
   { clean, areaM2, k2PaSMKg }: { clean: number; areaM2: number; k2PaSMKg: number },
@@ -129,8 +132,8 @@ export const loadOfFlow = (
 };
 
 /**
- * What a stage had cost, from the flow before and after it was changed, m3/s: the flow after says what the rest
- * carries, the flow before what the old part added. Source and errors: as `loadOfFlow`.
+ * The load a stage had, from the flow before and after its change, m3/s: the flow after gives the load of the rest, the
+ * flow before the added load of the old part. Source and errors: as `loadOfFlow`.
  */
 export const loadOfChange = (
   q: LoadQuestion & {
@@ -159,7 +162,10 @@ export const loadOfChange = (
   );
 };
 
-/** The machine's figures with another hose, all else as it stands: "what would the baseline be with a 10 m hose?". Errors as `pressureProfile`. */
+/**
+ * The machine's figures with another hose and nothing else changed: "what would the baseline be with a 10 m hose?".
+ * Errors as `pressureProfile`.
+ */
 export const withHose = (
   q: LoadQuestion,
   hose: { readonly boreM: number; readonly lengthM: number },

@@ -56,7 +56,9 @@ export const baselinesOf = (tests: readonly TestRecord[], since: string | null):
 export const baselineObservations = (machine: Machine, tests: readonly TestRecord[]): readonly Observation[] =>
   baselinesOf(tests, machine.reshapedAt).flatMap((t) => observationsOfTest(t, machine));
 
-/** A machine's model, calibrated on its baselines where they allow it. Errors of the calibration are told, not thrown. */
+/**
+ * A machine's model, calibrated on its baselines where they allow it. Returns calibration errors; never throws them.
+ */
 export const modelledMachine = (machine: Machine, tests: readonly TestRecord[]): ModelledMachine => {
   const model = modelOfMachine(machine);
   const template = templateParameters(model, SEAL_LEAK.value);

@@ -26,7 +26,10 @@ export type Observation = {
 const entryOf = (o: Observation): Entry =>
   o.what === 'suction' ? { at: 'node', opening: { node: o.node, state: 'drawn', flowM3s: o.drawnM3s } } : o.entry;
 
-/** What the model says an observation should have read, in its own unit. Errors as `pressureProfile`. Source: the air-path model. Valid: as `pressureProfile`. */
+/**
+ * The reading that the model predicts for an observation, in its own unit. Errors as `pressureProfile`. Source: the
+ * air-path model. Valid: as `pressureProfile`.
+ */
 export const predict = (o: Observation, model: MachineModel, parameters: PathParameters): Result<number> => {
   const solved = pressureProfile({ model, parameters, state: o.state, entry: entryOf(o) });
   if (!solved.ok) return solved;

@@ -143,8 +143,9 @@ const curveObservations = (
 };
 
 /**
- * What a test tells the air-path model: nothing for a weight, a word or a count; one observation for a flow, a sealed
- * suction or a stage's pressure; one an opening for a suction curve. A failed precondition or a maximum hold tells nothing.
+ * Observations of a test for the air-path model: none for a weight, a word or a count; one for a flow, a sealed suction
+ * or a stage's pressure; one per opening for a suction curve. A test with a failed precondition or a maximum hold gives
+ * none.
  */
 export const observationsOfTest = (record: TestRecord, machine: Machine): readonly Observation[] => {
   if (record.test.failedPreconditions.length > 0 || record.test.maxHold) return [];

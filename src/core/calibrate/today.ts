@@ -160,9 +160,9 @@ const withStageReadings = (input: TodayInput, today: Today, readings: readonly D
 };
 
 /**
- * How the machine stands today as far as its records say: the newest flow gives the load, shared between the filters by
- * age; a pressure read across one stage beats its share; a stage changed since is clean. What more than the clean path
- * flows is told and not explained away. Source: the air-path model solved backwards; the sharing is a Moorwind default.
+ * The present state of the machine by its records: the newest flow gives the load, shared between the filters by age; a
+ * pressure read across one stage replaces its share; a stage changed since is clean. A flow above the clean path's is
+ * reported, not explained. Source: the air-path model solved backwards; the sharing is a Moorwind default.
  */
 export const todayOf = (input: TodayInput): Today => {
   const dated = inForce(input.tests)

@@ -1,6 +1,6 @@
 import type { Constant } from './constant';
 
-/** What a filter is made of. */
+/** Filter media. */
 export const MEDIUM_NAMES = [
   'mesh',
   'foam',
@@ -22,7 +22,7 @@ export interface MediumFacts {
   /** Fibres for the shape of the penetration curve: diameter in um and solid fraction. */
   readonly fibreUm: number;
   readonly solidity: number;
-  /** What an element without a printed rating is taken to hold back, at a size. */
+  /** The assumed efficiency of an element without a printed rating, at a size. */
   readonly typical: { readonly efficiency: number; readonly sizeUm: number };
   /** Filters better, and flows less, once it carries some dust. */
   readonly seasons: boolean;

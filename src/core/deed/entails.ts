@@ -185,10 +185,10 @@ const effectOf = (machine: Machine, deed: Deed): Effect => {
 };
 
 /**
- * Returns the consequences of a deed: parts out and in, seats opened, screening that is due, stock, waste, and whether the
- * machine counts as decontaminated. A job with anything left out never clears. Services write what this returns.
- * Source: EN 60335-2-69 (the appliance is tested with its filter); handbook of the trade, sections 9 to 11; common
- * practice, no published source. Valid: a deed of this machine.
+ * Returns the consequences of a deed: parts out and in, seats opened, screening that is due, stock, waste, and whether
+ * the machine counts as decontaminated. A job with anything left out never clears. Services write what this returns.
+ * Source: EN 60335-2-69 (the appliance is tested together with its filter); handbook of the trade, sections 9 to 11;
+ * common practice, no published source. Valid: a deed of this machine.
  */
 export const entails = (machine: Machine, deed: Deed): Entailed => {
   const effect = effectOf(machine, deed);

@@ -15,23 +15,23 @@ export interface PresentedCause extends FaultProbability {
   readonly speaksAgainst: readonly number[];
 }
 
-/** A test as it is put to the technician. */
+/** A proposed test with its expected readings. */
 export interface PresentedTest extends Proposal {
   /** 0 none to 3 high. */
   readonly exposure: number;
-  /** What it would read on the sound machine, SI; null for words. */
+  /** Its reading on the sound machine, SI; null for words. */
   readonly soundSi: number | null;
   /** Words it may give; empty for a reading. */
   readonly words: readonly string[];
 }
 
-/** What an outcome would make of the likeliest cause. */
+/** The effect of an outcome on the likeliest cause. */
 export interface Meaning {
   readonly outcome: Outcome;
   readonly top: FaultProbability | null;
 }
 
-/** Everything a screen says of a case as it stands. Plain data. */
+/** Everything a screen shows of the present case. Plain data. */
 export interface CaseFindings {
   readonly causes: readonly PresentedCause[];
   readonly stages: readonly number[];
@@ -42,7 +42,7 @@ export interface CaseFindings {
   readonly advice:
     | Exclude<Advice, { kind: 'test' }>
     | { readonly kind: 'test'; readonly test: PresentedTest; readonly doubtMinutes: number };
-  /** Of the school followed, where it differs from the advice; null where it has none left. */
+  /** The next test of the chosen school, where it differs from the advice; null where the school has none left. */
   readonly schoolTest: PresentedTest | null;
   readonly others: readonly PresentedTest[];
   readonly meanings: readonly Meaning[];

@@ -18,7 +18,7 @@ export type CaseEvent =
       /** As typed, for a reading. */ readonly typed: string;
       readonly note: string;
     }
-  /** Takes a piece of evidence out of the weighing; a correction strikes the old one and sees anew. */
+  /** Removes a piece of evidence from the weighing; a correction strikes the old one and adds a new one. */
   | { readonly kind: 'struck'; readonly eventId: number; readonly because: string }
   | { readonly kind: 'skipped'; readonly operation: Operation }
   | { readonly kind: 'school'; readonly school: School }
@@ -46,7 +46,7 @@ export type CaseEvent =
   /** Given to somebody else, with the reason. */
   | { readonly kind: 'handedOn'; readonly because: string; readonly snapshot: Snapshot };
 
-/** The likeliest causes at the end, as they were told. */
+/** The likeliest causes at the end, with their stated chances. */
 export type Snapshot = readonly { readonly kind: FaultKind; readonly position: number; readonly probability: number }[];
 
 export interface LoggedEvent {
@@ -110,7 +110,7 @@ const saw = (
   const { interventions } = state.progress;
   const seen = addEvidence(state, { operation, outcome, interventions, struck: struck.has(id) }, id);
   const next = withInterventions(seen, {}, OPERATION_FACTS[operation.kind].state);
-  // What was taken out for a reading stays out until somebody says that it is back.
+  // A part that was taken out for a reading stays out until it is recorded as back.
   return operation.kind === 'takeOut' && !interventions.out.includes(operation.position)
     ? withInterventions(next, { out: [...interventions.out, operation.position] })
     : next;

@@ -15,7 +15,7 @@ import { type Case, openCase } from './posterior';
 import { type MachineRecord, recordFactor } from './record-prior';
 import { faultSimulatorOf } from './signature';
 
-/** Everything a case is weighed on. Plain data: it goes to a worker as it is. */
+/** Everything a case is weighed on. Plain data, for the worker. */
 export interface CaseSetup {
   readonly model: MachineModel;
   readonly parameters: PathParameters;
@@ -51,7 +51,7 @@ export const traitsOf = (machine: Machine): MachineTraits => ({
   machineClass: machine.machineClass,
 });
 
-/** What the machine read when it was sound, by test; the newest baseline of each. */
+/** Readings of the sound machine, by test; the newest baseline of each. */
 const baselinesRead = ({ machine, tests }: SetupInput): Readonly<Record<string, number>> =>
   Object.fromEntries(
     baselinesOf(tests, machine.reshapedAt).flatMap((t) =>
@@ -86,7 +86,7 @@ const recordOf = ({ machine, changes, due, own, twins, at }: SetupInput): Machin
   }),
 });
 
-/** What a case of this machine is weighed on: its model, its own baselines, and what its record says. */
+/** The basis for weighing a case of this machine: its model, its own baselines, and its record. */
 export const caseSetup = (input: SetupInput): CaseSetup => {
   const { machine, modelled } = input;
   return {
@@ -120,7 +120,7 @@ export const subjectOf = ({
 
 export interface Complained {
   readonly complaint: Complaint;
-  /** In the words of whoever complained. */
+  /** The complaint in the words of the person who reported it. */
   readonly words: string;
 }
 

@@ -35,7 +35,10 @@ export interface Case {
   readonly logPriors: Float64Array;
   /** For each graded fault of each hypothesis on the first variant: the hypotheses with the next lesser and the next greater severity. */
   readonly neighbours: readonly (readonly (readonly [lesser: number, greater: number])[])[];
-  /** Logarithms of the likelihoods of evidence already weighed: as it is, or for each step of its witness's bias. NaN where not asked yet. */
+  /**
+   * Logarithms of the likelihoods of evidence already weighed: without bias, or for each step of its witness's bias.
+   * NaN: not computed yet.
+   */
   readonly rows: Map<string, readonly Float64Array[]>;
   readonly predictionCache: PredictionCache;
 }

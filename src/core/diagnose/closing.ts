@@ -4,7 +4,7 @@ import type { Case, FaultProbability, Posterior } from './posterior';
 import type { Operation } from './operation';
 import type { Repair } from './repair';
 
-/** What stands between a case and its closing. */
+/** The obstacle between a case and its closing. */
 export type Advice =
   /** Its essential filter is not in: nothing runs before it is. */
   | { readonly kind: 'fitFirst'; readonly position: number; readonly doubtMinutes: number }
@@ -38,7 +38,10 @@ export interface ClosingInput {
 /** Sure enough that nothing is asked first, where being wrong would cost little. Moorwind defaults. */
 const SURE = 0.93;
 const LITTLE_MINUTES = 3;
-/** Below this chance of being of use a repair is no test worth its trouble; once all measures are back it must be likelier. */
+/**
+ * A repair with a smaller chance of being useful is not proposed as a test; once all measures are back it needs a
+ * larger chance.
+ */
 const LEAST_USE = 0.2;
 const LEAST_USE_WHEN_BACK = 0.35;
 /** More tests than this on one case: hand it on. */
@@ -54,16 +57,16 @@ interface Candidate {
   readonly use: number;
   /** What doing it is expected to cost beyond what was needed, minutes. */
   readonly risk: number;
-  /** What it costs where it is of no use, minutes. */
+  /** Price of a useless repair, minutes. */
   readonly needless: number;
-  /** What is expected to be lost by leaving the stage, less what by doing this. */
+  /** Expected loss of leaving the stage, less that of this remedy. */
   readonly gain: number;
 }
 
 /**
- * What can be done that is expected to lose less than leaving it: every cause a repair cures speaks for it. While the
- * complaint is felt the one with the most chance for what it costs in vain goes first: what is cheap is tried before what
- * is dear. Source: Heckerman, Breese and Rommelse, Decision-Theoretic Troubleshooting (1995), from memory.
+ * Remedies with a smaller expected loss than leaving the stage: every cause a repair cures counts for it. While the
+ * complaint is felt, the one with the most chance per needless cost goes first: cheap before dear. Source: Heckerman,
+ * Breese and Rommelse, Decision-Theoretic Troubleshooting (1995), from memory.
  */
 const candidatesOf = ({ posterior, losses, c, back }: ClosingInput): readonly Candidate[] => {
   const byCause = c.causes.map((x) => posterior.faults.find((f) => f.kind === x.kind && f.position === x.position));
@@ -119,7 +122,10 @@ const NOT_LOOKED_AT = 0.97;
 const lookBefore = ({ repair, use, risk }: Candidate, telling: readonly Proposal[]): Proposal | null =>
   use >= NOT_LOOKED_AT && risk <= LITTLE_MINUTES ? null : (telling.find((p) => looksAt(repair, p.operation)) ?? null);
 
-/** What leaving everything as it is may cost, in minutes. Source: expected loss (Raiffa and Schlaifer). Valid: probabilities of 0 to 1. */
+/**
+ * Expected loss of leaving everything unrepaired, in minutes. Source: expected loss (Raiffa and Schlaifer). Valid:
+ * probabilities of 0 to 1.
+ */
 export const doubtOf = (c: Case, { faults }: Posterior, { left }: Losses): number =>
   faults.reduce(
     (sum, f) =>
@@ -143,7 +149,7 @@ export const adviceOf = (input: ClosingInput): Advice => {
   const telling = ranked.filter((p) => p.bits > LEAST_BITS);
   const sure = candidates.filter((x) => x.use >= SURE && x.risk <= LITTLE_MINUTES);
   const lookAt = (x: Candidate) => (tests < MOST_TESTS ? lookBefore(x, telling) : null);
-  // What is sure and costs little goes first, whatever else is the matter.
+  // A sure and cheap repair goes first, before any other finding.
   const ready = sure.find((x) => lookAt(x) === null);
   const doing = ({ fault, repair, use }: Candidate) => ({ kind: 'repair', fault, repair, use, doubtMinutes }) as const;
   if (ready) return doing(ready);

@@ -4,7 +4,7 @@ import { type FaultKind, type FaultPlace, isSilent, type MachineTraits } from '.
 import type { Operation } from './operation';
 import type { Outcome } from './outcome';
 
-/** What somebody said, in the trade's words. */
+/** Complaints, in the trade's words. */
 export const COMPLAINTS = ['noSuction', 'light', 'dust', 'smell', 'labours', 'round'] as const;
 export type Complaint = (typeof COMPLAINTS)[number];
 

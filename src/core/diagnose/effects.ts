@@ -4,7 +4,10 @@ import { blowsOut, type Fault } from './fault';
 /** Share of the load and of the blockage that a full tear, or a full gap at the seat, takes out of the air's way. Moorwind defaults. */
 const GAP_EASES = { load: 0.4, block: 0.3 } as const;
 
-/** What the air feels of a fault, in its own measure: Pa s/m3 of load, a factor of resistance, m2 of leak, a ratio of speed or supply. */
+/**
+ * The size of a fault in its own measure: Pa s/m3 of load, a factor of resistance, m2 of leak, a ratio of speed or
+ * supply.
+ */
 export type SizeOf = (fault: Fault) => number;
 
 interface Context {
@@ -25,7 +28,7 @@ const stageChange = (f: Fault, held: StageState, { model, sizeOf }: Context): St
       return { ...held, removed: true };
     case 'torn':
     case 'misseated':
-      // What goes round the medium is not resisted: a share of the air sees next to nothing of it.
+      // Air that bypasses the medium meets no resistance: that share of the air sees next to none of it.
       return {
         ...held,
         loadPaSM3: held.loadPaSM3 * (1 - GAP_EASES.load * f.severity),
@@ -68,7 +71,10 @@ const driveChange = (f: Fault, drive: PathState['drive'], { model, sizeOf }: Con
   }
 };
 
-/** How a machine stands with faults laid over its state of today. Source: the air-path model; sizes are Moorwind defaults. */
+/**
+ * The state of a machine with faults added to its state of today. Source: the air-path model; sizes are Moorwind
+ * defaults.
+ */
 export const withFaults = (state: PathState, faults: readonly Fault[], context: Context): PathState => {
   const stages = { ...state.stages };
   const leaksM2 = { ...state.leaksM2 };

@@ -42,7 +42,7 @@ const EVIDENCE_PART = 0.7;
 const sameRepairs = (a: readonly Repair[], b: readonly Repair[]): boolean =>
   a.length === b.length && a.every((r, i) => r.kind === b[i]?.kind && r.position === b[i].position);
 
-/** Evidence of the machine as it stands now: nothing was repaired since, nothing out that is not out now. */
+/** Evidence about the present machine: taken since the last repair, with the same parts out as now. */
 const current = ({ evidence, interventions }: Progress): readonly Evidence[] =>
   evidence.filter(
     (e) =>

@@ -6,12 +6,15 @@ import { BIAS_STEPS, BIAS_WEIGHTS, type Witness, WITNESSES, witnessOf } from './
 
 // What each piece of evidence makes of every explanation, and all of it together, as logarithms.
 
-/** A second look that says the same again is no second witness, a repair elsewhere between them or not: it counts this much. */
+/**
+ * Weight of a second look that repeats the first, also with a repair elsewhere between them: it is not an independent
+ * witness.
+ */
 const REPEATED = 0.35;
 
 const evidenceKey = (e: Evidence): string => `${operationKey(e.operation)}/${handlingKey(e.interventions)}`;
 
-/** What a meter reads again is for its own bias to answer; the drop across a stage is as far off as it was. */
+/** Weight of a repeated drop across a stage: the meter's bias explains a repeated reading. */
 const SAME_DROP = 0.25;
 
 const saysTheSame = (a: Outcome, b: Outcome, kind: Operation['kind']): boolean =>
@@ -37,7 +40,7 @@ export interface Row {
   readonly witness: Witness | null;
   /** The most it can say for any explanation, nats. */
   readonly most: number;
-  /** By itself, whatever its witness's bias. */
+  /** Without its witness's bias. */
   readonly logAt: (k: number) => number;
   /** With its witness one step off. */
   readonly stepAt: (k: number, step: number) => number;
@@ -171,7 +174,7 @@ export const totalsOf = (
   const followed = standing.slice(0, FOLLOWED).filter(({ score }) => score > near);
   const totals = new Float64Array(c.hypotheses.length).fill(Number.NEGATIVE_INFINITY);
   const fitted = Math.log(c.variants[0]?.share ?? 1);
-  // What is not followed stands for all its variants.
+  // An explanation that is not followed represents all its variants.
   standing.forEach(({ k, own }, i) => {
     totals[k] = (priors[k] ?? 0) - (i < followed.length ? 0 : fitted) + own;
   });

@@ -79,8 +79,8 @@ export const lampWords = (faults: readonly Fault[], flowM3s: number, { traits, h
 };
 
 /**
- * A gauge with its two marks. What its hoses span is seldom on record: its own stage, or the one before as well, either
- * as likely. Source: Moorwind defaults, modelling choices. Valid: a stage of the path.
+ * Words for a gauge with its two marks. The span of its hoses is rarely on record: its own stage, or the one before as
+ * well, with equal chance. Source: Moorwind defaults, modelling choices. Valid: a stage of the path.
  */
 export const gaugeWords = (s: Signature, model: MachineModel, position: number): Expected => {
   const gauge = model.stages[position]?.spec.fit.gaugePa;

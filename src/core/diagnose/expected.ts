@@ -27,15 +27,15 @@ export interface CaseSubject {
   readonly nominalVolts: number;
   /** Measured against its own baselines; otherwise on typical figures, which are in doubt themselves. */
   readonly calibrated: boolean;
-  /** What the machine itself read when sound, SI, by the key of the test: the model is brought to it. */
+  /** Readings of the machine when sound, SI, by the key of the test; the model is calibrated to them. */
   readonly baselines: Readonly<Partial<Record<string, number>>>;
 }
 
 /** The model's doubt and the meter's together: today may sit several per cent off with nothing wrong. Moorwind defaults. */
 const DOUBT = { flow: 0.05, sealed: 0.035, stageDp: 0.28, voltage: 0.015, supply: 0.05 } as const;
 /**
- * Where the model could not be brought to what the machine reads: how well it foretells a change of a reading that the
- * machine itself gave when sound; one beside it; and one of which it never gave any.
+ * Relative uncertainty when the calibrated model misses a baseline: of the same measurement, of a neighbouring one, of
+ * one never taken.
  */
 const UNCALIBRATED = { own: 0.06, beside: 0.12, typical: 0.2 } as const;
 /** Below this share of the sound figure two readings are alike. */
@@ -44,7 +44,7 @@ const FLOOR_DP_PA = 12;
 
 type Measured = keyof typeof DOUBT;
 
-/** What a reading was when the machine was sound, and how that is known. */
+/** A reading of the sound machine, and its source. */
 interface Sound {
   readonly scale: number;
   readonly known: keyof typeof UNCALIBRATED;
@@ -184,19 +184,22 @@ const smoke = (s: Signature): Expected => {
   );
 };
 
-/** Seen while it was being repaired: what is there is nearly always recognised, and what is not there seldom is. */
+/**
+ * Chances of finding a fault while repairing it: a present fault is nearly always recognised, an absent one rarely
+ * reported.
+ */
 const FOUND = { there: 0.93, not: 0.06 } as const;
 
 const found = (op: Extract<Operation, { kind: 'found' }>, faults: Hypothesis['faults']): Expected =>
   yesNo('yes', 'no', faults.some((f) => f.kind === op.fault && f.position === op.position) ? FOUND.there : FOUND.not);
 
-/** Of what machine, and how a hand takes its air: 1 for as it is. */
+/** The machine, and the bias of a hand: 1 for none. */
 export interface SeenOn {
   readonly subject: CaseSubject;
   readonly bias?: number;
 }
 
-/** What a test reads on a machine as it stands. */
+/** The expected reading of a test on a machine in a given state. */
 export const expectedIn = (op: Operation, s: Signature, { subject, bias = 1 }: SeenOn): Expected => {
   const { sound, suspect } = subject.faultSimulator;
   switch (op.kind) {
@@ -275,7 +278,10 @@ export const expectedIn = (op: Operation, s: Signature, { subject, bias = 1 }: S
   }
 };
 
-/** What a test would give on a machine with these faults, after what was done to it. Source: the air-path model; looks are Moorwind defaults. */
+/**
+ * The expected result of a test on a machine with these faults, after earlier repairs and removals. Source: the
+ * air-path model; looks are Moorwind defaults.
+ */
 export const expectedOf = (
   op: Operation,
   faults: Hypothesis['faults'],

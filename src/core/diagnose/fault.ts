@@ -3,7 +3,7 @@ import type { MachineModel, ModelStage } from '../path/machine-path';
 import { sealNode } from '../path/machine-path';
 import { gapOfPlace } from '../path/path-places';
 
-/** What can be wrong. Source: common practice, no published source. */
+/** Kinds of fault. Source: common practice, no published source. */
 export const FAULT_KINDS = [
   'blocked',
   'missing',
@@ -40,13 +40,13 @@ export interface FaultPlace {
   readonly kind: FaultKind;
   readonly position: number;
   readonly severities: readonly number[];
-  /** Nodes a leak may lie at; the same fault to the technician. null: the form of it that is no leak, a speed turned down. */
+  /** Nodes where a leak may lie; one fault to the technician. null: the form without a leak, a speed turned down. */
   readonly nodes?: readonly (number | null)[];
   /** Relative frequency before anything is known. A Moorwind default, a modelling choice. */
   readonly weight: number;
 }
 
-/** What a machine has besides its path. */
+/** Facts of a machine besides its path. */
 export interface MachineTraits {
   readonly hasLamp: boolean;
   readonly hasBrush: boolean;

@@ -23,7 +23,9 @@ const PAIRS = 0.32;
 const CHAINS = 0.03;
 /** Faults that follow from one another are paired this much more often than by chance. */
 const CHAIN = 4;
-/** What nobody feels stays until somebody looks: it stands beside what was complained of this much more often than by chance. */
+/**
+ * Faults without symptoms stay until inspected, so they accompany a complaint this many times as often as by chance.
+ */
 const UNNOTICED = 2;
 /** How far the first fault of a chain has gone: about half, the grades say the rest. */
 const FIRST_OF_CHAIN = 0.55;

@@ -11,7 +11,7 @@ export type Likelihood = (typeof BANDS)[number]['word'] | 'unlikely';
 /** The word for a probability, 0 to 1; NaN is unlikely. */
 export const likelihoodWord = (p: number): Likelihood => BANDS.find((b) => p >= b.from)?.word ?? 'unlikely';
 
-/** Beyond these a probability is said as "over" or "under", never as 0 or 100 %. Shares. */
+/** Probabilities beyond these are shown as "over" or "under", never as 0 or 100 %. Shares. */
 export const LEAST_SAID = 0.01;
 export const MOST_SAID = 0.99;
 

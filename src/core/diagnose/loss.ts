@@ -25,7 +25,7 @@ export const repairMinutes = (repair: Repair, hazard: HazardLevel, stages: reado
 /** One thing that can be done about the causes of a stage. */
 export interface Remedy {
   readonly repair: Repair;
-  /** What it costs where none of them is there, minutes. */
+  /** Price of a repair where no such fault is present, minutes. */
   readonly needless: number;
   /** Of each cause it cures, by index: what it costs beyond what has to be paid for it. */
   readonly cures: ReadonlyMap<number, number>;
@@ -37,7 +37,7 @@ export interface StageLosses {
   readonly remedies: readonly Remedy[];
 }
 
-/** What it costs to leave each cause, by index of the case's causes, and to repair it for nothing. */
+/** Price of leaving each cause, by index of the case's causes, and of repairing it for nothing. */
 export interface Losses {
   readonly left: readonly number[];
   /** How much doubt about it matters in the choice of a test. */
@@ -65,7 +65,8 @@ const leftOf = (cause: Cause, model: MachineModel, { complaint, back }: Stand): 
 const stageLosses = (c: Case, { complaint, hazard, repairs, back }: Stand): readonly StageLosses[] => {
   const { model } = c.subject.faultSimulator.suspect;
   const { stages } = model;
-  // What no measure feels any more may be left as it is: then all that its repair costs counts, else it has to be paid.
+  // After the flow is back, a fault no test can detect may stay; then the full repair price counts, otherwise only the
+  // excess over the cheapest repair.
   const mayStay = (cause: Cause) => back && !isSilent(cause, model) && !complainedOf(complaint, cause.kind);
   const open = c.causes.flatMap((cause, index) => (curedBy(repairs, cause) ? [] : [{ cause, index }]));
   const price = (r: Repair) => repairMinutes(r, hazard, stages);
@@ -125,7 +126,10 @@ const SILENT_WHILE_FELT = 0.35;
 /** Chance of each cause, by index. */
 export type Chance = (cause: number) => number;
 
-/** What leaving a stage as it is may cost, minutes. Source: expected loss (Raiffa and Schlaifer). Valid: probabilities of 0 to 1. */
+/**
+ * Expected loss of leaving a stage unrepaired, minutes. Source: expected loss (Raiffa and Schlaifer). Valid:
+ * probabilities of 0 to 1.
+ */
 export const lossOfLeaving = ({ causes }: StageLosses, chance: Chance, { left }: Losses): number =>
   causes.reduce((sum, f) => sum + chance(f) * (left[f] ?? 0), 0);
 
@@ -136,7 +140,10 @@ export const useOf = ({ cures: cured }: Remedy, chance: Chance): number => {
   return Math.min(1, use);
 };
 
-/** What a remedy may cost beyond what was needed, minutes: in vain, or dearer than called for. Source: expected loss (Raiffa and Schlaifer). Valid: probabilities of 0 to 1. */
+/**
+ * Expected price of a remedy beyond the needed one, minutes: in vain, or dearer than necessary. Source: expected loss
+ * (Raiffa and Schlaifer). Valid: probabilities of 0 to 1.
+ */
 export const riskOf = (remedy: Remedy, chance: Chance): number => {
   let risk = (1 - useOf(remedy, chance)) * remedy.needless;
   for (const [f, beyond] of remedy.cures) risk += chance(f) * beyond;

@@ -12,7 +12,7 @@ interface Tested {
 /** Why this test is the one that is shown. */
 export type WhyThisTest = 'picked' | 'correction' | 'asFound' | 'again' | 'school' | 'best';
 
-/** What a case does next. One of these at a time; the screen draws it and decides nothing. */
+/** The next step of a case, one at a time; the screen draws it and decides nothing. */
 export type NextStep<T extends Tested, A extends { readonly kind: string }> =
   /** Its essential filter is not in: nothing runs before it is. */
   | { readonly kind: 'fitFirst'; readonly position: number }
@@ -60,9 +60,9 @@ const trialStep = <T extends Tested, A>(
 };
 
 /**
- * The one next step of a case: an essential filter first; then the technician's own choice; then the trial that is on;
- * then the complaint's own measure; then the school that is followed; then what costs least. A new part on trial moves
- * the shelf, whoever proposed it. Source: common practice, no published source, for the order; `adviceOf` for the advice.
+ * The one next step of a case, in this order: an essential filter; the technician's own choice; the open trial; the
+ * complaint's own measure; the chosen school; the smallest loss. A new part on trial takes stock in every case. Source:
+ * common practice, no published source, for the order; `adviceOf` for the advice.
  */
 export const nextStep = <
   T extends Tested,

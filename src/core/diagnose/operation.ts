@@ -107,7 +107,7 @@ export const priceOf = (
   );
 };
 
-/** What a test reads; missing for those that give a word. */
+/** The quantity a test reads; missing for tests that give a word. */
 export const QUANTITY_OF: Partial<Record<Operation['kind'], QuantityKind>> = {
   flow: 'flow',
   sealed: 'pressure',

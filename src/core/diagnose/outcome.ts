@@ -1,9 +1,9 @@
-/** What a test gave. */
+/** The outcome of a test. */
 export type Outcome =
   /** SI: m3/s for a flow, Pa for a pressure, V, Pa for a supply. */
   { readonly kind: 'number'; readonly valueSi: number } | { readonly kind: 'word'; readonly word: string };
 
-/** What a test is expected to give under one explanation. */
+/** The expected outcome of a test under one explanation. */
 export type Expected =
   /** `relative` is the doubt as a share; below `floor` two readings are alike. */
   | { readonly kind: 'number'; readonly mean: number; readonly relative: number; readonly floor: number }

@@ -130,8 +130,8 @@ const checkEvidence = (c: Case, evidence: readonly Evidence[]): Result<true> => 
 /**
  * Weighs every explanation by the evidence: Bayes' rule on the priors, in logarithms, a repeated look at a discount.
  * Source: Bayes' theorem (Jaynes, Probability Theory, ch. 4). Valid: evidence on stages the machine has, finite numbers
- * of 0 or more. Returns `stage.unknown` or `path.range` with the piece of evidence. Never divides by zero: no outcome is
- * quite impossible, and what contradicts is told. `onProgress` hears when all is weighed.
+ * of 0 or more. Returns `stage.unknown` or `path.range` with the piece of evidence. Never divides by zero: no outcome
+ * has a likelihood of 0, and contradictions are reported. Calls `onProgress` when all is weighed.
  */
 export const weigh = (
   c: Case,
@@ -179,7 +179,7 @@ export const weightOfEvidence = (
   const key = c.causes.findIndex((x) => x.kind === cause.kind && x.position === cause.position);
   let [withIt, withMass, without, withoutMass] = [0, 0, 0, 0];
   c.causesOf.forEach((causes, i) => {
-    // Weights without this piece: what it says is told against the rest of the case.
+    // Weights without this piece: its meaning is judged against the rest of the case.
     if ((weights[i] ?? 0) === 0) return;
     const l = Math.exp(row.logAt(i));
     const w = (weights[i] ?? 0) / l;

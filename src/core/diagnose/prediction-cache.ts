@@ -7,7 +7,7 @@ import { type Operation, operationKey } from './operation';
 import { type Expected, figureLikelihood, likelihood, type Outcome } from './outcome';
 import type { Interventions, Signature } from './signature';
 
-/** What every explanation makes a test read, filled as it is asked. */
+/** The reading of a test under every explanation, filled on demand. */
 export type Column =
   | {
       readonly kind: 'words';
@@ -47,7 +47,7 @@ export interface Explanation extends Hypothesis {
   readonly variant: number;
 }
 
-/** What a foresight is made of. */
+/** Inputs of a prediction. */
 export interface Foreseen {
   readonly variants: readonly Variant[];
   readonly hypotheses: readonly Explanation[];
@@ -60,7 +60,7 @@ export const handlingKey = ({ out, repairs }: Interventions): string =>
 
 const gradeKey = (f: Fault, severity: number): string => `${f.kind} ${f.position} ${f.node ?? ''} ${severity}`;
 
-/** Chains of three stand on a grid of their own. */
+/** Chains of three have their own grid. */
 const gridKey = (f: Fault, faults: readonly Fault[]): string =>
   `${gradeKey(f, 0)}${faults.length > 2 ? ' in a chain' : ''}`;
 
@@ -100,7 +100,7 @@ export const neighboursOf = (hypotheses: readonly Hypothesis[]): Neighbours => {
 /** A severity is anywhere between its grade's neighbours: evenly, so its spread is a step over the root of 12. */
 const GRADE_SPREAD = 1 / Math.sqrt(12);
 
-/** What a grade usually spreads a reading by. */
+/** Usual spread of a reading by the grade of a fault. */
 const USUAL_GRADE = 0.07;
 
 const signaturesOf = (f: Foreseen, op: Operation, interventions: Interventions): ((index: number) => Signature) => {
@@ -154,7 +154,7 @@ const makeColumn = (f: Foreseen, op: Operation, interventions: Interventions): C
     held[index - variant * plain] = log;
     return log;
   };
-  // What a grade spreads a reading by is taken from the fitted machine: on its variants it is much the same.
+  // The spread by grade is taken from the fitted machine: its variants give nearly the same.
   const relativeAt = (index: number): number => {
     const own = index % plain;
     let square = relative * relative;
@@ -179,7 +179,7 @@ const makeColumn = (f: Foreseen, op: Operation, interventions: Interventions): C
   return { kind: 'numbers', logAt, relativeAt, roughAt, floor, relative, shared: witness === null ? 0 : BIAS[witness] };
 };
 
-/** What a test gives under each explanation after some handling; kept, so that nothing is worked out twice. */
+/** The result of a test under each explanation after earlier handling; cached. */
 export const foresee = (f: Foreseen, op: Operation, interventions: Interventions): Column => {
   const key = `${operationKey(op)}/${handlingKey(interventions)}`;
   const held = f.predictionCache.columns.get(key);
@@ -208,10 +208,13 @@ export const likelihoodAt = (column: Column, index: number, outcome: Outcome): n
   return figureLikelihood((Math.log(outcome.valueSi + column.floor) - column.logAt(index)) / relative, relative);
 };
 
-/** What is left of a doubt without its witness's part. */
+/** The part of a doubt that its witness's bias does not explain. */
 const ownDoubt = (relative: number, shared: number): number => Math.sqrt(Math.max(1e-6, relative ** 2 - shared ** 2));
 
-/** The same with its witness one step of its bias off, which is then no part of the doubt any more. Source and Valid as `likelihoodAt`. */
+/**
+ * The likelihood with the witness's bias shifted by one step; that bias is then not part of the doubt. Source and Valid
+ * as `likelihoodAt`.
+ */
 export const biasedLikelihoodAt = (
   column: Column,
   { index, step }: { readonly index: number; readonly step: number },

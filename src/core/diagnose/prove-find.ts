@@ -9,7 +9,7 @@ import { notOffered } from './within';
 /** A moment of an order at which a fan runs with nothing essential before the room. */
 export interface UnfilteredRun {
   readonly school: School;
-  /** What was done before, in order. */
+  /** Actions done before, in order. */
   readonly after: readonly string[];
   readonly test: string;
   /** Stages that were not in, by position. */
@@ -23,7 +23,7 @@ export interface FindProof {
   readonly violations: readonly UnfilteredRun[];
 }
 
-/** What runs at each moment of a test, read off its card: which stages are out while the fan turns; none where it stands still. */
+/** Which stages are out at each moment the fan runs during a test, read from its card; empty where it never runs. */
 const momentsOf = (op: Operation, out: readonly number[]): readonly (readonly number[])[] => {
   switch (op.kind) {
     case 'lookNozzle':
@@ -59,7 +59,7 @@ const reachesRoom = (
       : null;
   const media = model.stages.flatMap((s, i) => (stopsDust(s.spec.air) ? [{ i, s }] : []));
   const fitted = media.filter(({ i, s }) => !s.missing && !out.includes(i));
-  // Without a stage that is fine by its kind, the last medium of the path is the one the room stands behind.
+  // If no stage is fine by its kind, the last filter of the path protects the room.
   const essential = fitted.some(({ i, s }) => (fine === null ? i === media.at(-1)?.i : s.kind === fine));
   if (media.length === 0) return !plain;
   return !essential && (fitted.length === 0 || classed || !plain);

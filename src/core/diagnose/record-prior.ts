@@ -1,6 +1,6 @@
 import type { FaultKind, FaultPlace } from './fault';
 
-/** What the record says of one stage. */
+/** Facts on record about one stage. */
 export interface StageRecord {
   /** Days since its change over the days it is given; null where nothing says it. */
   readonly lifeUsed: number | null;
@@ -13,7 +13,7 @@ export interface MachineRecord {
   readonly stages: readonly StageRecord[];
   /** Last collected wet, or fitted out for it. */
   readonly wet: boolean;
-  /** What it collects blinds a fine medium: fillers, plaster. */
+  /** Its dust blinds a fine medium: fillers, plaster. */
   readonly blinding: boolean;
   /** Root causes of closed cases: of this machine once, of its twins at half. */
   readonly causes: readonly { readonly kind: FaultKind; readonly position: number; readonly weight: number }[];
@@ -39,7 +39,7 @@ const DONE_WRONG: ReadonlySet<FaultKind> = new Set<FaultKind>([
   'wrongSelector',
 ]);
 
-/** A stage at the start of its life is seldom blocked, one at its end often: straight in between, on a logarithm. */
+/** A stage early in its life is rarely blocked, one at its end often: linear in between, in the logarithm. */
 const lifeFactor = (used: number): number => FRESH * (OVERDUE / FRESH) ** Math.min(1, used / WELL_OVERDUE);
 
 /**

@@ -3,7 +3,7 @@ import type { ModelStage } from '../path/machine-path';
 import type { StageKind } from '../path/stage-kinds';
 import { type Fault, type FaultKind } from './fault';
 
-/** What can be done about a fault. Live adjustment of an indicator is not among them: it is sent to those trained for it. */
+/** Repairs of a fault. Live adjustment of an indicator is left out: trained people do it. */
 export const REPAIR_KINDS = [
   'newPart',
   'reseat',
@@ -98,7 +98,10 @@ const fact = (minutes: number, exposure: number, partMinutes: number): RepairFac
   partMinutes,
 });
 
-/** What a repair costs. Minutes: common practice, no published source; what is spent is a Moorwind default, a modelling choice. */
+/**
+ * Price of a repair. Minutes: common practice, no published source; the material price is a Moorwind default, a
+ * modelling choice.
+ */
 export const REPAIR_FACTS: Record<RepairKind, RepairFacts> = {
   newPart: fact(3, 2, 0),
   reseat: fact(2, 2, 0),

@@ -20,7 +20,7 @@ export interface Suspect {
   readonly state: PathState;
 }
 
-/** What was done to the machine by the time it is looked at. */
+/** Earlier actions on the machine at the time of a test. */
 export interface Interventions {
   /** Stages out of it. */
   readonly out: readonly number[];
@@ -91,7 +91,10 @@ class SolvedAir implements Airs {
   constructor(
     private readonly quick: QuickMachine,
     private readonly places: Places,
-    /** As it stands; and with its hose off, where that takes a hole away with it. Made when asked: many tests never ask the air. */
+    /**
+     * Flow in the present state, and with the hose off where the hose itself has the leak. Computed on demand: many
+     * tests do not need it.
+     */
     private readonly states: { readonly whole: () => PathState; readonly hoseOff: (() => PathState) | null },
   ) {}
 
@@ -202,7 +205,7 @@ export const faultSimulatorOf = (suspect: Suspect, wasSound: Signature | null = 
   return { suspect, sound: wasSound ?? signature([]), sizeOf, signature };
 };
 
-/** What one faulty machine would read. */
+/** Readings of one faulty machine. */
 export const signatureOf = (
   suspect: Suspect,
   faults: readonly Fault[],

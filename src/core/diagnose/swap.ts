@@ -1,4 +1,4 @@
-/** What is done with a part at the end of a swap. */
+/** The fate of a part at the end of a swap. */
 export type PartFate = 'fitted' | 'disposed' | 'returned' | 'putBack';
 
 export interface SwapEnd {
@@ -9,7 +9,7 @@ export interface SwapEnd {
   readonly newHepa: PartFate | null;
 }
 
-/** What the light did, 10 to 15 s after each start; null where that step was not reached. */
+/** The light, 10 to 15 s after each start; null for a step that was not reached. */
 export interface SwapSeen {
   /** With the new pre-filter and the old HEPA. */
   readonly withNewPrefilter: 'out' | 'lit';

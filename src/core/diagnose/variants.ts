@@ -12,7 +12,7 @@ export interface Variant {
   readonly share: number;
 }
 
-/** What an ordinary machine lets in, as shares of the fan's whole flow at its whole suction, and dust in its media. */
+/** Leaks of an ordinary machine, as shares of the fan's whole flow at its whole suction, and dust in its media. */
 interface Own {
   readonly share: number;
   /** Behind the hose, before the filters. */

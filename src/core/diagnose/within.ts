@@ -4,7 +4,7 @@ import type { MachineTraits } from './fault';
 import type { Operation } from './operation';
 import type { Repair } from './repair';
 
-/** What the dust and the machine allow finding to do. */
+/** Limits that the dust and the machine set on fault finding. */
 export interface Within {
   readonly stages: readonly PathStage[];
   readonly traits: Pick<MachineTraits, 'machineClass'>;
@@ -50,7 +50,7 @@ export const notOffered = (
       : 'nothingHolds';
 };
 
-/** The stages as repairs leave them: a part that was fitted new is in, whatever the record says yet. */
+/** The stages after the repairs: a newly fitted part is in, even if the record does not show it yet. */
 export const standingStages = (stages: readonly PathStage[], repairs: readonly Repair[]): readonly PathStage[] =>
   stages.map((s, position) =>
     s.missing && repairs.some((r) => r.kind === 'newPart' && r.position === position) ? { ...s, missing: false } : s,

@@ -1,8 +1,8 @@
 import type { Operation } from './operation';
 
 /**
- * Whose word a test's outcome is. What the same meter or the same hand gives on one day is off the same way each time:
- * three flows are not three independent witnesses.
+ * The source of a test's outcome. Readings of one meter or one hand on one day share a bias: three flows are not three
+ * independent witnesses.
  */
 export const WITNESSES = ['meter', 'gauge', 'hand'] as const;
 export type Witness = (typeof WITNESSES)[number];
@@ -14,7 +14,10 @@ export const BIAS: Record<Witness, number> = { meter: 0.035, gauge: 0.025, hand:
 export const BIAS_STEPS = [-Math.sqrt(3), 0, Math.sqrt(3)] as const;
 export const BIAS_WEIGHTS = [1 / 6, 2 / 3, 1 / 6] as const;
 
-/** Who a test's outcome hangs on; null for what stands by itself. Source: common practice, no published source. Valid: every test. */
+/**
+ * The witness of a test's outcome; null for an independent one. Source: common practice, no published source. Valid:
+ * every test.
+ */
 export const witnessOf = ({ kind }: Operation): Witness | null =>
   kind === 'flow' || kind === 'takeOut' || kind === 'swap'
     ? 'meter'

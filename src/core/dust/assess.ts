@@ -13,7 +13,7 @@ import { type DustHazard, isBelow, worst } from './level';
 import { type DustMatch, matchDusts } from './match';
 import { wordsOf } from './text';
 
-/** What somebody said a machine has collected. */
+/** A statement of the dust a machine has collected. */
 export interface DustStatement {
   readonly text: string;
   /** Dusts the technician said it is: a slip confirmed, or chosen from the register. */
@@ -45,7 +45,7 @@ export interface Refusal {
 
 /** What follows from a statement, or from a machine's whole history. */
 export interface DustStanding {
-  /** What it is understood to be. */
+  /** The dusts it was understood as. */
   readonly dusts: readonly Dust[];
   /** Likenesses still to be confirmed or denied. */
   readonly toConfirm: readonly DustMatch[];
@@ -62,7 +62,7 @@ export interface DustStanding {
   readonly neededClass: Readonly<Record<RuleSet, NeededClass>>;
 }
 
-/** What a yes to a question means. */
+/** Meaning of a yes to a question. */
 const MEANS: Record<DustQuestion, string | null> = {
   oldPaint: 'oldPaint',
   stone: 'silica',
@@ -216,12 +216,12 @@ const classesOf = (dusts: readonly Dust[], open: boolean): DustStanding['neededC
 /** Where the rule sets ask for different classes of a standing. */
 export const differs = (standing: Pick<DustStanding, 'neededClass'>): boolean => classesDiffer(standing);
 
-/** Of several standings the worst of everything. */
+/** Combines several standings: every field takes the strictest value. */
 export const together = (standings: readonly DustStanding[]): DustStanding => {
   const dusts = [...new Map(standings.flatMap((s) => s.dusts).map((d) => [d.key, d])).values()];
   const level = worst(standings.map((s) => s.level));
   const byRegister = worst(standings.map((s) => s.byRegister));
-  // Lowered in effect only: beside a dust that stands as the register says, nothing is.
+  // `lowered` is kept only when the combined level really is below the register's.
   const lowered = isBelow(level, byRegister)
     ? (standings.flatMap((s) => (s.lowered ? [s.lowered] : []))[0] ?? null)
     : null;

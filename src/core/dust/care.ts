@@ -3,7 +3,10 @@ import type { MachineClass } from '../filter/machine-class';
 import type { DustStanding } from './assess';
 import type { CleaningWay } from './dust';
 
-/** How a medium itself may be cleaned, whatever the dust. Source: handbook of the trade, section 8, common practice, no published source. */
+/**
+ * Cleaning ways that a medium allows, for any dust. Source: handbook of the trade, section 8, common practice, no
+ * published source.
+ */
 export const CARE_OF: Record<Medium, readonly CleaningWay[]> = {
   mesh: ['wash', 'vacuum'],
   foam: ['wash', 'vacuum'],
@@ -35,7 +38,7 @@ export const waysToClean = (
   if (carriesClass === 'H' || carriesClass === 'HEPA') return { ways: [], because: 'class' };
   const unknown = standing.dusts.length === 0 && standing.level !== 'plain';
   const ways = unknown ? [] : own.filter((w) => standing.dusts.every((d) => d.cleanedBy.includes(w)));
-  // What must not get out is not shaken or washed out of anything.
+  // Contained dust is never shaken or washed out of a filter.
   const kept = standing.level === 'contained' ? ways.filter((w) => w === 'machinePulse') : ways;
   return kept.length > 0 ? { ways: kept, because: null } : { ways: [], because: 'dust' };
 };

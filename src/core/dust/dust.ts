@@ -108,11 +108,11 @@ export interface Dust {
   readonly refused: Referral | null;
   /** Open questions that this word brings with it; contained until they are answered. */
   readonly asks: readonly DustQuestion[];
-  /** What may clean a reusable medium after it; empty: nothing does. */
+  /** Ways to clean a reusable medium after this dust; empty: none. */
   readonly cleanedBy: readonly CleaningWay[];
-  /** What the waste label says, beside machine and date. */
+  /** Words for the waste label, beside machine and date. */
   readonly waste: string;
-  /** What else to know, one line. */
+  /** A note, one line. */
   readonly note: string;
   /** No longer offered; machines that have it in their history keep what follows from it. */
   readonly retired: boolean;

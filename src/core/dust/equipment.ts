@@ -1,7 +1,7 @@
 import type { DustStanding } from './assess';
 import type { DustHazard } from './level';
 
-/** What is worn. */
+/** Protective equipment. */
 export const EQUIPMENT = ['eyes', 'halfMask', 'p3', 'gloves', 'coverall', 'tapedGloves', 'overshoes'] as const;
 export type Equipment = (typeof EQUIPMENT)[number];
 
@@ -12,7 +12,7 @@ export const EQUIPMENT_OF: Record<DustHazard, readonly Equipment[]> = {
   contained: ['p3', 'coverall', 'tapedGloves', 'overshoes', 'eyes'],
 };
 
-/** What the waste label says of what a machine has collected, each once. */
+/** Words for the waste label of a machine's dusts, each once. */
 export const wasteOf = ({ dusts }: Pick<DustStanding, 'dusts'>): readonly string[] => [
   ...new Set(dusts.map((d) => d.waste)),
 ];

@@ -75,7 +75,7 @@ const lines = (
     const key = normalised(e.text);
     found.set(key, { said: e, text: e.text, days: [...(found.get(key)?.days ?? []), e.since] });
   }
-  // What was answered of these words before is remembered, even from before a decontamination.
+  // Earlier answers about the same words are kept, also from before a decontamination.
   const saidBefore = (key: string) => history.entries.findLast((e) => normalised(e.text) === key) ?? null;
   // Years of hours name a handful of dusts: each is read once.
   const keys = new Map<string, string>();
@@ -102,9 +102,9 @@ const edge = (days: readonly (CalendarDate | null)[], which: 'first' | 'last'): 
 };
 
 /**
- * What a machine has collected since it was last decontaminated; the worst of it governs, whatever was collected since.
- * Only a recorded decontamination clears it. A machine of which nothing is known has collected nothing.
- * Source: common practice, no published source.
+ * The dust a machine has collected since its last decontamination; the strictest governs. Only a recorded
+ * decontamination clears it. A machine without statements has collected nothing. Source: common practice, no published
+ * source.
  */
 export const machineDust = (register: readonly Dust[], history: DustHistory): MachineDust => {
   const last = history.decontaminations.at(-1) ?? null;
@@ -122,7 +122,7 @@ export const machineDust = (register: readonly Dust[], history: DustHistory): Ma
 
 export const NO_DUST: MachineDust = { collected: [], standing: together([]), last: null };
 
-/** A machine's dust as it would stand with one more statement: what a page shows while it is typed. */
+/** A machine's dust with one more statement: shown while it is typed. */
 export const withStatement = (
   register: readonly Dust[],
   { collected, last }: MachineDust,
@@ -140,7 +140,7 @@ export const withStatement = (
   return { collected: all, standing: together(all.map((c) => c.standing)), last };
 };
 
-/** What was last said of a machine, with its answers, to be said again or otherwise. */
+/** The last statement about a machine with its answers, to repeat or change it. */
 export const lastStatement = ({ collected }: MachineDust, words: string): DustStatement => {
   const newest = collected[0];
   if (!newest?.said) return stated(newest?.text ?? words);

@@ -7,7 +7,7 @@ export interface DustMatch {
   readonly key: string;
   /** The words of the text that led to it. */
   readonly words: string;
-  /** 1 when the words are in the register as they stand; below 1 when they are only like one of its words. */
+  /** 1 when these very words are in the register; below 1 when they only resemble one of its words. */
   readonly chance: number;
   readonly exact: boolean;
 }

@@ -579,7 +579,7 @@ export const OTHER_DUSTS: readonly Dust[] = [
     ],
     limits: [uk(10, 'inhalable'), osha(15, 'total')],
     waste: 'abrasive dust',
-    note: 'The oxide is none of the metal. What was sanded with it decides.',
+    note: 'The oxide is not the metal. The other dust that was sanded with it decides.',
   }),
   entryOf('nuisance', {
     key: 'steel',

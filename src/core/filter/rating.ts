@@ -9,7 +9,7 @@ export type Merv = 8 | 9 | 10 | 11 | 12 | 13 | 14 | 15 | 16;
 export const DUST_CLASSES = ['L', 'M', 'H'] as const;
 export type DustClass = (typeof DUST_CLASSES)[number];
 
-/** What a filter's maker says it holds back, clean. */
+/** The maker's stated efficiency of a clean filter. */
 export type FilterRating =
   | { readonly scale: 'none' }
   | { readonly scale: 'point'; readonly efficiency: number; readonly sizeUm: number }

@@ -28,9 +28,9 @@ const inertiaJ = (solidity: number, r: number): number =>
   r < 0.4 ? (29.6 - 28 * solidity ** 0.62) * r ** 2 - 27.5 * r ** 2.8 : 2;
 
 /**
- * What one fibre catches of the particles in its way, by mechanism: particle size in um, face velocity in m/s.
- * Source: Hinds, Aerosol Technology, 2nd ed., 9.3: eq. 9.21, 9.24, 9.27, 9.28 as the handbook writes them; the total
- * is 1 - product(1 - E). Valid: size 0.01 to 10 um, velocity above 0, solidity 0 to 0.3; throws RangeError otherwise.
+ * Single-fibre efficiency by mechanism: particle size in um, face velocity in m/s. Source: Hinds, Aerosol Technology,
+ * 2nd ed., 9.3: eq. 9.21, 9.24, 9.27, 9.28 as the handbook writes them; the total is 1 - product(1 - E). Valid: size
+ * 0.01 to 10 um, velocity above 0, solidity 0 to 0.3; throws RangeError otherwise.
  */
 export const fibreEfficiency = (
   { fibreUm, solidity }: Pick<FibreBed, 'fibreUm' | 'solidity'>,

@@ -26,7 +26,7 @@ export interface TrainInput {
 export interface BuiltStage {
   readonly stage: TrainStage;
   readonly curve: RatedCurve;
-  /** Of the medium alone. */
+  /** Penetration of the medium alone. */
   readonly medium: (sizeUm: number) => number;
   /** The same, clean and never better than its rating: what may be claimed of it. */
   readonly claim: (sizeUm: number) => number;

@@ -18,9 +18,9 @@ export type BondingStanding =
   | { readonly kind: 'open' | 'reads'; readonly reading: BondingReading; readonly daysAgo: number };
 
 /**
- * What the newest continuity reading of each path says, the worst of them: one that reads open comes first. What ohm is
- * enough is the maker's to say: no limit is claimed. Source: common practice, no published source (handbook of the trade,
- * section 15). Valid: readings of one machine, oldest first.
+ * The state of each bonding path by its newest continuity reading, the worst of them: one that reads open comes first.
+ * The maker sets the limit in ohm: none is claimed here. Source: common practice, no published source (handbook of the
+ * trade, section 15). Valid: readings of one machine, oldest first.
  */
 export const bondingStanding = (readings: readonly BondingReading[], today: CalendarDate): BondingStanding => {
   const newest = [...new Map(readings.map((r) => [r.between.trim().toLowerCase(), r])).values()];

@@ -1,10 +1,10 @@
 import type { RuleSet } from '../dust/dust';
 
-/** What is on one circuit, as its plate says; null where it was not read. */
+/** A load on one circuit, from its plate; null where it was not read. */
 export interface Load {
   readonly amps: number | null;
   readonly watts: number | null;
-  /** Of the plate; 1 where it says none. */
+  /** From the plate; 1 where the plate gives none. */
   readonly powerFactor: number | null;
 }
 
@@ -12,18 +12,18 @@ export interface CircuitQuestion {
   readonly ruleSet: RuleSet;
   /** At the socket with nothing running, V. */
   readonly supplyV: number;
-  /** Of the breaker or fuse, A; null where it was not read. */
+  /** Rating of the breaker or fuse, A; null where it was not read. */
   readonly breakerA: number | null;
   readonly machine: Load;
   readonly tool: Load;
-  /** What the machine's own socket may give, W; null where it has none or nobody read it. */
+  /** Rating of the machine's own socket, W; null without one, or where it was not read. */
   readonly socketW: number | null;
   /** The tool is plugged into the machine's socket. */
   readonly throughMachine: boolean;
   /** Lead from the wall to the machine; null for none. */
   readonly lead: { readonly lengthM: number; readonly sectionMm2: number } | null;
   readonly hours: number | null;
-  /** What a generator may give for long, VA; null on the mains. */
+  /** Continuous rating of the generator, VA; null on the mains. */
   readonly generatorVA: number | null;
 }
 
@@ -67,9 +67,12 @@ const BOTH_WAYS = 2;
 export const CIRCUIT_SHARE = 0.8;
 /** From so many hours a load counts as continuous. Source: NEC article 100. */
 export const CONTINUOUS_HOURS = 3;
-/** Share of the supply that a lead may cost before it is said. Common practice after IEC 60364-5-52 Annex G (5 %). */
+/**
+ * Share of the supply voltage that a lead may drop without a warning. Common practice after IEC 60364-5-52 Annex G (5
+ * %).
+ */
 const MOST_DROP = 0.05;
-/** What a motor takes at its start, times its running VA. Common practice, no published source; a soft start takes less. */
+/** Starting load of a motor, times its running VA. Common practice, no published source; a soft start takes less. */
 export const START_FACTOR = 3;
 
 const above0 = (value: number): boolean => value > 0;
@@ -104,9 +107,9 @@ export const leadDropV = ({
 
 /**
  * Whether tool and machine fit one circuit, and what reaches the machine. The plate, local code and a licensed
- * electrician decide. Amperes are taken as they are at the plate's voltage.
- * Source: NEC 210.23(A)(1) and 210.20(A) under US rules; else the breaker itself; IEC 60364-5-52 Annex G for the lead.
- * Valid: supply above 0 V; what was not read is left out of the checks. Throws RangeError for a supply that is not above 0.
+ * electrician decide. Amperes count at the plate's voltage. Source: NEC 210.23(A)(1) and 210.20(A)
+ * under US rules; else the breaker itself; IEC 60364-5-52 Annex G for the lead. Valid: supply above 0 V; unread values
+ * are left out of the checks. Throws RangeError for a supply that is not above 0.
  */
 export const judgeCircuit = (q: CircuitQuestion): CircuitAnswer => {
   if (!above0(q.supplyV)) throw new RangeError(`supply ${q.supplyV} V is not above 0`);

@@ -13,7 +13,7 @@ export interface FlowNeed {
   readonly flowM3s: number;
 }
 
-/** What the trade goes by, and no rule asks for. */
+/** Rules of thumb that no regulation requires. */
 const GUIDES: ReadonlySet<FlowNeed['because']> = new Set(['usual', 'capture'] as const);
 
 export const GEAR = ['shroud', 'filter99', 'filterCleaning', 'water', 'hepaForHoles', 'outdoorsOnly'] as const;
@@ -45,9 +45,9 @@ export interface Demand {
   readonly risks: readonly Risk[];
   readonly classes: Readonly<Record<RuleSet, NeededClass>>;
   readonly flows: readonly FlowNeed[];
-  /** What must be reached at each tool, m3/s: the most of what is asked for; null where nobody asks for a figure. */
+  /** The flow each tool must get, m3/s: the largest demand; null without one. */
   readonly mustM3s: number | null;
-  /** What the trade gives such a tool, m3/s: no rule; null where nothing is known. */
+  /** The flow the trade usually gives such a tool, m3/s: not a rule; null where unknown. */
   readonly usualM3s: number | null;
   /** Least air velocity in a hose, m/s; null where none is asked. */
   readonly hoseMs: number | null;
@@ -168,10 +168,10 @@ const risksOf = (q: WorkQuestion, standing: DustStanding): readonly Risk[] => {
 };
 
 /**
- * What a work demands of machine, hose and whoever does it. Flows in m3/s at each tool. The task table speaks only of
- * mineral; its figure by the inch of wheel is what the trade gives a grinder elsewhere too, and is marked as that.
- * Source: 29 CFR 1926.1153 Table 1 and EN 60335-2-69 Annex AA, from memory; ACGIH transport velocities.
- * Valid: sizes above 0 (throws RangeError otherwise). What the dust asks for is `assessDust`.
+ * The demands of a work on machine, hose and person. Flows in m3/s at each tool. The task table speaks only of mineral;
+ * the trade uses its figure by the inch of wheel for grinders elsewhere too, and the result marks that. Source: 29 CFR
+ * 1926.1153 Table 1 and EN 60335-2-69 Annex AA, from memory; ACGIH transport velocities. Valid: sizes above 0 (throws
+ * RangeError otherwise). `assessDust` gives the demands of the dust.
  */
 export const demandOf = (q: WorkQuestion, standing: DustStanding): Demand => {
   const kind = q.tool === null ? null : TOOLS[q.tool];

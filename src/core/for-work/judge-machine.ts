@@ -6,6 +6,7 @@ import { DUST_HAZARDS } from '../dust/level';
 import type { NeededClass } from '../dust/dust';
 import type { StageLasting } from '../forecast/lasting';
 import type { StageDue } from '../interval/due';
+import { dueWord } from '../interval/due-word';
 import type { BondingStanding } from './bonding';
 import { classStanding, type Machine, type MachineClass } from '../machine/machine';
 import type { Demand } from './demand';
@@ -35,7 +36,7 @@ export const WHY_NOT = [
   'hoseTooSlow',
   'tooLittleAir',
 ] as const;
-/** What keeps a machine from a work. */
+/** Reasons why a machine must not take a work. */
 export type WhyNot = (typeof WHY_NOT)[number];
 
 export const FIRST = [
@@ -56,7 +57,7 @@ export const FIRST = [
   'belowUsual',
   'noAir',
 ] as const;
-/** What is to be done, or seen to, before it starts. */
+/** Things to do or check before the work starts. */
 export type First = (typeof FIRST)[number];
 
 export const AFTERWARDS = ['dirties'] as const;
@@ -79,7 +80,7 @@ export interface Candidate {
   /** How long its bag and filters last in use; empty where that was not worked out. */
   readonly lasting: readonly StageLasting[];
   readonly bonding: BondingStanding;
-  /** What it would give through every hose there is, the best first; empty where it takes none or has no answer. */
+  /** The air it would give through each available hose, the best first; empty where it takes none or has no answer. */
   readonly hoses: readonly HoseLine[];
 }
 
@@ -117,9 +118,9 @@ const usFit = (label: MachineClass, need: NeededClass): ClassFit => {
 };
 
 /**
- * Whether the label that may be said today is enough by both rule sets: where they differ the stricter applies. HEPA in US
- * usage is no class of EN 60335-2-69: where M is asked for it is a question for whoever answers for the site (`note`),
- * where H is it is not enough (0.03 % against 0.005 %). Source: EN 60335-2-69 Annex AA; 29 CFR 1926.1153.
+ * Whether the class that may be claimed today is enough by both rule sets: where they differ the stricter applies. HEPA in
+ * US usage is no class of EN 60335-2-69: where M is asked for it is a question for the person responsible for the site
+ * (`note`), where H is it is not enough (0.03 % against 0.005 %). Source: EN 60335-2-69 Annex AA; 29 CFR 1926.1153.
  */
 export const classFit = (label: MachineClass | null, { standing, classes }: Demand): ClassFit => {
   if (label === null) return standing.level === 'plain' && classes.eu_uk === 'L' && classes.us === 'L' ? 'yes' : 'no';
@@ -205,10 +206,8 @@ const firstOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly First[
     ...(due.some((d) => d !== examined && d.daysLeft !== null && d.daysLeft <= days) ? (['due'] as const) : []),
     ...lastsFor(c),
     ...(c.bonding.kind === 'open' ? (['bonding'] as const) : []),
-    ...(examined?.daysLeft !== undefined && examined.daysLeft !== null && examined.daysLeft < 0
-      ? (['examine'] as const)
-      : []),
-    // Nothing is said to get its air that was not worked out.
+    ...(examined && dueWord(examined.daysLeft) === 'overdue' ? (['examine'] as const) : []),
+    // A machine without a computed flow is not said to get its air.
     ...(q.tool !== null && !best ? (['noAir'] as const) : []),
     ...(best && worstVerdict(best) === 'perhaps' ? (['flowUnsure'] as const) : []),
     ...(best && demand.usualM3s !== null && best.predicted.flowM3s < demand.usualM3s ? (['belowUsual'] as const) : []),
@@ -238,7 +237,7 @@ export const judgeMachine = (
   hose: candidate.hoses[0] ?? null,
 });
 
-/** What a thing to be done first, or to be borne afterwards, weighs against another machine. A Moorwind default. */
+/** Weight of a thing to do first or to accept afterwards, when machines are compared. A Moorwind default. */
 const WEIGHT: Readonly<Record<First | Afterwards, number>> = {
   questions: 3,
   case: 3,

@@ -14,7 +14,7 @@ export interface Hose {
 export const sameHose = (a: Hose, b: Hose): boolean =>
   Math.abs(a.boreM / b.boreM - 1) <= SAME_BORE && Math.abs(a.lengthM - b.lengthM) <= SAME_LENGTH_M;
 
-/** A machine as it stands today, ready to be asked what it would do. */
+/** A machine in its present state, ready for predictions. */
 export interface Standing {
   readonly model: MachineModel;
   readonly parameters: PathParameters;
@@ -22,7 +22,7 @@ export interface Standing {
   readonly basis: Basis;
 }
 
-/** What a machine gives at each tool. 95 % interval of what is known of the machine, of how it stands today, and of the hose. */
+/** The flow at each tool. 95 % interval from the uncertainty of the machine, its present state and the hose. */
 export interface Predicted {
   readonly hose: Hose;
   readonly flowM3s: number;
@@ -104,10 +104,9 @@ export const besideOf = (standing: Standing, other: Hose): Standing => ({
 });
 
 /**
- * What a machine gives at each tool through a hose, with the interval of what is known of it: each parameter moved by its
- * own width, how it stands today by that of a reading, the friction of a hose that is not its own by its width; the moves
- * added as squares. null where the model has no answer. Bore and length in m.
- * Source: the air-path model; propagation of uncertainty, JCGM 100:2008 (GUM) 5.1.2. Valid: hoses of 5 mm and more.
+ * The flow at each tool through a hose, with its interval: each parameter is moved by its own width, the present load by
+ * that of a reading, the friction of a foreign hose by its width; the moves are added as squares. null where the model has no answer. Bore and length in m. Source: the air-path model;
+ * propagation of uncertainty, JCGM 100:2008 (GUM) 5.1.2. Valid: hoses of 5 mm and more.
  */
 export const predictThrough = (standing: Standing, hose: Hose): Predicted | null => {
   const flowM3s = flowWith(standing, standing.parameters, hose);

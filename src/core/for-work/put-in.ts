@@ -18,7 +18,7 @@ export const PUT_IN = [
   'plugBranch',
   'addY',
 ] as const;
-/** What goes into a machine for a work. Source: handbook of the trade, sections 2, 8 and 9, common practice. */
+/** Parts and settings for a work. Source: handbook of the trade, sections 2, 8 and 9, common practice. */
 export type PutIn = (typeof PUT_IN)[number];
 
 /** Fines that blind a cloth or a HEPA quickly. Source: handbook of the trade, section 8, common practice, no published source. */
@@ -28,8 +28,8 @@ const MESHES = new Set(['silica', 'nuisance', 'wet']);
 const isCloth = (s: Stage): boolean => s.spec.air.form === 'medium' && s.spec.air.medium === 'clothBag';
 
 /**
- * What goes into the machine for this work: dry stack or wet set, what protects the fine filter, and what the bag must be.
- * Source: common practice, no published source. Valid: a dust that is not refused.
+ * The set for this work: dry stack or wet set, the protection of the fine filter, and the kind of bag. Source: common
+ * practice, no published source. Valid: a dust that is not refused.
  */
 export const putIn = (
   machine: Machine,

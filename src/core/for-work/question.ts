@@ -4,15 +4,15 @@ import type { ToolKey } from './tools';
 export const PLACES_OF_WORK = ['indoors', 'cabin', 'barge', 'outdoors'] as const;
 export type PlaceOfWork = (typeof PLACES_OF_WORK)[number];
 
-/** What somebody is about to do. What is not known is null, and is said. */
+/** The planned work. An unknown fact is null, and the answer says so. */
 export interface WorkQuestion {
   readonly dust: DustStatement;
   readonly tool: ToolKey | null;
-  /** Of the wheel, disc, blade ..., m. */
+  /** Diameter of the wheel, disc or blade, m. */
   readonly sizeM: number | null;
   /** How far a hood or slot stands from the dust, m. */
   readonly awayM: number | null;
-  /** What the tool's maker asks for, m3/s. */
+  /** Flow the tool's maker asks for, m3/s. */
   readonly makerM3s: number | null;
   /** Tools at once on one machine, through a Y. */
   readonly tools: 1 | 2;
@@ -24,7 +24,7 @@ export interface WorkQuestion {
 /** A closed space: what it blows out comes back in. */
 export const isEnclosed = (place: PlaceOfWork | null): boolean => place !== 'outdoors';
 
-/** A dust alone, whatever is done to it. */
+/** A dust alone, without a kind of work. */
 export const aboutDust = (dust: DustStatement, over: Partial<WorkQuestion> = {}): WorkQuestion => ({
   dust,
   tool: null,

@@ -20,7 +20,7 @@ export const TOOL_KEYS = [
 ] as const;
 export type ToolKey = (typeof TOOL_KEYS)[number];
 
-/** What the size of a tool is the size of. */
+/** The dimension that a tool's size names. */
 export const TOOL_SIZES = ['wheel', 'disc', 'blade', 'belt', 'knife', 'bit', 'opening', 'length', 'none'] as const;
 export type ToolSize = (typeof TOOL_SIZES)[number];
 
@@ -32,7 +32,7 @@ export type TaskRow = (typeof TASK_ROWS)[number];
 export const SPARKS = ['always', 'onMetal', 'never'] as const;
 export type Sparks = (typeof SPARKS)[number];
 
-/** A kind of tool, with what it asks of whatever is on its hose. */
+/** A kind of tool, with its demands on the machine. */
 export interface ToolKind {
   readonly key: ToolKey;
   readonly size: ToolSize;
@@ -46,7 +46,7 @@ export interface ToolKind {
   readonly row: TaskRow | null;
   /** How heavy what it makes is, for a duct. */
   readonly load: DuctLoad;
-  /** Stands beside the dust and draws it in from a distance. */
+  /** A hood beside the dust that draws it in from a distance. */
   readonly draws: HoodForm | null;
   readonly sparks: Sparks;
   /** Held in the hand, on a hose: it takes no duct. */

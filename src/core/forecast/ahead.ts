@@ -1,16 +1,16 @@
 import type { Chance } from './chance';
 import type { Used } from './used';
 
-// Use to come. It goes on for a while as of late, then returns to its long run, in blocks of whole weeks as they were, so
-// that pauses and busy months come back as they come. Days the yard is known to be shut stand still and are counted once:
-// what a week did is taken by its open days.
+// Future use. It continues at the recent rate for a while, then returns to its long-run rate in blocks of whole past
+// weeks, so that pauses and busy months recur. Days on which the yard is known to be shut have no use and are counted
+// once: the rate of a week is taken over its open days.
 
 /** Days further on than this are not looked at. */
 export const FURTHEST_DAYS = 1500;
 export const PATHS = 320;
 
 const WEEK = 7;
-/** Weeks that are told one by one; later on four are told as one. */
+/** Weeks simulated one by one; later weeks go in fours. */
 const FINE_WEEKS = 26;
 const COARSE = 4;
 /** From a year on eight. */
@@ -20,13 +20,13 @@ const BLOCK = 4;
 /** Weeks of the record that are drawn from, and those that count as of late. Modelling choices. */
 const KEPT_WEEKS = 130;
 const LATE_WEEKS = 5;
-/** What the newest weeks weigh more than those half so many before: use drifts. */
+/** Age at which a week counts half, weeks: use drifts. */
 const HALF_WEIGHT_WEEKS = 40;
 /** Chance that the next block is of late weeks, and the one after it, and so on. */
 const STAYS = 0.6;
 /** How far the level of use lies from what is on record, as a spread of its logarithm, and how far it drifts in a year. Modelling choices. */
 export const USE_UNSURE = { hours: 0.18, days: 0.22 } as const;
-/** What a block of weeks may differ from the next where only days are counted, as a spread. */
+/** Spread between one block of weeks and the next where only days are counted. */
 const HIDDEN_BLOCK = 0.45;
 const DRIFT_A_YEAR = 0.22;
 /** A day stands for at least this share of the usual one, so that an idle month does not promise for ever. */
@@ -133,7 +133,7 @@ export const aheadOf = ({ used, weights, unsure, worked, works, chance }: AheadI
     for (let b = 1; b < ENDS.length; b += 1) {
       if (left <= 0) {
         stays = stays && chance.uniform() < STAYS;
-        // A block runs from an older week to a newer one, as it was; the index falls.
+        // A block runs unchanged from an older week to a newer one; the index falls.
         at = stays ? Math.floor(chance.uniform() * late) : pick(chance.uniform());
         left = BLOCK;
         if (hidden) block = Math.exp(HIDDEN_BLOCK * chance.normal() - HIDDEN_BLOCK ** 2 / 2);

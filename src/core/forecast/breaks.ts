@@ -4,10 +4,10 @@ import { LIFE_TUNING, type LifeTuning } from './life-tuning';
 
 /** Found emptier than this, an interval says nothing of its life. */
 const LEAST_FOUND = 0.05;
-/** With fewer lives no break is told. */
+/** With fewer lives no break is detected. */
 const LEAST_FOR_BREAK = 4;
 
-/** The logarithm of a finished interval's life, as well as it is known; null where it is only a bound. */
+/** The logarithm of a finished interval's life, as far as known; null where only a bound is known. */
 const lifeOf = (i: PastInterval, { actDays }: StageHistory, t: LifeTuning): number | null => {
   const last = i.marks.findLast((m) => m.kind === 'share');
   if (last && last.share > LEAST_FOUND && last.load > 0.8 * i.load) return Math.log(last.load / last.share);

@@ -109,6 +109,8 @@ export const dueOfMachine = ({
       stageId: stage.id,
       rules: stage.rules,
       changedOn: daysOf(stage.id).at(-1) ?? stage.firstUsedOn,
+      // A stage added after the machine's first day is new on its own first day.
+      changeRecorded: daysOf(stage.id).length > 0 || stage.firstUsedOn > machine.inServiceOn,
       changesOf: daysOf,
       today,
       wear: { hours: machine.hours, looks: stage.looks },

@@ -7,7 +7,7 @@ import { firstOf, type StageForecast } from './reach';
 import { drawsOf } from './rule-draws';
 import { historyOfStage } from './stage-history';
 
-/** What a forecast rests on. */
+/** The basis of a forecast. */
 export interface ForecastBasis {
   readonly intervals: number;
   readonly inspections: number;

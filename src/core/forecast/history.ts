@@ -9,7 +9,7 @@ export type IntervalEnd =
   /** For some other reason, such as damage: says nothing of its life. */
   | 'other';
 
-/** What was seen of an interval at a load since its change. */
+/** An observation of an interval at a load since its change. */
 export type Mark =
   /** Share of the limit, with its own doubt as a standard deviation of the share. */
   | {
@@ -41,11 +41,11 @@ export interface PastInterval extends Interval {
   readonly beforeRegime: boolean;
 }
 
-/** What is known of a stage before it is forecast. */
+/** The facts about a stage before it is forecast. */
 export interface StageHistory {
   /** Middle and spread (of the logarithm) of the load to its limit on a machine of this kind. */
   readonly template: { readonly load: number; readonly spread: number };
-  /** What a load counts in. */
+  /** The unit of a load. */
   readonly counts: 'hours' | 'days';
   /** Oldest first. */
   readonly past: readonly PastInterval[];

@@ -3,7 +3,7 @@ import type { LifeBelief } from './life';
 /** A branch that weighs less than this of all of them is left out. */
 const LEAST_WEIGHT = 0.002;
 
-/** What is left of a belief's load, and how much of the belief lies in each. */
+/** The remaining load by a belief, and the weight of the belief in each value. */
 export interface LeftBelief {
   /** Ascending. */
   readonly left: Float64Array;

@@ -18,7 +18,7 @@ export const bell = (x: number, mean: number, deviation: number): number =>
 /** A soft step of width 1: the logistic that lies closest to the normal distribution. */
 const softStep = (z: number): number => 1 / (1 + Math.exp(-1.702 * z));
 
-/** What a mark says of a life, for an exponent: at most 1. */
+/** Likelihood of a mark for a life, by exponent: at most 1. */
 const markSays = (mark: Mark, logLoad: number, exponent: number): number => {
   if (mark.load <= 0) return 1;
   const share = Math.exp(exponent * (Math.log(mark.load) - logLoad));
@@ -47,7 +47,7 @@ export const marksSay = (
 export const lateBy = ({ days }: Interval, actDays: number): number =>
   Math.min(MOST_LATE, Math.log(1 + actDays / Math.max(days, 1)));
 
-/** What the end of a past interval says of its own life. */
+/** Likelihood of a past interval's end for its own life. */
 export const endSays = (
   interval: PastInterval,
   { actDays, unwritten }: StageHistory,

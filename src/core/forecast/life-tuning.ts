@@ -1,6 +1,6 @@
 /** Spreads and biases of the life of a stage, as logarithms. Moorwind defaults, tuned on made-up yards. */
 export interface LifeTuning {
-  /** What one interval may differ from the next on the same machine, and how likely each is at first. */
+  /** Spread between intervals of the same machine, and the prior weight of each. */
   readonly spreads: readonly (readonly [spread: number, weight: number])[];
   /** How differently late people are. */
   readonly lateSpread: number;
@@ -18,7 +18,7 @@ export interface LifeTuning {
   /** What lives of one machine usually lie apart, and how many times that the newest two must, to tell of a regime nobody recorded. */
   readonly apart: number;
   readonly surprise: number;
-  /** Chance that nobody acts on a limit for long, whatever is usual. */
+  /** Chance that a limit is ignored for long, against the usual habit. */
   readonly idle: number;
 }
 

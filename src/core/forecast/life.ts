@@ -17,9 +17,9 @@ export interface Branch {
 
 export interface LifeBelief {
   readonly logLoad: Float64Array;
-  /** The first is the record as it stands. */
+  /** The first branch is the unchanged record. */
   readonly branches: readonly Branch[];
-  /** Of an interval that has not begun: what the others say, to 1. */
+  /** Belief about a future interval by the others, summing to 1. */
   readonly fresh: Float64Array;
 }
 
@@ -120,7 +120,7 @@ const fromOthers = (
       return marked.map((v, x) => v * (end[x] ?? 1));
     }),
   );
-  // What has no marks says the same for every exponent.
+  // An interval without marks has the same likelihood for every exponent.
   const known = new Map<Float64Array, Map<Float64Array, Float64Array>>();
   const said = (life: Float64Array, by: Float64Array): Float64Array => {
     const mine = known.get(life) ?? new Map<Float64Array, Float64Array>();
@@ -180,10 +180,10 @@ const notYet = (
 };
 
 /**
- * Belief in the load at which the interval that runs reaches its limit: the template, shrunk towards what the finished
- * intervals of this machine say (each by what was seen of it, why it ended, and how sure its dates are), then what was
- * seen of this one, that nobody has changed it yet, and that a change may not have been written down. Source: Bayes' rule
- * on a grid; the spreads are Moorwind defaults. Valid: loads above 0, in whatever the history counts in.
+ * Belief in the load at which the interval that runs reaches its limit: the template, shrunk towards the finished
+ * intervals of this machine (each by its observations, the reason it ended, and how sure its dates are), then updated
+ * by the observations of this one, by the fact that it is still in, and by the chance of an unrecorded change. Source:
+ * Bayes' rule on a grid; the spreads are Moorwind defaults. Valid: loads above 0, in the unit of the history.
  */
 export const believeLife = (history: StageHistory, tuning: LifeTuning = LIFE_TUNING): LifeBelief => {
   const { grid, step } = gridOf(history, tuning);

@@ -9,7 +9,7 @@ import type { IntervalEnd } from './history';
 import { pathSeen, type PathSeen } from './seen';
 import { type LoadClock, loadClock, type Used, usedOf } from './used';
 
-/** What the record says of one machine, as a forecast needs it. */
+/** The records of one machine that a forecast needs. */
 export interface MachineRecord {
   readonly machine: Machine;
   /** Standing changes, oldest first. */
@@ -21,7 +21,7 @@ export interface MachineRecord {
   readonly seed: number;
 }
 
-/** What the reason of a change says of the interval it ended. */
+/** The end of an interval, by the reason of its change. */
 export const END_OF: Record<ChangeReason, IntervalEnd> = {
   gauge: 'limit',
   fill: 'limit',
@@ -32,13 +32,13 @@ export const END_OF: Record<ChangeReason, IntervalEnd> = {
   damage: 'other',
 };
 
-/** What is worked out once for all stages of a machine. */
+/** Facts computed once for all stages of a machine. */
 export interface MachineFacts {
   readonly record: MachineRecord;
   readonly today: number;
   readonly used: Used;
   readonly clock: LoadClock;
-  /** The clock of hours as they are, whatever the dust. */
+  /** The clock of recorded hours, without weights by dust. */
   readonly plain: LoadClock;
   /** Paths of use to come on the clock's scale; made when first asked for. */
   readonly ahead: () => Ahead;

@@ -58,7 +58,10 @@ const BEND = 1.5;
 /** Tests are never taken to scatter more than so many times their doubt. */
 const WIDEST = 3;
 
-/** What a bag costs by the tests of one and the same interval of the filter: the more one falls with the bag's age, the more is the bag's. */
+/**
+ * The bag's share of the drop, learned from tests within one interval of the filter: the more the flow falls with the
+ * bag's age, the larger the bag's share.
+ */
 const learned = (
   flows: readonly Extract<Seen, { kind: 'share' }>[],
   age: (day: number) => number,
@@ -100,9 +103,9 @@ const learned = (
 };
 
 /**
- * Takes from what flow tests say of a whole path the share that other loaded stages had in it: the bag's by its age and by
- * what the tests themselves tell of it, others' by their age. What cannot be told apart makes it less sure. Source: least
- * squares with a prior. Valid: shares of one stage's limit.
+ * Removes from flow tests of a whole path the share of the other loaded stages: the bag's by its age and by the tests
+ * themselves, the others' by their age. Shares that cannot be separated widen the result. Source: least squares with a
+ * prior. Valid: shares of one stage's limit.
  */
 export const withoutOthers = (seen: readonly Seen[], around: Around): readonly Seen[] => {
   const flows = seen.filter((s) => s.kind === 'share').filter((s) => s.wholePath);

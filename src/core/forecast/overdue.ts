@@ -3,10 +3,12 @@ import { expectedOverrun, type ReachQuantiles } from './limit-distribution';
 /** Below this chance a rule is not named as one that may bind. Share; a Moorwind default, a modelling choice. */
 export const LEAST_BINDING = 0.05;
 
-/** Above this chance it is said that a limit may be past already. Share; a Moorwind default, a modelling choice. */
+/**
+ * Above this chance the screen says that a limit may be past already. Share; a Moorwind default, a modelling choice.
+ */
 export const SAID_PAST = 0.05;
 
-/** Chances at which a forecast of a week is said without its figure. Shares; Moorwind defaults, modelling choices. */
+/** Chances at which a forecast of a week is shown without its figure. Shares; Moorwind defaults, modelling choices. */
 export const SURE = 0.99;
 export const UNLIKELY = 0.01;
 
@@ -16,7 +18,10 @@ export const mayBind = (chance: number): boolean => chance >= LEAST_BINDING;
 /** Whether it is worth saying that the limit may be past already. Valid 0 to 1; NaN is not said. */
 export const mayBePast = (chance: number): boolean => chance > SAID_PAST;
 
-/** How a chance of being overdue is said: for sure, hardly, or with its figure. Valid 0 to 1; NaN is said with its figure. */
+/**
+ * The word for a chance of being overdue: for sure, hardly, or with its figure. Valid 0 to 1; NaN is shown with its
+ * figure.
+ */
 export const overdueWord = (chance: number): 'will' | 'unlikely' | 'may' =>
   chance >= SURE ? 'will' : chance <= UNLIKELY ? 'unlikely' : 'may';
 

@@ -49,16 +49,16 @@ export const drawWear = (
   const [belief, fresh] = [leftOf(believed), wholeOf(believed)];
   const strata = shuffledStrata(ahead.paths.length, chance);
   const { unsure, marks } = history.running;
-  // What was seen last says where it stood then, whatever it had taken.
+  // The last observation gives the present state, independent of the load so far.
   const last = marks.at(-1);
   const load = history.running.load - (last?.load ?? 0);
   const latest = last && seenPast(last) ? 0 - Math.floor(history.daysSince(Math.max(0, load))) : Infinity;
   return {
     draws: Float64Array.from(ahead.paths, (path, i) => {
-      // What is behind is not quite known either, where days were filled in or only days are counted.
+      // The load so far is uncertain too, where days were filled in or only days are counted.
       const behind = load * (1 - Math.exp(unsure * chance.normal()));
       const left = leftQuantile(belief, strata[i] ?? 0.5) + behind;
-      // Reached today counts as nought, whatever its hour; the day before as one day past.
+      // Reached today gives 0, at any hour; reached yesterday gives one day past.
       const day = left > 0 ? daysUntil(ahead, path, left) : 0 - Math.floor(history.daysSince(-left));
       return chance.uniform() < SIGHT_HOLDS ? Math.min(latest, day) : day;
     }),

@@ -64,7 +64,7 @@ const hoursHistory = (facts: MachineFacts, stage: Stage, rule: Extract<Rule, { k
     : { ...history, past };
 };
 
-/** Finished intervals from which run hours nobody wrote down may be told by the days they took. */
+/** Finished intervals from which missing run hours may be estimated by their days. */
 const TOLD_BY_DAYS = 2;
 
 /** Draws of when one rule of a stage is reached; null where the record cannot tell. */

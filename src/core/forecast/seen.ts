@@ -13,7 +13,7 @@ import { pressureProfile } from '../path/pressure-profile';
 import { inForce, type TestRecord } from '../record/records';
 import { isSeries, pickBaseline } from '../record/series';
 
-/** What was seen of how far a stage has come to a rule's limit, on a day (as a number). */
+/** An observation of a stage's progress to a rule's limit, on a day (as a number). */
 export type Seen =
   /** Share of the limit, with its doubt as a standard deviation; of the whole path, other stages load it too. */
   | {
@@ -85,7 +85,7 @@ export interface PathSeen {
 
 const usable = ({ test }: TestRecord): boolean => test.failedPreconditions.length === 0 && !test.maxHold;
 
-/** What the tests of a machine say of its path; days as numbers. */
+/** Observations of a machine's path by its tests; days as numbers. */
 export const pathSeen = (machine: Machine, tests: readonly TestRecord[]): PathSeen => {
   const standing = inForce(tests);
   const means = new Map<number, number>();
@@ -157,7 +157,10 @@ export const pathSeen = (machine: Machine, tests: readonly TestRecord[]): PathSe
   };
 };
 
-/** A flow says no more of a filter than this, as a share of its limit; nor does a reading in Pa. Modelling choices. */
+/**
+ * A flow test cannot give the state of a filter more precisely than this share of its limit; nor can a reading in Pa.
+ * Modelling choices.
+ */
 const LEAST_BY_FLOW = 0.1;
 const LEAST_BY_DROP = 0.08;
 /** Where a gauge without figures of its own turns amber on its way to red. A modelling choice. */

@@ -16,7 +16,7 @@ const UNWRITTEN = 0.06;
 const DATE_OFF_DAYS = 2;
 /** Use that is hidden where only days are counted, as a spread for a life of one day; it falls with the root of the life. */
 const HIDDEN = { of: 1.4, most: 0.35 } as const;
-/** What a filled-in stretch may be off, as a spread. */
+/** Spread of a filled-in stretch. */
 const FILLED_OFF = 0.3;
 /** A look that has fallen by more than this share of the container, to less than this share of itself, is of another bag. */
 const FALLEN = 0.3;
@@ -37,7 +37,7 @@ const looksOf = (stage: Stage, limit: number): readonly Seen[] =>
     wholePath: false,
   }));
 
-/** What was seen of a stage's way to a rule's limit, whatever interval it was in. */
+/** All observations of a stage's progress to a rule's limit, over all its intervals. */
 const allSeen = (facts: MachineFacts, stage: Stage, rule: Rule): readonly Seen[] =>
   rule.kind === 'fill'
     ? looksOf(stage, limitOf(rule))
@@ -137,7 +137,7 @@ const templateOf = (facts: MachineFacts, stage: Stage, rule: Rule): StageHistory
   };
 };
 
-/** What a wear rule of a stage has behind it. */
+/** The history of a stage under a wear rule. */
 export const historyOfStage = (facts: MachineFacts, stage: Stage, rule: Rule): StageHistory => {
   const { clock, used, regime } = facts;
   const seen = allSeen(facts, stage, rule);

@@ -1,6 +1,6 @@
 import { median } from '../numeric/moments';
 
-/** Run hours as they were written down; days as numbers. */
+/** Recorded run hours; days as numbers. */
 export interface WrittenUse {
   readonly day: number;
   readonly hours: number;
@@ -35,7 +35,7 @@ export interface UsedInput {
 /** More than this in a day is a sum of several, hours; so are entries this many working days apart. Modelling choices. */
 const MOST_OF_A_DAY = 11;
 const SUM_GAP = 3;
-/** What lies within a long sum is as good as guessed: so much of it, from so many days on. Modelling choices. */
+/** Uncertainty of days within a long sum: this much, from this many days on. Modelling choices. */
 const SUM_GUESSED = 0.7;
 const LONG_SUM = 12;
 /** A sum reaches back at most so many days. */
@@ -45,7 +45,7 @@ const HOLE = 12;
 const HOLE_GAPS = 4;
 /** Hours that make a record, in entries; with fewer, days are counted. */
 const LEAST_ENTRIES = 4;
-/** Dusts told apart; the rarer are one. */
+/** Number of dusts with their own class; rarer ones share one. */
 const MOST_DUSTS = 4;
 
 const merged = (written: readonly WrittenUse[]): readonly WrittenUse[] => {
@@ -66,7 +66,7 @@ const dustsOf = (written: readonly WrittenUse[]): readonly string[] => {
   const ranked = [...hours].sort((a, b) => b[1] - a[1]).map(([dust]) => dust);
   const newest = written.at(-1)?.dust;
   const kept = ranked.slice(0, MOST_DUSTS);
-  // What it is on now is always told apart: its future is in it.
+  // The newest dust is always kept as its own class, because future use continues with it.
   return newest === undefined || kept.includes(newest) ? kept : [...kept.slice(0, MOST_DUSTS - 1), newest];
 };
 
@@ -122,8 +122,8 @@ const byDays = ({ first, today, worked }: UsedInput): Used => {
 };
 
 /**
- * What a machine was used, from what was written: a day's hours on their day, a week's sum or a meter's over the days it
- * stands for, and days before the first entry, after the last sum, or in a hole in which something else was recorded as
+ * Daily use of a machine from its entries: a day's hours on their day, a sum of a week or a meter over the days it
+ * covers, and days before the first entry, after the last sum, or in a hole in which something else was recorded as
  * usual days. A hole in which nothing was recorded is idle. Source: a modelling choice. Valid: days as whole numbers.
  */
 export const usedOf = (input: UsedInput): Used => {

@@ -2,7 +2,7 @@ import { mean } from '../numeric/moments';
 import { addDays, addMonths, type CalendarDate, daysBetween } from '../calendar/calendar-date';
 import type { Rule, RuleRecord } from './rules';
 
-/** What one rule says today. */
+/** The state of one rule today. */
 export interface RuleState {
   readonly ruleId: number;
   readonly rule: Rule;
@@ -13,16 +13,16 @@ export interface RuleState {
   readonly dueOn: CalendarDate | null;
   /** A calendar day is certain, a count's day is an expectation. */
   readonly dateIs: 'fixed' | 'expected' | 'unknown';
-  /** What is missing for a date; null where there is one, or where a count waits for a second change. */
+  /** The missing fact for a date; null where there is one, or where a count waits for a second change. */
   readonly because: UnknownBecause | null;
   /** For a count: changes so far. */
   readonly counted: number | null;
 }
 
-/** What a rule cannot do without. */
+/** Facts a rule needs. */
 export type UnknownBecause = 'noHours' | 'noLook' | 'byTest' | 'bySight' | 'withAnother';
 
-/** What is on record of the wear of a stage. */
+/** Recorded wear of a stage. */
 export interface WearFacts {
   /** Run hours by day, oldest first. */
   readonly hours: readonly { readonly day: CalendarDate; readonly hours: number }[];
@@ -34,7 +34,10 @@ export const NO_WEAR: WearFacts = { hours: [], looks: [] };
 
 export interface StageDue {
   readonly stageId: number;
+  /** The last change, or the first use. */
   readonly changedOn: CalendarDate;
+  /** False where the record has no change and the stage may have been changed before the record began. */
+  readonly changeRecorded: boolean;
   readonly dueOn: CalendarDate | null;
   /** Days to the due day, negative when past; null without a date. */
   readonly daysLeft: number | null;
@@ -49,6 +52,8 @@ export interface DueInput {
   readonly rules: readonly RuleRecord[];
   /** The last day the stage was changed, or first used. */
   readonly changedOn: CalendarDate;
+  /** See `StageDue`. */
+  readonly changeRecorded: boolean;
   /** Days of the changes of another stage of this machine, ascending. */
   readonly changesOf: (stageId: number) => readonly CalendarDate[];
   readonly today: CalendarDate;
@@ -194,10 +199,10 @@ const ruleState = (input: DueInput, record: RuleRecord): RuleState => {
   }
 };
 
-/** What an examination is called wherever stages are due: it is of the whole machine. */
+/** The name of an examination in lists of due stages: it covers the whole machine. */
 export const EXAMINATION = 'examination';
 
-/** What is due, by name: the stage, or the examination of the whole machine. */
+/** The name of the due thing: the stage, or the examination of the whole machine. */
 export const dueName = ({ binding }: Pick<StageDue, 'binding'>, stageName: string): string =>
   binding.rule.kind === 'examination' ? EXAMINATION : stageName;
 
@@ -224,6 +229,7 @@ export const stageDue = (input: DueInput): StageDue | null => {
   return {
     stageId: input.stageId,
     changedOn: input.changedOn,
+    changeRecorded: input.changeRecorded,
     dueOn,
     daysLeft: dueOn === null ? null : daysBetween({ from: input.today, to: dueOn }),
     remaining: Math.min(...states.map((s) => s.remaining)),

@@ -33,7 +33,7 @@ export type Rule =
 
 export type RuleKind = Rule['kind'];
 
-/** Rules that wear reaches, whatever the calendar says. */
+/** Rules that end by wear, not by the calendar. */
 export type WearRule = Extract<
   Rule,
   { kind: 'runHours' | 'fill' | 'flowLost' | 'gaugeZone' | 'hoseVelocity' | 'indicator' }

@@ -44,11 +44,7 @@ export interface RunQuestion {
   readonly level: DustHazard;
 }
 
-/**
- * Whether a machine may run as it stands: its essential filter is in. Only with plain dust, on a machine without a
- * class, may that one be out while another filter of the maker's path holds. Source: EN 60335-2-69 (essential filter);
- * 29 CFR 1926.1153; handbook of the trade, section 16.
- */
+/** Whether a machine may run in its present state: its essential filter is in. */
 export const mayRun = ({ stages, out, machineClass, level }: RunQuestion): boolean => {
   const there = (i: number): boolean => stages[i]?.missing === false && !out.includes(i);
   const essential = essentialStage(stages);

@@ -9,7 +9,7 @@ import type { MachineClass } from '../filter/machine-class';
 export const INTEGRITY_TESTS = ['cleanSide', 'smoke', 'particles'] as const;
 export type IntegrityTest = (typeof INTEGRITY_TESTS)[number];
 
-/** One such test as it was done. */
+/** One such test. */
 export interface IntegrityCheck {
   readonly test: IntegrityTest;
   readonly passed: boolean;
@@ -98,7 +98,7 @@ export interface IntegrityStanding {
 
 export interface SeatFacts {
   readonly kind: StageKind;
-  /** When its seat was last opened, whoever opened it and however, UTC ISO; null when the record has none. */
+  /** When its seat was last opened, UTC ISO, by any person and method; null when the record has none. */
   readonly openedAt: string | null;
   readonly proven: readonly IntegrityCheck[];
 }

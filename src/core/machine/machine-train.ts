@@ -39,7 +39,7 @@ export const trainOfMachine = (input: TrainOf): Result<Train> =>
           medium: air.medium,
           rating: fit.rating,
           bypass: fit.bypass,
-          // A machine whose air stands still says nothing of its velocities.
+          // A machine without airflow gives no velocities.
           faceMs: input.stairs?.steps[position]?.faceVelocityMs || null,
           timesClean: timesCleanAt(input, position),
         },

@@ -30,7 +30,7 @@ export interface Stage {
   readonly fittedOn: CalendarDate | null;
   /** When its seat was last opened, for a change, a trial, a cleaning or a look, UTC ISO; null when the record has none. */
   readonly openedAt: string | null;
-  /** What was screened of its seat and its clean side, oldest first. */
+  /** Screenings of its seat and its clean side, oldest first. */
   readonly proven: readonly IntegrityCheck[];
   /** Looks at its fill, oldest first, share of the container. */
   readonly looks: WearFacts['looks'];
@@ -56,7 +56,7 @@ export interface Machine {
   readonly maker: string;
   readonly place: string;
   readonly machineClass: MachineClass | null;
-  /** What was said last of what it has collected, in the words it was said in. */
+  /** The last statement of its dust, in the original words. */
   readonly lastCollected: string;
   /** How it is opened: the worst it has collected since it was last decontaminated. */
   readonly hazard: DustHazard;
@@ -64,7 +64,7 @@ export interface Machine {
   readonly hasBrush: boolean;
   readonly hoseBoreM: number | null;
   readonly hoseLengthM: number | null;
-  /** What the machine's hose selector is set to, m; null without one. */
+  /** Setting of the machine's hose selector, m; null without one. */
   readonly hoseSelectorM: number | null;
   readonly nominalVolts: number;
   /** Fitted out for wet pick-up. */
@@ -89,10 +89,13 @@ export interface Machine {
 
 export const WITHDRAWN_BECAUSE = ['missing', 'foreign', 'reversed', 'untested', 'failed', 'unproven'] as const;
 
-/** Why a machine's class may not be said: the tested appliance is not what stands here. */
+/** Why a machine's class may not be claimed: the tested appliance was changed. */
 export interface Withdrawal {
   readonly stage: Stage;
-  /** `untested`: its seat was opened and the screening is still due; `failed`: a test was not passed; `unproven`: screened, and the penetration test is still due. */
+  /**
+   * `untested`: its seat was opened and the screening is still due; `failed`: it failed a test; `unproven`: screened,
+   * and the penetration test is still due.
+   */
   readonly because: (typeof WITHDRAWN_BECAUSE)[number];
 }
 
@@ -114,7 +117,7 @@ const withdrawalOf = (machine: Machine, stage: Stage): Withdrawal | null => {
   );
 };
 
-/** The class that may be said now, what its plate says, and why the two differ. */
+/** The class that may be claimed now, the class on its plate, and the reason for a difference. */
 export interface ClassStanding {
   readonly label: MachineClass | null;
   readonly onPlate: MachineClass | null;
@@ -122,8 +125,9 @@ export interface ClassStanding {
 }
 
 /**
- * The class that may be said: a machine with a missing or foreign stage, one fitted against its arrow, or one whose
- * filter was opened and not yet proven again, has lost its wording until that is put right. A missing stage is told first. Source: EN 60335-2-69 tests the whole appliance.
+ * The class that may be claimed: a machine with a missing or foreign stage, one fitted against its arrow, or one whose
+ * filter was opened and not yet proven again, has lost its wording until that is put right. A missing stage is named
+ * first. Source: EN 60335-2-69 tests the whole appliance.
  */
 export const classStanding = (machine: Machine): ClassStanding => {
   const reasons = machine.stages.map((s) => withdrawalOf(machine, s)).filter((w) => w !== null);

@@ -29,7 +29,7 @@ export interface EditedMachine {
   readonly nominalVolts: number;
 }
 
-/** A machine as it was before or after an edit: kept whole in the record of the edit. */
+/** A machine before or after an edit: kept whole in the record of the edit. */
 export interface PathSnapshot {
   readonly machine: EditedMachine;
   readonly stages: readonly EditedStage[];
@@ -101,7 +101,7 @@ const FIELDS: readonly (keyof EditedMachine)[] = [
   'nominalVolts',
 ];
 
-/** What an edit changed, in path order; empty when it changed nothing. */
+/** The changes of an edit, in path order; empty without any. */
 export const pathDifferences = (before: PathSnapshot, after: PathSnapshot): readonly PathDifference[] => {
   const kept = before.stages.filter((s) => after.stages.some((x) => x.id === s.id));
   const stillThere = after.stages.filter((s) => s.id !== null && kept.some((x) => x.id === s.id));

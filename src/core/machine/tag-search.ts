@@ -8,7 +8,7 @@ interface Named {
 const fold = (text: string): string => text.toLowerCase().replace(/[\s-]/g, '');
 
 /**
- * What was typed, or what a hand scanner typed: of the address on a label only the tag in it.
+ * The tag in a typed or scanned text: of an address on a label only the tag.
  * @example scannedTag('http://yard:4321/m/CR-04') // 'CR-04'
  */
 export const scannedTag = (typed: string): string => {

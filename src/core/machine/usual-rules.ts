@@ -4,7 +4,7 @@ import type { StageKind } from '../path/stage-kinds';
 import { MACHINE_KINDS, type MachineKind } from './kinds';
 import type { MachineClass } from './machine';
 
-/** What the usual rules of a stage depend on besides its kind. */
+/** Facts that decide the usual rules of a stage besides its kind. */
 export interface RuleOf {
   readonly kind: MachineKind;
   readonly machineClass: MachineClass | null;

@@ -1,4 +1,4 @@
-/** What an instrument's maker says of it. Quantities in the SI unit of what it reads. */
+/** The maker's stated accuracy of a meter. Quantities in the SI unit of its reading. */
 export interface Accuracy {
   /** How the figure is meant: outer limits, an expanded uncertainty, or one standard uncertainty. */
   readonly meaning: 'limits' | 'expanded' | 'standard';

@@ -17,7 +17,7 @@ export interface Comparison {
   readonly p: number | null;
   /** On a side all readings were the same, so that the display's step is the least doubt of it. */
   readonly displayLimited: boolean;
-  /** What was not the same in the two tests. */
+  /** Differences between the two tests' conditions. */
   readonly differs: readonly Differs[];
 }
 

@@ -3,7 +3,7 @@ import type { Repeats } from './repeats';
 /** One side of a comparison. All in the unit of the result. */
 export interface Side {
   readonly repeatUncertainty: number;
-  /** n - 1, or Infinity where the display's step stands in for the spread. */
+  /** n - 1, or Infinity where the display's step replaces the spread. */
   readonly repeatDegrees: number;
   readonly instrumentUncertainty: number | null;
   readonly rigUncertainty: number;

@@ -17,7 +17,7 @@ export type GaugeZone = (typeof GAUGE_ZONES)[number];
 export const LIGHT_STATES = ['off', 'steady', 'flashing'] as const;
 export type LightState = (typeof LIGHT_STATES)[number];
 
-/** What a method is told besides its readings; each method has its own member. All SI. */
+/** The inputs of a method besides its readings; one member per method. All SI. */
 export type MethodDetail =
   | { readonly kind: 'none' }
   | { readonly kind: 'traverse'; readonly plan: TraversePlan }

@@ -11,6 +11,8 @@ export interface LossThresholds {
 
 export type BaselineVerdict =
   | { readonly outcome: 'noBaseline' }
+  /** The test is itself the first baseline of its place and method. */
+  | { readonly outcome: 'isBaseline' }
   | { readonly outcome: 'notUsable' }
   /** A maximum hold: biased high, without a spread. */
   | { readonly outcome: 'biased'; readonly lossFraction: number }
@@ -27,7 +29,7 @@ export type BaselineVerdict =
       readonly warnsAt: number;
     };
 
-type Decided = Exclude<BaselineVerdict, { outcome: 'noBaseline' | 'notUsable' | 'biased' | 'tooFew' }>;
+type Decided = Exclude<BaselineVerdict, { outcome: 'noBaseline' | 'isBaseline' | 'notUsable' | 'biased' | 'tooFew' }>;
 
 /** A little slack keeps an exact 15 % inclusive in floating point. */
 const SLACK = 1e-9;
@@ -44,11 +46,11 @@ const decide = (loss: number, expanded: number, limits: LossThresholds): Pick<De
 };
 
 /**
- * Compares a test with the machine's own baseline: share lost = 1 - now/baseline, guarded by the uncertainty of
- * both; an instrument common to both cancels its systematic part. Actual volume flow is compared, since a fan moves
- * a constant volume. More than the baseline is no pass: a torn or missing filter also flows well.
- * Source: GUM 5.2.2 and G.4; guarded acceptance JCGM 106; thresholds are Moorwind defaults, inclusive.
- * Valid: tests of one place and method; throws RangeError otherwise. Under three repeats on a side: no verdict.
+ * Compares a test with the machine's own baseline: share lost = 1 - now/baseline, guarded by the uncertainty of both;
+ * an instrument common to both cancels its systematic part. Actual volume flow is compared, since a fan moves a
+ * constant volume. More than the baseline is not a pass: a torn or missing filter also flows well. Source: GUM 5.2.2
+ * and G.4; guarded acceptance JCGM 106; thresholds are Moorwind defaults, inclusive. Valid: tests of one place and
+ * method; throws RangeError otherwise. Under three repeats on a side: no verdict.
  */
 export const judgeAgainstBaseline = (input: {
   readonly now: ReducedTest;

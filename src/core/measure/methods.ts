@@ -22,7 +22,7 @@ export const METHOD_NAMES = [
 ] as const;
 export type Method = (typeof METHOD_NAMES)[number];
 
-/** What a method gives in the end. */
+/** The result quantity of a method. */
 export type Measurand =
   | 'flow'
   | 'suction'
@@ -39,10 +39,10 @@ export type Measurand =
 /** How its readings hang together: repeats of one figure, points of a traverse or curve, two counts, or words. */
 export type Form = 'series' | 'curve' | 'particles' | 'word';
 
-/** Which page of the bench's method chooser it stands on. */
+/** The page of the method chooser that lists it. */
 export type MethodGroup = 'flow' | 'suction' | 'filter' | 'dust' | 'feel' | 'supply';
 
-/** What the bench asks for besides the readings. */
+/** Inputs the bench asks for besides the readings. */
 export type MethodNeed =
   | 'bore'
   | 'profileFactor'
@@ -59,7 +59,7 @@ export type MethodNeed =
 export interface MethodFacts {
   readonly group: MethodGroup;
   readonly form: Form;
-  /** What the instrument shows. */
+  /** The quantity the meter shows. */
   readonly reads: QuantityKind;
   readonly measurand: Measurand;
   /** The quantity of the result. */
@@ -123,7 +123,7 @@ export const METHODS: Record<Method, MethodFacts> = {
   brushSpeed: { ...series('supply', 'rotation', 'speed'), result: 'rotation', needs: [] },
 };
 
-/** What must hold before a reading counts. Source: common practice, no published source. */
+/** Conditions a reading must meet to count. Source: common practice, no published source. */
 export const PRECONDITIONS = [
   'speedHigh',
   'bleedClosed',

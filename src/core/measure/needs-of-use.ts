@@ -46,8 +46,8 @@ export const DUCT_VELOCITY: Record<DuctLoad, { readonly lowMs: number; readonly 
 };
 
 /**
- * Whether a duct carries what it is given: pass above the high end of the range, fail below its low end, else it
- * cannot be told. Source: ACGIH Industrial Ventilation, transport velocities; guarded acceptance JCGM 106.
+ * Whether a duct carries its dust: pass above the high end of the range, fail below its low end, otherwise undecided.
+ * Source: ACGIH Industrial Ventilation, transport velocities; guarded acceptance JCGM 106.
  */
 export const judgeDuct = (input: {
   readonly load: DuctLoad;
@@ -85,7 +85,7 @@ export const selectorMismatch = (input: {
   return { hoseM, selectorM, warnFlowM3s, warnsAtMs: warnFlowM3s / boreAreaM2(hoseM) };
 };
 
-/** Share of the nominal voltage past which it is said. Source: Moorwind default, a modelling choice. */
+/** Deviation from the nominal voltage that is reported, share. Source: Moorwind default, a modelling choice. */
 export const VOLTAGE_SHARE = 0.02;
 
 /**

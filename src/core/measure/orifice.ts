@@ -72,7 +72,7 @@ export const leastReynolds = (beta: number): number => (beta <= MILD_BETA ? 5000
 export interface PipePlate {
   readonly orificeM: number;
   readonly pipeM: number;
-  /** Of the pipe. */
+  /** Reynolds number of the pipe. */
   readonly reynolds: number;
 }
 

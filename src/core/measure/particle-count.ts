@@ -50,9 +50,9 @@ const rateLimits = ({ count, volumeM3 }: Counted): Interval => {
 
 /**
  * Compares the exhaust with the room: rates by exact Poisson limits, their equality by the conditional binomial test,
- * the net rate's interval from the two sets of limits (MOVER).
- * Source: Garwood 1936; Przyborowski and Wilenski 1940 (conditional test); Zou and Donner 2008 (MOVER).
- * Valid: whole counts, volumes above 0; throws RangeError otherwise.
+ * the interval of the net rate from the two sets of limits (MOVER). Source: Garwood 1936; Przyborowski and Wilenski
+ * 1940 (conditional test); Zou and Donner 2008 (MOVER). Valid: whole counts, volumes above 0; throws RangeError
+ * otherwise.
  */
 export const judgeParticles = (input: { readonly exhaust: Counted; readonly room: Counted }): ParticleVerdict => {
   const { exhaust, room } = input;

@@ -4,7 +4,7 @@ import { CONFIDENCE } from '../constants/limits';
 import { DUST_CLASS_PENETRATION } from '../filter/rating';
 import type { Counted } from './particle-count';
 
-/** What a count through a filter says of what passes it. Shares, 0 and up. */
+/** Penetration of a filter by a particle count. Shares, 0 and up. */
 export interface PenetrationLimits {
   readonly ratio: number;
   /** At least so much passes, one-sided 95 %. */
@@ -18,11 +18,13 @@ export interface PenetrationLimits {
 const odds = (p: number): number => (p >= 1 ? Number.POSITIVE_INFINITY : p / (1 - p));
 
 /**
- * Limits of the ratio of two Poisson rates, particles through over particles in the challenge: given the sum, the count
- * through is binomial; its Clopper-Pearson limits are turned back into the ratio. Each limit is one-sided at 95 %.
- * Source: Przyborowski and Wilenski 1940 (conditional test); Clopper and Pearson 1934. With nothing through, the upper
- * limit is about 3.0/N of equal samples. Valid: whole counts of 0 or more, volumes above 0; throws RangeError otherwise.
- * @example penetrationLimits({ through: { count: 0, volumeM3: 1 }, challenge: { count: 900, volumeM3: 1 } }).high // 0.00333
+ * Confidence limits of the ratio of two Poisson rates, particles through over particles in the challenge: given the
+ * sum, the count through is binomial; its Clopper-Pearson limits are turned back into the ratio. Each limit is
+ * one-sided at 95 %. Source: Przyborowski and Wilenski 1940 (conditional test); Clopper and Pearson 1934. With nothing
+ * through, the upper limit is about 3.0/N of equal samples. Valid: whole counts of 0 or more, volumes above 0; throws
+ * RangeError otherwise.
+ * @example penetrationLimits({ through: { count: 0, volumeM3: 1 }, challenge: { count: 900, volumeM3: 1 } }).high //
+ * 0.00333
  */
 export const penetrationLimits = ({
   through,
@@ -48,9 +50,9 @@ export const penetrationLimits = ({
   };
 };
 
-/** What an exhaust lets through of the room, held against what the loosest class of dust machines allows. */
+/** The share of room particles in the exhaust, compared with the limit of the loosest class of dust machines. */
 export interface RoomCount extends PenetrationLimits {
-  /** What an L class machine may let through; every other class allows less. */
+  /** Penetration allowed for an L class machine; every other class allows less. */
   readonly loosestLimit: number;
   /** More than that is shown to pass. */
   readonly leaks: boolean;
@@ -74,7 +76,9 @@ export const SCREENING_FIGURE: Constant = {
 };
 
 export interface ScreeningVerdict extends PenetrationLimits {
-  /** `fails`: more than the class allows is shown to pass; `screened`: at most the stated figure; else it cannot be told. */
+  /**
+   * `fails`: more than the class allows is shown to pass; `screened`: at most the stated figure; otherwise undecided.
+   */
   readonly outcome: 'fails' | 'screened' | 'notShown';
   readonly figure: number;
   readonly limit: number;
@@ -84,8 +88,9 @@ export interface ScreeningVerdict extends PenetrationLimits {
 
 /**
  * Judges a count by its limits: it fails a filter when the lower limit is above what the class allows, and screens it
- * when the upper limit is at or below the stated figure. It never proves a class: that is a penetration test by a
- * competent person. Source: limits as `penetrationLimits`; class limits EN/IEC 60335-2-69 Annex AA; guarded by JCGM 106.
+ * when the upper limit is at or below the stated figure. It never proves a class: only a penetration test by a
+ * competent person does. Source: limits as `penetrationLimits`; class limits EN/IEC 60335-2-69 Annex AA; guarded by
+ * JCGM 106.
  */
 export const judgeScreening = (
   counted: { readonly through: Counted; readonly challenge: Counted },

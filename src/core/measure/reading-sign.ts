@@ -4,7 +4,7 @@ import { METHODS, type Method } from './methods';
 interface Read {
   readonly method: Method;
   readonly valueSi: number;
-  /** As it was typed, for the failure. */
+  /** The value and unit as typed, for the failure. */
   readonly shown: { readonly number: number; readonly unit: string };
   /** Pa; bounds a suction. */
   readonly barometricPa: number;

@@ -12,7 +12,7 @@ import { type Measurand, METHODS, type Method, type Precondition } from './metho
 import { type Repeats, summariseRepeats } from './repeats';
 import { isBore, outOfBore, seriesValues, type RigPart } from './series-values';
 
-/** What a series test says, in SI, with its interval. */
+/** The result of a series test, in SI, with its interval. */
 export interface ReducedTest {
   readonly method: Method;
   readonly place: Place;
@@ -27,9 +27,11 @@ export interface ReducedTest {
   readonly repeats: Repeats;
   readonly rigParts: readonly { readonly name: RigPart; readonly relative: number }[];
   readonly densityKgM3: number;
-  /** Flow at 1.2 kg/m3; null for what is no flow. */
+  /** Flow at 1.2 kg/m3; null for other quantities. */
   readonly standardFlowM3s: number | null;
-  /** Mean air velocity in the fitted hose, with half its 95 % interval; null for what is no flow, or no hose. */
+  /**
+   * Mean air velocity in the fitted hose, with half its 95 % interval; null for other quantities, or without a hose.
+   */
   readonly hoseVelocityMs: number | null;
   readonly hoseVelocityExpandedMs: number | null;
   readonly hoseBoreM: number | null;

@@ -5,7 +5,7 @@ import { studentFactor } from '../numeric/student';
 export interface RepeatsInput {
   /** Readings of one set-up, all in the same SI unit; one or more. */
   readonly values: readonly number[];
-  /** One step of the display in the same unit: stands in for a spread of exactly zero. */
+  /** One step of the display in the same unit: replaces a spread of exactly zero. */
   readonly resolution: number;
   /** Standard uncertainty of the instrument in the same unit; null when nothing is known of it. */
   readonly instrumentUncertainty: number | null;

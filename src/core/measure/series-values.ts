@@ -36,7 +36,7 @@ const BORE_M = { low: 0.001, high: 3 } as const;
 /** Whether a bore can be one of a rig or a hose: 1 mm to 3 m. Source: Moorwind's own limit. Valid: any number. */
 export const isBore = (boreM: number): boolean => boreM >= BORE_M.low && boreM <= BORE_M.high;
 
-/** What is said of a bore outside those limits. Source: as `isBore`. Valid: any number. */
+/** The failure for a bore outside those limits. Source: as `isBore`. Valid: any number. */
 export const outOfBore = (path: string, boreM: number): Failure =>
   failure('quantity.out-of-range', path, { kind: 'length', value: boreM, ...BORE_M });
 
@@ -121,7 +121,7 @@ const plate = (test: TestReadings, densityKgM3: number): Result<SeriesValues> =>
 /**
  * Turns the readings of a series method into its results, in SI, with the uncertainty budget's systematic parts.
  * Source: continuity; v = sqrt(2 p_v/rho) for a pitot tube, velocities averaged; `orificeFlowM3s`; limits by GUM 4.3.7.
- * Returns what is missing of the rig, by name.
+ * Returns the missing facts of the rig, by name.
  */
 export const seriesValues = (test: TestReadings, densityKgM3: number): Result<SeriesValues> => {
   const same = (v: number) => v;

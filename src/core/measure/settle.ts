@@ -1,7 +1,7 @@
 import { CONFIDENCE } from '../constants/limits';
 import { studentFactor } from '../numeric/student';
 
-/** What makes up an interval, in the unit of the result. */
+/** The components of an interval, in the unit of the result. */
 export interface Spread {
   /** Standard deviation of one reading. */
   readonly deviation: number;
@@ -19,9 +19,9 @@ export type HowToSettle =
 export const MOST_REPEATS = 30;
 
 /**
- * How a "cannot tell" would be settled if mean and spread stay as they are: so many more repeats, or a method whose
- * half interval is at most the distance to the limit.
- * Source: GUM G.4 for the interval at n repeats; the search is ours. Throws RangeError for an n under 2.
+ * Ways to settle a "cannot tell" if mean and spread stay the same: this many more repeats, or a method with a half
+ * interval of at most the distance to the limit. Source: GUM G.4 for the interval at n repeats; the search is ours.
+ * Throws RangeError for an n under 2.
  */
 export const howToSettle = ({ deviation, fixed, n, distance }: Spread): HowToSettle => {
   if (!(n >= 2)) throw new RangeError(`${n} repeats have no spread`);

@@ -127,7 +127,7 @@ const resolutionOf = (readings: readonly Reading[], context: EntryContext): numb
   context.instrument?.accuracy.resolutionSi ??
   (readings.length > 0 ? Math.min(...readings.map((r) => r.resolutionSi)) : 0);
 
-/** What a supply can be, V, single phase to three: outside it is a slip of the pen. */
+/** Valid range of a supply, V, single phase to three: a value outside is a typing error. */
 const SUPPLY_VOLTS = { low: 50, high: 600 } as const;
 
 const parseVolts = (entry: Typed | null): Result<number | null> => {

@@ -4,7 +4,7 @@ import { type Accuracy } from './accuracy';
 import type { MethodDetail } from './detail';
 import { type Method, type Precondition } from './methods';
 
-/** One test as it was read, in SI. */
+/** One test as read, in SI. */
 export interface TestReadings {
   readonly method: Method;
   readonly place: Place;
@@ -23,7 +23,7 @@ export interface TestReadings {
   readonly air: AirState;
   /** Inside diameter of the hose that was fitted; null when there is none. */
   readonly hoseBoreM: number | null;
-  /** Counts up each time the rig was moved or mounted anew: series of different rigs are never mixed. */
+  /** Goes up by one each time the rig was moved or mounted again: series of different rigs are never mixed. */
   readonly rigSeries: number;
   /** Line voltage during the test, V; null when it was not read. */
   readonly volts: number | null;

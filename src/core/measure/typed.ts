@@ -1,4 +1,4 @@
-/** What was typed, with the unit a bare number takes. */
+/** A typed text, with the unit of a bare number. */
 export interface Typed {
   readonly typed: string;
   readonly unit: string;

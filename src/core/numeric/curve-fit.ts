@@ -11,7 +11,7 @@ export interface CurveFit {
   readonly parameters: readonly number[];
   readonly residuals: readonly number[];
   readonly sumOfSquares: number;
-  /** Covariance of the parameters for residuals of unit variance; null when they cannot be told apart. */
+  /** Covariance of the parameters for residuals of unit variance; null when the data cannot separate them. */
   readonly covariance: readonly (readonly number[])[] | null;
   /** Weighted residual by parameter. */
   readonly jacobian: readonly (readonly number[])[];

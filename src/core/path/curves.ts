@@ -24,7 +24,7 @@ export const fanXY = (model: MachineModel, parameters: PathParameters): CurveXY 
 };
 
 /**
- * What the path asks of a fan against flow: the working points of ever weaker and stronger fans. Source: the system
+ * The system curve, pressure against flow: the working points of ever weaker and stronger fans. Source: the system
  * curve of a fan selection (ASHRAE HVAC Systems and Equipment, ch. Fans). Points that cannot be solved are left out.
  */
 export const systemXY = (model: MachineModel, parameters: PathParameters, state: PathState): CurveXY =>

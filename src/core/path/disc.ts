@@ -11,13 +11,13 @@ export const discHoleM = (boreM: number): number => {
   return boreM * Math.sqrt(1 - DISC_COVERS);
 };
 
-/** What the light did with the disc on the hose end, and after it was taken off. */
+/** The light with the disc on the hose end, and after the disc was taken off. */
 export interface DiscSeen {
   readonly covered: 'lit' | 'out';
   readonly uncovered: 'lit' | 'out';
 }
 
-/** What the disc check says of an indicator. */
+/** The verdict of the disc check on an indicator. */
 export type DiscVerdict = 'good' | 'blind' | 'stuck';
 
 /** On when covered and off again: good. Never on: blind. Still on: stuck. Source: common practice, no published source. */

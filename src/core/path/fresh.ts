@@ -12,8 +12,8 @@ export type NotReady = { readonly because: 'missing' | 'old' | 'unsaid'; readonl
 export const FRESH_ABOVE = 0.5;
 
 /**
- * What keeps an indicator from being checked: a loaded bag or filter lights it rightly, and then the check says nothing.
- * `said` are the filters the technician has just fitted new, by name. Source: common practice, no published source.
+ * Obstacles to an indicator check: a loaded bag or filter lights it rightly, and then the check proves nothing. `said`
+ * are the filters the technician has just fitted new, by name. Source: common practice, no published source.
  */
 export const notReady = (filters: readonly CheckedFilter[], said: ReadonlySet<string>): readonly NotReady[] =>
   filters.flatMap(({ name, missing, remaining }): readonly NotReady[] => {

@@ -1,6 +1,6 @@
 import type { ModelStage } from './machine-path';
 
-/** What can be asked of one stage, by how it resists the air. */
+/** The adjustable parameter of one stage, by its resistance law. */
 export type Handle = 'load' | 'block' | 'drive' | 'none';
 
 /** Whether a stage can be loaded with dust, blocked, or driven otherwise. */

@@ -8,7 +8,7 @@ export const gaugeZone = (
 
 /** A low-flow warning lamp: it is set to a hose diameter and warns below a velocity in it. */
 export interface FlowLamp {
-  /** What the selector says, m; it may not be the hose that is fitted. */
+  /** The setting of the selector, m; it may differ from the fitted hose. */
   readonly selectorM: number;
   readonly belowMs: number;
 }

@@ -8,7 +8,7 @@ import { scaleElement } from './model/scale';
 import type { StageKind } from './stage-kinds';
 import type { StageAir, StageSpec } from './stage-spec';
 
-/** What the model needs to know of one stage. Plain data: it goes to a worker as it is. */
+/** The facts of one stage for the model. Plain data, for the worker. */
 export interface ModelStage {
   readonly id: number;
   readonly kind: StageKind;
@@ -33,7 +33,7 @@ export interface PathParameters {
 }
 
 export interface StageState {
-  /** What the dust adds, Pa s/m3. */
+  /** Resistance added by dust, Pa s/m3. */
   readonly loadPaSM3: number;
   /** The stage's own resistance times this: a crushed hose, a plugged nozzle. 1 as built. */
   readonly blockFactor: number;
@@ -49,7 +49,7 @@ export interface PathState {
   /** More leak area to the room, m2, by node; node i lies before stage i. */
   readonly leaksM2: Readonly<Record<number, number>>;
   readonly hose: { readonly boreM: number; readonly lengthM: number } | null;
-  /** Of the second way of a Y, where it is another one; left out, it is like the first. */
+  /** The second branch of a Y, where it differs; left out, it equals the first. */
   readonly secondHose?: { readonly boreM: number; readonly lengthM: number };
   readonly drive: Drive;
   readonly air: PathAir;

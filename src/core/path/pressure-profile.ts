@@ -44,7 +44,7 @@ export interface PressureProfile {
   /** What leaks in at each node, m3/s; negative blows out. */
   readonly inflowsM3s: readonly number[];
   readonly toolFlowM3s: number;
-  /** Of one tool, where a Y joins several. */
+  /** Flow at one tool, where a Y joins several. */
   readonly flowPerToolM3s: number;
   /** Of each tool, where the ways of a Y differ; m3/s. */
   readonly flowsAtToolsM3s: readonly number[];

@@ -16,7 +16,7 @@ import { leakConductance } from './model/leak';
 import type { ReadyChain } from './model/march';
 import { readyPath, type ReadyPath } from './model/solve';
 
-/** A machine's clean path, checked once, from which any of its states is made without building the path anew. */
+/** A machine's clean path, checked once; its states are derived from it without another build of the path. */
 export interface QuickMachine {
   readonly model: MachineModel;
   readonly parameters: PathParameters;

@@ -26,7 +26,10 @@ const FIT_MONTHS = 12;
 /** What of a person's papers has run out or is missing for contained work. */
 export type PaperGap = 'noFit' | 'fitOld' | 'noTraining';
 
-/** Gaps of whoever may do contained work; none for others. Source: 29 CFR 1910.134(f)(2) for the year. Valid: any dates. */
+/**
+ * Missing proofs of a person who may do contained work; none for others. Source: 29 CFR 1910.134(f)(2) for the year.
+ * Valid: any dates.
+ */
 export const paperGaps = ({ mayContain, maskFitOn, trainedOn }: Person, today: CalendarDate): readonly PaperGap[] => {
   if (!mayContain) return [];
   const fit: readonly PaperGap[] =

@@ -7,7 +7,7 @@ const never = (): boolean => false;
 export interface Choosing {
   /** Passes over a day now and then. */
   readonly lookPast?: () => boolean;
-  /** What a minute of each day is worth to the others; null where none is short. */
+  /** Value of a minute of each day to the other machines; null where none is short. */
   readonly prices?: Float64Array | null;
 }
 
@@ -27,7 +27,7 @@ export class Capacity {
     );
   }
 
-  /** Whether an opening fits on a day. What is used on a day is gone on every later one too. */
+  /** Whether an opening fits on a day. Parts used on a day are gone on every later one too. */
   fits(set: GroupSet, day: number): boolean {
     if (!((this.minutes[day] ?? 0) >= set.minutes)) return false;
     return set.parts.every(({ index, quantity }) => {

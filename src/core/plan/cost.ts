@@ -2,8 +2,8 @@ import type { PlanCost, PlanDays, PlanProblem } from './problem';
 import { chanceBefore, expectedOverrun, expectedWaste } from '../forecast/limit-distribution';
 
 /**
- * What a plan costs: openings, life thrown away, days run past the limit. Tasks without a day cost nothing here and are
- * told apart by the planner. Source: the planning problem as stated in `problem`.
+ * The cost of a plan: openings, wasted life, days past the limit. Tasks without a day cost nothing here; the planner
+ * ranks them separately. Source: the planning problem as stated in `problem`.
  */
 export const costOf = ({ machines, tasks }: PlanProblem, days: PlanDays): PlanCost => {
   const opened = new Set<string>();
@@ -33,7 +33,7 @@ export const costOf = ({ machines, tasks }: PlanProblem, days: PlanDays): PlanCo
   };
 };
 
-/** What is wrong with a plan; none may stand while it has any. */
+/** Violations of a plan; a valid plan has none. */
 export type PlanViolation =
   | { readonly kind: 'unplaced'; readonly task: string }
   | { readonly kind: 'outside'; readonly task: string; readonly day: number }

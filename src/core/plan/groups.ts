@@ -24,7 +24,7 @@ export interface GroupSet {
 /** More tasks of one machine than this are not enumerated in every grouping. */
 export const MOST_ENUMERATED = 8;
 
-/** What one task costs by day, without its opening. */
+/** The cost of one task by day, without its opening. */
 export const costByDay = (t: PlanTask, days: number): Float64Array =>
   Float64Array.from(
     { length: days },
@@ -60,7 +60,7 @@ const daysOf = (
   );
 };
 
-/** What a task without a day counts beside its overrun, so that a plan with fewer of them is always the better one. */
+/** Cost of a task without a day beside its overrun, so that a plan with fewer of them is always better. */
 export const UNPLACED = 1e9;
 
 /** Every opening a machine may have, with its cost by day. Source: the planning problem as stated in `problem`. */

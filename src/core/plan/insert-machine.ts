@@ -56,8 +56,8 @@ export const splitsBy = ({ left, tasks }: MachineGroups, costOfSet: (bits: numbe
 
 /**
  * Lays one machine into the room that is left: every grouping of its tasks, each opening on its cheapest day. Two
- * openings that fit singly but not together are laid one after the other, the longer first. `choosing` passes over days
- * now and then, or prices them, so that another machine may have them.
+ * openings that fit singly but not together are placed in turn, the longer first. `choosing` passes over days now and
+ * then, or prices them, so that another machine may have them.
  */
 export const insertMachine = (groups: MachineGroups, room: Capacity, choosing?: Choosing): PlacedMachine => {
   const { tasks, sets } = groups;

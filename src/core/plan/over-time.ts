@@ -1,4 +1,4 @@
-/** What one machine is to have done, each by what it costs on each day: convex in the day, as waste and overrun are. */
+/** A task of one machine with its cost on each day: convex in the day, as waste and overrun are. */
 export interface TimedTask {
   readonly cost: Float64Array;
 }
@@ -17,7 +17,7 @@ const cheapestOf = (cost: Float64Array, days: readonly number[]): number =>
 /**
  * The cheapest openings of one machine that has all minutes and parts to itself, for any number of tasks: a dynamic
  * programme over its openings in time. A task of convex cost goes to the last opening before its own best day or the
- * first one from it on, so that what lies between two openings is told by those two alone. Returns null without a day.
+ * first one from it on, so the cost between two openings depends on those two alone. Returns null without a day.
  * Source: facility location on a line, exact for convex costs. Valid: costs that are convex over the days.
  */
 export const planOverTime = (

@@ -15,7 +15,7 @@ const cheapest = (t: PlanTask, { minutes, machines }: PlanProblem): number | nul
 };
 
 /**
- * Each task on the day that is cheapest for it alone, whatever the others do: what a plan is held against. It counts
- * neither the day's minutes nor the parts, so it may be no plan that could be kept. Source: a modelling choice.
+ * Each task on its own cheapest day: the plan that others are compared with. It ignores the day's minutes and the
+ * parts, so it may not be feasible. Source: a modelling choice.
  */
 export const eachOnItsOwnDay = (problem: PlanProblem): PlanDays => problem.tasks.map((t) => cheapest(t, problem));

@@ -61,7 +61,10 @@ const shuffled = (items: readonly number[], random: () => number): readonly numb
 /** So near to what no plan can beat, there is nothing left to look for. */
 const GOOD_ENOUGH = 0.0002;
 
-/** What a round takes, microseconds: by itself, for each machine, and for each grouping of one. Measured on one core of a small server. */
+/**
+ * Time of a search round, microseconds: fixed, per machine, and per grouping of one. Measured on one core of a small
+ * server.
+ */
 const ROUND_US = { itself: 30, machine: 0.9, grouping: 1.8 } as const;
 const LEAST_ROUNDS = 200;
 const MOST_ROUNDS = 100_000;
@@ -107,7 +110,10 @@ const seedOf = (laid: readonly PlacedMachine[], wishes: readonly Wish[], random:
   return found < 0 ? any : found;
 };
 
-/** What lies on the days one machine has or wishes for, or takes the same parts, is taken out with it: there is something to trade. Now and then any. */
+/**
+ * Machines that share days or parts with this one are taken out with it, so that they can trade places. Sometimes a
+ * random one.
+ */
 const related = (
   seed: number,
   { laid, wishes }: { readonly laid: readonly PlacedMachine[]; readonly wishes: readonly Wish[] },
@@ -190,9 +196,9 @@ const splitLarge = (problem: PlanProblem): PlanProblem => {
 };
 
 /**
- * Lays a plan and makes it better, again and again: every machine first in every grouping, one after the other, then a
- * few machines taken out and each put back at its cheapest. Any plan it has told may be used. Deterministic for one
- * stream of numbers. Source: ruin and recreate, Schrimpf and others 2000; the grouping is exact for one machine.
+ * Makes a plan and improves it step by step: first every machine in every grouping, in turn, then a few machines are
+ * taken out and each is put back at its cheapest. Every yielded plan is valid. Deterministic for one stream of numbers.
+ * Source: ruin and recreate, Schrimpf and others 2000; the grouping is exact for one machine.
  */
 export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOptions): Generator<PlanStep, PlanStep> {
   const problem = splitLarge(given);

@@ -3,7 +3,7 @@ export interface LifePriced {
   /** Middle life of the part, days, above 0. */
   readonly lifeDays: number;
   readonly openingCost: number;
-  /** Its own openings set the machine's rhythm (a bag): pulled forward, the next opening comes sooner too. */
+  /** Its own openings set the machine's rhythm (a bag): an earlier opening makes the next one earlier too. */
   readonly setsTheRhythm: boolean;
   /** How much dearer a day past the limit is than a day of life thrown away, above 0. */
   readonly lateFactor: number;
@@ -13,8 +13,8 @@ export interface LifePriced {
 const LEAST_WORTH = 8;
 
 /**
- * What a day of life thrown away costs, and a day run past the limit: the part by its life, with its share of an opening
- * where it sets the rhythm; a late day is that many times dearer. Source: a modelling choice; all of it is an input.
+ * The price of a wasted day of life, and of a day past the limit: the part by its life, with its share of an opening
+ * where it sets the rhythm; a late day costs that many times more. Source: a modelling choice; all of it is an input.
  */
 export const priceLife = ({
   partPrice,

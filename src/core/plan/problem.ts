@@ -11,7 +11,7 @@ export interface PlanTask {
   readonly overrunCostPerDay: number;
   /** Position of its part in the list of parts, and how many; null when it takes none. */
   readonly part: { readonly index: number; readonly quantity: number } | null;
-  /** What it takes of a part that can still be ordered in time: it waits for none. Left out, nothing. */
+  /** Pieces it takes of a part that can still be ordered in time: it does not wait for them. Left out: none. */
   readonly orders?: { readonly index: number; readonly quantity: number };
   /** Must be on the same day as this task, of the same machine; null when it stands alone. */
   readonly onlyWith: string | null;

@@ -3,7 +3,7 @@ import type { MachineGroups } from './groups';
 import { splitsBy } from './insert-machine';
 import type { PlanProblem } from './problem';
 
-// What a minute of each day is worth, by letting go of the one thing machines share: the minutes of a day.
+// The value of a minute of each day, by relaxing the only thing machines share: the minutes of a day.
 
 interface Priced {
   readonly cost: number;
@@ -31,7 +31,7 @@ const pricedOpenings = (groups: MachineGroups, fits: readonly (readonly number[]
   };
 };
 
-/** What the best plan is taken to cost above the bound while nothing better is known. A modelling choice. */
+/** Assumed gap of the best plan above the bound while nothing better is known. A modelling choice. */
 const ABOVE = 0.05;
 /** Steps without a better bound after which the strides are halved. */
 const PATIENCE = 8;
@@ -39,15 +39,15 @@ const PATIENCE = 8;
 export interface Relaxed {
   /** No plan of these machines costs less. */
   readonly bound: number;
-  /** What a minute of each day is worth at that bound. */
+  /** Value of a minute of each day at that bound. */
   readonly prices: Float64Array;
 }
 
 /**
- * Every machine is planned for itself, exactly; what it takes of the minutes that all share is priced by the day, and what
- * those minutes are worth is given back, so that crowding counts. Parts are taken to be there as far as one opening needs
- * them. Source: Lagrangian relaxation with subgradient steps, Held, Wolfe and Crowder 1974; each set of prices gives a
- * bound, the best is told. Valid: machines grouped in every way; `known` is what a plan costs.
+ * Plans every machine for itself, exactly. Its share of the common minutes is priced by the day, and their value is
+ * given back, so that crowding counts. Parts count as available as far as one opening needs them. Source: Lagrangian
+ * relaxation with subgradient steps, Held, Wolfe and Crowder 1974; each set of prices gives a bound; returns the best.
+ * Valid: machines grouped in every way; `known` is the cost of a plan.
  */
 export const relaxMinutes = (
   problem: PlanProblem,
@@ -75,7 +75,7 @@ export const relaxMinutes = (
     if (waited >= PATIENCE) [stride, waited] = [stride / 2, 0];
     if (bound > best.bound) best = { bound, prices: Float64Array.from(prices) };
     const over = taken.map((t, day) => (problem.minutes[day] === 0 ? 0 : t - (problem.minutes[day] ?? 0)));
-    // A day that is free and costs nothing stays as it is.
+    // The price of a free day at zero cost does not change.
     const slope = over.reduce((sum, o, day) => sum + (o > 0 || (prices[day] ?? 0) > 0 ? o * o : 0), 0);
     if (!(slope > 0)) break;
     const far = (stride * (Math.max(known, (1 + ABOVE) * best.bound) - bound)) / slope;

@@ -79,7 +79,7 @@ const turnsOn = (stages: readonly Turning[], days: number, laid: ReadonlyMap<str
     }
   });
 
-/** The days of the turns, none sooner after the one before it than a stage comes round at all. */
+/** Days of the later changes, at least LEAST_DAYS apart. */
 const apart = (turns: readonly Turn[], on: readonly number[]): ReadonlyMap<string, number> => {
   const laid = new Map<string, number>();
   let before = 0;
@@ -96,7 +96,7 @@ const inOrder = (turns: readonly Turn[], days: number, laid: ReadonlyMap<string,
   const dayOf = ({ task }: Turn): number =>
     Math.min(days - 1, Math.max(0, Math.round(laid.get(task.id) ?? bestAlone(task))));
   return turns.flatMap((t, i): readonly Turn[] => {
-    // What goes only with another is kept in order by that one.
+    // A task that goes only with another is kept in order by that one.
     if (t.task.onlyWith !== null || t.task.within) return [t];
     const [before, after] = [turns[i - 1], turns[i + 1]];
     const from = before?.stage === t.stage ? Math.floor((dayOf(before) + dayOf(t)) / 2) + 1 : 0;
@@ -122,7 +122,7 @@ export const turnsOf = (
 ): readonly Turn[] => {
   let laid: ReadonlyMap<string, number> = new Map();
   let turns = turnsOn(stages, days, laid);
-  // A machine without a second turn is planned as it is.
+  // A machine without a later change needs no separation.
   if (turns.length === stages.length) return turns;
   for (let round = 0; round < ROUNDS; round += 1) {
     // Two turns of one stage are never one opening: each keeps to its own side of the border between them.

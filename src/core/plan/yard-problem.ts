@@ -12,7 +12,7 @@ export interface PlannedStage {
   readonly name: string;
   readonly kind: StageKind;
   readonly reached: ReachQuantiles;
-  /** Days of one whole interval that begins anew. */
+  /** Days of one whole new interval. */
   readonly whole: ReachQuantiles;
   /** Position of its part in the list of parts; null without one. */
   readonly part: number | null;
@@ -119,7 +119,7 @@ const turnsOfMachine = (m: PlannedMachine, machine: number, yard: Yard) => {
   const open = Array.from({ length: days }, (_, day) => day).filter(
     (day) => input.works[day] === true && !blocked.has(day),
   );
-  // What must be done by a day that is past is done on the first one there is.
+  // A task whose last day is past goes on the first possible day.
   const byDay = (latest: number): number => Math.max(latest, open[0] ?? 0);
   const turning = chosen.map((s) => ({
     first: {

@@ -46,7 +46,7 @@ const at = (q: ReachQuantiles, u: number): number => {
   return a + ((u - p0) / (p1 - p0)) * (b - a);
 };
 
-/** What the calendar alone ends comes on its day however much a machine is used. */
+/** An interval that only the calendar ends does not depend on use. */
 const usedBy = (q: ReachQuantiles, use: number): number => (q[4] - q[0] < 1 ? 1 : use);
 
 interface Clock {
@@ -111,7 +111,7 @@ const goThrough = (machine: PlannedMachine, tally: Tally, around: Around): void 
     if (!first) return;
     const day = nextOpen[Math.max(0, Math.ceil(first.wanted))] ?? DAYS;
     if (day >= DAYS) break;
-    // What is worth less, thrown away now, than an opening of its own later is taken along; partners go together.
+    // A task is taken along when its wasted life costs less than an opening of its own later; partners go together.
     const taken = clocks.filter((c) => {
       if (c === first || c.stage.withStage === first.stage.stageId || first.stage.withStage === c.stage.stageId)
         return true;

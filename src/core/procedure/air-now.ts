@@ -1,7 +1,7 @@
 import type { Stage } from '../machine/machine';
 import type { OpenedPart, RunState, Step } from './step';
 
-/** What the air does at a stage: still, flowing through, drawn into the opening there, or drawn out of it by a second machine. */
+/** The air at a stage: still, flowing through, drawn into the opening there, or drawn out of it by a second machine. */
 export type AirHere = 'still' | 'through' | 'in' | 'out';
 
 interface AirInput {
@@ -12,7 +12,7 @@ interface AirInput {
   readonly at: number | null;
 }
 
-/** A head that is set aside carries what stands behind the tank: the filters before the fan, or the fan alone. */
+/** A head that is lifted off carries the stages behind the tank: the filters before the fan, or the fan alone. */
 const headStart = (stages: AirInput['stages']): number => {
   const tank = stages.findIndex((s) => s.kind === 'bag' || s.kind === 'dropChamber' || s.kind === 'cyclone');
   return tank >= 0 ? tank + 1 : Math.max(0, stages.findIndex((s) => s.kind === 'inlet') + 1);

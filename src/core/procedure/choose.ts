@@ -14,7 +14,7 @@ export type JobScope =
   | { readonly kind: Care; readonly stage: number }
   | { readonly kind: WholeJob };
 
-/** What is done to the machine rather than to one stage. */
+/** Jobs on the whole machine. */
 export const WHOLE_JOBS = [
   'hosePlug',
   'indicatorCheck',
@@ -77,7 +77,7 @@ export const careOf = (machine: Machine, stage: Stage): readonly Care[] => {
   if (way === 'liner') return doNotRemove ? [] : ['section'];
   if (spec.air.form !== 'medium') return [];
   const { ways } = cleaningOf(machine, stage);
-  // The machine's own pulses clean in its place and open nothing: they are no cleaning by hand.
+  // The machine's own pulses clean in place and open nothing: they are not cleaning by hand.
   const built =
     MACHINE_KINDS[machine.kind].pulses.some((k) => k === kind) ||
     (spec.fit.gaugePa !== null && (kind === 'mainFilter' || kind === 'canister'));

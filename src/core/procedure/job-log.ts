@@ -44,14 +44,14 @@ export interface JobRecord {
   readonly reason: ChangeReason;
   /** Two people: one keeps clean hands. */
   readonly people: 1 | 2;
-  /** As it was assembled at the start: a later edit of the machine does not change a job under way. */
+  /** The procedure assembled at the start: a later edit of the machine does not change a running job. */
   readonly procedure: Procedure;
-  /** The stages its steps speak of, by position, as they were at the start. */
+  /** The stages its steps name, by position at the start. */
   readonly stages: readonly { readonly id: number; readonly name: string }[];
   readonly events: readonly LoggedJobEvent[];
 }
 
-/** What has happened to the part of a stage. */
+/** A movement of a stage's part. */
 export interface MovedPart {
   readonly move: PartMove;
   readonly stage: number | null;
@@ -64,10 +64,10 @@ export interface JobState {
   readonly steps: readonly Step[];
   /** Number of the step that is next, from 0; the number of steps when all are done. */
   readonly at: number;
-  /** What stands open, the last opened last. */
+  /** Open places, the last opened last. */
   readonly open: readonly OpenedPart[];
   readonly run: RunState;
-  /** What has happened to parts, in order. */
+  /** Movements of parts, in order. */
   readonly moves: readonly MovedPart[];
   /** Checks that were left out, by step, with the reason. */
   readonly leftOut: ReadonlyMap<number, string>;
@@ -199,7 +199,7 @@ const partsOut = (moves: readonly MovedPart[]): boolean =>
     return (has('takeNew') && !newOne) || (has('bagOld', 'holdOld') && !has('disposeOld', 'putOldBack'));
   });
 
-/** Back over the turn would undo what the hands did: there is no way back past it. */
+/** Going back past the turn would undo work already done by hand: it is refused. */
 const refuseBack = (step: number, { at, turnedAt }: JobState): JobRefusal | null =>
   step >= (turnedAt ?? 0) && step < at ? null : 'notBack';
 
@@ -233,9 +233,9 @@ const refuseStep = (
 };
 
 /**
- * Whether a action fits a job as it stands, by whoever does it: steps in their order, checks answered or left out with a
- * reason, the end only when all is done, closed and every part has its fate. null when it fits.
- * Source: common practice, no published source.
+ * Refuses an action that does not fit the job: steps in their order, checks answered or left out with a reason, the end
+ * only when all is done, closed and every part is accounted for. null when it fits. Source: common practice, no
+ * published source.
  */
 export const refuseJobEvent = (record: JobRecord, { by, event, at }: Omit<LoggedJobEvent, 'id'>): JobRefusal | null => {
   const state = jobState(record);

@@ -9,7 +9,7 @@ import { WAYS, type WayFacts } from './ways';
 /** The facts of a machine that its procedures follow from. */
 export type ProcedureMachine = Pick<Machine, 'kind' | 'stages' | 'hasBrush' | 'hoseSelectorM'>;
 
-/** What the steps of a method are made for. */
+/** The facts that a method's steps depend on. */
 export interface MethodContext {
   readonly machine: ProcedureMachine;
   /** Level of the dust in the machine: it decides the containment around each part. */

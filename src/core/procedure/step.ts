@@ -17,7 +17,7 @@ export type RunState = (typeof RUN_STATES)[number];
 export const CHANGE_SCHOOLS = ['off', 'running', 'headAside', 'secondVacuum'] as const;
 export type ChangeSchool = (typeof CHANGE_SCHOOLS)[number];
 
-/** What stands open. */
+/** Places that can be open. */
 export const OPENABLE_PARTS = [
   'lid',
   'door',
@@ -103,7 +103,7 @@ export const CAUTIONS = [
 ] as const;
 export type CautionKey = (typeof CAUTIONS)[number];
 
-/** What is done; the words for it are in the messages. */
+/** Actions of steps; their words are in the messages. */
 export const STEP_KEYS = [
   'askHazard',
   'restrictArea',
@@ -239,18 +239,18 @@ export interface Step {
   readonly because: StepReason;
 }
 
-/** What must have happened before a change is begun. */
+/** Requirements before a change begins. */
 export type Precondition =
   { readonly kind: 'afterChangeOf'; readonly stage: number } | { readonly kind: 'poweredDown' };
 
-/** A change as it is walked through on one machine. */
+/** A guided change on one machine. */
 export interface Procedure {
   readonly id: ProcedureId;
   readonly stage: number | null;
   readonly school: ChangeSchool;
   readonly before: readonly Precondition[];
   readonly steps: readonly Step[];
-  /** What is done instead, from the step that was to prove the new part, when it proved nothing; empty where nothing is held. */
+  /** Steps that replace the rest when the new part proved nothing; empty where nothing is held. */
   readonly turnBack: readonly Step[];
   /** The class wording is suspended until these are passed. */
   readonly integrity: readonly IntegrityTest[];

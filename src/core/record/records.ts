@@ -26,7 +26,7 @@ export interface WorkRecord {
   readonly correctionReason: string | null;
 }
 
-/** What the flow is wanted for. */
+/** The use that needs the flow. */
 export interface TestUse {
   /** Wheel of the hand grinder on this branch, m. */
   readonly wheelM: number | null;
@@ -42,7 +42,7 @@ export interface TestRecord extends WorkRecord {
   /** The change this test was taken after; null for a test of its own. */
   readonly afterChangeId: number | null;
   readonly bagState: 'asFound' | 'asLeft';
-  /** What was fitted, in a few words: "canister", "foam out"; '' when nothing was said. */
+  /** The fitted configuration in a few words: "canister", "foam out"; '' when not given. */
   readonly configuration: string;
   readonly use: TestUse;
 }
@@ -67,7 +67,7 @@ export interface Instrument {
   readonly accuracy: Accuracy;
   readonly calibrationDueOn: CalendarDate | null;
   readonly certificate: string;
-  /** No longer used: it is offered no more, and its tests stay. */
+  /** Retired: not offered for new tests; its tests stay. */
   readonly retired: boolean;
 }
 

@@ -4,7 +4,7 @@ import { ROLES } from '../people/person';
 import { CHANGE_REASONS } from '../record/records';
 import type { QuantityKind } from '../units';
 
-// What a spreadsheet may bring: its kinds, the fields of each, and the headings each goes by.
+// Spreadsheet kinds that can be imported, with their fields and headings.
 
 export const SHEET_KINDS = ['machines', 'parts', 'people', 'changes', 'tests', 'hours'] as const;
 export type SheetKind = (typeof SHEET_KINDS)[number];
@@ -31,7 +31,7 @@ export type Cell =
 export interface SheetField {
   readonly key: string;
   readonly label: string;
-  /** Other headings it goes by, in lower case. */
+  /** Other headings of this field, in lower case. */
   readonly names: readonly string[];
   readonly needed: boolean;
   readonly cell: Cell;

@@ -7,7 +7,9 @@ import { type Cell, type SheetField, type SheetKind, SHEETS } from './fields';
 export const DATE_ORDERS = ['dayFirst', 'monthFirst'] as const;
 export type DateOrder = (typeof DATE_ORDERS)[number];
 
-/** What a cell holds once it is read: text, a day or a choice, a number (SI for a quantity), yes or no, or the readings as typed. */
+/**
+ * The value of a read cell: text, a day or a choice, a number (SI for a quantity), yes or no, or the readings as typed.
+ */
 export type CellValue = string | number | boolean | readonly string[];
 
 /** Days of a spreadsheet are counted from here, its own mistake about 1900 allowed for. Source: ECMA-376, 18.17.4.1 (1900 date base). */
@@ -86,7 +88,7 @@ const readQuantity = (typed: string, cell: Extract<Cell, { as: 'quantity' }>, un
 
 interface How {
   readonly order: DateOrder;
-  /** What a bare number of this column is in; null takes the field's own. */
+  /** The unit of a bare number in this column; null takes the field's own. */
   readonly unit: string | null;
 }
 

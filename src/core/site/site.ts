@@ -3,13 +3,13 @@ import type { RuleSet } from '../dust/dust';
 import type { DustHazard } from '../dust/level';
 import type { LossThresholds } from '../measure/judge-baseline';
 
-/** What the plan weighs, in the site's own money. */
+/** Prices that the plan uses, in the site's own currency. */
 export interface Prices {
-  /** What stands before a sum; '' where nobody said. */
+  /** Currency sign before an amount; '' when not set. */
   readonly currency: string;
   /** How much dearer a day past the limit is than a day of life thrown away. */
   readonly lateFactor: number;
-  /** What opening a machine costs, with whoever does it, by how it is opened. */
+  /** Cost of opening a machine, labour included, by dust level. */
   readonly openingCost: Readonly<Record<DustHazard, number>>;
   /** Minutes it takes to open and close a machine, without the work inside, by how it is opened. */
   readonly openingMinutes: Readonly<Record<DustHazard, number>>;
@@ -22,7 +22,7 @@ export interface Site {
   readonly altitudeM: number;
   readonly ruleSet: RuleSet;
   readonly thresholds: LossThresholds;
-  /** Whoever sits at the server's own machine needs no passphrase. */
+  /** The server's own machine needs no passphrase. */
   readonly openHere: boolean;
   readonly working: WorkingDays;
   /** Minutes of a working day there are for changes. */
@@ -32,7 +32,7 @@ export interface Site {
   readonly setUp: boolean;
 }
 
-/** What a new, empty installation starts with. The limits are Moorwind defaults. */
+/** Settings of a new, empty installation. The limits are Moorwind defaults. */
 export const NEW_SITE: Site = {
   name: 'My workshop',
   timeZone: 'Europe/London',

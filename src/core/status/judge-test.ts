@@ -127,5 +127,7 @@ export const judgeTest = ({
   record,
   ...yard
 }: Pick<SeriesInput, 'machine' | 'tests' | 'thresholds'> & { readonly record: TestRecord }): JudgedTest => {
-  return { record, ...judgeSeries({ ...yard, at: record, reduced: reduced(record), use: record.use }) };
+  const judged = judgeSeries({ ...yard, at: record, reduced: reduced(record), use: record.use });
+  const first = record.isBaseline && judged.baseline.outcome === 'noBaseline';
+  return { record, ...judged, baseline: first ? { outcome: 'isBaseline' } : judged.baseline };
 };

@@ -2,6 +2,7 @@ import { addDays, type CalendarDate } from '../calendar/calendar-date';
 import { type ChangeDay, changeDays, dueOfMachine } from '../forecast/due';
 import type { StageOutlook } from '../forecast/from-record';
 import { dueName, type StageDue } from '../interval/due';
+import { dueWord } from '../interval/due-word';
 import { classStanding, type Machine, type Withdrawal } from '../machine/machine';
 import type { BaselineVerdict, LossThresholds } from '../measure/judge-baseline';
 import { type ChangeRecord, inForce, type TestRecord } from '../record/records';
@@ -36,7 +37,16 @@ export type Need =
       readonly urgency: number;
     }
   | { readonly kind: 'moreFlow'; readonly gainFraction: number; readonly urgency: number }
-  | { readonly kind: 'due'; readonly stageName: string; readonly daysLeft: number; readonly urgency: number }
+  | {
+      readonly kind: 'due';
+      readonly stageName: string;
+      readonly daysLeft: number;
+      /** False: the last change is unknown, so the day is a guess from the first use. */
+      readonly changeRecorded: boolean;
+      readonly urgency: number;
+    }
+  /** Only a baseline is on record: good, and no later test to judge. */
+  | { readonly kind: 'baselineOnly'; readonly urgency: number }
   | { readonly kind: 'measureAgain'; readonly because: 'changed' | 'cannotTell' | 'never'; readonly urgency: number }
   | {
       readonly kind: 'nothing';
@@ -66,9 +76,8 @@ const URGENCY = {
   hoseCannotTell: 3,
   cannotTell: 4,
   neverMeasured: 5,
+  baselineOnly: 99,
 } as const;
-/** Due within so many days is said on the board. */
-const DUE_SOON_DAYS = 7;
 
 const baselineNeed = (baseline: BaselineVerdict, suction: boolean): Need | null => {
   switch (baseline.outcome) {
@@ -87,6 +96,7 @@ const baselineNeed = (baseline: BaselineVerdict, suction: boolean): Need | null 
     case 'cannotTell':
       return { kind: 'measureAgain', because: 'cannotTell', urgency: URGENCY.cannotTell };
     case 'fine':
+    case 'isBaseline':
     case 'noBaseline':
     case 'notUsable':
     case 'tooFew':
@@ -95,8 +105,16 @@ const baselineNeed = (baseline: BaselineVerdict, suction: boolean): Need | null 
   }
 };
 
-const testNeed = (latest: JudgedTest | null, changes: readonly ChangeDay[]): Need | null => {
-  if (!latest) return { kind: 'measureAgain', because: 'never', urgency: URGENCY.neverMeasured };
+/** A machine with only a baseline: fine while nothing was changed after it. */
+const untested = (baselineAt: string | null, changes: readonly ChangeDay[]): Need => {
+  if (baselineAt === null) return { kind: 'measureAgain', because: 'never', urgency: URGENCY.neverMeasured };
+  return changes.some((c) => c.performedAt > baselineAt)
+    ? { kind: 'measureAgain', because: 'changed', urgency: URGENCY.neverMeasured }
+    : { kind: 'baselineOnly', urgency: URGENCY.baselineOnly };
+};
+
+const testNeed = ({ latest, baselineAt, changes }: Omit<MachineDigest, 'machine'>): Need | null => {
+  if (!latest) return untested(baselineAt, changes);
   const { hose, baseline } = latest;
   const need: Need | null =
     hose.outcome === 'fail'
@@ -110,11 +128,8 @@ const testNeed = (latest: JudgedTest | null, changes: readonly ChangeDay[]): Nee
   return need && changedSince ? { kind: 'measureAgain', because: 'changed', urgency: URGENCY.changedSince } : need;
 };
 
-const needOf = (
-  { machine, changes }: Pick<MachineDigest, 'machine' | 'changes'>,
-  due: readonly StageDue[],
-  latest: JudgedTest | null,
-): Need => {
+const needOf = (digest: MachineDigest, due: readonly StageDue[]): Need => {
+  const { machine } = digest;
   const { refusal } = machine.dust.standing;
   if (refusal) return { kind: 'refused', dust: refusal.dust, urgency: URGENCY.refused };
   const gap = classStanding(machine).withdrawn;
@@ -129,12 +144,16 @@ const needOf = (
   const soonestDue = due.find((d) => d.stageId === soonest?.stageId);
   const stageName = named !== null && soonestDue ? dueName(soonestDue, named) : named;
   const dueNeed: Need | null =
-    soonest && stageName !== null && soonest.daysLeft <= DUE_SOON_DAYS
-      ? { kind: 'due', stageName, daysLeft: soonest.daysLeft, urgency: soonest.daysLeft }
+    soonest && soonestDue && stageName !== null && dueWord(soonest.daysLeft) !== 'later'
+      ? {
+          kind: 'due',
+          stageName,
+          daysLeft: soonest.daysLeft,
+          changeRecorded: soonestDue.changeRecorded || soonestDue.binding.rule.kind === 'examination',
+          urgency: soonest.daysLeft,
+        }
       : null;
-  const candidates = [testNeed(latest, changes), dueNeed]
-    .filter((n) => n !== null)
-    .sort((a, b) => a.urgency - b.urgency);
+  const candidates = [testNeed(digest), dueNeed].filter((n) => n !== null).sort((a, b) => a.urgency - b.urgency);
   return (
     candidates[0] ?? {
       kind: 'nothing',
@@ -145,7 +164,7 @@ const needOf = (
   );
 };
 
-/** A stage entered as missing is there again once a change of it stands on record. */
+/** A stage entered as missing is present again after a recorded change. */
 export const asRecorded = (machine: Machine, changes: readonly ChangeRecord[]): Machine => {
   const fittedSince = (s: Machine['stages'][number]) =>
     inForce(changes).some((c) => c.stageId === s.id && (s.missingSince === null || c.performedAt > s.missingSince));
@@ -159,13 +178,16 @@ export const asRecorded = (machine: Machine, changes: readonly ChangeRecord[]): 
 const saysHowItRuns = ({ test }: TestRecord): boolean =>
   METHODS[test.method].measurand === 'flow' || METHODS[test.method].measurand === 'suction';
 
-/** What a machine's records say on any day: all that its status of one day is made from. */
+/** The records of a machine, reduced for any day: the status of a day is computed from it. */
 export interface MachineDigest {
   /** As recorded: a missing stage that was fitted since is there again. */
   readonly machine: Machine;
   /** The standing changes, oldest first, as far as a due date asks for them. */
   readonly changes: readonly ChangeDay[];
+  /** The newest test that shows how the machine runs; baselines are left out. */
   readonly latest: JudgedTest | null;
+  /** When the newest usable baseline of flow or suction was taken, UTC ISO; null without one. */
+  readonly baselineAt: string | null;
 }
 
 /** Hours older than a year before the newest are no part of a digest, unless a rule of run hours still counts them. */
@@ -191,25 +213,30 @@ export const machineDigest = (entered: Omit<StatusInput, 'today' | 'outlooks'>):
   }));
   const machine = { ...recorded, hours: hoursKept(recorded, changes) };
   const input = { ...entered, machine };
-  const usable = inForce(input.tests).filter(
-    (t) => saysHowItRuns(t) && t.test.failedPreconditions.length === 0 && !t.isBaseline,
-  );
-  const newest = usable.reduce<TestRecord | null>(
-    (a, t) => (a === null || t.performedAt > a.performedAt ? t : a),
-    null,
-  );
-  return { machine, changes, latest: newest ? judgeTest({ ...input, record: newest }) : null };
+  const usable = inForce(input.tests).filter((t) => saysHowItRuns(t) && t.test.failedPreconditions.length === 0);
+  const newest = usable
+    .filter((t) => !t.isBaseline)
+    .reduce<TestRecord | null>((a, t) => (a === null || t.performedAt > a.performedAt ? t : a), null);
+  return {
+    machine,
+    changes,
+    latest: newest ? judgeTest({ ...input, record: newest }) : null,
+    baselineAt: usable
+      .filter((t) => t.isBaseline)
+      .reduce<string | null>((a, t) => (a === null || t.performedAt > a ? t.performedAt : a), null),
+  };
 };
 
 /** Everything the board, the round and the bench say about one machine on a day. */
 export const statusOn = (
-  { machine, changes, latest }: MachineDigest,
+  digest: MachineDigest,
   today: CalendarDate,
   outlooks: readonly StageOutlook[],
 ): MachineStatus => {
+  const { machine, changes, latest } = digest;
   // Nothing is due on a machine that only others may touch.
   const due = machine.dust.standing.refusal ? [] : dueOfMachine({ machine, changes, today, outlooks });
-  return { machine, due, latest, need: needOf({ machine, changes }, due, latest), outlooks };
+  return { machine, due, latest, need: needOf(digest, due), outlooks };
 };
 
 /** The same from the records at once. */

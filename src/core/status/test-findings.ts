@@ -17,7 +17,7 @@ import {
 import { howToSettle, type HowToSettle } from '../measure/settle';
 import type { TestUse } from '../record/records';
 
-/** What else there is to say of a test, beside its verdicts. */
+/** Further findings of a test, beside its verdicts. */
 export type TestFinding =
   | { readonly kind: 'selector'; readonly mismatch: SelectorMismatch }
   | {
@@ -62,7 +62,7 @@ export interface TestFindingsInput {
   readonly previous: { readonly reduced: ReducedTest; readonly day: string } | null;
 }
 
-/** Densities further apart than this are said. A modelling choice. */
+/** A larger difference of density is reported. A modelling choice. */
 const DENSITY_SHARE = 0.02;
 
 const ofMachine = ({ now, machine }: TestFindingsInput): readonly TestFinding[] => {
@@ -137,7 +137,7 @@ const ofBaseline = ({ now, baseline }: TestFindingsInput): readonly TestFinding[
   ];
 };
 
-/** How to settle whichever verdict could not tell: the class limit first, since work hangs on it. */
+/** Ways to settle the verdict that could not tell: the class limit first, because work depends on it. */
 const ofDoubt = ({ now, baseline, baselineVerdict, hose }: TestFindingsInput): readonly TestFinding[] => {
   const { deviation, n, instrumentUncertainty, rigUncertainty, mean } = now.repeats;
   if (deviation === null) return [];

@@ -13,7 +13,9 @@ export interface MachineCost {
   readonly perKgDust: number | null;
 }
 
-/** What the parts of a machine cost over a time, by run hour and by kilogram of dust where those are known. Source: the ledger. */
+/**
+ * Cost of a machine's parts over a time, by run hour and by kilogram of dust where those are known. Source: the ledger.
+ */
 export const machineCost = ({
   taken,
   runHours,

@@ -1,6 +1,6 @@
 import { type Demand, packsToOrder, reorderPoint, type ReorderPoint } from './reorder';
 
-/** What a part was taken for, and what the plan will take it for. */
+/** Past uses of a part, and its planned ones. */
 export interface PartUse {
   readonly partId: number;
   readonly packSize: number;
@@ -15,7 +15,7 @@ export interface PartUse {
   readonly overDays: number;
   /** Pieces the plan takes within the lead time. */
   readonly planned: number;
-  /** It is ordered before fewer than this are left, whatever the demand; null leaves it to the demand. */
+  /** It is reordered below this many pieces, for any demand; null leaves it to the demand. */
   readonly minimum: number | null;
 }
 
@@ -47,7 +47,7 @@ export const reorderOf = (use: PartUse, service: number = SERVICE): Reorder => {
     service,
   };
   const usual = reorderPoint(demand);
-  // What the plan takes before an order could be here must be there, whatever the usual use.
+  // The planned use before an order can arrive must be in stock, in addition to the usual use.
   const least = use.minimum ?? 0;
   const point = { ...usual, point: Math.max(usual.point, use.planned, least - 1) };
   const packs = packsToOrder({

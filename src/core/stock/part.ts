@@ -1,11 +1,11 @@
-/** What is on file of a part. */
+/** The record of a part. */
 export interface Part {
   readonly id: number;
   readonly code: string;
   readonly name: string;
   readonly packSize: number;
   readonly bin: string;
-  /** Of a piece, in the yard's own money. */
+  /** Price of one piece, in the yard's own currency. */
   readonly price: number;
   readonly leadDays: number;
   /** Days it keeps on the shelf; null for ever. */
@@ -15,9 +15,9 @@ export interface Part {
   readonly minimum: number | null;
   /** No longer kept. */
   readonly retired: boolean;
-  /** What it filters with, as its maker says: "polyester needle felt"; '' where nobody said. */
+  /** Filter medium by its maker: "polyester needle felt"; '' when not given. */
   readonly medium: string;
-  /** Of the medium, m2; null where nobody said. */
+  /** Area of the medium, m2; null when not given. */
   readonly areaM2: number | null;
   /** Class or efficiency with the size it holds at: "H14, 99.995 % at MPPS"; '' where nobody said. */
   readonly rating: string;

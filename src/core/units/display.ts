@@ -70,7 +70,7 @@ const PRETTY: Readonly<Record<string, string>> = {
   'mg/m3': 'mg/m³',
 };
 
-/** A unit as it is printed for people. */
+/** The printed form of a unit. */
 export const prettyUnit = (symbol: string): string => PRETTY[symbol] ?? symbol;
 
 export interface ShownQuantity {

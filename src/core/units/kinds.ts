@@ -38,7 +38,7 @@ const POUND = 0.45359237;
 const US_GALLON = 3.785411784e-3;
 const SPELLED_C = ['degreec', 'degreesc', 'degcelsius', 'degreecelsius', 'degreescelsius'];
 const SPELLED_F = ['degreef', 'degreesf', 'degfahrenheit', 'degreefahrenheit', 'degreesfahrenheit'];
-/** What is counted a volume of air, as meters print it. */
+/** Counts in a volume of air, as meters print them. */
 const counted = (volume: string): readonly string[] =>
   ['#', 'count', 'counts', 'particles', 'pcs', 'p'].map((what) => `${what}/${volume}`);
 const KELVIN_AT_ZERO_F = 273.15 - (32 * 5) / 9;

@@ -80,7 +80,7 @@ const DIAMETER = /^(?:[Ø∅⌀]|dia\.?|diameter)\s*/i;
 /** Thousands marked off with an apostrophe; feet are never followed by three figures. */
 const APOSTROPHES = /^(\d{1,3})((?:'\d{3})+)(?!\d|\s*"|\s*in)/;
 
-/** The ways of writing a number that are no plain decimal; null for one that is. */
+/** Reads numbers that are not plain decimals; null for a plain one. */
 const special = (text: string, kind: QuantityKind, defaultUnit: string | null): Written | null =>
   (kind === 'duration' ? clock(text, defaultUnit) : null) ?? pair(text, kind) ?? fraction(text);
 
@@ -91,13 +91,11 @@ const lastDigitStep = (plain: string): number => {
 };
 
 /**
- * Reads what a technician typed ("61 cfm", "29,5 L/s", "-92 inH2O") into SI. Sign is kept: what a minus means
- * is the field's business.
- * Also read: fractions (`1 1/2"`), feet and inches, pounds and ounces, 1:30, 23'000, a diameter sign; an inch typed for a
- * pressure is one of water. Valid: at most 40 characters, one number, one unit of the asked quantity; a bare number takes
- * `defaultUnit`.
- * Returns a named failure for an empty text, no number, "1,234", an unknown unit, a unit of another quantity,
- * or pounds where a pressure is wanted.
+ * Reads what a technician typed ("61 cfm", "29,5 L/s", "-92 inH2O") into SI. Keeps the sign: the field decides the
+ * meaning of a minus. Also read: fractions (`1 1/2"`), feet and inches, pounds and ounces, 1:30, 23'000, a diameter
+ * sign; an inch typed for a pressure is one of water. Valid: at most 40 characters, one number, one unit of the asked
+ * quantity; a bare number takes `defaultUnit`. Returns a named failure for an empty text, no number, "1,234", an
+ * unknown unit, a unit of another quantity, or pounds where a pressure is wanted.
  * @example parseQuantity('61 cfm', 'flow', 'L/s') // { valueSi: 0.02878879..., unit: 'cfm', ... }
  */
 export const parseQuantity = (text: string, kind: QuantityKind, defaultUnit: string | null): Result<ParsedQuantity> => {

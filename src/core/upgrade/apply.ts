@@ -94,13 +94,13 @@ const otherMedium = ({ path, leakM2 }: Upgraded, change: Extract<UpgradeChange, 
   const { medium, areaM2 } = change;
   const spec: StageSpec = {
     air: { form: 'medium', medium, areaM2, k1PaSM: null, inParallel: 1 },
-    // What the old one was rated for says nothing of another one.
+    // The old part's rating does not apply to the new one.
     fit: { ...stage.spec.fit, rating: { scale: 'none' }, orientation: 'unmarked' },
   };
   return ok({ path: replaced(path, at, { ...stage, partId: null, spec: alien(path, spec) }), leakM2 });
 };
 
-/** What is exchanged for another one, and never left out. */
+/** Kinds that are exchanged, and never left out. */
 const NEVER_OUT: readonly StageKind[] = ['mainFilter', 'hepa', 'canister', 'gas', 'fan'];
 
 /**
@@ -113,7 +113,7 @@ export const mayComeOut = (path: PathSnapshot, stage: EditedStage, level: DustHa
   if (level !== 'plain' && STAGE_KINDS[stage.kind].dust !== 'cleanSide') return false;
   if (stage.missing || stage.doNotRemove || NEVER_OUT.includes(stage.kind)) return false;
   if (stage.spec.air.form !== 'medium') return stage.kind !== 'hose' && stage.kind !== 'duct';
-  // Whatever it is called: what holds back the finest stays.
+  // The stage with the finest filter always stays, under any name.
   if (stage.spec.air.medium === 'hepaGlass' || stage.spec.air.medium === 'carbonBed') return false;
   const finer: readonly StageKind[] = ['mainFilter', 'hepa', 'canister'];
   const coarse = stage.kind === 'foam' || stage.kind === 'exhaustFilter';
@@ -171,9 +171,9 @@ const applyOne = (from: Upgraded, change: UpgradeChange, level: DustHazard): App
 };
 
 /**
- * A machine with changes made to it, one after the other: each state on the way, the first as it is. Source: the lay-out of
- * an air path; common practice for where a layer, a HEPA or a cyclone goes. Valid: a path with a fan. Returns
- * `upgrade.no-place` for a change that has no place on the machine, `upgrade.keep` for a part that must not come out.
+ * Returns the machine before and after each change; the first entry is unchanged. Source: the lay-out of an air path;
+ * common practice for where a layer, a HEPA or a cyclone goes. Valid: a path with a fan. Returns `upgrade.no-place` for
+ * a change that has no place on the machine, `upgrade.keep` for a part that must not come out.
  */
 export const upgradeSteps = (
   path: PathSnapshot,

@@ -22,7 +22,7 @@ export const fitContainer = ({
   readonly underM: number | null;
   readonly heightM: number | null;
   readonly volumeM3: number;
-  /** What is there now, and the days it takes to fill; null where not known. */
+  /** The present container and the days it takes to fill; null where unknown. */
   readonly now: { readonly volumeM3: number; readonly days: number } | null;
 }): ContainerFit => {
   const all = [underM ?? 1, heightM ?? 1, volumeM3, now?.volumeM3 ?? 1, now?.days ?? 1];

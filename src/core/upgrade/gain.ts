@@ -15,7 +15,7 @@ import {
 import { type PressureProfile, pressureProfile } from '../path/pressure-profile';
 import type { Upgraded } from './apply';
 
-/** How far a new part may lie from what is said of it: standard deviation of the logarithm of its resistance. A Moorwind default. */
+/** Standard deviation of the logarithm of a new part's resistance about its stated value. A Moorwind default. */
 const NEW_PART_WIDTH = 0.3;
 const NORMAL_95 = 1.96;
 
@@ -39,7 +39,7 @@ export interface UpgradeInput {
   readonly steps: readonly Upgraded[];
   readonly parameters: PathParameters;
   readonly basis: Basis;
-  /** How the machine stands today, by position in its path as it is now. */
+  /** Present loads, by position in the present path. */
   readonly today: PathState;
 }
 
@@ -55,7 +55,7 @@ interface Placed {
   readonly state: PathState;
   /** Positions of what is new. */
   readonly fresh: readonly number[];
-  /** A load of today is not there any more: how large it is was read off one measured flow. */
+  /** A load of today is removed by the upgrade: its size was read from one measured flow. */
   readonly unloaded: boolean;
 }
 
@@ -101,10 +101,9 @@ const around = (value: number, spread: number): Between => ({
 });
 
 /**
- * What each state on the way of an upgrade gives at the tool, and how it stands to the machine as it is: what is not known
- * of the machine moves both alike and mostly cancels in the ratio; what is not known of the new parts does not.
- * Source: the air-path model; propagation of uncertainty, JCGM 100:2008 (GUM) 5.1.2. Valid: steps of `upgradeSteps`.
- * Errors as `pressureProfile`.
+ * The flow at the tool after each step of an upgrade, and its ratio to the present flow: the uncertainty of the machine
+ * moves both alike and mostly cancels in the ratio; that of the new parts does not. Source: the air-path model;
+ * propagation of uncertainty, JCGM 100:2008 (GUM) 5.1.2. Valid: steps of `upgradeSteps`. Errors as `pressureProfile`.
  */
 export const upgradeFigures = ({
   steps,
@@ -117,7 +116,7 @@ export const upgradeFigures = ({
   const seal = first.path.stages[sealNode(modelOfSnapshot(first.path))]?.id ?? null;
   const solve = (step: Upgraded, p: PathParameters, state: PathState) => {
     const parameters = parametersOf(p, step);
-    // The leak is where it was found, whatever was put behind or before it.
+    // The leak stays where it was found, also after parts were added.
     const at = seal === null ? -1 : step.path.stages.findIndex((s) => s.id === seal);
     return at < 0
       ? pressureProfile({ model: modelOfSnapshot(step.path), parameters, state })

@@ -7,12 +7,12 @@ import type { PathParameters } from '../path/machine-path';
 import type { Upgraded } from './apply';
 import type { UpgradeChange } from './change';
 
-/** What an upgrade does to how long a stage lasts. */
+/** The effect of an upgrade on a stage's life. */
 export interface LifeChange {
   readonly stageId: number;
   /** Times as long as now; 1 for no change. */
   readonly factor: number;
-  /** `calendar`: a date decides, so nothing is gained; `gone`: it goes out, or another one takes its place. */
+  /** `calendar`: a date decides, so nothing is gained; `gone`: it is removed or replaced. */
   readonly because: 'separator' | 'layer' | 'area' | 'calendar' | 'same' | 'gone';
 }
 
@@ -77,7 +77,7 @@ export const lifeChanges = (input: LifeInput): readonly LifeChange[] => {
     const limitLoss = flowRule?.kind === 'flowLost' ? flowRule.share : USUAL_LOSS;
     const changed = changes.some((c) => c.kind === 'medium' && c.stageId === stage.id);
     const area = changed ? byArea(input, stage.id, limitLoss) : 1;
-    // What was put in stands before this stage in the changed path.
+    // The added parts upstream of this stage in the changed path.
     const inFront = after.path.stages.slice(0, at).filter((s) => s.id === null);
     const spared = changes.filter(
       (c) =>

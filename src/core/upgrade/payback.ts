@@ -1,6 +1,6 @@
 import { seeded } from '../numeric/seeded';
 
-/** What one stage costs a year, and how that would change. */
+/** Yearly cost of one stage, and its change. */
 export interface StageSpend {
   readonly name: string;
   /** A change of it: pieces, and its part of the opening. */
@@ -16,10 +16,10 @@ export interface StageSpend {
 }
 
 export interface PaybackInput {
-  /** Of the upgrade. */
+  /** Price of the upgrade. */
   readonly price: number;
   readonly stages: readonly StageSpend[];
-  /** What the upgrade itself asks for a year: emptying a bin, its own filters. */
+  /** Yearly cost of the upgrade itself: emptying a bin, its own filters. */
   readonly addedPerYear: number;
   readonly seed: number;
 }
@@ -38,7 +38,7 @@ export interface Payback {
   readonly years: Range;
   /** Chance that it is not paid within `NEVER_YEARS`. */
   readonly never: number;
-  /** What the answer hangs on most; null where there is only one thing. */
+  /** The input that the answer depends on most; null with only one input. */
   readonly hangsOn: { readonly name: string; readonly of: 'life' | 'gain' } | null;
 }
 

@@ -38,7 +38,7 @@ const spreadOf = (test: ReducedTest): number => (test.repeats.deviation ?? 0) / 
 export const spreadOfBoth = (before: ReducedTest, after: ReducedTest): number =>
   Math.sqrt((spreadOf(before) ** 2 + spreadOf(after) ** 2) / 2);
 
-/** What the differences could account for altogether: null where one of them cannot be reckoned. */
+/** The total effect of the differences: null where one of them cannot be computed. */
 const explainedBy = (unlike: readonly Unlike[]): number | null =>
   unlike.reduce<number | null>((sum, u) => (sum === null || u.explains === null ? null : sum + u.explains), 0);
 

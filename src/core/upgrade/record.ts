@@ -16,7 +16,7 @@ export interface UpgradeRecord {
   readonly note: string;
   readonly changes: readonly UpgradeChange[];
   readonly price: number | null;
-  /** What was predicted when it was planned: the flow at the tool before, m3/s, and after over before. */
+  /** The prediction when it was planned: the flow at the tool before, m3/s, and after over before. */
   readonly predicted: { readonly flowM3s: number; readonly ratio: Between };
   /** The newest picture of it; null where there is none. */
   readonly photoId: number | null;
@@ -27,7 +27,7 @@ export type UpgradePhase = 'planned' | 'booked' | 'undone' | 'dropped';
 
 export const phaseOf = ({ events }: UpgradeRecord): UpgradePhase => events.at(-1)?.event.kind ?? 'planned';
 
-/** What is booked, and when; null where it is not, or no longer. */
+/** The booked state and its date; null where it is not booked, or no longer. */
 export const bookedOf = ({ events }: UpgradeRecord) => {
   const found = events.find((e) => e.event.kind === 'booked');
   return found?.event.kind === 'booked' ? { at: found.at, ...found.event } : null;

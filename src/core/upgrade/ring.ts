@@ -1,6 +1,6 @@
 import { fail, failure, type Failure, ok, type Result } from '../failure/failure';
 
-/** What is measured of drum, canister and board. m. */
+/** Measurements of drum, canister and board. m. */
 export interface RingQuestion {
   /** Outer diameter of the canister where it goes into the rim. */
   readonly filterM: number;
@@ -149,7 +149,7 @@ export const fitOnBoard = (pieces: readonly RingPiece[], board: Box): BoardFit =
   return { fits: 'no', segments: 1, places: [] };
 };
 
-/** Screws of the brackets stand in the gap beside the canister; those of a double ring where both rings lie on each other. */
+/** Bracket screws go into the gap beside the canister; those of a double ring where both rings overlap. */
 const screwBand = (q: RingQuestion, { way, pieces }: Pick<RingPlan, 'way' | 'pieces'>): readonly [number, number] => {
   const [first] = pieces;
   return way === 'inside' ? [q.filterM, first?.outerM ?? 0] : [first?.innerM ?? 0, first?.outerM ?? 0];

@@ -20,7 +20,7 @@ const loadReader = async (): Promise<Reader> => {
 
 const SORRY: Readonly<Record<string, string>> = {
   NotAllowedError: 'The camera is not allowed here. Allow it in the browser, or type the tag.',
-  NotFoundError: 'There is no camera. Type the tag.',
+  NotFoundError: 'No camera was found. Type the tag.',
 };
 
 /** Looks through the camera for the code of a label, and goes to its machine. */
@@ -78,7 +78,7 @@ export const Scan = ({ onTag, onClose }: ScanProps) => {
           <X size={18} aria-hidden="true" className="mx-auto" />
         </button>
       </div>
-      <video ref={video} className="mt-1 w-full bg-black" muted playsInline aria-label="What the camera sees" />
+      <video ref={video} className="mt-1 w-full bg-black" muted playsInline aria-label="Camera picture" />
     </div>
   );
 };

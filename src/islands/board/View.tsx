@@ -112,7 +112,7 @@ interface RestProps {
   readonly keepsPeople: boolean;
 }
 
-/** What stands under the tags: the rest of a large yard, a new machine, the people. */
+/** Below the tags: the rest of a large yard, a new machine, the people. */
 const Rest = ({ query, all, shown, of, total, keepsPeople }: RestProps) => {
   const more = total > of;
   return (

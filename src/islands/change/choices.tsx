@@ -50,15 +50,7 @@ export const StageChoice = ({ state, dispatch, machine, due }: Part & Pick<Chang
             onClick={() => dispatch({ type: 'stage', id: stage.id })}
           >
             <span className="block font-semibold">{capital(stage.name)}</span>
-            <span className="soft text-xs">
-              {stage.missing
-                ? 'missing'
-                : own
-                  ? own.daysLeft === null
-                    ? 'no date yet'
-                    : dueIn(own.daysLeft)
-                  : 'no rule'}
-            </span>
+            <span className="soft text-xs">{stage.missing ? 'missing' : own ? dueIn(own.daysLeft) : 'no rule'}</span>
           </button>
         );
       })}

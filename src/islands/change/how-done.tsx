@@ -31,10 +31,9 @@ export const BeforeTest = ({ state, dispatch, before }: Part & { readonly before
 /** On dust that wants its steps, a change that nobody walked through says how it was done; the file marks it so. */
 export const HowDone = ({ state, dispatch, level }: Part & { readonly level: DustHazard }) => (
   <fieldset>
-    <legend className="font-bold">Done without the guide: how was it contained?</legend>
+    <legend className="font-bold">Without the guide, write down how the dust was contained</legend>
     <p className="soft text-sm">
-      {capital(level)} dust. It is marked so in the file; what carries a class is suspended until it is screened and
-      tested.
+      {capital(level)} dust. If a class filter was opened, the class is suspended until it is screened and tested.
     </p>
     <div className="grid grid-cols-[5rem_1fr] gap-2">
       <label className="block">

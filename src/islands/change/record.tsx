@@ -6,7 +6,7 @@ import { type ChangeState } from './state';
 
 const KNOWN = ['how', 'stageId', 'reason', 'partId', 'by', 'performedAt', 'correctionReason'];
 
-/** What is in the way of the hands: what it collected, and the walk that guides through it. */
+/** The warning before a change: the machine's dust, and a link to the guided change. */
 export const Warning = ({
   machine,
   stageId,

@@ -15,7 +15,7 @@ export interface ChangeState {
   /** datetime-local text; '' is now. */
   readonly when: string;
   readonly correctionReason: string;
-  /** Of one that nobody walked through: who did it, and how it was contained. */
+  /** For an unguided change: who did it, and the containment. */
   readonly doneBy: string;
   readonly doneHow: string;
   readonly sending: boolean;

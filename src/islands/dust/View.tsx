@@ -19,7 +19,7 @@ interface DustPageProps {
   readonly by: string;
 }
 
-/** One post at a time to an address of this machine; the page is loaded anew when it was taken. */
+/** Posts one action at a time to an address of this machine; reloads the page when it was recorded. */
 const useRecord = (tag: string) => {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const post = usePostOnce();
@@ -121,7 +121,7 @@ const Examination = ({ machine, today, by }: DustPageProps) => {
           <DayField label="On" value={e.on} onValue={(on) => setE({ ...e, on })} />
         </div>
         <Text label="Examined by" wide value={e.examiner} onText={(examiner) => setE({ ...e, examiner })} />
-        <Text label="What was found" wide value={e.found} onText={(found) => setE({ ...e, found })} />
+        <Text label="Finding" wide value={e.found} onText={(found) => setE({ ...e, found })} />
         <button
           type="button"
           className="go"
@@ -136,7 +136,7 @@ const Examination = ({ machine, today, by }: DustPageProps) => {
   );
 };
 
-/** What a machine has collected: said, answered, cleared; and the examinations that are somebody else's. */
+/** The dust page of a machine: statements, answers, decontamination; and examinations by others. */
 export const DustPage = (props: DustPageProps) => {
   const { machine, ownDusts, today } = props;
   const [by, setBy] = useState(props.by);

@@ -129,7 +129,7 @@ const Following = ({ dust: d, put }: PartProps) => (
   <>
     <div className="flex flex-wrap gap-2">
       <TextField label="On the waste label" value={d.waste} maxLength={120} onValue={(waste) => put({ waste })} />
-      <TextField label="What else to know" value={d.note} maxLength={400} onValue={(note) => put({ note })} />
+      <TextField label="Notes" value={d.note} maxLength={400} onValue={(note) => put({ note })} />
     </div>
     <Choices
       legend="A reusable filter may be cleaned after it"
@@ -157,7 +157,7 @@ const wordsIn = (typed: string): readonly string[] => [
   ),
 ];
 
-/** What is sent of the form: a shipped dust keeps the words it ships with, an own one gets a key of its name. */
+/** The entry to send: a shipped dust keeps its words, an own one gets a key from its name. */
 const entryOf = (first: Dust, dust: Dust, typed: string): Dust => ({
   ...dust,
   key: dust.key === '' ? keyOf(dust.name) : dust.key,

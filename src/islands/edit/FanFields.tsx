@@ -14,7 +14,7 @@ const asKind = (curve: FanCurve, kind: string): FanCurve => {
   return { kind: 'universal', ...base, a: 0.85 };
 };
 
-/** What the curve comes to, to be held beside the air watts its maker prints. */
+/** Peak air power of the curve, to compare with the air watts the maker prints. */
 const Peak = ({ curve, units }: { curve: FanCurve; units: UnitSystem }) => {
   const fan = fanCoefficients(curve, NOMINAL_DRIVE, REFERENCE_AIR);
   if (!fan.ok) return null;

@@ -14,7 +14,7 @@ const ORIENTATIONS: readonly (readonly [Orientation, string])[] = [
   ['againstFlow', 'arrow against the flow'],
 ];
 
-/** A rating as one choice: its scale and its value together, as it is printed. */
+/** Ratings to choose from: scale and value together, as printed. */
 const RATINGS: readonly (readonly [string, string, FilterRating])[] = [
   ['none', 'not rated', { scale: 'none' }],
   ['point', 'efficiency at a size', { scale: 'point', efficiency: 0.9997, sizeUm: 0.3 }],

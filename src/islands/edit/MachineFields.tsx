@@ -111,7 +111,7 @@ export const MachineFields = ({ draft, dispatch, units, fresh }: MachineFieldsPr
       )}
       {fresh && (
         <Choose
-          label="Kind: its path is laid out below"
+          label="Kind"
           value={draft.kind}
           options={KINDS}
           onChoose={(k) => dispatch({ type: 'kind', kind: KINDS.find(([key]) => key === k)?.[0] ?? draft.kind })}
@@ -128,7 +128,7 @@ export const MachineFields = ({ draft, dispatch, units, fresh }: MachineFieldsPr
       />
       {fresh && (
         <DayField
-          label="In use since; empty: today"
+          label="In use since (leave empty for today)"
           value={draft.firstUsedOn}
           onValue={(on) => dispatch({ type: 'firstUsed', on })}
         />

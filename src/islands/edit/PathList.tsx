@@ -30,7 +30,7 @@ import type { Draft, DraftStage, EditAction } from './state';
 interface ListProps {
   readonly draft: Draft;
   readonly dispatch: (action: EditAction) => void;
-  /** Positions that cannot be as they are. */
+  /** Positions that are not allowed. */
   readonly wrong: ReadonlySet<number>;
   readonly ruleSet: RuleSet;
 }
@@ -115,7 +115,7 @@ const stateWords = (stage: DraftStage): string =>
     .filter((w) => w !== '')
     .join(', ');
 
-/** Of a new stage: what will make it due; '' where nothing of the kind is asked. */
+/** The rules of a new stage, in words; '' where the kind has none. */
 const dueWords = (stage: DraftStage, { draft, ruleSet }: Pick<ListProps, 'draft' | 'ruleSet'>): string => {
   if (stage.id !== null || RULE_TEMPLATES[stage.kind].length === 0) return '';
   const { machineClass } = draft.machine;

@@ -82,7 +82,7 @@ const bodyOf = (d: Draft, machine: Machine | null, dust: DustStatement): object 
 interface SaveProps {
   readonly draft: Draft;
   readonly dispatch: (a: EditAction) => void;
-  /** What is still needed before it can be recorded; '' when nothing is. */
+  /** The missing input before it can be recorded; '' when complete. */
   readonly needed: string;
   readonly fresh: boolean;
   readonly onSave: () => void;
@@ -125,16 +125,17 @@ const SaveBar = ({ draft, dispatch, needed, fresh, onSave }: SaveProps) => (
   </div>
 );
 
-/** What keeps the draft from being recorded, the first thing first. */
+/** The first obstacle to recording the draft. */
 const neededOf = (d: Draft, preview: Preview, fresh: boolean): string => {
   if (preview.failures.length > 0) return 'Fix the path first.';
-  if (d.bad.length > 0) return 'One of the fields is not readable yet.';
+  if (d.bad.length > 0) return 'A field cannot be read. Check the fields marked red.';
   if (d.stages.some((s) => s.name.trim() === '')) return 'Every stage needs a name.';
-  if (fresh && d.tag.trim() === '') return 'Give it the tag on its label.';
+  if (fresh && d.tag.trim() === '') return 'Tag is needed.';
   if (fresh && d.firstUsedOn.trim() !== '' && !isCalendarDate(d.firstUsedOn.trim()))
     return 'Write the day it came into use like 2026-01-31, or leave it empty.';
-  if (d.machine.name.trim() === '' || d.machine.place.trim() === '') return 'Give it a name and a place.';
-  return d.by.trim() === '' ? 'Sign with your initials.' : '';
+  if (d.machine.name.trim() === '') return 'Name is needed.';
+  if (d.machine.place.trim() === '') return 'Place is needed.';
+  return d.by.trim() === '' ? 'Your initials are needed.' : '';
 };
 
 /** A machine that is entered is mostly not new: nobody takes it for clean unless somebody says so. */
@@ -148,11 +149,11 @@ const dustNeeded = ({ own }: DustSaid, text: string): string =>
 interface AboutProps extends Pick<EditProps, 'machine' | 'units'> {
   readonly draft: Draft;
   readonly dispatch: (a: EditAction) => void;
-  /** What is asked of a new one besides. */
+  /** Extra fields of a new machine. */
   readonly children: ReactNode;
 }
 
-/** The machine itself; of one on file folded away, with where the rest of it is said. */
+/** The machine's own fields; folded away for a recorded machine, with links to its other settings. */
 const About = ({ machine, units, draft, dispatch, children }: AboutProps) =>
   machine ? (
     <details>
@@ -188,7 +189,9 @@ const About = ({ machine, units, draft, dispatch, children }: AboutProps) =>
     </>
   );
 
-/** The machine editor: the path by drag, by arrows or by template; each stage's part, seat and rating; the machine. */
+/**
+ * The machine editor: the path by drag, by arrow keys or by template; each stage's part, seat and rating; the machine.
+ */
 export const Edit = (props: EditProps) => {
   const { machine, units, parts } = props;
   const [draft, dispatch] = useReducer(editReducer, props, (p) => (p.machine ? startEdit(p.machine, p) : startNew(p)));

@@ -12,7 +12,7 @@ interface WhenDueProps {
 
 const same = (a: RuleTemplate, b: RuleTemplate): boolean => JSON.stringify(a.rule) === JSON.stringify(b.rule);
 
-/** What makes a new stage due: the usual rules are ticked, and taking all of them out says what that means. */
+/** The rules of a new stage: the usual ones are ticked; with none ticked, a sentence says what that means. */
 export const WhenDue = ({ stage, of, dispatch }: WhenDueProps) => {
   const offered = RULE_TEMPLATES[stage.kind];
   if (offered.length === 0) return null;

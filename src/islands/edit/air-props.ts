@@ -3,7 +3,7 @@ import { type StageFieldProps } from './fields';
 
 type Of<F extends StageAir['form']> = Extract<StageAir, { form: F }>;
 
-/** What the fields of one form of air are given. */
+/** The props of an air form. */
 export interface AirProps<F extends StageAir['form']> extends StageFieldProps {
   readonly air: Of<F>;
   readonly set: (air: StageAir) => void;

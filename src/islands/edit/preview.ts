@@ -24,7 +24,7 @@ export interface Preview {
   readonly stairs: PressureProfile | null;
 }
 
-/** What the path under the editor's hands would do, or why it cannot be. */
+/** The flow of the path being edited, or the reason it has none. */
 export const previewOf = (d: Draft): Preview => {
   const model = modelOfDraft(d);
   const checked = checkMachinePath(model, { wet: d.machine.wetSet });

@@ -11,7 +11,7 @@ import type { Problem } from '@/messages/failures';
 /** A stage under the editor's hands; `key` names it on the screen, saved or not. */
 export interface DraftStage extends EditedStage {
   readonly key: string;
-  /** What makes a new one due, where somebody chose; null takes the usual rules. */
+  /** Chosen rules of a new stage; null takes the usual ones. */
   readonly rules: readonly RuleTemplate[] | null;
 }
 
@@ -201,7 +201,7 @@ export const editReducer = (d: Draft, a: EditAction): Draft => {
   }
 };
 
-/** What is sent: the draft without what only the screen needs. */
+/** The snapshot to send: the draft without screen state. */
 export const snapshotOfDraft = (d: Draft): PathSnapshot => ({
   machine: d.machine,
   stages: d.stages.map(({ id, kind, name, partId, missing, doNotRemove, spec }) => ({

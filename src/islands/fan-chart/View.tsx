@@ -3,7 +3,7 @@ import { type FanChart, fanOption } from '@/charts/fan-option';
 import type { Ink } from '@/charts/ink';
 import { useChart } from '@/charts/use-chart';
 
-/** The fan's curve with the machine's working points; the figures stand in the tables beside it too. */
+/** The fan's curve with the machine's working points; the tables beside it hold the same figures. */
 export const FanChartView = ({ chart, label }: { readonly chart: FanChart; readonly label: string }) => {
   const { box, state } = useChart(
     useCallback((ink: Ink) => fanOption(chart, ink), [chart]),

@@ -17,14 +17,14 @@ const pieceText = (
 
 const LEAST_SHOWN = 0.03;
 
-/** What is gone is told as what was found and done, not as a chance. */
+/** A cured cause is shown as found and repaired, not as a chance. */
 const CURED_WORDS = {
   yes: 'Found and put right',
   no: 'Repair done; this was not found',
   unseen: 'Taken care of by the repair',
 } as const;
 
-/** What was seen of a cause when it was put right; what nobody was asked about was not seen. */
+/** The finding when a cause was repaired; without a question nothing was seen. */
 const foundOf = (record: BenchPart['record'], { kind, position }: Pick<Fault, 'kind' | 'position'>) =>
   record.events.reduce<keyof typeof CURED_WORDS>(
     (seen, { event }) =>

@@ -32,7 +32,7 @@ const useEnding = (p: BenchPart) => {
   return { roots, chosen, choose, words, setWords, followUp, setFollowUp, root };
 };
 
-/** The root cause as it is recorded: what was chosen, and the words for it. */
+/** The root cause as recorded: the choice, and the words for it. */
 const rootCauseOf = (e: ReturnType<typeof useEnding>, stages: BenchPart['setup']['model']['stages']): string =>
   [e.chosen === NOT_FOUND ? NOT_FOUND : e.root ? sayFault(e.root, stages) : '', e.words.trim()]
     .filter((x) => x !== '')
@@ -41,7 +41,7 @@ const rootCauseOf = (e: ReturnType<typeof useEnding>, stages: BenchPart['setup']
 /** From this chance on, what nobody would feel is named before the case closes. */
 const NAMED_FROM = 0.05;
 
-/** What may still let dust past and was not put right. */
+/** Possible dust leaks that were not repaired. */
 const openDoubts = ({ findings, setup, state }: BenchPart) =>
   findings.causes.filter(
     (c) => c.probability >= NAMED_FROM && isSilent(c, setup.model) && !curedBy(state.progress.interventions.repairs, c),

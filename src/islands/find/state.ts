@@ -1,7 +1,7 @@
 import type { Operation } from '@/core/diagnose/operation';
 import type { Problem } from '@/messages/failures';
 
-/** What is being done on the page; the case itself is its log. */
+/** State of the page; the case itself is its log. */
 export interface FindState {
   readonly by: string;
   /** A test chosen by the technician instead of the proposed one. */

@@ -7,11 +7,11 @@ import type { FindAction } from './state';
 
 export interface CaseUse {
   readonly reply: OpenCaseReply;
-  /** Records one action and loads the case anew; true when it was taken. */
+  /** Records one action and reloads the case; true when it was recorded. */
   readonly doIt: (action: CaseAction, by: string) => Promise<boolean>;
 }
 
-/** The open case, its actions posted one by one and its log loaded anew after each. */
+/** The open case: posts its actions one by one and reloads its log after each. */
 export const useCase = (tag: string, first: OpenCaseReply, dispatch: (action: FindAction) => void): CaseUse => {
   const [reply, setReply] = useState(first);
   const base = `/api/machines/${encodeURIComponent(tag)}/cases`;

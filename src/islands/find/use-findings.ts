@@ -16,11 +16,14 @@ export interface FindingsUse {
 }
 
 interface Held extends FindingsUse {
-  /** What the findings answer. */
+  /** The case state that the findings belong to. */
   readonly of: string;
 }
 
-/** How a case stands, weighed in a worker: the page never waits for it. What was found for an older state of the case is not ready. */
+/**
+ * The findings of a case, computed in a worker: the page never waits. Findings of an earlier state of the case are not
+ * shown.
+ */
 export const useFindings = (
   setup: CaseSetup,
   { progress, school }: Pick<CaseState, 'progress' | 'school'>,

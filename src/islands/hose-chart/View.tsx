@@ -3,7 +3,7 @@ import { type HoseChart, hoseOption } from '@/charts/hose-option';
 import type { Ink } from '@/charts/ink';
 import { useChart } from '@/charts/use-chart';
 
-/** Flow and velocity against the length of the hose; the figures of the hoses there are stand in the list beside it. */
+/** Flow and velocity against the length of the hose; the list beside it holds the figures of the available hoses. */
 export const HoseChartView = ({ chart, label }: { readonly chart: HoseChart; readonly label: string }) => {
   const { box, state } = useChart(
     useCallback((ink: Ink) => hoseOption(chart, ink), [chart]),

@@ -170,7 +170,7 @@ const Penetration = ({ failed, ...p }: { readonly failed: boolean } & Sending) =
   );
 };
 
-/** What is due of a filter since its seat was opened: the screening on site, and the proof that is somebody else's. */
+/** Tests that are due for a filter since its seat was opened: the screening on site, and the proof by others. */
 export const Integrity = ({ machine, standing, by, onDone }: IntegrityProps) => {
   const { due, failed, penetration, stageId } = standing;
   const p = { machine, by, onDone, stageId };

@@ -162,7 +162,7 @@ const Doing = ({ p, step, at }: { readonly p: PlayerProps; readonly step: Step; 
       <>
         <Drying until={p.state.driesUntil} now={p.reply.now} />
         {p.reply.now < p.state.driesUntil ? (
-          <LeaveOut act={p.act} sending={p.sending} step={at} word="It is dry sooner" />
+          <LeaveOut act={p.act} sending={p.sending} step={at} word="It is dry already" />
         ) : (
           <Answer state={p.state} act={p.act} sending={p.sending} step={at} turns={false} />
         )}

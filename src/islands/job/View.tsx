@@ -32,11 +32,11 @@ interface JobProps {
   readonly ownDusts: readonly Dust[];
 }
 
-/** What board and head of the page say of this machine: when it changes, the whole page is drawn anew. */
+/** The status shown by board and page head: when it changes, the whole page is reloaded. */
 const saysOf = ({ record, changeIds, integrity }: OpenJobReply): string =>
   JSON.stringify([record ? doNotRun(jobState(record)) : null, changeIds, integrity]);
 
-/** The job as the server has it, asked anew after each action; `reload` answers false when the page itself is on its way. */
+/** The job on the server, reloaded after each action; `reload` returns false when the page itself reloads. */
 const useJob = (tag: string, first: OpenJobReply) => {
   const [reply, setReply] = useState(first);
   const base = `/api/machines/${encodeURIComponent(tag)}/jobs`;

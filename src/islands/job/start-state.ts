@@ -1,7 +1,7 @@
 import type { DustStatement } from '@/core/dust/assess';
 import { type ChangeReason } from '@/core/record/records';
 
-/** What the start of a job has been told so far. */
+/** Choices made at the start of a job. */
 export interface StartState {
   readonly dust: DustStatement;
   readonly reason: ChangeReason;

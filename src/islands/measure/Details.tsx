@@ -54,13 +54,13 @@ const InstrumentChoice = ({ state, dispatch, problems, instruments, today }: Rig
   const expired = (chosen?.calibrationDueOn ?? today) < today;
   return (
     <label className="block">
-      <span className="caption">Instrument</span>
+      <span className="caption">Meter</span>
       <select
         className="field"
         value={state.instrumentId ?? ''}
         onChange={(e) => dispatch({ type: 'instrument', id: e.target.value === '' ? null : Number(e.target.value) })}
       >
-        <option value="">not listed: meter error not counted</option>
+        <option value="">No meter chosen: its error is not counted, so the interval is too narrow</option>
         {fitting.map((i) => (
           <option key={i.id} value={i.id}>
             {i.name}

@@ -66,7 +66,7 @@ const RectangularFields = ({ entry, dispatch, problems }: EntryProps<'rectangula
   </>
 );
 
-/** What a duct traverse is told besides its readings. */
+/** Inputs of a duct traverse besides its readings. */
 export const DuctFields = ({
   entry,
   dispatch,
@@ -98,7 +98,7 @@ export const DuctFields = ({
   );
 };
 
-/** What a suction curve is told besides its readings. */
+/** Inputs of a suction curve besides its readings. */
 export const CurveFields = ({
   entry,
   dispatch,
@@ -138,7 +138,7 @@ export const CurveFields = ({
   </fieldset>
 );
 
-/** What a plate is told besides its readings. */
+/** Inputs of a plate besides its readings. */
 export const PlateFields = ({ entry, dispatch, problems }: EntryProps<'plate'>) => (
   <div className="grid grid-cols-2 gap-2">
     <TypedInput

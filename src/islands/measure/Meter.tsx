@@ -134,7 +134,10 @@ export const ListenButton = ({ on, setOn }: { on: boolean; setOn: (on: boolean) 
   </button>
 );
 
-/** A streaming meter: live needle, a settled mean to hold, and the maximum, marked for what it is. Another meter, method or place starts anew. */
+/**
+ * A streaming meter: live needle, a settled mean to hold, and the maximum with its mark. Another meter, method or place
+ * resets it.
+ */
 export const Meter = (props: MeterProps) =>
   props.on ? (
     <LiveMeter {...props} key={[props.state.instrumentId, props.state.method, props.state.place].join(' ')} />

@@ -80,7 +80,7 @@ const LightFields = ({ entry, dispatch, problems }: EntryProps<'light'>) => (
   </div>
 );
 
-/** What the method at hand needs to know besides its readings. */
+/** Inputs of the chosen method besides its readings. */
 export const MethodFields = ({ state, dispatch, problems, machine }: Props): ReactNode => {
   const entry = state.details[state.method];
   switch (entry.kind) {
@@ -126,7 +126,7 @@ export const MethodFields = ({ state, dispatch, problems, machine }: Props): Rea
             pick={(stageId) => set(dispatch, { ...entry, stageId })}
           />
           <Pick
-            label="The needle stands in"
+            label="Needle is in"
             values={Object.keys(ZONE_WORDS) as GaugeZone[]}
             chosen={entry.zone}
             words={(v) => ZONE_WORDS[v]}

@@ -21,7 +21,7 @@ interface PadProps {
   readonly aside: ReactNode;
 }
 
-/** What the next reading is, in words: its number, its point, its opening, or which air is counted. */
+/** The next reading in words: its number, its point, its opening, or the kind of air counted. */
 const nextWords = (state: MeasureState, units: UnitSystem): string => {
   const entry = state.details[state.method];
   const stand = traverseStand(state);

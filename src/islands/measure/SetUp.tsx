@@ -83,8 +83,8 @@ export const Preconditions = ({ state, dispatch, wanted }: Props & { readonly wa
   return (
     <fieldset>
       <legend className="mb-1 flex w-full items-baseline justify-between font-bold">
-        Tick before it counts
-        <span className="soft text-sm font-semibold">{open === 0 ? 'all ticked' : `${open} to tick`}</span>
+        Before you measure
+        <span className="soft text-sm font-semibold">{open === 0 ? 'all checked' : `${open} to check`}</span>
       </legend>
       <div className="grid grid-cols-2 gap-1 sm:grid-cols-3 lg:grid-cols-2">
         {wanted.map((p) => {

@@ -10,7 +10,7 @@ import type { Live } from './live';
 
 interface VerdictProps {
   readonly live: Live;
-  /** What is not whole yet. */
+  /** Incomplete inputs. */
   readonly waiting: readonly Problem[];
   readonly units: UnitSystem;
   readonly machine: Pick<Machine, 'kind' | 'timeZone'>;

@@ -56,7 +56,7 @@ interface FoldedProps {
   readonly today: string;
 }
 
-/** What carries over or is seldom said, folded away until something is wrong with it. */
+/** Settings that carry over or change rarely, folded away until one has a problem. */
 const Folded = ({ instruments, today, ...common }: FoldedProps) => (
   <div className="grid gap-4 lg:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
     <details

@@ -110,5 +110,5 @@ export const StagePick = ({
   </label>
 );
 
-/** Puts what the method at hand is told into the state. */
+/** Puts an input of the method into the state. */
 export const set = (dispatch: Dispatch<MeasureAction>, detail: DetailEntry) => dispatch({ type: 'detail', detail });

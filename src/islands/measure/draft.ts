@@ -11,7 +11,7 @@ export interface DraftPlace {
   readonly afterChangeId: number | null;
 }
 
-/** What was typed on this machine and not recorded yet; null when there is none. */
+/** The unrecorded entry for this machine; null when there is none. */
 export const readDraft = ({ tag, afterChangeId }: DraftPlace): MeasureState | null => {
   try {
     const stored = JSON.parse(localStorage.getItem(keyOf(tag, afterChangeId)) ?? 'null') as {

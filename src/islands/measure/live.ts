@@ -58,7 +58,7 @@ const judge = (
   };
 };
 
-/** What was typed so far says, by the same functions that judge the record later. */
+/** The result of the entry so far, by the same functions that judge the record later. */
 export const liveResult = (input: LiveInput): Live => {
   const { state } = input;
   if (METHODS[state.method].form !== 'word' && readingsOf(state).length === 0) return { form: 'nothing', failures: [] };
@@ -76,7 +76,7 @@ export const liveResult = (input: LiveInput): Live => {
     : { form: 'other', reduced: result.value };
 };
 
-/** What is wrong with the reading in the pad, before it is entered; empty when it may be. */
+/** Failures of the reading in the pad, before it is entered; empty when it is valid. */
 export const padFailures = (state: MeasureState): readonly Failure[] => {
   const entry = {
     typed: state.pad,

@@ -1,6 +1,6 @@
 import type { Sample } from '@/core/measure/settling';
 
-/** What is kept of a streaming meter, bounded whatever it sends. */
+/** The readings kept of a streaming meter; bounded for any rate. */
 export interface MeterBuffer {
   readonly samples: readonly Sample[];
   readonly lastAtMs: number | null;

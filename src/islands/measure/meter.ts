@@ -4,7 +4,7 @@ import type { MeterBuffer } from './meter-buffer';
 
 /** Samples kept: a minute of ten a second. */
 const KEPT = 600;
-/** More lines in a second than this are let go, and that is said. */
+/** More lines in a second are dropped, and the screen says so. */
 const MOST_PER_SECOND = 40;
 /** Takes one line in: a sample of the wanted quantity, a dropped reading, garbage, or one too many. */
 export const bufferLine = (

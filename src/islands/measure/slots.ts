@@ -4,7 +4,7 @@ import { type Method, METHODS } from '@/core/measure/methods';
 import { type TraversePoint, traversePoints } from '@/core/measure/traverse';
 import { type Pads, readingsOf } from './pads';
 
-/** What the choice of the next slot looks at. */
+/** Inputs for the choice of the next slot. */
 interface SlotState extends Pads {
   readonly method: Method;
   readonly details: Readonly<Record<Method, DetailEntry>>;

@@ -15,7 +15,7 @@ interface Start {
   readonly clientId: string;
   /** The change this test follows. */
   readonly afterChangeId: number | null;
-  /** What was chosen last time on this machine: place, method, rig and instrument carry over. */
+  /** The last test of this machine: place, method, rig and instrument carry over. */
   readonly previous: TestRecord | null;
 }
 

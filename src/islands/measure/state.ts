@@ -14,9 +14,9 @@ import { nextSlot } from './slots';
 export interface MeasureState extends Pads {
   readonly clientId: string;
   readonly place: Place;
-  /** What each method is told besides its readings. */
+  /** Inputs of each method besides its readings. */
   readonly details: Readonly<Record<Method, DetailEntry>>;
-  /** What stands in the pad, not entered yet. */
+  /** Text in the pad, not entered yet. */
   readonly pad: string;
   /** The unit a bare number takes, by method. */
   readonly units: Readonly<Record<Method, string>>;
@@ -119,7 +119,7 @@ const PATH_OF: Record<TypedField, string> = {
   volts: 'volts',
 };
 
-/** What was typed, with the unit that a bare number will take next time. */
+/** The typed text, with the unit that the next bare number takes. */
 export const retyped = (before: Typed, value: string, kind: QuantityKind): Typed => {
   const parsed = parseQuantity(value, kind, before.unit);
   return { typed: value, unit: parsed.ok ? parsed.value.unit : before.unit };

@@ -28,7 +28,7 @@ export interface MeasureProps {
   readonly by: string;
   readonly clientId: string;
   readonly afterChangeId: number | null;
-  /** Asked for by a link; null leaves the method as it was. */
+  /** Method from a link; null keeps the method. */
   readonly method: Method | null;
   /** Set when a record is being corrected. */
   readonly correcting: TestRecord | null;

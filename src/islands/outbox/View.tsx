@@ -3,7 +3,7 @@ import type { Problem } from '@/messages/failures';
 import { FieldProblems } from '@/ui/problems';
 import { usePostOnce } from '@/ui/use-post-once';
 
-/** Sends what is to be told today; each thing goes out once. */
+/** Sends today's reminders; each goes out once. */
 export const Send = () => {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [sending, setSending] = useState(false);

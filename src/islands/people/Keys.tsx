@@ -71,7 +71,7 @@ export const WithdrawKey = ({ id, by }: { readonly id: number; readonly by: stri
   );
 };
 
-/** Whether whoever sits at the server's own machine needs no passphrase. */
+/** Whether the server's own machine needs a passphrase. */
 export const OpenHere = ({ openHere, by }: { readonly openHere: boolean; readonly by: string }) => {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const post = usePostOnce();

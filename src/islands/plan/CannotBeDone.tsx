@@ -8,7 +8,7 @@ interface CannotProps {
   readonly words: Parameters<typeof sayWayOut>[1];
 }
 
-/** What cannot be done: a part that many wait for is said once. */
+/** Tasks that cannot be done: a part that many of them need is named once. */
 export const CannotBeDone = ({ problem, ways, words }: CannotProps) =>
   ways.length > 0 && (
     <ul className="tone-stop mt-2 text-sm font-semibold">

@@ -4,7 +4,7 @@ import type { YardProblem } from '@/core/plan/yard-problem';
 
 const leftWord = (left: number): string => (left < 0 ? `order ${-left}` : String(left));
 
-/** What the plan leaves of each part it uses, day by day; the scarcest first. */
+/** Remaining stock of each part the plan uses, day by day; the scarcest first. */
 export const StockLines = ({ made, days }: { readonly made: YardProblem; readonly days: PlanDays }) => {
   const horizon = made.problem.minutes.length;
   const lines = made.problem.parts

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { PlanPageJson } from '@/contracts/plan';
 import { addDays } from '@/core/calendar/calendar-date';
 import { costOf } from '@/core/plan/cost';
+import type { PlanCost } from '@/core/plan/problem';
 import { waysOut } from '@/core/plan/explain';
 import { eachOnItsOwnDay } from '@/core/plan/own-day';
 import type { PlanDays } from '@/core/plan/problem';
@@ -33,6 +34,11 @@ interface HeadlineProps {
   readonly currency: string;
 }
 
+const overdueChance = (plan: PlanCost, own: PlanCost): string => {
+  const [here, there] = [showPercent(plan.overrunChance), showPercent(own.overrunChance)];
+  return here === there ? `${here} either way` : `${here} instead of ${there}`;
+};
+
 const Headline = ({ made, days, fits, openings, today, unplanned, currency }: HeadlineProps) => {
   const plan = costOf(made.problem, days);
   // Held against the same tasks: what has no day in the plan is not counted in the other either.
@@ -45,15 +51,14 @@ const Headline = ({ made, days, fits, openings, today, unplanned, currency }: He
     ? 'Planning...'
     : openings.length === 0
       ? 'Nothing is due in these weeks.'
-      : `${openings.length} openings in ${weeks} weeks instead of ${own.openings}${unplanned > 0 ? `; ${unplanned} cannot be done yet` : ''}.`;
+      : `${openings.length} openings in ${weeks} weeks${own.openings === openings.length ? '' : ` instead of ${own.openings}`}${unplanned > 0 ? `; ${unplanned} cannot be done yet` : ''}.`;
   return (
     <>
       <p className="caption">Plan of the yard, from {dayText(today, 0)}</p>
       <h1 className="text-2xl leading-tight font-bold sm:text-3xl">{sentence}</h1>
       <p className="soft text-sm">
-        Cost {money(plan.total, currency)} against {money(own.total, currency)} with each rule on its own day; chance of
-        being overdue {showPercent(plan.overrunChance)} against {showPercent(own.overrunChance)}. An estimate from
-        stated prices, not a promise.{' '}
+        Estimated cost {money(plan.total, currency)}; changing each part on its own due day would cost{' '}
+        {money(own.total, currency)}. Chance of something being overdue: {overdueChance(plan, own)}.{' '}
         <a className="underline" href="/api/plan/calendar.ics">
           Calendar feed
         </a>{' '}
@@ -159,7 +164,7 @@ const PlanOfYard = (p: PlanProps) => {
   const [by, setBy] = useState(p.by);
   const openings = plannedOpenings(made, days);
   const opening = openings.find((o) => o.key === chosen) ?? null;
-  // Before the first plan of a new problem is there, nothing can be said of what does not fit.
+  // Before the first plan of a new problem, tasks that do not fit are unknown.
   const ways = fits ? waysOut(made.problem, days) : [];
   const stageOf = (task: string) => made.stages[made.problem.tasks.findIndex((t) => t.id === task)];
   const words = {
@@ -251,7 +256,7 @@ interface PageProps {
   /** Null where the yard is large: then it is fetched. */
   readonly page: PlanPageJson | null;
   readonly by: string;
-  /** What stands before a sum; '' where the site has not said. */
+  /** Currency sign before an amount; '' when not set. */
   readonly currency: string;
 }
 

@@ -69,7 +69,7 @@ const PartsByMonth = ({ year, input, today }: { readonly year: YearReply } & Pic
   );
 };
 
-/** What the year asks of the yard: openings, hours, money, parts, and how long stages stay past a limit. */
+/** The year's demand: openings, hours, money, parts, and days past a limit. */
 export const Year = ({ input, options, today, currency }: YearProps) => {
   const year = useYear(input, options);
   const days = input.works.slice(0, 52 * WEEK).filter(Boolean).length;

@@ -5,16 +5,16 @@ import { roundsFor } from '@/core/plan/planner';
 import { type PlanInput, type PlanOptions, type YardProblem, yardProblem } from '@/core/plan/yard-problem';
 import { openPlanner, type PlanClient } from '@/workers/plan-client';
 
-/** Seconds the worker goes on for. It stops sooner where there is nothing left to look for, and whenever it is told to. */
+/** Seconds of search in the worker. It stops earlier when nothing is left to try, and on request. */
 const SECONDS = 6;
 
 export interface PlanProps extends PlanPageJson {
-  /** What stands before a sum; '' where the site has not said. */
+  /** Currency sign before an amount; '' when not set. */
   readonly currency: string;
   readonly by: string;
 }
 
-/** Locks laid over what the server knew, until the page is drawn anew. */
+/** Local locks that override the server's, until the page is reloaded. */
 const withLocks = (input: PlanInput, locks: ReadonlyMap<number, number | null>): PlanInput => ({
   ...input,
   machines: input.machines.map((m) => ({
@@ -26,7 +26,7 @@ const withLocks = (input: PlanInput, locks: ReadonlyMap<number, number | null>):
   })),
 });
 
-/** The plan of the yard as it stands with the options and locks at hand, sought in a worker. */
+/** The plan of the yard with the present options and locks, computed in a worker. */
 export const usePlan = (p: PlanProps) => {
   const [options, setOptions] = useState<PlanOptions>(p.options);
   const [locks, setLocks] = useState<ReadonlyMap<number, number | null>>(new Map());

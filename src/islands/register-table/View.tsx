@@ -13,11 +13,11 @@ import type { RegisterColumn, RegisterRow } from '@/contracts/register-row';
 import { ToneMark } from '@/ui/tone-mark';
 
 interface RegisterProps {
-  /** What the list is of, for who cannot see it. */
+  /** Accessible name of the list. */
   readonly label: string;
   readonly columns: readonly RegisterColumn[];
   readonly rows: readonly RegisterRow[];
-  /** What is typed into the search box at first. */
+  /** Initial text of the search box. */
   readonly q?: string;
 }
 
@@ -177,7 +177,7 @@ export const RegisterTable = ({ label, columns, rows, q = '' }: RegisterProps) =
     columns: defs,
     state: { globalFilter: search },
     onGlobalFilterChange: setSearch,
-    // What is typed is looked for in all that is shown, the small print too.
+    // The search covers all shown text, the small print too.
     globalFilterFn: (row, _, typed: string) => row.original.words.includes(typed.trim().toLowerCase()),
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),

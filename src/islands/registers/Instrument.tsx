@@ -8,7 +8,7 @@ import { QuantityField } from '@/ui/quantity-field';
 import { neededOr, RetiredTick, SaveRow, useSigned } from '@/ui/save-row';
 import { TextField } from '@/ui/text-fields';
 
-/** What the methods of measuring read. */
+/** Quantities that the methods read. */
 const READS: readonly QuantityKind[] = [...new Set(Object.values(METHODS).map((m) => m.reads))];
 
 interface Draft {
@@ -67,7 +67,7 @@ interface AccuracyProps {
 
 const Accuracy = ({ draft, set, units, onBad, idOf }: AccuracyProps) => (
   <fieldset className="grid gap-2">
-    <legend className="font-bold">How far off it may be</legend>
+    <legend className="font-bold">Accuracy</legend>
     <label className="block max-w-md">
       <span className="caption">How the figure is meant</span>
       <select
@@ -179,7 +179,7 @@ const ReadsField = ({
   </label>
 );
 
-/** Enters a meter, or changes what is said of one. */
+/** Enters or changes a meter. */
 export const KeepInstrument = ({ instrument, units, by }: KeepProps) => {
   const [draft, setDraft] = useState(() => draftOf(instrument));
   const [bad, setBad] = useState<ReadonlySet<string>>(new Set());

@@ -116,13 +116,13 @@ const Counts = ({ draft, set, fresh }: CountsProps) => (
     <CountField label="Lead time" hint="days" value={draft.lead} onValue={(lead) => set({ lead })} />
     <CountField
       label="Keep at least"
-      hint="pieces; empty: by use"
+      hint="pieces (leave empty to follow use)"
       value={draft.minimum}
       onValue={(minimum) => set({ minimum })}
     />
     <CountField
       label="Keeps for"
-      hint="days; empty: for ever"
+      hint="days (leave empty for no limit)"
       value={draft.shelf}
       onValue={(shelf) => set({ shelf })}
     />
@@ -135,7 +135,7 @@ interface KeepPartProps {
   readonly by: string;
 }
 
-/** Enters a part, or changes what is said of one. */
+/** Enters or changes a part. */
 export const KeepPart = ({ part, units, by }: KeepPartProps) => {
   const [draft, setDraft] = useState(() => draftOf(part));
   const [badArea, setBadArea] = useState(false);

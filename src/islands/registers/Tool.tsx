@@ -52,7 +52,7 @@ interface KeepProps {
   readonly by: string;
 }
 
-/** Enters a tool of the yard's own, or changes what is said of one. */
+/** Enters or changes a tool of the yard's own. */
 export const KeepTool = ({ tool, units, by }: KeepProps) => {
   const [draft, setDraft] = useState<Draft>(tool ?? NEW);
   const [bad, setBad] = useState<ReadonlySet<string>>(new Set());

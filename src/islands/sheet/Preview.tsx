@@ -113,7 +113,7 @@ const Pager = ({ table }: { readonly table: Table<ReadLine> }) =>
     </div>
   );
 
-/** Every row as it will be; what is wrong with a cell stands in its row. */
+/** Every row as it would be imported; a wrong cell is marked in its row. */
 export const Preview = ({ kind, lines, fields, units }: PreviewProps) => {
   const [onlyWrong, setOnlyWrong] = useState(false);
   const wrong = lines.filter((l) => l.problems.length > 0).length;

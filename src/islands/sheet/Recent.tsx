@@ -14,7 +14,7 @@ export interface RecentSheet {
   readonly undone: boolean;
 }
 
-/** What came in last, each with a way back while nothing hangs on it. */
+/** Recent imports, each with an undo until later records use it. */
 export const Recent = ({ sheets, by }: { readonly sheets: readonly RecentSheet[]; readonly by: string }) => {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [asked, setAsked] = useState<number | null>(null);
@@ -46,14 +46,14 @@ export const Recent = ({ sheets, by }: { readonly sheets: readonly RecentSheet[]
               </span>
             </span>
             {s.undone ? (
-              <span className="soft">taken back</span>
+              <span className="soft">undone</span>
             ) : asked === s.id ? (
               <button type="button" className="go" disabled={by.trim() === ''} onClick={() => void undo(s.id)}>
-                {by.trim() === '' ? 'Sign above first' : `Yes, take all ${s.rows} back`}
+                {by.trim() === '' ? 'Enter your initials above' : `Yes, undo all ${s.rows} rows`}
               </button>
             ) : (
               <button type="button" className="choice" onClick={() => setAsked(s.id)}>
-                Take back
+                Undo
               </button>
             )}
           </li>

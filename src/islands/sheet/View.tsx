@@ -39,7 +39,7 @@ const Choose = ({ onSource }: ChooseProps) => {
     const table = readTable(text);
     const problem =
       table.rows.length === 0
-        ? 'There is no row below the heading.'
+        ? 'The sheet has no row below the heading.'
         : table.rows.length > MOST_SHEET_ROWS
           ? `That are ${table.rows.length} rows; ${MOST_SHEET_ROWS} come in at once. Bring it in parts.`
           : table.headings.length > MOST_SHEET_COLUMNS
@@ -186,9 +186,9 @@ const Foot = ({ kind, sheet }: { readonly kind: SheetKind; readonly sheet: Sheet
       : 'Check every row';
   const said =
     wrong > 0
-      ? `${wrong === 1 ? '1 row has' : `${wrong} rows have`} something wrong: mend the sheet and take it again. Nothing comes in by halves.`
+      ? `${wrong === 1 ? '1 row has a problem' : `${wrong} rows have problems`}. Correct the file and load it again. Nothing is imported until every row is right.`
       : ready
-        ? 'Every row can come in. It can be taken back as a whole while nothing hangs on it.'
+        ? 'Every row can be imported. The import can be undone as a whole until later records use it.'
         : '';
   return (
     <>

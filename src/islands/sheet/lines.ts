@@ -24,7 +24,7 @@ interface How {
   readonly order: DateOrder;
 }
 
-/** What the server found wrong, by the place of its row. */
+/** Problems the server found, by row. */
 export const byRow = (problems: readonly Problem[]): ReadonlyMap<number, readonly LineProblem[]> => {
   const found = new Map<number, LineProblem[]>();
   for (const { path, sentence } of problems) {
@@ -56,7 +56,7 @@ export const readLines = (
       n: i + 1,
       values: read.ok ? read.value : {},
       typed,
-      // What is about no column that is shown stands in the first one.
+      // A problem of a hidden column is shown in the first column.
       problems: [...own, ...more].map((p) => (shown.includes(p.field) ? p : { ...p, field: first })),
     };
   });

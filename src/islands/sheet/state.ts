@@ -11,7 +11,7 @@ export interface Setup {
   readonly order: DateOrder;
 }
 
-/** What the readings of a sheet of tests may be of. */
+/** Quantities of the readings in a sheet of tests. */
 const READ: readonly QuantityKind[] = [...new Set(Object.values(METHODS).map((m) => m.reads))];
 
 const unitFor = (heading: string, field: SheetField | undefined): string | null => {

@@ -99,7 +99,7 @@ const Help = ({ sheet, on, setOn }: HelpProps) => (
   </dialog>
 );
 
-/** What is shown now: what was chosen, or what the system asks for. */
+/** The present theme: the chosen one, or the system's. */
 const isNight = (): boolean => {
   const chosen = document.documentElement.dataset['theme'];
   return chosen === undefined ? window.matchMedia('(prefers-color-scheme: dark)').matches : chosen === 'moor-night';

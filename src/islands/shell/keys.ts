@@ -28,7 +28,7 @@ export const MACHINE_KEYS: readonly Shortcut[] = [
 export type KeyAction =
   { readonly kind: 'go'; readonly to: string } | { readonly kind: 'jump' | 'help' | 'units' | 'theme' };
 
-/** What a key does on this page; null for a key that does nothing. Tag is the machine at hand, if any. */
+/** The action of a key on this page; null for other keys. Tag is the open machine, if any. */
 export const actionOfKey = (key: string, tag: string | null): KeyAction | null => {
   const machine = tag === null ? null : `/m/${encodeURIComponent(tag)}`;
   switch (key) {

@@ -35,20 +35,20 @@ const PercentField = ({
 );
 
 const FIGURES = [
-  ['plain', 'A plain opening costs'],
-  ['controlled', 'A controlled one'],
-  ['contained', 'A contained one'],
-  ['late', 'A late day, times a wasted one'],
-  ['plainMinutes', 'A plain opening takes, min'],
-  ['controlledMinutes', 'A controlled one, min'],
-  ['containedMinutes', 'A contained one, min'],
+  ['plain', 'Cost of a plain opening'],
+  ['controlled', 'Cost of a controlled opening'],
+  ['contained', 'Cost of a contained opening'],
+  ['late', 'How much worse a late day is than a wasted day, times'],
+  ['plainMinutes', 'Time of a plain opening, minutes'],
+  ['controlledMinutes', 'Time of a controlled opening, minutes'],
+  ['containedMinutes', 'Time of a contained opening, minutes'],
 ] as const;
 
-/** What the plan weighs against each other, in the site's own money. */
+/** Prices that the plan weighs, in the site's own currency. */
 const PriceFields = ({ typed, setTyped, usual }: Pick<MoreProps, 'typed' | 'setTyped' | 'usual'>) => (
   <section className="grid gap-2" aria-labelledby="prices">
     <h2 id="prices" className="text-xl font-bold">
-      What the plan weighs
+      Prices for the plan
     </h2>
     <div className="flex flex-wrap gap-4">
       <label className="block w-32">
@@ -88,8 +88,8 @@ const PriceFields = ({ typed, setTyped, usual }: Pick<MoreProps, 'typed' | 'setT
       ))}
     </div>
     <p className="soft text-sm">
-      An opening with the time of whoever does it, mask and bag; a day of a part thrown away costs its price over its
-      life. Moorwind defaults, a modelling choice.
+      The cost of one opening: labour, mask and waste bag. Changing early wastes the part's price, spread over its life.
+      Moorwind's defaults, a modelling choice.
     </p>
   </section>
 );
@@ -127,8 +127,8 @@ export const More = ({ said, set, typed, setTyped, usual }: MoreProps) => (
         />
       </div>
       <p className="soft text-sm">
-        Against the machine's own baseline. Moorwind defaults, a common practice without a published source: your
-        maker's figure comes first.
+        Compared with the machine's own baseline. Moorwind's defaults, from common practice; no published source. If the
+        maker gives a figure, use that.
       </p>
     </section>
     <section className="grid gap-2" aria-labelledby="days">

@@ -3,7 +3,7 @@ import { neededOr, SaveRow, useSigned } from '@/ui/save-row';
 
 interface RestoreProps {
   readonly name: string;
-  /** What would be lost, in a sentence. */
+  /** The records a restore would lose, in a sentence. */
   readonly lost: string;
   readonly by: string;
 }

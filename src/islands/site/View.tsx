@@ -13,11 +13,11 @@ import { useGuessedZone, useZones } from './zones';
 
 interface SiteProps {
   readonly site: Site;
-  /** What a new installation starts with, to go back to. */
+  /** Settings of a new installation, to return to. */
   readonly defaults: Site;
   readonly units: UnitSystem;
   readonly by: string;
-  /** The first start: asks what is needed and no more. */
+  /** The first start: asks only for the needed settings. */
   readonly first: boolean;
 }
 
@@ -76,7 +76,7 @@ const Units = ({ units, onUnits }: { readonly units: UnitSystem; readonly onUnit
 const neededOf = (said: Site, { bad, wrong }: { readonly bad: boolean; readonly wrong: string }): string => {
   if (said.name.trim() === '') return 'Give the site a name.';
   if (said.working.weekdays.length === 0) return 'Choose the days somebody works.';
-  return bad ? 'The height above the sea is not readable yet.' : wrong;
+  return bad ? 'The altitude cannot be read. Type it with a unit, such as 120 m.' : wrong;
 };
 
 const bodyOf = (said: Site, typed: Typed): object => ({
@@ -90,7 +90,7 @@ const bodyOf = (said: Site, typed: Typed): object => ({
   prices: pricesOf(typed),
 });
 
-/** What a site says of itself: at the first start what is needed, later everything that decides something. */
+/** The site settings: at the first start only the needed ones, later all that decide something. */
 export const SiteForm = ({ site, defaults, units: shown, by, first }: SiteProps) => {
   const [said, setSaid] = useState(site);
   // Until a zone is chosen the browser's own is taken: at the first start it is a good guess.
@@ -128,7 +128,7 @@ export const SiteForm = ({ site, defaults, units: shown, by, first }: SiteProps)
             unit={units === 'us' ? 'ft' : 'm'}
             low={-430}
             high={5100}
-            hint="Thin air moves less. A guess to 100 m will do."
+            hint="Air is thinner higher up. To the nearest 100 m is enough."
             onValue={(v) => set({ altitudeM: v ?? 0 })}
             onBad={(_, is) => setBad(is)}
           />

@@ -5,7 +5,7 @@ export type SetSite = (over: Partial<Site>) => void;
 
 const percent = (share: number): string => String(Number((share * 100).toFixed(1)));
 
-/** What is typed as it stands. */
+/** The form as typed. */
 export interface Typed {
   readonly warn: string;
   readonly act: string;
@@ -49,7 +49,7 @@ export const lossesOf = ({ warn, act }: Typed): Site['thresholds'] => ({
 
 const figure = (text: string): number => (text.trim() === '' ? NaN : Number(text.trim().replace(',', '.')));
 
-/** What the plan weighs, as typed. */
+/** The plan's prices, as typed. */
 export const pricesOf = (typed: Typed): Site['prices'] => ({
   currency: typed.currency.trim(),
   lateFactor: figure(typed.late),
@@ -72,10 +72,11 @@ export const unreadable = (typed: Typed): string => {
   if (!(w >= 0.02 && a <= 0.9 && w < a))
     return 'The loss that warns lies below the loss that acts, between 2 and 90 %.';
   const bad = daysOf(closed).find((d) => !isCalendarDate(d));
-  if (bad !== undefined) return `"${bad}" is no day. Write days like 2026-12-25.`;
+  if (bad !== undefined) return `"${bad}" is not a date. Write dates like 2026-12-25.`;
   const { lateFactor, openingCost, openingMinutes } = pricesOf(typed);
   if (!(lateFactor >= 0.1 && lateFactor <= 100)) return 'How much dearer a late day is lies between 0.1 and 100.';
-  if (!Object.values(openingCost).every((c) => c >= 0 && c <= 1e6)) return 'What an opening costs is a sum of money.';
+  if (!Object.values(openingCost).every((c) => c >= 0 && c <= 1e6))
+    return 'The cost of an opening must be an amount of money.';
   if (!Object.values(openingMinutes).every((m) => m >= 0 && m <= 1440))
     return 'The minutes of an opening lie between 0 and 1440.';
   return /^\d+$/.test(minutes.trim()) && Number(minutes) <= 1440 ? '' : 'Minutes a day are a whole number up to 1440.';

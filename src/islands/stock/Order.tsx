@@ -15,7 +15,7 @@ interface OrderProps {
   readonly by: string;
 }
 
-/** What is ordered of a part, and an order that has come in. */
+/** Orders of a part, and the arrival of an order. */
 export const Order = (p: OrderProps) => {
   const [packs, setPacks] = useState(String(p.packs));
   const [day, setDay] = useState(p.arrivesOn);

@@ -8,7 +8,7 @@ interface ReceiveProps {
   readonly by: string;
 }
 
-/** What came in without an order on record. */
+/** Books in parts that came without an order. */
 export const Receive = ({ partId, partName, packSize, by }: ReceiveProps) => {
   const [pieces, setPieces] = useState(String(packSize));
   const [note, setNote] = useState('');

@@ -10,7 +10,7 @@ interface TrendProps {
   readonly csvHref: string;
 }
 
-/** A trend drawn by ECharts, which is loaded only here; the figures stand in the table below it too. */
+/** A trend drawn by ECharts, which is loaded only here; the table below holds the same figures. */
 export const TrendView = ({ chart, label, fileName, csvHref }: TrendProps) => {
   const { box, state, save } = useChart(
     useCallback((ink: Ink) => trendOption({ ...chart, ink }), [chart]),

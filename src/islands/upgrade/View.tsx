@@ -34,7 +34,7 @@ export const KeepPlan = ({ tag, changes, price, by }: KeepProps) => {
 export interface Act {
   readonly action: 'book' | 'undo' | 'drop';
   readonly label: string;
-  /** What has to be true before the button works; '' for nothing. */
+  /** The condition to confirm before the button works; '' for none. */
   readonly confirm: string;
 }
 
@@ -75,7 +75,7 @@ const One = ({ tag, upgradeId, by, act }: Omit<ActProps, 'acts'> & { readonly ac
   );
 };
 
-/** What may be done with an upgrade now. */
+/** Possible actions of an upgrade. */
 export const UpgradeActs = ({ acts, ...props }: ActProps) => (
   <div className="divide-base-300 divide-y">
     {acts.map((act) => (

@@ -1,9 +1,13 @@
 import type { FailureCode } from '@/core/failure/failure';
 import { type Facts, type Text, text, fieldOf } from './facts';
 
-/** What a request can be refused for. */
+/** Refusals of a request. */
 export const DOOR_TEXTS = {
-  'text.missing': (f) => ['Missing', `${fieldOf(f)} is missing.`, 'Fill it in.'],
+  'text.missing': (f) => [
+    'Missing',
+    f['field'] === 'by' ? 'Your initials are missing.' : `${fieldOf(f)} is missing.`,
+    'Fill it in.',
+  ],
   'text.too-long': (f) => ['Too long', `${fieldOf(f)} is too long or too large.`, `At most ${text(f['most'])}.`],
   'field.invalid': (f) => [
     'Not understood',
@@ -48,8 +52,8 @@ export const DOOR_TEXTS = {
     'The records cannot be written or read where they lie. This was not saved.',
     'Have the disk looked at, and your newest backup at hand.',
   ],
-  'page.unknown': () => ['Nothing here', 'There is no such page.', 'Go to the round, or press / and type a tag.'],
-  'calc.unknown': (f) => ['Unknown calculation', `There is no calculation "${text(f['name'])}".`, 'See calc --list.'],
+  'page.unknown': () => ['Nothing here', 'This page does not exist.', 'Go to the round, or press / and type a tag.'],
+  'calc.unknown': (f) => ['Unknown calculation', `No calculation is called "${text(f['name'])}".`, 'See calc --list.'],
   'calc.outside': (f) => [
     'Outside the formula',
     `A formula was asked beyond what it holds for: ${text(f['why'])}.`,

@@ -2,7 +2,7 @@ import type { FactValue } from '@/core/failure/failure';
 import { type QuantityKind, siUnit } from '@/core/units';
 import { QUANTITY_WORDS } from '../words';
 
-/** What a failure knows besides its code. */
+/** Facts of a failure besides its code. */
 export type Facts = Readonly<Record<string, FactValue>>;
 /** Title, sentence, and what to do. */
 export type Text = readonly [title: string, sentence: string, hint: string];
@@ -20,7 +20,7 @@ export const inWords = (f: Facts, key: string): string => {
 export const percent = (fact: FactValue | undefined): string => `${Number((100 * Number(fact)).toPrecision(3))} %`;
 export const litres = (fact: FactValue | undefined): string => `${Number((1000 * Number(fact)).toPrecision(3))} L/s`;
 
-/** What the fields of the forms are called, by the last name of their path. */
+/** Names of form fields, by the last part of their path. */
 const FIELD_NAMES: Readonly<Record<string, string>> = {
   by: 'Initials',
   performedAt: 'When',
@@ -30,7 +30,7 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   name: 'The name',
   place: 'The place',
   maker: 'The maker',
-  text: 'What it collected',
+  text: 'Collected dust',
   day: 'The day',
   from: 'The first day',
   to: 'The last day',
@@ -48,13 +48,13 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   tag: 'The tag',
   words: 'The complaint',
   rootCause: 'The root cause',
-  followUp: 'What will stop it coming back',
+  followUp: 'Prevention',
   configuration: 'The configuration',
   profileFactor: 'The profile factor',
   paper: 'The number of the paper',
   contractor: 'The contractor',
   examiner: 'The examiner',
-  found: 'What was found',
+  found: 'Finding',
   tester: 'The tester',
   method: 'The method',
   certificate: 'The certificate',

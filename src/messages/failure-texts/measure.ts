@@ -1,7 +1,7 @@
 import type { FailureCode } from '@/core/failure/failure';
 import { type Facts, type Text, quantity, whole, text } from './facts';
 
-/** What a test can be refused for. */
+/** Refusals of a test. */
 export const MEASURE_TEXTS = {
   'readings.none': () => [
     'No reading yet',
@@ -42,7 +42,7 @@ export const MEASURE_TEXTS = {
   'pitot.negative-point': (f) => [
     'Backwards at a point',
     `${text(f['number'])} ${text(f['unit'])} is a negative velocity pressure: the air turns there, or the tube points the wrong way.`,
-    'Turn the tube; if the air stands still there, type 0.',
+    'Turn the tube; if the air does not move there, type 0.',
   ],
   'orifice.missing': () => [
     'Orifice needed',
@@ -92,7 +92,7 @@ export const MEASURE_TEXTS = {
   'particles.whole': () => [
     'Whole particles',
     'A count is a whole number, 0 or more.',
-    'Type what the counter shows, not a rate.',
+    'Type the count on the counter, not a rate.',
   ],
   'particles.both': () => [
     'Both counts needed',

@@ -1,7 +1,7 @@
 import type { FailureCode } from '@/core/failure/failure';
 import { type Facts, type Text, text, percent, litres } from './facts';
 
-/** What an air path can be refused for. */
+/** Refusals of an air path. */
 export const PATH_TEXTS = {
   'path.area': () => [
     'No area',

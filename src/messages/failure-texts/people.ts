@@ -43,7 +43,7 @@ export const PEOPLE_TEXTS = {
   ],
   'person.last-lead': () => [
     'The last lead',
-    'This is the last lead who can sign in: nobody could let anybody in any more.',
+    'This is the last lead who can sign in. Without one nobody could manage sign-ins.',
     'Make somebody else a lead first, and have them choose a passphrase.',
   ],
   'person.no-lead': () => [

@@ -1,7 +1,7 @@
 import type { FailureCode } from '@/core/failure/failure';
 import { type Facts, type Text, quantity, text, inWords } from './facts';
 
-/** What a typed figure can be refused for. */
+/** Refusals of a typed figure. */
 export const QUANTITY_TEXTS = {
   'quantity.empty': (f) => [
     'Nothing typed',

@@ -1,7 +1,7 @@
 import type { FailureCode } from '@/core/failure/failure';
 import { type Facts, type Text, text, fieldOf } from './facts';
 
-/** What a record can be refused for. */
+/** Refusals of a record. */
 export const RECORD_TEXTS = {
   'path.empty': () => ['Empty path', 'This machine has no stages yet.', 'Add its stages from tool to room.'],
   'path.no-fan': () => ['No fan', 'This air path has no fan.', 'Put the fan where the motor is.'],
@@ -19,7 +19,7 @@ export const RECORD_TEXTS = {
   ],
   'machine.unknown': (f) => [
     'Unknown machine',
-    `There is no machine "${text(f['tag'])}" here.`,
+    `No machine has the tag "${text(f['tag'])}".`,
     'Press / and type the tag on its label.',
   ],
   'machine.tag-taken': (f) => [
@@ -66,7 +66,7 @@ export const RECORD_TEXTS = {
   'count.range': () => [
     'Count',
     'A count is a whole number, zero or more.',
-    'Count the pieces on the shelf, not the packs.',
+    'Count single pieces on the shelf; do not count packs.',
   ],
   'action.reused': () => [
     'Already recorded',

@@ -12,12 +12,12 @@ const WORK_FIELDS: Readonly<Record<string, string>> = {
   hours: 'The hours',
   supply: 'The voltage at the socket',
   breaker: 'The breaker',
-  machineA: 'What the machine draws',
-  toolA: 'What the tool draws',
-  socket: 'What the socket on the machine may give',
+  machineA: 'Current of the machine',
+  toolA: 'Current of the tool',
+  socket: 'Rating of the socket on the machine',
   lead: 'The length of the lead',
   section: 'The section of the lead',
-  generator: 'What the generator gives',
+  generator: 'Rating of the generator',
 };
 
 /** The limits are kept in SI; a size is typed in millimetres, air in litres. */
@@ -27,7 +27,7 @@ const inShown = (f: Facts, key: string): string => {
   return `${Number((Number(f[key]) * (SHOWN_TIMES[unit] ?? 1)).toPrecision(4))} ${unit}`;
 };
 
-/** What a site, a part or a meter can be refused for. */
+/** Refusals of a site, a part or a meter. */
 export const REGISTER_TEXTS = {
   ...SHEET_TEXTS,
   'site.time-zone': () => [
@@ -62,7 +62,7 @@ export const REGISTER_TEXTS = {
   ],
   'bundle.damaged': (f) => [
     'Bundle damaged',
-    `That is no whole bundle of Moorwind: ${text(f['where'])} cannot be read, or was changed. Nothing was taken in.`,
+    `This is not a complete Moorwind bundle: ${text(f['where'])} is missing or damaged. Nothing was imported.`,
     'Fetch the bundle again from where it was made.',
   ],
   'bundle.newer': (f) => [
@@ -102,7 +102,7 @@ export const REGISTER_TEXTS = {
   ],
   'retire.state': (f) => [
     'In what state?',
-    `What it holds is ${text(f['level'])} dust. Nothing was recorded.`,
+    `It holds ${text(f['level'])} dust. Nothing was recorded.`,
     'Say how it was decontaminated, or how it is sealed and marked.',
   ],
   'site.limits': () => [
@@ -124,7 +124,7 @@ export const REGISTER_TEXTS = {
   'bonding.future': () => ['Not yet', 'That day has not come.', 'Type the day it was measured.'],
   'list.unknown': (f) => [
     'No such list',
-    `There is no list called "${text(f['name'])}".`,
+    `No list is called "${text(f['name'])}".`,
     'There are machines, rules, parts, meters, people, waste and settings.',
   ],
   'part.code-taken': (f) => [
@@ -143,8 +143,8 @@ export const REGISTER_TEXTS = {
     'Give this one a name that tells them apart: a serial number will do.',
   ],
   'instrument.used': (f) => [
-    'Tests hang on it',
-    `Tests on record were taken with ${text(f['name'])}: what it reads cannot change any more.`,
+    'Used by tests',
+    `Recorded tests used ${text(f['name'])}, so the quantity it reads cannot be changed.`,
     'Enter the other quantity as a meter of its own, and retire this one if it is gone.',
   ],
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;

@@ -1,15 +1,15 @@
 import type { FailureCode } from '@/core/failure/failure';
 import { type Facts, type Text, text } from './facts';
 
-/** What a cell, a row or a whole spreadsheet can be refused for. */
+/** Refusals of a cell, a row or a whole spreadsheet. */
 export const SHEET_TEXTS = {
-  'sheet.day': (f) => ['No day', `"${text(f['typed'])}" is no day.`, 'Write it like 2026-01-31.'],
+  'sheet.day': (f) => ['Not a date', `"${text(f['typed'])}" is not a date.`, 'Write it like 2026-01-31.'],
   'sheet.choice': (f) => [
     'Not one of these',
     `"${text(f['typed'])}" is none of: ${text(f['allowed'])}.`,
     'Write one of them, or leave the column out.',
   ],
-  'sheet.number': (f) => ['No number', `"${text(f['typed'])}" is no number.`, 'Write figures only.'],
+  'sheet.number': (f) => ['Not a number', `"${text(f['typed'])}" is not a number.`, 'Write figures only.'],
   'sheet.whole': (f) => [
     'Whole pieces',
     `"${text(f['typed'])}" is not a whole number.`,
@@ -34,15 +34,15 @@ export const SHEET_TEXTS = {
   ],
   'sheet.part': (f) => [
     'No such part',
-    `There is no part ${text(f['code'])}, or it is not the one that belongs there.`,
+    `No part has the code ${text(f['code'])}, or it does not belong there.`,
     'Bring the parts first, or leave the cell empty.',
   ],
   'sheet.meter': (f) => [
     'No such meter',
-    `There is no meter "${text(f['name'])}".`,
+    `No meter is called "${text(f['name'])}".`,
     'Enter it first, or leave the cell empty: the result is then only as good as its display.',
   ],
-  'sheet.twice': (f) => ['Twice', `${text(f['what'])} stands in an earlier row too.`, 'Leave one of the two rows out.'],
+  'sheet.twice': (f) => ['Twice', `${text(f['what'])} is also in an earlier row.`, 'Leave one of the two rows out.'],
   'sheet.known': (f) => [
     'Here already',
     `${text(f['what'])} is on file already.`,
@@ -50,7 +50,7 @@ export const SHEET_TEXTS = {
   ],
   'sheet.tag': (f) => [
     'No such machine',
-    `There is no machine ${text(f['tag'])}.`,
+    `No machine has the tag ${text(f['tag'])}.`,
     'Bring the machines first, or correct the tag in the sheet.',
   ],
   'sheet.empty': () => [
@@ -59,13 +59,9 @@ export const SHEET_TEXTS = {
     'Check that it has a heading and rows below it.',
   ],
   'import.built-on': (f) => [
-    'Work hangs on it',
+    'In use',
     `Something was recorded on what that sheet brought (${text(f['what'])}). Nothing was taken back.`,
     'Correct or withdraw single records on their own pages.',
   ],
-  'import.unknown': () => [
-    'No such sheet',
-    'That sheet was taken back already, or never came in.',
-    'Load the page anew.',
-  ],
+  'import.unknown': () => ['No such sheet', 'That sheet was taken back already, or never came in.', 'Reload the page.'],
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;

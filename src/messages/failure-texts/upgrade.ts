@@ -30,11 +30,11 @@ const CHANGE_FIELDS: Readonly<Record<string, string>> = {
 const mm = (fact: Facts[string] | undefined): string => `${Number((1000 * Number(fact)).toPrecision(4))} mm`;
 const limit = (f: Facts, key: string): string => (text(f['field']) === 'brackets' ? text(f[key]) : mm(f[key]));
 
-/** What the upgrade desk can refuse. */
+/** Refusals of the upgrade desk. */
 export const UPGRADE_TEXTS = {
   'upgrade.no-place': () => [
     'No place for it',
-    'This change has no place on this machine as it stands.',
+    'This change does not fit the present path of the machine.',
     'Look at its air path: the stage it wants is not there, or is there already.',
   ],
   'upgrade.keep': (f) => [
@@ -47,7 +47,7 @@ export const UPGRADE_TEXTS = {
   'upgrade.stale': () => [
     'Changed meanwhile',
     'The machine was changed after this was planned: what was predicted no longer holds. Nothing was changed.',
-    'Plan it anew on the machine as it stands.',
+    'Plan it again for the present machine.',
   ],
   'upgrade.unknown': () => ['No such upgrade', 'That upgrade is not on file.', 'Open the list of upgrades.'],
   'upgrade.phase': () => [
@@ -58,7 +58,7 @@ export const UPGRADE_TEXTS = {
   'upgrade.measure-first': (f) => [
     'Measure first',
     `${text(f['tag'])} has no usable flow test since it was last changed, or no baseline: without one nothing can be predicted, and nothing proven afterwards.`,
-    'Measure it as it stands now. It cannot be made up for later.',
+    'Measure the machine before the change. This cannot be done later.',
   ],
   'upgrade.change': (f) => [
     'Not believed',

@@ -10,7 +10,7 @@ const JOB_REFUSALS: Readonly<Record<string, string>> = {
   isCheck: 'This step is a question: it is answered, not ticked off.',
   noCheck: 'This step is not a question.',
   notBack: 'You cannot go back to that step.',
-  noTurn: 'There is no old part to put back at this step.',
+  noTurn: 'At this step you have not kept an old part to put back.',
   wet: 'The drying time is not up yet. Answer when it is, or leave the question out with a reason.',
   unfinished: 'There are steps left, or a question is not answered.',
   openStill: 'The machine is still open: close it first.',
@@ -34,7 +34,7 @@ const sayOpen = (reasons: string): string => {
   return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
 };
 
-/** What a job, a case, the plan or an edit can be refused for. */
+/** Refusals of a job, a case, the plan or an edit. */
 export const WORK_TEXTS = {
   'edit.stale': () => [
     'Changed meanwhile',
@@ -54,7 +54,7 @@ export const WORK_TEXTS = {
   'job.unknown': () => ['Unknown job', 'That job is not one of this machine.', 'Load the page again.'],
   'job.refused': (f) => [
     'Not now',
-    JOB_REFUSALS[text(f['why'])] ?? 'That does not fit the job as it stands.',
+    JOB_REFUSALS[text(f['why'])] ?? 'The job is at another step; this does not fit.',
     'Load the page again to see its state.',
   ],
   'job.not-yet': (f) => [
@@ -63,7 +63,7 @@ export const WORK_TEXTS = {
     `Change the ${text(f['stage'])} first, on the same day.`,
   ],
   'job.no-stock': (f) => [
-    'None on the shelf',
+    'Out of stock',
     `No free ${text(f['part'])} in stock.`,
     'If you have one in your hand, tick that and begin. A count corrects the stock later.',
   ],
@@ -82,7 +82,7 @@ export const WORK_TEXTS = {
   ],
   'photo.not-image': () => [
     'Not a picture',
-    'That file is no picture that can be kept (JPEG, PNG or WebP).',
+    'That file is not a JPEG, PNG or WebP picture.',
     'Take a photo, or choose another file.',
   ],
   'photo.too-large': (f) => [
@@ -183,5 +183,5 @@ export const WORK_TEXTS = {
     'That change is not one of this stage since the case was opened.',
     'Record the change of this stage first.',
   ],
-  'edit.nothing': () => ['Nothing changed', 'The path is as it was.', 'Change something, or leave the editor.'],
+  'edit.nothing': () => ['Nothing changed', 'The path did not change.', 'Change something, or leave the editor.'],
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;

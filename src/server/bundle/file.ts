@@ -54,7 +54,7 @@ const entriesOf = (bytes: Uint8Array): readonly Entry[] => {
   return entries;
 };
 
-/** A file out of the zip. What it says of its size is all it gets: one that lies comes out cut, and fails its hash. */
+/** Extracts a file of the zip. It gets the size its entry states: a false size cuts the file, and its hash fails. */
 const fileOf = (bytes: Uint8Array, name: string): Uint8Array => {
   const found = unzipSync(bytes, { filter: (f) => f.name === name })[name];
   if (!found) throw new DamagedBundle(name);

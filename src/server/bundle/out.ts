@@ -137,8 +137,8 @@ const machineTagged = (raw: Sqlite.Database, tag: string): MachineOf => {
 };
 
 /**
- * The records of a file as one bundle, bit by bit, all as they stood at one moment, while others write. A machine that is
- * not there makes a bundle of nothing: ask first.
+ * The records of a file as one bundle, in pieces, all of one moment, while others write. An unknown machine gives an
+ * empty bundle: check first.
  */
 export async function* bundleOf(file: string, scope: BundleScope): AsyncGenerator<Uint8Array> {
   const raw = new Sqlite(file, { readonly: true, fileMustExist: true });

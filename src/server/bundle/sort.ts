@@ -93,12 +93,12 @@ const tagsTaken = async (db: Db, bundle: Bundle, machines: Numbers): Promise<rea
 interface Found {
   readonly here: Map<BundleTable, Numbers>;
   readonly fresh: Map<BundleTable, Set<number>>;
-  /** Machines whose path is taken as it is in the bundle, and the stages of theirs, by their numbers in it. */
+  /** Machines whose path is imported from the bundle, and their stages, by their numbers in the bundle. */
   readonly taken: Map<number, string>;
   readonly takenStages: Set<number>;
 }
 
-/** Of one table: what is here by its name, or by what names it naturally, and what is new. */
+/** Sorts the rows of one table: those here by name or natural key, and the new ones. */
 const sortTable = async (db: Db, bundle: Bundle, { table, found }: { table: BundleTable; found: Found }) => {
   const spec = TABLE_SPECS[table];
   const here: Numbers = new Map();

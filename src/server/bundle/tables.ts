@@ -184,7 +184,7 @@ export const TABLE_SPECS: Readonly<Record<BundleTable, TableSpec>> = {
   seat_opening: record(stage, { ofMachine: OF_STAGE }),
 };
 
-/** The same value with the numbers it refers to put anew. `move` answers null for a row that is not there. */
+/** The same value with new reference numbers. `move` returns null for a missing row. */
 export const movedJson = (
   value: unknown,
   refs: JsonColumn['refs'],

@@ -22,7 +22,7 @@ interface Writing {
   readonly sorted: Sorted;
 }
 
-/** A row as it is written here: every number it refers to put anew, every JSON held to its shape. */
+/** A row to write: every reference renumbered, every JSON checked against its shape. */
 const columnsOf = ({ sorted, bundle }: Writing, table: BundleTable, row: BundleRow): Columns => {
   const { refs = {}, json = {} } = TABLE_SPECS[table];
   const columns: Columns = {};
@@ -54,7 +54,7 @@ const insertAll = async (db: Db, table: string, rows: readonly Columns[]): Promi
   );
 };
 
-/** What the records themselves refuse (a share above one, a second row where there may be one) is a fault of the bundle. */
+/** A refusal by the database (a share above one, a second row where one is allowed) is a fault of the bundle. */
 const unlessRefused = async (table: BundleTable, write: () => Promise<void>): Promise<void> => {
   try {
     await write();
@@ -78,7 +78,7 @@ const flush = async (db: Db, table: BundleTable, batch: { uid: string | undefine
   batch.length = 0;
 };
 
-/** Whether a row is of a machine that was changed elsewhere, and stands here as it was before. */
+/** Whether a row belongs to a machine that was edited elsewhere and is unchanged here. */
 const replaced = (sorted: Sorted, table: BundleTable, row: BundleRow): boolean =>
   (table === 'machine' && sorted.taken.has(row.n)) ||
   (table === 'stage' && sorted.taken.has(Number(row['machine_id'])));
@@ -111,7 +111,7 @@ const differs = async (w: Writing, table: BundleTable, row: BundleRow): Promise<
   return Object.entries(columnsOf(w, table, row)).some(([name, value]) => here[name] !== value);
 };
 
-/** Writes what is new, and puts the machines that were changed elsewhere as they are there. */
+/** Writes the new rows, and updates machines that were edited elsewhere. */
 export const writeRows = async (
   db: Db,
   bundle: Bundle,

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
-/** What a digest is made by: a line changed in any of it makes every digest anew. */
+/** The code that digests depend on: a changed line in it makes every digest again. */
 const MADE_FROM = ['src/core', 'src/contracts', 'src/server'];
 
 const filesOf = (folder: string): readonly string[] =>

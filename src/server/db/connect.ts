@@ -30,7 +30,7 @@ class ImmediateDriver extends SqliteDriver {
     await connection.executeQuery(CompiledQuery.raw('begin immediate'));
   }
 
-  /** A full disk has SQLite roll back by itself: what went wrong is to be told then, not that there is nothing to undo. */
+  /** On a full disk SQLite rolls back by itself: report that fault, not the failed rollback. */
   override async rollbackTransaction(connection: DatabaseConnection): Promise<void> {
     try {
       await super.rollbackTransaction(connection);
@@ -80,7 +80,7 @@ export const openDatabase = (file: string): Db => {
 export const isBusy = (error: unknown): boolean =>
   error instanceof Sqlite.SqliteError && (error.code === 'SQLITE_BUSY' || error.code.startsWith('SQLITE_BUSY_'));
 
-/** What the disk or another program did to us, by name; null for a fault of our own. Nothing was written. */
+/** A fault of the disk or another program, by name; null for a fault of our own. Nothing was written. */
 export const faultOf = (error: unknown): 'server.busy' | 'server.disk-full' | 'server.disk' | null => {
   if (!(error instanceof Sqlite.SqliteError)) return null;
   if (isBusy(error)) return 'server.busy';

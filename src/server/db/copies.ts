@@ -144,7 +144,7 @@ const nameOf = ({ at, why }: Taken): string => `${at.replaceAll(':', '-').replac
 
 const PAGES_A_STEP = 20_000;
 
-/** A copy is one file, not three. */
+/** Makes a backup one file: without -wal and -shm. */
 const asOneFile = (file: string): void => {
   const raw = new Sqlite(file);
   try {
@@ -189,7 +189,7 @@ export const takeCopy = async (file: string, taken: Taken): Promise<Copy> => {
   const raw = openAsIs(file);
   try {
     const least = rowsIn(raw);
-    // In large steps: a write between two small ones would begin it anew each time.
+    // In large steps: a write between two small ones would restart the backup each time.
     await raw.backup(making, { progress: () => PAGES_A_STEP });
     asOneFile(making);
     return await accept(making, { file, ...taken, least });
@@ -207,7 +207,7 @@ export const isInUse = (file: string): boolean => {
   if (!existsSync(file)) return false;
   const raw = new Sqlite(file, { timeout: 0 });
   try {
-    // Whoever has it open in WAL holds a shared lock for as long: then it cannot leave that mode.
+    // A program that has it open in WAL holds a shared lock: then it cannot leave that mode.
     return raw.pragma('journal_mode = DELETE', { simple: true }) !== 'delete';
   } catch (error) {
     if (error instanceof Sqlite.SqliteError && /BUSY|LOCKED/.test(error.code)) return true;
@@ -230,7 +230,10 @@ export const isAsTaken = async (path: string): Promise<boolean> => {
   }
 };
 
-/** Keeps what a restore replaces: as a copy, or as it is where it cannot be read. Answers its name; null where there is nothing. */
+/**
+ * Keeps the records that a restore replaces: as a backup, or as a plain copy where they cannot be read. Returns the
+ * name; null where there is nothing.
+ */
 const keepReplaced = async (file: string, at: string): Promise<string | null> => {
   if (!existsSync(file)) return null;
   try {

@@ -20,7 +20,7 @@ export class StartError extends Error {
 const codeOf = (error: unknown): string =>
   error instanceof Error && 'code' in error && typeof error.code === 'string' ? error.code : '';
 
-/** What SQLite or the system says of a file, as a sentence; what is not known is thrown as it is. */
+/** An error of SQLite or the system about a file, as a sentence; an unknown error is thrown unchanged. */
 const refusal = (file: string, error: unknown): unknown => {
   const code = codeOf(error);
   if (code.startsWith('SQLITE_NOTADB'))
@@ -69,7 +69,7 @@ const inspect = (file: string, waitMs: number): readonly string[] => {
   }
 };
 
-/** A whole copy of the file as it was, beside it, before its schema is changed; one that is there already is kept. */
+/** A whole copy of the file beside it, before its schema changes; an existing copy is kept. */
 const keepCopy = (file: string, done: readonly string[], waitMs: number): void => {
   const copy = `${file}.before-${basename(Object.keys(MIGRATIONS).at(-1) ?? 'change')}`;
   if (done.length === 0 || existsSync(copy)) return;

@@ -10,7 +10,7 @@ export interface YardRevisionTable {
 export interface MadeTable {
   rev: Generated<number>;
   machine_id: number;
-  /** The build that made it: another one makes it anew. */
+  /** The build that made it: another build makes it again. */
   made_by: string;
   /** The day it holds for; '' for any day. */
   made_for: string;

@@ -22,7 +22,7 @@ export interface CaseEventTable {
   event_json: string;
 }
 
-/** One guided change, with its steps as they were assembled at the start. */
+/** One guided change, with the steps assembled at its start. */
 export interface JobTable {
   id: Generated<number>;
   machine_id: number;

@@ -11,7 +11,7 @@ export interface PersonTable {
   active: number;
   /** Salt, parameters and hash; null until one is chosen. */
   passphrase: string | null;
-  /** Of the code with which a passphrase is chosen. */
+  /** Hash of the code for choosing a passphrase. */
   code_hash: string | null;
   code_until: string | null;
   added_at: string;
@@ -28,7 +28,7 @@ export interface SessionTable {
   address: string;
 }
 
-/** What a program reads with: a calendar, a label, a meter's bridge. */
+/** Access keys of programs: a calendar, a label, a meter's bridge. */
 export interface AccessKeyTable {
   id: Generated<number>;
   key_hash: string;

@@ -8,7 +8,7 @@ export interface SiteTable {
   rule_set: 'eu_uk' | 'us';
   warn_loss: number;
   act_loss: number;
-  /** Whoever sits at the server's own machine needs no passphrase. */
+  /** The server's own machine needs no passphrase. */
   open_here: Generated<number>;
   /** Days of the week it works, 0 is Sunday: "12345". */
   works_on: Generated<string>;

@@ -178,7 +178,7 @@ export interface StageChangeTable extends WorkColumns {
   before_test_id: number | null;
   /** The guided job it was made in. */
   job_id: Generated<number | null>;
-  /** Of one that nobody walked through: who did it, and how. */
+  /** For an unguided change: who did it, and how. */
   done_by: Generated<string | null>;
   done_how: Generated<string | null>;
 }

@@ -27,7 +27,7 @@ const start = async (): Promise<App> => {
   const context: Context = { db, now: () => config.fixedNow ?? new Date().toISOString() };
   const stopCopies = keepCopies({ ...context, file: config.dataFile });
   if (await asksWho(context, config)) await offerFirstCode(context, (text) => console.log(text));
-  // A large yard is read and planned before somebody asks, where it has to be made anew.
+  // A large yard is read and planned before the first request, where it must be rebuilt.
   loadYard(context)
     .then((yard) => desk.plan(context, yard))
     .catch((error: unknown) => console.error(error));
@@ -47,7 +47,7 @@ export const app = (): Promise<App> => {
   return starting;
 };
 
-/** Closes the records, lets them be exchanged, and opens whatever is there then. Only while no other request is in hand. */
+/** Closes the records, exchanges the file, and opens the new one. Valid only while no other request runs. */
 export const withRecordsClosed = async <T>(exchange: (file: string) => Promise<T>): Promise<T> => {
   const { config, context, stop } = await app();
   await stop();

@@ -11,7 +11,7 @@ export const cookieName = (secure: boolean): string => (secure ? '__Host-mw_sess
 export interface Asked {
   readonly request: Request;
   readonly url: URL;
-  /** Of the connection. */
+  /** Address of the connection. */
   readonly peer: string;
   readonly cookie: (name: string) => string | undefined;
 }
@@ -37,7 +37,7 @@ const LEAD: readonly RegExp[] = [
   /^\/site$/,
   /^\/backups$/,
   /^\/api\/backups(\/|$)/,
-  // What cannot be taken back: a part that is read as another one from then on.
+  // A merge cannot be undone: later readings of a part use the other entry.
   /^\/api\/stock\/merges$/,
   /^\/sheets$/,
   /^\/lists\/(people|settings)\.csv$/,
@@ -52,7 +52,7 @@ const LEAD: readonly RegExp[] = [
   /^\/api\/rule-set$/,
   /^\/api\/dusts$/,
 ];
-/** What a program's key opens. */
+/** Requests that a program's key allows. */
 const KEYS: readonly { readonly purpose: KeyPurpose; readonly method: string; readonly path: RegExp }[] = [
   { purpose: 'calendar', method: 'GET', path: /^\/api\/plan\/calendar\.ics$/ },
   { purpose: 'label', method: 'GET', path: /^\/m\/[^/]+$/ },
@@ -65,7 +65,7 @@ const matches = (list: readonly RegExp[], path: string): boolean => list.some((r
 export const roleNeeded = (method: string, path: string): Role =>
   matches(LEAD, path) ? 'lead' : method === 'GET' || method === 'HEAD' ? 'look' : 'technician';
 
-/** A path as the router reads it: however it was encoded, with whatever slashes, it asks for the same role. */
+/** The path as the router reads it: any encoding and any slashes lead to the same role. */
 export const plainPath = (pathname: string): string => {
   let path = pathname;
   for (let i = 0; i < 3 && path.includes('%'); i += 1) {

@@ -2,7 +2,7 @@ import type { BundleScope } from '@/contracts/bundle';
 import { bundleStream } from '../bundle/out';
 import { app } from './app';
 
-/** A bundle as a download, written as it is sent. */
+/** A bundle as a download, streamed. */
 export const bundleReply = async (scope: BundleScope, name: string): Promise<Response> => {
   const { config } = await app();
   return new Response(bundleStream(config.dataFile, scope), {

@@ -10,16 +10,16 @@ import { json, respondProblems } from './respond';
 
 interface Recording<B, R> {
   readonly body: z.ZodType<B>;
-  /** What it may weigh at most, bytes; a form's size where nothing is said. */
+  /** Largest body, bytes; a form's size by default. */
   readonly most?: number;
   readonly run: (context: Context, tag: string, body: B) => Promise<Result<R>>;
   /** Works on a machine that is no longer kept too. */
   readonly evenGone?: boolean;
-  /** What the client is told; the shape of `RecordedReply`. */
+  /** The client's answer; the shape of `RecordedReply`. */
   readonly reply: (value: R) => unknown;
 }
 
-/** A record carries the initials of whoever is signed in: others are refused, so that nobody signs for somebody else. */
+/** A signed-in person may only sign with their own initials. */
 export const signedByOther = (body: unknown, person: Person | null): Failure | null => {
   const by = typeof body === 'object' && body !== null && 'by' in body ? String(body.by).trim().toUpperCase() : null;
   return person && by !== null && by !== person.initials

@@ -4,10 +4,10 @@ import type { Context } from '../services/user-action';
 
 let code: string | null = null;
 
-/** Of this run: with it the first lead lets himself in. Nobody else has a way in then. */
+/** The code of this run, with which the first lead signs in. Nobody else can sign in before that. */
 export const firstCode = (): string | null => code;
 
-/** Makes the code and says it where only whoever started the server reads it, where no lead can sign in yet. */
+/** Makes the code and prints it to the server's own console, when no lead can sign in yet. */
 export const offerFirstCode = async ({ db }: Context, say: (text: string) => void): Promise<void> => {
   if (await leadSignsIn(db)) return;
   code = newCode();

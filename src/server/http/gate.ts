@@ -1,10 +1,10 @@
-// Requests go through here one beside the other; what exchanges the records under them goes through alone.
+// Readers-writer lock: requests run concurrently; a restore waits for them and keeps new ones out.
 
 const LOOK_MS = 20;
 let inside = 0;
 let shut: Promise<void> | null = null;
 
-/** Goes through, after whoever is going through alone. */
+/** Runs a request after a running restore has ended. */
 export const through = async <T>(run: () => Promise<T>): Promise<T> => {
   while (shut) await shut;
   inside += 1;

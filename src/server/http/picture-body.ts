@@ -37,7 +37,7 @@ export const keepingPicture =
     return kept.ok ? json(plainReply(kept.value), 201) : respondProblems(kept.failures);
   };
 
-/** A picture as it was kept. It never changes under its number. */
+/** A stored picture. A picture never changes under its number. */
 export const pictureReply = ({
   bytes,
   mediaType,

@@ -4,8 +4,8 @@ const isPage = (response: Response): boolean =>
   response.status === 200 && (response.headers.get('content-type') ?? '').startsWith('text/html');
 
 /**
- * A page with its tag; a browser that has the very same page already is told so in a few bytes. It is asked for every
- * time: what stands on it is of now. Source: RFC 9110, 8.8.3 and 13.1.2.
+ * Adds an etag to a page; a browser that has the same page gets a short 304. The page is revalidated every time,
+ * because it shows the present state. Source: RFC 9110, 8.8.3 and 13.1.2.
  */
 export const unlessSeen = async (request: Request, response: Response): Promise<Response> => {
   if (request.method !== 'GET' || !isPage(response)) return response;

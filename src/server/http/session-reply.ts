@@ -20,7 +20,7 @@ export const sessionReply = async (astro: APIContext, result: Result<SignedIn>):
   const secure = await secureOf(astro);
   const { token, endsAt, person } = result.value;
   astro.cookies.set(cookieName(secure), token, { ...COOKIE, secure, expires: new Date(endsAt) });
-  // What it records is signed with these; the page fills them in.
+  // Initials for new records; the page fills them in.
   astro.cookies.set('mw_by', person.initials, { path: '/', sameSite: 'lax', maxAge: 365 * 86_400 });
   return json({ id: person.id, warnings: [] }, 201);
 };

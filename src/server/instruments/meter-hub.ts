@@ -1,7 +1,7 @@
 import { EventEmitter } from 'node:events';
 import type { MeterLine } from '@/contracts/meter-line';
 
-/** Passes lines that a bridge posts on to whoever listens to that instrument. Nothing is stored. */
+/** Passes lines posted by a bridge to all listeners of that instrument. Stores nothing. */
 class MeterHub {
   readonly #events = new EventEmitter().setMaxListeners(100);
   readonly #lastPost = new Map<number, number>();

@@ -1,6 +1,6 @@
 import type { MeterLine } from '@/contracts/meter-line';
 
-/** What the stand-in shows: a settled value it comes up to, in a unit, with noise and dropped readings. */
+/** The stand-in meter: approaches a settled value, in a unit, with noise and dropped readings. */
 export interface StandIn {
   readonly quantity: MeterLine['quantity'];
   readonly unit: string;

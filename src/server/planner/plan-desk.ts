@@ -8,7 +8,9 @@ import type { PlanAsked, PlanMade } from './planner';
 
 /** A yard up to this size is planned at once, in tens of milliseconds; a larger one by the planner. A modelling choice. */
 const AT_ONCE = 60;
-/** A large yard is planned anew at most so often: planning takes a core, which the answers need too. A modelling choice. */
+/**
+ * A large yard is planned at most this often: planning takes a core, which the answers need too. A modelling choice.
+ */
 const APART_MS = 20_000;
 
 type Asked = Pick<Context, 'db' | 'now'>;
@@ -35,7 +37,7 @@ export const planDesk = (file: string): PlanDesk => {
       execArgv: [],
       serialization: 'advanced',
     });
-    // Where cores are few, whoever asks for a page goes first.
+    // With few cores, page requests go first.
     if (planner.pid !== undefined) setPriority(planner.pid, constants.priority.PRIORITY_LOW);
     planner.unref();
     planner.channel?.unref();
@@ -82,7 +84,7 @@ export const planDesk = (file: string): PlanDesk => {
     if (last && current) return Promise.resolve(last);
     if (last && Date.now() - madeAt < APART_MS) return Promise.resolve(last);
     making ??= make(yard, context.now());
-    // Nobody waits for a better plan than the last; a failure is told when it is asked for again.
+    // Nobody waits for a better plan than the last; a failure is reported at the next request.
     if (last) making.catch((error: unknown) => console.error(error));
     return last ? Promise.resolve(last) : making;
   };

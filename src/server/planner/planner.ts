@@ -2,7 +2,7 @@
 import { openDatabase } from '../db/connect';
 import { planYard, type YardPlan } from '../services/plan-yard';
 
-/** What it is asked: a plan as of a moment, UTC ISO. */
+/** The question to the planner: a plan as of a moment, UTC ISO. */
 export interface PlanAsked {
   readonly now: string;
 }

@@ -59,7 +59,7 @@ export interface NewChange {
   readonly quantity: number;
   readonly beforeTestId: number | null;
   readonly jobId: number | null;
-  /** Of one that nobody walked through. */
+  /** For an unguided change. */
   readonly how?: ChangeRecord['how'];
   readonly supersedes: { readonly id: number; readonly reason: string; readonly voided: boolean } | null;
 }

@@ -41,7 +41,7 @@ const made = <R, T>(
 ): ReadonlyMap<number, readonly T[]> =>
   new Map([...grouped(rows, keyOf)].map(([key, group]) => [key, group.map(make)]));
 
-/** What was said of each machine's dust, and what cleared it, oldest first; of one machine when it is named. */
+/** Statements of each machine's dust and decontaminations, oldest first; of one machine when it is named. */
 export const loadDustRecords = async (db: Db, machineId?: number): Promise<DustRecords> => {
   const said = await db
     .selectFrom('dust_collected')

@@ -19,7 +19,7 @@ export const loadInstruments = async (db: Db): Promise<readonly Instrument[]> =>
 
 export type KeptInstrument = Omit<Instrument, 'id' | 'retired'> & { readonly retiredOn: string | null };
 
-/** Enters a meter, or changes what is said of one. Answers its number. */
+/** Enters or changes a meter. Returns its id. */
 export const saveInstrument = async (db: Db, id: number | null, kept: KeptInstrument): Promise<number> => {
   const values = {
     name: kept.name,

@@ -45,7 +45,7 @@ export interface StagesToSave {
   readonly today: string;
 }
 
-/** Lays a machine's stages anew, in order: known ones are kept with their records, left-out ones are retired. */
+/** Writes a machine's stages in order: known ones keep their records, removed ones are retired. */
 export const saveStages = async (
   db: Db,
   { machineId, stages, missingSince, wasMissing, at, today }: StagesToSave,

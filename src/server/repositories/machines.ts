@@ -129,7 +129,7 @@ interface Parts {
   readonly rules: ReadonlyMap<number, readonly RuleRecord[]>;
   readonly seats: Seat;
   readonly looks: ReadonlyMap<number, Wear['looks']>;
-  /** Of this machine. */
+  /** Run hours of this machine. */
   readonly hours: Wear['hours'];
   readonly register: readonly Dust[];
   readonly dust: DustRecords;
@@ -140,7 +140,7 @@ interface Parts {
   readonly edits: readonly Pick<Row<'path_edit'>, 'id' | 'machine_id' | 'performed_at' | 'reshapes'>[];
 }
 
-/** What a machine has collected, and the words it was last said in. */
+/** A machine's dust, and the words of its last statement. */
 const dustOf = (
   machineId: number,
   { register, dust, hours }: Parts,

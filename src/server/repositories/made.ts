@@ -2,8 +2,8 @@ import { sql } from 'kysely';
 import { buildId } from '../db/build-id';
 import { type Db, isBusy } from '../db/connect';
 
-// What is made from the records of a machine and kept beside them. It is no record: the triggers take it away as soon as
-// a row it was made from changes, and anybody may make it anew.
+// Data derived from the records of a machine and kept beside them. Triggers delete a row as soon as its source changes;
+// it can always be rebuilt.
 
 export type MadeTable = 'machine_digest' | 'machine_forecast';
 
@@ -59,7 +59,7 @@ export const withoutMade = async (db: Db, table: MadeTable, day: string): Promis
   return new Set(rows.map((r) => r.id));
 };
 
-/** As it was made. It is read as this build wrote it, and no other build's is read. */
+/** Returns the stored JSON without a schema check; rows of another build are never read. */
 export const loadMade = async <T>(db: Db, table: MadeTable, rev: number): Promise<T | null> => {
   const row = await db.selectFrom(table).select('content_json').where('rev', '=', rev).executeTakeFirst();
   return row ? (JSON.parse(row.content_json) as T) : null;

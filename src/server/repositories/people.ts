@@ -44,7 +44,7 @@ export const findSecrets = async (db: Db, initials: string): Promise<Secrets | n
 export const findPerson = async (db: Db, initials: string): Promise<Person | null> =>
   (await findSecrets(db, initials))?.person ?? null;
 
-/** Whether an active lead has a passphrase: without one nobody could let anybody in. */
+/** Whether an active lead has a passphrase: without one nobody could sign in. */
 export const leadSignsIn = async (db: Db): Promise<boolean> =>
   (await db
     .selectFrom('person')
@@ -54,7 +54,7 @@ export const leadSignsIn = async (db: Db): Promise<boolean> =>
     .where('passphrase', 'is not', null)
     .executeTakeFirst()) !== undefined;
 
-/** Adds a person, or lays what is said now over what was said before. */
+/** Adds a person or replaces their details. */
 export const savePerson = async (db: Db, p: Omit<Person, 'id'>, at: string): Promise<number> => {
   const values = {
     name: p.name,

@@ -8,7 +8,7 @@ export interface OpenOrder {
   readonly by: string;
 }
 
-/** What is ordered and has not arrived, soonest first. */
+/** Open orders, the earliest arrival first. */
 export const loadOpenOrders = async (db: Db): Promise<readonly OpenOrder[]> => {
   const rows = await db
     .selectFrom('part_order as o')

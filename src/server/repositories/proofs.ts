@@ -165,7 +165,7 @@ export const loadExaminations = async (
   }));
 };
 
-/** The seat of a stage was opened: what carries a class is proven anew. */
+/** Records that the seat of a stage was opened: a class filter then needs a new proof. */
 export const insertSeatOpening = async (
   db: Db,
   o: { readonly stageId: number; readonly why: string; readonly at: string; readonly by: string },

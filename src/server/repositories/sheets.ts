@@ -34,7 +34,7 @@ export const insertImport = async (db: Db, { by, firstSeq, lastSeq: last, ...i }
   return id;
 };
 
-/** What came in by spreadsheet, newest first. */
+/** Spreadsheet imports, newest first. */
 export const loadImports = async (db: Db, most: number): Promise<readonly SheetImport[]> => {
   const rows = await db
     .selectFrom('sheet_import as i')
@@ -65,8 +65,8 @@ const looseLink = async (db: Db, tests: readonly number[]): Promise<boolean> => 
 };
 
 /**
- * Takes back what one import wrote; answers the table of whatever hangs on it, null where nothing does. What was taken
- * back while something hangs on it stands half-done: the caller's transaction must not end so.
+ * Undoes one import; returns the table of a record that uses it, null where none does. Not null means a half-done undo:
+ * the caller must roll back.
  */
 export const takeBack = async (db: Db, importId: number): Promise<string | null> => {
   const found = await db.selectFrom('sheet_import').selectAll().where('id', '=', importId).executeTakeFirstOrThrow();

@@ -65,7 +65,7 @@ export const insertSettingChanges = async (db: Db, changes: readonly SettingChan
     .execute();
 };
 
-/** What was changed of the settings, newest first. */
+/** Changed settings, newest first. */
 export const loadSettingChanges = async (db: Db, most: number): Promise<readonly SettingChange[]> => {
   const rows = await db.selectFrom('setting_change').selectAll().orderBy('id', 'desc').limit(most).execute();
   return rows.map(({ at, by_initials, setting, before, after }) => ({ at, by: by_initials, setting, before, after }));

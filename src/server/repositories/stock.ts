@@ -16,7 +16,7 @@ export interface NewMovement {
   readonly reason: MovementReason;
   readonly at: string;
   readonly by: string;
-  /** What it belongs to: at most one of them. */
+  /** The action it belongs to: at most one. */
   readonly of: MovementOf;
   readonly note: string;
 }
@@ -53,7 +53,7 @@ export const loadParts = async (db: Db): Promise<readonly PartOnHand[]> => {
 
 export type KeptPart = Omit<Part, 'id' | 'retired'> & { readonly retiredOn: string | null };
 
-/** Enters a part, or changes what is said of one. Answers its number. */
+/** Enters or changes a part. Returns its id. */
 export const savePart = async (db: Db, id: number | null, part: KeptPart): Promise<number> => {
   const values = {
     code: part.code,
@@ -135,7 +135,7 @@ export const loadLedger = async (
   }));
 };
 
-/** Net pieces taken of each part since a moment; a count or a correction settles and is no use. */
+/** Net pieces taken of each part since a moment; a count or a correction is not use. */
 export const takenSince = async (db: Db, since: string): Promise<ReadonlyMap<number, number>> => {
   const rows = await db
     .selectFrom('stock_movement')

@@ -14,7 +14,7 @@ export interface AirPathPage {
   readonly view: PathView;
 }
 
-/** A status is made anew with every record of its machine, so its air path stands as long as it does. */
+/** Every new record of a machine makes a new status object, so its air path is cached as long as the status lives. */
 const known = new WeakMap<MachineStatus, AirPathPage>();
 
 /** A machine's air path: calibrated on its baselines, loaded as its newest readings say. */
@@ -37,7 +37,10 @@ export interface Face {
   readonly view: PathView;
 }
 
-/** What the first page of a machine shows: how it stands and its air path, without its years of records; null when no machine has the tag. */
+/**
+ * The first page of a machine: its status and its air path, without its years of records; null when no machine has the
+ * tag.
+ */
 export const loadFace = async (context: Context, tag: string): Promise<{ yard: Yard; face: Face | null }> => {
   const { yard, status } = await yardMachine(context, tag);
   if (!status) return { yard, face: null };

@@ -12,7 +12,7 @@ export interface Kept extends Pick<Context, 'db' | 'now'> {
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
-/** A copy older than this is said on the board. */
+/** The board reports a backup older than this. */
 const OLD_DAYS = 7;
 
 const refused = (error: unknown): Result<never> => {

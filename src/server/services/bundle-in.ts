@@ -50,9 +50,9 @@ const wouldDo = async (db: Db, bundle: Bundle): Promise<Result<ImportReport>> =>
 };
 
 /**
- * Takes in a bundle, all of it or nothing, once. What is here already is known by its name and not doubled; what differs
- * here stays as it is here and is told, but for a machine that was changed where the bundle comes from and not here. With
- * `dryRun` it only says what it would do.
+ * Imports a bundle once, everything or nothing. Records that are here already are not doubled. A record that differs
+ * here is not changed and is reported, except a machine that was edited only where the bundle comes from. With `dryRun`
+ * it writes nothing and reports.
  */
 export const takeInBundle = async (
   { db, now }: Context,

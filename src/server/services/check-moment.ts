@@ -5,7 +5,7 @@ import type { Machine } from '@/core/machine/machine';
 /** A few minutes of grace: a tablet's clock may run ahead of the server's. */
 const GRACE_MS = 10 * 60_000;
 
-/** What is wrong with the moment a piece of work is said to have been done; empty when nothing is. */
+/** Failures of the stated moment of a piece of work; empty when it is valid. */
 export const checkMoment = (input: {
   readonly performedAt: string;
   readonly now: string;

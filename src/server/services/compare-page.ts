@@ -11,7 +11,7 @@ import { unlikeOf } from './upgrade-proof';
 export interface Chosen {
   readonly judged: JudgedTest;
   readonly day: string;
-  /** What the technician called it, or its state. */
+  /** The technician's name for it, or its state. */
   readonly name: string;
 }
 
@@ -21,11 +21,11 @@ export interface Compared {
   readonly comparison: Comparison | null;
   /** Each step's share of the whole; empty for two tests. */
   readonly chain: readonly ChainLink[];
-  /** What else was not the same, with what it can account for by the model. */
+  /** Other differences, with their effect by the model. */
   readonly unlike: readonly Unlike[];
   /** Something else could account for the difference: nothing is claimed. */
   readonly withheld: boolean;
-  /** What was not the same, states of the bag included. */
+  /** Differences, states of the bag included. */
   readonly differs: readonly Differs[];
 }
 
@@ -66,7 +66,7 @@ export const compareChosen = (bench: Bench, ids: readonly number[]): Compared =>
     oldest && newest && first.judged.reduced.measurand === 'flow'
       ? unlikeOf(bench, { before: oldest, after: newest }, { editId: null, stageIds: [] })
       : [];
-  // One thing that was done in between is what is compared; several cannot be told apart by two tests.
+  // A comparison needs one difference in between; two tests cannot separate several.
   const done = all.filter((u) => u.what === 'stageChanged' || u.what === 'edited');
   const unlike = done.length > 1 ? all : all.filter((u) => !done.includes(u));
   const { relative, expanded } = comparison;

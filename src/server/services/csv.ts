@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 /** Letters that make a spreadsheet compute what it should only show, behind a separator of another language too. */
 const COMPUTES = /(^|[;,\t\r\n])\s*[=+\-@\t\r]/;
 
-/** A text as it may stand in a table that a spreadsheet opens: it is shown, never computed. */
+/** A text made safe for a spreadsheet: it is shown, never computed. */
 export const plainCell = (value: string): string =>
   COMPUTES.test(value) ? `'${value.replace(/[;\t\r\n]/g, ' ')}` : value;
 

@@ -24,7 +24,7 @@ const IN_ACTION = 8;
 export const makeDigest = async (db: Db, machineId: number): Promise<MachineDigest> => {
   const { timeZone, thresholds } = await loadSite(db);
   const [machine] = await loadMachines(db, machineId);
-  if (!machine) throw new Error(`there is no machine ${machineId}`);
+  if (!machine) throw new Error(`machine ${machineId} does not exist`);
   const digest = machineDigest({
     machine,
     tests: await loadTests(db, machineId),
@@ -94,7 +94,7 @@ export const loadDigests = async (db: Db): Promise<Digests> => {
   return { digests, unreadable };
 };
 
-/** Makes every digest anew from the records; how many there are, and which differed from what was kept. */
+/** Rebuilds every digest from the records; returns how many there are, and which differed from the stored one. */
 export const rebuildDigests = async (
   db: Db,
 ): Promise<{ readonly made: number; readonly differed: readonly string[] }> =>

@@ -6,7 +6,7 @@ import { findMachine } from '../repositories/machines';
 import { replaceRules } from '../repositories/rules';
 import { type Context, runOnce } from './user-action';
 
-/** Lays the rules of one stage anew. What they name must be on the same machine, and no ring of "only after" may form. */
+/** Replaces the rules of one stage. Named stages must be on the same machine, and "only after" must not form a ring. */
 export const editRules = async (
   { db, now }: Context,
   tag: string,

@@ -107,7 +107,7 @@ const readSeen = (
   });
 };
 
-/** A test this machine's path has, and its dust allows as it stands now. */
+/** A test that this machine's path has and its dust allows now. */
 const offered = ({ page, state }: Doing, operation: Operation): Result<true> => {
   const { model, traits } = page.setup;
   const { interventions, hazard } = state.progress;
@@ -311,7 +311,7 @@ const bookOpenings = async (
   }
 };
 
-/** Records one thing done in the open case of a machine, with whatever it moves in stock and file, in one transaction. */
+/** Records one action in the open case of a machine, with its stock and file entries, in one transaction. */
 export const doInCase = async (
   { db, now }: Context,
   tag: string,

@@ -23,7 +23,7 @@ export interface FindPage {
 
 const ended = (c: CaseRecord): boolean => caseState(c).ended !== null;
 
-/** What the Find activity of one machine shows, and what a case of it is weighed on. */
+/** The data of the Find activity of one machine, and the basis for weighing its case. */
 export const loadFind = async ({ db, now }: Context, yard: Yard, machineId: number): Promise<FindPage> => {
   const status = yard.machines.find((m) => m.machine.id === machineId);
   if (!status) throw new Error(`no machine ${machineId}`);
@@ -70,13 +70,13 @@ export const findOfTag = async (
   return status ? { yard, machineId: status.machine.id, page: await loadFind(context, yard, status.machine.id) } : null;
 };
 
-/** The open case as it goes to the page. */
+/** The open case, as sent to the page. */
 export const replyOf = ({ open, changes }: FindPage): OpenCaseReply => ({
   record: open ? OpenCaseReply.shape.record.parse(structuredClone(open.record)) : null,
   changes: [...changes],
 });
 
-/** The open case of a machine, as its page loads it anew; `machine.unknown` for another tag. */
+/** The open case of a machine, for reloading its page; `machine.unknown` for another tag. */
 export const openCaseOf = async (context: Context, tag: string): Promise<Result<OpenCaseReply>> => {
   const found = await findOfTag(context, tag);
   if (!found) return fail(failure('machine.unknown', '', { tag }));

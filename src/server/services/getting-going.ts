@@ -3,7 +3,7 @@ import { loadParts } from '../repositories/stock';
 import type { Context } from './user-action';
 import type { Yard } from './yard';
 
-/** What a new yard needs before its pages say anything, in the order it is best done in. */
+/** Facts a new yard needs before its pages are useful, in the best order. */
 export const FIRST_STEPS = ['machine', 'part', 'fitted', 'meter', 'baseline'] as const;
 export type FirstStep = (typeof FIRST_STEPS)[number];
 

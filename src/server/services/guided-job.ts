@@ -37,7 +37,7 @@ export const openJobOf = async ({ db, now }: Context, tag: string): Promise<Resu
   return ok(OpenJobReply.parse({ record, changeIds, now: now(), integrity }));
 };
 
-/** What a stage still has to pass since its seat was last closed in this job; null where that is nothing. */
+/** The tests a stage still needs since its seat was last closed in this job; null without any. */
 const dueSince = ({ machine, record }: Pick<Booking, 'machine' | 'record'>, position: number) => {
   const stage = stageOfJob(record, machine, position);
   const closed = jobState(record).moves.findLast(
@@ -125,7 +125,7 @@ export const doInJob = async (
   });
 };
 
-/** What a whole sheet says, step by step: ticked off where nothing is asked, answered one by one where something is. */
+/** The steps of a whole sheet: ticked off where nothing is asked, answered one by one otherwise. */
 const sheetEvents = (record: JobRecord, answers: QuickJobBody['answers']): Result<readonly JobEvent[]> => {
   const { steps, at } = jobState(record);
   const asked = steps.flatMap((s, step) =>

@@ -18,7 +18,7 @@ import { type Context, runOnce } from './user-action';
 /** Largest size a screening count may start at, um. A Moorwind default, next to the 0.3 um that HEPA is stated at. */
 const SCREENING_SIZE_UM = 0.5;
 
-/** What the newest particle count since a seat was opened says of the filter, by its limits; null without one. */
+/** The newest particle count since a seat was opened, judged by its limits; null without one. */
 export const screenedSince = (
   tests: readonly TestRecord[],
   { machineClass }: Pick<Machine, 'machineClass'>,
@@ -44,7 +44,7 @@ export const screenedSince = (
 const countsSince = ({ openedAt, proven }: Stage): string | null =>
   proven.filter((c) => c.test === 'cleanSide' && (openedAt === null || c.at >= openedAt)).at(-1)?.at ?? openedAt;
 
-/** A count decides by its limits, not by who reads it. */
+/** A count decides by its limits, independent of the reader. */
 const judged = async (tx: Db, machine: Machine, stage: Stage): Promise<Result<boolean>> => {
   const verdict = screenedSince(await loadTests(tx, machine.id), machine, countsSince(stage));
   if (!verdict) return fail(failure('integrity.no-count', 'test'));

@@ -15,7 +15,7 @@ import { loadSite } from '../repositories/site';
 import { insertMovement } from '../repositories/stock';
 import { loadTests } from '../repositories/tests';
 
-/** What a action of a job moves in stock and file. */
+/** Everything a job action needs to book stock movements and records. */
 export interface Booking {
   readonly tx: Db;
   readonly machine: Machine;
@@ -86,7 +86,10 @@ const bookChange = async (
   });
 };
 
-/** What a step moves: the shelf, the file, the timers of a new machine. A step done again after "back" moves nothing twice. */
+/**
+ * Books the effects of a step: stock, file, the timers of a new machine. A step done again after "back" books nothing
+ * twice.
+ */
 export const bookStep = async (b: Booking, state: JobState, index: number): Promise<void> => {
   const step: Step | undefined = state.steps[index];
   if (!step || doneBefore(b, state, index)) return;

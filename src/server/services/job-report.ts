@@ -9,7 +9,7 @@ import type { Context } from './user-action';
 export interface JobReport {
   readonly record: JobRecord;
   readonly state: JobState;
-  /** What it changed, as the file has it now, with what was measured before and after. */
+  /** The recorded changes, with the measurements before and after. */
   readonly stories: readonly ChangeStory[];
   /** When the stages it touched are due next. */
   readonly due: readonly StageDue[];

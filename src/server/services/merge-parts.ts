@@ -28,8 +28,8 @@ const inHand = async (db: Db, partId: number): Promise<number> =>
   ].filter((h) => h.partId === partId).length;
 
 /**
- * Makes two entries of one part one: stages that took the first take the second, what lay on the shelf under it is booked
- * over, and it is kept no more. What was done with it before stays as it was written.
+ * Merges two entries of one part: stages that took the first take the second, its stock is booked over, and it is
+ * retired. Its earlier records do not change.
  */
 export const mergeParts = async ({ db, now }: Context, body: MergeBody): Promise<Result<{ readonly id: number }>> => {
   const at = now();

@@ -31,7 +31,7 @@ export interface MachineRecords {
   readonly changes: readonly ChangeRecord[];
 }
 
-/** What a forecast is made from: a stage that was missing and has been fitted since is there again. */
+/** The record for a forecast: a missing stage that was fitted since is present again. */
 export const forecastRecord = (
   { site, today }: Pick<OutlookDay, 'site' | 'today'>,
   { machine, tests, changes }: MachineRecords,
@@ -63,7 +63,7 @@ const held = new WeakMap<Db, Map<number, HeldOutlooks>>();
 
 const keep = async (db: Db, day: OutlookDay, made: ReadonlyMap<number, readonly StageOutlook[]>): Promise<void> => {
   const save = async (tx: Db) => {
-    // What was recorded meanwhile has made them old: those are made again when they are next asked for.
+    // Later records made these outdated: the next request rebuilds them.
     if ((await loadRevision(tx)) !== day.revision) return;
     for (const [machineId, content] of made)
       await saveMade(tx, 'machine_forecast', { machineId, day: day.today, content });
@@ -73,7 +73,10 @@ const keep = async (db: Db, day: OutlookDay, made: ReadonlyMap<number, readonly 
   await unlessBusy(db, save);
 };
 
-/** A larger yard is not forecast anew all on one morning: where nothing was recorded since, what was made some days ago is moved on. Modelling choices. */
+/**
+ * A larger yard is not forecast again all on one morning: where nothing was recorded since, a forecast of some days ago
+ * is shifted. Modelling choices.
+ */
 const AT_ONCE = 60;
 const KEPT_DAYS = 3;
 const SPREAD_DAYS = 4;

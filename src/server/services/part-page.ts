@@ -7,7 +7,7 @@ import type { Yard } from './yard';
 
 export interface PartPage {
   readonly yard: Yard;
-  /** null where there is no such part. */
+  /** null for an unknown part. */
   readonly line: StockLine | null;
   readonly ledger: readonly LedgerLine[];
   readonly fits: readonly { readonly tag: string; readonly machine: string; readonly stage: string }[];

@@ -2,7 +2,7 @@ import { createHash, randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
 
 /**
  * scrypt (RFC 7914) with 32 MiB for one hash: N = 2^15, r = 8, p = 3, one of the settings of the OWASP Password Storage
- * Cheat Sheet. They stand in each hash, so that a stronger setting later leaves old passphrases readable.
+ * Cheat Sheet. Each hash holds them, so that old passphrases stay readable after a stronger setting.
  */
 const N = 32_768;
 const R = 8;
@@ -43,7 +43,7 @@ export const hashPassphrase = (passphrase: string): Promise<string> =>
     return ['scrypt', N, R, P, salt.toString('base64'), key.toString('base64')].join('$');
   });
 
-/** What a person who is not there is compared with, so that the answer takes as long. */
+/** The hash compared for an unknown person, so that the answer takes as long. */
 const NOBODY = ['scrypt', N, R, P, Buffer.alloc(16).toString('base64'), Buffer.alloc(BYTES).toString('base64')].join(
   '$',
 );
@@ -66,7 +66,7 @@ export const isPassphrase = (passphrase: string, stored: string | null): Promise
 /** Something random that is shown once, 256 bits: a session, a program's key. */
 export const newToken = (): string => randomBytes(32).toString('base64url');
 
-/** What is kept of a token: who reads the file cannot use it. It is random, so that a plain hash is enough. */
+/** The stored form of a token: a reader of the file cannot use it. A token is random, so a plain hash is enough. */
 export const tokenHash = (token: string): string => createHash('sha256').update(token).digest('hex');
 
 /** Letters that are not mistaken for one another when they are read aloud. */
@@ -80,5 +80,5 @@ export const newCode = (): string => {
   return Array.from({ length: GROUPS }, (_, i) => text.slice(4 * i, 4 * i + 4)).join('-');
 };
 
-/** As it was meant: spaces, hyphens and case are not part of a code. */
+/** Spaces, hyphens and case are not part of a code. */
 export const codeHash = (code: string): string => tokenHash(code.toUpperCase().replace(/[^A-Z0-9]/g, ''));

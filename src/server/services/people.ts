@@ -28,7 +28,7 @@ const note = (db: Db, { at, by, kind, detail }: { at: string; by: string; kind: 
 
 const dated = (day: string | null): string => day ?? 'none';
 
-/** Adds a person or changes what is said of one. The last lead who can sign in stays one. */
+/** Adds or changes a person. The last lead who can sign in stays a lead. */
 export const keepPerson = async ({ db, now }: Context, body: PersonBody): Promise<Done> => {
   const at = now();
   return runOnce(db, { kind: 'person', body, at, answers: PlainAnswer }, async (tx) => {
@@ -94,7 +94,7 @@ export const withdrawKey = async ({ db, now }: Context, body: RevokeKeyBody): Pr
     return ok({ id: body.id });
   });
 
-/** Whether whoever sits at the server's own machine needs a passphrase too. It must be possible to get in again. */
+/** Sets whether the server's own machine needs a passphrase too. It must stay possible to sign in. */
 export const chooseOpenHere = async ({ db, now }: Context, body: OpenHereBody): Promise<Done> =>
   runOnce(db, { kind: 'open here', body, at: now(), answers: PlainAnswer }, async (tx) => {
     if (!body.openHere && !(await leadSignsIn(tx))) return fail(failure('person.no-lead', 'openHere'));

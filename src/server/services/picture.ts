@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { imageSize } from 'image-size';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 
-/** What a camera sends; a picture made smaller on the way weighs a tenth of it. */
+/** Largest picture of a camera, bytes; a picture that the page shrinks has a tenth of it. */
 export const MAX_PHOTO_BYTES = 8 * 1024 * 1024;
 /** A picture larger than any camera's is a trap for who opens it. Pixels of one side, and of the whole. */
 const MOST_SIDE = 20_000;

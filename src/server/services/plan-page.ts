@@ -14,7 +14,7 @@ const pageOfPlan = ({ input, options, days, revision, outlook }: YardPlan, yard:
   behind: revision !== yard.revision,
 });
 
-/** What the page of the plan shows. */
+/** The data of the plan page. */
 export const loadPlanPage = async (context: Context, yard: Yard): Promise<PlanPageJson> =>
   // By way of its text: what is read only becomes what anybody may read.
   JSON.parse(JSON.stringify(pageOfPlan(await planYard(context, { yard }), yard))) as PlanPageJson;

@@ -12,7 +12,7 @@ type Done = Result<{ readonly id: number }>;
 
 const sameText = (a: string, b: string): boolean => a.trim().toUpperCase() === b.trim().toUpperCase();
 
-/** Enters a part with what lies on the shelf of it, or changes what is said of one. Two parts never share a code. */
+/** Enters a part with its stock on the shelf, or changes one. Two parts never share a code. */
 export const keepPart = async ({ db, now }: Context, body: PartBody): Promise<Done> => {
   const at = now();
   return runOnce(db, { kind: 'part', body, at, answers: PlainAnswer }, async (tx) => {
@@ -55,7 +55,7 @@ export const keepPart = async ({ db, now }: Context, body: PartBody): Promise<Do
   });
 };
 
-/** Enters a meter, or changes what is said of one. What it reads stays what it was once tests hang on it. */
+/** Enters or changes a meter. Its quantity cannot change once tests use it. */
 export const keepInstrument = async ({ db, now }: Context, body: InstrumentBody): Promise<Done> => {
   const at = now();
   return runOnce(db, { kind: 'instrument', body, at, answers: PlainAnswer }, async (tx) => {

@@ -6,10 +6,10 @@ import { planYard } from './plan-yard';
 import { loadStockDesk, type StockLine } from './stock-desk';
 import type { Context } from './user-action';
 
-/** Days before an opening at which it is told. */
+/** Days before an opening at which its reminder goes out. */
 const AHEAD_DAYS = 2;
 
-/** What is to be told today; the words for it are made by who asks. */
+/** Today's reminders; the caller makes the words. */
 export interface ToTell {
   readonly openings: readonly PlanEvent[];
   readonly orders: readonly StockLine[];

@@ -15,19 +15,19 @@ import {
 type Rows = Readonly<Record<string, number>>;
 
 export interface RestoreLook {
-  /** What the copy holds. */
+  /** Rows of the copy. */
   readonly rows: Rows;
   /** Rows of each table that the records hold and the copy does not; null where the records are damaged. */
   readonly lost: Rows | null;
 }
 
-/** What the records hold and a copy does not, table by table. */
+/** Rows that the records have and a backup lacks, table by table. */
 export const lostRows = (now: Rows, then: Rows): Rows =>
   Object.fromEntries(
     Object.entries(now).flatMap(([table, n]) => (n > (then[table] ?? 0) ? [[table, n - (then[table] ?? 0)]] : [])),
   );
 
-/** What the records hold; null where they are damaged: that is what a copy is there for. */
+/** Rows of the records; null where the records are damaged: a backup is for that case. */
 const rowsNow = (file: string): Rows | null => {
   if (!existsSync(file)) return {};
   try {

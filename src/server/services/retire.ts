@@ -32,7 +32,7 @@ export const retireMachine = async (
     const job = (await loadOpenJobs(tx)).find((j) => j.machineId === machineId);
     if (job) return fail(failure('job.open', '', { holder: jobState(job).holder }));
     if ((await machinesWithOpenCase(tx)).has(machineId)) return fail(failure('case.open'));
-    // What is inside goes with it: whoever gets it must know.
+    // The dust inside goes with the machine: its receiver must know.
     if (body.how !== 'back' && machine.hazard !== 'plain' && body.note === '')
       return fail(failure('retire.state', 'note', { level: machine.hazard }));
     const on = dayAt(at, (await loadSite(tx)).timeZone);

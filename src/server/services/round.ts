@@ -1,4 +1,5 @@
 import type { StageDue } from '@/core/interval/due';
+import { type DueWord, dueWord, THIS_WEEK_DAYS } from '@/core/interval/due-word';
 import type { Machine, Stage } from '@/core/machine/machine';
 import type { MachineStatus } from '@/core/status/machine-status';
 import { chanceBefore } from '@/core/forecast/limit-distribution';
@@ -33,7 +34,7 @@ export interface WalkLine {
   }[];
 }
 
-/** What the plan puts on its first day of work, grouped by machine, place after place. */
+/** The plan's first working day, grouped by machine, in walking order. */
 const walkOf = (plan: YardPlan): readonly WalkLine[] => {
   const first = plan.made.problem.minutes.findIndex((m) => m > 0);
   const onFirst = plan.made.problem.tasks.flatMap((t, task) =>
@@ -78,7 +79,7 @@ const itemOf = (
       stage: stage.name,
       part: part ? { name: part.name, bin: part.bin } : null,
       outlook,
-      pastInAWeek: chanceBefore(task.reached, WEEK_DAYS),
+      pastInAWeek: chanceBefore(task.reached, THIS_WEEK_DAYS),
     },
   ];
 };
@@ -90,7 +91,7 @@ export interface Round {
   readonly thisWeek: readonly RoundLine[];
   /** Rules that the record cannot date yet. */
   readonly undated: readonly RoundLine[];
-  /** What the plan does on its first day of work, in walking order, and how many days from now that is. */
+  /** The work of the plan's first working day, in walking order, and its distance in days. */
   readonly walk: readonly WalkLine[];
   readonly walkInDays: number;
   /** What had been written when its plan was made. */
@@ -98,8 +99,6 @@ export interface Round {
   /** Machines that need something which no date tells: a low flow, a missing stage. */
   readonly attention: readonly MachineStatus[];
 }
-
-const WEEK_DAYS = 7;
 
 type Lists = Pick<Round, 'overdue' | 'today' | 'thisWeek' | 'undated' | 'attention'>;
 
@@ -111,6 +110,9 @@ const linesOf = (yard: Yard, parts: ReadonlyMap<number, PartOnHand>): readonly R
     }),
   );
 
+/** Needs that the lists of due parts cover, or that need nothing. */
+const CALM: ReadonlySet<MachineStatus['need']['kind']> = new Set(['due', 'nothing', 'baselineOnly'] as const);
+
 const made = new WeakMap<Yard, Lists>();
 
 /** The lists of one yard, made once: every write makes another yard, the stock's too. */
@@ -119,22 +121,21 @@ const listsOf = (yard: Yard, parts: readonly PartOnHand[]): Lists => {
   if (known) return known;
   const all = linesOf(yard, new Map(parts.map((p) => [p.id, p])));
   const dated = all
-    .flatMap((line) => (line.due.daysLeft === null ? [] : [{ line, days: line.due.daysLeft }]))
-    .sort((a, b) => a.days - b.days);
-  const pick = (from: number, to: number) =>
-    dated.filter(({ days }) => days >= from && days <= to).map(({ line }) => line);
+    .map((line) => ({ line, word: dueWord(line.due.daysLeft) }))
+    .sort((a, b) => (a.line.due.daysLeft ?? 0) - (b.line.due.daysLeft ?? 0));
+  const pick = (wanted: DueWord) => dated.filter(({ word }) => word === wanted).map(({ line }) => line);
   const lists: Lists = {
-    overdue: pick(Number.NEGATIVE_INFINITY, -1),
-    today: pick(0, 0),
-    thisWeek: pick(1, WEEK_DAYS),
-    undated: all.filter((line) => line.due.daysLeft === null),
-    attention: yard.machines.filter(({ need }) => need.kind !== 'due' && need.kind !== 'nothing'),
+    overdue: pick('overdue'),
+    today: pick('today'),
+    thisWeek: pick('thisWeek'),
+    undated: pick('undated'),
+    attention: yard.machines.filter(({ need }) => !CALM.has(need.kind)),
   };
   made.set(yard, lists);
   return lists;
 };
 
-/** What is due today, this week and overdue, with why, and which machines need looking at. */
+/** Stages due today, this week and overdue, with why, and machines to look at. */
 export const loadRound = async (context: Context): Promise<Round> => {
   const yard = await loadYard(context);
   const plan = await planYard(context, { yard });

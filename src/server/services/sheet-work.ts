@@ -28,7 +28,7 @@ const stageOf = (machine: Machine, wanted: string): Result<Stage> => {
   return stage && !second ? ok(stage) : fail(failure('sheet.stage', 'stage', { tag: machine.tag, stage: wanted, has }));
 };
 
-/** Of a change of years ago mostly nobody knows it any more: it stands on the record as that. */
+/** Old changes usually lack this; it is stored as unknown. */
 const NOT_SAID = 'from a list; how it was contained is not on record';
 
 export const changeRow = async (w: SheetWorld, row: SheetRow): Promise<Done> => {

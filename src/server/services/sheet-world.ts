@@ -20,7 +20,7 @@ export interface SheetWorld {
   readonly dusts: readonly Dust[];
   readonly vouched: boolean;
   readonly columns: readonly Column[];
-  /** Machines by the tag as it is written in the sheet, read when they are first met. */
+  /** Machines by the tag in the sheet, loaded on first use. */
   readonly machines: Map<string, Machine | null>;
   /** What earlier rows brought. */
   readonly seen: Set<string>;

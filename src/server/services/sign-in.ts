@@ -42,7 +42,7 @@ export interface SignedIn {
 
 const initialsOf = (typed: string): string => typed.trim().toUpperCase().slice(0, 12);
 
-/** Wrong passphrases and codes cost time, whoever is guessed at. */
+/** Wrong passphrases and codes cost time, for any name. */
 const mustWait = async (db: Db, who: string, now: string): Promise<Result<true>> => {
   const wrong = await wrongSince(db, who, moment(now, -FORGET_MS));
   const [last] = wrong;
@@ -154,8 +154,8 @@ export const keyOpens = async ({ db }: Here, key: string, purpose: KeyPurpose): 
   (await findKey(db, tokenHash(key)))?.purpose === purpose;
 
 /**
- * Contained work is for whoever is on file for it: the person signed in, or, where nobody signs in, the one on file under
- * the initials. Initials that are on nobody's file are let through only where nobody signs in.
+ * Contained work needs a person on file for it: the person signed in, or, without sign-in, the person with the given
+ * initials. Unknown initials are accepted only without sign-in.
  */
 export const mayContain = async (
   db: Db,

@@ -38,8 +38,8 @@ const typical = (bench: Bench, method: Method): number => {
 };
 
 /**
- * What a meter held to this machine now would settle to, SI: its last test of the same rig, or its baseline once a
- * stage was changed since. A stand-in for the machine itself, for the demo and for practice.
+ * The settled reading of a meter on this machine now, SI: its last test of the same rig, or its baseline once a stage
+ * was changed since. Replaces the machine itself, for the demo and for practice.
  */
 export const standInTarget = (bench: Bench, wanted: { method: Method; place: Place }): number => {
   const tests = ofRig(bench.tests, wanted);

@@ -68,7 +68,7 @@ export const openJob = async (
   const machine = said.value;
   const { hazard, lastCollected } = machine;
   const allowed = hazard === 'contained' ? await mayContain(tx, { person, by }) : ok(true);
-  // What was said of its dust stays on the machine, whoever may open it.
+  // A statement of its dust stays on the machine, also when the opening is refused.
   if (!allowed.ok) return refuseAndKeep(allowed);
   const running = (await loadJobs(tx, machine.id)).findLast((j) => jobState(j).ended === null);
   if (running) return fail(failure('job.open', '', { holder: jobState(running).holder }));
@@ -90,7 +90,7 @@ export const openJob = async (
     stages: machine.stages.map(({ id, name }) => ({ id, name })),
   };
   const id = await insertJob(tx, job);
-  // What it has collected was asked before the start: that step is done with it.
+  // The dust was asked before the start: that step is done already.
   const asked = { at: startedAt, by, event: { kind: 'did', step: 0 } } as const;
   const eventId = await insertJobEvent(tx, { jobId: id, ...asked });
   return ok({ machine, record: { ...job, id, events: [{ id: eventId, ...asked }] } });

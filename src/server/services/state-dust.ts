@@ -79,7 +79,10 @@ export const stateDust = async (
   });
 };
 
-/** Before work begins: what it has collected is said, kept even where it is refused, and decides how it is opened. */
+/**
+ * Before work begins: records the statement of its dust, even where it is refused, and decides how the machine is
+ * opened.
+ */
 export const stateBefore = async (
   tx: Db,
   machine: Machine,

@@ -13,7 +13,7 @@ import { WRITE_ROW } from './sheet-rows';
 import type { SheetWorld } from './sheet-world';
 import { type Context, runOnce } from './user-action';
 
-/** So many cells are said to be wrong at once; whoever has more mends a column first. */
+/** The most wrong cells reported at once; a sheet with more has a wrong column. */
 const MOST_WRONG = 200;
 
 const worldOf = async (tx: Db, body: SheetBody, at: string): Promise<SheetWorld> => ({
@@ -93,7 +93,7 @@ export const takeInSheet = async ({ db, now }: Context, body: SheetBody): Promis
   }
 };
 
-/** Takes back what one spreadsheet brought, as a whole, while nothing hangs on it. */
+/** Undoes one spreadsheet import as a whole, until later records use it. */
 export const undoSheet = async ({ db, now }: Context, body: UndoSheetBody): Promise<Result<{ readonly id: number }>> =>
   runOnce(db, { kind: 'undo sheet', body, at: now(), answers: PlainAnswer }, async (tx) => {
     const found = (await loadImports(tx, Number.MAX_SAFE_INTEGER)).find((i) => i.id === body.id && !i.undone);

@@ -13,7 +13,7 @@ import { type Context, runOnce } from './user-action';
 
 type Done = Result<{ readonly id: number }>;
 
-/** Enters a tool of the yard's own, or changes what is said of one. Two in use never share a name. */
+/** Enters or changes a tool of the yard's own. Two tools in use never share a name. */
 export const keepTool = async ({ db, now }: Context, body: ToolBody): Promise<Done> => {
   const at = now();
   return runOnce(db, { kind: 'tool', body, at, answers: PlainAnswer }, async (tx) => {

@@ -7,7 +7,7 @@ import { type Payback, payback, type StageSpend } from '@/core/upgrade/payback';
 import type { Bench } from './bench';
 import type { UpgradePlan } from './upgrade-plan';
 
-/** What is typed of the money: the price of it, what it asks for a year, and a new part in place of the old one. */
+/** Typed prices: of the upgrade, its yearly cost, and a new part that replaces the old one. */
 export interface UpgradePrices {
   readonly price: number;
   readonly addedPerYear: number;
@@ -78,12 +78,12 @@ const priceOf = (bench: Bench, stage: Stage): number | null =>
 const changedBy = ({ changes }: UpgradePlan, { id }: Stage): boolean =>
   changes.some((c) => c.kind === 'medium' && c.stageId === id);
 
-/** What a machine's stages cost a year by the ledger, what they would cost, and how soon that pays. */
+/** Yearly cost of a machine's stages by the ledger, their cost after the upgrade, and its payback. */
 export const moneyOf = (bench: Bench, plan: UpgradePlan, prices: UpgradePrices): UpgradeMoney => {
   const { machine }: { readonly machine: Machine } = bench.status;
   const changes = inForce(bench.changes);
   const opening = bench.yard.site.prices.openingCost[machine.hazard];
-  // What is changed or cleaned: an examination of the whole machine is no change of a stage.
+  // Changed or cleaned stages only: an examination is not a change of a stage.
   const ruled = machine.stages.filter(
     (s) =>
       !s.missing &&

@@ -110,7 +110,7 @@ const spreadOfTests = (bench: Bench): number => {
 export const planOf = (bench: Bench, changes: readonly UpgradeChange[]): Result<UpgradePlan> => {
   const { machine } = bench.status;
   const modelled = modelledMachine(machine, bench.tests);
-  // What the baselines lack is said in their own words.
+  // Gaps of the baselines have their own words.
   if (modelled.basis.kind !== 'calibrated')
     return fail(
       failure('upgrade.measure-first', '', { tag: machine.tag }),
@@ -155,10 +155,10 @@ export interface SeparatorStand {
   readonly toSpare: boolean;
 }
 
-/** More of the flow than this is no small price. A Moorwind default. */
+/** A larger share of lost flow is reported as a price. A Moorwind default. */
 const SPARE_LOSS = 0.1;
 
-/** What the machine's own staircase says of a separator in front. */
+/** The effect of a separator in front, by the machine's own staircase. */
 export const separatorStand = ({ machine, clean, changes }: UpgradePlan): SeparatorStand | null => {
   const at = changes.findIndex((c) => c.kind === 'separator');
   const [before, after] = [clean[at], clean[at + 1]];
@@ -172,14 +172,14 @@ export const separatorStand = ({ machine, clean, changes }: UpgradePlan): Separa
   };
 };
 
-/** What the air in hose or duct is too slow for after an upgrade; null where nothing is. */
+/** Dust that the air in hose or duct is too slow for after an upgrade; null for none. */
 export type TooSlow =
   | { readonly kind: 'class'; readonly velocityMs: number; readonly leastMs: number }
   | { readonly kind: 'duct'; readonly velocityMs: number; readonly lowMs: number; readonly highMs: number };
 
 /**
- * Whether the dust would still move: 20 m/s in the hose of an M or H machine, chips in a duct. As it stands today, the lower
- * end of what is known.
+ * Whether the dust would still move: 20 m/s in the hose of an M or H machine, chips in a duct. For the present state,
+ * at the lower end of its interval.
  */
 export const tooSlowAfter = ({ machine, today }: UpgradePlan): TooSlow | null => {
   const last = today.at(-1);

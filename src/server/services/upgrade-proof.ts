@@ -16,7 +16,7 @@ import type { Bench } from './bench';
 export interface Proven {
   readonly before: TestRecord;
   readonly after: TestRecord | null;
-  /** Means as measured, m3/s; null where there is no after-test. */
+  /** Measured means, m3/s; null without an after-test. */
   readonly flows: readonly [before: number, after: number] | null;
   readonly proof: Proof | null;
   /** Counts in the exhaust before and after; null where they are not both there. */
@@ -31,13 +31,16 @@ const reducedOf = (bench: Bench, record: TestRecord): ReducedTest =>
     record,
   }).reduced;
 
-/** Share of the flow that a stage's load may have cost at most: the model with it clean against as it stands; null where the model has no answer. */
+/**
+ * Largest share of the flow that a stage's load may have cost: the clean stage against its present state; null where
+ * the model has no answer.
+ */
 const worthOf = (bench: Bench, stageId: number): number | null => {
   const { modelled, view } = airPathOfBench(bench);
   const position = modelled.model.stages.findIndex((s) => s.id === stageId);
   const { model, parameters } = modelled;
   const state = view.today.state;
-  // Its load of then is not on record any more where it was changed: all filters' loads together bound it.
+  // Its earlier load is not on record after a change: all filters' loads together bound it.
   const loaded = pressureProfile({ model, parameters, state });
   const clean = pressureProfile({ model, parameters, state: AS_NEW });
   return position < 0 || !loaded.ok || !clean.ok
@@ -48,7 +51,7 @@ const worthOf = (bench: Bench, stageId: number): number | null => {
 /** Tests further apart than this are of parts that have aged. A Moorwind default. */
 const OLDER_DAYS = 14;
 
-/** What else was not the same in two tests of a machine, with what it can account for. */
+/** Other differences between two tests of a machine, with their effect. */
 export const unlikeOf = (
   bench: Bench,
   tests: { readonly before: TestRecord; readonly after: TestRecord },
@@ -139,7 +142,7 @@ const particlesOf = (bench: Bench, bookedAt: string): ParticleProof | null => {
   return before && after ? compareExhaust(before.count, after.count) : null;
 };
 
-/** What the tests before and after say of a booked upgrade; null for one that is not booked. */
+/** The result of the tests before and after a booked upgrade; null for an upgrade that is not booked. */
 export const provenOf = (bench: Bench, upgrade: UpgradeRecord): Proven | null => {
   const booked = bookedOf(upgrade);
   const before = bench.tests.find((t) => t.id === booked?.beforeTestId);

@@ -19,7 +19,7 @@ import { type Context, runOnce } from './user-action';
 
 type Done = Result<{ readonly id: number }>;
 
-/** Keeps a plan with what is predicted of it now: the proof is held against that, whatever the model learns later. */
+/** Stores a plan with its present prediction: the proof compares with it, also after the model changes. */
 export const planUpgrade = async (context: Context, tag: string, body: PlanUpgradeBody): Promise<Done> => {
   const at = context.now();
   return runOnce(context.db, { kind: `upgrade ${tag}`, body, at, answers: PlainAnswer }, async (tx) => {
@@ -94,7 +94,7 @@ const book = async (acting: Acting): Promise<Done> => {
   return ok({ id: await insertUpgradeEvent(tx, upgrade.id, { at, by: body.by, event }) });
 };
 
-/** Puts the path back as it was before; only where nothing was changed on top of it. */
+/** Restores the earlier path; only where nothing was changed after it. */
 const undo = async (acting: Acting): Promise<Done> => {
   const { tx, machine, upgrade, body, at } = acting;
   const booked = bookedOf(upgrade);
@@ -107,7 +107,7 @@ const undo = async (acting: Acting): Promise<Done> => {
   return ok({ id: await insertUpgradeEvent(tx, upgrade.id, { at, by: body.by, event }) });
 };
 
-/** What may be done in which phase. */
+/** The phase each action needs. */
 const FROM = { book: 'planned', drop: 'planned', undo: 'booked' } as const;
 
 /** Books a planned upgrade as made, undoes one, or drops the plan. */

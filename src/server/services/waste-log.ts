@@ -6,7 +6,7 @@ import { loadJobs } from '../repositories/jobs';
 import type { Context } from './user-action';
 import { loadYard, type Yard } from './yard';
 
-/** A part that came out of a machine: what it was, and what became of it as far as it is on record. */
+/** A part that came out of a machine, and its fate as far as recorded. */
 export interface WasteLine {
   readonly day: string;
   readonly machine: Machine;

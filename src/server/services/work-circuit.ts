@@ -6,7 +6,7 @@ import type { Yard } from './yard';
 /** Machine and tools on one circuit, by what was read off the plates; null where nothing was. */
 export const circuitOf = (figures: WorkFigures, { tools, hours }: WorkQuestion, yard: Yard): CircuitAnswer | null => {
   const { supply, breaker, machineA, toolA, socket, lead, section, generator } = figures;
-  // What a tool draws alone asks nothing.
+  // The current of a tool alone needs no answer.
   if ([supply, breaker, machineA, lead, generator, socket].every((f) => f === null)) return null;
   const plate = (amps: number | null) => ({ amps, watts: null, powerFactor: null });
   return judgeCircuit({

@@ -50,7 +50,7 @@ export interface WorkAnswer {
   readonly yard: Yard;
   readonly question: WorkQuestion;
   readonly demand: Demand;
-  /** What the second tool on a Y asks for, where it is another one. */
+  /** The demands of the second tool on a Y, where it differs. */
   readonly besideDemand: Demand | null;
   /** Every hose of the yard, once. */
   readonly hoses: readonly Hose[];
@@ -87,7 +87,7 @@ interface Asked {
 }
 type Modelled = (status: MachineStatus) => Promise<Asked>;
 
-/** The machine as it stands today, at the voltage that reaches it, and how long what is in it lasts. */
+/** The present machine, at the voltage that reaches it, and how long its filters and bags last. */
 const standingOf =
   (context: Context, yard: Yard, { machineV, hours }: { machineV: number | null; hours: number | null }): Modelled =>
   async (status) => {
@@ -131,7 +131,7 @@ const limitsFor = (demand: Demand, status: MachineStatus | null): HoseLimits => 
   hoseMs: status && MACHINE_KINDS[status.machine.kind].collector ? demand.ductMs.lowMs : demand.hoseMs,
 });
 
-/** What is known of every machine of the yard beside its own records. */
+/** Facts about every machine of the yard beside its own records. */
 export interface Around {
   readonly yard: Yard;
   readonly away: Awaited<ReturnType<typeof loadAway>>;
@@ -144,7 +144,7 @@ export const loadAround = async ({ db }: Pick<Context, 'db'>, yard: Yard): Promi
   bonding: await loadBonding(db),
 });
 
-/** A machine as it stands for work, before its air is asked. */
+/** A machine as a candidate for work, before its air is computed. */
 export const candidateOf = ({ yard, away, bonding }: Around, status: MachineStatus): Candidate => {
   const { machine, due, latest } = status;
   const job = yard.openJobs.get(machine.id);
@@ -179,7 +179,7 @@ interface Tried {
 const linesOf = (standing: Standing, { hoses, own, limits, beside }: Tried): readonly HoseLine[] =>
   rankHoses(
     hoses.flatMap((hose): readonly Pair[] => {
-      // Where both tools sit on one hose there is no second one.
+      // Where both tools share one hose, the second hose is not asked for.
       const other = beside ? (toolsOnHose(standing) > 1 ? hose : (beside.hose ?? hose)) : null;
       const predicted = predictThrough(other ? besideOf(standing, other) : standing, hose);
       if (!predicted) return [];
@@ -242,7 +242,7 @@ const judgedOf = async (desk: Desk): Promise<readonly MachineVerdict[]> => {
   return rankMachines(verdicts, demand);
 };
 
-/** Which machine, on which hose, for a work: every machine of the yard as it stands today. */
+/** The machine and hose for a work: answers for every machine of the yard in its present state. */
 export const answerWork = async (context: Context, asking: WorkAsking): Promise<WorkAnswer> => {
   const yard = await loadYard(context);
   const { question, tag, beside } = asking;

@@ -44,7 +44,7 @@ const columnsOf = (register: readonly Dust[]): readonly DustColumn[] => {
   return [...found.values()];
 };
 
-/** The dust for certain: whatever its word would ask is answered no. */
+/** The dust as certain: every question its words would raise is answered no. */
 const certainly = (dust: Dust): WorkQuestion =>
   aboutDust(
     stated(dust.name, {

@@ -38,13 +38,13 @@ export interface Yard {
 }
 
 const held = new WeakMap<Db, Yard>();
-/** A yard that is being read: whoever else asks for it waits for the same one. */
+/** A yard that is being loaded: concurrent requests share it. */
 const reading = new WeakMap<Db, { readonly of: Pick<Yard, 'today' | 'revision'>; readonly yard: Promise<Yard> }>();
 
 const statuses = new WeakMap<MachineDigest, { readonly today: CalendarDate; readonly status: MachineStatus }>();
 const NO_OUTLOOKS: readonly StageOutlook[] = [];
 
-/** What has not changed since it was last looked at, on the same day, stands as it did. */
+/** Memoised per digest and day. */
 const statusOf = (digest: MachineDigest, today: CalendarDate, outlooks: readonly StageOutlook[]): MachineStatus => {
   const known = statuses.get(digest);
   if (known?.today === today && known.status.outlooks === outlooks) return known.status;
@@ -57,13 +57,13 @@ const readYard = async (db: Db, { today, revision }: Pick<Yard, 'today' | 'revis
   const { digests, unreadable } = await loadDigests(db);
   const gone = await loadGone(db);
   const site = await loadSite(db);
-  // What is no longer kept is not forecast: its rules stand as they are written.
+  // Retired machines are not forecast: their rules stay unchanged.
   const kept = digests.map((d) => d.machine.id).filter((id) => !gone.has(id));
   const outlooks = await outlooksOn(db, { site, today, revision }, kept);
   const all = digests.map((digest) => statusOf(digest, today, outlooks.get(digest.machine.id) ?? NO_OUTLOOKS));
   const machines = all.filter((m) => !gone.has(m.machine.id));
   const openJobs = new Map((await loadOpenJobs(db)).map((j) => [j.machineId, jobState(j)]));
-  // What stands open comes first: somebody is in the middle of it, and nobody may run it.
+  // Open jobs come first: the machine is in work, and nobody may run it.
   const stands = (m: MachineStatus): number => {
     const job = openJobs.get(m.machine.id);
     return job && doNotRun(job) && job.driesUntil === null ? 0 : 1;

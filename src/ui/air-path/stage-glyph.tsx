@@ -129,7 +129,7 @@ const GLYPHS: Record<StageKind, ReactNode> = {
   exhaust: <path d="M0 18 H34 L46 10 M0 30 H34 L46 38 M42 24 H60 m-6 -5 l6 5 l-6 5" {...LINE} />,
 };
 
-/** The section of one stage, air from left to right. Decorative: its name stands beside it. */
+/** The section of one stage, air from left to right. Decorative: its name is beside it. */
 export const StageGlyph = ({ kind, missing = false }: { kind: StageKind; missing?: boolean }) => (
   <svg viewBox="0 0 64 48" className="block h-full w-full" aria-hidden="true" preserveAspectRatio="none">
     {missing ? (

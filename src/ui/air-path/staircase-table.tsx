@@ -12,7 +12,7 @@ export const StaircaseTable = ({
   readonly units: UnitSystem;
 }) => {
   const shown = lines.whatIf ?? lines.now;
-  // A table keeps its width whatever it is told, so the box around it is what is hidden.
+  // A table keeps its width in CSS, so the box around it is hidden.
   return (
     <div className="sr-only">
       <table>

@@ -1,6 +1,7 @@
 import { isSuspect } from '@/core/diagnose/likely';
 import type { PathView } from '@/core/calibrate/path-view';
 import type { StageDue } from '@/core/interval/due';
+import { dueWord } from '@/core/interval/due-word';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { type Place } from '@/core/measure/place';
 import { gapOfPlace, type Side, sidesOfPath } from '@/core/path/path-places';
@@ -38,14 +39,19 @@ const SIDE_COLOR: Record<Side, string> = {
   pressure: 'var(--color-accent)',
 };
 
-const shortLife = (due: StageDue): string =>
-  due.daysLeft === null
-    ? `${due.binding.counted ?? 0} of ${due.binding.rule.kind === 'countOfChanges' ? due.binding.rule.count : 0}`
-    : due.daysLeft < 0
-      ? `${howFar(due.daysLeft)} over`
-      : due.daysLeft === 0
-        ? 'today'
-        : howFar(due.daysLeft);
+const shortLife = ({ daysLeft, binding: { counted, rule } }: StageDue): string => {
+  switch (dueWord(daysLeft)) {
+    case 'overdue':
+      return `${howFar(daysLeft ?? 0)} over`;
+    case 'today':
+      return 'today';
+    case 'thisWeek':
+    case 'later':
+      return howFar(daysLeft ?? 0);
+    case 'undated':
+      return rule.kind === 'countOfChanges' ? `${counted ?? 0} of ${rule.count}` : 'no date';
+  }
+};
 
 const HATCH = 'repeating-linear-gradient(135deg, var(--color-error) 0 4px, var(--color-base-100) 4px 7px)';
 
@@ -91,10 +97,7 @@ const StageCell = ({ stage, side, due, open, suspected, range }: CellProps) => (
       {suspected !== null && <Suspicion share={suspected} name={stage.name} />}
       {suspected === null && due && (
         <div className="mt-auto pt-1">
-          <LifeBar
-            remaining={due.remaining}
-            label={`${stage.name}: ${due.daysLeft === null ? 'no date yet' : dueIn(due.daysLeft)}`}
-          />
+          <LifeBar remaining={due.remaining} label={`${stage.name}: ${dueIn(due.daysLeft)}`} />
           <span className="dial block text-xs leading-tight font-medium sm:mt-0.5" aria-hidden="true">
             {range ?? shortLife(due)}
           </span>

@@ -3,7 +3,7 @@ import { type Handle, blockFactorOf, handleOf, loadOfShare } from '@/core/path/h
 import { CLEAN, type PathState } from '@/core/path/machine-path';
 import { speedRatioOfVoltage } from '@/core/path/model/fan';
 
-/** How far each handle is pulled, 0 as it is clean or open, near 1 shut. */
+/** Position of each handle: 0 clean or open, near 1 shut. */
 export interface WhatIf {
   readonly selected: number;
   readonly loads: Readonly<Record<number, number>>;

@@ -18,7 +18,7 @@ import { capital, HAZARD_WORDS } from '@/messages/words';
 import { FieldProblems, problemsAt } from '../problems';
 
 export interface DustSaid {
-  /** What was typed, by itself. */
+  /** The typed statement alone. */
   readonly own: DustStanding;
   /** The machine with it: what governs. */
   readonly machine: MachineDust;
@@ -26,7 +26,7 @@ export interface DustSaid {
   readonly register: readonly Dust[];
 }
 
-/** What follows from a statement on a machine, as it is typed: the same functions that the server decides by. */
+/** The consequences of a statement on a machine, while it is typed: by the functions the server uses. */
 export const dustSaid = ({
   statement,
   dust,
@@ -160,14 +160,14 @@ const Level = ({ statement, set, said, problems }: Part & Pick<QuestionProps, 'p
   );
 };
 
-/** What else the machine holds that is worse than what was typed. */
+/** Other dust in the machine that is stricter than the typed one. */
 const worseBefore = ({ own, machine, level }: DustSaid): string | null => {
   if (!isBelow(own.level, level)) return null;
   const worse = machine.collected.slice(1).find((c) => c.standing.level === level);
   return worse ? `It collected worse before: ${worse.text}. ${capital(level)} until it is decontaminated.` : null;
 };
 
-/** What is pressed where nothing may be begun: that it was refused is kept. */
+/** The button where no work may begin: it records the refusal. */
 export const KEEP_REFUSAL = 'Record the refusal';
 
 export const Refused = ({ standing }: { readonly standing: Pick<DustStanding, 'refusal'> }) =>

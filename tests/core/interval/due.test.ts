@@ -20,6 +20,7 @@ const due = (over: Partial<DueInput>) =>
     stageId: WRAP,
     rules: [days(30)],
     changedOn: '2026-01-01',
+    changeRecorded: true,
     changesOf: () => [],
     today: '2026-01-11',
     wear: NO_WEAR,
@@ -56,7 +57,7 @@ describe('calendar days', () => {
         differenceInCalendarDays(new Date(to), new Date('2026-01-31')),
       );
     }
-    expect(() => dayAt('yesterday', 'UTC')).toThrow('"yesterday" is no moment');
+    expect(() => dayAt('yesterday', 'UTC')).toThrow('"yesterday" is not a moment');
   });
 
   it('a date further off than a hundred years is cut there and stays a date; one that is no number is a fault', () => {

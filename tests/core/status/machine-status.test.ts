@@ -2,8 +2,10 @@ import { describe, expect, it } from 'vitest';
 import type { Machine } from '@/core/machine/machine';
 import type { ChangeRecord, TestRecord } from '@/core/record/records';
 import { pickBaseline } from '@/core/record/series';
-import { previousOf } from '@/core/status/judge-test';
+import { addDays } from '@/core/calendar/calendar-date';
+import { judgeTest, previousOf } from '@/core/status/judge-test';
 import { machineStatus } from '@/core/status/machine-status';
+import { sayNeed } from '@/messages/needs';
 import type { TestReadings } from '@/core/measure/test-readings';
 import { machineOf, stageOf } from '../../support/machines';
 import { flowTest } from '../../support/readings';
@@ -61,6 +63,7 @@ const change = (id: number, day: string): ChangeRecord => ({
   how: null,
 });
 
+const thresholds = { warnLoss: 0.15, actLoss: 0.25 };
 const base = test(1, '2026-01-01', 15, { isBaseline: true });
 const status = (
   over: { machine?: Machine; tests?: readonly TestRecord[]; changes?: readonly ChangeRecord[]; today?: string } = {},
@@ -69,7 +72,7 @@ const status = (
     machine,
     tests: [base],
     changes: [change(1, '2026-02-01')],
-    thresholds: { warnLoss: 0.15, actLoss: 0.25 },
+    thresholds,
     today: '2026-02-03',
     outlooks: [],
     ...over,
@@ -84,6 +87,31 @@ describe('the one thing a machine needs next', () => {
     ['more than the baseline', [base, test(2, '2026-02-02', 16.5)], 'moreFlow'],
   ] as const)('%s', (_what, tests, kind) => {
     expect(status({ tests }).need.kind).toBe(kind);
+  });
+
+  it('a baseline counts at once; a change after it asks for a test', () => {
+    expect(status({ changes: [change(1, '2025-12-31')], today: '2026-01-02' }).need.kind).toBe('baselineOnly');
+    expect(status().need).toMatchObject({ kind: 'measureAgain', because: 'changed' });
+    expect(judgeTest({ record: base, machine, tests: [base], thresholds }).baseline.outcome).toBe('isBaseline');
+  });
+
+  it('a stage due in seven days is on the board, in eight days not', () => {
+    const due = (daysAhead: number) => {
+      const dueOn = status().due[0]?.dueOn ?? '';
+      const tests = [base, test(2, '2026-02-02', 14.8)];
+      return status({ tests, today: addDays(dueOn, -daysAhead) }).need.kind;
+    };
+    expect([due(7), due(8)]).toEqual(['due', 'nothing']);
+  });
+
+  it('a part without a recorded change asks for its last change; it is not called overdue by years', () => {
+    const need = status({
+      machine: { ...machine, inServiceOn: machine.stages[0]!.firstUsedOn },
+      changes: [],
+      today: '2028-01-01',
+    }).need;
+    expect(need).toMatchObject({ kind: 'due', changeRecorded: false });
+    expect(sayNeed(need, 'metric').sentence).toMatch(/last change not known/);
   });
 
   it('a missing stage comes before everything, and the class with it goes', () => {
@@ -118,10 +146,10 @@ describe('the one thing a machine needs next', () => {
       { supersededById: 9 },
       { raw: { failedPreconditions: ['settled' as const] } },
     ]) {
-      expect(status({ tests: [base, test(2, '2026-02-02', 10, over)] }).need).toMatchObject({
-        kind: 'measureAgain',
-        because: 'never',
-      });
+      const voided = test(2, '2026-02-02', 10, over);
+      expect(status({ tests: [voided] }).need).toMatchObject({ kind: 'measureAgain', because: 'never' });
+      const calm = { changes: [change(1, '2025-12-31')], today: '2026-01-02' };
+      expect(status({ tests: [base, voided], ...calm }).need.kind).toBe('baselineOnly');
     }
   });
 
@@ -131,6 +159,14 @@ describe('the one thing a machine needs next', () => {
     expect(
       status({ machine: gap, changes: [{ ...change(1, '2026-02-01'), voided: true }] }).machine.stages[0]?.missing,
     ).toBe(true);
+  });
+
+  it('a stage seen missing stays missing after an older change; only a change after that day puts it back', () => {
+    const missingSince = '2026-01-20T08:00:00.000Z';
+    const stages = machine.stages.map((s) => (s.id === 1 ? { ...s, missing: true, missingSince } : s));
+    const after = (day: string) => status({ machine: { ...machine, stages }, changes: [change(1, day)] });
+    expect(after('2026-01-10').machine.stages[0]?.missing).toBe(true);
+    expect(after('2026-01-21').machine.stages[0]?.missing).toBe(false);
   });
 });
 
@@ -159,5 +195,10 @@ describe('which tests are compared', () => {
     ];
     expect(previousOf(tests[3]!, tests)?.id).toBe(2);
     expect(previousOf(tests[0]!, tests)).toBeNull();
+  });
+
+  it('of two tests of one moment neither is before the other', () => {
+    const [a, b] = [test(2, '2026-02-02', 14), test(3, '2026-02-02', 14)];
+    expect([previousOf(a, [a, b]), previousOf(b, [a, b])]).toEqual([null, null]);
   });
 });

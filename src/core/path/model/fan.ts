@@ -3,7 +3,7 @@ import { fail, failure, ok, type Result } from '../../failure/failure';
 import { peakFlowM3s, type SuctionCurve } from '../../measure/suction-curve';
 import type { PathAir } from './air';
 
-/** What a fan lifts against flow, at its nominal speed and 1.2 kg/m3. */
+/** Fan pressure against flow, at its nominal speed and 1.2 kg/m3. */
 export type FanCurve =
   /** dp = p0 (1 - a x - (1-a) x|x|), x = Q/Qmax; a 0.7 to 1 for a universal motor. */
   | { readonly kind: 'universal'; readonly p0Pa: number; readonly qMaxM3s: number; readonly a: number }

@@ -26,8 +26,8 @@ const run = (mouth: ReadyMouth, x: number, s: MarchState): void => {
 };
 
 /**
- * What a mouth delivers at a junction pressure of 0 or less, and how that changes with the pressure. A mouth that would
- * deliver more than `most` (far above what the fan can move) is held there: the outer search turns back by itself.
+ * The flow of a mouth at a junction pressure of 0 or less, and its slope. A mouth that would deliver more than `most`
+ * (far above the fan's flow) is limited to it: the outer search turns back by itself.
  */
 export const mouthFlow = (mouth: ReadyMouth, junctionPa: number, most: number): { flow: number; slope: number } => {
   const s: MarchState = { p: 0, dp: 0, q: 0, dq: 0 };

@@ -1,6 +1,6 @@
 import type { Element } from './element';
 
-/** An element with its resistance times a factor, at every flow. Factor above 0. A fan lifts and is left as it is. */
+/** An element with its resistance times a factor, at every flow. Factor above 0. A fan is returned unchanged. */
 export const scaleElement = (e: Element, factor: number): Element => {
   switch (e.kind) {
     case 'medium':

@@ -1,7 +1,7 @@
 import { bracketedNewton } from '../../numeric/root';
 import type { Drop, DropOf } from './drop-of';
 
-/** Drops one after the other as one: they add up at the same flow. */
+/** Adds drops in series: they sum at the same flow. */
 export const inSeries = (parts: readonly DropOf[]): DropOf => {
   const one: Drop = { pa: 0, slope: 0 };
   return (flow, out) => {

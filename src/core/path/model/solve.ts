@@ -6,11 +6,11 @@ import { addLeak, march, type MarchState, newTraces, readyChain, type ReadyChain
 import { mouthFlow, type ReadyMouth } from './mouth';
 import { type AirPath, AS_BUILT, checkCondition, checkPath, type Condition } from './path';
 
-/** What an air path settles at, and how the solver ended. */
+/** The working point of an air path, and how the solver ended. */
 export interface OperatingPoint {
   readonly status: 'converged';
   readonly iterations: number;
-  /** What is left of the loop closed at the room, Pa (or m3/s for a closed end). */
+  /** Remaining error of the loop closed at the room, Pa (or m3/s for a closed end). */
   readonly residual: number;
   /** Gauge pressure at each node of the trunk, Pa; 0 before the start. */
   readonly pressuresPa: readonly number[];

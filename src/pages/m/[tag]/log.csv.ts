@@ -5,7 +5,7 @@ import { csvOf, csvReply } from '@/server/services/csv';
 import { logEntries } from '@/view-models/log-entries';
 import { readChoices } from '@/view-models/page-context';
 
-/** The file of a machine as a table, in the units of whoever reads it. */
+/** The file of a machine as a table, in the reader's units. */
 export const GET: APIRoute = async ({ params, url, cookies, redirect }) => {
   const { bench } = await loadBench((await app()).context, params['tag'] ?? '');
   if (!bench) return redirect('/no-machine');

@@ -1,7 +1,7 @@
 import { type Kysely, sql } from 'kysely';
 import { keepForEver } from '../append-only';
 
-/** What a guided change leaves behind: its reason and stages, the change it made true, integrity tests, photos. */
+/** Records left by a guided change: its reason and stages, the change it proved, integrity tests, photos. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`alter table job add column reason text not null default 'precaution'`.execute(db);
   await sql`alter table job add column people integer not null default 1`.execute(db);

@@ -72,8 +72,8 @@ const createProofTables = async (db: Kysely<unknown>): Promise<void> => {
 };
 
 /**
- * What a machine has collected becomes a history: statements, decontaminations, proofs, examinations, openings of a
- * seat. What stood in the machine's own columns is its first statement; its level may raise the register's, never lower it.
+ * The dust of a machine becomes a history: statements, decontaminations, proofs, examinations, openings of a seat. The
+ * machine's own columns become its first statement; its level may raise the register's, never lower it.
  */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await createDustTables(db);

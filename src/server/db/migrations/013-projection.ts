@@ -16,7 +16,7 @@ const OF_MACHINE = [
 const OF_STAGE = ['rule', 'fill_look', 'seat_opening'] as const;
 /** What bears on every machine. */
 const OF_ALL = ['site', 'dust_entry', 'instrument'] as const;
-/** What the digest of a machine does not hold, but a page shows. */
+/** Columns that the digest of a machine leaves out but a page shows. */
 const OF_NONE = [
   'stock_movement',
   'fault_case',
@@ -33,9 +33,9 @@ const OF_NONE = [
 const ACTIONS = ['insert', 'update', 'delete'] as const;
 
 /**
- * The digest of each machine: what its pages need of years of records, made from them and never their source. A row that
- * bears on a machine takes its digest away, whoever writes it, so that no digest outlives what it was made from; the
- * action that wrote it makes it anew before it ends. The revision counts every write, for what is kept in memory.
+ * The digest of each machine: the part of years of records that its pages need, derived from them and never their
+ * source. A written row that bears on a machine deletes its digest, so that no digest outlives its source; the action
+ * that wrote it rebuilds the digest before it ends. The revision counts every write, for caches in memory.
  */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create table yard_revision (id integer primary key check (id = 1), n integer not null)`.execute(db);
@@ -71,7 +71,7 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   await on('machine', (row) => `${row}.id`);
   await on('test_reading', (row) => `select machine_id from airflow_test where id = ${row}.test_id`);
   await on('part', (row) => `select machine_id from stage where part_id = ${row}.id`);
-  // What is open among years of jobs and cases is found by what has ended.
+  // Open jobs and cases among years of them are found by the ended ones.
   await sql`create index job_over on job_event (job_id) where json_extract(event_json, '$.kind') in ('finished', 'abandoned')`.execute(
     db,
   );
@@ -83,7 +83,7 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create index check_of_machine on integrity_check (machine_id)`.execute(db);
   await sql`create index change_of_stage on stage_change (stage_id, performed_at)`.execute(db);
   await sql`create index movement_in_time on stock_movement (at)`.execute(db);
-  // What is on hand is the sum of all movements, which only ever grow in number: each adds to it as it is written.
+  // Stock on hand is the sum of all movements, which only grow in number: each write adds to it.
   await sql`create table stock_on_hand (
     part_id integer primary key references part (id),
     quantity integer not null

@@ -1,7 +1,7 @@
 import { type Kysely, sql } from 'kysely';
 import { keepForEver } from '../append-only';
 
-/** What a yard sets for itself, and what it keeps of its parts, meters and machines beyond what the work needs. */
+/** Settings of a yard, and facts of its parts, meters and machines beyond daily work. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`alter table site add column works_on text not null default '12345'`.execute(db);
   await sql`alter table site add column closed_json text not null default '[]'`.execute(db);

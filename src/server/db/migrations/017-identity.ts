@@ -36,8 +36,8 @@ const TABLES = [
 ] as const;
 
 /**
- * Each record gets a name of its own that no other installation gives to another one: by it a record that comes back is
- * known again. They are counted as they are written, so that what one import wrote can be told and taken back.
+ * Each record gets a name that no other installation gives: it identifies a record that returns. Writes are numbered,
+ * so that the rows of one import are known and can be undone.
  */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create table machine_retirement (

@@ -12,8 +12,8 @@ const GUARDED: readonly (readonly [table: string, words: string])[] = [
 ];
 
 /**
- * What came in by a spreadsheet can be taken back as a whole while nothing hangs on it: only then, and only inside the
- * one transaction that writes a line into `undoing` and takes it out again, do the guards let a record go.
+ * A spreadsheet import can be undone as a whole until later records use it. The guards allow the deletion only inside
+ * the one transaction that writes a line into `undoing` and removes it again.
  */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create table sheet_import (

@@ -1,6 +1,6 @@
 import { type Kysely, sql } from 'kysely';
 
-/** What the plan weighs, by the site's own reckoning, in its own money. */
+/** Prices of the plan, in the site's own currency. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`alter table site add column currency text not null default ''`.execute(db);
   await sql`alter table site add column late_factor real not null default 6 check (late_factor > 0)`.execute(db);

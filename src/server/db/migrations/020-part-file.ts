@@ -3,7 +3,7 @@ import { keepForEver } from '../append-only';
 
 const TABLES = ['part_merge', 'part_photo'] as const;
 
-/** What a part is made of, its picture, and which two parts were one and the same; and how long a machine takes to open. */
+/** A part's material, its picture, and merges of two entries of one part; and the time to open a machine. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`alter table part add column medium text not null default ''`.execute(db);
   await sql`alter table part add column area_m2 real check (area_m2 > 0)`.execute(db);
