@@ -110,7 +110,7 @@ export const dueOfMachine = ({
       rules: stage.rules,
       changedOn: daysOf(stage.id).at(-1) ?? stage.firstUsedOn,
       // A stage added after the machine's first day is new on its own first day.
-      changeRecorded: daysOf(stage.id).length > 0 || stage.firstUsedOn > machine.inServiceOn,
+      changeRecorded: changes.some((c) => c.stageId === stage.id) || stage.firstUsedOn > machine.inServiceOn,
       changesOf: daysOf,
       today,
       wear: { hours: machine.hours, looks: stage.looks },
