@@ -9,11 +9,11 @@ import { sayLost } from '@/messages/settings';
 import type { CliWorld } from './run';
 import { refuse } from './refuse';
 
-/** Takes a copy, beside a running server too. */
+/** Makes a backup, also beside a running server. */
 export const backup = async (world: CliWorld): Promise<number> => {
   const file = parseConfig(world.env).dataFile;
   if (!existsSync(file)) {
-    world.complain(`There are no records at ${file}. Name the file in MOORWIND_DATA.`);
+    world.complain(`No records were found at ${file}. Name the file in MOORWIND_DATA.`);
     return 1;
   }
   const db = await openMigrated(file);
@@ -29,19 +29,19 @@ export const backup = async (world: CliWorld): Promise<number> => {
 
 const sumOf = ({ rows }: Pick<Copy, 'rows'>): number => Object.values(rows).reduce((a, b) => a + b, 0);
 
-/** The copies there are, newest first. */
+/** Lists the backups, newest first. */
 export const backups = (world: CliWorld): number => {
   const file = parseConfig(world.env).dataFile;
   const all = listCopies(file);
   for (const c of all) world.write(`${c.name}\t${c.why}\t${c.rows['machine'] ?? 0} machines\t${sumOf(c)} rows`);
-  if (all.length === 0) world.write(`No checked copy in ${copiesFolder(file)} yet.`);
+  if (all.length === 0) world.write(`No checked backup in ${copiesFolder(file)} yet.`);
   return 0;
 };
 
 const find = (file: string, name: string): string | null =>
   [join(copiesFolder(file), name), name].find((path) => existsSync(path)) ?? null;
 
-/** Brings a copy back: first says what it holds and what would be lost, and does it only when told so. */
+/** Restores a backup with --yes; without it, reports its content and the records that would be lost. */
 export const restore = async (world: CliWorld, args: readonly string[]): Promise<number> => {
   const file = parseConfig(world.env).dataFile;
   const [name] = args.filter((a) => a !== '--yes');
@@ -53,16 +53,16 @@ export const restore = async (world: CliWorld, args: readonly string[]): Promise
   const look = await lookAtCopy(file, from);
   if (!look.ok) return refuse(world, look.failures);
   world.write(
-    `The copy holds ${look.value.rows['machine'] ?? 0} machines and ${sumOf(look.value)} rows, and reads through.`,
+    `The backup holds ${look.value.rows['machine'] ?? 0} machines and ${sumOf(look.value)} rows, and passes its check.`,
   );
   world.write(sayLost(look.value.lost));
   if (!args.includes('--yes')) {
-    world.write('Nothing was changed. Add --yes to bring it back.');
+    world.write('Nothing was changed. Add --yes to restore it.');
     return 0;
   }
   const done = await bringBack(file, { from, at: world.now() });
   if (!done.ok) return refuse(world, done.failures);
   const { replaced } = done.value;
-  world.write(`Brought back.${replaced ? ` What it replaced is kept as ${replaced}.` : ''}`);
+  world.write(`Restored.${replaced ? ` The replaced records are kept as ${replaced}.` : ''}`);
   return 0;
 };

@@ -19,20 +19,20 @@ const COMMANDS: Readonly<
     more: 'Exit code 1 where something differed: the records themselves are never touched.',
   },
   backup: {
-    lines: [['backup', 'take a checked copy of the records, beside a running server too']],
+    lines: [['backup', 'make a checked backup of the records, also beside a running server']],
     more: 'It is read through before it counts, and lies beside the records in FILE.backups: keep some elsewhere too.',
   },
   backups: {
-    lines: [['backups', 'the copies there are']],
+    lines: [['backups', 'list the backups']],
     more: 'Newest first, with why each was taken and what it holds.',
   },
   restore: {
-    lines: [['restore NAME [--yes]', 'say what a copy holds and what would be lost; with --yes bring it back']],
+    lines: [['restore NAME [--yes]', 'show the content of a backup and what would be lost; with --yes restore it']],
     more: 'Stop Moorwind first. The replaced records are kept as a backup.',
   },
   export: {
     lines: [
-      ['export FILE', 'write everything into one bundle (a zip)'],
+      ['export FILE', 'write everything into one export file (a zip)'],
       ['export --machine TAG FILE', 'write one machine with its file'],
     ],
     more: 'A file that is there is never written over. docs/bundle.md describes the format.',

@@ -1,12 +1,12 @@
 import { defineMiddleware } from 'astro:middleware';
 import { failure } from '@/core/failure/failure';
-import { addressOf, asksWho, door } from '@/server/http/asker';
+import { addressOf, asksWho, authenticate } from '@/server/http/authenticate';
 import { app } from '@/server/http/app';
 import { faultOf } from '@/server/db/connect';
-import { through } from '@/server/http/gate';
-import { refusalOf } from '@/server/http/guard';
+import { whileOpen } from '@/server/http/restore-lock';
+import { refusalOf } from '@/server/http/same-origin';
 import { respondProblems } from '@/server/http/respond';
-import { unlessSeen } from '@/server/http/seen';
+import { withEtag } from '@/server/http/etag';
 import { mayWrite } from '@/server/http/write-rate';
 import { noteExport } from '@/server/services/people';
 
@@ -26,7 +26,7 @@ export const onRequest = defineMiddleware(async (astro, next) => {
   const { request, url } = astro;
   const isApi = url.pathname.startsWith('/api/');
   try {
-    return await through(async () => {
+    return await whileOpen(async () => {
       const { config, context } = await app();
       const refused = refusalOf(request, url, config);
       if (refused) return respondProblems([failure(refused)]);
@@ -36,28 +36,32 @@ export const onRequest = defineMiddleware(async (astro, next) => {
         peer: astro.clientAddress,
         cookie: (name: string) => astro.cookies.get(name)?.value,
       };
-      const let_ = await door(asked, { config, context });
+      const entry = await authenticate(asked, { config, context });
       const address = addressOf(asked, config);
-      if (!let_.in) {
-        const signsIn = let_.because.code === 'sign-in.ended' && !isApi && READS.has(request.method);
+      if (!entry.allowed) {
+        const signsIn = entry.because.code === 'sign-in.ended' && !isApi && READS.has(request.method);
         return signsIn
           ? astro.redirect(`/sign-in?to=${encodeURIComponent(`${url.pathname}${url.search}`)}`)
-          : respondProblems([let_.because]);
+          : respondProblems([entry.because]);
       }
       if (
         !READS.has(request.method) &&
-        !mayWrite(let_.person?.initials ?? address, { path: url.pathname, now: Date.now(), most: config.writesAMinute })
+        !mayWrite(entry.person?.initials ?? address, {
+          path: url.pathname,
+          now: Date.now(),
+          most: config.writesAMinute,
+        })
       )
         return respondProblems([failure('writes.too-many')]);
-      astro.locals.person = let_.person;
+      astro.locals.person = entry.person;
       astro.locals.address = address;
       astro.locals.signsIn = await asksWho(context, config);
       const response = await next();
-      if (let_.person && isExport(response))
-        await noteExport(context, { who: let_.person.initials, what: url.pathname, address });
+      if (entry.person && isExport(response))
+        await noteExport(context, { who: entry.person.initials, what: url.pathname, address });
       for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
       if (config.tls) response.headers.set('strict-transport-security', 'max-age=31536000');
-      return await unlessSeen(request, response);
+      return await withEtag(request, response);
     });
   } catch (error) {
     const fault = faultOf(error);

@@ -46,7 +46,7 @@ export const filterTrainCalc = (input: FilterTrainInput): Result<FilterTrainOutp
     sentences: [
       said.sentence,
       said.detail,
-      sayUs(deserved, { label: null, onPlate: null, withdrawn: null }),
+      sayUs(deserved, { label: null, onPlate: null, gap: null }),
       'A class belongs to the tested appliance; this is arithmetic on what was entered.',
     ].filter((s) => s !== ''),
   });

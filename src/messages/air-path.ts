@@ -80,8 +80,10 @@ export const sayStep = (
 ): string => {
   if (step.dropPa < 0)
     return `${name}: suction ${show('pressure', -step.dropPa, units)} at ${show('flow', step.flowM3s, units)}`;
-  const cost = `${name}: ${show('pressure', step.dropPa, units)}, ${showPercent(step.shareOfLift)} of the fan suction`;
-  return normal ? `${cost}; as new ${show('pressure', normal.dropPa, units)}` : cost;
+  const cost = `${name}: ${show('pressure', step.dropPa, units)}, ${showPercent(step.shareOfLift)} of the fan's suction`;
+  if (!normal) return cost;
+  const [now, asNew] = [show('pressure', step.dropPa, units), show('pressure', normal.dropPa, units)];
+  return now === asNew ? cost : `${cost}; as new ${asNew}`;
 };
 
 /** The drop of the part that came out. */

@@ -1,8 +1,8 @@
 import { fallsShort, wouldBearMore } from '@/core/filter/label-against-train';
 import type { Deserved, Reason } from '@/core/filter/deserved-class';
 import type { FilterRating } from '@/core/filter/rating';
-import type { ClassStanding } from '@/core/machine/machine';
-import { sayWithdrawal } from './needs';
+import { CLASS_GAPS, type ClassStanding } from '@/core/machine/machine';
+import { sayGap } from './needs';
 import { capital, CLASS_WORDS } from './words';
 import type { Statement } from './verdicts';
 
@@ -69,25 +69,23 @@ export const sayDeserved = (d: Deserved): Statement => {
 };
 
 /** Whether the US words "HEPA filtered" may be used, in a sentence. They need a machine that was tested as a whole. */
-export const sayUs = (d: Deserved, { label, onPlate, withdrawn }: ClassStanding): string => {
+export const sayUs = (d: Deserved, { label, onPlate, gap }: ClassStanding): string => {
   const held = `${sayShare(1 - d.penetrationAt03)} held at 0.3 µm as recorded; HEPA asks at least 99.97 %`;
   if (d.essential === null) return 'US: not shown to be HEPA filtered.';
   if (label === 'HEPA')
     return d.usHepa
       ? `US: you may call it HEPA filtered: the whole machine was tested. ${held}.`
       : `US: "HEPA filtered" is in doubt: ${held}.`;
-  if (onPlate === 'HEPA' && withdrawn) return `US: "HEPA filtered" is suspended: ${held}.`;
+  if (onPlate === 'HEPA' && gap) return `US: "HEPA filtered" is suspended: ${held}.`;
   return `US: do not call it HEPA filtered: the whole machine was not tested as HEPA. ${held}.`;
 };
 
-const SUSPENDED: ReadonlySet<string> = new Set(['untested', 'unproven', 'failed']);
-
-const plateLine = ({ label, withdrawn, onPlate }: ClassStanding, d: Deserved): Statement => {
-  if (withdrawn)
+const plateLine = ({ label, gap, onPlate }: ClassStanding, d: Deserved): Statement => {
+  if (gap)
     return {
       tone: 'stop',
-      mark: SUSPENDED.has(withdrawn.because) ? 'Suspended' : 'Withdrawn',
-      sentence: `Do not call it ${onPlate === null ? 'rated' : CLASS_WORDS[onPlate]} now. ${sayWithdrawal(withdrawn, onPlate)}`,
+      mark: CLASS_GAPS[gap.because] === 'suspended' ? 'Suspended' : 'Withdrawn',
+      sentence: `Do not call it ${onPlate === null ? 'rated' : CLASS_WORDS[onPlate]} now. ${sayGap(gap, onPlate)}`,
       detail: 'The class belongs to the tested appliance, proven after every opening of its seat.',
     };
   if (label === null)

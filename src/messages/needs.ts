@@ -1,7 +1,7 @@
 import { dueWord } from '@/core/interval/due-word';
 import type { RuleState, StageDue, UnknownBecause } from '@/core/interval/due';
 import type { Rule } from '@/core/interval/rules';
-import type { Withdrawal } from '@/core/machine/machine';
+import type { ClassGap } from '@/core/machine/machine';
 import type { Need } from '@/core/status/machine-status';
 import { show, showPercent, type UnitSystem } from '@/core/units';
 import { capital, days, howFar } from './words';
@@ -37,7 +37,7 @@ const WITHDRAWN_WORD = {
 } as const;
 
 /** Why a machine's class may not be claimed now, in a sentence. */
-export const sayWithdrawal = ({ stage, because }: Withdrawal, machineClass: string | null): string => {
+export const sayGap = ({ stage, because }: ClassGap, machineClass: string | null): string => {
   const what = {
     missing: `The ${stage.name} is missing`,
     foreign: `The ${stage.name} is not the part this machine was tested with`,

@@ -29,10 +29,10 @@ export const sayBasis = ({ intervals, inspections, counts, regimeSince }: Foreca
   if (intervals === 0 && inspections === 0)
     return 'Nothing of its own on record yet: the figures of its kind are used.';
   const what = [
-    ...(intervals > 0 ? [`${intervals} finished ${intervals === 1 ? 'interval' : 'intervals'}`] : []),
+    ...(intervals > 0 ? [`${intervals} earlier ${intervals === 1 ? 'change' : 'changes'}`] : []),
     ...(inspections > 0 ? [`${inspections} ${inspections === 1 ? 'look or test' : 'looks or tests'} since`] : []),
   ];
-  return `From ${what.join(' and ')}, counted in ${counts === 'hours' ? 'run hours' : 'days of work, because no run hours are on record'}.${regimeSince === null ? '' : ` What began before ${regimeSince} was of another path, and counts little.`}`;
+  return `Based on ${what.join(' and ')}, counted in ${counts === 'hours' ? 'run hours' : 'working days, because no run hours are on record'}.${regimeSince === null ? '' : ` The air path changed on ${regimeSince}; older changes count little.`}`;
 };
 
 /** When a stage reaches its limit, by which rule, and how surely it is past. */

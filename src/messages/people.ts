@@ -34,5 +34,5 @@ export const AUDIT_WORDS = {
   keyRevoked: 'withdrew a key',
   settingChanged: 'changed a setting',
   exported: 'exported',
-  takenIn: 'took in',
+  takenIn: 'imported',
 } as const;

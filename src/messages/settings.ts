@@ -31,10 +31,10 @@ export const saySetting = (setting: string, value: string): string =>
         ? (RULE_SETS[value] ?? value)
         : value;
 
-/** Why a copy of the records was taken. */
+/** Why a backup was made. */
 export const COPY_WORDS = {
-  daily: 'Taken by itself',
-  asked: 'Asked for',
+  daily: 'Daily',
+  asked: 'Made by hand',
   replaced: 'Records replaced by a restore',
 } as const;
 

@@ -12,7 +12,7 @@ export const sayMovementOf = (
 export const NO_MERGE_WORDS: Readonly<Record<NoMerge, (gone: string, kept: string) => string>> = {
   same: () => 'That is one and the same entry.',
   alreadyMerged: (gone) => `${gone === '' ? 'It' : gone} was made one with another part already.`,
-  keptIsRetired: (_, kept) => `${kept} is no longer kept.`,
+  keptIsRetired: (_, kept) => `${kept} is retired.`,
   onOrder: (gone) => `Some of ${gone} are still on order: book them in first.`,
   held: (gone) => `An open job or case has ${gone} in hand: end it first.`,
   otherMedium: (gone, kept) => `${gone} and ${kept} are of different media.`,
@@ -48,7 +48,7 @@ export const sayPartLine = (part: Part, price: string): string =>
 /** How many of a part there are, as the heading of its page. */
 export const sayPartNow = ({ name, onHand, retired }: Part & { readonly onHand: number }): string =>
   retired
-    ? `${name}: no longer kept.`
+    ? `${name}: retired.`
     : onHand < 0
       ? `${name}: count it, the ledger says ${onHand}.`
       : onHand === 0

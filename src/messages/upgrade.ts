@@ -8,7 +8,7 @@ import type { LifeChange } from '@/core/upgrade/life';
 import type { Proof, Unlike } from '@/core/upgrade/prove';
 import type { UpgradePhase } from '@/core/upgrade/record';
 import { sayShare } from './filters';
-import { sayWithdrawal } from './needs';
+import { sayGap } from './needs';
 import { capital, CLASS_WORDS } from './words';
 import type { Statement } from './verdicts';
 
@@ -36,7 +36,7 @@ export const UPGRADE_HINTS: Readonly<Record<UpgradeKind, string>> = {
   hose: 'Wider: more air, slower in the hose. Longer: less of both.',
   exhaust: 'Where it blows out: a larger outlet, a duct to the open air.',
   seal: 'What leaks in before the filter never came from the tool.',
-  takeOut: 'A modification: measured before and after, and put back if it does no good.',
+  takeOut: 'This is a modification. Measure before and after, and put the part back if it does not help.',
   container: 'Bag with a clamp, pail with a ring, pan with a gasket: no air goes through it.',
 };
 
@@ -139,9 +139,9 @@ export const saySeparator = ({
 export const sayClassChange = ([before, after]: readonly [ClassStanding, ClassStanding]): string => {
   if (before.onPlate === null)
     return 'It carries no class, and this gives it none: only a test of the whole machine does.';
-  if (after.withdrawn) {
-    const lost = sayWithdrawal(after.withdrawn, after.onPlate);
-    return before.withdrawn
+  if (after.gap) {
+    const lost = sayGap(after.gap, after.onPlate);
+    return before.gap
       ? `Its class is withdrawn already and stays so. ${lost}`
       : `It loses its ${CLASS_WORDS[before.onPlate]}: ${lost} It may not be used where that class is asked for.`;
   }

@@ -175,4 +175,7 @@ export const howFar = (n: number): string => {
   return `${Math.round(size / 30.4)} months`;
 };
 
+/** A number with its noun: "1 check", "3 checks". */
+export const counted = (n: number, noun: string): string => `${n} ${noun}${n === 1 ? '' : 's'}`;
+
 export const capital = (sentence: string): string => sentence.charAt(0).toUpperCase() + sentence.slice(1);

@@ -30,7 +30,7 @@ export const useSigned = (known: string, done: () => void): Signed => {
 
 /** The obstacle to saving a form: first its own reason, then missing initials. */
 export const neededOr = (own: string, by: string): string =>
-  own !== '' ? own : by.trim() === '' ? 'Sign with your initials.' : '';
+  own !== '' ? own : by.trim() === '' ? 'Your initials are needed.' : '';
 
 interface SaveRowProps {
   readonly id: string;

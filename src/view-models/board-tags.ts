@@ -1,5 +1,5 @@
 import type { Tone } from '@/messages/verdicts';
-import { classStanding, type Machine, type Withdrawal } from '@/core/machine/machine';
+import { CLASS_GAPS, classStanding, type Machine } from '@/core/machine/machine';
 import { MACHINE_KINDS } from '@/core/machine/kinds';
 import type { MachineStatus } from '@/core/status/machine-status';
 import type { UnitSystem } from '@/core/units';
@@ -25,20 +25,10 @@ export interface BoardTag {
   readonly remainingText: string;
 }
 
-/** Withdrawn while something is wrong, suspended while only the proof is due. */
-const WITHDRAWN_TEXT: Record<Withdrawal['because'], string> = {
-  missing: 'class withdrawn',
-  foreign: 'class withdrawn',
-  reversed: 'class withdrawn',
-  failed: 'class withdrawn',
-  untested: 'class suspended',
-  unproven: 'class suspended',
-};
-
 /** The class that may be claimed today. */
 export const classText = (status: MachineStatus): string => {
   const standing = classStanding(status.machine);
-  if (standing.withdrawn && standing.onPlate !== null) return WITHDRAWN_TEXT[standing.withdrawn.because];
+  if (standing.gap && standing.onPlate !== null) return `class ${CLASS_GAPS[standing.gap.because]}`;
   return standing.label ? CLASS_WORDS[standing.label] : 'no class';
 };
 
@@ -46,8 +36,7 @@ export const classText = (status: MachineStatus): string => {
 export const kindText = (status: MachineStatus): string => {
   const { label } = MACHINE_KINDS[status.machine.kind];
   const standing = classStanding(status.machine);
-  if (standing.withdrawn && standing.onPlate !== null)
-    return `${capital(label)}, ${WITHDRAWN_TEXT[standing.withdrawn.because]}`;
+  if (standing.gap && standing.onPlate !== null) return `${capital(label)}, class ${CLASS_GAPS[standing.gap.because]}`;
   return standing.label ? `${CLASS_WORDS[standing.label]} ${label}` : capital(label);
 };
 

@@ -17,7 +17,7 @@ import { sayDifference } from '@/messages/path-edits';
 import { sayMass, sayOther } from '@/messages/outcomes';
 import { type Statement, sayBaseline } from '@/messages/verdicts';
 import { sayCaseEnd, sayComplaint } from '@/messages/case-report';
-import { capital, METHOD_WORDS, PLACE_WORDS, PRECONDITION_WORDS, REASON_WORDS } from '@/messages/words';
+import { counted, capital, METHOD_WORDS, PLACE_WORDS, PRECONDITION_WORDS, REASON_WORDS } from '@/messages/words';
 import type { Bench } from '@/server/services/bench';
 
 export interface LogEntry {
@@ -195,7 +195,7 @@ const caseEntry = (record: CaseRecord, { bench }: Maker): LogEntry => {
     at: record.openedAt,
     by: record.by,
     title: `Case: ${sayComplaint(record)}`,
-    text: `${capital(sayCaseEnd(ended))}. ${progress.evidence.length} looked at, ${progress.interventions.repairs.length} put right.`,
+    text: `${capital(sayCaseEnd(ended))}. ${counted(progress.evidence.length, 'check')} made, ${progress.interventions.repairs.length === 0 ? 'nothing repaired yet' : counted(progress.interventions.repairs.length, 'repair')}.`,
     typed: '',
     note: ended?.event.kind === 'closed' && ended.event.followUp ? `Follow-up: ${ended.event.followUp}` : '',
     said: null,

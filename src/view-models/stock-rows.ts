@@ -38,7 +38,7 @@ const todoCell = ({ part, reorder, orders, planned, held }: StockLine): Register
   const rest = note === '' ? {} : { note };
   return reorder.packs > 0
     ? { text: sayOrder(reorder), tone: 'stop', sort: 0, ...rest }
-    : { text: part.retired ? 'no longer kept' : 'enough', sort: 1, ...rest };
+    : { text: part.retired ? 'retired' : 'enough', sort: 1, ...rest };
 };
 
 export const stockRow = (line: StockLine, currency: string): RegisterRow => {

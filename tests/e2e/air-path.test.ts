@@ -18,7 +18,9 @@ const toolFlow = async (page: Page): Promise<number> =>
 describe('the pressure staircase', () => {
   it('says which step grew, what it costs and what is normal, and stands as a table too', async () => {
     const page = await open('/m/CR-04', 'stairs');
-    await page.getByText(/Biggest rise: fleece bag: [\d.]+ kPa, \d+ % of the fan suction; as new [\d.]+ kPa/).waitFor();
+    await page
+      .getByText(/Most changed: fleece bag: [\d.]+ kPa, \d+ % of the fan's suction; as new [\d.]+ kPa/)
+      .waitFor();
     await page.getByText('The model agrees with all 7 baseline readings within their uncertainty.').waitFor();
     const table = page.getByRole('table', { name: /Pressure along the air path/ });
     expect(await table.getByRole('row').count()).toBe(8);

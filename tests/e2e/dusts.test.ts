@@ -49,7 +49,7 @@ describe('the register of dusts', () => {
     await page.getByLabel('What would somebody type?').fill('chrysotile');
     expect(await page.locator('[data-dust=asbestos]').innerText()).toMatch(/Refused\. A licensed contractor/);
     await page.getByLabel('What would somebody type?').fill('xyzzy');
-    await page.getByText('No dust of that name in the register').waitFor();
+    await page.getByText('The register has no dust of that name').waitFor();
   });
 
   it('shows whose limits the site works to, and takes the other when it is chosen', async () => {
@@ -158,7 +158,7 @@ describe('what a machine has collected', () => {
     expect(await head(page)).not.toMatch(/contained work/);
     await page.getByLabel('Initials', { exact: true }).fill('MK');
     await page.getByLabel('Examined by').fill('the test firm');
-    await page.getByLabel('What was found').fill('sound, seals dry');
+    await page.getByLabel('Finding').fill('sound, seals dry');
     await Promise.all([
       loadedAgain(page),
       page.getByRole('region', { name: 'Log an examination' }).getByRole('button', { name: 'Record it' }).click(),

@@ -84,7 +84,7 @@ describe('an empty start', () => {
     await addPart();
     await page.getByRole('link', { name: 'Lower bag, 100 L' }).waitFor();
     await addPart();
-    await page.getByText('There is a part bag-100 already. Nothing was saved.').waitFor();
+    await page.getByText('Another part has the code bag-100. Nothing was saved.').waitFor();
     await open('/instruments');
     await page.getByLabel('Name and serial number').fill('Vane meter, no. 4');
     await page.getByLabel('Reads').selectOption('velocity');
@@ -100,7 +100,7 @@ describe('an empty start', () => {
   it('puts a wrong tag right, and the label that is printed goes on leading there', async () => {
     const { page } = visit;
     await open('/m/LS-01/tag');
-    const form = page.locator('form', { hasText: 'Labels with LS-01' });
+    const form = page.locator('form', { hasText: 'Old labels with LS-01' });
     await form.getByLabel('Tag', { exact: true }).fill('LS-10');
     await form.getByRole('button', { name: 'Correct the tag' }).click();
     await page.waitForURL('**/m/LS-10/edit');
@@ -112,8 +112,8 @@ describe('an empty start', () => {
   it('takes a copy of the records when asked, and says what it holds', async () => {
     const { page } = visit;
     await open('/backups');
-    await page.getByRole('button', { name: 'Take a copy now' }).click();
-    await page.locator('li', { hasText: 'Asked for' }).waitFor();
+    await page.getByRole('button', { name: 'Make a backup now' }).click();
+    await page.locator('li', { hasText: 'Made by hand' }).waitFor();
     expect(await page.getByRole('main').innerText()).toContain('1 machine, 0 tests, 0 changes');
   });
 
@@ -130,20 +130,20 @@ describe('an empty start', () => {
       await page.getByLabel('Initials').fill('mk');
     };
     await bring('Part no;Description;Qty\nF-1;Main filter;two\nF-2;Fore filter;3');
-    await page.getByText('"two" is no number.').waitFor();
+    await page.getByText('"two" is not a number.').waitFor();
     await page.getByRole('button', { name: 'Take another' }).click();
     await bring('Part no;Description;Qty\nF-1;Main filter;2\nF-2;Fore filter;3');
     expect(await violations(page)).toEqual([]);
     await page.getByRole('button', { name: 'Check every row' }).click();
-    await page.getByRole('button', { name: 'Take in 2 parts' }).dblclick();
-    await page.getByRole('heading', { name: '2 rows came in.' }).waitFor();
+    await page.getByRole('button', { name: 'Import 2 parts' }).dblclick();
+    await page.getByRole('heading', { name: '2 rows imported.' }).waitFor();
     await page.goto(`${server.url}/stock`);
     await page.getByRole('link', { name: 'Fore filter' }).waitFor();
     await open('/sheets?kind=parts');
     await ready('sheet');
-    await page.getByRole('button', { name: 'Take back' }).click();
-    await page.getByRole('button', { name: 'Yes, take all 2 back' }).click();
-    await page.getByText('taken back', { exact: true }).waitFor();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: 'Yes, undo all 2 rows' }).click();
+    await page.getByText('undone', { exact: true }).waitFor();
     await page.goto(`${server.url}/stock`);
     expect(await page.getByRole('link', { name: 'Fore filter' }).count()).toBe(0);
   });
@@ -156,13 +156,13 @@ describe('an empty start', () => {
     const buffer = await fetched.body();
     await page.setInputFiles('input[type=file]', { name: 'yard.zip', mimeType: 'application/zip', buffer });
     await page.getByLabel('Initials').fill('mk');
-    await page.getByRole('button', { name: 'What would it do?' }).click();
+    await page.getByRole('button', { name: 'Check it first' }).click();
     await page.getByText('Everything in it is here already.').waitFor();
     expect(await violations(page)).toEqual([]);
     const half = buffer.subarray(0, buffer.length / 2);
     await page.setInputFiles('input[type=file]', { name: 'half.zip', mimeType: 'application/zip', buffer: half });
-    await page.getByRole('button', { name: 'What would it do?' }).click();
-    await page.getByText('That is no whole bundle of Moorwind').waitFor();
+    await page.getByRole('button', { name: 'Check it first' }).click();
+    await page.getByText('This is not a complete Moorwind export file').waitFor();
   });
 
   it('finds a machine by the code on its label, held before the camera', async () => {
@@ -186,31 +186,31 @@ describe('an empty start', () => {
     await page.getByLabel('Why, to whom').fill('worn out, emptied and wiped');
     await page.getByRole('button', { name: 'Take it out of the yard' }).click();
     await page.waitForURL('**/m/LS-10');
-    await page.getByText('nothing is recorded on it. worn out').waitFor();
+    await page.getByText('no new records can be added. worn out').waitFor();
     await open('/machines');
-    await page.getByRole('heading', { name: 'No longer kept' }).waitFor();
+    await page.getByRole('heading', { name: 'Retired' }).waitFor();
     await open('/m/LS-10/retire');
     await page.getByRole('button', { name: 'Bring it back' }).click();
     await page.waitForURL('**/m/LS-10');
-    expect(await page.getByText('nothing is recorded on it').count()).toBe(0);
+    expect(await page.getByText('no new records can be added').count()).toBe(0);
     expect(visit.complaints).toEqual([]);
   });
 
   it('brings a copy back while it runs: says what is lost, once, and others only wait', async () => {
     const { page } = visit;
     await open('/backups');
-    const copy = page.locator('li', { hasText: 'Asked for' });
-    await copy.getByText('Bring this one back').click();
+    const copy = page.locator('li', { hasText: 'Made by hand' });
+    await copy.getByText('Restore this backup').click();
     await copy.getByText(/Would be lost: .*2 retirements/).waitFor();
-    await copy.getByLabel('Put it in the place of the records').check();
+    await copy.getByLabel('Replace the records with this backup').check();
     await copy.getByLabel('Initials').fill('mk');
     expect(await violations(page)).toEqual([]);
     const others = Array.from({ length: 12 }, () => fetch(`${server.url}/api/health`).then((r) => r.status));
-    await copy.getByRole('button', { name: 'Bring it back' }).dblclick();
+    await copy.getByRole('button', { name: 'Restore it' }).dblclick();
     await page.waitForURL('**/backups?restored');
     expect(await Promise.all(others)).toEqual(Array.from({ length: 12 }, () => 200));
     // What it replaced is kept, once, and the records are those of then.
-    expect(await page.locator('li', { hasText: 'What a restore replaced' }).count()).toBe(1);
+    expect(await page.locator('li', { hasText: 'Records replaced by a restore' }).count()).toBe(1);
     const log = await (await fetch(`${server.url}/m/LS-10/file`)).text();
     expect(log).toContain('Collector at the saw');
     expect(log).not.toContain('worn out, emptied and wiped');

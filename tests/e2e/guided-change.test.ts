@@ -242,7 +242,7 @@ describe('guided changes, walked on the page', () => {
       mimeType: 'image/jpeg',
       buffer: Buffer.from('no picture at all'),
     });
-    await page.getByText('That file is no picture that can be kept').waitFor();
+    await page.getByText('That file is not a JPEG, PNG or WebP picture.').waitFor();
     await page.setInputFiles('input[type=file]', 'docs/screenshots/bench.png');
     await page.getByAltText(/^Taken at this step/).waitFor();
     expect(await stepOf(page)).toBe(step);

@@ -10,7 +10,7 @@ import type { TestFinding } from '@/core/status/test-findings';
 import type { Need } from '@/core/status/machine-status';
 import { problemOf } from '@/messages/failures';
 import { sayScreening } from '@/messages/job';
-import { dueIn, sayNeed, sayWithdrawal } from '@/messages/needs';
+import { dueIn, sayNeed, sayGap } from '@/messages/needs';
 import { sayFinding } from '@/messages/findings';
 import { sayMass, sayOther, sayWord } from '@/messages/outcomes';
 import { pressingFirst, sayBaseline, sayComparison, sayHose } from '@/messages/verdicts';
@@ -200,8 +200,8 @@ describe('two counts in words', () => {
   it('a withdrawn class says all that brings it back, for H and HEPA with the penetration test', () => {
     const stage = { id: 1, name: 'main filter' } as never;
     for (const because of ['missing', 'foreign', 'reversed', 'untested', 'failed', 'unproven'] as const) {
-      expect(sayWithdrawal({ stage, because }, 'H')).toMatch(/penetration test/);
-      if (because !== 'unproven') expect(sayWithdrawal({ stage, because }, 'M')).toMatch(/screened\.$/);
+      expect(sayGap({ stage, because }, 'H')).toMatch(/penetration test/);
+      if (because !== 'unproven') expect(sayGap({ stage, because }, 'M')).toMatch(/screened\.$/);
     }
   });
 });

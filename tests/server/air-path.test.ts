@@ -211,7 +211,7 @@ describe('editing an air path', () => {
     );
     expect(classStanding((await bench('CR-07')).status.machine)).toMatchObject({
       label: null,
-      withdrawn: { because: 'untested' },
+      gap: { because: 'untested' },
     });
     // It is there again, and its class is said once it is proven.
     const signed = { by: 'TO', stageId: hepa?.id ?? 0 };
@@ -230,7 +230,7 @@ describe('editing an air path', () => {
         nextDueOn: null,
       }),
     );
-    expect(classStanding((await bench('CR-07')).status.machine)).toMatchObject({ label: 'HEPA', withdrawn: null });
+    expect(classStanding((await bench('CR-07')).status.machine)).toMatchObject({ label: 'HEPA', gap: null });
   });
 
   it('adds, moves and takes off stages in one go; what was taken off stays named in the file', async () => {

@@ -178,7 +178,7 @@ describe('copies of the records', () => {
       expect([at, await cli(at, 'restore', name, '--yes'), said.at(-1)]).toEqual([
         at,
         0,
-        `Brought back. What it replaced is kept as ${file}.damaged-${at.replaceAll(':', '-')}.`,
+        `Restored. The replaced records are kept as ${file}.damaged-${at.replaceAll(':', '-')}.`,
       ]);
       const back = await openMigrated(file);
       expect((await loadParts(back)).map((p) => p.code)).toEqual(['ONE']);
@@ -200,7 +200,7 @@ describe('copies of the records', () => {
     expect(await loadParts(later.db)).toHaveLength(2);
     // Not under the hands of a running server.
     expect(await cli('2026-11-27T12:00:00.000Z', 'restore', name, '--yes')).toBe(1);
-    expect(said.join(' ')).toContain('Stop it first');
+    expect(said.join(' ')).toContain('Stop it, or wait');
     await later.db.destroy();
     expect(await cli('2026-11-27T12:00:00.000Z', 'restore', name, '--yes')).toBe(0);
     const back = await openMigrated(file);

@@ -8,7 +8,7 @@ import { EditRulesBody } from '@/contracts/rules';
 import { ProblemReply } from '@/contracts/responses';
 import { ConfigError, parseConfig } from '@/server/config';
 import { failure } from '@/core/failure/failure';
-import { fromElsewhere, hostAllowed } from '@/server/http/guard';
+import { fromElsewhere, hostAllowed } from '@/server/http/same-origin';
 import { MAX_BODY_BYTES, readJson } from '@/server/http/read-json';
 import { respondProblems } from '@/server/http/respond';
 import { testBody } from '../support/bodies';

@@ -4,7 +4,7 @@ import type { Result } from '@/core/failure/failure';
 import { mayAs, paperGaps, type Person, ROLES, waitAfterWrong } from '@/core/people/person';
 import { parseConfig } from '@/server/config';
 import type { Db } from '@/server/db/connect';
-import { addressOf, door, isSecure, roleNeeded } from '@/server/http/asker';
+import { addressOf, authenticate, isSecure, roleNeeded } from '@/server/http/authenticate';
 import { mayWrite } from '@/server/http/write-rate';
 import { loadAudit, loadPeople } from '@/server/repositories/people';
 import { codeHash, hashPassphrase, isPassphrase, newCode, scryptKey } from '@/server/services/passphrase';
@@ -266,11 +266,11 @@ describe('who may do what', () => {
     const url = new URL(`http://127.0.0.1/`);
     url.pathname = path;
     if (key) url.searchParams.set('key', key);
-    const entered = await door(
+    const entered = await authenticate(
       { request: new Request(url, { method }), url, peer: '127.0.0.1', cookie: () => token },
       { context, config },
     );
-    return entered.in ? (entered.person?.initials ?? 'let in') : entered.because.code;
+    return entered.allowed ? (entered.person?.initials ?? 'let in') : entered.because.code;
   };
 
   it('lets each in as far as the role goes, at once when the role is lowered, and a key to its one thing until it is withdrawn', async () => {
@@ -301,12 +301,12 @@ describe('who may do what', () => {
     const here = parseConfig({});
     const url = new URL('http://127.0.0.1/people');
     const asked = { request: new Request(url), url, peer: '127.0.0.1', cookie: () => undefined };
-    expect(await door(asked, { context, config: here })).toEqual({ in: true, person: null });
+    expect(await authenticate(asked, { context, config: here })).toEqual({ allowed: true, person: null });
     const shut = () => chooseOpenHere(context, { clientId: newId(), by: 'MK', openHere: false });
     expect(codes(await shut())).toEqual(['person.no-lead']);
     await withPassphrase({ role: 'lead' });
     expect(codes(await shut())).toEqual(['ok']);
-    expect(await door(asked, { context, config: here })).toMatchObject({ in: false });
+    expect(await authenticate(asked, { context, config: here })).toMatchObject({ allowed: false });
     expect(codes(await keepPerson(context, person({ role: 'technician' })))).toEqual(['person.last-lead']);
     expect(codes(await keepPerson(context, person({ role: 'lead', active: false })))).toEqual(['person.last-lead']);
   });

@@ -151,19 +151,19 @@ describe('a change that is made', () => {
     const planned = await plan([{ kind: 'medium', stageId: main, medium: 'pleatedPolyester', areaM2: 2 }], tag);
     expect(planned.ok).toBe(true);
     expect(await act('book', tag)).toBe('done');
-    expect(classStanding(await machineNow(tag)).withdrawn?.because).toBe('foreign');
+    expect(classStanding(await machineNow(tag)).gap?.because).toBe('foreign');
     expect(await act('undo', tag)).toBe('done');
-    expect(classStanding(await machineNow(tag)).withdrawn?.because).toBe('untested');
+    expect(classStanding(await machineNow(tag)).gap?.because).toBe('untested');
   });
 
   it('a HEPA put in behind and taken out again was reached past the main filter: its seat is screened anew', async () => {
     const tag = 'CR-04';
     expect(await measure([14.1, 14.2, 14.0], tag)).toBe('done');
-    expect(classStanding(await machineNow(tag)).withdrawn).toBe(null);
+    expect(classStanding(await machineNow(tag)).gap).toBe(null);
     expect((await plan([{ kind: 'hepa', areaM2: 0.9 }], tag)).ok).toBe(true);
     expect(await act('book', tag)).toBe('done');
     expect(await act('undo', tag)).toBe('done');
-    expect(classStanding(await machineNow(tag)).withdrawn?.because).toBe('untested');
+    expect(classStanding(await machineNow(tag)).gap?.because).toBe('untested');
   });
 
   it('a foam is taken out, measured and put back: missing meanwhile, and all as it was afterwards', async () => {

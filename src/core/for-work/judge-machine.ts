@@ -143,13 +143,13 @@ const rank = (level: DustHazard): number => DUST_HAZARDS.indexOf(level);
 
 const whyNotOf = (c: Candidate, q: WorkQuestion, demand: Demand): readonly WhyNot[] => {
   const { machine, hoses } = c;
-  const { label, withdrawn } = classStanding(machine);
+  const { label, gap } = classStanding(machine);
   const { collector: fixed, feed, use } = MACHINE_KINDS[machine.kind];
   const { dusts } = demand.standing;
   const onlyFume = dusts.length > 0 && dusts.every(isGasFume) && demand.standing.level !== 'contained';
   const best = hoses[0] ? worstVerdict(hoses[0]) : null;
   // A stage that is missing, foreign or unproven keeps a collector from work too, which has no class to lose.
-  const classed: readonly WhyNot[] = withdrawn
+  const classed: readonly WhyNot[] = gap
     ? ['classWithdrawn']
     : fixed
       ? collectorMay(demand)

@@ -17,7 +17,7 @@ const LOADS: ReadonlySet<StageKind> = new Set([
 ]);
 
 /** What another stage at its limit costs, as a share of this one's limit, and how unsure that is, before tests tell. Modelling choices. */
-const COSTS = { bag: { middle: 0.15, spread: 0.3 }, other: { middle: 0.12, spread: 0.12 } } as const;
+const LOSS_OF_OTHERS = { bag: { middle: 0.15, spread: 0.3 }, other: { middle: 0.12, spread: 0.12 } } as const;
 const MOST_AGE = 1.2;
 /** Working days of a calendar day. */
 const WORKED = 5 / 7;
@@ -68,7 +68,7 @@ const learned = (
   { stage, startsOf, clock }: Around,
 ): Costs => {
   const starts = startsOf(stage.id);
-  const { middle, spread } = COSTS.bag;
+  const { middle, spread } = LOSS_OF_OTHERS.bag;
   // Unknowns: what the filter gains by load, and the bag's cost; both lightly held.
   const scale = Math.max(1e-9, clock.now);
   let [gg, gb, bb, gy, by] = [1e-4, 0, 1 / spread ** 2, 0, middle / spread ** 2];
@@ -88,7 +88,7 @@ const learned = (
     by += weight * aged * rise;
   }
   const det = gg * bb - gb * gb;
-  if (!(det > 0)) return { ...COSTS.bag, wider: 1 };
+  if (!(det > 0)) return { ...LOSS_OF_OTHERS.bag, wider: 1 };
   const bag = Math.max(0, (gg * by - gb * gy) / det);
   const slope = (gy - gb * bag) / gg;
   // One more step that fits, so that two tests alone condemn none.
@@ -113,7 +113,7 @@ export const withoutOthers = (seen: readonly Seen[], around: Around): readonly S
   const others = around.machine.stages.filter((s) => s.id !== around.stage.id && !s.missing && LOADS.has(s.kind));
   const costs = others.map((other) => {
     const age = ageOf(other, around);
-    return { age, cost: other.kind === 'bag' ? learned(flows, age, around) : { ...COSTS.other, wider: 1 } };
+    return { age, cost: other.kind === 'bag' ? learned(flows, age, around) : { ...LOSS_OF_OTHERS.other, wider: 1 } };
   });
   return seen.map((s) => {
     if (s.kind !== 'share' || !s.wholePath) return s;

@@ -87,19 +87,31 @@ export interface Machine {
   readonly timeZone: string;
 }
 
-export const WITHDRAWN_BECAUSE = ['missing', 'foreign', 'reversed', 'untested', 'failed', 'unproven'] as const;
+/**
+ * Why a class may not be claimed, and how it stands: suspended while only a test is due, withdrawn while a part is wrong.
+ * Source: EN 60335-2-69 tests the whole appliance. Choice: a failed test withdraws, because the part must be repaired.
+ */
+export const CLASS_GAPS = {
+  missing: 'withdrawn',
+  foreign: 'withdrawn',
+  reversed: 'withdrawn',
+  failed: 'withdrawn',
+  untested: 'suspended',
+  unproven: 'suspended',
+} as const;
+export type ClassGapReason = keyof typeof CLASS_GAPS;
 
 /** Why a machine's class may not be claimed: the tested appliance was changed. */
-export interface Withdrawal {
+export interface ClassGap {
   readonly stage: Stage;
   /**
    * `untested`: its seat was opened and the screening is still due; `failed`: it failed a test; `unproven`: screened,
    * and the penetration test is still due.
    */
-  readonly because: (typeof WITHDRAWN_BECAUSE)[number];
+  readonly because: ClassGapReason;
 }
 
-const withdrawalOf = (machine: Machine, stage: Stage): Withdrawal | null => {
+const gapOf = (machine: Machine, stage: Stage): ClassGap | null => {
   if (stage.missing) return { stage, because: 'missing' };
   if (stage.spec.fit.foreign) return { stage, because: 'foreign' };
   if (stage.spec.fit.orientation === 'againstFlow') return { stage, because: 'reversed' };
@@ -121,7 +133,8 @@ const withdrawalOf = (machine: Machine, stage: Stage): Withdrawal | null => {
 export interface ClassStanding {
   readonly label: MachineClass | null;
   readonly onPlate: MachineClass | null;
-  readonly withdrawn: Withdrawal | null;
+  /** Null where the class of the plate may be claimed. */
+  readonly gap: ClassGap | null;
 }
 
 /**
@@ -130,10 +143,10 @@ export interface ClassStanding {
  * first. Source: EN 60335-2-69 tests the whole appliance.
  */
 export const classStanding = (machine: Machine): ClassStanding => {
-  const reasons = machine.stages.map((s) => withdrawalOf(machine, s)).filter((w) => w !== null);
-  const withdrawn = reasons.find((w) => w.because === 'missing') ?? reasons[0] ?? null;
+  const reasons = machine.stages.map((s) => gapOf(machine, s)).filter((w) => w !== null);
+  const gap = reasons.find((w) => w.because === 'missing') ?? reasons[0] ?? null;
   const onPlate = machine.machineClass;
-  return withdrawn ? { label: null, withdrawn, onPlate } : { label: onPlate, withdrawn: null, onPlate };
+  return gap ? { label: null, gap, onPlate } : { label: onPlate, gap: null, onPlate };
 };
 
 /** Whether a stage is changed as a part: by its kind, or because a spare is kept for it, such as the bag of a cyclone. */

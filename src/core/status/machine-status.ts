@@ -3,7 +3,7 @@ import { type ChangeDay, changeDays, dueOfMachine } from '../forecast/due';
 import type { StageOutlook } from '../forecast/from-record';
 import { dueName, type StageDue } from '../interval/due';
 import { dueWord } from '../interval/due-word';
-import { classStanding, type Machine, type Withdrawal } from '../machine/machine';
+import { classStanding, type Machine, type ClassGap } from '../machine/machine';
 import type { BaselineVerdict, LossThresholds } from '../measure/judge-baseline';
 import { type ChangeRecord, inForce, type TestRecord } from '../record/records';
 import { METHODS } from '../measure/methods';
@@ -25,7 +25,7 @@ export type Need =
   | {
       readonly kind: 'missingStage';
       readonly stageName: string;
-      readonly because: Withdrawal['because'];
+      readonly because: ClassGap['because'];
       readonly urgency: number;
     }
   | { readonly kind: 'belowClassLimit'; readonly velocityMs: number; readonly urgency: number }
@@ -132,7 +132,7 @@ const needOf = (digest: MachineDigest, due: readonly StageDue[]): Need => {
   const { machine } = digest;
   const { refusal } = machine.dust.standing;
   if (refusal) return { kind: 'refused', dust: refusal.dust, urgency: URGENCY.refused };
-  const gap = classStanding(machine).withdrawn;
+  const gap = classStanding(machine).gap;
   if (gap)
     return { kind: 'missingStage', stageName: gap.stage.name, because: gap.because, urgency: URGENCY.missingStage };
   const dated = due.flatMap((d) => (d.daysLeft === null ? [] : [{ stageId: d.stageId, daysLeft: d.daysLeft }]));

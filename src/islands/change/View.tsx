@@ -51,7 +51,7 @@ export const Change = (props: ChangeProps) => {
     setChoice('mw_by', state.by.trim().toUpperCase());
     window.location.assign(`/m/${machine.tag}/changes/${posted.reply.id}`);
   };
-  const part2 = { state, dispatch };
+  const form = { state, dispatch };
   if (machine.dust.standing.refusal) {
     return (
       <div>
@@ -73,14 +73,14 @@ export const Change = (props: ChangeProps) => {
       <Warning machine={machine} stageId={state.stageId} guided={!correcting} />
       <div className="grid gap-4 py-3 lg:grid-cols-2">
         <div className="space-y-4">
-          <StageChoice {...part2} machine={machine} due={props.due} />
-          <ReasonChoice {...part2} />
+          <StageChoice {...form} machine={machine} due={props.due} />
+          <ReasonChoice {...form} />
         </div>
         <div className="space-y-4">
-          <PartChoice {...part2} part={part} machine={machine} />
-          {machine.hazard !== 'plain' && <HowDone {...part2} level={machine.hazard} />}
-          <BeforeTest {...part2} before={props.before} />
-          <Signature {...part2} correcting={correcting !== null} />
+          <PartChoice {...form} part={part} machine={machine} />
+          {machine.hazard !== 'plain' && <HowDone {...form} level={machine.hazard} />}
+          <BeforeTest {...form} before={props.before} />
+          <Signature {...form} correcting={correcting !== null} />
           <Record state={state} correcting={correcting !== null} send={send} />
         </div>
       </div>

@@ -96,7 +96,7 @@ export const Register = ({ ownDusts, ruleSet, by: first }: RegisterProps) => {
       )}
       {shown.length === 0 && (
         <p className="py-4 font-semibold">
-          No dust of that name in the register. A machine that collects it is opened as contained until the questions
+          The register has no dust of that name. A machine that collects it is opened as contained until the questions
           what it is; or add it.
         </p>
       )}

@@ -24,7 +24,9 @@ export const Retag = ({ tag, by }: { readonly tag: string; readonly by: string }
           onChange={(e) => setWanted(e.target.value)}
         />
       </label>
-      <p className="soft text-sm">Labels with {tag} on them go on leading here; no other machine is given it.</p>
+      <p className="soft text-sm">
+        Old labels with {tag} still lead to this machine. No other machine can take that tag.
+      </p>
       <SaveRow id="tag-problems" signed={signed} needed={needed}>
         Correct the tag
       </SaveRow>

@@ -47,14 +47,14 @@ const PreviewCard = ({ preview, units }: { preview: Preview; units: UnitSystem }
     <p role="status">
       <ToneMark tone="good" word="Air path OK" />{' '}
       <span>
-        As entered, clean, it should move <strong className="dial">{show('flow', stairs.flowPerToolM3s, units)}</strong>{' '}
-        at the tool
+        The path as entered would give <strong className="dial">{show('flow', stairs.flowPerToolM3s, units)}</strong> at
+        the tool
         {stairs.hoseVelocityMs !== null && (
           <>
             , <strong className="dial">{show('velocity', stairs.hoseVelocityMs, units)}</strong> in the hose
           </>
         )}
-        . Measure a baseline to replace this estimate.
+        .
       </span>
     </p>
   );
@@ -171,7 +171,7 @@ const About = ({ machine, units, draft, dispatch, children }: AboutProps) =>
         </a>
         , and{' '}
         <a className="text-primary font-semibold underline" href={`/m/${encodeURIComponent(machine.tag)}/retire`}>
-          that it is no longer kept
+          retire it
         </a>
         .{' '}
         <a

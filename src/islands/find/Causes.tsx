@@ -19,7 +19,7 @@ const LEAST_SHOWN = 0.03;
 
 /** A cured cause is shown as found and repaired, not as a chance. */
 const CURED_WORDS = {
-  yes: 'Found and put right',
+  yes: 'Found and repaired',
   no: 'Repair done; this was not found',
   unseen: 'Taken care of by the repair',
 } as const;

@@ -140,9 +140,9 @@ const useLocks = ({ p, made, by, setLocks, setChosen }: LocksUse) => {
     const day = nextOpenDay(made.problem, o.day, step);
     if (day !== null) void fix(o, day);
   };
-  const moved = (o: PlannedOpening, by_: number) => {
+  const moved = (o: PlannedOpening, daysLater: number) => {
     const { minutes } = made.problem;
-    const target = Math.min(minutes.length - 1, Math.max(0, o.day + by_));
+    const target = Math.min(minutes.length - 1, Math.max(0, o.day + daysLater));
     const day = (minutes[target] ?? 0) > 0 ? target : nextOpenDay(made.problem, target, 1);
     if (day !== null && day !== o.day) void fix(o, day);
   };

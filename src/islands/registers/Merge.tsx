@@ -26,7 +26,7 @@ export const MergePart = ({ part, others, by }: MergeProps) => {
     <form className="grid gap-3 py-3" onSubmit={send}>
       <p className="soft text-sm">
         {part.code} goes, the other one stays. What lies on the shelf is booked over, and every machine that takes{' '}
-        {part.code} takes the other one. What is on file of past changes stays as it is. It cannot be taken back.
+        {part.code} takes the other one. Past changes on file stay unchanged. You cannot undo this.
       </p>
       <label className="block">
         <span className="caption">The entry that stays</span>

@@ -187,7 +187,7 @@ export const KeepPart = ({ part, units, by }: KeepPartProps) => {
       <Counts draft={draft} set={set} fresh={part === null} />
       {part && (
         <RetiredTick on={draft.retired} onTick={(retired) => set({ retired })}>
-          No longer kept: not offered any more, its history stays
+          Retired: not offered for new work; its history stays
         </RetiredTick>
       )}
       <SaveRow id={`part-${part?.id ?? 'new'}`} signed={signed} needed={needed}>

@@ -41,9 +41,9 @@ const Choose = ({ onSource }: ChooseProps) => {
       table.rows.length === 0
         ? 'The sheet has no row below the heading.'
         : table.rows.length > MOST_SHEET_ROWS
-          ? `That are ${table.rows.length} rows; ${MOST_SHEET_ROWS} come in at once. Bring it in parts.`
+          ? `The sheet has ${table.rows.length} rows; ${MOST_SHEET_ROWS} can be imported at once. Split it.`
           : table.headings.length > MOST_SHEET_COLUMNS
-            ? `That are ${table.headings.length} columns; ${MOST_SHEET_COLUMNS} at most.`
+            ? `The sheet has ${table.headings.length} columns; ${MOST_SHEET_COLUMNS} at most.`
             : '';
     setWrong(problem);
     if (problem === '') onSource({ name, table });
@@ -53,7 +53,7 @@ const Choose = ({ onSource }: ChooseProps) => {
     if (chosen.size > MOST_FILE_BYTES)
       setWrong('That file is larger than any list of a yard. Save the one sheet you want as CSV.');
     else if (/\.(xlsx?|ods|numbers)$/i.test(chosen.name))
-      setWrong('That is a workbook. Save the sheet as CSV, or copy its cells and paste them below.');
+      setWrong('That is a workbook. Save the sheet as CSV, or paste its cells below.');
     else take(chosen.name, decodeText(new Uint8Array(await chosen.arrayBuffer())));
   };
   return (
@@ -157,9 +157,7 @@ const Vouch = ({ sheet }: { readonly sheet: SheetAtHand }) => (
     />
     <span>
       They were taken at full speed, bleed closed, the hose as in use, settled, the rig sealed and the meter at zero.
-      <span className="soft block text-sm">
-        Without this they are kept, and no verdict or baseline is built on them.
-      </span>
+      <span className="soft block text-sm">Without this tick they are kept, and no verdict or baseline uses them.</span>
     </span>
   </label>
 );
@@ -169,18 +167,18 @@ const neededOf = (kind: SheetKind, { columns, by }: Pick<SheetAtHand, 'columns' 
   const [doubled] = doubledFields({ kind, columns });
   if (missing) return `Which column is: ${missing.label}?`;
   if (doubled) return `Two columns are taken for: ${doubled.label}.`;
-  return by.trim() === '' ? 'Sign with your initials.' : '';
+  return by.trim() === '' ? 'Your initials are needed.' : '';
 };
 
-/** First every row is checked; then, when all are right, they come in. */
+/** Checks every row first; imports them when all are right. */
 const Foot = ({ kind, sheet }: { readonly kind: SheetKind; readonly sheet: SheetAtHand }) => {
   const wrong = sheet.lines.filter((l) => l.problems.length > 0).length;
   const needed = neededOf(kind, sheet);
   const ready = sheet.checked && wrong === 0;
   const words = ready
     ? sheet.sending
-      ? 'Taking them in...'
-      : `Take in ${sheet.lines.length} ${SHEET_WORDS[kind]}`
+      ? 'Importing...'
+      : `Import ${sheet.lines.length} ${SHEET_WORDS[kind]}`
     : sheet.sending
       ? 'Checking...'
       : 'Check every row';
@@ -211,7 +209,7 @@ const Foot = ({ kind, sheet }: { readonly kind: SheetKind; readonly sheet: Sheet
   );
 };
 
-/** A spreadsheet taken in: columns, then every row as it will be, then all of it or nothing. */
+/** Imports a spreadsheet: columns, then every row as it would be, then everything or nothing. */
 export const Sheet = ({ kind, units, by, recent }: SheetProps) => {
   const sheet = useSheet({ kind, units, by });
   useEffect(() => {

@@ -8,12 +8,12 @@ interface RestoreProps {
   readonly by: string;
 }
 
-/** Brings a copy back, once somebody has said that he knows what is lost. */
+/** Restores a backup, after the person has confirmed the loss. */
 export const Restore = ({ name, lost, by }: RestoreProps) => {
   const [sure, setSure] = useState(false);
   const [working, setWorking] = useState(false);
   const signed = useSigned(by, () => window.location.assign('/backups?restored'));
-  const needed = neededOr(sure ? '' : 'Read what would be lost, and tick it.', signed.by);
+  const needed = neededOr(sure ? '' : 'Read what would be lost, and tick the box.', signed.by);
   const send = async (event: SyntheticEvent) => {
     event.preventDefault();
     if (needed !== '' || working) return;
@@ -26,10 +26,10 @@ export const Restore = ({ name, lost, by }: RestoreProps) => {
       <p>{lost}</p>
       <label className="flex min-h-11 items-center gap-2">
         <input type="checkbox" className="checkbox" checked={sure} onChange={(e) => setSure(e.target.checked)} />
-        <span>Put it in the place of the records. What they are now is kept as a copy.</span>
+        <span>Replace the records with this backup. The present records are kept as a backup.</span>
       </label>
       <SaveRow id={`restore-${name}`} signed={signed} needed={needed}>
-        {working ? 'Bringing it back...' : 'Bring it back'}
+        {working ? 'Restoring...' : 'Restore it'}
       </SaveRow>
     </form>
   );

@@ -16,7 +16,7 @@ export const TakeCopy = ({ by }: { readonly by: string }) => {
   return (
     <form className="grid gap-2" onSubmit={(e) => void send(e)}>
       <SaveRow id="copy-problems" signed={signed} needed={needed}>
-        {working ? 'Taking and checking a copy...' : 'Take a copy now'}
+        {working ? 'Making and checking a backup...' : 'Make a backup now'}
       </SaveRow>
     </form>
   );

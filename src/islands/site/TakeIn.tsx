@@ -40,18 +40,19 @@ const Report = ({ report, done }: { readonly report: ImportReport; readonly done
         {lines.length === 0 && report.taken.length === 0
           ? 'Everything in it is here already.'
           : done
-            ? 'Taken in:'
+            ? 'Imported:'
             : 'It would add:'}
       </p>
       {lines.length > 0 && <p>{lines.join(', ')}.</p>}
       {report.taken.length > 0 && (
         <p>
-          <strong>{report.taken.join(', ')}</strong>: changed elsewhere since; {done ? 'now' : 'would be'} as there.
+          <strong>{report.taken.join(', ')}</strong>: edited where the file comes from;{' '}
+          {done ? 'updated here' : 'would be updated here'}.
         </p>
       )}
       {report.kept.length > 0 && (
         <p>
-          Differs, stays as it is here:{' '}
+          Differs here and was not changed:{' '}
           {report.kept
             .slice(0, 12)
             .map((k) => `${TABLE_WORDS[k.table][0]} ${k.name}`)
@@ -63,7 +64,7 @@ const Report = ({ report, done }: { readonly report: ImportReport; readonly done
   );
 };
 
-/** Takes in a bundle: first says what it would do, and does it when told. */
+/** Imports a bundle: first reports its effect, then writes on request. */
 export const TakeIn = ({ by: known }: { readonly by: string }) => {
   const [by, setBy] = useState(known);
   const [file, setFile] = useState<File | null>(null);
@@ -79,11 +80,11 @@ export const TakeIn = ({ by: known }: { readonly by: string }) => {
     setReport(answer.ok ? answer.report : null);
     setState(answer.ok && !dryRun ? 'done' : 'open');
   };
-  const needed = !file ? 'Choose a bundle.' : by.trim() === '' ? 'Sign with your initials.' : '';
+  const needed = !file ? 'Choose an export file.' : by.trim() === '' ? 'Your initials are needed.' : '';
   return (
     <div className="space-y-2">
       <label className="block">
-        <span className="caption">A bundle (.zip)</span>
+        <span className="caption">Export file (.zip)</span>
         <input
           type="file"
           accept=".zip,application/zip"
@@ -108,11 +109,11 @@ export const TakeIn = ({ by: known }: { readonly by: string }) => {
             disabled={needed !== '' || state === 'working'}
             onClick={() => void run(true)}
           >
-            {state === 'working' ? 'Reading it...' : 'What would it do?'}
+            {state === 'working' ? 'Reading it...' : 'Check it first'}
           </button>
           {report && (
             <button type="button" className="go" disabled={state === 'working'} onClick={() => void run(false)}>
-              Take it in
+              Import it
             </button>
           )}
           {needed !== '' && <p className="soft text-sm">{needed}</p>}

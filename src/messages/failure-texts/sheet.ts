@@ -53,15 +53,11 @@ export const SHEET_TEXTS = {
     `No machine has the tag ${text(f['tag'])}.`,
     'Bring the machines first, or correct the tag in the sheet.',
   ],
-  'sheet.empty': () => [
-    'Nothing in it',
-    'There is no row in that sheet.',
-    'Check that it has a heading and rows below it.',
-  ],
+  'sheet.empty': () => ['Nothing in it', 'That sheet has no rows.', 'Check that it has a heading and rows below it.'],
   'import.built-on': (f) => [
     'In use',
-    `Something was recorded on what that sheet brought (${text(f['what'])}). Nothing was taken back.`,
+    `Later records use rows from this sheet (${text(f['what'])}), so it cannot be undone.`,
     'Correct or withdraw single records on their own pages.',
   ],
-  'import.unknown': () => ['No such sheet', 'That sheet was taken back already, or never came in.', 'Reload the page.'],
+  'import.unknown': () => ['Unknown import', 'That import was undone already, or never happened.', 'Reload the page.'],
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;

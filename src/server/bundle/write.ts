@@ -14,7 +14,7 @@ type Columns = Record<string, string | number | Uint8Array | null>;
 
 const ROWS_A_STATEMENT = 100;
 /** Stages on their way to a new place lie beyond every real one. */
-const ASIDE = 20_000;
+const FREE_POSITIONS_FROM = 20_000;
 
 interface Writing {
   readonly db: Db;
@@ -86,7 +86,7 @@ const replaced = (sorted: Sorted, table: BundleTable, row: BundleRow): boolean =
 const putAside = async ({ db, sorted }: Writing): Promise<void> => {
   for (const n of sorted.taken.keys()) {
     const id = sorted.idOf('machine', n);
-    await sql`update stage set position = ${ASIDE} + id where machine_id = ${id}`.execute(db);
+    await sql`update stage set position = ${FREE_POSITIONS_FROM} + id where machine_id = ${id}`.execute(db);
     await sql`delete from rule where stage_id in (select id from stage where machine_id = ${id})`.execute(db);
   }
 };

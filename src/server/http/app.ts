@@ -1,7 +1,7 @@
 import { parseConfig, type Config } from '../config';
 import { openMigrated } from '../db/connect';
 import { planDesk } from '../planner/plan-desk';
-import { asksWho } from './asker';
+import { asksWho } from './authenticate';
 import { offerFirstCode } from './first-code';
 
 export { firstCode } from './first-code';

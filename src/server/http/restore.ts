@@ -3,15 +3,15 @@ import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { bringBack, copyCalled, lookAtCopy } from '../services/restore';
 import type { Context } from '../services/user-action';
 import { app, withRecordsClosed } from './app';
-import { alone } from './gate';
+import { exclusively } from './restore-lock';
 
-/** Those in hand are waited for so long, ms. */
+/** Longest wait for running requests, ms. */
 const WAIT_MS = 10_000;
 
-/** The one that was brought back last: sent twice it is brought back once. */
+/** The last restore: the same request sent twice restores once. */
 let last: { readonly clientId: string; readonly done: Result<{ readonly id: number }> } | null = null;
 
-/** Brings a copy back while Moorwind runs: everybody else waits at the door for as long as it takes. */
+/** Restores a backup while Moorwind runs: other requests wait until it ends. */
 export const restoreHere = async (
   { now }: Context,
   { name, clientId }: RestoreBody,
@@ -23,7 +23,7 @@ export const restoreHere = async (
   const look = await lookAtCopy(dataFile, from);
   if (!look.ok) return look;
   const at = now();
-  const done = await alone(() => withRecordsClosed((file) => bringBack(file, { from, at })), WAIT_MS);
+  const done = await exclusively(() => withRecordsClosed((file) => bringBack(file, { from, at })), WAIT_MS);
   if (done === null) return fail(failure('restore.in-use', 'name'));
   if (!done.ok) return done;
   last = { clientId, done: ok({ id: 1 }) };

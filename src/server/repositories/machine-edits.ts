@@ -33,7 +33,7 @@ export const updateMachine = async (db: Db, id: number, m: EditedMachine): Promi
 };
 
 /** Positions of stages on their way to a new place, and of those taken out for good, lie beyond every real one. */
-const ASIDE = 10_000;
+const RETIRED_POSITIONS_FROM = 10_000;
 
 export interface StagesToSave {
   readonly machineId: number;
@@ -60,7 +60,7 @@ export const saveStages = async (
     const kept = stages.some((s) => s.id === id);
     await db
       .updateTable('stage')
-      .set({ position: ASIDE + id, retired_on: kept ? null : today })
+      .set({ position: RETIRED_POSITIONS_FROM + id, retired_on: kept ? null : today })
       .where('id', '=', id)
       .execute();
   }

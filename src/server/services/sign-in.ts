@@ -90,7 +90,7 @@ export const choosePassphrase = async (
   if (!wait.ok) return wait;
   const given = codeHash(body.code);
   const passphrase = await hashPassphrase(body.passphrase);
-  const let_ = await db.transaction().execute(async (tx) => {
+  const signedIn = await db.transaction().execute(async (tx) => {
     const at = now();
     const first = firstCode !== null && given === codeHash(firstCode) && !(await leadSignsIn(tx));
     const known = await findSecrets(tx, who);
@@ -121,7 +121,7 @@ export const choosePassphrase = async (
     await insertAudit(tx, { at, who, kind: 'passphraseChosen', detail: first ? 'first lead' : '', address });
     return begin({ db: tx, now }, { person, address });
   });
-  return let_ ? ok(let_) : fail(failure('sign-in.code', 'code'));
+  return signedIn ? ok(signedIn) : fail(failure('sign-in.code', 'code'));
 };
 
 /** Whether no lead can sign in yet. */

@@ -39,20 +39,24 @@ const telling = (stairs: PressureProfile, asNew: PressureProfile): Telling => {
   const growth = (i: number) => (stairs.steps[i]?.dropPa ?? 0) - (asNew.steps[i]?.dropPa ?? 0);
   const grown = most(growth);
   if (growth(grown) > GROWN * stairs.fanLiftPa && (stairs.steps[grown]?.dropPa ?? 0) > 0)
-    return { position: grown, lead: 'Biggest rise' };
+    return { position: grown, lead: 'Most changed' };
   return { position: most((i) => stairs.steps[i]?.dropPa ?? 0), lead: 'Biggest drop' };
 };
 
 const aboutStep = (
   view: PathView,
   step: ProfileStep,
-  { normal, units }: { readonly normal: ProfileStep | null; readonly units: UnitSystem },
+  {
+    normal,
+    units,
+    first,
+  }: { readonly normal: ProfileStep | null; readonly units: UnitSystem; readonly first: boolean },
 ): string => {
   const stage = view.model.stages[step.position];
   if (!stage) return '';
   const { air } = stage.spec;
   const face =
-    step.faceVelocityMs !== null && air.form === 'medium'
+    !first && step.faceVelocityMs !== null && air.form === 'medium'
       ? `. ${sayFace(faceVelocity({ flowM3s: step.flowM3s, areaM2: air.areaM2 * air.inParallel, medium: air.medium, collector: view.collector }))}`
       : '';
   const line = step.lineVelocityMs === null ? '' : `. ${show('velocity', step.lineVelocityMs, units)} in it`;
@@ -138,9 +142,9 @@ const Drawn = ({ view, units, compact = false, hideBasis = false, lines: { asNew
   const first = telling(shown, asNew);
   const at = on ? state.selected : (looked ?? first.position);
   const step = shown.steps[at];
-  const say = (position: number) => {
+  const say = (position: number, lead = false) => {
     const s = shown.steps[position];
-    return s ? aboutStep(view, s, { normal: asNew.steps[position] ?? null, units }) : '';
+    return s ? aboutStep(view, s, { normal: asNew.steps[position] ?? null, units, first: lead }) : '';
   };
   const basis = sayPathBasis(view.basis);
   const handled = (position: number) => {
@@ -165,7 +169,7 @@ const Drawn = ({ view, units, compact = false, hideBasis = false, lines: { asNew
         }
         handle={on ? handled : null}
         onPull={(position, to) => dispatch({ type: 'pull', position, to })}
-        sayColumn={say}
+        sayColumn={(position) => say(position)}
         caption={!low}
       />
       <StaircaseTable lines={lines} names={names} units={units} />
@@ -174,7 +178,9 @@ const Drawn = ({ view, units, compact = false, hideBasis = false, lines: { asNew
         on={on}
         setOn={setOn}
         sentence={
-          step && looked === null && !on ? `${first.lead}: ${say(at).replace(/^./, (c) => c.toLowerCase())}` : say(at)
+          step && looked === null && !on
+            ? `${first.lead}: ${say(at, true).replace(/^./, (c) => c.toLowerCase())}`
+            : say(at)
         }
       />
       {on && stairs && (

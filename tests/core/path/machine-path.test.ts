@@ -193,20 +193,19 @@ describe('editing a path', () => {
 
   it('a missing, foreign or reversed stage withdraws the class, the missing one told first', () => {
     const rated = { ...machine, machineClass: 'HEPA' as const };
-    expect(classStanding(rated)).toMatchObject({ label: 'HEPA', withdrawn: null });
+    expect(classStanding(rated)).toMatchObject({ label: 'HEPA', gap: null });
     const spoiled = (change: (s: (typeof machine.stages)[number]) => (typeof machine.stages)[number]) =>
       classStanding({ ...rated, stages: rated.stages.map((s) => (s.kind === 'hepa' ? change(s) : s)) });
     expect(spoiled((s) => ({ ...s, missing: true }))).toMatchObject({
       label: null,
       onPlate: 'HEPA',
-      withdrawn: { because: 'missing' },
+      gap: { because: 'missing' },
     });
+    expect(spoiled((s) => ({ ...s, spec: { ...s.spec, fit: { ...s.spec.fit, foreign: true } } })).gap?.because).toBe(
+      'foreign',
+    );
     expect(
-      spoiled((s) => ({ ...s, spec: { ...s.spec, fit: { ...s.spec.fit, foreign: true } } })).withdrawn?.because,
-    ).toBe('foreign');
-    expect(
-      spoiled((s) => ({ ...s, spec: { ...s.spec, fit: { ...s.spec.fit, orientation: 'againstFlow' } } })).withdrawn
-        ?.because,
+      spoiled((s) => ({ ...s, spec: { ...s.spec, fit: { ...s.spec.fit, orientation: 'againstFlow' } } })).gap?.because,
     ).toBe('reversed');
   });
 });

@@ -7,7 +7,7 @@ const isPage = (response: Response): boolean =>
  * Adds an etag to a page; a browser that has the same page gets a short 304. The page is revalidated every time,
  * because it shows the present state. Source: RFC 9110, 8.8.3 and 13.1.2.
  */
-export const unlessSeen = async (request: Request, response: Response): Promise<Response> => {
+export const withEtag = async (request: Request, response: Response): Promise<Response> => {
   if (request.method !== 'GET' || !isPage(response)) return response;
   const body = await response.text();
   const tag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;

@@ -78,24 +78,27 @@ export const plainPath = (pathname: string): string => {
   return path.replace(/\/+/g, '/').replace(/\/$/, '') || '/';
 };
 
-export type Door =
-  { readonly in: true; readonly person: Person | null } | { readonly in: false; readonly because: Failure };
+export type Entry =
+  { readonly allowed: true; readonly person: Person | null } | { readonly allowed: false; readonly because: Failure };
 
 /** Lets a request in, with the person it is of; null where nobody signs in, or a program's key opened. */
-export const door = async (asked: Asked, { context, config }: { context: Context; config: Config }): Promise<Door> => {
+export const authenticate = async (
+  asked: Asked,
+  { context, config }: { context: Context; config: Config },
+): Promise<Entry> => {
   const { request, url } = asked;
   const path = plainPath(url.pathname);
-  if (!(await asksWho(context, config)) || matches(ANYBODY, path)) return { in: true, person: null };
+  if (!(await asksWho(context, config)) || matches(ANYBODY, path)) return { allowed: true, person: null };
   const token = asked.cookie(cookieName(isSecure(asked, config)));
   const person = token === undefined ? null : await whoIs(context, token);
   if (person) {
     const needed = roleNeeded(request.method, path);
     return mayAs(person.role, needed)
-      ? { in: true, person }
-      : { in: false, because: failure('role.not-yours', '', { needed, role: person.role }) };
+      ? { allowed: true, person }
+      : { allowed: false, because: failure('role.not-yours', '', { needed, role: person.role }) };
   }
   const key = url.searchParams.get('key') ?? /^Bearer (.+)$/.exec(request.headers.get('authorization') ?? '')?.[1];
   const opens = KEYS.find((k) => k.method === request.method && k.path.test(path));
-  if (key && opens && (await keyOpens(context, key, opens.purpose))) return { in: true, person: null };
-  return { in: false, because: failure('sign-in.ended') };
+  if (key && opens && (await keyOpens(context, key, opens.purpose))) return { allowed: true, person: null };
+  return { allowed: false, because: failure('sign-in.ended') };
 };
