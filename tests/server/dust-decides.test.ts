@@ -138,7 +138,7 @@ describe('what was seen, and is not possible now', () => {
     expect(said(await recordChange(context, 'CR-05', body(null)))).toBe('change.how how');
     expect(classStanding(await machine('CR-05')).label).toBe('H');
     expect(said(await recordChange(context, 'CR-05', body({ by: 'AB', how: 'in the tent' })))).toBe('accepted');
-    expect(classStanding(await machine('CR-05'))).toMatchObject({ label: null, withdrawn: { because: 'untested' } });
+    expect(classStanding(await machine('CR-05'))).toMatchObject({ label: null, gap: { because: 'untested' } });
     const changes = await loadChanges(context.db, 'Europe/London', (await machine('CR-05')).id);
     expect(changes.find((c) => c.stageId === stage.id && c.how?.how === 'in the tent')).toBeDefined();
   });

@@ -287,7 +287,7 @@ describe('integrity after the change', () => {
     expect(classStanding(await machine(tag)).label).toBe('H');
     const id = await begin(tag, 'main filter');
     await walk(tag, id, 'integrityTest');
-    expect(classStanding(await machine(tag))).toMatchObject({ label: null, withdrawn: { because: 'untested' } });
+    expect(classStanding(await machine(tag))).toMatchObject({ label: null, gap: { because: 'untested' } });
     const { at } = await stateOf(tag, id);
     expect(said(await act(tag, id, { kind: 'did', step: at }))).toBe('job.untested cleanSide,smoke,particles');
     await seen(tag, stageId, 'cleanSide');
@@ -295,7 +295,7 @@ describe('integrity after the change', () => {
     expect(said(await judge(tag, stageId))).toBe('integrity.no-count test');
     expect(said(await count(tag, '600', '900'))).toBe('accepted');
     expect(said(await judge(tag, stageId))).toBe('accepted');
-    expect(classStanding(await machine(tag))).toMatchObject({ label: null, withdrawn: { because: 'failed' } });
+    expect(classStanding(await machine(tag))).toMatchObject({ label: null, gap: { because: 'failed' } });
     // Coarse particles screen nothing; nothing through of few in the room cannot tell; nothing of many screens.
     pass(2);
     await count(tag, '0', '90000', 5);
@@ -307,10 +307,10 @@ describe('integrity after the change', () => {
     await count(tag, '0', '2547');
     expect(said(await judge(tag, stageId))).toBe('accepted');
     expect(said(await act(tag, id, { kind: 'did', step: at }))).toBe('accepted');
-    expect(classStanding(await machine(tag))).toMatchObject({ label: null, withdrawn: { because: 'unproven' } });
+    expect(classStanding(await machine(tag))).toMatchObject({ label: null, gap: { because: 'unproven' } });
     pass(3 * 24 * 60);
     expect(said(await paper(tag, stageId, 0.2))).toBe('accepted');
-    expect(classStanding(await machine(tag))).toMatchObject({ withdrawn: { because: 'failed' } });
+    expect(classStanding(await machine(tag))).toMatchObject({ gap: { because: 'failed' } });
     pass(60);
     expect(said(await paper(tag, stageId, 0.003))).toBe('accepted');
     expect(classStanding(await machine(tag)).label).toBe('H');

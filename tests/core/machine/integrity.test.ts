@@ -58,28 +58,28 @@ describe('what is due after the seat of the filter that carries the class was op
 
   it('an M machine is back once it is screened; a pass from before the opening counts for nothing', () => {
     const machine = (proven: readonly unknown[]) => machineOf([filter({ proven })], tested('M'));
-    expect(classStanding(machine([]))).toMatchObject({ label: null, onPlate: 'M', withdrawn: { because: 'untested' } });
+    expect(classStanding(machine([]))).toMatchObject({ label: null, onPlate: 'M', gap: { because: 'untested' } });
     expect(classStanding(machine([check('cleanSide', true, -5), check('smoke', true, 5)]))).toMatchObject({
-      withdrawn: { because: 'untested' },
+      gap: { because: 'untested' },
     });
     expect(classStanding(machine([check('cleanSide', true, 5), check('smoke', true, 6)]))).toMatchObject({
       label: 'M',
-      withdrawn: null,
+      gap: null,
     });
   });
 
   it('an H machine that is screened stays suspended until a penetration test holds; one that does not hold fails it', () => {
     const machine = (penetration: readonly PenetrationTest[]) =>
       machineOf([filter({ proven: SCREENED })], { machineClass: 'H', penetration });
-    expect(classStanding(machine([]))).toMatchObject({ label: null, withdrawn: { because: 'unproven' } });
-    expect(classStanding(machine([paper(0.00002, 2000)]))).toMatchObject({ label: 'H', withdrawn: null });
+    expect(classStanding(machine([]))).toMatchObject({ label: null, gap: { because: 'unproven' } });
+    expect(classStanding(machine([paper(0.00002, 2000)]))).toMatchObject({ label: 'H', gap: null });
     expect(classStanding(machine([paper(0.0004, 2000)]))).toMatchObject({
       label: null,
-      withdrawn: { because: 'failed' },
+      gap: { because: 'failed' },
     });
     // A paper of before the seat was opened proves nothing, however late it is written down.
     expect(classStanding(machine([paper(0.00002, 2000, { testedOn: '2026-11-20' })]))).toMatchObject({
-      withdrawn: { because: 'unproven' },
+      gap: { because: 'unproven' },
     });
     expect(
       integrityStanding(
@@ -110,7 +110,7 @@ describe('what is due after the seat of the filter that carries the class was op
       failed: ['smoke'],
       penetration: 'notNeeded',
     });
-    expect(classStanding(machineOf([stage]))).toMatchObject({ withdrawn: { because: 'failed' } });
+    expect(classStanding(machineOf([stage]))).toMatchObject({ gap: { because: 'failed' } });
     expect(integrityStanding(tested('M'), { ...stage, proven: [...stage.proven, check('smoke', true, 9)] })).toBeNull();
     expect(integrityStanding(tested('M'), filter({ openedAt: null }))).toBeNull();
   });
