@@ -1,6 +1,8 @@
 import { defineMiddleware } from 'astro:middleware';
 import { failure } from '@/core/failure/failure';
-import { addressOf, asksWho, authenticate } from '@/server/http/authenticate';
+import { authenticate } from '@/server/http/authenticate';
+import { addressOf, asksWho } from '@/server/http/connection';
+import { routeFor } from '@/server/http/routes';
 import { app } from '@/server/http/app';
 import { faultOf } from '@/server/db/connect';
 import { whileOpen } from '@/server/http/restore-lock';
@@ -36,7 +38,7 @@ export const onRequest = defineMiddleware(async (astro, next) => {
         peer: astro.clientAddress,
         cookie: (name: string) => astro.cookies.get(name)?.value,
       };
-      const entry = await authenticate(asked, { config, context });
+      const entry = await authenticate(asked, { config, context, find: routeFor });
       const address = addressOf(asked, config);
       if (!entry.allowed) {
         const signsIn = entry.because.code === 'sign-in.ended' && !isApi && READS.has(request.method);

@@ -1,7 +1,6 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import Sqlite from 'better-sqlite3';
 import { z } from 'zod';
+import { ROUTES } from '@/server/http/routes';
 
 /** What JSON Schema says of a value, as far as the fuzz reads it. */
 interface Shape {
@@ -97,26 +96,9 @@ export interface Endpoint {
   readonly schema: z.ZodType;
 }
 
-const filesBelow = (folder: string): readonly string[] =>
-  readdirSync(folder, { withFileTypes: true, recursive: true })
-    .filter((f) => f.isFile() && f.name.endsWith('.ts'))
-    .map((f) => join(f.parentPath, f.name));
-
-/** Every endpoint that takes a body, with its schema, found in the code itself: a new one cannot be left out. */
-export const endpoints = async (): Promise<readonly Endpoint[]> => {
-  const found: Endpoint[] = [];
-  for (const file of filesBelow('src/pages/api')) {
-    const text = readFileSync(file, 'utf8');
-    const name = /(?:body: |readJson\([^,]+, )(\w+)/.exec(text)?.[1];
-    const from =
-      name && new RegExp(`import \\{[^}]*\\b${name}\\b[^}]*\\} from '@/contracts/([\\w-]+)'`).exec(text)?.[1];
-    if (!name || !from) continue;
-    const module = (await import(`../../src/contracts/${from}.ts`)) as Record<string, z.ZodType>;
-    const schema = module[name];
-    if (schema) found.push({ path: file.replace('src/pages', '').replace(/(\/index)?\.ts$/, ''), schema });
-  }
-  return found;
-};
+/** Every endpoint of the route table that takes a JSON body, with its schema. */
+export const endpoints = (): readonly Endpoint[] =>
+  ROUTES.flatMap(({ path, body }) => (body && 'schema' in body ? [{ path, schema: body.schema }] : []));
 
 export interface FuzzReport {
   readonly bodies: number;
@@ -180,7 +162,7 @@ export const fuzz = async (
   file: string,
   { bodies, chance, say }: { bodies: number; chance: Chance; say: (line: string) => void },
 ): Promise<FuzzReport> => {
-  const all = await endpoints();
+  const all = endpoints();
   const shapes = all.map(
     (e) =>
       z.toJSONSchema(e.schema, { unrepresentable: 'any', io: 'input' }) as Shape & { $defs?: Record<string, Shape> },
@@ -194,7 +176,7 @@ export const fuzz = async (
     const shape = shapes[i % all.length];
     if (!endpoint || !shape) return;
     const tag = chance() < 0.95 ? (tags[Math.floor(chance() * tags.length)] ?? '') : encodeURIComponent('../x y');
-    const path = endpoint.path.replace('[tag]', tag).replace('[id]', String(Math.floor(chance() * 9)));
+    const path = endpoint.path.replace('{tag}', tag).replace('{id}', String(Math.floor(chance() * 9)));
     const body =
       chance() < 0.05
         ? (ODD_BODIES[Math.floor(chance() * ODD_BODIES.length)] ?? '')

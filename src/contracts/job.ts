@@ -101,8 +101,8 @@ const startFields = {
   job: JobJson,
   dust: DustStatementJson,
   reason: ChangeReasonName,
-  /** The ledger says there is none, and it is in the hand all the same. */
-  partInHand: z.boolean(),
+  /** The part is in the hand, although the ledger shows no stock. */
+  partInHand: z.boolean().default(false),
 };
 const People = z.union([z.literal(1), z.literal(2)]);
 
@@ -130,7 +130,7 @@ export const JobActionBody = z.strictObject({
   jobId: z.int().positive(),
   event: JobEventJson,
   /** The code printed on the pack; '' when it was not read. */
-  partCode: z.string().trim().max(40),
+  partCode: z.string().trim().max(40).default(''),
 });
 export type JobActionBody = z.infer<typeof JobActionBody>;
 

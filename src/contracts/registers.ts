@@ -16,13 +16,13 @@ export const PartBody = z.strictObject({
   code: Line(24).min(1),
   name: Line(80).min(1),
   packSize: z.int().min(1).max(1000),
-  bin: Line(24),
-  supplier: Line(80),
+  bin: Line(24).default(''),
+  supplier: Line(80).default(''),
   /** A piece of it, in the yard's own money. */
   price: z.number().min(0).max(1e6),
   leadDays: z.int().min(0).max(730),
-  shelfDays: z.int().min(1).max(7300).nullable(),
-  minimum: z.int().min(0).max(10_000).nullable(),
+  shelfDays: z.int().min(1).max(7300).nullable().default(null),
+  minimum: z.int().min(0).max(10_000).nullable().default(null),
   /** Pieces on the shelf when it is entered; a count afterwards. */
   onHand: z.int().min(0).max(100_000).nullable(),
   medium: Line(80).default(''),

@@ -73,22 +73,22 @@ const testFields = {
       }),
     )
     .max(500),
-  instrumentId: Id.nullable(),
-  bore: Typed.nullable(),
-  profileFactor: z.number().nullable(),
-  hoseBore: Typed.nullable(),
+  instrumentId: Id.nullable().default(null),
+  bore: Typed.nullable().default(null),
+  profileFactor: z.number().nullable().default(null),
+  hoseBore: Typed.nullable().default(null),
   air: z.strictObject({ temperature: Typed, humidity: Typed, pressure: Typed.nullable() }),
-  detail: Detail,
-  volts: Typed.nullable(),
-  rigSeries: z.int().min(1).max(10_000),
-  configuration: z.string().trim().max(80),
-  wheel: Typed.nullable(),
-  ductLoad: DuctLoadJson.nullable(),
+  detail: Detail.default({ kind: 'none' }),
+  volts: Typed.nullable().default(null),
+  rigSeries: z.int().min(1).max(10_000).default(1),
+  configuration: z.string().trim().max(80).default(''),
+  wheel: Typed.nullable().default(null),
+  ductLoad: DuctLoadJson.nullable().default(null),
   failedPreconditions: PreconditionsJson.max(20),
-  isBaseline: z.boolean(),
+  isBaseline: z.boolean().default(false),
   bagState: z.enum(['asFound', 'asLeft']),
-  afterChangeId: Id.nullable(),
-  note: Note,
+  afterChangeId: Id.nullable().default(null),
+  note: Note.default(''),
 };
 
 export const RecordTestBody = z.strictObject(testFields);
@@ -100,12 +100,15 @@ const changeFields = {
   performedAt: Moment,
   stageId: Id,
   reason: ChangeReasonName,
-  partId: Id.nullable(),
+  partId: Id.nullable().default(null),
   quantity: z.int().min(0).max(20),
-  beforeTestId: Id.nullable(),
-  note: Note,
+  beforeTestId: Id.nullable().default(null),
+  note: Note.default(''),
   /** Recorded without the steps: who did it and how it was contained; null where nobody has to say. */
-  how: z.strictObject({ by: Initials, how: z.string().trim().min(1).max(300) }).nullable(),
+  how: z
+    .strictObject({ by: Initials, how: z.string().trim().min(1).max(300) })
+    .nullable()
+    .default(null),
 };
 
 export const RecordChangeBody = z.strictObject(changeFields);
@@ -129,7 +132,7 @@ export const CountStockBody = z.strictObject({
   by: Initials,
   partId: Id,
   counted: z.int().min(0).max(100_000),
-  note: Note,
+  note: Note.default(''),
 });
 export type CountStockBody = z.infer<typeof CountStockBody>;
 
@@ -139,6 +142,6 @@ export const ReceivedBody = z.strictObject({
   by: Initials,
   partId: Id,
   pieces: z.int().min(1).max(100_000),
-  note: z.string().trim().max(120),
+  note: z.string().trim().max(120).default(''),
 });
 export type ReceivedBody = z.infer<typeof ReceivedBody>;

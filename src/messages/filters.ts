@@ -1,7 +1,7 @@
 import { fallsShort, wouldBearMore } from '@/core/filter/label-against-train';
 import type { Deserved, Reason } from '@/core/filter/deserved-class';
 import type { FilterRating } from '@/core/filter/rating';
-import { CLASS_GAPS, type ClassStanding } from '@/core/machine/machine';
+import type { ClassStanding } from '@/core/machine/machine';
 import { sayGap } from './needs';
 import { capital, CLASS_WORDS } from './words';
 import type { Statement } from './verdicts';
@@ -84,7 +84,7 @@ const plateLine = ({ label, gap, onPlate }: ClassStanding, d: Deserved): Stateme
   if (gap)
     return {
       tone: 'stop',
-      mark: CLASS_GAPS[gap.because] === 'suspended' ? 'Suspended' : 'Withdrawn',
+      mark: gap.standing === 'suspended' ? 'Suspended' : 'Withdrawn',
       sentence: `Do not call it ${onPlate === null ? 'rated' : CLASS_WORDS[onPlate]} now. ${sayGap(gap, onPlate)}`,
       detail: 'The class belongs to the tested appliance, proven after every opening of its seat.',
     };

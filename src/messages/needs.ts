@@ -37,7 +37,10 @@ const WITHDRAWN_WORD = {
 } as const;
 
 /** Why a machine's class may not be claimed now, in a sentence. */
-export const sayGap = ({ stage, because }: ClassGap, machineClass: string | null): string => {
+export const sayGap = (
+  { stage, because }: Pick<ClassGap, 'stage' | 'because'>,
+  machineClass: string | null,
+): string => {
   const what = {
     missing: `The ${stage.name} is missing`,
     foreign: `The ${stage.name} is not the part this machine was tested with`,

@@ -1,5 +1,5 @@
 import type { Tone } from '@/messages/verdicts';
-import { CLASS_GAPS, classStanding, type Machine } from '@/core/machine/machine';
+import { classStanding, type Machine } from '@/core/machine/machine';
 import { MACHINE_KINDS } from '@/core/machine/kinds';
 import type { MachineStatus } from '@/core/status/machine-status';
 import type { UnitSystem } from '@/core/units';
@@ -28,7 +28,7 @@ export interface BoardTag {
 /** The class that may be claimed today. */
 export const classText = (status: MachineStatus): string => {
   const standing = classStanding(status.machine);
-  if (standing.gap && standing.onPlate !== null) return `class ${CLASS_GAPS[standing.gap.because]}`;
+  if (standing.gap && standing.onPlate !== null) return `class ${standing.gap.standing}`;
   return standing.label ? CLASS_WORDS[standing.label] : 'no class';
 };
 
@@ -36,7 +36,7 @@ export const classText = (status: MachineStatus): string => {
 export const kindText = (status: MachineStatus): string => {
   const { label } = MACHINE_KINDS[status.machine.kind];
   const standing = classStanding(status.machine);
-  if (standing.gap && standing.onPlate !== null) return `${capital(label)}, class ${CLASS_GAPS[standing.gap.because]}`;
+  if (standing.gap && standing.onPlate !== null) return `${capital(label)}, class ${standing.gap.standing}`;
   return standing.label ? `${CLASS_WORDS[standing.label]} ${label}` : capital(label);
 };
 

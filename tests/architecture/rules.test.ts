@@ -74,6 +74,7 @@ const CORE_PACKAGES = [
 /** Where the core says in which word a figure is put: messages ask it and write the sentence. */
 const SAID_BY_THE_CORE: readonly RegExp[] = [
   /^core\/forecast\/overdue$/,
+  /^core\/interval\/due-word$/,
   /^core\/filter\/label-against-train$/,
   /^core\/diagnose\/likely$/,
   /^core\/measure\/(filter-weight|indicator-wait)$/,
@@ -140,10 +141,10 @@ const LAYERS: readonly {
       /^core\/machine\/stage-templates$/,
       /^core\/stock\//,
       /^core\/dust\//,
-      // What the query builder has no words for is written out.
+      // Plain SQL, where the query builder lacks a word.
       /^kysely$/,
     ],
-    types: [/^core\//],
+    types: [/^core\//, /^zod$/],
   },
   {
     folder: /^server\/services\//,
@@ -161,7 +162,16 @@ const LAYERS: readonly {
   },
   {
     folder: /^server\/http\//,
-    may: [/^server\//, /^core\/(failure|people)\//, /^contracts\//, /^messages\//, /^ical-generator$/, /^node:crypto$/],
+    may: [
+      /^server\//,
+      /^core\/(failure|people)\//,
+      // Examples of the route table.
+      /^core\/(machine\/stage-templates|dust\/register)$/,
+      /^contracts\//,
+      /^messages\//,
+      /^ical-generator$/,
+      /^node:crypto$/,
+    ],
     types: [/^astro$/, /^zod$/],
   },
   // A process of its own that plans large yards, and what asks it.

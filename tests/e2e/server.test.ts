@@ -3,6 +3,7 @@ import { get as httpGet, type IncomingHttpHeaders, request as httpRequest } from
 import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ProblemReply, RecordedReply } from '@/contracts/responses';
+import { ROUTES } from '@/server/http/routes';
 import { MAX_BODY_BYTES } from '@/server/http/read-json';
 import { testBody } from '../support/bodies';
 import { type RunningServer, startServer } from '../support/server';
@@ -47,12 +48,35 @@ describe('the running server', () => {
     expect(await code(await post(path, body))).toEqual({ status, code: wanted });
   });
 
+  it('answers every read of the route table in its own shape, and a second time by its etag alone', async () => {
+    const reads = ROUTES.filter((r) => r.method === 'GET' && 'schema' in r.answer);
+    expect(reads.length).toBeGreaterThan(14);
+    for (const { path, answer } of reads) {
+      const url = `${server.url}${path.replace('{tag}', 'CR-04')}`;
+      const first = await fetch(url);
+      expect([path, first.status]).toEqual([path, 200]);
+      const read = 'schema' in answer ? answer.schema.safeParse(await first.json()) : null;
+      expect([path, read?.error?.issues ?? []]).toEqual([path, []]);
+      const again = await fetch(url, { headers: { 'if-none-match': first.headers.get('etag') ?? '' } });
+      expect([path, again.status, await again.text()]).toEqual([path, 304, '']);
+    }
+  });
+
+  it('refuses a query it does not know, by its field', async () => {
+    expect(await code(await fetch(`${server.url}${TESTS}?limit=0`))).toMatchObject({ status: 422 });
+    expect(await code(await fetch(`${server.url}${TESTS}?until=2026-01-01`))).toMatchObject({ status: 422 });
+    expect(await code(await fetch(`${server.url}/api/machines/CR-99/looks`))).toEqual({
+      status: 404,
+      code: 'machine.unknown',
+    });
+  });
+
   it('knows no other machine, method or content type', async () => {
     expect(await code(await post('/api/machines/CR-99/tests', JSON.stringify(testBody(now()))))).toEqual({
       status: 404,
       code: 'machine.unknown',
     });
-    expect(await code(await fetch(`${server.url}${TESTS}`))).toEqual({ status: 405, code: 'request.method' });
+    expect(await code(await fetch(`${server.url}/api/site`))).toEqual({ status: 405, code: 'request.method' });
     expect(await code(await post(TESTS, '{}', { 'content-type': 'text/plain' }))).toEqual({
       status: 415,
       code: 'request.not-json',

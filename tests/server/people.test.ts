@@ -4,7 +4,9 @@ import type { Result } from '@/core/failure/failure';
 import { mayAs, paperGaps, type Person, ROLES, waitAfterWrong } from '@/core/people/person';
 import { parseConfig } from '@/server/config';
 import type { Db } from '@/server/db/connect';
-import { addressOf, authenticate, isSecure, roleNeeded } from '@/server/http/authenticate';
+import { accessNeeded, authenticate } from '@/server/http/authenticate';
+import { addressOf, isSecure } from '@/server/http/connection';
+import { routeFor } from '@/server/http/routes';
 import { mayWrite } from '@/server/http/write-rate';
 import { loadAudit, loadPeople } from '@/server/repositories/people';
 import { codeHash, hashPassphrase, isPassphrase, newCode, scryptKey } from '@/server/services/passphrase';
@@ -238,6 +240,7 @@ describe('signing in', () => {
 
 describe('who may do what', () => {
   it('asks a role of every address: reading, recording, settings', () => {
+    const roleNeeded = (method: string, path: string) => accessNeeded(method, path, routeFor).access;
     expect(roleNeeded('GET', '/m/CR-04')).toBe('look');
     expect(roleNeeded('POST', '/api/machines/CR-04/tests')).toBe('technician');
     for (const path of [
@@ -247,7 +250,7 @@ describe('who may do what', () => {
       '/api/rule-set',
       '/api/dusts',
       '/api/open-here',
-      // What cannot be taken back: records exchanged for a copy, a part read as another one.
+      // Actions that cannot be undone.
       '/api/backups/restore',
       '/api/stock/merges',
     ])
@@ -268,7 +271,7 @@ describe('who may do what', () => {
     if (key) url.searchParams.set('key', key);
     const entered = await authenticate(
       { request: new Request(url, { method }), url, peer: '127.0.0.1', cookie: () => token },
-      { context, config },
+      { context, config, find: routeFor },
     );
     return entered.allowed ? (entered.person?.initials ?? 'let in') : entered.because.code;
   };
@@ -301,12 +304,15 @@ describe('who may do what', () => {
     const here = parseConfig({});
     const url = new URL('http://127.0.0.1/people');
     const asked = { request: new Request(url), url, peer: '127.0.0.1', cookie: () => undefined };
-    expect(await authenticate(asked, { context, config: here })).toEqual({ allowed: true, person: null });
+    expect(await authenticate(asked, { context, config: here, find: routeFor })).toEqual({
+      allowed: true,
+      person: null,
+    });
     const shut = () => chooseOpenHere(context, { clientId: newId(), by: 'MK', openHere: false });
     expect(codes(await shut())).toEqual(['person.no-lead']);
     await withPassphrase({ role: 'lead' });
     expect(codes(await shut())).toEqual(['ok']);
-    expect(await authenticate(asked, { context, config: here })).toMatchObject({ allowed: false });
+    expect(await authenticate(asked, { context, config: here, find: routeFor })).toMatchObject({ allowed: false });
     expect(codes(await keepPerson(context, person({ role: 'technician' })))).toEqual(['person.last-lead']);
     expect(codes(await keepPerson(context, person({ role: 'lead', active: false })))).toEqual(['person.last-lead']);
   });

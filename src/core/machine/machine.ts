@@ -109,24 +109,22 @@ export interface ClassGap {
    * and the penetration test is still due.
    */
   readonly because: ClassGapReason;
+  readonly standing: (typeof CLASS_GAPS)[ClassGapReason];
 }
 
-const gapOf = (machine: Machine, stage: Stage): ClassGap | null => {
-  if (stage.missing) return { stage, because: 'missing' };
-  if (stage.spec.fit.foreign) return { stage, because: 'foreign' };
-  if (stage.spec.fit.orientation === 'againstFlow') return { stage, because: 'reversed' };
+const reasonOf = (machine: Machine, stage: Stage): ClassGapReason | null => {
+  if (stage.missing) return 'missing';
+  if (stage.spec.fit.foreign) return 'foreign';
+  if (stage.spec.fit.orientation === 'againstFlow') return 'reversed';
   const integrity = integrityStanding(machine, stage);
-  return (
-    integrity && {
-      stage,
-      because:
-        integrity.failed.length > 0 || integrity.penetration === 'failed'
-          ? 'failed'
-          : integrity.due.length > 0
-            ? 'untested'
-            : 'unproven',
-    }
-  );
+  if (!integrity) return null;
+  if (integrity.failed.length > 0 || integrity.penetration === 'failed') return 'failed';
+  return integrity.due.length > 0 ? 'untested' : 'unproven';
+};
+
+const gapOf = (machine: Machine, stage: Stage): ClassGap | null => {
+  const because = reasonOf(machine, stage);
+  return because && { stage, because, standing: CLASS_GAPS[because] };
 };
 
 /** The class that may be claimed now, the class on its plate, and the reason for a difference. */

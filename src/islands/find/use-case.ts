@@ -32,7 +32,7 @@ export const useCase = (tag: string, first: OpenCaseReply, dispatch: (action: Fi
         window.location.assign(`/m/${encodeURIComponent(tag)}/cases/${caseId}`);
         return true;
       }
-      const fresh = await loadAnew(base, (await import('@/contracts/find')).OpenCaseReply);
+      const fresh = await loadAnew(`${base}/open`, (await import('@/contracts/find')).OpenCaseReply);
       if (fresh) {
         setReply(fresh);
         dispatch({ type: 'done' });

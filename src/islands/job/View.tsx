@@ -43,7 +43,7 @@ const useJob = (tag: string, first: OpenJobReply) => {
   const says = saysOf(reply);
   /** Brings the page up to date; null when it could not, false when the whole page is being loaded again. */
   const reload = useCallback(async (): Promise<boolean | null> => {
-    const fresh = await loadAnew(base, OpenJobReply);
+    const fresh = await loadAnew(`${base}/open`, OpenJobReply);
     if (!fresh?.record) return null;
     if (saysOf(fresh) !== says) {
       window.location.reload();

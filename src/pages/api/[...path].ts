@@ -1,5 +1,3 @@
-import type { APIRoute } from 'astro';
-import { failure } from '@/core/failure/failure';
-import { respondProblems } from '@/server/http/respond';
+import { answerApi } from '@/server/http/routes';
 
-export const ALL: APIRoute = () => respondProblems([failure('page.unknown')]);
+export const ALL = answerApi;

@@ -1,7 +1,7 @@
 import { parseConfig, type Config } from '../config';
 import { openMigrated } from '../db/connect';
 import { planDesk } from '../planner/plan-desk';
-import { asksWho } from './authenticate';
+import { asksWho } from './connection';
 import { offerFirstCode } from './first-code';
 
 export { firstCode } from './first-code';

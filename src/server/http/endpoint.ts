@@ -1,6 +1,7 @@
-import type { APIRoute } from 'astro';
+import type { APIContext } from 'astro';
 import type { z } from 'zod';
 import type { Person } from '@/core/people/person';
+import { failureOfIssue } from '@/contracts/issues';
 import { failure, type Failure, type Result } from '@/core/failure/failure';
 import { goneOf } from '../services/retire';
 import type { Context } from '../services/user-action';
@@ -8,12 +9,15 @@ import { app } from './app';
 import { readJson } from './read-json';
 import { json, respondProblems } from './respond';
 
+/** Answers a request; `params` are the parameters of its address. */
+export type Handler = (astro: APIContext, params: Readonly<Record<string, string>>) => Response | Promise<Response>;
+
 interface Recording<B, R> {
   readonly body: z.ZodType<B>;
   /** Largest body, bytes; a form's size by default. */
   readonly most?: number;
   readonly run: (context: Context, tag: string, body: B) => Promise<Result<R>>;
-  /** Works on a machine that is no longer kept too. */
+  /** Also for a retired machine. */
   readonly evenGone?: boolean;
   /** The client's answer; the shape of `RecordedReply`. */
   readonly reply: (value: R) => unknown;
@@ -29,8 +33,8 @@ export const signedByOther = (body: unknown, person: Person | null): Failure | n
 
 /** An endpoint that records one user action: read, run, answer. */
 export const recording =
-  <B, R>({ body, most, run, reply, evenGone = false }: Recording<B, R>): APIRoute =>
-  async ({ request, params, locals }) => {
+  <B, R>({ body, most, run, reply, evenGone = false }: Recording<B, R>): Handler =>
+  async ({ request, locals }, params) => {
     const parsed = await readJson(request, body, most);
     if (!parsed.ok) return respondProblems(parsed.failures);
     const { context } = await app();
@@ -44,33 +48,19 @@ export const recording =
     return result.ok ? json(reply(result.value), 201) : respondProblems(result.failures);
   };
 
-/** The same for what belongs to the whole site. */
-export const recordingSite = <B, R>({
-  body,
-  most,
-  run,
-  reply,
-}: {
-  readonly body: z.ZodType<B>;
-  readonly most?: number;
-  readonly run: (context: Context, body: B) => Promise<Result<R>>;
-  readonly reply: (value: R) => unknown;
-}): APIRoute =>
-  recording<B, R>({
-    body,
-    ...(most === undefined ? {} : { most }),
-    run: (context, _, parsed) => run(context, parsed),
-    reply,
-  });
-
-/** An endpoint that reads something of one machine. */
+/**
+ * An endpoint that answers JSON of its path parameters and query. A query that does not fit its schema is refused with
+ * the field; null takes no query.
+ */
 export const reading =
-  <R>(run: (context: Context, tag: string) => Promise<Result<R>>): APIRoute =>
-  async ({ params }) => {
+  <R, Q>(
+    query: z.ZodType<Q> | null,
+    run: (context: Context, params: Readonly<Record<string, string>>, query: Q) => Promise<Result<R>>,
+  ): Handler =>
+  async ({ url }, params) => {
+    const asked = query?.safeParse(Object.fromEntries(url.searchParams));
+    if (asked && !asked.success) return respondProblems(asked.error.issues.map(failureOfIssue));
     const { context } = await app();
-    const result = await run(context, params['tag'] ?? '');
+    const result = await run(context, params, asked?.data as Q);
     return result.ok ? json(result.value) : respondProblems(result.failures);
   };
-
-/** For every method an address does not take. */
-export const notThatWay: APIRoute = () => respondProblems([failure('request.method')]);

@@ -1,14 +1,15 @@
 import { createHash } from 'node:crypto';
 
-const isPage = (response: Response): boolean =>
-  response.status === 200 && (response.headers.get('content-type') ?? '').startsWith('text/html');
+/** Pages and JSON answers; files have their own caching. */
+const isRevalidated = (response: Response): boolean =>
+  response.status === 200 && /^(text\/html|application\/json)/.test(response.headers.get('content-type') ?? '');
 
 /**
- * Adds an etag to a page; a browser that has the same page gets a short 304. The page is revalidated every time,
+ * Adds an etag to a page or a JSON answer; a client that has the same one gets a short 304. It is revalidated every time,
  * because it shows the present state. Source: RFC 9110, 8.8.3 and 13.1.2.
  */
 export const withEtag = async (request: Request, response: Response): Promise<Response> => {
-  if (request.method !== 'GET' || !isPage(response)) return response;
+  if (request.method !== 'GET' || !isRevalidated(response)) return response;
   const body = await response.text();
   const tag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
   const headers = new Headers(response.headers);

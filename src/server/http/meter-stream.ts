@@ -5,6 +5,7 @@ import { meterHub } from '../instruments/meter-hub';
 import { type StandIn, standInLine } from '../instruments/stand-in-meter';
 import { standInFor } from '../services/stand-in-target';
 import { app } from './app';
+import type { Handler } from './endpoint';
 import { readText } from './read-json';
 import { json, respondProblems } from './respond';
 
@@ -49,7 +50,7 @@ const MOST_WAITING = 64;
 let open = 0;
 
 /** Server-sent events of one instrument: a bridge's lines, or the stand-in's while no bridge speaks. */
-export const meterStream = async (listening: Listening): Promise<Response> => {
+const meterStream = async (listening: Listening): Promise<Response> => {
   if (open >= MOST_STREAMS) return respondProblems([failure('stream.too-many')]);
   const standIn = await wantedStandIn(listening);
   const encoder = new TextEncoder();
@@ -86,7 +87,7 @@ export const meterStream = async (listening: Listening): Promise<Response> => {
 };
 
 /** Lines a bridge posts, newline-delimited; each one that cannot be read is counted, not passed on. */
-export const postMeterLines = async (id: number, request: Request): Promise<Response> => {
+const postMeterLines = async (id: number, request: Request): Promise<Response> => {
   // A page of another site can send plain text unasked; it cannot name one of these types without asking first.
   if (!LINE_TYPES.test(request.headers.get('content-type') ?? ''))
     return respondProblems([failure('request.not-json')]);
@@ -102,4 +103,20 @@ export const postMeterLines = async (id: number, request: Request): Promise<Resp
     accepted += 1;
   }
   return json({ accepted, refused: lines.length - accepted }, 202);
+};
+
+const idOf = (text: string | undefined): number | null => (/^\d{1,9}$/.test(text ?? '') ? Number(text) : null);
+
+/** Streams a meter: server-sent events, one JSON line each. */
+export const listenToMeter: Handler = ({ url, request }, params) => {
+  const id = idOf(params['id']);
+  return id === null
+    ? respondProblems([failure('instrument.unknown', 'id')])
+    : meterStream({ id, query: url.searchParams, signal: request.signal });
+};
+
+/** Takes the lines that the bridge of a real meter posts. */
+export const postToMeter: Handler = ({ request }, params) => {
+  const id = idOf(params['id']);
+  return id === null ? respondProblems([failure('instrument.unknown', 'id')]) : postMeterLines(id, request);
 };

@@ -1,11 +1,10 @@
-import type { APIRoute } from 'astro';
 import type { z } from 'zod';
 import { failureOfIssue } from '@/contracts/issues';
 import { failure, type Result } from '@/core/failure/failure';
 import { MAX_PHOTO_BYTES } from '../services/picture';
 import type { Context } from '../services/user-action';
 import { app } from './app';
-import { signedByOther } from './endpoint';
+import { type Handler, signedByOther } from './endpoint';
 import { readBytes } from './read-json';
 import { plainReply } from './replies';
 import { json, respondProblems } from './respond';
@@ -21,8 +20,8 @@ interface Keeping<Q> {
 
 /** Keeps a picture: it is the body, and its type an image's, which no form of another site can send. */
 export const keepingPicture =
-  <Q>({ query, run }: Keeping<Q>): APIRoute =>
-  async ({ request, params, url, locals }) => {
+  <Q>({ query, run }: Keeping<Q>): Handler =>
+  async ({ request, url, locals }, params) => {
     if (!/^image\//i.test(request.headers.get('content-type') ?? ''))
       return respondProblems([failure('photo.not-image', 'photo')]);
     const asked = query.safeParse(Object.fromEntries(url.searchParams));

@@ -2,7 +2,7 @@ import type { APIContext } from 'astro';
 import type { Result } from '@/core/failure/failure';
 import type { SignedIn } from '../services/sign-in';
 import { app } from './app';
-import { cookieName, isSecure } from './authenticate';
+import { cookieName, isSecure } from './connection';
 import { json, respondProblems } from './respond';
 
 const secureOf = async ({ request }: Pick<APIContext, 'request'>): Promise<boolean> =>
