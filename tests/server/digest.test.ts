@@ -131,6 +131,18 @@ describe('the digest of a machine', () => {
     }
   });
 
+  it('is made by the action itself, before any page reads it', async () => {
+    const { db } = context;
+    await loadYard(context);
+    const id = (await findMachine(db, 'CR-04'))?.id ?? 0;
+    const kept = () => db.selectFrom('machine_digest').select('rev').where('machine_id', '=', id).executeTakeFirst();
+    const before = await kept();
+    done(await changeBag());
+    const after = await kept();
+    expect(before).toBeDefined();
+    expect(after?.rev).toBeGreaterThan(before?.rev ?? 0);
+  });
+
   it('is the same on a day to come, and on one long ago', async () => {
     const yard = await loadYard(context);
     for (const days of [-200, 30, 400]) {

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import type { PartBody } from '@/contracts/registers';
 import { standsFor } from '@/core/stock/merge';
 import type { Db } from '@/server/db/connect';
-import { loadMachines } from '@/server/repositories/machines';
+import { findMachine, loadMachines } from '@/server/repositories/machines';
 import { loadLedger, loadParts, takenSince } from '@/server/repositories/stock';
 import { mergeParts } from '@/server/services/merge-parts';
 import { orderPart } from '@/server/services/order-part';
@@ -11,7 +11,8 @@ import { keepPartPhoto, partPhotoOf } from '@/server/services/part-photo';
 import { loadPartPage } from '@/server/services/part-page';
 import { keepPart } from '@/server/services/registers';
 import type { Context } from '@/server/services/user-action';
-import { partBody } from '../support/bodies';
+import { startJob } from '@/server/services/start-job';
+import { dustBody, partBody } from '../support/bodies';
 import { demoContext, newId } from '../support/database';
 import { said } from '../support/said';
 
@@ -33,6 +34,9 @@ const entered = async (over: Partial<PartBody>) => {
 const merge = (partId: number, intoId: number) => mergeParts(context, { clientId: newId(), by: 'MK', partId, intoId });
 const stagesThatTake = async (id: number) =>
   (await loadMachines(context.db)).flatMap((m) => m.stages.filter((s) => s.part?.id === id)).length;
+
+const positionOf = async (tag: string, partId: number) =>
+  (await findMachine(context.db, tag))?.stages.findIndex((s) => s.part?.id === partId) ?? -1;
 
 describe('a part that was entered twice', () => {
   it('becomes one: shelf, machines and use go over, the past stays, and it is done once', async () => {
@@ -82,6 +86,19 @@ describe('a part that was entered twice', () => {
     const order = { clientId: newId(), by: 'MK', partId: id, packs: 1, arrivesOn: '2030-01-01' };
     expect(said(await orderPart(context, order))).toBe('accepted');
     expect(said(await merge(id, shop.id))).toBe('part.merge onOrder');
+    // A job on a machine that takes it has reserved, taken or held a piece.
+    const started = await startJob(context, 'CR-02', {
+      clientId: newId(),
+      by: 'MK',
+      job: { kind: 'change', stage: await positionOf('CR-02', shop.id), school: 'off' },
+      dust: dustBody(),
+      reason: 'fill',
+      people: 1,
+      partInHand: false,
+    });
+    expect(said(started)).toBe('accepted');
+    const twin = await entered({ code: 'G', ...plain });
+    expect(said(await merge(shop.id, twin))).toBe('part.merge held');
     const gone = await entered({ code: 'F', ...plain, retired: true });
     expect(said(await merge(id, gone))).toBe('part.merge keptIsRetired');
   });

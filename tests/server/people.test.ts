@@ -6,6 +6,7 @@ import { parseConfig } from '@/server/config';
 import type { Db } from '@/server/db/connect';
 import { accessNeeded, authenticate } from '@/server/http/authenticate';
 import { addressOf, isSecure } from '@/server/http/connection';
+import { signedByOther } from '@/server/http/endpoint';
 import { routeFor } from '@/server/http/routes';
 import { mayWrite } from '@/server/http/write-rate';
 import { loadAudit, loadPeople } from '@/server/repositories/people';
@@ -186,6 +187,8 @@ describe('signing in', () => {
     expect(await whoIs(context, last)).toBeNull();
     expect(codes(await tryIn(PHRASE))).toEqual(['sign-in.wrong']);
     await keepPerson(context, person());
+    // Back on the list, the person signs in anew: the old session does not come back.
+    expect(await whoIs(context, last)).toBeNull();
     const before = await open();
     await withPassphrase();
     expect(await whoIs(context, before)).toBeNull();
@@ -235,6 +238,15 @@ describe('signing in', () => {
       '/api/keys',
     ])
       expect([bad, ownPath(bad)]).toEqual([bad, '/']);
+  });
+});
+
+describe('a signature', () => {
+  it('is the own one of the person who is signed in', () => {
+    const me = { initials: 'TO' } as Person;
+    expect(signedByOther({ by: 'MK' }, me)?.code).toBe('sign-in.other');
+    for (const body of [{ by: ' to ' }, { note: 'no signature' }, null]) expect(signedByOther(body, me)).toBeNull();
+    expect(signedByOther({ by: 'MK' }, null)).toBeNull();
   });
 });
 

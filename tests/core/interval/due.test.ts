@@ -27,6 +27,16 @@ const due = (over: Partial<DueInput>) =>
     ...over,
   });
 
+describe('several rules', () => {
+  it('leave the least remaining share of all, also of a rule without a date', () => {
+    // 10 of 30 days are gone; one of two bags: the count has no date yet, and is nearer to its end.
+    const both = due({ rules: [days(30), bags(2)], changesOf: () => ['2026-01-05'] });
+    expect(both?.binding.rule.kind).toBe('calendarDays');
+    expect(both?.binding.remaining).toBeCloseTo(2 / 3, 12);
+    expect(both?.remaining).toBeCloseTo(1 / 2, 12);
+  });
+});
+
 describe('calendar days', () => {
   it('count from the change, over month ends and daylight saving', () => {
     expect(addDays('2026-01-31', 1)).toBe('2026-02-01');

@@ -144,6 +144,9 @@ describe('the suction curve', () => {
     const curve = quadratic(22_000, 0.055, 0.8);
     const low = fitSuctionCurve([0, 0.005, 0.01].map((flowM3s) => ({ flowM3s, suctionPa: curve(flowM3s) })));
     expect(low.ok && low.value.peak.inside).toBe(false);
+    // The most it can state is the power of the last opening, by hand: suction times flow there.
+    expect(low.ok && low.value.peak.flowM3s).toBeCloseTo(0.01, 12);
+    expect(low.ok && low.value.peak.airPowerW).toBeCloseTo(curve(0.01) * 0.01, 6);
     const two = fitSuctionCurve([
       { flowM3s: 0, suctionPa: 1 },
       { flowM3s: 0, suctionPa: 1 },

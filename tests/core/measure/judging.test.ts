@@ -39,6 +39,8 @@ describe('more than the baseline', () => {
     expect(judge(around(0.039, 0.00003), baseline).outcome).toBe('more');
     // As far above on the mean, but the readings scatter past the baseline: nothing is claimed.
     expect(judge([0.024, 0.039, 0.054], baseline).outcome).not.toBe('more');
+    // 6 % more on the mean, and the interval reaches below the baseline: it is fine.
+    expect(judge([0.0305, 0.0318, 0.0331], baseline).outcome).toBe('fine');
   });
 });
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { expansibility, orificeFlowM3s, pipePlateCoefficient } from '@/core/measure/orifice';
+import { expansibility, orificeFlowM3s, pipePlateCoefficient, plateFlowM3s } from '@/core/measure/orifice';
 import {
   LOG_LINEAR,
   LOG_TCHEBYCHEFF,
@@ -136,6 +136,18 @@ describe('plates', () => {
       { pipeM: 1.2, orificeM: 0.6, reynolds: 1e6 },
     ])
       expect(() => pipePlateCoefficient({ ...good, ...outside }), JSON.stringify(outside)).toThrow(RangeError);
+  });
+
+  it('a flow too small for the equation of the plate is refused, not computed and not thrown (ISO 5167-2, 5.3.1)', () => {
+    const plate = { orificeM: 0.05, pipeM: 0.1, coefficient: null, densityKgM3: 1.2, upstreamPa: 101_325 };
+    const at = (differentialPa: number) => plateFlowM3s({ ...plate, differentialPa }, 1.8e-5);
+    const code = (r: ReturnType<typeof at>) => (r.ok ? 'ok' : r.failures[0]?.code);
+    // 250 Pa: Re about 1.6e5 in the pipe; 0.01 Pa: about 1000, below the least of 5000.
+    expect([code(at(250)), code(at(0.01)), code(at(1e-9))]).toEqual([
+      'ok',
+      'orifice.coefficient',
+      'orifice.coefficient',
+    ]);
   });
 
   it('a plate in a pipe carries the approach factor: b 0.5 adds 3.3 %', () => {

@@ -80,6 +80,9 @@ describe('minutes and pieces, day by day', () => {
     expect(stockByDay(p, [5, 0], 0)).toEqual([1, 1, 4, 4, 4, 2, 2, 2, 2, 2]);
     expect(stockByDay(p, [0, null], 0)).toEqual([-1, -1, 2, 2, 2, 2, 2, 2, 2, 2]);
     expect(stockByDay(p, [12, 0], 0).at(-1)).toBe(4);
+    // A delivery on the very last day of the weeks is there on that day.
+    const late = { ...p, parts: [{ id: 'B', onHand: 1, deliveries: [{ day: 9, quantity: 3 }] }] };
+    expect(stockByDay(late, [null, null], 0)).toEqual([1, 1, 1, 1, 1, 1, 1, 1, 1, 4]);
     expect(stockByDay(p, [null, null], 7)).toEqual([0, 0, 0, 0, 0, 0, 0, 0, 0, 0]);
   });
 });

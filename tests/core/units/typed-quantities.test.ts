@@ -95,7 +95,8 @@ describe('what a technician types', () => {
   });
 
   it('a clock in a field of hours is hours and minutes; a fraction is as fine as its marks', () => {
-    expect(parsed('1:30', 'duration', 'h').valueSi).toBe(5400);
+    expect(parsed('1:30', 'duration', 'h')).toMatchObject({ valueSi: 5400, resolutionSi: 60 });
+    expect(parsed('1:30:00', 'duration', 'h')).toMatchObject({ valueSi: 5400, resolutionSi: 1 });
     expect(parsed('1 1/2"', 'length').resolutionSi).toBeCloseTo(0.0127, 9);
     expect(parsed('7/16 in', 'length').resolutionSi).toBeCloseTo(0.0254 / 16, 9);
   });

@@ -129,6 +129,8 @@ describe('what is put into a machine', () => {
     expect(gain(path, [{ kind: 'hose', boreM: 0.05, lengthM: 3 }])).toBeGreaterThan(0);
     expect(gain(path, [{ kind: 'hose', boreM: 0.027, lengthM: 12 }])).toBeLessThan(0);
     expect(gain(path, [{ kind: 'seal', leakM2: 0 }])).toBeGreaterThan(0);
+    // A new seal that is worse than the machine's own leak is not fitted worse than the old one.
+    expect(gain(path, [{ kind: 'seal', leakM2: 0.005 }])).toBeCloseTo(0, 9);
     expect(gain(path, [{ kind: 'container', volumeM3: 0.02 }])).toBeCloseTo(0, 9);
   });
 
