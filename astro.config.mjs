@@ -3,6 +3,7 @@ import node from '@astrojs/node';
 import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig, passthroughImageService } from 'astro/config';
+import { sourceHash } from './src/server/db/build-id.ts';
 
 export default defineConfig({
   output: 'server',
@@ -30,6 +31,7 @@ export default defineConfig({
   },
   vite: {
     plugins: [tailwindcss()],
+    define: { MOORWIND_BUILD_ID: JSON.stringify(sourceHash(fileURLToPath(new URL('.', import.meta.url)))) },
     // Said again here: a worker's own bundle does not read the paths of tsconfig.
     resolve: {
       alias: [

@@ -57,7 +57,7 @@ const follow = async (name: string | RegExp) => {
 
 const machine = async (m: { tag: string; kind: string; name: string; place: string; dust: string; by?: string }) => {
   await type(label('Tag'), m.tag);
-  await choose(visit.page.getByLabel('Kind', { exact: true }), m.kind);
+  await choose(visit.page.getByLabel(/^Kind/).first(), m.kind);
   await type(label('Name'), m.name);
   await type(label('Place'), m.place);
   await type(label(/collected/), m.dust);

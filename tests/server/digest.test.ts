@@ -1,9 +1,14 @@
+import { cpSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { sql } from 'kysely';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { addDays } from '@/core/calendar/calendar-date';
 import { laterBy, outlooksOf } from '@/core/forecast/from-record';
 import { machineStatus, statusOn } from '@/core/status/machine-status';
-import type { Db } from '@/server/db/connect';
+import { buildId, sourceHash } from '@/server/db/build-id';
+import { type Db, migrate } from '@/server/db/connect';
+import { BEARS_ON, wantedTriggers } from '@/server/db/derived';
 import { loadChanges } from '@/server/repositories/changes';
 import { findMachine, loadMachines } from '@/server/repositories/machines';
 import { loadRevision } from '@/server/repositories/made';
@@ -156,43 +161,41 @@ describe('the digest of a machine', () => {
     }
   });
 
-  it('goes with every row that bears on it: no table of the schema is forgotten', async () => {
-    const { rows } = await sql<{ name: string; type: string }>`select name, type from sqlite_master`.execute(
+  it('goes with every row that bears on it: the triggers of a file are those of the list, also of an older file', async () => {
+    const triggers = async () => {
+      const { rows } = await sql<{ name: string; sql: string }>`
+        select name, sql from sqlite_master where type = 'trigger' and name like '%_seen'`.execute(context.db);
+      return new Map(rows.map((r) => [r.name, r.sql]));
+    };
+    const wanted = wantedTriggers();
+    expect(await triggers()).toEqual(wanted);
+    // Every table of the schema is on the list.
+    const { rows } = await sql<{ name: string }>`select name from sqlite_master where type = 'table'`.execute(
       context.db,
     );
-    const triggers = new Set(rows.filter((r) => r.type === 'trigger').map((r) => r.name));
-    const tables = rows.filter((r) => r.type === 'table' && !r.name.startsWith('sqlite_')).map((r) => r.name);
-    /** What no page of a machine shows, or what is itself made from the others. */
-    const apart = [
-      'user_action',
-      'outbox_message',
-      'yard_revision',
-      'machine_digest',
-      'machine_forecast',
-      'stock_on_hand',
-      'person',
-      'session',
-      'access_key',
-      'audit_line',
-      'setting_change',
-      'former_tag',
-      'part_merge',
-      'part_photo',
-      'tool_entry',
-      'bonding_reading',
-      'upgrade',
-      'upgrade_event',
-      'upgrade_photo',
-      'identity',
-      'sheet_import',
-      'sheet_undo',
-      'undoing',
-      'kysely_migration',
-      'kysely_migration_lock',
-    ];
-    for (const table of tables.filter((t) => !apart.includes(t)))
-      for (const action of ['insert', 'update', 'delete'])
-        expect([table, action, triggers.has(`${table}_${action}_seen`)]).toEqual([table, action, true]);
+    const tables = rows.map((r) => r.name).filter((n) => !/^(sqlite_|kysely_)/.test(n));
+    expect(tables.sort()).toEqual(Object.keys(BEARS_ON).sort());
+    // A file whose triggers are others, or fewer, gets them back, and its derived data is made again.
+    await loadYard(context);
+    await sql`drop trigger rule_insert_seen`.execute(context.db);
+    await sql`drop trigger stage_update_seen`.execute(context.db);
+    await sql`create trigger stage_update_seen after update on stage begin update yard_revision set n = n; end`.execute(
+      context.db,
+    );
+    await migrate(context.db);
+    expect(await triggers()).toEqual(wanted);
+    expect(await context.db.selectFrom('machine_digest').selectAll().execute()).toEqual([]);
+    await agrees('the triggers');
+  });
+
+  it('belongs to its build: the id is the same code in any folder, and another after one changed letter', () => {
+    const root = mkdtempSync(join(tmpdir(), 'moorwind-build-'));
+    for (const folder of ['src/core', 'src/contracts', 'src/server'])
+      cpSync(folder, join(root, folder), { recursive: true });
+    expect(sourceHash(root)).toBe(sourceHash('.'));
+    expect(buildId()).toBe(sourceHash(process.cwd()));
+    writeFileSync(join(root, 'src/core/interval/due-word.ts'), '// another thought');
+    expect(sourceHash(root)).not.toBe(buildId());
   });
 
   it('made anew differs in nothing; one that somebody changed by hand is found and mended', async () => {

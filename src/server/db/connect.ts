@@ -12,6 +12,7 @@ import {
   type SqliteDialectConfig,
   SqliteDriver,
 } from 'kysely';
+import { reconcileDerived } from './derived';
 import { MIGRATIONS } from './migrations';
 import type { Tables } from './tables';
 
@@ -90,15 +91,16 @@ export const faultOf = (error: unknown): 'server.busy' | 'server.disk-full' | 's
 
 /**
  * Brings the schema up to date, each migration with its own line in the book of migrations in one transaction: one that
- * fails, or is killed half-way, leaves the file as the one before it left it. Throws what the failing one threw.
+ * fails, or is killed half-way, leaves the file unchanged. Then sets the triggers of derived data. Rethrows its error.
  */
 export const migrate = async (db: Db, migrations: Readonly<Record<string, Migration>> = MIGRATIONS): Promise<void> => {
   const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(migrations) } });
   for (;;) {
     const { error, results } = await migrator.migrateUp();
     if (error) throw error instanceof Error ? error : new Error('a migration failed', { cause: error });
-    if ((results ?? []).length === 0) return;
+    if ((results ?? []).length === 0) break;
   }
+  if (migrations === MIGRATIONS) await reconcileDerived(db);
 };
 
 export const openMigrated = async (file: string): Promise<Db> => {
