@@ -42,6 +42,28 @@ export default tseslint.config(
   },
   { files: ['src/**/*.tsx'], ...jsxA11y.flatConfigs.recommended },
   {
+    // Factors and times have one place each.
+    files: ['src/**/*.ts', 'src/**/*.tsx', 'cli/**/*.ts', 'demo/**/*.ts', 'scripts/**/*.ts'],
+    ignores: [
+      'src/core/units/**',
+      'src/core/calendar/time.ts',
+      'src/core/numeric/normal.ts',
+      // Equations of publications that have inches in them.
+      'src/core/measure/orifice.ts',
+    ],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            'Literal[raw=/^(1\\.96|1\\.2816|86_?400_?000|3_?600_?000|0\\.3048|39\\.37\\d*|0\\.0254|0\\.00508|3\\.2808\\d*)$/]',
+          message:
+            'Take unit factors from core/units, times from core/calendar/time, quantiles from core/numeric/normal.',
+        },
+      ],
+    },
+  },
+  {
     files: ['tests/**'],
     rules: {
       'max-lines-per-function': 'off',

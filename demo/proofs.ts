@@ -1,3 +1,4 @@
+import { DAY_MS } from '@/core/calendar/time';
 import { addDays } from '@/core/calendar/calendar-date';
 import { classLimit, integrityTestsOf } from '@/core/machine/integrity';
 import type { MachineClass } from '@/core/filter/machine-class';
@@ -16,7 +17,7 @@ interface ChangedSeat {
 }
 
 const QUARTER_HOUR_MS = 900_000;
-const THREE_DAYS_MS = 3 * 24 * 3_600_000;
+const THREE_DAYS_MS = 3 * DAY_MS;
 
 /** The screening after a change of the filter that carries a machine's class, and for H and HEPA the test of the firm that came three days later. */
 export const proveSeat = async (

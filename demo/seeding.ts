@@ -1,9 +1,9 @@
+import { DAY_MS } from '@/core/calendar/time';
 import type { Instrument } from '@/core/record/records';
 import type { Db } from '@/server/db/connect';
 import type { Random } from './random';
 
 export const CREW = ['MK', 'TO', 'AB'] as const;
-const DAY_MS = 86_400_000;
 
 /** What every part of the seeding works with. */
 export interface Seeding {

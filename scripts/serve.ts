@@ -1,5 +1,6 @@
 // Checks the configuration and the records before the server listens, so that a refusal is a sentence and an exit code,
 // not a page. SIGTERM and SIGINT finish what is in hand.
+import { DAY_MS } from '@/core/calendar/time';
 import http, { type RequestListener, type Server, type ServerResponse } from 'node:http';
 import https from 'node:https';
 import { readdirSync, statSync } from 'node:fs';
@@ -135,8 +136,6 @@ const wake = (): void => {
     .end();
 };
 server.on('listening', wake);
-
-const DAY_MS = 86_400_000;
 
 /** The newest copy beside the records, such as yard.sqlite.backup-2026-11-28 or one kept before a schema change. */
 const sayBackup = (file: string): string => {

@@ -1,5 +1,6 @@
 // Makes a yard of any size for the benches and the drills: the demo's machines over and over, each with years of tests,
 // changes, run hours, looks and jobs written straight into the tables. Nothing of it is true of any machine.
+import { DAY_MS } from '@/core/calendar/time';
 import Sqlite from 'better-sqlite3';
 import { seeded } from '@/core/numeric/seeded';
 
@@ -12,7 +13,6 @@ export interface YardSize {
 
 /** A year of one machine; what the busiest of a large yard see. */
 const A_YEAR = { tests: 8, hours: 98, changes: 12, looks: 10, jobs: 1 } as const;
-const DAY_MS = 86_400_000;
 
 const rowsOf = (db: Sqlite.Database, query: string, ...args: readonly unknown[]): Row[] =>
   db.prepare(query).all(...args) as Row[];

@@ -115,7 +115,7 @@ export const paybackCalc = ({ stages, rate, ...input }: PaybackInput): Result<Pa
   });
   const { low, middle, high } = p.years;
   return ok({
-    sentence: sayPayback(p, input.price),
+    sentence: sayPayback(p),
     costBefore: { ...p.costBefore },
     costAfter: { ...p.costAfter },
     savedPerYear: { ...p.savedPerYear },

@@ -57,7 +57,7 @@ const axesOf = (grid: 0 | 1, ink: Ink, { up, along }: AxisWords) => ({
 export const hoseOption = (chart: HoseChart, ink: Ink): EChartsCoreOption => {
   const of = (kind: QuantityKind, v: number) => fromSi(kind, v, SHOWN[chart.units][kind].unit);
   const unit = (kind: QuantityKind) => prettyUnit(SHOWN[chart.units][kind].unit);
-  const [metres, lengthUnit] = chart.units === 'us' ? [3.280839895, 'ft'] : [1, 'm'];
+  const [metres, lengthUnit] = chart.units === 'us' ? [fromSi('length', 1, 'ft'), 'ft'] : [1, 'm'];
   const limit = (value: number | null, name: string) =>
     value === null
       ? {}

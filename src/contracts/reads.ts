@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Day } from './day';
 
-// What a program can list: pages of records by ascending id, with filters by date. Quantities in SI, moments UTC.
+// Lists for programs: pages of records by ascending id, with filters by date. Quantities in SI, moments UTC.
 
 const MOST_ROWS = 500;
 const USUAL_ROWS = 100;

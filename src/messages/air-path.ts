@@ -3,7 +3,7 @@ import type { PathView } from '@/core/calibrate/path-view';
 import type { TodayBasis } from '@/core/calibrate/today';
 import type { FaceVelocity } from '@/core/path/face-velocity';
 import type { ProfileStep } from '@/core/path/pressure-profile';
-import { show, showPercent, type UnitSystem } from '@/core/units';
+import { fromSi, show, showPercent, type UnitSystem } from '@/core/units';
 import { problemOf } from './failures';
 import type { Statement } from './verdicts';
 
@@ -89,7 +89,7 @@ export const sayStep = (
 /** The drop of the part that came out. */
 export const sayOldPart = (name: string, { load, dropPa }: OldPart, units: UnitSystem): string => {
   const times = load.timesClean < 10 ? load.timesClean.toFixed(1) : String(Math.round(load.timesClean));
-  return load.timesClean < 1.05
+  return load.asClean
     ? `By the model the old ${name} was as good as clean: look elsewhere for the loss.`
     : `By the model the old ${name} had ${times} times its clean resistance, ${show('pressure', dropPa, units)} at the flow before.`;
 };
@@ -99,6 +99,6 @@ const FACE_WORDS = { easy: 'area to spare', usual: 'normal', high: 'too little a
 /** Air-to-cloth ratio in a phrase; in both units because the trade uses both. */
 export const sayFace = (face: FaceVelocity): string => {
   const cm = `${Number((face.velocityMs * 100).toPrecision(2))} cm/s`;
-  const fpm = `${Number((face.velocityMs / 0.00508).toPrecision(2))} fpm`;
+  const fpm = `${Number(fromSi('velocity', face.velocityMs, 'fpm').toPrecision(2))} fpm`;
   return `${cm} (${fpm}) through the medium: ${FACE_WORDS[face.verdict]}`;
 };

@@ -1,15 +1,20 @@
+import { chanceWord, inTenths } from '@/core/numeric/chance-word';
 import type { StageLasting } from '@/core/forecast/lasting';
 import { capital } from './words';
 
 // How long a bag or filter goes on, in words.
 
 const hours = (h: number): string => `${Number(h.toPrecision(h < 10 ? 1 : 2))} h`;
-const tenths = (chance: number, asked: number): string =>
-  chance >= 0.95
-    ? `almost surely lasts ${hours(asked)}`
-    : chance <= 0.05
-      ? `almost surely does not last ${hours(asked)}`
-      : `lasts ${hours(asked)} in ${Math.round(10 * chance)} cases of 10`;
+const lasts = (chance: number, asked: number): string => {
+  switch (chanceWord(chance)) {
+    case 'surely':
+      return `almost surely lasts ${hours(asked)}`;
+    case 'hardly':
+      return `almost surely does not last ${hours(asked)}`;
+    case 'figure':
+      return `lasts ${hours(asked)} in ${inTenths(chance)} cases of 10`;
+  }
+};
 
 /** How long a bag or filter goes on, and whether it lasts the work. */
 export const sayLasting = (name: string, l: StageLasting, asked: number | null): string => {
@@ -18,11 +23,11 @@ export const sayLasting = (name: string, l: StageLasting, asked: number | null):
   const [low, middle, high] = l.hoursLeft;
   const left =
     middle <= 0
-      ? 'its limit is behind, most likely'
+      ? 'probably past its limit'
       : low === high
         ? `${hours(middle)} left`
         : `about ${hours(middle)} left (${hours(Math.max(0, low))} to ${hours(Math.max(0, high))}, 8 times in 10)`;
-  const job = asked === null || l.lasts === null ? '' : `; ${tenths(l.lasts, asked)}`;
+  const job = asked === null || l.lasts === null ? '' : `; ${lasts(l.lasts, asked)}`;
   const basis = l.hoursKnown ? '' : ' No run hours on record: a usual day was taken.';
   return `${capital(name)}: ${left}${job}.${basis}`;
 };

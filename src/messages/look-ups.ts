@@ -57,7 +57,7 @@ export const SAYINGS: readonly { readonly said: string; readonly right: string }
   {
     said: 'Wash the HEPA, it flows well again.',
     right:
-      'It does, because it is holed or its fibres have come apart. Air that flows easily is no proof of a filter. A HEPA is replaced.',
+      'It does, because it has holes or its fibres have come apart. Easy airflow does not prove a filter. Replace the HEPA.',
   },
   {
     said: 'The gauge is green, so it filters.',

@@ -1,5 +1,6 @@
+import { chanceWord } from '@/core/numeric/chance-word';
 import type { ForecastBasis, StageOutlook } from '@/core/forecast/from-record';
-import { isOverdue, mayBePast, mayBind, overdueWord } from '@/core/forecast/overdue';
+import { isOverdue, mayBePast, mayBind } from '@/core/forecast/overdue';
 import { showPercent } from '@/core/units';
 import { sayRule } from './needs';
 import { days } from './words';
@@ -61,12 +62,12 @@ export const sayOutlook = (
 
 /** How a wait of a week would stand, for the round that decides what is done today. */
 export const sayPastInAWeek = (chance: number): string => {
-  switch (overdueWord(chance)) {
-    case 'will':
+  switch (chanceWord(chance)) {
+    case 'surely':
       return 'Will be overdue within a week.';
-    case 'unlikely':
+    case 'hardly':
       return 'Unlikely to be overdue within a week.';
-    case 'may':
+    case 'figure':
       return `${showPercent(chance)} chance of being overdue within a week.`;
   }
 };

@@ -1,3 +1,4 @@
+import { HOUR_MS } from '@/core/calendar/time';
 import { TABLE_WORDS } from './bundle';
 /** The settings of a site, as its history names them. */
 export const SETTING_WORDS = {
@@ -38,7 +39,6 @@ export const COPY_WORDS = {
   replaced: 'Records replaced by a restore',
 } as const;
 
-const HOUR_MS = 3_600_000;
 const DAY_HOURS = 24;
 
 /** How long ago something was, roughly. */

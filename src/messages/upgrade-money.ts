@@ -1,3 +1,4 @@
+import { chanceWord, inTenths } from '@/core/numeric/chance-word';
 import type { UnitSystem } from '@/core/units';
 import type { ContainerFit } from '@/core/upgrade/container';
 import type { Payback, Range } from '@/core/upgrade/payback';
@@ -15,25 +16,36 @@ const years = (y: number): string =>
         ? `${Math.max(1, Math.round(12 * y))} months`
         : `${Number(y.toFixed(1))} years`;
 
-const chanceOf = (share: number): string =>
-  share < 0.02
-    ? 'very unlikely not to within 10 years'
-    : share > 0.98
-      ? 'very unlikely to within 10 years'
-      : `${Math.max(1, Math.round(10 * share))} in 10 that it does not within 10 years`;
+/** The chance that it does not pay within ten years. */
+const chanceOf = (never: number): string => {
+  switch (chanceWord(never)) {
+    case 'hardly':
+      return 'almost surely within 10 years';
+    case 'surely':
+      return 'almost surely not within 10 years';
+    case 'figure':
+      return `in ${inTenths(never)} cases of 10 not within 10 years`;
+  }
+};
 
 /** When it pays, with its chance. */
-export const sayPayback = (p: Payback, price: number): string => {
-  if (p.savedPerYear.high <= 1e-9)
-    return p.savedPerYear.low < -1e-9
-      ? 'It never pays in money: it costs more a year than it saves.'
-      : 'It never pays in money: it saves nothing.';
-  if (price <= 0) return `It saves from the first day; no price was typed.`;
-  if (!Number.isFinite(p.years.middle)) return `It most likely never pays in money; ${chanceOf(p.never)}.`;
-  const to = Number.isFinite(p.years.high)
-    ? `${years(p.years.low)} to ${years(p.years.high)}`
-    : `${years(p.years.low)} or more, or never`;
-  return `Pays in ${to}, most likely ${years(p.years.middle)}; ${chanceOf(p.never)}.`;
+export const sayPayback = (p: Payback): string => {
+  switch (p.outcome) {
+    case 'costsMore':
+      return 'It never pays in money: it costs more a year than it saves.';
+    case 'savesNothing':
+      return 'It never pays in money: it saves nothing.';
+    case 'noPrice':
+      return 'It saves from the first day; no price was typed.';
+    case 'likelyNever':
+      return `It most likely never pays in money; ${chanceOf(p.never)}.`;
+    case 'pays': {
+      const to = Number.isFinite(p.years.high)
+        ? `${years(p.years.low)} to ${years(p.years.high)}`
+        : `${years(p.years.low)} or more, or never`;
+      return `Pays in ${to}, most likely ${years(p.years.middle)}; ${chanceOf(p.never)}.`;
+    }
+  }
 };
 
 export const sayRange = ({ low, middle, high }: Range, currency: string): string =>
@@ -41,8 +53,8 @@ export const sayRange = ({ low, middle, high }: Range, currency: string): string
 
 export const sayHangsOn = (h: NonNullable<Payback['hangsOn']>): string =>
   h.of === 'life'
-    ? `It hangs most on how long the ${h.name} lasts today.`
-    : `It hangs most on how much longer the ${h.name} really lasts afterwards.`;
+    ? `It depends most on how long the ${h.name} lasts today.`
+    : `It depends most on how much longer the ${h.name} lasts afterwards.`;
 
 /** Whether a bottom container goes under, and how long it lasts. */
 export const sayContainer = ({ roomM, daysToFull }: ContainerFit, units: UnitSystem): string => {

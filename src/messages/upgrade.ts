@@ -101,13 +101,18 @@ export const sayFlowBetween = ({ value, low, high }: Between, units: UnitSystem)
 export const sayGain = (figures: readonly UpgradeFigures[], units: UnitSystem): string => {
   const [first, last] = [figures[0], figures.at(-1)];
   if (!first || !last) return '';
-  const { low, high } = last.ratio;
   const flows = `${show('flow', first.flow.value, units)} becomes ${show('flow', last.flow.value, units)} at the tool`;
-  if (low > 1) return `More air: ${flows}, ${percent(last.ratio.value)}.`;
-  if (high < 1) return `Less air: ${flows}, ${percent(last.ratio.value)}.`;
-  return Math.abs(last.ratio.value - 1) < 0.005
-    ? 'No change in the air.'
-    : `Hardly a difference in the air: ${flows}, ${percent(last.ratio.value)}, and it may be none.`;
+  const share = percent(last.ratio.value);
+  switch (last.air) {
+    case 'more':
+      return `More air: ${flows}, ${share}.`;
+    case 'less':
+      return `Less air: ${flows}, ${share}.`;
+    case 'same':
+      return 'The air does not change.';
+    case 'unclear':
+      return `Hardly a difference in the air: ${flows}, ${share}. It may be none.`;
+  }
 };
 
 /** That the dust would no longer move, said before anything is praised. */

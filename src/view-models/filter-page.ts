@@ -1,3 +1,4 @@
+import { isAsGoodAsClean } from '@/core/calibrate/load';
 import type { PenetrationChart } from '@/charts/penetration-option';
 import { MEDIA, type Medium } from '@/core/constants/media';
 import { type Deserved, deservedClass } from '@/core/filter/deserved-class';
@@ -44,7 +45,7 @@ const noteOf = (stage: Machine['stages'][number], medium: Medium, card: FilterCa
   if (stage.missing) return 'Missing.';
   if (stage.spec.fit.orientation === 'againstFlow') return 'In back to front.';
   if (stage.spec.fit.foreign) return 'Not the part it was tested with.';
-  if (MEDIA[medium].seasons && now > 1.05)
+  if (MEDIA[medium].seasons && !isAsGoodAsClean(now))
     return `Carries dust: ${now < 10 ? now.toFixed(1) : Math.round(now)} times its clean resistance. The dust cake filters better than rated and lets less air through.`;
   return stage.spec.fit.rating.scale === 'none'
     ? `Not rated: typical figures for ${MEDIA[medium].label}, not counted for a class.`

@@ -75,6 +75,7 @@ const CORE_PACKAGES = [
 const SAID_BY_THE_CORE: readonly RegExp[] = [
   /^core\/forecast\/overdue$/,
   /^core\/interval\/due-word$/,
+  /^core\/numeric\/chance-word$/,
   /^core\/filter\/label-against-train$/,
   /^core\/diagnose\/likely$/,
   /^core\/measure\/(filter-weight|indicator-wait)$/,
@@ -164,7 +165,7 @@ const LAYERS: readonly {
     folder: /^server\/http\//,
     may: [
       /^server\//,
-      /^core\/(failure|people)\//,
+      /^core\/(failure|people|calendar)\//,
       // Examples of the route table.
       /^core\/(machine\/stage-templates|dust\/register)$/,
       /^contracts\//,

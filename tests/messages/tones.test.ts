@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { remainingMark } from '@/core/interval/remaining';
-import { overdueWord } from '@/core/forecast/overdue';
+import { chanceWord } from '@/core/numeric/chance-word';
 import { fallsShort, wouldBearMore } from '@/core/filter/label-against-train';
 import type { Deserved } from '@/core/filter/deserved-class';
 import { isTooEarly } from '@/core/measure/indicator-wait';
@@ -84,13 +84,13 @@ describe('chances are said without false certainty', () => {
   });
 
   it('a week ahead: will, may with its figure, unlikely', () => {
-    expect([1, 0.99, 0.98, 0.02, 0.01, 0].map(overdueWord)).toEqual([
-      'will',
-      'will',
-      'may',
-      'may',
-      'unlikely',
-      'unlikely',
+    expect([1, 0.99, 0.98, 0.02, 0.01, 0].map(chanceWord)).toEqual([
+      'surely',
+      'surely',
+      'figure',
+      'figure',
+      'hardly',
+      'hardly',
     ]);
     expect(sayPastInAWeek(0.42)).toBe('42 % chance of being overdue within a week.');
     expect(sayPastInAWeek(0.999)).not.toMatch(/%/);

@@ -1,3 +1,4 @@
+import { DAY_MS } from './time';
 import { UTCDate } from '@date-fns/utc';
 import { addDays as addDaysUtc, addMonths as addMonthsUtc, format, isValid } from 'date-fns';
 
@@ -16,7 +17,6 @@ export const isCalendarDate = (text: string): boolean =>
 const FURTHEST_DAYS = 36_525;
 const MONTH_DAYS = 30.4375;
 /** A day without a time is a moment of UTC (ECMA-262, Date Time String Format), and UTC has no clock to change. */
-const DAY_MS = 86_400_000;
 
 const within = (count: number, most: number): number => Math.max(-most, Math.min(most, count));
 

@@ -1,3 +1,4 @@
+import { NORMAL_95 } from '../numeric/normal';
 import chisquareQuantile from '@stdlib/stats-base-dists-chisquare-quantile';
 import { CONTRADICTION, LEARNED_BELOW, TEMPLATE_WIDTH } from '../constants/calibration';
 import { SEAL_LEAK } from '../constants/path';
@@ -50,7 +51,6 @@ const WIDTHS = [
 ];
 /** Two flows nearer than this share of the larger are one working point. */
 const APART = 0.03;
-const NORMAL_95 = 1.96;
 
 const parametersAt = (centre: PathParameters, logs: readonly number[]): PathParameters => {
   const of = (i: number) => Math.exp(logs[i] ?? 0);

@@ -19,9 +19,14 @@ export interface StageLoad {
   readonly resistancePaSM3: number;
   /** Whole over clean resistance. */
   readonly timesClean: number;
+  /** See `isAsGoodAsClean`. */
+  readonly asClean: boolean;
   /** Dust in kg at the given K2. */
   readonly dustKg: number;
 }
+
+/** Whether a resistance, in times of the clean one, counts as clean. Choice: 5 %, about what a reading can resolve. */
+export const isAsGoodAsClean = (timesClean: number): boolean => timesClean < 1.05;
 
 /** Above this load, Pa s/m3, nothing flows that a meter could show. */
 const MOST_LOAD = 1e11;
@@ -108,6 +113,7 @@ export const stageLoad = (
   loadPaSM3,
   resistancePaSM3: clean + loadPaSM3,
   timesClean: (clean + loadPaSM3) / clean,
+  asClean: isAsGoodAsClean((clean + loadPaSM3) / clean),
   dustKg: (loadPaSM3 * areaM2 ** 2) / k2PaSMKg,
 });
 

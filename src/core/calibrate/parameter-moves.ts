@@ -1,3 +1,4 @@
+import { NORMAL_95 } from '../numeric/normal';
 import { TEMPLATE_WIDTH } from '../constants/calibration';
 import type { PathParameters } from '../path/machine-path';
 import type { Calibration } from './calibrate';
@@ -11,7 +12,6 @@ const TYPICAL: Readonly<Record<Name, number>> = {
   leakM2: TEMPLATE_WIDTH.leak.value,
   pathScale: TEMPLATE_WIDTH.path.value,
 };
-const NORMAL_95 = 1.96;
 /** A lift above the air's own pressure is none. Pa. */
 const MOST_LIFT_PA = 101_000;
 

@@ -1,3 +1,4 @@
+import { DAY_MS } from '../calendar/time';
 import { AS_NEW } from '../calibrate/today';
 import { baselinesOf, type ModelledMachine } from '../calibrate/machine-model';
 import { observationsOfTest } from '../calibrate/observations-of-tests';
@@ -41,7 +42,7 @@ export interface SetupInput {
 }
 
 /** Opened this long before the complaint, a stage is under suspicion of having been done wrong. A Moorwind default. */
-const JUST_MS = 4 * 24 * 3_600_000;
+const JUST_MS = 4 * DAY_MS;
 const OF_A_TWIN = 0.5;
 
 export const traitsOf = (machine: Machine): MachineTraits => ({

@@ -1,3 +1,4 @@
+import { NORMAL_95 } from '../numeric/normal';
 import { withHose } from '../calibrate/load';
 import type { Basis } from '../calibrate/machine-model';
 import { parameterMoves } from '../calibrate/parameter-moves';
@@ -40,8 +41,6 @@ const SAME_BORE = 0.02;
 const SAME_LENGTH_M = 0.05;
 /** How far the friction of a hose may be off that nobody measured on this machine: 0.04 to 0.05 and a little more. Standard deviation of the logarithm; a Moorwind default. */
 const FRICTION_WIDTH = 0.12;
-
-const NORMAL_95 = 1.96;
 
 /** Two ways of a Y, each with the tool and its hose, joined before the machine. Loss of a usual Y; a modelling choice. */
 const WYE: ModelStage = {

@@ -29,7 +29,7 @@ export const USE_UNSURE = { hours: 0.18, days: 0.22 } as const;
 /** Spread between one block of weeks and the next where only days are counted. */
 const HIDDEN_BLOCK = 0.45;
 const DRIFT_A_YEAR = 0.22;
-/** A day stands for at least this share of the usual one, so that an idle month does not promise for ever. */
+/** Least use of a future day, as a share of the usual one: an idle month must not give an endless life. */
 const LEAST = 0.02;
 
 export interface Ahead {

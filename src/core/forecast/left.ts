@@ -16,7 +16,7 @@ export const leftOf = ({ logLoad, branches }: Pick<LifeBelief, 'logLoad' | 'bran
   const step = (logLoad[1] ?? 0) - (logLoad[0] ?? 0);
   const whole = branches.reduce((sum, b) => sum + b.weight, 0);
   const kept = branches.filter((b) => b.weight > LEAST_WEIGHT * whole);
-  // Each point of the grid stands for the two halves of its cell, told by their upper ends.
+  // Each point of the grid represents the two halves of its cell, by their upper ends.
   const n = 2 * logLoad.length;
   const halves = Float64Array.from({ length: n }, (_, i) =>
     Math.exp((logLoad[i >> 1] ?? 0) + (i % 2 === 0 ? 0 : step / 2)),

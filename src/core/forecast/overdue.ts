@@ -8,22 +8,11 @@ export const LEAST_BINDING = 0.05;
  */
 export const SAID_PAST = 0.05;
 
-/** Chances at which a forecast of a week is shown without its figure. Shares; Moorwind defaults, modelling choices. */
-export const SURE = 0.99;
-export const UNLIKELY = 0.01;
-
 /** Whether a rule with this chance of being the first may be named. Valid 0 to 1; NaN is not named. */
 export const mayBind = (chance: number): boolean => chance >= LEAST_BINDING;
 
 /** Whether it is worth saying that the limit may be past already. Valid 0 to 1; NaN is not said. */
 export const mayBePast = (chance: number): boolean => chance > SAID_PAST;
-
-/**
- * The word for a chance of being overdue: for sure, hardly, or with its figure. Valid 0 to 1; NaN is shown with its
- * figure.
- */
-export const overdueWord = (chance: number): 'will' | 'unlikely' | 'may' =>
-  chance >= SURE ? 'will' : chance <= UNLIKELY ? 'unlikely' : 'may';
 
 /** Somebody should look today from this chance of being past on, or where so many days past are to be expected: more would be missed than a look costs. Moorwind defaults, tuned on made-up yards. */
 const LOOK_FROM = 0.35;

@@ -1,3 +1,4 @@
+import { NORMAL_80 } from '../numeric/normal';
 import { costByDay, UNPLACED } from './groups';
 import { planOverTime } from './over-time';
 import { mayLie, type PlanTask } from './problem';
@@ -38,13 +39,12 @@ const shifted = (q: ReachQuantiles, by: number): ReachQuantiles => [
 /** How near a limit will be known when it is close, as a share of the interval: what looks and tests leave open. A modelling choice. */
 export const KNOWN_TO = 0.12;
 /** Spreads of a tenth to each side. */
-const TENTH = 1.2816;
 
 /** A whole interval as it will be known when it is near its end: what is open today is seen by then. */
 const asKnown = (q: ReachQuantiles): ReachQuantiles => {
   const middle = Math.max(LEAST_DAYS, q[2]);
   const wide = (q[3] - q[1]) / 2;
-  const narrow = wide > 0 ? Math.min(1, (TENTH * KNOWN_TO * middle) / wide) : 1;
+  const narrow = wide > 0 ? Math.min(1, (NORMAL_80 * KNOWN_TO * middle) / wide) : 1;
   const near = (x: number): number => Math.max(LEAST_DAYS, middle + narrow * (x - q[2]));
   return [near(q[0]), near(q[1]), middle, near(q[3]), near(q[4])];
 };

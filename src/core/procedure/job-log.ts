@@ -1,3 +1,4 @@
+import { HOUR_MS } from '../calendar/time';
 import type { ChangeReason } from '../record/records';
 import type { DustHazard } from '../dust/level';
 import {
@@ -144,8 +145,6 @@ const walked = (steps: readonly Step[], doneAt: readonly string[]): Pick<JobStat
   });
   return { open, run, moves };
 };
-
-const HOUR_MS = 3_600_000;
 
 /** From the moment it was hung up until its check is answered. */
 const drying = ({ driesHours }: Procedure, steps: readonly Step[], { at, doneAt }: Cursor): string | null => {

@@ -1,3 +1,4 @@
+import { DAY_MS } from '../calendar/time';
 import type { CalendarDate } from '../calendar/calendar-date';
 
 /** Why a copy of the records was taken. */
@@ -16,7 +17,6 @@ export interface DatedCopy {
 export const KEPT = { days: 7, weeks: 5, months: 12, asked: 10, replaced: 5 } as const;
 
 const WEEK_DAYS = 7;
-const DAY_MS = 86_400_000;
 /** A Monday, so that weeks begin on one. */
 const FIRST_MONDAY = Date.parse('1990-01-01');
 

@@ -190,7 +190,7 @@ export interface MachineDigest {
   readonly baselineAt: string | null;
 }
 
-/** Hours older than a year before the newest are no part of a digest, unless a rule of run hours still counts them. */
+/** A digest leaves out hours older than a year before the newest, unless a rule of run hours counts them. Days. */
 const DIGEST_HOURS_DAYS = 366;
 
 /** The hours a digest keeps: a year of them, and those since the change before the last of what is ruled by hours. */

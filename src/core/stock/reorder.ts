@@ -28,7 +28,7 @@ const FEW = 10;
 /** Above this deviation over mean the normal form would count on demand below nothing. Source: Silver, Pyke and Peterson, Inventory Management, ch. 7 (from memory). */
 const WIDE = 0.5;
 
-/** Pieces; beyond them it is no part of a workshop, and counting them takes for ever. A Moorwind limit. */
+/** Largest number of pieces; a larger one would take too long to compute. Choice: more than any workshop keeps. */
 export const MOST_PIECES = 1e5;
 
 /** Pieces in a lead time that are none. */

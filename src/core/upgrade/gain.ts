@@ -1,3 +1,4 @@
+import { NORMAL_95 } from '../numeric/normal';
 import type { Basis } from '../calibrate/machine-model';
 import { AS_NEW } from '../calibrate/today';
 import { UNSTATED_UNCERTAINTY } from '../constants/calibration';
@@ -17,7 +18,6 @@ import type { Upgraded } from './apply';
 
 /** Standard deviation of the logarithm of a new part's resistance about its stated value. A Moorwind default. */
 const NEW_PART_WIDTH = 0.3;
-const NORMAL_95 = 1.96;
 
 /** A flow with its interval, m3/s. */
 export interface Between {
@@ -33,7 +33,20 @@ export interface UpgradeFigures {
   readonly flow: Between;
   /** After over before, of this state against the first; 1 for the first itself. */
   readonly ratio: Between;
+  readonly air: AirChange;
 }
+
+/** Whether the air is more or less for the whole interval, the same, or not certain either way. */
+export type AirChange = 'more' | 'less' | 'same' | 'unclear';
+
+/** A ratio this close to 1 is no change. Choice: half a per cent, below what any meter of the trade shows. */
+const SAME_AIR = 0.005;
+
+const airChangeOf = ({ value, low, high }: Between): AirChange => {
+  if (low > 1) return 'more';
+  if (high < 1) return 'less';
+  return Math.abs(value - 1) < SAME_AIR ? 'same' : 'unclear';
+};
 
 export interface UpgradeInput {
   readonly steps: readonly Upgraded[];
@@ -155,16 +168,15 @@ export const upgradeFigures = ({
       ),
     );
     const isFirst = step === first;
+    const ratio = isFirst
+      ? { value: 1, low: 1, high: 1 }
+      : around(flow / base, spreadOf([...ratios, ...parts, ...(unloaded ? [UNSTATED_UNCERTAINTY.value, misfit] : [])]));
     figures.push({
       model: modelOfSnapshot(step.path),
       stairs: solved.value,
       flow: around(flow, spreadOf([...flows, ...parts, UNSTATED_UNCERTAINTY.value])),
-      ratio: isFirst
-        ? { value: 1, low: 1, high: 1 }
-        : around(
-            flow / base,
-            spreadOf([...ratios, ...parts, ...(unloaded ? [UNSTATED_UNCERTAINTY.value, misfit] : [])]),
-          ),
+      ratio,
+      air: airChangeOf(ratio),
     });
   }
   return ok(figures);

@@ -1,3 +1,4 @@
+import { NORMAL_80 } from '../numeric/normal';
 import { seeded } from '../numeric/seeded';
 
 /** Yearly cost of one stage, and its change. */
@@ -30,6 +31,9 @@ export interface Range {
   readonly high: number;
 }
 
+/** How an upgrade pays: never (it costs more, or saves nothing), at once, most likely never, or after some years. */
+export type PaybackOutcome = 'costsMore' | 'savesNothing' | 'noPrice' | 'likelyNever' | 'pays';
+
 export interface Payback {
   readonly costBefore: Range;
   readonly costAfter: Range;
@@ -38,6 +42,7 @@ export interface Payback {
   readonly years: Range;
   /** Chance that it is not paid within `NEVER_YEARS`. */
   readonly never: number;
+  readonly outcome: PaybackOutcome;
   /** The input that the answer depends on most; null with only one input. */
   readonly hangsOn: { readonly name: string; readonly of: 'life' | 'gain' } | null;
 }
@@ -50,6 +55,15 @@ const rangeOf = (values: readonly number[]): Range => {
   const sorted = [...values].sort((a, b) => a - b);
   const at = (p: number): number => sorted[Math.min(sorted.length - 1, Math.round(p * (sorted.length - 1)))] ?? 0;
   return { low: at(0.1), middle: at(0.5), high: at(0.9) };
+};
+
+/** A yearly saving this close to 0 is none, in money: sums of costs that cancel leave a rounding error. */
+const NO_SAVING = 1e-9;
+
+const outcomeOf = (price: number, { savedPerYear, years }: Pick<Payback, 'savedPerYear' | 'years'>): PaybackOutcome => {
+  if (savedPerYear.high <= NO_SAVING) return savedPerYear.low < -NO_SAVING ? 'costsMore' : 'savesNothing';
+  if (price <= 0) return 'noPrice';
+  return Number.isFinite(years.middle) ? 'pays' : 'likelyNever';
 };
 
 interface Drawn {
@@ -71,7 +85,6 @@ const yearsOf = (price: number, saved: number): number =>
   price <= 0 ? 0 : saved > 0 ? price / saved : Number.POSITIVE_INFINITY;
 
 /** The 10 and 90 % points of a normal. */
-const NORMAL_80 = 1.2816;
 
 /** How far the yearly saving swings when one thing alone goes from the low to the high end of what is known of it. */
 const hangsOn = (input: PaybackInput): Payback['hangsOn'] => {
@@ -110,13 +123,15 @@ export const payback = (input: PaybackInput): Payback => {
       factors: input.stages.map((s) => Math.exp(Math.log(s.factor) + s.factorSpread * chance.normal())),
     }),
   );
-  const years = draws.map((d) => yearsOf(input.price, d.saved));
+  const years = rangeOf(draws.map((d) => yearsOf(input.price, d.saved)));
+  const savedPerYear = rangeOf(draws.map((d) => d.saved));
   return {
     costBefore: rangeOf(draws.map((d) => d.before)),
     costAfter: rangeOf(draws.map((d) => d.after)),
-    savedPerYear: rangeOf(draws.map((d) => d.saved)),
-    years: rangeOf(years),
-    never: years.filter((y) => y > NEVER_YEARS).length / DRAWS,
+    savedPerYear,
+    years,
+    never: draws.filter((d) => yearsOf(input.price, d.saved) > NEVER_YEARS).length / DRAWS,
+    outcome: outcomeOf(input.price, { savedPerYear, years }),
     hangsOn: hangsOn(input),
   };
 };

@@ -3,7 +3,7 @@ import type { ReducedTest } from '../measure/reduce-test';
 import { repeatsFor } from './power';
 import type { Between } from './gain';
 
-/** A difference between two tests that is no part of the upgrade, and the share of the flow it can account for. */
+/** A difference between two tests that the upgrade did not make, and the share of the flow it can explain. */
 export interface Unlike {
   readonly what: 'voltage' | 'stageChanged' | 'otherMeter' | 'otherRig' | 'otherHose' | 'maxHold' | 'edited' | 'older';
   /** A stage by name, where it is one. */

@@ -1,6 +1,5 @@
+import { MINUTE_MS } from '@/core/calendar/time';
 import { useEffect, useState } from 'react';
-
-const MINUTE_MS = 60_000;
 
 const left = (ms: number): string => {
   const minutes = Math.ceil(ms / MINUTE_MS);

@@ -5,7 +5,7 @@ import type { Tables } from './tables';
 // table bears on what; the triggers are made from it, and a new table without an entry does not compile.
 
 /**
- * What a written row of a table makes out of date.
+ * The derived data that a written row of a table makes out of date.
  * `self`, `machine`, `stage`, `test`, `part`: the digest and forecast of the machine that the row is, or belongs to.
  * `all`: those of every machine. `revision`: only caches in memory. `apart`: nothing.
  */

@@ -1,6 +1,6 @@
+import { MINUTE_MS } from '@/core/calendar/time';
 /** Tries to sign in from one address in a minute. A Moorwind default. */
 const MOST_SIGN_INS = 30;
-const MINUTE_MS = 60_000;
 /** Askers that are remembered; more at once is a flood, and the oldest are forgotten. */
 const MOST_HELD = 5000;
 

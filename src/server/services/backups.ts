@@ -1,3 +1,4 @@
+import { DAY_MS, HOUR_MS } from '@/core/calendar/time';
 import { dayAt } from '@/core/calendar/calendar-date';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { type CopyReason, outdatedCopies } from '@/core/record/rotation';
@@ -10,8 +11,6 @@ export interface Kept extends Pick<Context, 'db' | 'now'> {
   readonly file: string;
 }
 
-const HOUR_MS = 3_600_000;
-const DAY_MS = 24 * HOUR_MS;
 /** The board reports a backup older than this. */
 const OLD_DAYS = 7;
 

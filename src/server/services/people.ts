@@ -1,3 +1,4 @@
+import { DAY_MS } from '@/core/calendar/time';
 import { PlainAnswer } from '@/contracts/action-answer';
 import type { KeyBody, OfPersonBody, OpenHereBody, PersonBody, RevokeKeyBody } from '@/contracts/people';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
@@ -21,7 +22,6 @@ import { type Context, runOnce } from './user-action';
 type Done = Result<{ readonly id: number }>;
 
 const CODE_DAYS = 7;
-const DAY_MS = 86_400_000;
 
 const note = (db: Db, { at, by, kind, detail }: { at: string; by: string; kind: AuditKind; detail: string }) =>
   insertAudit(db, { at, who: by, kind, detail, address: '' });

@@ -1,3 +1,4 @@
+import { DAY_MS } from '@/core/calendar/time';
 import { wayOf } from '@/core/machine/kinds';
 import { EXAMINATION } from '@/core/interval/due';
 import { addDays, daysBetween } from '@/core/calendar/calendar-date';
@@ -30,7 +31,6 @@ const LONGEST_DAYS = 52 * 7;
 /** Seconds of the quick plan a page is drawn with; the worker goes on from there. */
 const QUICK_SECONDS = 0.3;
 const SEED = 7;
-const DAY_MS = 86_400_000;
 
 export interface YardPlan {
   /** How many writes the records had seen when it was made. */

@@ -1,3 +1,4 @@
+import { DAY_MS, HOUR_MS } from '@/core/calendar/time';
 import type { ChoosePassphraseBody, SignInBody } from '@/contracts/people';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { type KeyPurpose, type Person, waitAfterWrong } from '@/core/people/person';
@@ -20,14 +21,13 @@ import {
 import { codeHash, hashPassphrase, isPassphrase, newToken, tokenHash } from './passphrase';
 import type { Context } from './user-action';
 
-const HOUR_MS = 3_600_000;
 /** A session that nobody uses ends after a shift, and every one after a week. Moorwind defaults. */
 const IDLE_MS = 12 * HOUR_MS;
-const WHOLE_MS = 7 * 24 * HOUR_MS;
+const WHOLE_MS = 7 * DAY_MS;
 /** A use is written down at most so often: reading a page must not write. */
 const SEEN_MS = 5 * 60_000;
 /** Wrong tries older than this are forgotten. */
-const FORGET_MS = 24 * HOUR_MS;
+const FORGET_MS = DAY_MS;
 
 type Here = Pick<Context, 'db' | 'now'>;
 

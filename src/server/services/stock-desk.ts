@@ -1,3 +1,4 @@
+import { DAY_MS } from '@/core/calendar/time';
 import { type HeldPart, heldParts, trialParts } from '@/core/stock/held';
 import { loadCases } from '../repositories/cases';
 import { loadOpenJobs } from '../repositories/jobs';
@@ -36,7 +37,6 @@ export interface StockDesk {
 const SHOWN_LINES = 6;
 
 const YEAR_DAYS = 365;
-const DAY_MS = 86_400_000;
 
 const plannedOf = ({ made, days, input }: YardPlan, part: PartOnHand): number =>
   made.problem.tasks.filter(

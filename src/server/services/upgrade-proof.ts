@@ -1,3 +1,4 @@
+import { DAY_MS } from '@/core/calendar/time';
 import { dayAt, daysBetween } from '@/core/calendar/calendar-date';
 import { pressureProfile } from '@/core/path/pressure-profile';
 import { compareTests } from '@/core/measure/compare-tests';
@@ -93,7 +94,6 @@ export const unlikeOf = (
 
 /** Days in which a test afterwards may be repeated: later ones speak of what has happened since. A Moorwind default. */
 const REPEAT_DAYS = 30;
-const DAY_MS = 86_400_000;
 
 /** The test afterwards: like the one from before, after the upgrade was booked, before anything else was changed. Repeated soon, the newest counts. */
 const afterTestOf = (bench: Bench, upgrade: UpgradeRecord, before: TestRecord): TestRecord | null => {

@@ -103,7 +103,7 @@ const HoseHandles = ({ view, state, dispatch, units }: PanelProps) => {
         low={0.5}
         high={view.collector ? 30 : 20}
         step={0.5}
-        text={units === 'us' ? `${(now.lengthM / 0.3048).toFixed(0)} ft` : `${now.lengthM} m`}
+        text={units === 'us' ? `${fromSi('length', now.lengthM, 'ft').toFixed(0)} ft` : `${now.lengthM} m`}
         onSlide={(lengthM) => dispatch({ type: 'hose', hose: { ...now, lengthM } })}
       />
       <Slide

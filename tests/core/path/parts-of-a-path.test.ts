@@ -11,7 +11,8 @@ import { type Element, OPEN_PLACE } from '@/core/path/model/element';
 import { type FanCurve, fanCoefficients, fanLiftPa, NOMINAL_DRIVE } from '@/core/path/model/fan';
 import { templateParameters } from '@/core/path/pressure-profile';
 import type { StageKind } from '@/core/path/stage-kinds';
-import { isOverdue, mayBePast, mayBind, overdueWord } from '@/core/forecast/overdue';
+import { isOverdue, mayBePast, mayBind } from '@/core/forecast/overdue';
+import { chanceWord, inTenths } from '@/core/numeric/chance-word';
 import { CLEAN_STATE, modelOf, stageOf, templateMachine } from '../../support/machines';
 
 describe('a round bore', () => {
@@ -191,16 +192,18 @@ describe('the filter that holds the dust back (EN 60335-2-69, essential filter)'
 
 describe('how a chance of being overdue is said', () => {
   it('from 99 % on for sure, up to 1 % hardly, in between with its figure', () => {
-    expect([1, 0.99, 0.989, 0.5, 0.011, 0.01, 0].map(overdueWord)).toEqual([
-      'will',
-      'will',
-      'may',
-      'may',
-      'may',
-      'unlikely',
-      'unlikely',
+    expect([1, 0.99, 0.989, 0.5, 0.011, 0.01, 0].map(chanceWord)).toEqual([
+      'surely',
+      'surely',
+      'figure',
+      'figure',
+      'figure',
+      'hardly',
+      'hardly',
     ]);
-    expect(overdueWord(Number.NaN)).toBe('may');
+    expect(chanceWord(Number.NaN)).toBe('figure');
+    // Tenths never claim certainty.
+    expect([0.03, 0.5, 0.97].map(inTenths)).toEqual([1, 5, 9]);
   });
   it('a rule is named from 5 % on, a limit may be past above 5 %', () => {
     expect([0.049, 0.05, 0.5].map(mayBind)).toEqual([false, true, true]);
