@@ -70,7 +70,7 @@ describe('the outlook from the record', () => {
     // The collector was given a canister and another dust: what was before counts little, and that is said.
     const collector = await outlookOf('CR-01', 'lower bag');
     expect(collector?.basis.regimeSince).not.toBeNull();
-    expect(collector && sayBasis(collector.basis)).toContain('was of another path, and counts little.');
+    expect(collector && sayBasis(collector.basis)).toContain('older changes count little.');
     const hepa = await outlookOf('CR-14', 'HEPA');
     expect(hepa).toMatchObject({ forecast: null, basis: { unknown: [expect.any(Number)] } });
     expect(hepa && sayOutlook(hepa, await machine('CR-14'))).toBeNull();

@@ -8,7 +8,7 @@ const threshold = (at: number, width: number): Threshold => ({ at, width });
 
 /**
  * How likely each word is when something is looked at, felt or heard. Weights and shares of 1, thresholds as ratios to
- * the sound machine. Source: Moorwind defaults, modelling choices, except where a line says otherwise.
+ * the sound machine. Choice: Moorwind defaults, modelling choices, except where a line says otherwise.
  */
 export const INSPECTION_WORDS = {
   /** Flow over the usual flow at which a hand feels some, a normal and a stronger air. A hand cannot feel 10 to 20 % (common practice, no published source). */

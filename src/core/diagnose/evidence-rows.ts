@@ -24,7 +24,7 @@ const saysTheSame = (a: Outcome, b: Outcome, kind: Operation['kind']): boolean =
       ? Math.abs(a.valueSi - b.valueSi) <= SAME_DROP * Math.max(a.valueSi, b.valueSi)
       : false;
 
-/** How much a piece of evidence counts, 0 to 1: less where it says again what was said before. Source: a Moorwind default, a modelling choice. Valid: an index of the evidence. */
+/** How much a piece of evidence counts, 0 to 1: less where it says again what was said before. Choice: a Moorwind default, a modelling choice. Valid: an index of the evidence. */
 export const shareOf = (evidence: readonly Evidence[], i: number): number => {
   const e = evidence[i];
   if (!e) return 1;

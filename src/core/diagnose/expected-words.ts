@@ -80,7 +80,7 @@ export const lampWords = (faults: readonly Fault[], flowM3s: number, { traits, h
 
 /**
  * Words for a gauge with its two marks. The span of its hoses is rarely on record: its own stage, or the one before as
- * well, with equal chance. Source: Moorwind defaults, modelling choices. Valid: a stage of the path.
+ * well, with equal chance. Choice: Moorwind defaults, modelling choices. Valid: a stage of the path.
  */
 export const gaugeWords = (s: Signature, model: MachineModel, position: number): Expected => {
   const gauge = model.stages[position]?.spec.fit.gaugePa;
@@ -129,7 +129,7 @@ export const bagWords = (faults: readonly Fault[], position: number): Expected =
   });
 };
 
-/** The position of the finest filter of a path; -1 where it has none. Source: common practice, no published source. Valid: any path. */
+/** The position of the finest filter of a path; -1 where it has none. Source: common practice, no published source. Total. */
 export const finestAt = (model: MachineModel): number =>
   model.stages.findLastIndex((x) => x.spec.air.form === 'medium' && x.kind !== 'gas' && !x.missing);
 

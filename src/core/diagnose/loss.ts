@@ -15,7 +15,7 @@ const HARMLESS_MINUTES = 15;
 /** A repair that changes nothing costs a retest and the technician's patience besides. A Moorwind default. */
 const IN_VAIN_MINUTES = 12;
 
-/** Price of a repair: its time, its exposure, and the part it spends. Minutes. Source: Moorwind defaults, modelling choices. Valid: every repair and level. */
+/** Price of a repair: its time, its exposure, and the part it spends. Minutes. Choice: Moorwind defaults, modelling choices. Valid: every repair and level. */
 export const repairMinutes = (repair: Repair, hazard: HazardLevel, stages: readonly ModelStage[]): number => {
   const facts = REPAIR_FACTS[repair.kind];
   const part = repair.kind === 'newPart' ? partMinutes(stages[repair.position]?.kind) : facts.partMinutes;
@@ -133,7 +133,7 @@ export type Chance = (cause: number) => number;
 export const lossOfLeaving = ({ causes }: StageLosses, chance: Chance, { left }: Losses): number =>
   causes.reduce((sum, f) => sum + chance(f) * (left[f] ?? 0), 0);
 
-/** Chance that a remedy is of use: of all the causes it cures together. Source: the sum of chances that exclude each other. Valid: probabilities of 0 to 1. */
+/** Chance that a remedy is of use: of all the causes it cures together. Definition: the sum of chances that exclude each other. Valid: probabilities of 0 to 1. */
 export const useOf = ({ cures: cured }: Remedy, chance: Chance): number => {
   let use = 0;
   for (const f of cured.keys()) use += chance(f);

@@ -13,7 +13,7 @@ import { notOffered, standingStages } from './within';
 export const SCHOOLS = ['best', 'nozzleInward', 'takeOut', 'swap'] as const;
 export type School = (typeof SCHOOLS)[number];
 
-/** Whether an order of tests may be followed in this dust: filters are taken out and the machine run in plain dust only. Source: handbook of the trade, sections 10 and 16. Valid: any. */
+/** Whether an order of tests may be followed in this dust: filters are taken out and the machine run in plain dust only. Source: handbook of the trade, sections 10 and 16. */
 export const schoolAllowed = (school: School, level: DustHazard): boolean => school !== 'takeOut' || level === 'plain';
 
 export interface Asking {

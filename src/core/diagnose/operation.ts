@@ -91,7 +91,7 @@ export type HazardLevel = DustHazard;
 /** Changing the state of the machine costs a little. */
 const STATE_MINUTES = 0.3;
 
-/** Price of a test in minutes: its time, its exposure by the hazard, a part perhaps spent, and a change of state. Throws nothing. Source: Moorwind defaults, modelling choices. Valid: every test, level and state. */
+/** Price of a test in minutes: its time, its exposure by the hazard, a part perhaps spent, and a change of state. Throws nothing. Choice: Moorwind defaults, modelling choices. Valid: every test, level and state. */
 export const priceOf = (
   operation: Operation,
   { hazard, state }: { readonly hazard: HazardLevel; readonly state: TestState },

@@ -115,7 +115,7 @@ export const REPAIR_FACTS: Record<RepairKind, RepairFacts> = {
   brush: fact(5, 1, 0),
 };
 
-/** Minutes' worth of the part a stage takes. Source: Moorwind defaults, modelling choices. Valid: every kind of stage. */
+/** Minutes' worth of the part a stage takes. Choice: Moorwind defaults, modelling choices. Valid: every kind of stage. */
 export const partMinutes = (kind: StageKind | undefined): number => STAGE_KINDS[kind ?? 'fan'].partMinutes;
 
 /** Repairs that could take a fault away, the usual one first: a hose that is blocked or holed may be renewed, a part renewed instead of seated. Source: common practice, no published source. */

@@ -42,7 +42,7 @@ export interface Pair {
   readonly beside: { readonly predicted: Predicted; readonly limits: HoseLimits } | null;
 }
 
-/** The worse of two. Source: as `judgeHose`: a machine does a work where both tools get what they ask for. Valid: any. */
+/** The worse of two. Source: as `judgeHose`: a machine does a work where both tools get what they ask for. */
 export const worstVerdict = ({ verdict, beside }: HoseLine): HoseVerdict =>
   beside && RANK[beside.verdict] > RANK[verdict] ? beside.verdict : verdict;
 

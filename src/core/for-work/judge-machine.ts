@@ -269,7 +269,7 @@ const shareGiven = (hose: HoseLine | null, { mustM3s, hoseMs }: Pick<Demand, 'mu
 
 /**
  * The best first: those that may, by what is to be done first and borne afterwards, then by the air they give. Those that
- * may not follow: the fewest reasons first, among equals the one that comes nearest to the air. Source: a Moorwind default.
+ * may not follow: the fewest reasons first, among equals the one that comes nearest to the air. Choice: a Moorwind default.
  */
 export const rankMachines = (
   verdicts: readonly MachineVerdict[],

@@ -11,7 +11,7 @@ export interface Hose {
   readonly lengthM: number;
 }
 
-/** Whether two are one size of hose: bores within 2 %, lengths within 5 cm. Source: a Moorwind default. Valid: above 0. */
+/** Whether two are one size of hose: bores within 2 %, lengths within 5 cm. Choice: a Moorwind default. Valid: above 0. */
 export const sameHose = (a: Hose, b: Hose): boolean =>
   Math.abs(a.boreM / b.boreM - 1) <= SAME_BORE && Math.abs(a.lengthM - b.lengthM) <= SAME_LENGTH_M;
 
@@ -57,7 +57,7 @@ const WYE: ModelStage = {
 const shifted = <V>(by: Readonly<Record<number, V>>, from: number): Readonly<Record<number, V>> =>
   Object.fromEntries(Object.entries(by).map(([at, v]) => [Number(at) >= from ? Number(at) + 1 : Number(at), v]));
 
-/** The machine with a Y behind its hose, so that two tools each have a hose of their own. One that has a Y keeps it. Source: the lay-out of a Y. Valid: a path with a hose. */
+/** The machine with a Y behind its hose, so that two tools each have a hose of their own. One that has a Y keeps it. Definition: the lay-out of a Y. Valid: a path with a hose. */
 export const throughY = (standing: Standing): Standing => {
   const { model, state } = standing;
   if (model.stages.some((s) => s.kind === 'wye')) return standing;
@@ -70,7 +70,7 @@ export const throughY = (standing: Standing): Standing => {
   };
 };
 
-/** One tool on a machine with a Y: the other branch is plugged. Source: the lay-out of a Y. Valid: any path. */
+/** One tool on a machine with a Y: the other branch is plugged. Definition: the lay-out of a Y. */
 export const oneBranch = (standing: Standing): Standing => ({
   ...standing,
   model: {
@@ -89,14 +89,14 @@ const flowWith = (s: Standing, parameters: PathParameters, hose: Hose) => {
   return solved.ok ? (solved.value.flowsAtToolsM3s[0] ?? null) : null;
 };
 
-/** Tools that share one hose: those of a Y that sits before it, at the tool end. Source: the lay-out of a Y. Valid: any path. */
+/** Tools that share one hose: those of a Y that sits before it, at the tool end. Definition: the lay-out of a Y. Total. */
 export const toolsOnHose = ({ model: { stages } }: Standing): number => {
   const at = stages.findIndex((s) => s.kind === 'wye');
   const air = stages[at]?.spec.air;
   return air?.form === 'wye' && at < stages.findIndex((s) => s.kind === 'hose') ? air.ways : 1;
 };
 
-/** The machine with another hose on the second way of its Y. Source: the lay-out of a Y. Valid: a path with a Y; without one nothing changes. */
+/** The machine with another hose on the second way of its Y. Definition: the lay-out of a Y. Valid: a path with a Y; without one nothing changes. */
 export const besideOf = (standing: Standing, other: Hose): Standing => ({
   ...standing,
   state: { ...standing.state, secondHose: other },

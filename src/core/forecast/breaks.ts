@@ -17,7 +17,7 @@ const lifeOf = (i: PastInterval, { actDays }: StageHistory, t: LifeTuning): numb
 
 /**
  * Marks what lies before a break nobody recorded: where the newest lives stand further from the older ones than lives of
- * one machine do, the older ones are of another regime and are not averaged in. Source: a modelling choice. Valid: any history.
+ * one machine do, the older ones are of another regime and are not averaged in. Choice: a modelling choice.
  */
 export const withBreaks = (history: StageHistory, t: LifeTuning = LIFE_TUNING): readonly PastInterval[] => {
   const past = history.past.filter((i) => i.load > 0);

@@ -89,7 +89,7 @@ const dueOfStage = (plain: StageDue, { forecast }: StageOutlook, today: Calendar
 
 /**
  * When each ruled stage of a machine is due, in path order, by the changes that stand: fixed days by their rules, everything
- * else by the forecast, so that every page names one day. Source: the rules and the forecast. Valid: outlooks of the same day.
+ * else by the forecast, so that every page names one day. Definition: the rules and the forecast. Valid: outlooks of the same day.
  */
 export const dueOfMachine = ({
   machine,

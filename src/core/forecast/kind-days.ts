@@ -2,7 +2,7 @@ import { STAGE_KINDS, type StageKind } from '../path/stage-kinds';
 
 export const OTHER_DAYS = 180;
 
-/** Days a stage of a kind usually lasts, before anything of it is on record. A Moorwind default, a modelling choice. Valid: any kind. Source: `STAGE_KINDS`. */
+/** Days a stage of a kind usually lasts, before anything of it is on record. A Moorwind default, a modelling choice. Source: `STAGE_KINDS`. Total. */
 export const usualDays = (kind: StageKind): number => STAGE_KINDS[kind].usualDays;
 /** Run hours of a usual calendar day, where only days are known. */
 export const USUAL_HOURS = 1.8;

@@ -39,7 +39,7 @@ export const leftOf = ({ logLoad, branches }: Pick<LifeBelief, 'logLoad' | 'bran
   };
 };
 
-/** The load of one whole interval that has not begun. Source: as `leftOf`. Valid: any belief. */
+/** The load of one whole interval that has not begun. Source: as `leftOf`. */
 export const wholeOf = ({ logLoad, fresh }: LifeBelief): LeftBelief =>
   leftOf({ logLoad, branches: [{ weight: 1, behind: 0, share: fresh }] });
 

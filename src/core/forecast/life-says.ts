@@ -43,7 +43,7 @@ export const marksSay = (
   return says;
 };
 
-/** What lateness adds to an interval, as a logarithm: a few days are much of a fortnight and nothing of a year. Source: a modelling choice. Valid: days to act above 0. */
+/** What lateness adds to an interval, as a logarithm: a few days are much of a fortnight and nothing of a year. Choice: a modelling choice. Valid: days to act above 0. */
 export const lateBy = ({ days }: Interval, actDays: number): number =>
   Math.min(MOST_LATE, Math.log(1 + actDays / Math.max(days, 1)));
 

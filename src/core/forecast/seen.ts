@@ -2,7 +2,7 @@ import { modelledMachine } from '../calibrate/machine-model';
 import { AS_NEW } from '../calibrate/today';
 import { dayAt, dayNumber } from '../calendar/calendar-date';
 import { CLASS_HOSE_VELOCITY } from '../constants/limits';
-import type { Rule } from '../interval/rules';
+import { isTested, type Rule } from '../interval/rules';
 import type { Machine, Stage } from '../machine/machine';
 import type { GaugeZone } from '../measure/detail';
 import { METHODS } from '../measure/methods';
@@ -226,7 +226,7 @@ export const seenOf = (
 ): readonly Seen[] => {
   if (rule.kind === 'indicator')
     return seen.lights.map(({ day, on }) => ({ kind: 'zone', day, above: on ? 1 : null, below: on ? null : 1 }));
-  if (rule.kind !== 'flowLost' && rule.kind !== 'hoseVelocity' && rule.kind !== 'gaugeZone') return [];
+  if (!isTested(rule)) return [];
   const drops = seen.drops.filter((d) => d.stageId === stage.id);
   const withPath =
     seen.flows.length + drops.length > 0 || (rule.kind === 'gaugeZone' && stage.spec.fit.gaugePa !== null);

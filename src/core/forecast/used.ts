@@ -124,7 +124,7 @@ const byDays = ({ first, today, worked }: UsedInput): Used => {
 /**
  * Daily use of a machine from its entries: a day's hours on their day, a sum of a week or a meter over the days it
  * covers, and days before the first entry, after the last sum, or in a hole in which something else was recorded as
- * usual days. A hole in which nothing was recorded is idle. Source: a modelling choice. Valid: days as whole numbers.
+ * usual days. A hole in which nothing was recorded is idle. Choice: a modelling choice. Valid: days as whole numbers.
  */
 export const usedOf = (input: UsedInput): Used => {
   const { first, today, worked, seen } = input;
@@ -193,7 +193,7 @@ export interface LoadClock {
   readonly now: number;
 }
 
-/** The clock of a machine on a scale where each dust counts its own weight. Loads in hours or working days, weighted. Source: sums. Valid: one weight a dust, above 0. */
+/** The clock of a machine on a scale where each dust counts its own weight. Loads in hours or working days, weighted. Definition: sums. Valid: one weight a dust, above 0. */
 export const loadClock = ({ first, today, load, filled, dust }: Used, weights: readonly number[]): LoadClock => {
   const n = load.length;
   const sum = new Float64Array(n + 1);

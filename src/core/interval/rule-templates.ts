@@ -7,12 +7,28 @@ export interface RuleTemplate {
   readonly school: string;
 }
 
-const days = (n: number, school: string): RuleTemplate => ({ rule: { kind: 'calendarDays', days: n }, school });
-const fill = (share: number, school: string): RuleTemplate => ({ rule: { kind: 'fill', share }, school });
-const gauge = (zone: 'amber' | 'red', school: string): RuleTemplate => ({ rule: { kind: 'gaugeZone', zone }, school });
+/**
+ * When a rule is proposed for a new stage: always, with a gauge, where the law asks for an examination, on a machine
+ * with a dust class; `choice`: only where somebody chooses it.
+ */
+export type Proposed = 'usual' | 'withGauge' | 'exhaustVentilation' | 'classed' | 'choice';
+
+/** A template with its own mark: the order of the list decides nothing. */
+export interface SchoolTemplate extends RuleTemplate {
+  readonly proposed: Proposed;
+}
+
+const of = (proposed: Proposed, rule: Rule, school: string): SchoolTemplate => ({ rule, school, proposed });
+const usual = (rule: Rule, school: string) => of('usual', rule, school);
+const choice = (rule: Rule, school: string) => of('choice', rule, school);
+const withGauge = (school: string) => of('withGauge', { kind: 'gaugeZone', zone: 'red' }, school);
+const days = (n: number): Rule => ({ kind: 'calendarDays', days: n });
+const fill = (share: number): Rule => ({ kind: 'fill', share });
+const LIGHT: Rule = { kind: 'indicator' };
+const QUARTER_LOST: Rule = { kind: 'flowLost', share: 0.25 };
 
 /** The schools of the trade by kind of stage, to choose from. Source: common practice, no published source. */
-export const RULE_TEMPLATES: Readonly<Record<StageKind, readonly RuleTemplate[]>> = {
+export const RULE_TEMPLATES: Readonly<Record<StageKind, readonly SchoolTemplate[]>> = {
   nozzle: [],
   shroud: [],
   hood: [],
@@ -24,51 +40,53 @@ export const RULE_TEMPLATES: Readonly<Record<StageKind, readonly RuleTemplate[]>
   muffler: [],
   exhaust: [],
   bag: [
-    fill(0.5, 'half full or 14 days, first of the two'),
-    days(14, 'half full or 14 days, first of the two'),
-    fill(0.75, 'three-quarters full'),
-    fill(0.95, 'to the container mark'),
-    days(122, 'three a year'),
-    { rule: { kind: 'indicator' }, school: 'by indicator' },
+    usual(fill(0.5), 'half full or 14 days, first of the two'),
+    usual(days(14), 'half full or 14 days, first of the two'),
+    choice(fill(0.75), 'three-quarters full'),
+    choice(fill(0.95), 'to the container mark'),
+    choice(days(122), 'three a year'),
+    choice(LIGHT, 'by indicator'),
   ],
-  cyclone: [fill(0.75, 'three-quarters full'), days(14, 'two weeks')],
-  dropChamber: [fill(0.75, 'three-quarters full'), days(60, 'cassette used up, two months at most')],
-  prefilter: [{ rule: { kind: 'indicator' }, school: 'by indicator' }, gauge('red', 'by gauge'), days(90, 'a quarter')],
+  cyclone: [usual(fill(0.75), 'three-quarters full'), usual(days(14), 'two weeks')],
+  dropChamber: [usual(fill(0.75), 'three-quarters full'), usual(days(60), 'cassette used up, two months at most')],
+  prefilter: [choice(LIGHT, 'by indicator'), withGauge('by gauge'), usual(days(90), 'a quarter')],
   mainFilter: [
-    { rule: { kind: 'flowLost', share: 0.25 }, school: 'when a quarter of the flow is lost' },
-    gauge('red', 'by gauge'),
-    { rule: { kind: 'hoseVelocity' }, school: 'below the class limit' },
-    days(365, 'a year'),
+    usual(QUARTER_LOST, 'when a quarter of the flow is lost'),
+    withGauge('by gauge'),
+    choice({ kind: 'hoseVelocity' }, 'below the class limit'),
+    usual(days(365), 'a year'),
   ],
   hepa: [
-    days(365, '12 months from first use'),
-    gauge('red', 'red again after a fresh pre-filter'),
-    days(730, 'two years is too long, even if it looks clean'),
+    usual(days(365), '12 months from first use'),
+    withGauge('red again after a fresh pre-filter'),
+    choice(days(730), 'two years is too long, even if it looks clean'),
   ],
   canister: [
-    gauge('red', 'by gauge'),
-    { rule: { kind: 'flowLost', share: 0.25 }, school: 'when a quarter of the flow is lost' },
-    days(730, 'two years'),
+    withGauge('by gauge'),
+    usual(QUARTER_LOST, 'when a quarter of the flow is lost'),
+    usual(days(730), 'two years'),
   ],
   cloth: [
-    { rule: { kind: 'sight', what: 'the deposit stays' }, school: 'wash when the deposit stays' },
-    days(180, 'half a year'),
+    usual({ kind: 'sight', what: 'the deposit stays' }, 'wash when the deposit stays'),
+    usual(days(180), 'half a year'),
   ],
-  foam: [{ rule: { kind: 'sight', what: 'dirt' }, school: 'rinse when dirty' }, days(90, 'a quarter')],
+  foam: [usual({ kind: 'sight', what: 'dirt' }, 'rinse when dirty'), usual(days(90), 'a quarter')],
   gas: [
-    { rule: { kind: 'sight', what: 'smell' }, school: 'by smell' },
-    days(180, 'half a year'),
-    { rule: { kind: 'runHours', hours: 800 }, school: 'by run hours' },
+    usual({ kind: 'sight', what: 'smell' }, 'by smell'),
+    usual(days(180), 'half a year'),
+    choice({ kind: 'runHours', hours: 800 }, 'by run hours'),
   ],
   fan: [
-    {
-      rule: { kind: 'examination', months: 14 },
-      school: 'examination and test at least every 14 months, UK COSHH reg. 9',
-    },
-    {
-      rule: { kind: 'examination', months: 12 },
-      school: 'technical inspection once a year, makers of M and H machines',
-    },
+    of(
+      'exhaustVentilation',
+      { kind: 'examination', months: 14 },
+      'examination and test at least every 14 months, UK COSHH reg. 9',
+    ),
+    of('classed', { kind: 'examination', months: 12 }, 'technical inspection once a year, makers of M and H machines'),
   ],
-  exhaustFilter: [days(180, 'motor-dust filter, 6 months')],
+  exhaustFilter: [usual(days(180), 'motor-dust filter, 6 months')],
 };
+
+/** The rules to choose from for a stage, without their marks, for a form. */
+export const offeredRules = (stage: StageKind): readonly RuleTemplate[] =>
+  RULE_TEMPLATES[stage].map(({ rule, school }) => ({ rule, school }));

@@ -33,14 +33,67 @@ export type Rule =
 
 export type RuleKind = Rule['kind'];
 
-/** Rules that end by wear, not by the calendar. */
-export type WearRule = Extract<
-  Rule,
-  { kind: 'runHours' | 'fill' | 'flowLost' | 'gaugeZone' | 'hoseVelocity' | 'indicator' }
->;
+/** Facts of a kind of rule; a new kind does not compile without them. */
+interface RuleFacts {
+  /** The cause that ends an interval: a date, wear, a count of other changes, a look by a person, or another stage. */
+  readonly endsBy: 'calendar' | 'wear' | 'count' | 'sight' | 'partner';
+  /** Evidence that a forecast reads for it: run hours, fill checks, tests of the path, or none. */
+  readonly evidence: 'hours' | 'fill' | 'tests' | 'none';
+  /** The figure that a person may set; null for none. */
+  readonly figure: 'days' | 'changes' | 'hours' | '%' | null;
+}
 
-export const isWear = (rule: Rule): rule is WearRule =>
-  ['runHours', 'fill', 'flowLost', 'gaugeZone', 'hoseVelocity', 'indicator'].includes(rule.kind);
+/** Every kind of rule. Source: common practice, no published source (the schools of the trade). */
+export const RULE_FACTS = {
+  calendarDays: { endsBy: 'calendar', evidence: 'none', figure: 'days' },
+  countOfChanges: { endsBy: 'count', evidence: 'none', figure: 'changes' },
+  runHours: { endsBy: 'wear', evidence: 'hours', figure: 'hours' },
+  fill: { endsBy: 'wear', evidence: 'fill', figure: '%' },
+  flowLost: { endsBy: 'wear', evidence: 'tests', figure: '%' },
+  gaugeZone: { endsBy: 'wear', evidence: 'tests', figure: null },
+  hoseVelocity: { endsBy: 'wear', evidence: 'tests', figure: null },
+  indicator: { endsBy: 'wear', evidence: 'tests', figure: null },
+  examination: { endsBy: 'calendar', evidence: 'none', figure: null },
+  sight: { endsBy: 'sight', evidence: 'none', figure: null },
+  occurrence: { endsBy: 'sight', evidence: 'none', figure: null },
+  together: { endsBy: 'partner', evidence: 'none', figure: null },
+} as const satisfies Readonly<Record<RuleKind, RuleFacts>>;
+
+type KindsWith<Facts> = {
+  [K in RuleKind]: (typeof RULE_FACTS)[K] extends Facts ? K : never;
+}[RuleKind];
+
+/** Rules that end by wear. */
+export type WearRule = Extract<Rule, { readonly kind: KindsWith<{ readonly endsBy: 'wear' }> }>;
+/** Rules whose progress a test of the path shows. */
+export type TestedRule = Extract<Rule, { readonly kind: KindsWith<{ readonly evidence: 'tests' }> }>;
+/** Rules with a figure that a person may set. */
+export type FiguredRule = Exclude<Rule, { readonly kind: KindsWith<{ readonly figure: null }> }>;
+
+export const isWear = (rule: Rule): rule is WearRule => RULE_FACTS[rule.kind].endsBy === 'wear';
+export const isTested = (rule: Rule): rule is TestedRule => RULE_FACTS[rule.kind].evidence === 'tests';
+export const hasFigure = (rule: Rule): rule is FiguredRule => RULE_FACTS[rule.kind].figure !== null;
+
+/** The other stage that a rule names, by its id; null for a rule that names none. Definition: the id that the rule holds. Total. */
+export const namedStage = (rule: Rule): number | null => {
+  switch (rule.kind) {
+    case 'countOfChanges':
+      return rule.countedStageId;
+    case 'together':
+      return rule.stageId;
+    case 'calendarDays':
+    case 'runHours':
+    case 'fill':
+    case 'flowLost':
+    case 'gaugeZone':
+    case 'hoseVelocity':
+    case 'indicator':
+    case 'examination':
+    case 'sight':
+    case 'occurrence':
+      return null;
+  }
+};
 
 export interface RuleRecord {
   readonly id: number;

@@ -17,7 +17,7 @@ export interface DustyMachine {
  * Every place of a machine that holds dust after use, tool to room: parts that come out, the hose, walls that are cleaned
  * where they are, and the space around. A part that must stay in is cleaned in its place. A fan before the last filter is
  * on the dirty side. A missing stage holds none; its seat is part of the space around. Source: handbook of the trade,
- * section 20; common practice, no published source. Valid: any machine.
+ * section 20; common practice, no published source.
  */
 export const dustParts = ({ kind, stages }: DustyMachine): readonly DustPart[] => {
   const last = essentialStage(stages);

@@ -27,7 +27,7 @@ const isFilter = ({ spec }: PathStage): boolean => spec.air.form === 'medium' &&
  * The stage that holds the dust back from the room as the maker built it, there or missing: the HEPA, else the main
  * filter, else the last filter of the path. -1 where the path has none. Source: EN 60335-2-69, "essential filter"; which
  * stage it is without a class is common practice, no published source.
- * Valid: any path.
+ *Total.
  */
 export const essentialStage = (stages: readonly PathStage[]): number => {
   const last = (want: (s: PathStage) => boolean) => stages.findLastIndex((s) => isFilter(s) && want(s));

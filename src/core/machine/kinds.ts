@@ -378,6 +378,6 @@ export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
   },
 };
 
-/** How the part of a stage sits in a machine; null for a stage that holds no part. Source: `MACHINE_KINDS`. Valid: any stage. */
+/** How the part of a stage sits in a machine; null for a stage that holds no part. Source: `MACHINE_KINDS`. */
 export const wayOf = (machine: { readonly kind: MachineKind }, stage: { readonly kind: StageKind }): PartWay | null =>
   isPartStage(stage.kind) ? MACHINE_KINDS[machine.kind].parts[stage.kind] : null;

@@ -14,7 +14,7 @@ export interface Question {
 
 /**
  * Whether a reading is implausible for this kind of machine; such a reading is questioned, never refused.
- * Source: Moorwind defaults, a modelling choice. Reading in m3/s or Pa.
+ * Choice: Moorwind defaults, a modelling choice. Reading in m3/s or Pa.
  */
 export const questionReading = (input: {
   kind: MachineKind;

@@ -85,7 +85,7 @@ export const selectorMismatch = (input: {
   return { hoseM, selectorM, warnFlowM3s, warnsAtMs: warnFlowM3s / boreAreaM2(hoseM) };
 };
 
-/** Deviation from the nominal voltage that is reported, share. Source: Moorwind default, a modelling choice. */
+/** Deviation from the nominal voltage that is reported, share. Choice: Moorwind default, a modelling choice. */
 export const VOLTAGE_SHARE = 0.02;
 
 /**

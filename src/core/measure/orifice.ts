@@ -58,7 +58,7 @@ const MILD_BETA = 0.56;
 /** Under this bore the roughness of the edge tells. */
 const SMALL_PIPE_M = 0.07112;
 
-/** Whether the equation of `pipePlateCoefficient` is stated for a plate. Source: ISO 5167-2:2003, 5.3.1 (from memory). Valid: any plate. */
+/** Whether the equation of `pipePlateCoefficient` is stated for a plate. Source: ISO 5167-2:2003, 5.3.1 (from memory). */
 export const equationHolds = ({ orificeM, pipeM }: { readonly orificeM: number; readonly pipeM: number }): boolean => {
   const beta = orificeM / pipeM;
   return (

@@ -33,10 +33,10 @@ const PROFILE_RANGE = [0.5, 1] as const;
 /** m; a hole or pipe outside them is a slip of the unit. A Moorwind limit. */
 const BORE_M = { low: 0.001, high: 3 } as const;
 
-/** Whether a bore can be one of a rig or a hose: 1 mm to 3 m. Source: Moorwind's own limit. Valid: any number. */
+/** Whether a bore can be one of a rig or a hose: 1 mm to 3 m. Source: Moorwind's own limit. */
 export const isBore = (boreM: number): boolean => boreM >= BORE_M.low && boreM <= BORE_M.high;
 
-/** The failure for a bore outside those limits. Source: as `isBore`. Valid: any number. */
+/** The failure for a bore outside those limits. Source: as `isBore`. */
 export const outOfBore = (path: string, boreM: number): Failure =>
   failure('quantity.out-of-range', path, { kind: 'length', value: boreM, ...BORE_M });
 

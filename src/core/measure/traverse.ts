@@ -53,7 +53,7 @@ export const traversePoints = (plan: TraversePlan): readonly TraversePoint[] => 
   );
 };
 
-/** Cross-section of the duct, m2. Source: geometry. Throws RangeError unless every length is above 0. Valid: lengths above 0. */
+/** Cross-section of the duct, m2. Definition: geometry. Throws RangeError unless every length is above 0. Valid: lengths above 0. */
 export const traverseAreaM2 = (plan: TraversePlan): number => {
   const area = plan.shape === 'round' ? (Math.PI / 4) * plan.diameterM ** 2 : plan.widthM * plan.heightM;
   const sides = plan.shape === 'round' ? [plan.diameterM] : [plan.widthM, plan.heightM];

@@ -6,5 +6,5 @@ const HARDLY = 0.01;
 export const chanceWord = (chance: number): 'surely' | 'hardly' | 'figure' =>
   chance >= SURE ? 'surely' : chance <= HARDLY ? 'hardly' : 'figure';
 
-/** A chance in tenths for a sentence, 1 to 9: 0 and 10 of 10 would claim certainty. Valid 0 to 1. */
+/** A chance in tenths for a sentence, 1 to 9: 0 and 10 of 10 would claim certainty. Valid 0 to 1. Definition: rounding. */
 export const inTenths = (chance: number): number => Math.min(9, Math.max(1, Math.round(10 * chance)));

@@ -24,7 +24,7 @@ export const handleOf = (stage: ModelStage): Handle => {
 /** A share of the opening blocked: an opening's loss goes with one over its area squared. Source: Bernoulli. Valid: 0 to below 1. */
 export const blockFactorOf = (share: number): number => 1 / (1 - share) ** 2;
 
-/** Load in Pa s/m3 on the scale of a fan's lift over its free flow: half of it at 0.5. Valid: 0 to below 1. Source: a Moorwind default, a modelling choice of scale. */
+/** Load in Pa s/m3 on the scale of a fan's lift over its free flow: half of it at 0.5. Valid: 0 to below 1. Choice: a Moorwind default, a modelling choice of scale. */
 export const loadOfShare = (
   share: number,
   { p0Pa, qMaxM3s }: { readonly p0Pa: number; readonly qMaxM3s: number },

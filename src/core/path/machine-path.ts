@@ -144,14 +144,14 @@ const stageElement = (
   return element.ok ? ok(stateElement(scaleElement(element.value, context.parameters.pathScale), state)) : element;
 };
 
-/** Where the ways join: the position of the Y; 0 without one, when everything is trunk. Source: the lay-out of a Y. Valid: any path. */
+/** Where the ways join: the position of the Y; 0 without one, when everything is trunk. Definition: the lay-out of a Y. Total. */
 export const trunkStart = (model: MachineModel): number =>
   Math.max(
     0,
     model.stages.findIndex((s) => s.kind === 'wye'),
   );
 
-/** The node where a seal in good order still leaks: before the last filter on the suction side, else before the fan. Source: a Moorwind default, a modelling choice. Valid: any path. */
+/** The node where a seal in good order still leaks: before the last filter on the suction side, else before the fan. Choice: a Moorwind default, a modelling choice. Total. */
 export const sealNode = (model: MachineModel): number => {
   const fan = model.stages.findIndex((s) => s.kind === 'fan');
   const media = model.stages.slice(0, Math.max(fan, 0)).findLastIndex((s) => s.spec.air.form === 'medium');

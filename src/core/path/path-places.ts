@@ -22,7 +22,7 @@ const isLine = (kind: StageKind) => kind === 'hose' || kind === 'duct';
 /**
  * The gap in the path where a place lies: 0 is before the first stage, n is after the last.
  * The hose end is behind the nozzle, the machine inlet behind the hose, the outlet behind everything.
- * Source: common practice, no published source. Valid: any path.
+ * Source: common practice, no published source. Total.
  */
 export const gapOfPlace = (kinds: readonly StageKind[], place: Place): number => {
   const afterMouth = kinds.findLastIndex(isMouth) + 1;

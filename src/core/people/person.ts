@@ -28,7 +28,7 @@ export type PaperGap = 'noFit' | 'fitOld' | 'noTraining';
 
 /**
  * Missing proofs of a person who may do contained work; none for others. Source: 29 CFR 1910.134(f)(2) for the year.
- * Valid: any dates.
+ *
  */
 export const paperGaps = ({ mayContain, maskFitOn, trainedOn }: Person, today: CalendarDate): readonly PaperGap[] => {
   if (!mayContain) return [];
@@ -46,6 +46,6 @@ const FREE_GUESSES = 5;
 const FIRST_WAIT_S = 10;
 const LONGEST_WAIT_S = 900;
 
-/** How long the next try has to wait after so many wrong ones in a row, s. Valid: 0 and more. Source: a Moorwind default. */
+/** How long the next try has to wait after so many wrong ones in a row, s. Valid: 0 and more. Choice: a Moorwind default. */
 export const waitAfterWrong = (wrong: number): number =>
   wrong < FREE_GUESSES ? 0 : Math.min(LONGEST_WAIT_S, FIRST_WAIT_S * 2 ** (wrong - FREE_GUESSES));

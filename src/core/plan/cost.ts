@@ -3,7 +3,7 @@ import { chanceBefore, expectedOverrun, expectedWaste } from '../forecast/limit-
 
 /**
  * The cost of a plan: openings, wasted life, days past the limit. Tasks without a day cost nothing here; the planner
- * ranks them separately. Source: the planning problem as stated in `problem`.
+ * ranks them separately. Definition: the planning problem as stated in `problem`.
  */
 export const costOf = ({ machines, tasks }: PlanProblem, days: PlanDays): PlanCost => {
   const opened = new Set<string>();
@@ -66,7 +66,7 @@ export const minutesByDay = ({ machines, tasks }: PlanProblem, days: PlanDays): 
   return used;
 };
 
-/** Pieces of a part at the end of each day under a plan, by what comes in and what is taken; what is still to be ordered takes it below 0. Source: the sum of what comes in and goes out. Valid: a part of the problem. */
+/** Pieces of a part at the end of each day under a plan, by what comes in and what is taken; what is still to be ordered takes it below 0. Definition: the sum of what comes in and goes out. Valid: a part of the problem. */
 export const stockByDay = (problem: PlanProblem, days: PlanDays, part: number): readonly number[] =>
   stockOf(problem, days, { part, of: (t) => t.part ?? t.orders ?? null });
 

@@ -127,7 +127,7 @@ export interface ShortPart {
   readonly by: number;
 }
 
-/** Short parts, the earliest first. Pieces; days of the horizon. Source: the ways out. Valid: ways of that problem. */
+/** Short parts, the earliest first. Pieces; days of the horizon. Definition: the ways out. Valid: ways of that problem. */
 export const shortParts = (problem: PlanProblem, ways: readonly WayOut[]): readonly ShortPart[] => {
   const needs = new Map(problem.tasks.map((t) => [t.id, t.part?.quantity ?? 0]));
   const short = ways.filter((w) => w.kind === 'part').sort((a, b) => a.by - b.by);

@@ -63,7 +63,7 @@ const daysOf = (
 /** Cost of a task without a day beside its overrun, so that a plan with fewer of them is always better. */
 export const UNPLACED = 1e9;
 
-/** Every opening a machine may have, with its cost by day. Source: the planning problem as stated in `problem`. */
+/** Every opening a machine may have, with its cost by day. Definition: the planning problem as stated in `problem`. */
 export const groupsOf = (problem: PlanProblem, machine: number): MachineGroups => {
   const positions = problem.tasks.flatMap((t, i) => (t.machine === machine ? [i] : []));
   const mine = positions.map((i) => problem.tasks[i]).filter((t) => t !== undefined);

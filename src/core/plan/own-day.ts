@@ -16,6 +16,6 @@ const cheapest = (t: PlanTask, { minutes, machines }: PlanProblem): number | nul
 
 /**
  * Each task on its own cheapest day: the plan that others are compared with. It ignores the day's minutes and the
- * parts, so it may not be feasible. Source: a modelling choice.
+ * parts, so it may not be feasible. Choice: a modelling choice.
  */
 export const eachOnItsOwnDay = (problem: PlanProblem): PlanDays => problem.tasks.map((t) => cheapest(t, problem));

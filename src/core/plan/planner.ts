@@ -69,7 +69,7 @@ const ROUND_US = { itself: 30, machine: 0.9, grouping: 1.8 } as const;
 const LEAST_ROUNDS = 200;
 const MOST_ROUNDS = 100_000;
 
-/** Rounds that take about so many seconds for a problem of its size: the same for the same problem. Source: measured. Valid: seconds above 0. */
+/** Rounds that take about so many seconds for a problem of its size: the same for the same problem. Definition: measured. Valid: seconds above 0. */
 export const roundsFor = ({ machines, tasks }: PlanProblem, seconds: number): number => {
   const counts = machines.map(() => 0);
   for (const t of tasks) counts[t.machine] = (counts[t.machine] ?? 0) + 1;

@@ -14,7 +14,7 @@ const LEAST_WORTH = 8;
 
 /**
  * The price of a wasted day of life, and of a day past the limit: the part by its life, with its share of an opening
- * where it sets the rhythm; a late day costs that many times more. Source: a modelling choice; all of it is an input.
+ * where it sets the rhythm; a late day costs that many times more. Choice: a modelling choice; all of it is an input.
  */
 export const priceLife = ({
   partPrice,

@@ -68,7 +68,7 @@ export const PLAN_OPTIONS: PlanOptions = {
   openingMinutes: NEW_SITE.prices.openingMinutes,
 };
 
-/** Minutes a stage takes, without opening and closing its machine. Source: Moorwind defaults, modelling choices. Valid: every kind of stage. */
+/** Minutes a stage takes, without opening and closing its machine. Choice: Moorwind defaults, modelling choices. Valid: every kind of stage. */
 export const minutesOf = (kind: StageKind): number => STAGE_KINDS[kind].minutes;
 
 const DAYS_A_WEEK = 7;

@@ -151,7 +151,7 @@ export const inOrder = <T extends { readonly school: ChangeSchool }>(
   return [...ways].sort((a, b) => rank(a.school) - rank(b.school));
 };
 
-/** Every job that a machine allows: changes in every school, care of its stages, jobs on the whole. Source: common practice, no published source. Valid: any machine. */
+/** Every job that a machine allows: changes in every school, care of its stages, jobs on the whole. Source: common practice, no published source. */
 export const everyJobOf = (machine: Machine): readonly JobScope[] => [
   ...machine.stages.flatMap((of, stage) =>
     CHANGE_SCHOOLS.filter((school) => offersOf(machine, of)[school] !== undefined).map((school): JobScope => ({

@@ -14,7 +14,7 @@ export interface MachineCost {
 }
 
 /**
- * Cost of a machine's parts over a time, by run hour and by kilogram of dust where those are known. Source: the ledger.
+ * Cost of a machine's parts over a time, by run hour and by kilogram of dust where those are known. Definition: the ledger.
  */
 export const machineCost = ({
   taken,

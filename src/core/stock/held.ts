@@ -43,10 +43,10 @@ const ofJob = (job: JobRecord, partOf: Held['partOf']): readonly HeldPart[] => {
   });
 };
 
-/** What open jobs have reserved, taken or hold. Source: the logs of the jobs. */
+/** What open jobs have reserved, taken or hold. Definition: the logs of the jobs. */
 export const heldParts = ({ jobs, partOf }: Held): readonly HeldPart[] => jobs.flatMap((j) => ofJob(j, partOf));
 
-/** New parts that are in on trial in open cases, and the old ones that are held for them. Source: the logs of the cases. */
+/** New parts that are in on trial in open cases, and the old ones that are held for them. Definition: the logs of the cases. */
 export const trialParts = (cases: readonly CaseRecord[], machines: readonly Machine[]): readonly HeldPart[] =>
   cases.flatMap((c) => {
     const { trials, ended } = caseState(c);

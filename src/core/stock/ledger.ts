@@ -14,5 +14,5 @@ export const onHand = (movements: readonly Movement[]): ReadonlyMap<number, numb
   return sums;
 };
 
-/** The movement that brings the ledger to a counted number; 0 when it already agrees. Pieces. Source: the sum of the ledger. Valid: whole numbers. */
+/** The movement that brings the ledger to a counted number; 0 when it already agrees. Pieces. Definition: the sum of the ledger. Valid: whole numbers. */
 export const countDifference = ({ counted, ledger }: { counted: number; ledger: number }): number => counted - ledger;

@@ -171,7 +171,7 @@ const applyOne = (from: Upgraded, change: UpgradeChange, level: DustHazard): App
 };
 
 /**
- * Returns the machine before and after each change; the first entry is unchanged. Source: the lay-out of an air path;
+ * Returns the machine before and after each change; the first entry is unchanged. Definition: the lay-out of an air path;
  * common practice for where a layer, a HEPA or a cyclone goes. Valid: a path with a fan. Returns `upgrade.no-place` for
  * a change that has no place on the machine, `upgrade.keep` for a part that must not come out.
  */

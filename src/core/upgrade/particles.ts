@@ -30,6 +30,6 @@ export const compareExhaust = (was: ExhaustCount, now: ExhaustCount): ParticlePr
   return { before, after, times, outcome: times.low > 1 ? 'more' : times.high < 1 ? 'less' : 'cannotTell' };
 };
 
-/** Changes after which what leaves the machine may be another: a filter, or what lies behind it. Source: common practice, no published source. Valid: any change. */
+/** Changes after which what leaves the machine may be another: a filter, or what lies behind it. Source: common practice, no published source. */
 export const touchesExhaust = (c: UpgradeChange): boolean =>
   c.kind === 'medium' || c.kind === 'hepa' || c.kind === 'exhaust' || c.kind === 'takeOut';

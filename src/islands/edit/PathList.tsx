@@ -19,7 +19,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { ArrowDown, ArrowUp, GripVertical, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { RuleSet } from '@/core/dust/dust';
-import { RULE_TEMPLATES } from '@/core/interval/rule-templates';
+import { offeredRules } from '@/core/interval/rule-templates';
 import { usualRules } from '@/core/machine/usual-rules';
 import { STAGE_KINDS, type StageKind } from '@/core/path/stage-kinds';
 import { sayRule } from '@/messages/needs';
@@ -117,7 +117,7 @@ const stateWords = (stage: DraftStage): string =>
 
 /** The rules of a new stage, in words; '' where the kind has none. */
 const dueWords = (stage: DraftStage, { draft, ruleSet }: Pick<ListProps, 'draft' | 'ruleSet'>): string => {
-  if (stage.id !== null || RULE_TEMPLATES[stage.kind].length === 0) return '';
+  if (stage.id !== null || offeredRules(stage.kind).length === 0) return '';
   const { machineClass } = draft.machine;
   const hasGauge = stage.spec.fit.gaugePa !== null;
   const rules = stage.rules ?? usualRules(stage.kind, { kind: draft.kind, machineClass, ruleSet, hasGauge });

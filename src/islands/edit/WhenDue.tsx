@@ -1,4 +1,4 @@
-import { RULE_TEMPLATES, type RuleTemplate } from '@/core/interval/rule-templates';
+import { offeredRules, type RuleTemplate } from '@/core/interval/rule-templates';
 import { type RuleOf, usualRules } from '@/core/machine/usual-rules';
 import { sayRule } from '@/messages/needs';
 import { Tick } from './fields';
@@ -14,7 +14,7 @@ const same = (a: RuleTemplate, b: RuleTemplate): boolean => JSON.stringify(a.rul
 
 /** The rules of a new stage: the usual ones are ticked; with none ticked, a sentence says what that means. */
 export const WhenDue = ({ stage, of, dispatch }: WhenDueProps) => {
-  const offered = RULE_TEMPLATES[stage.kind];
+  const offered = offeredRules(stage.kind);
   if (offered.length === 0) return null;
   const ticked = stage.rules ?? usualRules(stage.kind, of);
   const list = [...offered, ...ticked.filter((t) => !offered.some((o) => same(o, t)))];

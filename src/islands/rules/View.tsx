@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { RULE_TEMPLATES, type RuleTemplate } from '@/core/interval/rule-templates';
-import type { Rule } from '@/core/interval/rules';
+import { offeredRules, type RuleTemplate } from '@/core/interval/rule-templates';
+import { type FiguredRule, hasFigure, type Rule, RULE_FACTS } from '@/core/interval/rules';
 import type { Machine, Stage } from '@/core/machine/machine';
 import type { Problem } from '@/messages/failures';
 import { sayRule } from '@/messages/needs';
@@ -16,22 +16,23 @@ interface RulesProps {
   readonly by: string;
 }
 
-/** The figure of a rule that a technician may want otherwise: what it is, and how a new one is laid in. */
-const figureOf = (
-  rule: Rule,
-): { readonly label: string; readonly value: number; readonly with: (n: number) => Rule } | null => {
+interface Figure {
+  readonly value: number;
+  readonly with: (n: number) => Rule;
+}
+
+/** The figure of a rule, and the rule with another figure. */
+const figureOf = (rule: FiguredRule): Figure => {
   switch (rule.kind) {
     case 'calendarDays':
-      return { label: 'days', value: rule.days, with: (days) => ({ ...rule, days: Math.round(days) }) };
+      return { value: rule.days, with: (days) => ({ ...rule, days: Math.round(days) }) };
     case 'countOfChanges':
-      return { label: 'changes', value: rule.count, with: (count) => ({ ...rule, count: Math.round(count) }) };
+      return { value: rule.count, with: (count) => ({ ...rule, count: Math.round(count) }) };
     case 'runHours':
-      return { label: 'hours', value: rule.hours, with: (hours) => ({ ...rule, hours }) };
+      return { value: rule.hours, with: (hours) => ({ ...rule, hours }) };
     case 'fill':
     case 'flowLost':
-      return { label: '%', value: Math.round(100 * rule.share), with: (n) => ({ ...rule, share: n / 100 }) };
-    default:
-      return null;
+      return { value: Math.round(100 * rule.share), with: (n) => ({ ...rule, share: n / 100 }) };
   }
 };
 
@@ -57,7 +58,7 @@ interface RuleLineProps {
 }
 
 const RuleLine = ({ line: { rule, school }, setRule, takeOut }: RuleLineProps) => {
-  const figure = figureOf(rule);
+  const figure = hasFigure(rule) ? { ...figureOf(rule), label: RULE_FACTS[rule.kind].figure } : null;
   return (
     <li className="flex flex-wrap items-center gap-2">
       {figure && (
@@ -99,7 +100,7 @@ const StageRules = ({
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [initials, setInitials] = useState(by);
   const post = usePostOnce();
-  const offered = [...RULE_TEMPLATES[stage.kind], ...companyOf(machine, stage)];
+  const offered = [...offeredRules(stage.kind), ...companyOf(machine, stage)];
   const changed = JSON.stringify(rules) !== JSON.stringify(stage.rules.map(({ rule, school }) => ({ rule, school })));
   const save = async () => {
     const upper = initials.trim().toUpperCase();
@@ -158,7 +159,7 @@ const StageRules = ({
 export const Rules = ({ machine, by }: RulesProps) => (
   <div>
     {machine.stages
-      .filter((s) => s.rules.length > 0 || RULE_TEMPLATES[s.kind].length > 0)
+      .filter((s) => s.rules.length > 0 || offeredRules(s.kind).length > 0)
       .map((stage) => (
         <details key={stage.id}>
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">

@@ -1,3 +1,4 @@
+import { namedStage } from '@/core/interval/rules';
 import { PathAnswer } from '@/contracts/action-answer';
 import type { EditPathBody, NewMachineBody, RetagBody } from '@/contracts/machine-edit';
 import { at, fail, failure, type Failure, ok, type Result } from '@/core/failure/failure';
@@ -52,12 +53,12 @@ const strangers = (machine: Machine, stages: readonly EditedStage[]): readonly F
       : [];
   });
 
-/** A stage whose changes another one's rule counts cannot go. */
+/** A stage that another stage's rule names cannot be removed. */
 const stillCounted = (machine: Machine, stages: readonly EditedStage[]): readonly Failure[] => {
   const kept = (id: number) => stages.some((s) => s.id === id);
   const counted = machine.stages
     .filter((s) => kept(s.id))
-    .flatMap((s) => s.rules.flatMap(({ rule }) => (rule.kind === 'countOfChanges' ? [rule.countedStageId] : [])));
+    .flatMap((s) => s.rules.flatMap(({ rule }) => namedStage(rule) ?? []));
   return machine.stages
     .filter((s) => !kept(s.id) && counted.includes(s.id))
     .map((s) => failure('stage.used', 'path.stages', { stage: s.name }));
@@ -87,7 +88,7 @@ const layRules = async (tx: Db, machine: Machine, { places, chosen }: NewStages)
       hasGauge: stage.spec.fit.gaugePa !== null,
     });
     const rules = chosen?.[place] ?? usual;
-    if (rules.some(({ rule }) => rule.kind === 'countOfChanges' || rule.kind === 'together'))
+    if (rules.some(({ rule }) => namedStage(rule) !== null))
       return fail(failure('stage.unknown', `rules.${place}`, { tag: machine.tag }));
     await replaceRules(tx, stage.id, rules);
   }

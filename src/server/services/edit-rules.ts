@@ -1,7 +1,7 @@
 import { PlainAnswer } from '@/contracts/action-answer';
 import type { EditRulesBody } from '@/contracts/rules';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
-import { circularAfter, type RuleRecord } from '@/core/interval/rules';
+import { circularAfter, namedStage, type RuleRecord } from '@/core/interval/rules';
 import { findMachine } from '../repositories/machines';
 import { replaceRules } from '../repositories/rules';
 import { type Context, runOnce } from './user-action';
@@ -19,11 +19,10 @@ export const editRules = async (
     const stage = machine.stages.find((s) => s.id === body.stageId);
     if (!stage) return fail(failure('stage.unknown', 'stageId', { tag }));
     const known = (id: number): boolean => id !== stage.id && machine.stages.some((s) => s.id === id);
-    const strange = body.rules.findIndex(
-      ({ rule }) =>
-        (rule.kind === 'countOfChanges' && !known(rule.countedStageId)) ||
-        (rule.kind === 'together' && !known(rule.stageId)),
-    );
+    const strange = body.rules.findIndex(({ rule }) => {
+      const named = namedStage(rule);
+      return named !== null && !known(named);
+    });
     if (strange >= 0) return fail(failure('stage.unknown', `rules.${strange}`, { tag }));
     const others = machine.stages.filter((s) => s.id !== stage.id).flatMap((s) => s.rules);
     const mine = body.rules.map((r, i): RuleRecord => ({ id: -i, stageId: stage.id, ...r }));

@@ -130,7 +130,7 @@ export const fanPeak = (fan: FanCoefficients): FanPeak => {
 
 /**
  * Speed ratio of a series motor on a fan load from its line voltage.
- * Source: Moorwind default, a modelling choice: speed goes with the root of the voltage. Valid: volts above 0;
+ * Choice: Moorwind default, a modelling choice: speed goes with the root of the voltage. Valid: volts above 0;
  * throws RangeError otherwise. More than 2 % off nominal, prefer to measure again.
  */
 export const speedRatioOfVoltage = ({ volts, nominalVolts }: { volts: number; nominalVolts: number }): number => {

@@ -24,7 +24,7 @@ export const leakInflowM3s = ({
   return -Math.sign(insidePa) * leakConductance({ areaM2, densityKgM3 }) * Math.sqrt(Math.abs(insidePa));
 };
 
-/** Area in m2 of a perforated wall: round holes of one size, as in a chafed hose or a punctured bag. Throws RangeError for a negative count or size. Source: geometry. Valid: 0 holes or more, m. */
+/** Area in m2 of a perforated wall: round holes of one size, as in a chafed hose or a punctured bag. Throws RangeError for a negative count or size. Definition: geometry. Valid: 0 holes or more, m. */
 export const perforatedAreaM2 = ({ holes, holeM }: { holes: number; holeM: number }): number => {
   if (!(holes >= 0 && holeM >= 0)) throw new RangeError(`${holes} holes of ${holeM} m`);
   return (holes * Math.PI * holeM ** 2) / 4;
