@@ -2,7 +2,7 @@
 const SURE = 0.99;
 const HARDLY = 0.01;
 
-/** The one scale of words for chances: surely, hardly, or with its figure. Valid 0 to 1; NaN is shown with its figure. */
+/** The one scale of words for chances: surely, hardly, or with its figure. Choice: see `SURE`. Valid: 0 to 1; NaN takes its figure. */
 export const chanceWord = (chance: number): 'surely' | 'hardly' | 'figure' =>
   chance >= SURE ? 'surely' : chance <= HARDLY ? 'hardly' : 'figure';
 
