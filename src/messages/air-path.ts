@@ -86,6 +86,24 @@ export const sayStep = (
   return now === asNew ? cost : `${cost}; as new ${asNew}`;
 };
 
+/** The step to speak of first: the one that changed most since new, or the tallest. */
+export const sayLeadStep = (
+  name: string,
+  step: ProfileStep,
+  {
+    normal,
+    grown,
+    units,
+  }: { readonly normal: ProfileStep | null; readonly grown: boolean; readonly units: UnitSystem },
+): string => {
+  const now = show('pressure', step.dropPa, units);
+  const share = `${showPercent(step.shareOfLift)} of the fan's suction`;
+  const asNew = normal ? show('pressure', normal.dropPa, units) : now;
+  return grown
+    ? `The ${name} changed most. It now takes ${now}, ${share}${asNew === now ? '' : `; new, it took ${asNew}`}.`
+    : `The ${name} takes most: ${now}, ${share}${asNew === now ? '' : `; new, it took ${asNew}`}.`;
+};
+
 /** The drop of the part that came out. */
 export const sayOldPart = (name: string, { load, dropPa }: OldPart, units: UnitSystem): string => {
   const times = load.timesClean < 10 ? load.timesClean.toFixed(1) : String(Math.round(load.timesClean));

@@ -32,11 +32,11 @@ export const sayRating = (rating: FilterRating): string => {
 export const sayReason = (reason: Reason): string => {
   switch (reason.kind) {
     case 'bypass':
-      return `the bypass of ${sayShare(reason.bypass)} past the seat of the ${reason.stageName} dominates`;
+      return `the bypass of ${sayShare(reason.bypass)} past the seat of the ${reason.stageName} decides`;
     case 'wholeBypass':
-      return `the ${sayShare(reason.bypass)} that goes round every filter dominates`;
+      return `the ${sayShare(reason.bypass)} that bypasses every filter decides`;
     case 'element':
-      return `what the ${reason.stageName} itself lets through, ${sayShare(reason.penetration)}, decides`;
+      return `the ${reason.stageName} decides: it lets ${sayShare(reason.penetration)} through`;
     case 'unrated':
       return 'no filter in it carries a rating';
   }

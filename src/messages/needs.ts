@@ -191,4 +191,4 @@ export const sayRuleState = (state: RuleState): string => {
 export const sayDue = (due: StageDue): string =>
   due.daysLeft === null
     ? capital(sayRuleState(due.binding))
-    : `${capital(dueIn(due.daysLeft))}: ${sayRule(due.binding.rule)}${due.changeRecorded ? '' : ' (counted from the first use: no change is on record)'}`;
+    : `${capital(dueIn(due.daysLeft))}: ${sayRule(due.binding.rule)}${due.changeRecorded || due.binding.rule.kind === 'examination' ? '' : ' (counted from the first use: no change is on record)'}`;

@@ -19,7 +19,9 @@ describe('the pressure staircase', () => {
   it('says which step grew, what it costs and what is normal, and stands as a table too', async () => {
     const page = await open('/m/CR-04', 'stairs');
     await page
-      .getByText(/Most changed: fleece bag: [\d.]+ kPa, \d+ % of the fan's suction; as new [\d.]+ kPa/)
+      .getByText(
+        /The fleece bag changed most. It now takes [\d.]+ kPa, \d+ % of the fan's suction; new, it took [\d.]+ kPa/,
+      )
       .waitFor();
     await page.getByText('The model agrees with all 7 baseline readings within their uncertainty.').waitFor();
     const table = page.getByRole('table', { name: /Pressure along the air path/ });

@@ -152,8 +152,8 @@ const useLocks = ({ p, made, by, setLocks, setChosen }: LocksUse) => {
 const HowToRead = () => (
   <p className="soft text-sm">
     Choose an opening to see why it is on that day. Drag it or use the arrow keys to fix it on another day; the rest is
-    planned around it. Bars are where a limit most likely lies (10 to 90 %), the tick its middle; rust is overdue.
-    Narrow marks are later changes: each follows the one before it.
+    planned around it. A bar shows where a limit most likely lies (10 to 90 %), its tick the middle; red-brown is
+    overdue. Narrow marks are later changes: each follows the one before it.
   </p>
 );
 

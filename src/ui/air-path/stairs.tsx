@@ -4,7 +4,7 @@ import { faceVelocity } from '@/core/path/face-velocity';
 import { handleOf } from '@/core/path/handle';
 import type { PressureProfile, ProfileStep } from '@/core/path/pressure-profile';
 import { show, type UnitSystem } from '@/core/units';
-import { sayFace, sayPathBasis, sayStep, sayToday } from '@/messages/air-path';
+import { sayFace, sayLeadStep, sayPathBasis, sayStep, sayToday } from '@/messages/air-path';
 import { problemOf } from '@/messages/failures';
 import { capital } from '@/messages/words';
 import { ToneMark } from '../tone-mark';
@@ -29,7 +29,8 @@ const GROWN = 0.03;
 
 interface Telling {
   readonly position: number;
-  readonly lead: string;
+  /** It grew since new; else it is only the tallest. */
+  readonly grown: boolean;
 }
 
 /** The step to speak of first: the one that grew most since new, else the tallest; the fan never. */
@@ -39,24 +40,20 @@ const telling = (stairs: PressureProfile, asNew: PressureProfile): Telling => {
   const growth = (i: number) => (stairs.steps[i]?.dropPa ?? 0) - (asNew.steps[i]?.dropPa ?? 0);
   const grown = most(growth);
   if (growth(grown) > GROWN * stairs.fanLiftPa && (stairs.steps[grown]?.dropPa ?? 0) > 0)
-    return { position: grown, lead: 'Most changed' };
-  return { position: most((i) => stairs.steps[i]?.dropPa ?? 0), lead: 'Biggest drop' };
+    return { position: grown, grown: true };
+  return { position: most((i) => stairs.steps[i]?.dropPa ?? 0), grown: false };
 };
 
 const aboutStep = (
   view: PathView,
   step: ProfileStep,
-  {
-    normal,
-    units,
-    first,
-  }: { readonly normal: ProfileStep | null; readonly units: UnitSystem; readonly first: boolean },
+  { normal, units }: { readonly normal: ProfileStep | null; readonly units: UnitSystem },
 ): string => {
   const stage = view.model.stages[step.position];
   if (!stage) return '';
   const { air } = stage.spec;
   const face =
-    !first && step.faceVelocityMs !== null && air.form === 'medium'
+    step.faceVelocityMs !== null && air.form === 'medium'
       ? `. ${sayFace(faceVelocity({ flowM3s: step.flowM3s, areaM2: air.areaM2 * air.inParallel, medium: air.medium, collector: view.collector }))}`
       : '';
   const line = step.lineVelocityMs === null ? '' : `. ${show('velocity', step.lineVelocityMs, units)} in it`;
@@ -142,9 +139,9 @@ const Drawn = ({ view, units, compact = false, hideBasis = false, lines: { asNew
   const first = telling(shown, asNew);
   const at = on ? state.selected : (looked ?? first.position);
   const step = shown.steps[at];
-  const say = (position: number, lead = false) => {
+  const say = (position: number) => {
     const s = shown.steps[position];
-    return s ? aboutStep(view, s, { normal: asNew.steps[position] ?? null, units, first: lead }) : '';
+    return s ? aboutStep(view, s, { normal: asNew.steps[position] ?? null, units }) : '';
   };
   const basis = sayPathBasis(view.basis);
   const handled = (position: number) => {
@@ -169,7 +166,7 @@ const Drawn = ({ view, units, compact = false, hideBasis = false, lines: { asNew
         }
         handle={on ? handled : null}
         onPull={(position, to) => dispatch({ type: 'pull', position, to })}
-        sayColumn={(position) => say(position)}
+        sayColumn={say}
         caption={!low}
       />
       <StaircaseTable lines={lines} names={names} units={units} />
@@ -179,7 +176,7 @@ const Drawn = ({ view, units, compact = false, hideBasis = false, lines: { asNew
         setOn={setOn}
         sentence={
           step && looked === null && !on
-            ? `${first.lead}: ${say(at, true).replace(/^./, (c) => c.toLowerCase())}`
+            ? sayLeadStep(names[at] ?? '', step, { normal: asNew.steps[at] ?? null, grown: first.grown, units })
             : say(at)
         }
       />
