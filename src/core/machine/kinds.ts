@@ -56,7 +56,10 @@ export type MachineUse = (typeof USES)[number];
 /** Every fact about a kind of machine. A new kind that leaves one out does not compile. */
 export interface MachineKindFacts {
   /** Without a class word: the class is the tested appliance's, and a missing stage withdraws it. */
+  /** Its name after its class: "M class extractor". */
   readonly label: string;
+  /** Its name in a list to choose from, where no class is beside it. */
+  readonly chosenAs: string;
   /** Typical free flow, m3/s, low and high end. */
   readonly flowM3s: readonly [number, number];
   /** Typical sealed suction, Pa, low and high end. */
@@ -136,6 +139,7 @@ const COLLECTOR_PARTS: MachineKindFacts['parts'] = {
 export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
   shopVacuum: {
     label: 'shop vacuum',
+    chosenAs: 'shop vacuum',
     flowM3s: litres(40, 95),
     suctionPa: kilopascals(12, 22),
     hoseM: 0.036,
@@ -158,6 +162,7 @@ export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
   },
   mExtractor: {
     label: 'extractor',
+    chosenAs: 'M class extractor',
     flowM3s: litres(45, 75),
     suctionPa: kilopascals(20, 26),
     hoseM: 0.036,
@@ -180,6 +185,7 @@ export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
   },
   hExtractor: {
     label: 'extractor',
+    chosenAs: 'H class extractor',
     flowM3s: litres(45, 65),
     suctionPa: kilopascals(20, 26),
     hoseM: 0.036,
@@ -202,6 +208,7 @@ export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
   },
   hepaTank: {
     label: 'tank vacuum',
+    chosenAs: 'HEPA tank vacuum',
     flowM3s: litres(40, 55),
     suctionPa: kilopascals(20, 24),
     hoseM: 0.036,
@@ -224,6 +231,7 @@ export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
   },
   grinderExtractor: {
     label: 'grinder extractor',
+    chosenAs: 'grinder extractor',
     flowM3s: litres(90, 140),
     suctionPa: kilopascals(20, 24),
     hoseM: 0.05,
@@ -246,6 +254,7 @@ export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
   },
   pneumaticHepa: {
     label: 'pneumatic vacuum',
+    chosenAs: 'pneumatic vacuum',
     flowM3s: litres(50, 90),
     suctionPa: kilopascals(15, 25),
     hoseM: 0.036,
@@ -268,6 +277,7 @@ export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
   },
   singleStageCollector: {
     label: 'single-stage dust collector',
+    chosenAs: 'single-stage dust collector',
     flowM3s: litres(200, 600),
     suctionPa: kilopascals(1.5, 3),
     hoseM: 0.125,
@@ -290,6 +300,7 @@ export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
   },
   cycloneCollector: {
     label: 'two-stage collector',
+    chosenAs: 'two-stage collector',
     flowM3s: litres(250, 800),
     suctionPa: kilopascals(2, 4),
     hoseM: 0.15,
@@ -312,6 +323,7 @@ export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
   },
   fumeExtractor: {
     label: 'bench fume extractor',
+    chosenAs: 'bench fume extractor',
     flowM3s: litres(25, 100),
     suctionPa: kilopascals(1, 5),
     hoseM: 0.05,
@@ -334,6 +346,7 @@ export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
   },
   floorCleaner: {
     label: 'floor cleaner',
+    chosenAs: 'floor cleaner',
     flowM3s: litres(25, 55),
     suctionPa: kilopascals(16, 25),
     hoseM: 0.032,
@@ -356,6 +369,7 @@ export const MACHINE_KINDS: Record<MachineKind, MachineKindFacts> = {
   },
   centralUnit: {
     label: 'central unit',
+    chosenAs: 'central unit',
     flowM3s: litres(45, 65),
     suctionPa: kilopascals(25, 35),
     hoseM: 0.05,
