@@ -14,7 +14,9 @@ interface MachineFieldsProps {
   readonly fresh: boolean;
 }
 
-const KINDS = (Object.keys(MACHINE_KINDS) as MachineKind[]).map((k) => [k, capital(MACHINE_KINDS[k].chosenAs)] as const);
+const KINDS = (Object.keys(MACHINE_KINDS) as MachineKind[]).map(
+  (k) => [k, capital(MACHINE_KINDS[k].chosenAs)] as const,
+);
 const CLASSES: readonly (readonly [MachineClass | '', string])[] = [
   ['', 'none'],
   ...(Object.keys(CLASS_WORDS) as MachineClass[]).map((c) => [c, CLASS_WORDS[c]] as const),
