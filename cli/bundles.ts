@@ -21,7 +21,7 @@ export const schema = (world: CliWorld): number => {
   return 0;
 };
 
-/** Where an argument with a value stands: the value, and the arguments without the two. */
+/** Takes an option with its value out of the arguments: the value, and the other arguments. */
 const option = (
   args: readonly string[],
   name: string,

@@ -47,7 +47,7 @@ const EDITS: readonly DemoEdit[] = [
   },
 ];
 
-/** The edits of air paths that the yard's story has, with what was there before. */
+/** The edits of air paths in the yard's story, each with the earlier path. */
 export const insertPathEdits = async (s: Seeding): Promise<void> => {
   for (const edit of EDITS) {
     const machine = await findMachine(s.db, edit.tag);

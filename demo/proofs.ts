@@ -54,7 +54,7 @@ export const proveSeat = async (
   });
 };
 
-/** The examination a machine last had, by somebody competent. */
+/** The last examination of a machine, by a competent person. */
 export const insertExaminations = async (s: Seeding, spec: MachineSpec, machineId: number): Promise<void> => {
   if (!spec.examined) return;
   const { daysAgo, found } = spec.examined;

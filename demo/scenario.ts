@@ -9,7 +9,7 @@ import type { StageKind } from '@/core/path/stage-kinds';
 import type { StageSpec as Recorded } from '@/core/path/stage-spec';
 import type { ChangeReason } from '@/core/record/records';
 
-/** How a stage has lived: its usual interval, how long ago it was last changed, and what it costs in flow when full. */
+/** The life of a stage: its usual interval, the days since its last change, and the flow it takes when full. */
 export interface StageLife {
   readonly everyDays: number;
   readonly lastDaysAgo: number;
@@ -27,7 +27,7 @@ export interface StageSpec {
   readonly days?: number;
   readonly countOf?: { readonly stage: string; readonly count: number };
   readonly school?: string;
-  /** The whole machine is examined by its rule: it stands at the fan. */
+  /** The whole machine is examined by its rule, which is on the fan. */
   readonly examined?: true;
   /** A limit of wear beside the calendar. */
   readonly wear?: WearRule;

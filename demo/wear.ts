@@ -14,7 +14,7 @@ const weekend = (day: string): boolean => [0, 6].includes(new Date(`${day}T12:00
 
 /** Run hours as the yard wrote them down, with projects that come and go, and the looks at the bags. */
 export const insertWear = async (s: Seeding, spec: MachineSpec, { id, stageIds }: Inserted): Promise<void> => {
-  // A stream of its own: what was seeded before this does not move.
+  // A separate random stream: earlier seeds do not change.
   const { uniform } = seeded(id * 97 + 5);
   const { used } = spec;
   if (used) {

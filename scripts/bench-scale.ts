@@ -17,7 +17,7 @@ const SIZES: readonly YardSize[] = [
 ];
 const ASKED = 80;
 const CLIENTS = 20;
-/** A minute under load; each client reads or writes, looks at the answer for a second, and goes on. */
+/** A minute under load: each client reads or writes, waits a second, and repeats, ms. */
 const LOAD_MS = Number(process.env['LOAD_MS'] ?? 60_000);
 const THINKS_MS = 1000;
 const WRITES = 0.2;

@@ -60,7 +60,7 @@ const migration = wanted('migration') ? told('migration kills', await migrationD
 const power = wanted('power') ? told('power cuts', await powerCutDrill(seedFile, rounds.power, uniform)) : null;
 const kill = wanted('kill') ? told('kills', await killDrill(seedFile, rounds.kill, uniform)) : null;
 
-// A part that was not run keeps the figures of the run before: the parts take up to an hour, and each stands alone.
+// A part that was not run keeps its figures of the run before: the parts take up to an hour, and each can run alone.
 const FILE = 'docs/bench/drill.json';
 const before = (existsSync(FILE) ? JSON.parse(readFileSync(FILE, 'utf8')) : {}) as Partial<Parts>;
 const parts: Parts = {

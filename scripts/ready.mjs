@@ -68,7 +68,7 @@ const stamp = (name, hash) => {
   writeFileSync(join(cache, name), hash);
 };
 
-/** npm keeps a copy of what it installed: the same packages at the same versions need no second install. */
+/** npm keeps a list of installed packages: the same packages at the same versions need no second install. */
 const installed = () => {
   const copy = join(root, 'node_modules/.package-lock.json');
   if (!existsSync(copy)) return false;
@@ -88,7 +88,7 @@ export const ensureInstalled = () => {
   if (run('npm', INSTALL) !== 0) process.exit(1);
 };
 
-/** The same, while something else goes on. */
+/** The same, in the background. */
 export const ensureInstalledBeside = async () => {
   if (installed()) return;
   console.log(INSTALLING);
@@ -109,7 +109,7 @@ export const ensureBuilt = () => {
   return true;
 };
 
-/** The same, while something else goes on. */
+/** The same, in the background. */
 export const ensureBuiltBeside = async () => {
   const hash = hashOf(SOURCES);
   if (isBuilt(hash)) return true;

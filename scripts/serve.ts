@@ -14,7 +14,7 @@ import { ConfigError, parseConfig } from '@/server/config';
 import { listCopies } from '@/server/db/copies';
 import { EXIT, openRecords, StartError } from '@/server/db/open-records';
 
-/** A request that does not come to its end is dropped after so long, ms. */
+/** Time limit of a request, ms. */
 const REQUEST_MS = 60_000;
 /** Time for requests in hand to finish at shutdown, ms. */
 const GOODBYE_MS = 10_000;

@@ -84,7 +84,7 @@ export const airPath = (input: AirPathInput): Result<AirPathOutput> => {
   const [path, condition] = [pathOf(input), conditionOf(input)];
   if (!path.ok || !condition.ok) return fail(...[path, condition].flatMap((r) => (r.ok ? [] : r.failures)));
   const [point, fan] = [solvePath(path.value, condition.value), checkPath(path.value)];
-  // The trunk is not named in the input: its elements stand at the top.
+  // The trunk has no name in the input: its elements are at the top level.
   if (point.ok) return fan.ok ? ok(output(path.value, point.value, fanPeak(fan.value))) : fan;
   return fail(...point.failures.map((f) => ({ ...f, path: f.path.replace(/^trunk\./, '') })));
 };

@@ -198,7 +198,7 @@ const sound = (found: Calculation, json: unknown): Result<unknown> => {
     const result = found.run(json);
     return result.ok && !isSound(result.value) ? fail(failure('calc.no-figure')) : result;
   } catch (error) {
-    // A formula asked outside what it is valid for says so.
+    // A formula that is asked outside its valid range refuses.
     if (error instanceof RangeError) return fail(failure('calc.outside', '', { why: error.message }));
     throw error;
   }

@@ -190,7 +190,7 @@ export interface MachineRead {
   readonly parameters: PathParameters;
 }
 
-/** A machine of the input: its kind's stages, with what is known of it laid over them. */
+/** A machine of the input: the stages of its kind, with its own facts laid over them. */
 export const machineOf = (m: MachineInput): Result<MachineRead> => {
   const wanted: Wanted = [
     ['hoseBore', m.hoseBore, 'length'],

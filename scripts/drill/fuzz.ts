@@ -2,7 +2,7 @@ import Sqlite from 'better-sqlite3';
 import { z } from 'zod';
 import { ROUTES } from '@/server/http/routes';
 
-/** What JSON Schema says of a value, as far as the fuzz reads it. */
+/** The part of JSON Schema that the fuzz reads. */
 interface Shape {
   readonly type?: string;
   readonly const?: unknown;

@@ -35,13 +35,13 @@ export const killDrill = async (seedFile: string, rounds: number, uniform: () =>
     sent.push(...writing.acknowledged);
     verdict = add(verdict, judge(file, writing.acknowledged));
   }
-  // Once more over all: no later kill took away what an earlier one had left.
+  // Checks all kills again: no later kill lost an earlier record.
   verdict = add(verdict, judge(file, sent));
   rmSync(folder, { recursive: true, force: true });
   return { ...verdict, rounds, acknowledged: sent.length };
 };
 
-/** A power cut: the file as the kernel would leave it, which is what was synced. Needs a C compiler. */
+/** A power cut: the file as the kernel would leave it, with synced data only. Needs a C compiler. */
 export const powerCutDrill = async (seedFile: string, rounds: number, uniform: () => number): Promise<KillReport> => {
   const folder = mkdtempSync(join(tmpdir(), 'moorwind-drill-'));
   const library = join(folder, 'synced.so');

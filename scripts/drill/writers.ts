@@ -118,7 +118,7 @@ export interface Writing {
   readonly done: Promise<unknown>;
 }
 
-/** Writers that go on until they are stopped or nobody answers; what was acknowledged is noted when its answer is there. */
+/** Writers that run until they are stopped or the server is dead; they note each acknowledged record. */
 export const startWriters = (
   url: string,
   yard: Yard,
@@ -181,7 +181,7 @@ export const judge = (file: string, sent: readonly Sent[]): Verdict => {
     if (actions > 1 || records > 1) verdict.doubled += 1;
     if (whole !== null && number(whole, id) > 0) verdict.half += 1;
   }
-  // Nothing that was not acknowledged stands half: a record without its action, an action without its record.
+  // Nothing is half written: no record without its action, no action without its record.
   for (const kind of NAMES) {
     const { whole } = KINDS[kind];
     if (kind === 'usage')

@@ -22,7 +22,7 @@ export const ImportReport = z.strictObject({
 });
 export type ImportReport = z.infer<typeof ImportReport>;
 
-/** What names an import: who sends it, once, and whether only to ask what it would do. */
+/** Names an import: the sender, the action, and whether it is a dry run. */
 export const ImportAsk = z.strictObject({ clientId: ClientId, by: Initials, dryRun: z.boolean() });
 export type ImportAsk = z.infer<typeof ImportAsk>;
 

@@ -13,7 +13,7 @@ import {
 } from './enums';
 import { ReadingHowJson } from './json-columns';
 
-// The open format of a yard's records: what a bundle holds, table by table. docs/bundle.md tells how it is laid out.
+// The open format of a yard's records, table by table. docs/bundle.md describes it.
 
 /** Raised when bundles of an earlier version can no longer be read unchanged. */
 export const BUNDLE_VERSION = 1;

@@ -84,7 +84,7 @@ export type DecontaminatedBody = z.infer<typeof DecontaminatedBody>;
 export const EditDustBody = z.strictObject({ clientId: ClientId, by: Initials, dust: DustJson });
 export type EditDustBody = z.infer<typeof EditDustBody>;
 
-/** Whose limits and classes the site works to. */
+/** The country whose limits and classes the site uses. */
 export const RuleSetBody = z.strictObject({ clientId: ClientId, by: Initials, ruleSet: z.enum(RULE_SETS) });
 export type RuleSetBody = z.infer<typeof RuleSetBody>;
 
@@ -98,7 +98,10 @@ export const ExaminationBody = z.strictObject({
 });
 export type ExaminationBody = z.infer<typeof ExaminationBody>;
 
-/** Screening on site: seen and smoked is answered, a count is judged; the penetration test is somebody else's, with its paper. */
+/**
+ * Screening on site: clean side and smoke are answered, a count is judged; a penetration test by others has a
+ * certificate.
+ */
 export const IntegrityBody = z.discriminatedUnion('test', [
   z.strictObject({
     clientId: ClientId,

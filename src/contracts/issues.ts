@@ -9,7 +9,7 @@ export const failureOfIssue = (issue: z.core.$ZodIssue): Failure => {
   if (issue.code === 'invalid_format' && issue.format === 'datetime') return failure('date.invalid', path);
   if (issue.code === 'unrecognized_keys')
     return failure('field.invalid', [path, ...issue.keys].filter(Boolean).join('.'));
-  // A check of our own names what is wrong.
+  // A check of our own names the problem.
   if (issue.code === 'custom' && typeof issue.params?.['code'] === 'string')
     return failure(issue.params['code'] as FailureCode, path);
   return failure('field.invalid', path);

@@ -43,7 +43,7 @@ const StepJson = z
     dusty: z.literal(true).optional(),
     because: z.enum(STEP_REASONS),
   })
-  // A key that is not there stays away, so that what is read is what was written.
+  // An absent key stays absent, so a record reads back exactly.
   .transform(({ opens, closes, check, moves, caution, fixing, dusty, ...rest }) => ({
     ...rest,
     ...(opens && { opens }),

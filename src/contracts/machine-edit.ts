@@ -69,7 +69,7 @@ const action = {
 
 export const EditPathBody = z.strictObject({
   ...action,
-  /** The newest edit the editor had seen: a later one means somebody else was here. */
+  /** The newest edit the editor has seen: a later one means that another person edited the path. */
   seen: z.int().min(0),
   path: PathSnapshotJson,
 });
@@ -83,7 +83,7 @@ const Tag = z
   .max(16)
   .regex(/^[A-Za-z0-9][A-Za-z0-9.-]*$/);
 
-/** A tag that was wrong, put right: the old one goes on finding the machine. */
+/** Corrects a wrong tag; the old one still finds the machine. */
 export const RetagBody = z.strictObject({ clientId: ClientId, by: Initials, tag: Tag });
 export type RetagBody = z.infer<typeof RetagBody>;
 

@@ -3,7 +3,7 @@ import { Day } from './day';
 import { HazardName, StageKindName } from './enums';
 import { ClientId, Initials } from './requests';
 
-/** What crosses a boundary of the plan: the worker's messages, and what is fixed, logged and ordered. */
+/** Messages of the plan's worker, and requests about locks, wear and orders. */
 
 const Quantiles = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number()]);
 const Index = z.int().min(0).max(10_000);

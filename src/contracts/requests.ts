@@ -104,7 +104,7 @@ const changeFields = {
   quantity: z.int().min(0).max(20),
   beforeTestId: Id.nullable().default(null),
   note: Note.default(''),
-  /** Recorded without the steps: who did it and how it was contained; null where nobody has to say. */
+  /** A change without the guide: who did it and how it was contained; null where the dust needs no statement. */
   how: z
     .strictObject({ by: Initials, how: z.string().trim().min(1).max(300) })
     .nullable()
@@ -114,7 +114,7 @@ const changeFields = {
 export const RecordChangeBody = z.strictObject(changeFields);
 export type RecordChangeBody = z.infer<typeof RecordChangeBody>;
 
-/** A correction is a whole new record that says what it replaces and why. */
+/** A correction is a whole new record with the replaced record and the reason. */
 const correction = { supersedesId: Id, correctionReason: Reason };
 
 export const CorrectTestBody = z.strictObject({ ...testFields, ...correction });

@@ -14,12 +14,12 @@ const Cell = z.string().max(2000);
 export const SheetBody = z.strictObject({
   clientId: ClientId,
   by: Initials,
-  /** Only say what is wrong with it. */
+  /** True: only check it. */
   dryRun: z.boolean(),
   kind: SheetKindName,
   name: z.string().trim().max(120),
   order: z.enum(DATE_ORDERS),
-  /** Of tests: somebody says they were taken at full speed, with the bleed closed and all that makes a reading count. */
+  /** For tests: a person states that they were taken at full speed, with the bleed closed and all conditions met. */
   vouched: z.boolean(),
   columns: z
     .array(z.strictObject({ field: z.string().max(40).nullable(), unit: z.string().max(20).nullable() }))

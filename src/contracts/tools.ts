@@ -5,7 +5,7 @@ import { ClientId, Initials } from './requests';
 
 // The yard's own tools, and the continuity readings of its machines.
 
-/** A key of an own tool: made by the server, so that it is none of the kinds that ship. */
+/** A key of an own tool: made by the server, so it never equals a shipped kind. */
 export const OWN_TOOL_KEY = /^own[0-9a-f]{8}$/;
 
 const said = {

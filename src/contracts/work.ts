@@ -61,7 +61,7 @@ export const WorkQuery = z.object({
         }),
       ),
     ),
-  /** The machine whose hoses are looked at; the best one where it is left out. */
+  /** The machine whose hoses are compared; left out: the best one. */
   m: z.string().max(16).default(''),
   supply: Typed,
   breaker: Typed,
@@ -144,7 +144,7 @@ export interface WorkAsked {
   readonly problems: readonly Failure[];
 }
 
-/** The tool of a key; null for none and for one that nobody knows. */
+/** The tool of a key; null for none and for an unknown one. */
 const toolNamed = (key: string, tools: readonly OwnTool[]): ToolNamed | null => {
   const kind = TOOL_KEYS.find((k) => k === key);
   if (kind) return { kind, own: null };

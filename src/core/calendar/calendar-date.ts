@@ -13,7 +13,7 @@ const utc = (date: CalendarDate): UTCDate => new UTCDate(`${date}T00:00:00Z`);
 export const isCalendarDate = (text: string): boolean =>
   PATTERN.test(text) && isValid(utc(text)) && format(utc(text), 'yyyy-MM-dd') === text;
 
-/** No date of this trade lies further off than this, days: what comes out further is cut there, so that it stays a date. */
+/** Dates are limited to this many days from now, so that a result stays a valid date. */
 const FURTHEST_DAYS = 36_525;
 const MONTH_DAYS = 30.4375;
 /** A day without a time is a moment of UTC (ECMA-262, Date Time String Format), and UTC has no clock to change. */

@@ -16,7 +16,7 @@ export interface FittedParameter {
   /** 95 % interval; parameters are fitted as logarithms, so it is not even about the value. */
   readonly low: number;
   readonly high: number;
-  /** The data said it; otherwise it still stands mostly on the typical figure. */
+  /** True where the data decided the value; false where it is still mostly the typical figure. */
   readonly learned: boolean;
 }
 
@@ -137,7 +137,7 @@ const attempt = (model: MachineModel, observations: readonly Observation[]): Att
   const first = observations.map((o) => Math.max(o.standardUncertainty, Math.abs(o.value) * 1e-4));
   const rough = curveFit({ start: startLogs(fitting, first), residuals: weightedResiduals(fitting, first) });
   if (!rough) return null;
-  // Second round: an orifice's flow is in doubt too, and only a fitted model knows how much that matters.
+  // Second round: an orifice's flow is uncertain too, and a fitted model gives the size of that uncertainty.
   const near: Fitting = { ...fitting, centre: parametersAt(fitting.centre, rough.parameters) };
   const sigmas = observations.map((o, i) => Math.max(uncertaintyOf(o, near), first[i] ?? 0));
   const fit = curveFit({ start: rough.parameters, residuals: weightedResiduals(fitting, sigmas) }) ?? rough;

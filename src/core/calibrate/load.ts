@@ -7,7 +7,7 @@ import { cleanResistance, type Entry, IN_USE, type PressureProfile, pressureProf
 export interface LoadQuestion {
   readonly model: MachineModel;
   readonly parameters: PathParameters;
-  /** How the rest of the machine stands. */
+  /** The state of the rest of the machine. */
   readonly state: PathState;
   readonly entry?: Entry;
 }

@@ -103,7 +103,7 @@ const seriesObservation = (
   }
 };
 
-/** One observation an opening: the suction behind it, and the flow it lets in. */
+/** One observation per opening: the suction behind it, and its flow. */
 const curveObservations = (
   record: TestRecord,
   machine: Machine,

@@ -22,7 +22,7 @@ export type TodayBasis =
       readonly shared: readonly string[];
       readonly changedSince: readonly string[];
     }
-  /** More flows than the clean path lets through. */
+  /** More flow than the clean path allows. */
   | {
       readonly kind: 'easier';
       readonly testId: number;
@@ -71,10 +71,13 @@ const lastChange = (stageId: number, changes: readonly ChangeRecord[], notAfter:
 const USUAL_DAYS = 180;
 /** Part of a load that comes with a stage's own age; fine stages behind others take less. Moorwind default. */
 const FINE_SHARE = 0.4;
-/** Share of its interval that a stage's age is taken for: a new one has a little, one far overdue no more than this. Moorwind defaults. */
+/**
+ * Share of its interval assumed for a stage's age: at least a little for a new one, limited for a long overdue one.
+ * Moorwind defaults.
+ */
 const AGE_SHARE = { least: 0.02, most: 1.3 } as const;
 
-/** How much of the machine's load each filter is taken to carry: by its age against its interval, the finest less. */
+/** Share of the machine's load in each filter: by its age against its interval, less for the finest. */
 const weightsAt = ({ machine, changes, dayOf }: TodayInput, moment: string): ReadonlyMap<number, number> => {
   const weights = machine.stages.flatMap((stage, position): readonly (readonly [number, number])[] => {
     if (stage.missing || stage.spec.air.form !== 'medium' || stage.kind === 'gas') return [];
@@ -131,7 +134,7 @@ const flowBasis = (input: TodayInput, { record, observation }: Dated): Today => 
   };
 };
 
-/** Lays the loads read across single stages over the shared guess: a reading beats a share. */
+/** Replaces the shared guess by loads read across single stages. */
 const withStageReadings = (input: TodayInput, today: Today, readings: readonly Dated[]): Today => {
   const { model, parameters } = input.modelled;
   return input.machine.stages.reduce<Today>((held, stage, position) => {

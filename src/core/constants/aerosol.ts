@@ -17,7 +17,7 @@ export const PARTICLE_DENSITY: Constant = {
   source: 'Definition of aerodynamic diameter (Hinds, ch. 3)',
 };
 
-/** How much a seasonable medium gains in the exponent of its penetration for each e-fold of its resistance. */
+/** Change of the exponent of a seasonable medium's penetration per e-fold of its resistance. */
 export const SEASONING: Constant = {
   value: 0.5,
   unit: '1',

@@ -3,7 +3,7 @@ import type { Constant } from './constant';
 const WIDTH =
   'Moorwind default, a modelling choice: how far a machine may lie from its kind (standard deviation of the logarithm)';
 
-/** How much a typical figure is worth before anything is measured. */
+/** Weight of a typical figure before anything is measured. */
 export const TEMPLATE_WIDTH = {
   lift: { value: 0.25, unit: '1', source: WIDTH },
   flow: { value: 0.35, unit: '1', source: WIDTH },

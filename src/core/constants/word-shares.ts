@@ -1,4 +1,4 @@
-/** A smooth threshold: half at `at`, `width` either side of it for the change. In the unit of what is looked at. */
+/** A smooth threshold: half at `at`, `width` on either side for the change. In the unit of the observed value. */
 interface Threshold {
   readonly at: number;
   readonly width: number;

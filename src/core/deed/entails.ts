@@ -31,7 +31,7 @@ export interface Entailed {
   readonly out: readonly number[];
   /** Stages a part goes into. */
   readonly in: readonly number[];
-  /** Stages whose seat hands were at. */
+  /** Stages whose seat was touched. */
   readonly seats: readonly number[];
   /** Those of `seats` that must be screened again; the class is suspended until then. */
   readonly suspends: readonly number[];
@@ -56,7 +56,7 @@ const MOVES: Record<PartMove, (stage: number) => Partial<Effect>> = {
   returnNew: (stage) => ({ stock: [{ stage, quantity: 1 }] }),
 };
 
-/** Tests whose making opens the seat of the stage they look at. */
+/** Tests that open the seat of their stage. */
 const OPENS_SEAT: Record<Operation['kind'], boolean> = {
   flow: false,
   hand: false,

@@ -187,7 +187,7 @@ const step = (f: Folding, logged: LoggedEvent): CaseState => {
   }
 };
 
-/** How a case stands: the fold of its events. Source: the log itself. */
+/** The state of a case, folded from its events. Definition: the log itself. */
 export const caseState = (record: CaseRecord): CaseState => {
   const struck = new Set(record.events.flatMap(({ event }) => (event.kind === 'struck' ? [event.eventId] : [])));
   const start: CaseState = {
@@ -209,7 +209,10 @@ export const caseState = (record: CaseRecord): CaseState => {
   return { ...state, progress: { ...state.progress, trialOn: state.trials.length > 0 } };
 };
 
-/** Whether the complaint's measure is back since the newest trial part went in; null while nobody looked, or where a look was put aside: what was not read sends no part back. */
+/**
+ * Whether the complaint's measure is back since the newest trial part went in; null while it was not measured, or where
+ * a measurement was skipped: a missing reading sends no part back.
+ */
 export const backSinceTrial = (state: CaseState, subject: CaseSubject): boolean | null => {
   const { unanswered, back } = measuresNow(subject, state.progress);
   return unanswered ? null : back;

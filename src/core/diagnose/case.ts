@@ -11,7 +11,7 @@ import { type Variant, variantsOf } from './variants';
 export interface Evidence {
   readonly operation: Operation;
   readonly outcome: Outcome;
-  /** What had been done to the machine by then. */
+  /** Earlier actions on the machine at that time. */
   readonly interventions: Interventions;
   readonly struck: boolean;
 }

@@ -55,7 +55,7 @@ interface Candidate {
   readonly repair: Repair;
   /** Chance that it is of use. */
   readonly use: number;
-  /** What doing it is expected to cost beyond what was needed, minutes. */
+  /** Expected price beyond the needed one, minutes. */
   readonly risk: number;
   /** Price of a useless repair, minutes. */
   readonly needless: number;

@@ -8,7 +8,7 @@ import type { Outcome } from './outcome';
 export const COMPLAINTS = ['noSuction', 'light', 'dust', 'smell', 'labours', 'round'] as const;
 export type Complaint = (typeof COMPLAINTS)[number];
 
-/** How much a complaint speaks for a kind of fault. 1 says nothing. Moorwind defaults, modelling choices. */
+/** Weight of a complaint for a kind of fault; 1 is neutral. Moorwind defaults, modelling choices. */
 const SPEAKS: Record<Complaint, { readonly silent: number; readonly kinds: Partial<Record<FaultKind, number>> }> = {
   noSuction: { silent: 0.35, kinds: { indicatorOut: 0.2, wrongSelector: 0.2, bearings: 0.4 } },
   light: { silent: 0.35, kinds: { indicatorOut: 4, wrongSelector: 4, bearings: 0.3 } },
@@ -28,7 +28,10 @@ export const complaintFactor =
     return (kinds[place.kind] ?? 1) * (isSilent(place, model) && place.kind !== 'spentGas' ? silent : 1);
   };
 
-/** What people say, and what it speaks for. Source: common practice, no published source; weights are Moorwind defaults. */
+/**
+ * Phrases of complaints, and their weights. Source: common practice, no published source; weights are Moorwind
+ * defaults.
+ */
 const SAID: readonly (readonly [RegExp, Partial<Record<FaultKind, number>>])[] = [
   [/grumbl|rattl|bearing|screech/i, { bearings: 4 }],
   [/whistl|hiss/i, { leakingSeal: 2, hoseHoled: 2 }],
@@ -45,7 +48,7 @@ const SAID: readonly (readonly [RegExp, Partial<Record<FaultKind, number>>])[] =
   [/hot|sparks?|burnt/i, { weakFan: 2, bearings: 2 }],
 ];
 
-/** How much the words of a complaint speak for a fault. 1 says nothing. */
+/** Weight of a complaint's words for a fault; 1 is neutral. */
 export const wordsFactor =
   (words: string) =>
   ({ kind }: FaultPlace): number =>

@@ -11,7 +11,7 @@ import type { Repair } from './repair';
 import { type Interventions, UNTOUCHED } from './signature';
 import { standingStages } from './within';
 
-/** How far a case has come. */
+/** The progress of a case. */
 export interface Progress {
   readonly complaint: Complaint;
   readonly hazard: HazardLevel;
@@ -51,7 +51,7 @@ const current = ({ evidence, interventions }: Progress): readonly Evidence[] =>
       e.interventions.out.join() === interventions.out.join(),
   );
 
-/** Where the complaint's own measures stand: all back in their band, and which is still to be taken since the last repair. */
+/** State of the complaint's own measures: all back in their band, and the next one to repeat since the last repair. */
 export const measuresNow = (
   subject: CaseSubject,
   progress: Progress,
@@ -79,7 +79,7 @@ export const measuresNow = (
   return { back, pending, unanswered: newest.some((e) => e === null) };
 };
 
-/** A measure that stands alone against a case that is done: it is taken once more before the case is handed on. */
+/** A measure that contradicts an otherwise finished case is repeated once before the case is handed on. */
 const onceOff = (subject: CaseSubject, progress: Progress): Operation | null => {
   const now = current(progress);
   return (
@@ -100,7 +100,7 @@ const lookedOnce = (judged: Advice, progress: Progress): Operation | null => {
   return looks.length < 2 && !progress.skipped.some((s) => s.kind === 'settings') ? { kind: 'settings' } : null;
 };
 
-/** A machine that stands open is looked into before it is closed and measured again, where the look pays. */
+/** An open machine is inspected before it is closed and measured again, where the look is worth its time. */
 const lookWhileOpen = (ranked: readonly Proposal[]): Proposal | null =>
   ranked
     .filter((p) => (p.operation.kind === 'lookBag' || p.operation.kind === 'cleanSide') && p.saves > p.minutes)

@@ -82,7 +82,7 @@ export const rowOf = (c: Case, e: Evidence, index = 0): Row => {
 
 export interface Shared {
   readonly row: Row;
-  /** How much it counts. */
+  /** Its weight. */
   readonly share: number;
 }
 
@@ -116,18 +116,18 @@ const likelihoodsOf = (said: readonly Shared[], among: readonly number[]): Float
   return totals;
 };
 
-/** So many explanations are followed on every variant of the machine; the rest on the fitted one only. */
+/** The number of explanations followed on every variant of the machine; the rest only on the fitted one. */
 const FOLLOWED = 500;
-/** How much of what speaks on the fitted machine is believed in choosing them: another variant may see it otherwise. */
+/** Share of the evidence on the fitted machine that chooses them: another variant may disagree. */
 const BELIEVED = 0.6;
 /** An explanation this far behind the best, in nats, is left out: by what is believed, and by all that was said. */
 const FAR = { believed: 8, said: 12 } as const;
-/** So many are weighed by everything first, to know how good the best is at least. */
+/** The number weighed by all evidence first, for a lower bound of the best. */
 const BEAM = 100;
 
 interface Standing {
   readonly indices: readonly number[];
-  /** Logarithms of what was said so far, in the order of the indices. */
+  /** Logarithms of the likelihood so far, in the order of the indices. */
   readonly logs: Float64Array;
 }
 

@@ -38,7 +38,7 @@ const DOUBT = { flow: 0.05, sealed: 0.035, stageDp: 0.28, voltage: 0.015, supply
  * one never taken.
  */
 const UNCALIBRATED = { own: 0.06, beside: 0.12, typical: 0.2 } as const;
-/** Below this share of the sound figure two readings are alike. */
+/** Readings below this share of the sound figure count as equal. */
 const FLOOR = 0.02;
 const FLOOR_DP_PA = 12;
 

@@ -29,7 +29,7 @@ export interface Fault {
   readonly kind: FaultKind;
   /** Stage it sits at; of the whole machine it is the fan's. */
   readonly position: number;
-  /** 0 to 1: the share of the tool's flow it costs by itself; of what lets dust past, how much. */
+  /** Severity, 0 to 1: the share of the tool's flow it takes; for a dust leak, its size. */
   readonly severity: number;
   /** Where a leak lies, as a node of the path, when it is not the stage's own. */
   readonly node?: number;

@@ -6,7 +6,7 @@ export interface Hypothesis {
   readonly prior: number;
 }
 
-/** How much something speaks for or against a fault: 1 says nothing. */
+/** Weight for or against a fault; 1 is neutral. */
 export type Factor = (place: FaultPlace) => number;
 
 /** What moves the priors: the record speaks of every fault, the complaint only of the one that is felt. */
@@ -27,14 +27,17 @@ const CHAIN = 4;
  * Faults without symptoms stay until inspected, so they accompany a complaint this many times as often as by chance.
  */
 const UNNOTICED = 2;
-/** How far the first fault of a chain has gone: about half, the grades say the rest. */
+/** Severity of the first fault of a chain: about half; the grades cover the rest. */
 const FIRST_OF_CHAIN = 0.55;
 /** Grades in a chain of three: a triple is there to be thought of, not to be measured. */
 const CHAIN_GRADES = [0.2, 0.4, 0.6, 0.8] as const;
 
 const letsPast = (p: FaultPlace): boolean => p.kind === 'misseated' || p.kind === 'torn' || p.kind === 'missing';
 
-/** Dust let past by one stage loads the next; a lost flow lets the nozzle plug. Source: common practice, no published source. */
+/**
+ * Dust that passes one stage loads the next; a lost flow lets the nozzle plug. Source: common practice, no published
+ * source.
+ */
 const follows = (a: FaultPlace, b: FaultPlace): boolean => {
   if (letsPast(a) && b.kind === 'blocked' && b.position > a.position) return true;
   return a.kind === 'blocked' && b.kind === 'blocked' && b.position < a.position;

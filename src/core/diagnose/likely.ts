@@ -15,7 +15,7 @@ export const likelihoodWord = (p: number): Likelihood => BANDS.find((b) => p >= 
 export const LEAST_SAID = 0.01;
 export const MOST_SAID = 0.99;
 
-/** Whether a cause stands out enough to be named as what an outcome would mean. */
+/** Whether a cause is likely enough to be named as the meaning of an outcome. */
 export const standsOut = (p: number): boolean => likelihoodWord(p) !== 'unlikely';
 
 /** Whether a stage is suspected enough to be marked. */

@@ -7,9 +7,9 @@ import { curedBy, cures, partMinutes, REPAIR_FACTS, type Repair, repairsOf } fro
 
 /** Minutes a case that comes back costs. A Moorwind default, a modelling choice. */
 export const WRONG_CLOSING_MINUTES = 60;
-/** Dust let past is breathed until somebody looks: it is dearer to leave than what is felt. A Moorwind default. */
+/** Price of leaving a dust leak, minutes: people breathe it until it is found. A Moorwind default. */
 const SILENT_MINUTES = 240;
-/** A fault nobody feels or breathes costs less to leave. */
+/** Price of leaving a fault that nobody feels or breathes, minutes. */
 const HARMLESS_MINUTES = 15;
 
 /** A repair that changes nothing costs a retest and the technician's patience besides. A Moorwind default. */
@@ -27,11 +27,11 @@ export interface Remedy {
   readonly repair: Repair;
   /** Price of a repair where no such fault is present, minutes. */
   readonly needless: number;
-  /** Of each cause it cures, by index: what it costs beyond what has to be paid for it. */
+  /** For each cause it cures, by index: its price beyond the needed one. */
   readonly cures: ReadonlyMap<number, number>;
 }
 
-/** The causes that sit at one stage, and what can be done about them. */
+/** The causes at one stage, and their remedies. */
 export interface StageLosses {
   readonly causes: readonly number[];
   readonly remedies: readonly Remedy[];
@@ -40,7 +40,7 @@ export interface StageLosses {
 /** Price of leaving each cause, by index of the case's causes, and of repairing it for nothing. */
 export interface Losses {
   readonly left: readonly number[];
-  /** How much doubt about it matters in the choice of a test. */
+  /** Weight of its doubt in the choice of a test. */
   readonly weight: readonly number[];
   readonly stages: readonly StageLosses[];
 }
@@ -56,7 +56,10 @@ export interface Stand {
   readonly back: boolean;
 }
 
-/** What leaving a cause costs as the case stands. Once the flow is back, a fault that is still felt is a contradiction in terms but for its doubt. */
+/**
+ * The price of leaving a cause, in the present case. Once the flow is back a detectable fault is unlikely, so its price
+ * is reduced.
+ */
 const leftOf = (cause: Cause, model: MachineModel, { complaint, back }: Stand): number => {
   if (complainedOf(complaint, cause.kind)) return WRONG_CLOSING_MINUTES;
   return back && !isSilent(cause, model) ? FELT_AFTER_BACK * leftMinutes(cause, model) : leftMinutes(cause, model);
@@ -96,7 +99,7 @@ const stageLosses = (c: Case, { complaint, hazard, repairs, back }: Stand): read
   });
 };
 
-/** Losses as the case stands. */
+/** Losses in the present case. */
 export const lossesOf = (c: Case, stand: Stand): Losses => {
   const { model } = c.subject.faultSimulator.suspect;
   const { complaint, repairs, back } = stand;
@@ -120,7 +123,7 @@ export const lossesOf = (c: Case, stand: Stand): Losses => {
 const FELT_AFTER_BACK = 0.15;
 /** A harmless fault left in matters this much. A Moorwind default. */
 const HARMLESS = 0.3;
-/** While the flow is away, what is silent can wait: it is asked after the flow is back. */
+/** While the flow is away, a silent fault can wait: it is asked about after the flow is back. */
 const SILENT_WHILE_FELT = 0.35;
 
 /** Chance of each cause, by index. */

@@ -20,7 +20,7 @@ export type NextStep<T extends Tested, A extends { readonly kind: string }> =
   | { readonly kind: 'test'; readonly test: T; readonly why: WhyThisTest; readonly isPending: boolean }
   /** A new part goes in, stays, or comes out again. */
   | { readonly kind: 'trial'; readonly step: Exclude<SwapStep, { kind: 'watch' | 'none' }> }
-  /** Asked to go on testing although nothing is proposed: a test is chosen by hand. */
+  /** The technician wants to test although nothing is proposed: a test is chosen by hand. */
   | { readonly kind: 'choose' }
   | Extract<A, { kind: 'repair' | 'close' | 'escalate' }>;
 
@@ -35,7 +35,7 @@ interface NextStepInput<T extends Tested, A> {
   readonly findings: { readonly advice: A; readonly schoolTest: T | null; readonly back: boolean };
   /** Stages a new part can be swapped into, coarse to fine, by position. */
   readonly swappable: readonly number[];
-  /** The technician's own choice; null where the proposal stands. */
+  /** The technician's own choice; null without one. */
   readonly picked: T | null;
   readonly correcting: boolean;
   /** The repair or the closing that is proposed was put aside: rather test on. */

@@ -30,7 +30,7 @@ export interface Proposal {
   /** Expected information about the faults, in bits. */
   readonly bits: number;
   readonly minutes: number;
-  /** By how much the expected loss of acting after it is smaller than of acting now, minutes. */
+  /** Reduction of the expected loss of acting by this test, minutes. */
   readonly saves: number;
 }
 
@@ -61,7 +61,7 @@ export const operationsOf = (model: MachineModel, traits: MachineTraits): readon
       { kind: 'weigh', position },
     ]),
     ...at((s) => s.spec.fit.gaugePa !== null).map((position): Operation => ({ kind: 'gauge', position })),
-    // Only what is cleaned by pulse in its place can be purged; a HEPA is not.
+    // Only a medium that is pulsed in place can be purged; a HEPA is not.
     ...at(
       (s) =>
         s.spec.fit.gaugePa !== null && (s.kind === 'prefilter' || s.kind === 'mainFilter' || s.kind === 'canister'),
@@ -196,7 +196,7 @@ const valueOf = (
   return { bits: Math.max(0, now.bits - bits), saves: Math.max(0, now.loss - loss) };
 };
 
-/** Taking out or swapping a part that is out, or new already, or whose fault is cured, tells nothing. */
+/** A part that is out, new already, or cured gives no information by taking it out or swapping it. */
 const possible = (op: Operation, { out, repairs }: Interventions): boolean => {
   if (!('position' in op)) return true;
   if (out.includes(op.position)) return false;

@@ -97,7 +97,7 @@ export const priceOf = (
   { hazard, state }: { readonly hazard: HazardLevel; readonly state: TestState },
 ): number => {
   const facts = OPERATION_FACTS[operation.kind];
-  // A machine that stands open is not opened again: a look into it stirs up less.
+  // An open machine is not opened again: a look into it stirs up less dust.
   const exposure = facts.state === 'open' && state === 'open' ? Math.max(0, facts.exposure - 1) : facts.exposure;
   return (
     facts.minutes +

@@ -34,7 +34,7 @@ const momentsOf = (op: Operation, out: readonly number[]): readonly (readonly nu
     case 'found':
       return [];
     case 'takeOut':
-      // Out, closed, run; and it stays out until somebody puts it back.
+      // Out, closed, run; and it stays out until it is recorded as back.
       return [[...out, op.position]];
     case 'swap':
       return [out.filter((p) => p !== op.position)];
@@ -46,7 +46,7 @@ const momentsOf = (op: Operation, out: readonly number[]): readonly (readonly nu
 const stopsDust = (air: MachineModel['stages'][number]['spec']['air']): boolean =>
   air.form === 'medium' && !['mesh', 'foam', 'carbonBed'].includes(air.medium);
 
-/** Dust goes from the tool to the room: what is the finest thing it meets that is really there? Written apart from the rule it checks. */
+/** The finest stage the dust meets on its way to the room. Written independently of the rule it checks. */
 const reachesRoom = (
   model: MachineModel,
   out: readonly number[],

@@ -81,14 +81,14 @@ export const repairOf = (
   }
 };
 
-/** Repairs after which the machine stands open. */
+/** Repairs that leave the machine open. */
 export const leavesOpen = ({ kind }: Repair): boolean => kind === 'newPart' || kind === 'reseat' || kind === 'newSeal';
 
 export interface RepairFacts {
   readonly minutes: number;
   /** 0 none to 3 high. */
   readonly exposure: number;
-  /** Minutes' worth of what is spent; a filter's own is by its kind. */
+  /** Price of the material, in minutes; a filter's own price follows its kind. */
   readonly partMinutes: number;
 }
 

@@ -16,7 +16,7 @@ export type Where = Exclude<Place, 'outlet'>;
 export interface Suspect {
   readonly model: MachineModel;
   readonly parameters: PathParameters;
-  /** How it stood when last known, or clean. */
+  /** Its last known state, or clean. */
   readonly state: PathState;
 }
 
@@ -143,7 +143,7 @@ export interface Signature {
   readonly air: Airs;
 }
 
-/** Works out what a machine with faults would read after some handling; states of the air that are alike are solved once. */
+/** Computes the readings of a machine with faults after earlier actions; equal states of the air are solved once. */
 export interface FaultSimulator {
   readonly suspect: Suspect;
   /** With nothing wrong, as on the day of its baselines. */

@@ -18,9 +18,9 @@ export interface SwapSoFar {
   readonly order: readonly number[];
   /** New parts on trial in the machine now. */
   readonly trials: readonly number[];
-  /** Stages whose new part was on trial alone and did not bring the machine back. */
+  /** Stages whose new part was tried alone and did not help. */
   readonly failed: readonly number[];
-  /** Whether the complaint's measure is back since the last part went in; null while nobody looked. */
+  /** Whether the complaint's measure is back since the last part went in; null while it was not measured. */
   readonly back: boolean | null;
 }
 

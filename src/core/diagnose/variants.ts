@@ -5,7 +5,7 @@ import { leakConductance } from '../path/model/leak';
 import type { CaseSubject } from './expected';
 import { faultSimulatorOf } from './signature';
 
-/** One way a machine with nothing wrong may be: where it leaks a little, and what it has gathered since its baselines. */
+/** One possible sound machine: the place of its small leak, and the dust since its baselines. */
 export interface Variant {
   readonly subject: CaseSubject;
   /** How likely it is before anything is read. */
@@ -17,7 +17,7 @@ interface Own {
   readonly share: number;
   /** Behind the hose, before the filters. */
   readonly atInlet: number;
-  /** Behind the filters; null for what was fitted. */
+  /** Leak behind the filters; null for the fitted value. */
   readonly atSeal: number | null;
   /** Drop of the loaded media against clean ones, since the baselines. */
   readonly media: number;

@@ -40,7 +40,7 @@ export const notOffered = (
   if (op.kind === 'lampCoverOff' && level !== 'plain') return 'openInDust';
   if (op.kind === 'smell' && level === 'contained') return 'smellsDust';
   if (STILL.has(op.kind)) return null;
-  // A new part swapped in is in: what it replaces is not out while it runs.
+  // A new part that was swapped in is in: the old one does not count as out while the machine runs.
   const running =
     op.kind === 'takeOut' ? [...out, op.position] : op.kind === 'swap' ? out.filter((p) => p !== op.position) : out;
   return mayRun({ stages, out: running, machineClass, level })

@@ -23,7 +23,7 @@ export interface DustStatement {
   readonly answers: DustAnswers;
   /** The technician's own word for the level; null leaves it to the register. */
   readonly own: DustHazard | null;
-  /** Why the own word may stand below the register's; '' when nothing is lowered. */
+  /** The reason for a level below the register's; '' when nothing is lowered. */
   readonly lowerBecause: string;
 }
 
@@ -56,7 +56,7 @@ export interface DustStanding {
   readonly byRegister: DustHazard;
   /** What governs. */
   readonly level: DustHazard;
-  /** Set where the level stands below the register's, with the reason on record. */
+  /** Set where the level is below the register's, with the recorded reason. */
   readonly lowered: { readonly from: DustHazard; readonly because: string } | null;
   readonly refusal: Refusal | null;
   readonly neededClass: Readonly<Record<RuleSet, NeededClass>>;
@@ -77,7 +77,7 @@ const MEANS: Record<DustQuestion, string | null> = {
   oxidiser: 'oxidiser',
 };
 
-/** Asked of a dust that is not in the register: what could make it dangerous. */
+/** Questions about a dust outside the register: properties that would make it dangerous. */
 const OF_UNKNOWN: readonly DustQuestion[] = [
   'oldPaint',
   'stone',
@@ -146,7 +146,10 @@ const refusalOf = (dusts: readonly Dust[]): Refusal | null => {
   return found?.refused ? { dust: found.name, why: found.note, instead: found.refused } : null;
 };
 
-/** Old, these may hold what was built in before the ban: plaster, tiles, wool, jointing. Source: HSE guidance, from memory. */
+/**
+ * Old building materials may hold asbestos from before the ban: plaster, tiles, wool, jointing. Source: HSE guidance,
+ * from memory.
+ */
 const IN_BUILDINGS: ReadonlySet<DustFamily> = new Set<DustFamily>(['nuisance', 'silica', 'sensitiser']);
 
 /** A claim of "free" without its paper is not refused; a board that may hold it is, until the paper is seen. */
