@@ -180,7 +180,7 @@ export const assessDust = (register: readonly Dust[], statement: DustStatement):
   const named = free(statement) ? { ...all, dusts: all.dusts.filter((d) => !ofFree(d)) } : all;
   const settled = new Set([...named.dusts.map((d) => d.key), ...statement.denied]);
   const toConfirm = matches.filter((m) => !m.exact && !settled.has(m.key));
-  const denied = matches.filter((m) => !m.exact && statement.denied.includes(m.key)).map((m) => m.words);
+  // A dust chosen from the register replaces the words that were not understood.
   const confirmedWords = matches.filter((m) => !m.exact && statement.confirmed.includes(m.key)).map((m) => m.words);
   const left = [...new Set([...notUnderstood, ...denied.filter((w) => !confirmedWords.includes(w))])];
   // A dust chosen from the register stands for the words that led nowhere.
@@ -188,7 +188,8 @@ export const assessDust = (register: readonly Dust[], statement: DustStatement):
   const unknown = !chosen && (left.length > 0 || (all.dusts.length === 0 && toConfirm.length === 0));
   const refusal = refusalOf(named.dusts);
   // Nothing else is asked once it is refused: only a paper could lift that.
-  const questions = openQuestions(statement, all, { unknown, aged }).filter(
+  // No to every question names nothing: the dust stays contained until it is named, or its level is lowered with a
+  // reason.
     (q) => !(q === 'provenFree' && free(statement)) && (refusal === null || q === 'provenFree'),
   );
   // No to every question names nothing: it stays contained until somebody names it, or lowers it with a reason.

@@ -1,6 +1,6 @@
 import type { DustHazard } from './level';
 
-/** Whose limits and classes a site works to. */
+/** Countries whose limits and classes a site can use. */
 export const RULE_SETS = ['eu_uk', 'us'] as const;
 export type RuleSet = (typeof RULE_SETS)[number];
 
@@ -40,7 +40,7 @@ export const DUST_PROPERTIES = [
   'conductive',
   /** Evaporates in the air stream. */
   'evaporates',
-  /** Lights or burns with what it touches, or reacts with water. */
+  /** Sets fire to contacted material, or reacts with water. */
   'oxidiser',
   'food',
 ] as const;

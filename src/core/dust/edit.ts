@@ -4,8 +4,8 @@ import { isBelow } from './level';
 import { builtIn } from './register';
 
 /**
- * Whether an edit of the register may stand: an own dust wants a name and a word; a shipped one is never made less
- * than it ships as: not opened lower, its refusal not taken off, its questions kept. Returns `dust.name`, `dust.lower`.
+ * Whether an edit of the register is allowed: an own dust wants a name and a word; a shipped one is never weakened: its
+ * level, its refusal and its questions stay. Returns `dust.name`, `dust.lower`.
  */
 export const checkDust = (dust: Dust): Result<Dust> => {
   if (dust.name.trim() === '') return fail(failure('dust.name', 'dust.name'));

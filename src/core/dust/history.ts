@@ -3,10 +3,10 @@ import { assessDust, type DustStanding, type DustStatement, stated, together } f
 import type { Dust } from './dust';
 import { normalised } from './text';
 
-/** One thing said of what a machine has collected. Nothing of it is ever overwritten. */
+/** One statement of the dust a machine has collected. Never overwritten. */
 export interface CollectedEntry extends DustStatement {
   readonly id: number;
-  /** Since when, as far as anybody knows; null when nobody does. */
+  /** The first day of that dust, as far as known; null when unknown. */
   readonly since: CalendarDate | null;
   /** When it was said, UTC ISO. */
   readonly at: string;
@@ -56,7 +56,7 @@ export interface MachineDust {
   readonly last: Decontamination | null;
 }
 
-/** The same words for the same dust are one line; what was answered last of them holds. */
+/** The same words for the same dust are one line, with the latest answers. */
 const lines = (
   history: DustHistory,
   last: Decontamination | null,
@@ -65,7 +65,7 @@ const lines = (
   { readonly said: CollectedEntry | null; readonly text: string; readonly days: readonly (CalendarDate | null)[] }
 > => {
   const entries = history.entries.filter((e) => last === null || e.at > last.at);
-  // Hours of the very day of a decontamination count: nobody wrote down whether they came before it.
+  // Hours on the day of a decontamination count: their order on that day is not recorded.
   const hours = history.hours.filter((h) => h.dust.trim() !== '' && (last === null || h.day >= last.on));
   const found = new Map<
     string,

@@ -85,7 +85,7 @@ const singular = (phrase: string): readonly string[] => [
 /** A slip is about as long as the word it was meant to be. */
 const alike = (a: string, b: string): boolean => Math.abs(a.length - b.length) <= Math.max(1, Math.floor(b.length / 4));
 
-/** A word that begins or ends with one of the register, as "Asbestschnur" does: how much of it that word is. */
+/** A word that begins or ends with a word of the register, such as "Asbestschnur": returns the matching share. */
 const compound = (word: string, phrase: string): number =>
   !phrase.includes(' ') && word.length > phrase.length && (word.startsWith(phrase) || word.endsWith(phrase))
     ? phrase.length / word.length

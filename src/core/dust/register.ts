@@ -8,7 +8,7 @@ export const BUILT_IN_DUSTS: readonly Dust[] = [...REFUSED_DUSTS, ...CONTAINED_D
 
 export const builtIn = (key: string): Dust | null => BUILT_IN_DUSTS.find((d) => d.key === key) ?? null;
 
-/** The register of a site: what ships, with the site's own entries and its edits laid over it, by key. */
+/** The register of a site: the shipped dusts, overlaid by the site's own entries and edits, by key. */
 export const registerOf = (own: readonly Dust[]): readonly Dust[] => {
   if (own.length === 0) return BUILT_IN_DUSTS;
   const byKey = new Map(own.map((d) => [d.key, d]));

@@ -30,13 +30,13 @@ const SYMBOLS: readonly (readonly [RegExp, string])[] = [
 export const spelledOut = (text: string): string =>
   SYMBOLS.reduce((out, [symbol, name]) => out.replace(symbol, name), text);
 
-/** Words that name the shape of what was taken off, and no material. */
+/** Words for the shape of removed material; they name no material. */
 const SHAPES =
   'powder flakes flake chip chips chippings scrapings shaving shavings filing filings swarf fines turning turnings grindings grains granules crumb bits piece pieces particle particles debris dust dusts dusty sheet sheets board boards plank planks beam beams plate plates bar bars rod rods pipe pipes shred shreds block blocks offcut offcuts scrap scraps waste rubbish spane copeaux virutas trucioli krullen';
-/** Words that say how, how much or when. */
+/** Words for manner, amount or time. */
 const HOW =
   'a an and the of from off on in over under onto into across against with without at by for to or is was it its his her their my our some bit little lot lots mostly mainly only just also few very fine coarse dry damp loose small big large light heavy thick thin mixed mix broken crushed cured cold natural mild cast plain old new clean dirty based white black blue brown grey green red yellow this that last week month year years today yesterday day monday tuesday wednesday thursday friday saturday sunday morning evening two one three';
-/** Tools and what is done with them. */
+/** Tools and their use. */
 const DONE_WITH =
   'skim wheat powdered sanding sanded sander sandings grinding ground grinder cut cutting cuttings cutter sawing sawn saw saws bandsaw chainsaw planed planing planer thicknesser jointer router routed routing lathe drill drilled drilling chasing raking scraped scraping scraper stripped stripping blasted trimming trimmed trimmer multitool nailer cleaning cleanup clean up swept vacuumed machined filed edge edges edging end ends';
 /** Places on a job, at which any material may be. */

@@ -2,7 +2,7 @@ import { mostPenetrating } from './rated-curve';
 import { type BuiltStage, type Train } from './train';
 import { DUST_CLASS_PENETRATION, type DustClass, US_HEPA } from './rating';
 
-/** What decides what a train lets through. */
+/** The cause that decides the penetration of a train. */
 export type Reason =
   | { readonly kind: 'bypass'; readonly stageName: string; readonly bypass: number }
   | { readonly kind: 'wholeBypass'; readonly bypass: number }

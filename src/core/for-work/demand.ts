@@ -36,7 +36,7 @@ export type Risk = (typeof RISKS)[number];
 
 export interface Demand {
   readonly standing: DustStanding;
-  /** Wet by what is ticked, or by the material itself. */
+  /** Wet by the answer, or by the material itself. */
   readonly wet: boolean;
   /** The tool throws sparks on this material. */
   readonly sparks: boolean;
@@ -179,7 +179,7 @@ export const demandOf = (q: WorkQuestion, standing: DustStanding): Demand => {
   const must = flows.filter((f) => !GUIDES.has(f.because)).map((f) => f.flowM3s);
   const named = rowOf(q, standing);
   const row = named === null ? null : ROWS[named];
-  // Hours that nobody said are taken as the long shift.
+  // Unknown hours count as the long shift.
   const long = q.hours === null || q.hours > LONG_HOURS;
   const wet = isWet(q, standing);
   return {

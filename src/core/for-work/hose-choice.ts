@@ -8,7 +8,7 @@ export interface HoseLimits {
 }
 
 export const HOSE_VERDICTS = ['does', 'perhaps', 'tooSlow', 'tooLittle', 'neither'] as const;
-/** `perhaps`: the interval reaches what is asked for, and does not lie above it whole. */
+/** `perhaps`: the interval contains the demand. */
 export type HoseVerdict = (typeof HOSE_VERDICTS)[number];
 
 /**

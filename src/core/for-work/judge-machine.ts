@@ -258,7 +258,7 @@ const WEIGHT: Readonly<Record<First | Afterwards, number>> = {
   dirties: 4,
 };
 
-/** Share of what is asked that a machine's best hose gives; 1 and more is enough. */
+/** Share of the demand that a machine's best hose gives; 1 and more is enough. */
 const shareGiven = (hose: HoseLine | null, { mustM3s, hoseMs }: Pick<Demand, 'mustM3s' | 'hoseMs'>): number =>
   hose === null
     ? 0
@@ -268,8 +268,8 @@ const shareGiven = (hose: HoseLine | null, { mustM3s, hoseMs }: Pick<Demand, 'mu
       );
 
 /**
- * The best first: those that may, by what is to be done first and borne afterwards, then by the air they give. Those that
- * may not follow: the fewest reasons first, among equals the one that comes nearest to the air. Choice: a Moorwind default.
+ * The best first: machines that may do the work, by the weight of their conditions, then by the air they give. The
+ * others follow, the fewest reasons first, then the one nearest to the air. Choice: a Moorwind default.
  */
 export const rankMachines = (
   verdicts: readonly MachineVerdict[],

@@ -11,7 +11,7 @@ export interface OwnTool {
   readonly sizeM: number | null;
   /** Air its maker asks for, m3/s; null where he names none. */
   readonly airM3s: number | null;
-  /** Off its plate, A; null where nobody read it. */
+  /** From its plate, A; null where it was not read. */
   readonly amps: number | null;
   readonly retired: boolean;
 }
@@ -24,7 +24,7 @@ export const checkTool = (tool: OwnTool, others: readonly OwnTool[]): Result<Own
     ? fail(failure('tool.name-taken', 'name', { name: tool.name }))
     : ok(tool);
 
-/** The question with a tool of the yard's own: what is typed comes before what is on file of the tool. */
+/** The question with a tool of the yard's own: typed values come before the stored ones. */
 export const withOwnTool = (q: WorkQuestion, tool: OwnTool): WorkQuestion => ({
   ...q,
   tool: tool.like,

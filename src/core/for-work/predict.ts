@@ -39,7 +39,10 @@ export interface Predicted {
 
 const SAME_BORE = 0.02;
 const SAME_LENGTH_M = 0.05;
-/** How far the friction of a hose may be off that nobody measured on this machine: 0.04 to 0.05 and a little more. Standard deviation of the logarithm; a Moorwind default. */
+/**
+ * Spread of the friction of a hose that was not measured on this machine. Standard deviation of the logarithm; a
+ * Moorwind default.
+ */
 const FRICTION_WIDTH = 0.12;
 
 /** Two ways of a Y, each with the tool and its hose, joined before the machine. Loss of a usual Y; a modelling choice. */

@@ -62,7 +62,10 @@ export interface Care {
   readonly because: NoCare | null;
 }
 
-/** How each medium may be cleaned afterwards, by the worst of what is in the machine and what this work adds. Source: as `cleaningOf`. */
+/**
+ * How each medium may be cleaned afterwards, by the strictest dust in the machine or from this work. Source: as
+ * `cleaningOf`.
+ */
 export const careAfter = (machine: Machine, standing: DustStanding): readonly Care[] => {
   const all = together([machine.dust.standing, standing]);
   const after = { ...machine, hazard: all.level, dust: { ...machine.dust, standing: all } };

@@ -10,7 +10,7 @@ export interface WorkQuestion {
   readonly tool: ToolKey | null;
   /** Diameter of the wheel, disc or blade, m. */
   readonly sizeM: number | null;
-  /** How far a hood or slot stands from the dust, m. */
+  /** Distance of a hood or slot from the dust, m. */
   readonly awayM: number | null;
   /** Flow the tool's maker asks for, m3/s. */
   readonly makerM3s: number | null;
@@ -21,7 +21,7 @@ export interface WorkQuestion {
   readonly hours: number | null;
 }
 
-/** A closed space: what it blows out comes back in. */
+/** A closed space: the exhaust air returns to it. */
 export const isEnclosed = (place: PlaceOfWork | null): boolean => place !== 'outdoors';
 
 /** A dust alone, without a kind of work. */

@@ -36,7 +36,7 @@ export type Sparks = (typeof SPARKS)[number];
 export interface ToolKind {
   readonly key: ToolKey;
   readonly size: ToolSize;
-  /** Size taken where nobody said one, m; null where none is. */
+  /** Size by default, m; null without one. */
   readonly usualSizeM: number | null;
   /** Wheels side by side, each with its own air. */
   readonly wheels: number;
@@ -44,7 +44,7 @@ export interface ToolKind {
   readonly usualM3s: readonly [number, number] | null;
   /** Its row of the task table, where it cuts or drills mineral. */
   readonly row: TaskRow | null;
-  /** How heavy what it makes is, for a duct. */
+  /** Weight class of its chips or dust, for a duct. */
   readonly load: DuctLoad;
   /** A hood beside the dust that draws it in from a distance. */
   readonly draws: HoodForm | null;

@@ -24,7 +24,10 @@ const LATE_WEEKS = 5;
 const HALF_WEIGHT_WEEKS = 40;
 /** Chance that the next block is of late weeks, and the one after it, and so on. */
 const STAYS = 0.6;
-/** How far the level of use lies from what is on record, as a spread of its logarithm, and how far it drifts in a year. Modelling choices. */
+/**
+ * Uncertainty of the level of use about the record, as a spread of its logarithm, and its drift in a year. Modelling
+ * choices.
+ */
 export const USE_UNSURE = { hours: 0.18, days: 0.22 } as const;
 /** Spread between one block of weeks and the next where only days are counted. */
 const HIDDEN_BLOCK = 0.45;
@@ -37,7 +40,7 @@ export interface Ahead {
   readonly ends: Float64Array;
   /** Load used up to each of the ends, a row for each path. */
   readonly paths: readonly Float64Array[];
-  /** Open days up to each end, for what is within a bin. */
+  /** Open days up to each end, for days within a bin. */
   readonly open: (day: number) => boolean;
 }
 
@@ -76,7 +79,7 @@ const binsOf = (): Float64Array => {
   return Float64Array.from(ends);
 };
 const ENDS = binsOf();
-/** Weeks of each bin, and how far the level of use drifts in it. */
+/** Weeks of each bin, and the drift of use in it. */
 const WEEKS_OF = Float64Array.from(ENDS, (end, b) => (end - (ENDS[b - 1] ?? 0)) / WEEK);
 const DRIFT_OF = Float64Array.from(WEEKS_OF, (weeks, b) =>
   weeks > 1 || b === FINE_WEEKS ? DRIFT_A_YEAR * Math.sqrt(((weeks > 1 ? weeks : FINE_WEEKS) * WEEK) / 365) : 0,
@@ -87,7 +90,7 @@ export interface AheadInput {
   readonly weights: readonly number[];
   /** How unsure the level of use to come is, as a spread of its logarithm. */
   readonly unsure: number;
-  /** Whether the yard was open on a day of the record, and whether it will be so many days from today. */
+  /** Whether the yard was open on a recorded day, and whether it will be open that many days from today. */
   readonly worked: (day: number) => boolean;
   readonly works: (day: number) => boolean;
   readonly chance: Chance;
@@ -105,7 +108,7 @@ export const aheadOf = ({ used, weights, unsure, worked, works, chance }: AheadI
     for (let day = (ENDS[b - 1] ?? 0) + 1; day <= end; day += 1) if (works(day)) count += 1;
     return b === 0 ? 0 : count;
   });
-  // The newest weeks first: their weights fall by half every so many weeks.
+  // The newest weeks first: the weight halves every HALF_WEIGHT_WEEKS.
   const whole = Array.from({ length: n }, (_, i) => 0.5 ** (i / HALF_WEIGHT_WEEKS));
   const sum = whole.reduce((a, b) => a + b, 0);
   let below = 0;
@@ -168,7 +171,7 @@ export const daysUntil = ({ ends, open }: Ahead, path: Float64Array, load: numbe
   const step = (path[high] ?? 0) - (path[low] ?? 0);
   const share = step > 0 ? (load - (path[low] ?? 0)) / step : 1;
   if (to - from > WEEK) return Math.min(FURTHEST_DAYS, Math.ceil(from + share * (to - from)));
-  // Within a week only its open days count: what is used up on a Monday is not used up on the Sunday before.
+  // Within a week only open days count.
   let count = 0;
   for (let day = from + 1; day <= to; day += 1) if (open(day)) count += 1;
   let wanted = Math.max(1, Math.ceil(share * count));

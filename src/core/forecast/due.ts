@@ -7,7 +7,7 @@ import type { StageOutlook } from './from-record';
 import { isOverdue, lookToday } from './overdue';
 import type { StageForecast } from './reach';
 
-/** When something was changed, of a change that stands. */
+/** The time of a valid change. */
 export type ChangeDay = Pick<ChangeRecord, 'stageId' | 'performedOn' | 'performedAt'>;
 
 /** Days of the standing changes of a stage, ascending, first use first. */
@@ -19,7 +19,7 @@ export const changeDays =
     return [...(first === undefined ? [] : [first]), ...days].sort();
   };
 
-/** The day a forecast names: its middle; today where somebody should look first, and past only where it surely is. */
+/** The day of a forecast: its middle; today where a look is due, and a past day only when it is surely past. */
 const dayOf = (forecast: StageForecast): number => {
   if (isOverdue(forecast.reached)) return Math.min(-1, Math.round(forecast.reached[3]));
   return lookToday(forecast) ? 0 : Math.max(0, Math.round(forecast.reached[2]));
@@ -49,7 +49,10 @@ const isForecast = (state: RuleState): boolean =>
 /** From this chance on a fixed day is the one that is named. */
 const MOSTLY = 0.5;
 
-/** The rule that comes first: a fixed day where it mostly does, unless that is still to come and something else is to be looked at today; otherwise what is likeliest. */
+/**
+ * The rule that decides: a fixed day where it mostly comes first, unless it is in the future and another rule needs a
+ * look today; otherwise the likeliest.
+ */
 const bindingOf = (
   states: readonly RuleState[],
   forecast: StageForecast,

@@ -20,7 +20,7 @@ export interface DustWeights {
   readonly newestUnsure: number;
 }
 
-/** How far one dust lies from another before anything is on record, as a logarithm. A modelling choice. */
+/** Spread between dusts before any record, as a logarithm. A modelling choice. */
 const APART = 0.5;
 const ROUNDS = 3;
 
@@ -60,7 +60,7 @@ export const dustWeights = (used: Used, stretches: readonly Stretch[]): DustWeig
     }
     for (const { stage, hours, spread, late } of rows) {
       const total = hours.reduce((sum, h, d) => sum + h * Math.exp(log[d] ?? 0), 0);
-      // Life of the stage less load, linear in the weights around where they stand.
+      // Derivative of the stage's life by the weights, at their present values.
       const slope = new Float64Array(n);
       hours.forEach((h, d) => (slope[d] = -(h * Math.exp(log[d] ?? 0)) / total));
       slope[k + stages.indexOf(stage)] = 1;

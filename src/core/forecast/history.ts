@@ -1,8 +1,8 @@
-/** How an interval ended, as far as it says when the limit was reached. */
+/** The end of an interval, and its information about the limit. */
 export type IntervalEnd =
   /** Changed because the limit was seen: full, gauge, indicator, flow lost. */
   | 'limit'
-  /** Changed as a precaution, or because the machine was open anyway: mostly near the limit, never told by it. */
+  /** Changed as a precaution, or because the machine was open: mostly near the limit, but no proof of it. */
   | 'early'
   /** Changed on a date or by a count: the limit had not been seen until then. */
   | 'bound'
@@ -17,7 +17,7 @@ export type Mark =
       readonly load: number;
       readonly share: number;
       readonly deviation: number;
-      /** Seen or read at the stage itself, not told from the flow of the whole machine. */
+      /** Seen or read at the stage itself, not derived from the flow of the whole machine. */
       readonly atStage?: boolean;
     }
   /** Only between which shares it was: a gauge's zone, a light. */
@@ -30,7 +30,7 @@ export interface Interval {
   /** Calendar days it lasted so far. */
   readonly days: number;
   readonly marks: readonly Mark[];
-  /** How unsure its load is, as a spread of the logarithm: days nobody wrote down, a date that may be a few days off. */
+  /** Uncertainty of its load, as a spread of the logarithm: unrecorded days, or a date that is off by days. */
   readonly unsure: number;
 }
 

@@ -9,13 +9,16 @@ export interface LifeTuning {
   readonly earlySpread: number;
   /** Chance that it has nothing to do with the life. */
   readonly earlyAnyhow: number;
-  /** How far the life on a new path lies from that on the old one. */
+  /** Spread between the life on a new path and on the old one. */
   readonly regime: number;
   /** Drift from one interval to the next. */
   readonly drift: number;
   /** Chance that an interval is of no account: a bag put in wrong, a date typed wrong. */
   readonly odd: number;
-  /** What lives of one machine usually lie apart, and how many times that the newest two must, to tell of a regime nobody recorded. */
+  /**
+   * Usual spread of lives of one machine, and the multiple of it that the newest two must differ by to show an
+   * unrecorded change of regime.
+   */
   readonly apart: number;
   readonly surprise: number;
   /** Chance that a limit is ignored for long, against the usual habit. */

@@ -3,13 +3,13 @@ import type { StageHistory } from './history';
 import { bell, endSays, marksSay } from './life-says';
 import { LIFE_TUNING, type LifeTuning } from './life-tuning';
 
-// Belief in the load at which a stage reaches its limit, on a grid of its logarithm. Every interval, over or running, says
-// something of its own life by what was seen of it and how it ended; together they say what a life on this machine is like.
+// Belief in the load at which a stage reaches its limit, on a grid of its logarithm. Every past or running interval
+// gives evidence by its observations and its end; together they give the life on this machine.
 
-/** One way the running interval may stand: since its change on record, or since one that nobody wrote down. */
+/** One possible start of the running interval: its recorded change, or an unrecorded one. */
 export interface Branch {
   readonly weight: number;
-  /** Load since the change it stands for. */
+  /** Load since the start of this branch. */
   readonly behind: number;
   /** Shares of belief on the grid. */
   readonly share: Float64Array;
@@ -35,7 +35,7 @@ const EXPONENTS: readonly (readonly [exponent: number, weight: number])[] = [
 const ANY_EXPONENT: readonly (readonly [exponent: number, weight: number])[] = [[1, 1]];
 /** Where an unwritten change may have been, as shares of the load so far. */
 const CANDIDATES = Array.from({ length: 12 }, (_, i) => (i + 1) / 13);
-/** How far an interval of no account lies from the others, as a spread. */
+/** Spread of an untypical interval about the others. */
 const ODD_SPREAD = 0.7;
 /** Intervals that are learned from, the newest. */
 const MOST_INTERVALS = 14;
@@ -220,7 +220,7 @@ export const believeLife = (history: StageHistory, tuning: LifeTuning = LIFE_TUN
       const before = marksSay(marks, grid, { exponent, from: 0, to: from });
       const sum = sumOf(others[e] ?? new Float64Array(GRID));
       if (!(sum > 0)) return 0;
-      // Once in a while two of them were, with one more change that nobody wrote down.
+      // Sometimes an interval is really two, with an unrecorded change between them.
       let ended = 0;
       const at = Math.log(from) - 0.08;
       for (let x = 0; x < GRID; x += 1) {

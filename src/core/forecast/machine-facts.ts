@@ -16,7 +16,7 @@ export interface MachineRecord {
   readonly changes: readonly ChangeRecord[];
   readonly tests: readonly TestRecord[];
   readonly today: CalendarDate;
-  /** Whether the yard works so many days from today; below 0, whether it did. */
+  /** Whether the yard works that many days from today; negative: in the past. */
   readonly works: (day: number) => boolean;
   readonly seed: number;
 }

@@ -30,7 +30,7 @@ interface Around {
   readonly usualDays: (kind: StageKind) => number;
 }
 
-/** How far another stage had come on a day, as a share of what it usually takes. */
+/** Progress of another stage on a day, as a share of its usual life. */
 const ageOf = (other: Stage, { startsOf, clock, usualDays }: Around): ((day: number) => number) => {
   const starts = startsOf(other.id);
   const loads = starts.slice(1).map((d, i) => clock.at(d) - clock.at(starts[i] ?? d));
@@ -49,13 +49,13 @@ const ageOf = (other: Stage, { startsOf, clock, usualDays }: Around): ((day: num
 interface Costs {
   readonly middle: number;
   readonly spread: number;
-  /** How much further the tests lie apart than their doubt and the bag explain: 1 where they do not. */
+  /** Factor by which the tests scatter more than their uncertainty and the bag explain; 1 where they do not. */
   readonly wider: number;
 }
 
 /** A resistance grows slowly at first and fast at the end. A modelling choice. */
 const BEND = 1.5;
-/** Tests are never taken to scatter more than so many times their doubt. */
+/** Largest assumed scatter of tests, in times of their uncertainty. */
 const WIDEST = 3;
 
 /**

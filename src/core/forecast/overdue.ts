@@ -18,7 +18,10 @@ export const mayBePast = (chance: number): boolean => chance > SAID_PAST;
 const LOOK_FROM = 0.35;
 const LOOK_FROM_DAYS = 8;
 
-/** Whether a limit may be past so likely, or so long, that it is to be looked at today. Days from now, as `ReachQuantiles`. */
+/**
+ * Whether a limit needs a look today: it may be past with enough chance, or for long enough. Days from now, as
+ * `ReachQuantiles`.
+ */
 export const lookToday = ({
   overdue,
   reached,

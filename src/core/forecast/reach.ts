@@ -30,10 +30,13 @@ export interface Reach {
   readonly whole: Draws;
 }
 
-/** A limit that was seen is reached this surely: a gauge is misread, a bag was changed since and nobody wrote it down. A modelling choice. */
+/**
+ * Chance that an observed limit is really reached: a gauge can be misread, a change can be unrecorded. A modelling
+ * choice.
+ */
 const SIGHT_HOLDS = 0.85;
 
-/** Whether what was seen last, at the stage itself, was its limit or past it. */
+/** Whether the last observation at the stage was at or past its limit. */
 const seenPast = (mark: Mark | undefined): boolean =>
   mark !== undefined &&
   (mark.kind === 'zone'
@@ -66,7 +69,7 @@ export const drawWear = (
   };
 };
 
-/** How much the stage that is counted really takes from change to change. */
+/** The real interval of the counted stage. */
 export interface CountedHabit {
   /** Load of its finished intervals, oldest first. */
   readonly gaps: readonly number[];
@@ -76,10 +79,10 @@ export interface CountedHabit {
   readonly template: number;
 }
 
-/** Spread of the gaps before any is on record, and how much belief that carries, in gaps. */
+/** Prior spread of the gaps, and the weight of that prior, in gaps. */
 const GAP_SPREAD = 0.35;
 const GAP_BELIEF = 2;
-/** How far the coming gaps may lie from those on record altogether: work changes. */
+/** Spread of future gaps about the recorded ones: work changes. */
 const GAP_DRIFT = 0.12;
 const UNSURE_WITHOUT = 0.5;
 /** The newest gaps between changes that are learned from, and how often a gap is drawn that has outlasted the one that runs. */

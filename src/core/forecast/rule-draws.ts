@@ -42,7 +42,7 @@ const countDraws = (
   return { rule: id, ...drawn, ...(reachedOn === undefined ? {} : { draws: fixed(reachedOn - facts.today, 0).draws }) };
 };
 
-/** Hours on record fall short of those run by about so much, and differ so much from one interval to the next. */
+/** Recorded hours miss about this share of the real ones, with this spread between intervals. */
 const BY_HOURS: LifeTuning = {
   ...LIFE_TUNING,
   spreads: [
@@ -54,7 +54,10 @@ const BY_HOURS: LifeTuning = {
 };
 const HOURS_SPREAD = 0.04;
 
-/** A limit in run hours is known; what is on record of them is not quite what was run, and is learned from the changes. */
+/**
+ * A limit in run hours is known; the recorded hours differ from the real ones, and the difference is learned from the
+ * changes.
+ */
 const hoursHistory = (facts: MachineFacts, stage: Stage, rule: Extract<Rule, { kind: 'runHours' }>): StageHistory => {
   const history = historyOfStage({ ...facts, clock: facts.plain }, stage, rule);
   // By whom the hours were counted is not on record; that it was changed by them is.

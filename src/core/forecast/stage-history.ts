@@ -24,7 +24,7 @@ const FALLEN_TO = 0.6;
 
 const limitOf = (rule: Rule): number => (rule.kind === 'fill' ? rule.share : 1);
 
-/** A look is coarse: people say quarters, and mean a tenth of what they see more or less. Moorwind defaults. */
+/** A look is coarse: people say quarters, with about a tenth of error. Moorwind defaults. */
 const LOOK_STEP = 0.07;
 const LOOK_SHARE = 0.1;
 
@@ -54,7 +54,7 @@ interface Cut {
   readonly to: number;
   /** null while it runs. */
   readonly end: IntervalEnd | null;
-  /** Its start was not written down, and lies within so many days. */
+  /** Its start is unrecorded; it lies within this many days. */
   readonly within: number;
 }
 
@@ -90,7 +90,7 @@ const cutsOf = (facts: MachineFacts, stage: Stage): readonly Cut[] => {
 const IN_COMMON = 0.35;
 
 const marksIn = (seen: readonly Seen[], { from, to }: Cut, clock: LoadClock): readonly Mark[] => {
-  // On the day of a change it is what was found before it.
+  // An observation on the day of a change belongs to the earlier interval.
   const inside = seen.filter((s) => s.day > from && s.day <= to && clock.at(s.day) > clock.at(from));
   const flows = inside.filter((s) => s.kind === 'share' && s.wholePath).length;
   const shared = Math.sqrt(1 + IN_COMMON * Math.max(0, flows - 1));
@@ -119,7 +119,7 @@ const actDaysOf = (facts: MachineFacts, stage: Stage, seen: readonly Seen[]): nu
   return Math.min(ACT_DAYS.never, ACT_DAYS.measured + ACT_DAYS.share * gap);
 };
 
-/** A fill rule is never taken for less than this share of what its kind lasts. */
+/** Smallest assumed share of its kind's life for a fill rule. */
 const LEAST_FILL = 0.3;
 
 const templateOf = (facts: MachineFacts, stage: Stage, rule: Rule): StageHistory['template'] => {

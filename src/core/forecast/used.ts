@@ -14,7 +14,7 @@ export interface Used {
   readonly counts: 'hours' | 'days';
   /** Load of each day: run hours, or 1 for each day of work where none are on record. */
   readonly load: Float64Array;
-  /** 1 where nobody wrote the day down and it was filled in; between 0 and 1 where a sum was spread over it. */
+  /** 1 where the day was filled in; between 0 and 1 where a sum was spread over it. */
   readonly filled: Float64Array;
   /** Which of the dusts each day was of. */
   readonly dust: Uint8Array;
@@ -38,7 +38,7 @@ const SUM_GAP = 3;
 /** Uncertainty of days within a long sum: this much, from this many days on. Modelling choices. */
 const SUM_GUESSED = 0.7;
 const LONG_SUM = 12;
-/** A sum reaches back at most so many days. */
+/** Longest reach of a sum, days. */
 const LONGEST_SUM = 70;
 /** A hole in a diary this many working days long, and longer than this many usual gaps, is asked about. Modelling choices. */
 const HOLE = 12;
@@ -107,7 +107,7 @@ const spread = (
   }
 };
 
-/** Days of work alone: where nobody wrote hours down. */
+/** Working days only: without recorded hours. */
 const byDays = ({ first, today, worked }: UsedInput): Used => {
   const length = Math.max(1, today - first + 1);
   return {
@@ -145,7 +145,7 @@ export const usedOf = (input: UsedInput): Used => {
   const gap = median(gaps);
   const sums = gap >= SUM_GAP;
   const hole = Math.max(HOLE, HOLE_GAPS * gap);
-  // A sum may stand for less than the days since the entry before: a week that was left out is not this week's.
+  // A sum may cover less than the days since the entry before: a skipped week does not belong to it.
   const reach = Math.max(1, Math.round(1.5 * gap));
   const total = written.reduce((sum, w) => sum + w.hours, 0);
   const open = Math.max(1, openDays(worked, from.day - 1, last.day).length);

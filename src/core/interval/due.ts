@@ -90,7 +90,7 @@ const countState = (
   if (rate === null) return { ...base, dueOn: null, dateIs: 'unknown' };
   const last = since.at(-1) ?? input.changedOn;
   const expected = addDays(last, Math.round((rule.count - since.length) * rate));
-  // An expected day that has gone by without the change is not "overdue": the next change is what is awaited.
+  // A past expected day is not "overdue": the next change is expected from tomorrow.
   return { ...base, dueOn: expected > input.today ? expected : addDays(input.today, 1), dateIs: 'expected' };
 };
 
@@ -112,7 +112,7 @@ const unknown = (base: Stateless, because: UnknownBecause): RuleState => ({
   because,
 });
 
-/** An expected day that has gone by is not "overdue": the look, or the change, is what is awaited. */
+/** A past expected day is not "overdue": a look or a change is expected. */
 const expected = (
   base: Stateless,
   {

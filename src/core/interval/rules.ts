@@ -103,7 +103,7 @@ export interface RuleRecord {
   readonly school: string;
 }
 
-/** Stages that each go only after another, in a ring: none of them could ever be begun. The ring, or null. */
+/** Stages that each go only after another, in a ring: none of them could ever begin. The ring, or null. */
 export const circularAfter = (rules: readonly RuleRecord[]): readonly number[] | null => {
   const after = new Map<number, readonly number[]>();
   for (const { stageId, rule } of rules)

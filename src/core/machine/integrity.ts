@@ -31,7 +31,7 @@ export interface PenetrationTest {
   readonly certificate: string;
   /** Share that passed, 0 to 1. */
   readonly share: number;
-  /** Limit it was held against, 0 to 1. */
+  /** The limit of the comparison, 0 to 1. */
   readonly limit: number;
   readonly nextDueOn: CalendarDate | null;
 }
@@ -48,7 +48,7 @@ interface Classed {
   readonly machineClass: MachineClass | null;
 }
 
-/** A machine that is screened: by its class, or because of what is in it. */
+/** A machine that needs screening: by its class, or by its dust. */
 interface Screened extends Classed {
   readonly hazard: DustHazard;
 }
@@ -107,7 +107,7 @@ const newestProof = ({ penetration, timeZone }: TestedMachine, openedAt: string)
   penetration.filter((t) => t.at >= openedAt && t.testedOn >= dayAt(openedAt, timeZone)).at(-1) ?? null;
 
 /**
- * How a stage stands since its seat was opened; null when nothing is due. A later pass undoes a failure. A look at the
+ * The tests due for a stage since its seat was opened; null when none are. A later pass undoes a failure. A look at the
  * clean side opens the machine: smoke and counts from before it no longer count. A penetration test that held proves
  * what screening only looks for.
  */

@@ -17,7 +17,7 @@ export const MACHINE_KIND_NAMES = [
 ] as const;
 export type MachineKind = (typeof MACHINE_KIND_NAMES)[number];
 
-/** What feeds a machine, and so what is shut before hands go in. */
+/** The feed of a machine; it is shut before hands go in. */
 export const FEEDS = ['plug', 'breaker', 'air'] as const;
 export type Feed = (typeof FEEDS)[number];
 

@@ -6,7 +6,7 @@ import { filterTrain, type Train, type TrainStage } from '../filter/train';
 
 export interface TrainOf {
   readonly machine: Machine;
-  /** How it stands: velocities through the media. */
+  /** Velocities through the media in the present state. */
   readonly stairs: PressureProfile | null;
   /** As new, for the clean resistance of each stage. */
   readonly asNew: PressureProfile | null;

@@ -18,13 +18,13 @@ export interface Stage {
   readonly position: number;
   readonly kind: StageKind;
   readonly name: string;
-  /** The part that belongs here; null for what is not a spare. */
+  /** The part that belongs here; null for a stage without a spare. */
   readonly part: { readonly id: number; readonly code: string; readonly name: string } | null;
   readonly missing: boolean;
   /** When it was seen to be missing, UTC ISO; null when the machine was entered without it. */
   readonly missingSince: string | null;
   readonly doNotRemove: boolean;
-  /** First use of what was in it when the machine was entered. */
+  /** First use of the part that was in the machine when it was entered. */
   readonly firstUsedOn: CalendarDate;
   /** Day a new part was last recorded in it; null when the record has none. */
   readonly fittedOn: CalendarDate | null;
@@ -35,11 +35,11 @@ export interface Stage {
   /** Looks at its fill, oldest first, share of the container. */
   readonly looks: WearFacts['looks'];
   readonly rules: readonly RuleRecord[];
-  /** How it resists the air, sits and is rated; the kind's defaults where the record has none of its own. */
+  /** Its resistance, seat and rating; the kind's defaults where the record has none. */
   readonly spec: StageSpec;
 }
 
-/** An examination by a competent person: what was found, and by whom. */
+/** An examination by a competent person, and its finding. */
 export interface Examination {
   readonly on: CalendarDate;
   readonly at: string;
@@ -70,7 +70,7 @@ export interface Machine {
   /** Fitted out for wet pick-up. */
   readonly wetSet: boolean;
   readonly inServiceOn: CalendarDate;
-  /** Run hours by day with what was collected, oldest first; the newest word for a day stands. */
+  /** Run hours by day with the collected dust, oldest first; the newest entry for a day counts. */
   readonly hours: readonly { readonly day: CalendarDate; readonly hours: number; readonly dust: string }[];
   readonly stages: readonly Stage[];
   /** Examinations of the whole machine by a competent person, oldest first. */

@@ -21,7 +21,7 @@ export const scannedTag = (typed: string): string => {
   }
 };
 
-/** Whether a tag answers to what was typed: "4", "cr04", "turn", "laminate". */
+/** Whether a tag matches a typed text: "4", "cr04", "turn", "laminate". */
 export const matches = (machine: Named, query: string): boolean => {
   const wanted = fold(scannedTag(query));
   if (wanted === '') return true;

@@ -1,6 +1,6 @@
 import type { GaugeZone } from '../measure/detail';
 
-/** Where a coloured gauge stands at a differential pressure in Pa. Limits belong to the higher zone. */
+/** The zone of a coloured gauge at a differential pressure in Pa. Limits belong to the higher zone. */
 export const gaugeZone = (
   dropPa: number,
   { amberPa, redPa }: { readonly amberPa: number; readonly redPa: number },

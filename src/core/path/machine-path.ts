@@ -42,7 +42,7 @@ export interface StageState {
 
 export const CLEAN: StageState = { loadPaSM3: 0, blockFactor: 1, removed: false };
 
-/** How a machine stands apart from its clean path. */
+/** The state of a machine beside its clean path. */
 export interface PathState {
   /** By stage position; missing ones are clean. */
   readonly stages: Readonly<Record<number, StageState>>;

@@ -25,14 +25,14 @@ export type StageAir =
       readonly exitK: number;
     }
   | { readonly form: 'cyclone'; readonly lossK: number; readonly inletAreaM2: number }
-  /** Joins so many like ways, each with everything before it. */
+  /** Joins several equal ways, each with everything before it. */
   | { readonly form: 'wye'; readonly ways: number; readonly lossK: number; readonly boreM: number }
   | { readonly form: 'fan'; readonly curve: FanCurve };
 
 export const ORIENTATIONS = ['withFlow', 'againstFlow', 'unmarked'] as const;
 export type Orientation = (typeof ORIENTATIONS)[number];
 
-/** How a stage sits and what it is rated for. */
+/** The seat and rating of a stage. */
 export interface StageFit {
   readonly orientation: Orientation;
   /** Seals to be seen at every opening. */

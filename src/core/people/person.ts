@@ -46,6 +46,6 @@ const FREE_GUESSES = 5;
 const FIRST_WAIT_S = 10;
 const LONGEST_WAIT_S = 900;
 
-/** How long the next try has to wait after so many wrong ones in a row, s. Valid: 0 and more. Choice: a Moorwind default. */
+/** Wait before the next try after this many wrong ones in a row, s. Valid: 0 and more. Choice: a Moorwind default. */
 export const waitAfterWrong = (wrong: number): number =>
   wrong < FREE_GUESSES ? 0 : Math.min(LONGEST_WAIT_S, FIRST_WAIT_S * 2 ** (wrong - FREE_GUESSES));

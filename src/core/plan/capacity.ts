@@ -11,7 +11,7 @@ export interface Choosing {
   readonly prices?: Float64Array | null;
 }
 
-/** What minutes and parts are left while a plan is laid. */
+/** Minutes and parts left while a plan is made. */
 export class Capacity {
   readonly minutes: Float64Array;
   /** Pieces of each part that may still be used up to each day. */

@@ -121,7 +121,7 @@ export interface ShortPart {
   readonly part: string;
   /** Tasks without a day for want of it, the soonest first. */
   readonly tasks: readonly string[];
-  /** Pieces that would let in all of them. */
+  /** Pieces that would allow all of them. */
   readonly pieces: number;
   /** The day the first of them is wanted. */
   readonly by: number;

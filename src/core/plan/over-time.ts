@@ -7,7 +7,7 @@ export interface OverTime {
   readonly cost: number;
   /** Days it is opened on, ascending. */
   readonly days: readonly number[];
-  /** Which of those days each task is on, by position. */
+  /** The day of each task, by position. */
   readonly on: readonly number[];
 }
 
@@ -36,7 +36,7 @@ export const planOverTime = (
     const k = order.findIndex((t) => (best[t] ?? 0) >= i);
     return k < 0 ? order.length : k;
   });
-  // Least cost of all tasks whose best day lies up to i, with the newest opening on i.
+  // Least cost of all tasks with a best day up to i, with the newest opening on i.
   const least = new Float64Array(n).fill(Infinity);
   const from = new Int32Array(n).fill(-1);
   for (let j = 0; j < n; j += 1) {

@@ -40,7 +40,7 @@ export interface MarchState {
   dq: number;
 }
 
-/** Where each march leaves what it met: gauge pressure at each node, flow through each element, inflow of each leak. */
+/** Records of a march: gauge pressure at each node, flow through each element, inflow of each leak. */
 export interface Traces {
   readonly pressuresPa: number[];
   readonly flowsM3s: number[];

@@ -20,7 +20,7 @@ export type InletState =
   | { readonly node: number; readonly state: 'drawn'; readonly flowM3s: number };
 
 export interface Condition {
-  /** Where the trunk begins; null: at its first node, or at the mouths. A start cuts off what is before it. */
+  /** The start of the trunk; null: its first node, or the mouths. A start cuts off everything before it. */
   readonly start: InletState | null;
   /** How each mouth begins; missing ones are open at their first node. */
   readonly mouths: readonly (InletState | null)[];

@@ -9,10 +9,10 @@ export const scaleElement = (e: Element, factor: number): Element => {
     case 'cyclone':
       return { ...e, lossK: e.lossK * factor };
     case 'nozzle':
-      // What blocks an opening takes of its area: its coefficient stays what it is.
+      // A blockage takes area of an opening: its coefficient does not change.
       return { ...e, areaM2: e.areaM2 / Math.sqrt(factor) };
     case 'line':
-      // Friction is proportional to length at any Reynolds number, so a longer line stands for a rougher one.
+      // Friction is proportional to length at any Reynolds number, so a longer line replaces a rougher one.
       return { ...e, lengthM: e.lengthM * factor, entryK: e.entryK * factor, exitK: e.exitK * factor };
     case 'resistance':
       return { ...e, r1PaSM3: e.r1PaSM3 * factor, r2PaS2M6: e.r2PaS2M6 * factor };
