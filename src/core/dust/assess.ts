@@ -180,19 +180,18 @@ export const assessDust = (register: readonly Dust[], statement: DustStatement):
   const named = free(statement) ? { ...all, dusts: all.dusts.filter((d) => !ofFree(d)) } : all;
   const settled = new Set([...named.dusts.map((d) => d.key), ...statement.denied]);
   const toConfirm = matches.filter((m) => !m.exact && !settled.has(m.key));
-  // A dust chosen from the register replaces the words that were not understood.
+  const denied = matches.filter((m) => !m.exact && statement.denied.includes(m.key)).map((m) => m.words);
   const confirmedWords = matches.filter((m) => !m.exact && statement.confirmed.includes(m.key)).map((m) => m.words);
   const left = [...new Set([...notUnderstood, ...denied.filter((w) => !confirmedWords.includes(w))])];
-  // A dust chosen from the register stands for the words that led nowhere.
+  // A dust chosen from the register replaces the words that were not understood.
   const chosen = statement.confirmed.some((k) => !matches.some((m) => m.key === k));
   const unknown = !chosen && (left.length > 0 || (all.dusts.length === 0 && toConfirm.length === 0));
   const refusal = refusalOf(named.dusts);
   // Nothing else is asked once it is refused: only a paper could lift that.
-  // No to every question names nothing: the dust stays contained until it is named, or its level is lowered with a
-  // reason.
+  const questions = openQuestions(statement, all, { unknown, aged }).filter(
     (q) => !(q === 'provenFree' && free(statement)) && (refusal === null || q === 'provenFree'),
   );
-  // No to every question names nothing: it stays contained until somebody names it, or lowers it with a reason.
+  // No to every question names nothing: it stays contained until it is named, or its level is lowered with a reason.
   const open = toConfirm.length > 0 || questions.length > 0 || named.lost.length > 0 || unknown;
   const byRegister = worst([...named.dusts.map((d) => d.level), ...(open ? (['contained'] as const) : [])]);
   const { own, lowerBecause } = statement;
