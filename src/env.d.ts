@@ -2,7 +2,7 @@
 
 declare namespace App {
   interface Locals {
-    /** Who is signed in; null where nobody signs in. */
+    /** The signed-in person; null without sign-in. */
     person: import('@/core/people/person').Person | null;
     /** Where the request comes from. */
     address: string;

@@ -258,7 +258,7 @@ const OWN_STATE: Partial<Record<Operation['kind'], string>> = {
 export const stateWords = ({ kind }: Operation, state: keyof typeof STATES): string =>
   `machine ${OWN_STATE[kind] ?? STATES[state]}`;
 
-/** How the machine stands for the caution of a test. */
+/** The state of the machine, for the caution of a test. */
 export const standingOf = (state: keyof typeof STATES): 'cutOff' | 'running' =>
   state === 'running' ? 'running' : 'cutOff';
 

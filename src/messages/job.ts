@@ -31,7 +31,7 @@ export const INTEGRITY_WORDS: Record<
   },
 };
 
-/** A share as per cent with what it needs. */
+/** A share in per cent, with as many digits as it needs. */
 export const sayPercent = (share: number): string =>
   Number.isFinite(share) ? `${Number((100 * share).toPrecision(2))} %` : 'any share';
 
@@ -106,7 +106,7 @@ export const sayParts = (record: JobRecord, state: JobState): readonly string[] 
       .join(', ')}.`;
   });
 
-/** The waste line: what, of which hazard, how much if it was weighed. null where nothing went to waste. */
+/** The waste line: the part, its dust level, and its mass if weighed. null without waste. */
 export const sayWaste = (record: JobRecord, state: JobState, mass: string | null): string | null => {
   const gone = state.moves
     .filter((m) => m.move === 'disposeOld')

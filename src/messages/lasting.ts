@@ -2,7 +2,7 @@ import { chanceWord, inTenths } from '@/core/numeric/chance-word';
 import type { StageLasting } from '@/core/forecast/lasting';
 import { capital } from './words';
 
-// How long a bag or filter goes on, in words.
+// The remaining life of a bag or filter, in words.
 
 const hours = (h: number): string => `${Number(h.toPrecision(h < 10 ? 1 : 2))} h`;
 const lasts = (chance: number, asked: number): string => {
@@ -16,7 +16,7 @@ const lasts = (chance: number, asked: number): string => {
   }
 };
 
-/** How long a bag or filter goes on, and whether it lasts the work. */
+/** The remaining life of a bag or filter, and whether it lasts the work. */
 export const sayLasting = (name: string, l: StageLasting, asked: number | null): string => {
   if (l.intervals + l.looks === 0 && l.hoursLeft[0] !== l.hoursLeft[2])
     return `${capital(name)}: nothing on record says how long it lasts. Look at it before you start.`;

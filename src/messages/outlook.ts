@@ -60,7 +60,7 @@ export const sayOutlook = (
   };
 };
 
-/** How a wait of a week would stand, for the round that decides what is done today. */
+/** The effect of waiting a week, for today's round. */
 export const sayPastInAWeek = (chance: number): string => {
   switch (chanceWord(chance)) {
     case 'surely':

@@ -301,7 +301,7 @@ const BY_LEVEL: Record<Exclude<DustHazard, 'plain'>, Partial<Record<StepKey, (na
     putOnRespirator: () => 'Put on the mask, check that it seals to your face, then the gloves.',
     offRespirator: () => 'Take off the mask last, away from the dust.',
   },
-  // Nobody carries it to the store in the coverall it was packed in.
+  // The coverall of the packing is not worn to the store.
   contained: {
     switchOff: () => 'Switch off.',
     disposeOld: (name) =>

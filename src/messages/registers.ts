@@ -1,7 +1,7 @@
 import type { Accuracy } from '@/core/measure/accuracy';
 import { type QuantityKind, showFine, type UnitSystem } from '@/core/units';
 
-/** How far off a meter may be, as its plate would say it. */
+/** The accuracy of a meter, as its plate would give it. */
 export const sayAccuracy = (
   { meaning, coverageFactor, relative, absoluteSi }: Accuracy,
   reads: QuantityKind,

@@ -173,7 +173,7 @@ const UNLIKE: Readonly<Record<Unlike['what'], string>> = {
   older: 'older by then',
 };
 
-/** One thing that was not the same, and what it may account for. */
+/** One difference, and its possible effect. */
 export const sayUnlike = ({ what, name, explains }: Unlike): string => {
   if (what === 'older') return `${name} days lie between the two: parts that load give less air by then, never more.`;
   const thing = name === '' ? UNLIKE[what] : `${name} ${UNLIKE[what]}`;

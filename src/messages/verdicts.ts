@@ -34,7 +34,7 @@ export const measurandName = (measurand: Measurand): string => NAME[measurand].t
 
 const PRESSING: Record<Tone, number> = { stop: 0, watch: 1, open: 2, good: 2 };
 
-/** Stops first, then what is to be watched, then the rest; among equals in the order given. */
+/** Stops first, then warnings, then the rest; equals keep their order. */
 export const pressingFirst = (said: readonly Statement[]): readonly Statement[] =>
   [...said].sort((a, b) => PRESSING[a.tone] - PRESSING[b.tone]);
 

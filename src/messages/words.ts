@@ -121,7 +121,7 @@ export const REASON_HINTS: Record<ChangeReason, string> = {
 
 export const CLASS_WORDS: Record<MachineClass, string> = { L: 'L class', M: 'M class', H: 'H class', HEPA: 'HEPA' };
 
-/** How the machine stands for what is done: cut off from its feed, running and closed, or worked at while it runs. */
+/** State of the machine during an action: isolated, running and closed, or worked at while it runs. */
 export type Standing = 'cutOff' | 'running' | 'openRunning';
 
 const FIRST: Record<Standing, string> = {
@@ -143,7 +143,10 @@ const CLOSED: Record<DustHazard, string> = {
   contained: 'Wear a respirator. Keep others out of the area.',
 };
 
-/** The caution of a containment level for what is done, one line. Source: common practice, no published source; HSE and OSHA for the order of undressing. */
+/**
+ * The caution of a dust level for an action, one line. Source: common practice, no published source; HSE and OSHA for
+ * the order of undressing.
+ */
 export const sayCaution = (hazard: DustHazard, standing: Standing): string =>
   `${FIRST[standing]}${standing === 'running' ? CLOSED[hazard] : OPENED[hazard]}`;
 
@@ -167,7 +170,7 @@ export const lineWord = (line: MachineKindFacts['line']): string => (line === 'd
 
 export const days = (n: number): string => (Math.abs(n) === 1 ? `${Math.abs(n)} day` : `${Math.abs(n)} days`);
 
-/** How far off, in the words of a round: days up to two weeks, then weeks, then months. */
+/** A distance in days, in words: days up to two weeks, then weeks, then months. */
 export const howFar = (n: number): string => {
   const size = Math.abs(n);
   if (size < 15) return days(size);

@@ -1,7 +1,7 @@
 import type { PlanDays, PlanProblem } from './problem';
 import type { YardProblem } from './yard-problem';
 
-/** One opening of the plan: a machine on a day, with what is done in it. */
+/** One opening of the plan: a machine, a day, and its work. */
 export interface PlannedOpening {
   readonly key: string;
   readonly machine: number;

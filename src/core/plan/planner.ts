@@ -9,7 +9,7 @@ import { relaxMinutes } from './relax';
 /** A plan on its way to a better one. */
 export interface PlanStep {
   readonly days: PlanDays;
-  /** Cost in money of what is placed. */
+  /** Cost of the placed tasks, in money. */
   readonly cost: number;
   /** Tasks without a day. */
   readonly unplaced: number;
@@ -25,7 +25,7 @@ export interface PlannerOptions {
 
 const NO_GROUPS: MachineGroups = { tasks: [], sets: [null], left: [] };
 
-/** Rounds between two tellings of how far it is. */
+/** Rounds between two progress reports. */
 const TELL_EVERY = 200;
 /** Share of days that are passed over in a round, at most. */
 const LOOK_PAST = 0.4;
@@ -58,7 +58,7 @@ const shuffled = (items: readonly number[], random: () => number): readonly numb
   return all;
 };
 
-/** So near to what no plan can beat, there is nothing left to look for. */
+/** Gap to the bound below which the search stops, as a share. */
 const GOOD_ENOUGH = 0.0002;
 
 /**
@@ -69,7 +69,10 @@ const ROUND_US = { itself: 30, machine: 0.9, grouping: 1.8 } as const;
 const LEAST_ROUNDS = 200;
 const MOST_ROUNDS = 100_000;
 
-/** Rounds that take about so many seconds for a problem of its size: the same for the same problem. Definition: measured. Valid: seconds above 0. */
+/**
+ * Search rounds that take about the given seconds for a problem of this size: the same for the same problem.
+ * Definition: measured. Valid: seconds above 0.
+ */
 export const roundsFor = ({ machines, tasks }: PlanProblem, seconds: number): number => {
   const counts = machines.map(() => 0);
   for (const t of tasks) counts[t.machine] = (counts[t.machine] ?? 0) + 1;
@@ -88,10 +91,10 @@ const NEAR_DAYS = 3;
 /** How often any machine is taken out with one, and how often it is any machine and not one that would gladly lie otherwise. */
 const ANYONE = 0.1;
 const ANY_SEED = 0.25;
-/** How much dearer a plan may be to be kept, as a share of the regret there is, at first. */
+/** Largest extra cost of an accepted plan, as a share of the regret, at the start. */
 const SLACK = 0.04;
 
-/** How a machine would lie if all minutes and parts were its own: what it regrets is what its place costs above that. */
+/** The ideal place of a machine with all minutes and parts to itself: its regret is its present cost above that. */
 interface Wish {
   readonly cost: number;
   readonly days: readonly number[];
@@ -210,7 +213,7 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
   const room = new Capacity(problem);
   const { prices, bound } = relaxMinutes(problem, groups, { steps: PRICE_STEPS });
   const crowded = prices.some((p) => p > 0);
-  // The tightest first: what has the fewest days, then what costs most to get wrong.
+  // The tightest first: the fewest days, then the largest cost of a bad place.
   const order = groups.map((_, m) => m).sort((a, b) => fewest(groups[a]) - fewest(groups[b]));
   const laid: PlacedMachine[] = groups.map(() => ({ openings: [], cost: 0, left: 0 }));
   for (const m of order) laid[m] = insertMachine(groups[m] ?? NO_GROUPS, room, crowded ? { prices } : {});

@@ -5,7 +5,7 @@ export interface LifePriced {
   readonly openingCost: number;
   /** Its own openings set the machine's rhythm (a bag): an earlier opening makes the next one earlier too. */
   readonly setsTheRhythm: boolean;
-  /** How much dearer a day past the limit is than a day of life thrown away, above 0. */
+  /** Price of a day past the limit, in times of a wasted day of life; above 0. */
   readonly lateFactor: number;
 }
 

@@ -13,9 +13,9 @@ export interface PlanTask {
   readonly part: { readonly index: number; readonly quantity: number } | null;
   /** Pieces it takes of a part that can still be ordered in time: it does not wait for them. Left out: none. */
   readonly orders?: { readonly index: number; readonly quantity: number };
-  /** Must be on the same day as this task, of the same machine; null when it stands alone. */
+  /** Must be on the same day as this task, of the same machine; null for an independent task. */
   readonly onlyWith: string | null;
-  /** The day somebody fixed; null when it is free. */
+  /** The fixed day; null when it is free. */
   readonly lockedDay: number | null;
   /** Days it must lie within, both counted, so that the turns of one stage stay in order; left out, any. */
   readonly within?: readonly [first: number, last: number];

@@ -21,11 +21,11 @@ export interface Turn {
   readonly turn: number;
 }
 
-/** No stage comes round more often than this, days: what is shorter is worn out, not planned. A modelling choice. */
+/** Shortest interval that is planned, days: a shorter one is wear, not a plan. A modelling choice. */
 const LEAST_DAYS = 4;
-/** How often the days of the turns are laid again on those before them. */
+/** Number of times the days of later changes are placed again after the earlier ones. */
 const ROUNDS = 3;
-/** Turns that are laid nowhere yet lie on their own best day. */
+/** Later changes that are not placed yet lie on their own best day. */
 const NOWHERE: ReadonlyMap<string, number> = new Map();
 
 const shifted = (q: ReachQuantiles, by: number): ReachQuantiles => [
@@ -40,7 +40,7 @@ const shifted = (q: ReachQuantiles, by: number): ReachQuantiles => [
 export const KNOWN_TO = 0.12;
 /** Spreads of a tenth to each side. */
 
-/** A whole interval as it will be known when it is near its end: what is open today is seen by then. */
+/** A whole interval as it will be known near its end: its open questions are answered by then. */
 const asKnown = (q: ReachQuantiles): ReachQuantiles => {
   const middle = Math.max(LEAST_DAYS, q[2]);
   const wide = (q[3] - q[1]) / 2;

@@ -16,12 +16,12 @@ export interface PlannedStage {
   readonly whole: ReachQuantiles;
   /** Position of its part in the list of parts; null without one. */
   readonly part: number | null;
-  /** The stage it goes only with; null when it stands alone. */
+  /** The stage it goes only with; null for an independent stage. */
   readonly withStage: number | null;
   readonly lockedDay: number | null;
   /** The day it must be done by, as an examination must; null where late is only dear. */
   readonly latest: number | null;
-  /** Middle life of what is in it, days. */
+  /** Middle life of the bag or filter, days. */
   readonly lifeDays: number;
 }
 
@@ -52,7 +52,7 @@ export interface PlanInput {
 export interface PlanOptions {
   readonly weeks: number;
   readonly minutesADay: number;
-  /** How much dearer a day past the limit is than a day of life thrown away. */
+  /** Price of a day past the limit, in times of a wasted day of life. */
   readonly lateFactor: number;
   readonly openingCost: Readonly<Record<DustHazard, number>>;
   /** Minutes to open and close a machine, without the work inside. */

@@ -29,7 +29,7 @@ const MONTHS = 12;
 const WEEK = 7;
 /** Ways a year is gone through. */
 const WAYS = 120;
-/** How far a machine's use of a year lies from what is on record, as a spread of its logarithm. A modelling choice. */
+/** Spread of a machine's use of a year about its record, as a logarithm. A modelling choice. */
 const USE_SPREAD = 0.18;
 /** No stage comes round more often, days. */
 const LEAST_DAYS = 4;
@@ -75,7 +75,7 @@ interface Around {
   readonly nextOpen: Int32Array;
 }
 
-/** The day at which a change costs least, where the limit is known so well: the newsvendor's share of what a late day costs. */
+/** The cheapest day for a change, with the limit known this well: the newsvendor's share of the price of a late day. */
 const wantedDay = (
   limit: number,
   length: number,

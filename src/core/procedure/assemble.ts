@@ -22,7 +22,7 @@ const opensSeat = (steps: readonly Step[], stage: number): boolean =>
       (s.moves === 'fitNew' || s.moves === 'putOldBack' || s.moves === 'bagOld' || s.moves === 'holdOld'),
   );
 
-/** The stages whose seat the steps open and whose screening is due, deepest last. */
+/** The stages whose seat the steps open, with a screening due, deepest last. */
 const testedIn = (machine: Machine, steps: readonly Step[]): readonly number[] =>
   machine.stages.flatMap((s, i) => (opensSeat(steps, i) && integrityTestsOf(machine, s).length > 0 ? [i] : []));
 
@@ -74,7 +74,7 @@ const ofTested = (context: MethodContext, tested: readonly number[]): MethodCont
   return stage && at !== undefined ? { ...context, position: at, stage } : context;
 };
 
-/** Where the old part is held until the new one is proven, what is done when it is not. */
+/** The steps that replace the rest where the new part proves nothing and the old one was held. */
 const turnedBack = (
   id: ProcedureId,
   context: MethodContext,

@@ -17,7 +17,7 @@ export type JobEvent =
   | { readonly kind: 'answered'; readonly step: number; readonly right: boolean; readonly note: string }
   /** A check or a test left out, with its reason. */
   | { readonly kind: 'leftOut'; readonly step: number; readonly because: string }
-  /** Back to an earlier step: what was done from there on is done again. */
+  /** Back to an earlier step: the later steps are done again. */
   | { readonly kind: 'back'; readonly step: number }
   /** The new part proved nothing: the old one, which was held, goes back in. */
   | { readonly kind: 'turnedBack'; readonly step: number }
@@ -72,7 +72,7 @@ export interface JobState {
   readonly moves: readonly MovedPart[];
   /** Checks that were left out, by step, with the reason. */
   readonly leftOut: ReadonlyMap<number, string>;
-  /** The step whose check was answered "not right" and waits to be put right; null otherwise. */
+  /** The step whose check was answered "not right" and is still wrong; null otherwise. */
   readonly wrong: number | null;
   /** The step at which the old part went back in; null when it did not. */
   readonly turnedAt: number | null;
@@ -85,7 +85,7 @@ export interface JobState {
 
 interface Cursor {
   readonly at: number;
-  /** When each step that stands done was done. */
+  /** When each completed step was done. */
   readonly doneAt: readonly string[];
   readonly leftOut: ReadonlyMap<number, string>;
   readonly wrong: number | null;
@@ -156,7 +156,7 @@ const drying = ({ driesHours }: Procedure, steps: readonly Step[], { at, doneAt 
     : new Date(Date.parse(since) + driesHours * HOUR_MS).toISOString();
 };
 
-/** How a job stands: the fold of its events. Source: the log itself. */
+/** The state of a job, folded from its events. Definition: the log itself. */
 export const jobState = ({ by, procedure, events }: JobRecord): JobState => {
   const { doneAt, ...cursor } = events.reduce<Cursor>(next, {
     at: 0,
@@ -172,7 +172,7 @@ export const jobState = ({ by, procedure, events }: JobRecord): JobState => {
   return { ...cursor, steps, ...walked(steps, doneAt), driesUntil: drying(procedure, steps, { ...cursor, doneAt }) };
 };
 
-/** Whether the machine stands open under a job, or dries: it is not to be run by anybody else. */
+/** Whether the machine is open under a job, or dries: nobody else may run it. */
 export const doNotRun = (state: JobState): boolean =>
   state.ended === null && (state.driesUntil !== null || state.open.some((o) => o !== 'inlet'));
 
@@ -190,7 +190,7 @@ export type JobRefusal =
   | 'openStill'
   | 'partOut';
 
-/** Stages whose new or old part has no fate yet. */
+/** Stages with a new or old part that is not accounted for. */
 const partsOut = (moves: readonly MovedPart[]): boolean =>
   [...new Set(moves.map((m) => m.stage))].some((stage) => {
     const has = (...which: readonly PartMove[]) => moves.some((m) => m.stage === stage && which.includes(m.move));

@@ -25,7 +25,7 @@ export type Method = (c: MethodContext) => readonly Step[];
 
 type Over = Partial<Omit<Step, 'key' | 'run' | 'stage'>>;
 
-/** A step at the stage of the change: what is done, in which state of the machine. */
+/** A step at the stage of the change: its action, and the state of the machine. */
 export const step = ({ position }: MethodContext, [key, run]: readonly [StepKey, RunState], over: Over = {}): Step => ({
   key,
   run,
@@ -157,7 +157,7 @@ const tied = (c: MethodContext, run: RunState): readonly Step[] => [
   ...when(contained(c), [step(c, ['wipeBag', run], { dusty: true, because: 'contained' })]),
 ];
 
-/** The old part goes into its bag, which is tied at once and in the worst dust wiped. */
+/** The old part goes into its bag, which is tied at once and, for contained dust, wiped. */
 export const bagOld = (c: MethodContext, run: RunState): readonly Step[] => [
   ...lookCleanSide(c, run),
   step(c, ['bagOld', run], { moves: 'bagOld', dusty: true }),
@@ -185,7 +185,7 @@ export const lifted = (c: MethodContext): readonly Step[] =>
 export const backAbove = (c: MethodContext): readonly Step[] =>
   when(stackAbove(c), [step(c, ['backAbove', 'off'], { dusty: true })]);
 
-/** The old part out: what is above, its holes shut, its fixings undone, looked at, bagged, tied. */
+/** Removes the old part: parts above it first, holes shut, fixings undone, inspected, bagged, tied. */
 export const removal = (c: MethodContext, run: RunState, held = false): readonly Step[] => {
   const shut = closed(c, run);
   const loose = undone(c, run);

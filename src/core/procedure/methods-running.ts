@@ -23,7 +23,7 @@ const drawnOut = (c: MethodContext, run: RunState): readonly Step[] => [
   ...wiped(c, run),
 ];
 
-/** Kept running: the air is drawn into the opening, and what comes loose with it. Only where the maker built it for that. */
+/** Kept running: the air and loose dust are drawn into the opening. Only where the maker built it for that. */
 export const cycloneBag: Method = (c) => [
   takeNew(c),
   machineStep('switchOn', 'running', { caution: 'makersWay' }),

@@ -103,7 +103,7 @@ const emptied = (c: MethodContext): readonly Step[] => {
   ];
 };
 
-/** What alone clears a machine's dust: emptied, new parts in, every seat seen, and the proof of what carries the class. */
+/** The only job that clears a machine's dust: emptied, new parts in, every seat seen, and the class proven. */
 export const decontamination: Method = (c) => {
   const parts = outOfPath(c).filter(isPart);
   const hoses = inPath(c).filter(isHose);
@@ -127,7 +127,9 @@ const closedEmpty = (c: MethodContext): readonly Step[] => {
   return fixing === null ? [] : [step(c, ['tightenFixings', 'off'], { closes: 'fixings', fixing })];
 };
 
-/** Everything that holds dust is out, the plug stays in, a note of what it held goes with it, and its spare is named. */
+/**
+ * Every part that holds dust is out, the plug stays in, a note of its dust goes with it, and its replacement is named.
+ */
 export const service: Method = (c) => {
   const parts = inPath(c).filter(isPart);
   return [
@@ -156,7 +158,7 @@ export const hosePlug: Method = (c) => [
   step(c, ['close', 'off'], { closes: 'inlet', ...laidAround(c) }),
 ];
 
-/** Fresh filters first, never on a plugged inlet; the disc goes on and comes off with the machine off. */
+/** Fresh filters first, never on a plugged inlet; the disc is put on and taken off with the machine off. */
 export const indicatorCheck: Method = () => [
   machineStep('check', 'off', { check: 'filtersFresh', because: 'proof' }),
   machineStep('discOn', 'off', { dusty: true }),

@@ -33,8 +33,8 @@ import { commissioning, decontamination, fullSet, hosePlug, indicatorCheck, serv
 import { cycloneBag, filterBags, prefilterWrap, tankBagHeadAside, tankBagSecondVacuum } from './methods-running';
 import type { ProcedureId, Step } from './step';
 
-// The methods of the trade in our own words, from the shelf to the closed machine. Running, measuring, testing and the
-// waste come after them, what is worn lies around them. Source: common practice, no published source.
+// The methods of the trade in our own words, from the shelf to the closed machine. Running, measuring, testing and
+// waste follow; protective clothing comes before and after. Source: common practice, no published source.
 
 /** Off, opened, the old part out, the compartment seen and wiped, the new part in and seen, closed and latched. */
 const offChange: Method = (c) => [
@@ -52,7 +52,7 @@ const offChange: Method = (c) => [
   ...unstopped(c),
 ];
 
-/** A new pre-filter always goes with a screw-on HEPA: the wrap comes off first and goes on last, over the new HEPA. */
+/** A screw-on HEPA always gets a new pre-filter: the wrap comes off first and goes on last, over the new HEPA. */
 const screwHepa: Method = (c) => [
   takeNew(c),
   ...c.with.map(takeNew),

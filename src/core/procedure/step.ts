@@ -254,7 +254,7 @@ export interface Procedure {
   readonly turnBack: readonly Step[];
   /** The class wording is suspended until these are passed. */
   readonly integrity: readonly IntegrityTest[];
-  /** Other stages whose part always goes with it. */
+  /** Other stages whose part is always changed with it. */
   readonly goesWith: readonly number[];
   /** Out of service until dry. */
   readonly driesHours: number | null;

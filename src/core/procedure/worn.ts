@@ -50,7 +50,7 @@ const dressed = (steps: readonly Step[], hazard: Guarded): readonly Step[] =>
     ? [...paperwork(steps), ...DON[hazard], ...steps.slice(paperwork(steps).length), ...doffed(hazard)]
     : steps;
 
-/** Sittings of one job: while a medium dries nobody stays dressed. */
+/** Sittings of one job: nobody stays dressed while a medium dries. */
 const sittings = (steps: readonly Step[]): readonly (readonly Step[])[] => {
   const dries = steps.findIndex((s) => s.key === 'startDrying');
   return dries < 0 ? [steps] : [steps.slice(0, dries + 1), steps.slice(dries + 1)];
@@ -66,6 +66,6 @@ export const worn = (steps: readonly Step[], hazard: DustHazard): readonly Step[
   ...(hazard === 'plain' ? steps : sittings(steps).flatMap((s) => dressed(s, hazard))),
 ];
 
-/** The end of a job that goes on dressed. */
+/** The end of a job that continues in protective clothing. */
 export const wornOn = (steps: readonly Step[], hazard: DustHazard): readonly Step[] =>
   hazard === 'plain' ? steps : [...steps, ...doffed(hazard)];

@@ -71,6 +71,6 @@ export interface Instrument {
   readonly retired: boolean;
 }
 
-/** The records that stand: not superseded, not voided. */
+/** The valid records: not superseded, not voided. */
 export const inForce = <T extends WorkRecord>(records: readonly T[]): readonly T[] =>
   records.filter((r) => r.supersededById === null && !r.voided);

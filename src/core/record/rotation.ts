@@ -13,7 +13,9 @@ export interface DatedCopy {
   readonly why: CopyReason;
 }
 
-/** So many daily copies are kept: the newest of each of the last days, weeks and months that have one. Moorwind defaults. */
+/**
+ * Number of kept daily backups: the newest of each of the last days, weeks and months that have one. Moorwind defaults.
+ */
 export const KEPT = { days: 7, weeks: 5, months: 12, asked: 10, replaced: 5 } as const;
 
 const WEEK_DAYS = 7;
@@ -24,7 +26,7 @@ const weekOf = (day: CalendarDate): string =>
   String(Math.floor((Date.parse(day) - FIRST_MONDAY) / (WEEK_DAYS * DAY_MS)));
 const monthOf = (day: CalendarDate): string => day.slice(0, 7);
 
-/** The newest of each of the newest so many periods. */
+/** The newest of each of the newest periods. */
 const newestOfEach = (
   newestFirst: readonly DatedCopy[],
   { periodOf, most }: { readonly periodOf: (day: CalendarDate) => string; readonly most: number },

@@ -9,7 +9,7 @@ export const plainHeading = (heading: string): string =>
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim();
 
-/** The unit a heading names: in brackets, or behind its last comma; null where it names none of the quantity. */
+/** The unit named in a heading: in brackets, or behind its last comma; null where it names none of the quantity. */
 export const unitInHeading = (heading: string, of: QuantityKind): string | null => {
   const said = /[([]([^)\]]+)[)\]]/.exec(heading)?.[1] ?? /,\s*([^,]+)$/.exec(heading)?.[1] ?? '';
   return findUnit(of, said.trim())?.symbol ?? null;

@@ -128,14 +128,14 @@ export const readCell = (typed: string, cell: Cell, { order, unit }: How): Resul
 };
 
 export interface Column {
-  /** The field it is taken for; null is left out. */
+  /** Its field; null for a column that is left out. */
   readonly field: string | null;
   readonly unit: string | null;
 }
 
 export type SheetRow = Readonly<Record<string, CellValue>>;
 
-/** Reads one row of a sheet: the fields that hold something, or what is wrong with each cell, by the name of its field. */
+/** Reads one row of a sheet: the filled fields, or the problem of each cell, by the name of its field. */
 export const readRow = (
   kind: SheetKind,
   cells: readonly string[],

@@ -7,7 +7,7 @@ import type { LossThresholds } from '../measure/judge-baseline';
 export interface Prices {
   /** Currency sign before an amount; '' when not set. */
   readonly currency: string;
-  /** How much dearer a day past the limit is than a day of life thrown away. */
+  /** Price of a day past the limit, in times of a wasted day of life. */
   readonly lateFactor: number;
   /** Cost of opening a machine, labour included, by dust level. */
   readonly openingCost: Readonly<Record<DustHazard, number>>;
@@ -15,7 +15,7 @@ export interface Prices {
   readonly openingMinutes: Readonly<Record<DustHazard, number>>;
 }
 
-/** Where the machines are, and what is decided for all of them. */
+/** The place of the machines, and the settings for all of them. */
 export interface Site {
   readonly name: string;
   readonly timeZone: string;
@@ -28,7 +28,7 @@ export interface Site {
   /** Minutes of a working day there are for changes. */
   readonly minutesADay: number;
   readonly prices: Prices;
-  /** Somebody has said what site this is. */
+  /** True after a person has set up the site. */
   readonly setUp: boolean;
 }
 

@@ -27,7 +27,7 @@ interface Readings {
   readonly now: ReducedTest;
   readonly baseline: ReducedTest | null;
   readonly thresholds: LossThresholds;
-  /** Null where nobody says what machine it is: then no limit holds. */
+  /** Null when the machine kind is unknown; then no class limit is applied. */
   readonly kind: MachineKind | null;
 }
 
@@ -61,7 +61,7 @@ const onBranch = (
 const recordOn = (machine: Machine, record: TestRecord): ReducedTest =>
   onBranch(machine, { place: record.test.place, reduced: reduced(record) });
 
-/** Where a series stands among the others: what it reads, and when; a test that is being typed has no number yet. */
+/** A series among the others: its reading and its time; a series that is being typed has no id yet. */
 export interface SeriesAt {
   readonly id: number | null;
   readonly performedAt: string;
@@ -91,7 +91,7 @@ interface SeriesInput {
   readonly use: TestUse;
 }
 
-/** Judges a series, typed or recorded, against the baseline that held at its time, the class limit, and what it is for. */
+/** Judges a series, typed or recorded, against the baseline of its time, the class limit, and its use. */
 export const judgeSeries = ({ machine, tests, thresholds, at, reduced: whole, use }: SeriesInput): JudgedSeries => {
   const { place, method, detail } = at.test;
   const baselineRecord = pickBaseline(tests, {

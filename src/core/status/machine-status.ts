@@ -12,7 +12,7 @@ import { type JudgedTest, judgeTest } from './judge-test';
 export interface MachineStatus {
   readonly machine: Machine;
   readonly due: readonly StageDue[];
-  /** The newest usable test that stands, judged; null without one. */
+  /** The newest usable valid test, judged; null without one. */
   readonly latest: JudgedTest | null;
   readonly need: Need;
   /** The forecast of each ruled stage: the dates of `due` are its own. */
@@ -64,7 +64,7 @@ export interface StatusInput {
   readonly outlooks: readonly StageOutlook[];
 }
 
-/** Order on the board, least first; between them what is due, by its days left. A modelling choice. */
+/** Order on the board, least first; due dates by their days left. A modelling choice. */
 const URGENCY = {
   refused: -2000,
   missingStage: -1000,
@@ -193,7 +193,10 @@ export interface MachineDigest {
 /** A digest leaves out hours older than a year before the newest, unless a rule of run hours counts them. Days. */
 const DIGEST_HOURS_DAYS = 366;
 
-/** The hours a digest keeps: a year of them, and those since the change before the last of what is ruled by hours. */
+/**
+ * Run hours kept in a digest: a year of them, and those since the last change but one of a stage with a rule of run
+ * hours.
+ */
 const hoursKept = (machine: Machine, changes: readonly ChangeDay[]): Machine['hours'] => {
   const newest = machine.hours.at(-1)?.day;
   if (newest === undefined) return machine.hours;

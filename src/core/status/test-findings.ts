@@ -81,7 +81,10 @@ const ofMachine = ({ now, machine }: TestFindingsInput): readonly TestFinding[] 
 
 type NotJudged = Extract<TestFinding, { kind: 'useNotJudged' }>['because'];
 
-/** Where a reading says nothing of what reaches the tool: without the hose, behind the leaks, of all branches at once, or at its best moment. */
+/**
+ * The reason a reading does not show the flow at the tool: without the hose, behind the leaks, of all branches at once,
+ * or at its best moment.
+ */
 const useBlocked = ({ now, machine }: TestFindingsInput, of: 'wheel' | 'duct'): NotJudged | null => {
   if (now.place === 'inlet') return 'hoseOff';
   if (now.place === 'outlet') return 'outlet';

@@ -1,4 +1,4 @@
-/** A piece that was taken for a machine, with its price. */
+/** A piece taken for a machine, with its price. */
 export interface PartTaken {
   readonly quantity: number;
   readonly price: number;

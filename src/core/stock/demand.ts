@@ -10,7 +10,7 @@ export interface PartUse {
   readonly leadDays: number;
   /** Days the part keeps on the shelf; null for ever. */
   readonly shelfDays: number | null;
-  /** Net pieces taken over so many days. */
+  /** Net pieces taken over a number of days. */
   readonly taken: number;
   readonly overDays: number;
   /** Pieces the plan takes within the lead time. */
@@ -29,7 +29,7 @@ export interface Reorder {
 }
 
 export const SERVICE = 0.95;
-/** Share of the lead time its own spread is taken for. A Moorwind default. */
+/** Spread of a lead time, as a share of it. A Moorwind default. */
 const LEAD_SPREAD = 0.25;
 const MONTH_DAYS = 30;
 

@@ -1,6 +1,6 @@
 import type { Part } from './part';
 
-// Two entries of one part. Taken for the same by mistake they are a wrong filter, so everything that speaks against it does.
+// Two entries of one part. A wrong merge fits a wrong filter, so every difference refuses it.
 
 export const NO_MERGE = [
   'same',

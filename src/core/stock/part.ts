@@ -19,6 +19,6 @@ export interface Part {
   readonly medium: string;
   /** Area of the medium, m2; null when not given. */
   readonly areaM2: number | null;
-  /** Class or efficiency with the size it holds at: "H14, 99.995 % at MPPS"; '' where nobody said. */
+  /** Class or efficiency with its particle size: "H14, 99.995 % at MPPS"; '' when not given. */
   readonly rating: string;
 }

@@ -16,7 +16,7 @@ export interface Demand {
 }
 
 export interface ReorderPoint {
-  /** Order when what is on the shelf and on order falls to this, pieces. */
+  /** Reorder when stock and open orders fall to this, pieces. */
   readonly point: number;
   readonly leadDemand: number;
   readonly safety: number;
@@ -97,7 +97,7 @@ export interface OrderFor {
 /** Packs to order now: none above the point, otherwise enough to be above it by what is to be covered. Source: order-up-to rule. Valid: a pack of one piece or more. */
 export const packsToOrder = ({ onHand, onOrder, reserved, point, packSize, cover }: OrderFor): number => {
   const position = onHand + onOrder - reserved;
-  // Nobody uses it: nothing is ordered but what is promised and not there.
+  // Without use only promised and missing pieces are ordered.
   if (point <= 0 && cover <= 0) return Math.max(0, Math.ceil(-position / packSize));
   return position > point ? 0 : Math.max(1, Math.ceil((point + Math.max(cover, 1) - position) / packSize));
 };

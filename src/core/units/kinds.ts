@@ -89,7 +89,7 @@ export const UNITS = {
     unit('m3/min', 1 / 60, ['cmm']),
     unit('L/s', 1e-3, ['lps', 'l/sec', 'litre/s', 'liter/s', 'litres/s', 'liters/s', 'litres/sec', 'liters/sec']),
     unit('L/min', 1e-3 / 60, ['lpm', 'litre/min', 'liter/min', 'litres/min', 'liters/min']),
-    // The flow that is there: what a fan moves, not what it would be at standard density.
+    // Actual volume flow, at the density of the air moved (not standard flow).
     unit('cfm', 4.719474432e-4, ['ft3/min', 'cuft/min', 'acfm']),
   ],
   velocity: [

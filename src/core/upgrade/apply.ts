@@ -125,7 +125,7 @@ const takenOut = ({ path, leakM2 }: Upgraded, stageId: number, level: DustHazard
   const stage = path.stages[at];
   if (!stage || stage.missing || stage.kind === 'fan') return noPlace('takeOut');
   if (!mayComeOut(path, stage, level)) return fail(failure('upgrade.keep', 'change', { stage: stage.name, level }));
-  // It stays in the record as missing: what it belonged to is no longer the appliance that was tested.
+  // It stays on record as missing: the machine is no longer the tested appliance.
   return ok({ path: replaced(path, at, { ...stage, missing: true }), leakM2 });
 };
 

@@ -18,7 +18,7 @@ export type UpgradeKind = (typeof UPGRADE_KINDS)[number];
 export type UpgradeChange =
   /** Another filter or canister in a stage's place. */
   | { readonly kind: 'medium'; readonly stageId: number; readonly medium: Medium; readonly areaM2: number }
-  /** Put in front of what is there, or behind the last filter. */
+  /** Added in front of the existing filters, or behind the last one. */
   | { readonly kind: 'bag' | 'fineLayer' | 'hepa'; readonly areaM2: number }
   /** A cyclone before the machine; the share of the dust's mass it takes, 0 to 1. */
   | { readonly kind: 'separator'; readonly lossK: number; readonly inletBoreM: number; readonly share: number }

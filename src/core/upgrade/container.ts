@@ -2,7 +2,7 @@ export const CONTAINERS = ['bagWithClamp', 'pail', 'panWithGasket'] as const;
 export type Container = (typeof CONTAINERS)[number];
 
 export interface ContainerFit {
-  /** Room left under the machine; below 0 where it does not go in. m; null where nobody measured. */
+  /** Room left under the machine; below 0 where it does not fit. m; null when not measured. */
   readonly roomM: number | null;
   /** Days until it is full, by how long the one there lasts; null where that is not known. */
   readonly daysToFull: number | null;

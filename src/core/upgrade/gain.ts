@@ -66,13 +66,13 @@ const hoseOf = ({ machine: { hoseBoreM, hoseLengthM } }: PathSnapshot): string =
 
 interface Placed {
   readonly state: PathState;
-  /** Positions of what is new. */
+  /** Positions of new parts. */
   readonly fresh: readonly number[];
   /** A load of today is removed by the upgrade: its size was read from one measured flow. */
   readonly unloaded: boolean;
 }
 
-/** How far the model lies from the flows it was fitted to, as a share: the root mean square of the residuals. */
+/** Deviation of the model from the fitted flows, as a share: the root mean square of the residuals. */
 const misfitOf = (basis: Basis): number => {
   if (basis.kind !== 'calibrated') return 0;
   const shares = basis.calibration.compared
@@ -81,7 +81,7 @@ const misfitOf = (basis: Basis): number => {
   return shares.length === 0 ? 0 : Math.sqrt(shares.reduce((sum, r) => sum + r * r, 0) / shares.length);
 };
 
-/** The loads of today at their places in the changed path: what is new carries none. */
+/** The loads of today at their places in the changed path: new parts carry none. */
 const placed = (from: PathSnapshot, to: PathSnapshot, today: PathState): Placed => {
   const states: Record<number, StageState> = {};
   const fresh: number[] = [];

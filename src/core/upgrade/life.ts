@@ -18,7 +18,7 @@ export interface LifeChange {
 
 /** The loss of air at which a filter is taken as full, where no rule of its own says so. A Moorwind default. */
 const USUAL_LOSS = 0.25;
-/** No life is counted for longer than so many times as now: other things end it. A Moorwind default. */
+/** Largest counted factor of a life: beyond it, other causes end it. A Moorwind default. */
 const MOST_FACTOR = 10;
 
 /** The share of the dust's mass that a change keeps from what lies behind it. */

@@ -86,7 +86,7 @@ const yearsOf = (price: number, saved: number): number =>
 
 /** The 10 and 90 % points of a normal. */
 
-/** How far the yearly saving swings when one thing alone goes from the low to the high end of what is known of it. */
+/** Swing of the yearly saving when one input alone moves over its uncertainty. */
 const hangsOn = (input: PaybackInput): Payback['hangsOn'] => {
   const middle: Drawn = { days: input.stages.map((s) => s.days), factors: input.stages.map((s) => s.factor) };
   const swing = (with_: (z: number) => Drawn): number =>

@@ -5,7 +5,7 @@ import { studentFactor } from '../numeric/student';
 
 /** Points over the chi-square distribution. A modelling choice: the power holds to 1e-4 and better. */
 const POINTS = 400;
-/** Nobody repeats a test more often. */
+/** Largest number of repeats considered. */
 const MOST_REPEATS = 40;
 /** A verdict needs so many a side. Source: `VERDICT_REPEATS`, DESIGN. */
 const LEAST_REPEATS = 3;

@@ -28,7 +28,7 @@ export interface Proof {
   readonly measured: Between | null;
   readonly predicted: Between;
   readonly unlike: readonly Unlike[];
-  /** Repeats a side that would tell what is predicted from nothing; null where none would. */
+  /** Repeats per side that would show the predicted gain; null where none would. */
   readonly repeats: number | null;
 }
 

@@ -27,7 +27,7 @@ export interface RingPiece {
   readonly innerM: number;
 }
 
-/** A screw: a pilot hole where it bites, a clearance hole in what it passes. m. */
+/** A screw: a pilot hole where it bites, a clearance hole in the part it passes. m. */
 export interface Hole {
   readonly xM: number;
   readonly yM: number;
@@ -168,7 +168,7 @@ const holesOf = (q: RingQuestion, [innerM, outerM]: readonly [number, number]): 
   });
 };
 
-/** A rolled rim lets only through what passes its bead. */
+/** A rolled rim only passes parts as wide as its bead. */
 const throughOf = (q: RingQuestion): number => q.beadM ?? q.rimM;
 
 const wayOf = (q: RingQuestion): RingPlan['way'] =>

@@ -80,7 +80,7 @@ const useSheet = (input: RefObject<HTMLInputElement | null>): void => {
   }, [input]);
 };
 
-/** The page itself brings so many tags, more than a tall screen shows; the script adds those below. */
+/** Number of tags in the page itself, more than a tall screen shows; the script adds the others. */
 const AT_FIRST = 16;
 
 const nothing = (): void => undefined;

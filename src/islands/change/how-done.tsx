@@ -28,7 +28,7 @@ export const BeforeTest = ({ state, dispatch, before }: Part & { readonly before
   </label>
 );
 
-/** On dust that wants its steps, a change that nobody walked through says how it was done; the file marks it so. */
+/** For dust that needs guided steps, an unguided change states its containment; the file marks it so. */
 export const HowDone = ({ state, dispatch, level }: Part & { readonly level: DustHazard }) => (
   <fieldset>
     <legend className="font-bold">Without the guide, write down how the dust was contained</legend>

@@ -17,7 +17,7 @@ interface RegisterProps {
   readonly by: string;
 }
 
-/** Whose limits the site works to; where they disagree both are shown, and the stricter governs. */
+/** The country whose limits the site uses; where they differ both are shown, and the stricter applies. */
 const Rules = ({ ruleSet, by }: { readonly ruleSet: RuleSet; readonly by: string }) => {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const post = usePostOnce();

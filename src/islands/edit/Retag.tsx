@@ -1,7 +1,7 @@
 import { type SyntheticEvent, useState } from 'react';
 import { neededOr, SaveRow, useSigned } from '@/ui/save-row';
 
-/** Puts a wrong tag right; the old one goes on finding the machine. */
+/** Corrects a wrong tag; the old one still finds the machine. */
 export const Retag = ({ tag, by }: { readonly tag: string; readonly by: string }) => {
   const [wanted, setWanted] = useState(tag);
   const next = wanted.trim().toUpperCase();

@@ -138,7 +138,7 @@ const neededOf = (d: Draft, preview: Preview, fresh: boolean): string => {
   return d.by.trim() === '' ? 'Your initials are needed.' : '';
 };
 
-/** A machine that is entered is mostly not new: nobody takes it for clean unless somebody says so. */
+/** An entered machine is mostly not new: it counts as clean only if a person says so. */
 const dustNeeded = ({ own }: DustSaid, text: string): string =>
   text.trim() === ''
     ? 'Say what it has collected; "nothing yet" if never used.'

@@ -66,7 +66,7 @@ interface NumberFieldProps {
   readonly onValue: (value: number) => void;
 }
 
-/** A bare count or factor; what is outside its limits is not taken over. */
+/** A bare count or factor; a value outside its limits is refused. */
 export const NumberField = ({ label, value, low, high, step, onValue }: NumberFieldProps) => (
   <label className="block">
     <span className="caption">

@@ -23,7 +23,7 @@ export interface Draft {
   readonly machine: EditedMachine;
   readonly stages: readonly DraftStage[];
   readonly selected: string | null;
-  /** Fields whose text cannot be read now. */
+  /** Fields with text that cannot be read. */
   readonly bad: readonly string[];
   readonly made: number;
   readonly by: string;
@@ -155,7 +155,7 @@ const added = (d: Draft, kind: StageKind, before: string | null): Draft => {
   };
 };
 
-/** Its hose is that of its kind until somebody types another: a collector has a duct. */
+/** Its hose is its kind's until another is typed: a collector has a duct. */
 const ofKind = (d: Draft, kind: MachineKind): Draft => {
   const untouched = d.machine.hoseBoreM === MACHINE_KINDS[d.kind].hoseM;
   return { ...d, kind, machine: untouched ? { ...d.machine, hoseBoreM: MACHINE_KINDS[kind].hoseM } : d.machine };

@@ -13,7 +13,7 @@ interface Root {
 
 const keyOf = (r: Root): string => `${r.kind} ${r.position}`;
 
-/** Causes that may have been the root: what was repaired, and what is likely. */
+/** Possible root causes: repaired ones and likely ones. */
 const rootsOf = ({ record, findings }: BenchPart): readonly Root[] => {
   const repaired = record.events.flatMap(({ event }) => (event.kind === 'repaired' ? [event.fault] : []));
   const likely = findings.causes.filter((c) => c.probability >= 0.3);
@@ -38,7 +38,7 @@ const rootCauseOf = (e: ReturnType<typeof useEnding>, stages: BenchPart['setup']
     .filter((x) => x !== '')
     .join(': ');
 
-/** From this chance on, what nobody would feel is named before the case closes. */
+/** From this chance on, an undetectable fault is named before the case closes. */
 const NAMED_FROM = 0.05;
 
 /** Possible dust leaks that were not repaired. */
@@ -59,7 +59,7 @@ const NotRuledOut = (p: BenchPart) => {
   );
 };
 
-/** The closing: why it happened, apart from what was replaced, and what follows where it came back. */
+/** The closing: the root cause, apart from the replaced part, and a follow-up where it came back. */
 export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
   const { setup, ui, doIt, dispatch, before, findings } = p;
   const { stages } = setup.model;

@@ -39,7 +39,7 @@ export interface FindProps {
   readonly ownDusts: readonly Dust[];
 }
 
-/** A test the technician picked, told as the others are. */
+/** The test that the technician picked, shown like the others. */
 const pickedTest = (p: BenchPart): PresentedTest | null => {
   const { picked } = p.ui;
   if (!picked) return null;
@@ -69,7 +69,7 @@ const LEADS: Readonly<Record<Exclude<WhyThisTest, 'school'>, string>> = {
   best: 'Best next test',
 };
 
-/** Draws the one next step; what it is was decided in the core. */
+/** Draws the one next step; the core decides which. */
 const NextCard = (p: BenchPart) => {
   const { findings, state, ui, setup, machine } = p;
   const subject = useMemo(() => subjectOf(setup), [setup]);

@@ -11,7 +11,7 @@ export interface FindState {
   readonly typed: string;
   readonly note: string;
   readonly showOthers: boolean;
-  /** The technician wants to go on asking although a repair or the closing is proposed. */
+  /** The technician wants more tests although a repair or the closing is proposed. */
   readonly askOn: boolean;
   readonly sending: boolean;
   readonly problems: readonly Problem[];

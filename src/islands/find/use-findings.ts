@@ -10,7 +10,7 @@ export type Findings = Extract<FindReply, { kind: 'found' }>['findings'];
 export interface FindingsUse {
   /** The newest findings; null until the worker has answered once. */
   readonly findings: Findings | null;
-  /** How far the weighing is, 0 to 1; 1 when it stands. */
+  /** Progress of the weighing, 0 to 1; 1 when complete. */
   readonly share: number;
   readonly problems: readonly Problem[];
 }
@@ -46,7 +46,7 @@ export const useFindings = (
           : { ...before, share: 1, problems: problemsOf(reply.failures), of };
       });
     let wanted = true;
-    // It weighs as much as the page: the page stands first.
+    // It is as large as the page, so the page is shown first.
     void import('@/workers/find-client').then(({ openFind }) => {
       if (!wanted) return;
       client.current = openFind({ setup, complaint, words, onReply });

@@ -3,7 +3,7 @@ import { entails } from '@/core/deed/entails';
 import { QuantityField } from '@/ui/quantity-field';
 import { type PlayerProps } from './player-props';
 
-/** After the last step: what is left to prove, and the end. */
+/** After the last step: the remaining proofs, and the end. */
 export const End = ({ p }: { readonly p: PlayerProps }) => {
   const [wasteKg, setWasteKg] = useState<number | null>(null);
   const [bad, setBad] = useState(false);

@@ -99,7 +99,7 @@ const Foot = (p: PlayerProps) => {
   );
 };
 
-/** One step at a time, large: what, in which state of the machine, its caution, how it should look, and what comes next. */
+/** One step at a time, large: its action, the state of the machine, its caution, a drawing, and the next step. */
 export const Player = (p: PlayerProps) => {
   useKeys(p);
   const step = p.state.steps[p.state.at];

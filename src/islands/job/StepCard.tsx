@@ -201,7 +201,7 @@ const Doing = ({ p, step, at }: { readonly p: PlayerProps; readonly step: Step; 
   );
 };
 
-/** The step at hand: what is done, asked, taken or proven. */
+/** The present step: an action, a question, a part to take, or a proof. */
 export const StepCard = ({ p, step }: { readonly p: PlayerProps; readonly step: Step }) => {
   const { state, record } = p;
   const next = state.steps[state.at + 1];

@@ -34,7 +34,7 @@ interface ChoiceProps extends Props {
   readonly setOpen: (open: boolean) => void;
 }
 
-/** By what it is measured: the method at hand, the others one tap away. */
+/** The method of measuring: the present one, the others one tap away. */
 export const MethodChoice = ({ state, open, setOpen }: ChoiceProps) => (
   <button
     type="button"
@@ -48,7 +48,7 @@ export const MethodChoice = ({ state, open, setOpen }: ChoiceProps) => (
   </button>
 );
 
-/** Every method, by what it tells. */
+/** Every method, by its result. */
 export const MethodSheet = ({ state, dispatch, open, setOpen }: ChoiceProps) =>
   open ? (
     <div className="panel grid grid-cols-2 gap-3 p-3 sm:grid-cols-3 xl:grid-cols-6">

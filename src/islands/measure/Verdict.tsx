@@ -16,7 +16,7 @@ interface VerdictProps {
   readonly machine: Pick<Machine, 'kind' | 'timeZone'>;
   readonly stageName: string;
   readonly newMassKg: number | null;
-  /** Preconditions are still to be ticked: what is shown holds once they are. */
+  /** Checks are still open: the shown result is valid once they are made. */
   readonly unticked: boolean;
 }
 

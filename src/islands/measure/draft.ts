@@ -24,7 +24,7 @@ export const readDraft = ({ tag, afterChangeId }: DraftPlace): MeasureState | nu
   }
 };
 
-/** Keeps the draft; a browser without storage goes on without. */
+/** Keeps the draft; works without storage too. */
 export const keepDraft = ({ tag, afterChangeId }: DraftPlace, state: MeasureState): void => {
   try {
     localStorage.setItem(keyOf(tag, afterChangeId), JSON.stringify({ version: VERSION, state }));

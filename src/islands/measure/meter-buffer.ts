@@ -11,5 +11,5 @@ export interface MeterBuffer {
 
 export const EMPTY_BUFFER: MeterBuffer = { samples: [], lastAtMs: null, dropped: 0, garbage: 0, flooded: false };
 
-/** Without a line for so long, the stream is taken to have stopped. */
+/** After this long without a line, the stream counts as stopped, ms. */
 export const STOPPED_AFTER_MS = 3000;

@@ -175,7 +175,7 @@ export const measureReducer = (state: MeasureState, action: MeasureAction): Meas
     case 'ductLoad':
       return { ...state, ductLoad: action.value };
     case 'rigMoved':
-      // The series ends where the rig moved: what was read before it is struck, not mixed in.
+      // The series ends where the rig moved: earlier readings are struck.
       return {
         ...state,
         rigSeries: state.rigSeries + 1,

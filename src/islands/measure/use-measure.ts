@@ -71,7 +71,7 @@ export const useMeasure = (props: MeasureProps) => {
   const restored = useRef(false);
 
   useEffect(() => {
-    // The server cannot know the draft, so it is laid over the first drawing. A correction starts from its record.
+    // The server does not know the draft, so it replaces the first drawing. A correction starts from its record.
     const draft = correcting ? null : readDraft(place);
     if (draft) dispatch({ type: 'restored', state: draft });
     if (method) dispatch({ type: 'method', method });

@@ -11,7 +11,7 @@ import { InitialsField, TextField } from '@/ui/text-fields';
 import { usePostOnce } from '@/ui/use-post-once';
 
 interface KeepProps {
-  /** Null for somebody new. */
+  /** Null for a new person. */
   readonly person: Person | null;
   readonly by: string;
 }
@@ -39,7 +39,7 @@ const RoleField = ({ role, setRole }: { readonly role: Role; readonly setRole: (
   </fieldset>
 );
 
-/** Adds a person, or changes what is on file of one; hands out a code for a passphrase. */
+/** Adds or changes a person; makes a code for a passphrase. */
 export const KeepPerson = ({ person, by: known }: KeepProps) => {
   const [by, setBy] = useState(known);
   const [initials, setInitials] = useState(person?.initials ?? '');

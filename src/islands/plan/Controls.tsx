@@ -14,7 +14,7 @@ interface ControlsProps {
   readonly stop: (() => void) | null;
 }
 
-/** Weeks, minutes a day and initials; the search can be stopped at what it has. */
+/** Weeks, minutes a day and initials; the search can be stopped with its present plan. */
 export const Controls = ({ options, setOptions, by, setBy, working, rounds, stop }: ControlsProps) => (
   <div className="mt-2 flex flex-wrap items-end gap-2">
     <div role="group" aria-label="Weeks" className="flex gap-1">

@@ -91,11 +91,11 @@ interface LanesProps {
   readonly chosen: string | null;
   readonly choose: (key: string) => void;
   readonly shift: (o: PlannedOpening) => (step: 1 | -1) => void;
-  /** An opening was dropped so many days further on. */
+  /** An opening was moved by this many days. */
   readonly moved: (o: PlannedOpening, days: number) => void;
 }
 
-/** So many lanes are drawn; the others are a click away. */
+/** Number of drawn lanes; the others are one click away. */
 const LANES = 60;
 
 /** A lane a machine: windows of chance, and under them its openings, to be dragged. */

@@ -13,7 +13,7 @@ interface DetailProps extends Omit<ChipProps, 'chosen' | 'choose'> {
   readonly input: PlanInput;
 }
 
-/** One opening: what is done in it, and why it lies on that day. */
+/** One opening: its work, and the reason for its day. */
 export const Detail = ({ opening, made, today, days, shift, free, words, input }: DetailProps) => {
   const reasons = explainPlan(made.problem, days);
   const movable = opening.tasks.some((i) => made.stages[i]?.turn === 1);

@@ -41,7 +41,7 @@ const overdueChance = (plan: PlanCost, own: PlanCost): string => {
 
 const Headline = ({ made, days, fits, openings, today, unplanned, currency }: HeadlineProps) => {
   const plan = costOf(made.problem, days);
-  // Held against the same tasks: what has no day in the plan is not counted in the other either.
+  // Compared for the same tasks: a task without a day in the plan is left out of both.
   const own = costOf(
     made.problem,
     eachOnItsOwnDay(made.problem).map((d, i) => ((days[i] ?? null) === null ? null : d)),
@@ -157,7 +157,7 @@ const HowToRead = () => (
   </p>
 );
 
-/** The plan, with what it saves. */
+/** The plan, with its saving. */
 const PlanOfYard = (p: PlanProps) => {
   const { options, setOptions, setLocks, input, made, days, fits, working, rounds, stop } = usePlan(p);
   const [chosen, setChosen] = useState<string | null>(null);

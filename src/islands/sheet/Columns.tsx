@@ -24,7 +24,7 @@ const ORDERS: readonly (readonly [DateOrder, string])[] = [
   ['monthFirst', 'month first: 12/31/2026'],
 ];
 
-/** What each column is taken for. */
+/** The field of each column. */
 export const Columns = ({ kind, table, columns, setColumns, order, setOrder }: ColumnsProps) => (
   <section aria-labelledby="sheet-columns" className="space-y-2">
     <h2 id="sheet-columns" className="text-xl font-bold">

@@ -102,7 +102,7 @@ interface HookProps {
   readonly by: string;
 }
 
-/** The sheet at hand: what it was taken for, what is wrong with it, and its sending. */
+/** The open sheet: its fields, its problems, and its sending. */
 const useSheet = ({ kind, units, by: known }: HookProps) => {
   const [s, setState] = useState<State>(EMPTY);
   const set = (over: Partial<State>) => setState((held) => ({ ...held, ...over }));
@@ -146,7 +146,7 @@ const useSheet = ({ kind, units, by: known }: HookProps) => {
 };
 type SheetAtHand = ReturnType<typeof useSheet>;
 
-/** Of tests: somebody says that they count. */
+/** For tests: a person states that they count. */
 const Vouch = ({ sheet }: { readonly sheet: SheetAtHand }) => (
   <label className="flex min-h-11 items-start gap-2 py-1.5">
     <input

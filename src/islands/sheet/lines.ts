@@ -9,7 +9,7 @@ export interface LineProblem {
   readonly sentence: string;
 }
 
-/** One row of a sheet, read: what it holds, how it was typed, and what is wrong with it. */
+/** One row of a sheet: its values, its typed text, and its problems. */
 export interface ReadLine {
   /** Below the heading, from 1. */
   readonly n: number;
@@ -35,7 +35,7 @@ export const byRow = (problems: readonly Problem[]): ReadonlyMap<number, readonl
   return found;
 };
 
-/** Every row read, with what the server said of it besides. */
+/** Every row, with the server's problems added. */
 export const readLines = (
   table: Table,
   how: How,

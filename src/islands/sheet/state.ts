@@ -20,7 +20,7 @@ const unitFor = (heading: string, field: SheetField | undefined): string | null 
   return READ.map((of) => unitInHeading(heading, of)).find((u) => u !== null) ?? null;
 };
 
-/** A column taken for a field, with the unit its heading names. */
+/** A column with its field, and the unit named in its heading. */
 export const columnFor = (kind: SheetKind, heading: string, key: string | null): Column => ({
   field: key,
   unit: unitFor(
@@ -36,7 +36,7 @@ export const guessed = (kind: SheetKind, { headings }: Table): readonly Column[]
 export const missingFields = ({ kind, columns }: Pick<Setup, 'kind' | 'columns'>): readonly SheetField[] =>
   SHEETS[kind].filter((f) => f.needed && !columns.some((c) => c.field === f.key));
 
-/** Fields that two columns are taken for. */
+/** Fields with two columns. */
 export const doubledFields = ({ kind, columns }: Pick<Setup, 'kind' | 'columns'>): readonly SheetField[] =>
   SHEETS[kind].filter((f) => columns.filter((c) => c.field === f.key).length > 1);
 

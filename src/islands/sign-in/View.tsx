@@ -7,7 +7,7 @@ import { usePostOnce } from '@/ui/use-post-once';
 interface SignInProps {
   /** Where to go then: a page of this site. */
   readonly to: string;
-  /** Nobody can sign in yet: the first lead comes with the code from the console. */
+  /** Nobody can sign in yet: the first lead uses the code from the console. */
   readonly first: boolean;
   readonly least: number;
 }

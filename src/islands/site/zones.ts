@@ -12,7 +12,7 @@ const readZones = (): readonly string[] => {
 };
 let zones: readonly string[] | null = null;
 
-/** The names of time zones the browser knows; none in the page as it comes, which is drawn by another machine. */
+/** Names of time zones that the browser knows; empty in the page from the server. */
 export const useZones = (): readonly string[] =>
   useSyncExternalStore(
     never,

@@ -10,7 +10,7 @@ interface KeepProps {
   readonly by: string;
 }
 
-/** Keeps a plan with what is predicted of it. */
+/** Keeps a plan with its prediction. */
 export const KeepPlan = ({ tag, changes, price, by }: KeepProps) => {
   const [note, setNote] = useState('');
   const base = `/m/${encodeURIComponent(tag)}`;

@@ -4,7 +4,7 @@ import { type Facts, type Text, text } from './facts';
 const waitText = (seconds: number): string =>
   seconds < 60 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} ${seconds <= 60 ? 'minute' : 'minutes'}`;
 
-/** Who may come in, and what they may do. */
+/** Refusals of signing in and of roles. */
 export const PEOPLE_TEXTS = {
   'sign-in.wrong': () => [
     'Not let in',

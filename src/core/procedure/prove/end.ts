@@ -7,7 +7,7 @@ import { contained, containersOpen, guarded, type Walk } from './world';
 
 import { GOALS } from './goals';
 
-/** Steps that only a collector has: a bin under a cyclone that somebody put before a vacuum has no gates and no canister. */
+/** Steps that only a collector has: a bin under a cyclone in front of a vacuum has no gates and no canister. */
 const OF_COLLECTORS: ReadonlySet<StepKey | CheckKind> = new Set<StepKey | CheckKind>([
   'closeGates',
   'cleanCanister',

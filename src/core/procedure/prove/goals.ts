@@ -4,7 +4,7 @@ import type { CheckKind, ProcedureId, StepKey } from '../step';
 interface Goal {
   /** Ready to work: run, measured, off. `packed`: closed and sealed. `asItWas`: shut and off, nothing measured. */
   readonly ends: 'ready' | 'packed' | 'asItWas';
-  /** Whose parts must be new: its own stage, every part in its scope, or none. */
+  /** Stages that must get new parts: its own stage, every part in its scope, or none. */
   readonly renews: 'own' | 'none';
   /** Every place that holds dust is out or cleaned. */
   readonly clears: boolean;

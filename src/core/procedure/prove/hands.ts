@@ -42,7 +42,7 @@ export const beforeOpening = (walk: Walk): void => {
   if (contained(walk) && world.hoseEnd === 'open') blame({ kind: 'hoseOpen' });
 };
 
-/** A proof or a job run: fed, shut, latched, every part in, and air let in. */
+/** A proof or a job run: with feed, shut, latched, every part in, and an air inlet open. */
 export const runsShut = (walk: Walk, { letIn }: { readonly letIn: boolean }): void => {
   const { world, blame } = walk;
   if (!world.fed) blame({ kind: 'noFeed' });

@@ -62,7 +62,7 @@ const walkTrack = (
   return found;
 };
 
-/** The other end of a procedure that may turn back: what was done until and with the proof, and from there the old part back in. */
+/** The other end of a procedure that may turn back: the steps up to the proof, then the old part back in. */
 export const turnedTrack = (procedure: Procedure): readonly Step[] | null => {
   const proof = procedure.steps.findIndex((s) => s.check !== undefined && PROOF_CHECKS.has(s.check));
   return procedure.turnBack.length === 0 || proof < 0

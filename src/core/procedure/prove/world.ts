@@ -29,7 +29,7 @@ export interface World {
   readonly loose: Set<number>;
   readonly seen: Map<number, Set<string>>;
   readonly cleaned: Set<string>;
-  /** Dust on what was touched since the last wipe. */
+  /** Dust on touched surfaces since the last wipe. */
   residue: boolean;
   wipes: 'none' | 'loose' | 'tied';
   secondBag: boolean;
