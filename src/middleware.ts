@@ -20,7 +20,7 @@ const HEADERS = {
 } as const;
 const READS: ReadonlySet<string> = new Set(['GET', 'HEAD']);
 
-/** A table or a bundle that leaves the house. A calendar is asked for every hour by its key, which is on the page of people. */
+/** A table or an export file. A calendar is fetched every hour by its key, which the page of people lists. */
 const isExport = (response: Response): boolean =>
   response.ok && /^(text\/csv|application\/zip)/.test(response.headers.get('content-type') ?? '');
 

@@ -15,7 +15,7 @@ export const sayYear = (year: YearAhead, currency: string): string =>
     ? 'Nothing is due within a year.'
     : `${sayRangeOf(year.openings)} openings and ${sayRangeOf(year.minutes, (m) => whole(m / HOUR))} hours of work; parts and openings ${sayRangeOf(year.cost, (c) => money(c, currency))}.`;
 
-/** How much of the year stages are overdue. */
+/** Expected overdue days of the year. */
 export const sayYearPast = ({ daysPast }: YearAhead): string =>
   `Expect ${sayRangeOf(daysPast)} overdue days in the year, over all parts together.`;
 

@@ -11,7 +11,7 @@ export interface Config {
   readonly hostNames: readonly string[];
   /** Certificate and key, as files, when this server speaks TLS itself. */
   readonly tls: { readonly cert: string; readonly key: string } | null;
-  /** A reverse proxy on this machine stands before it, and says who asks. */
+  /** A reverse proxy on this machine passes requests on, with the address of the sender. */
   readonly behindProxy: boolean;
   /** Writes that one asker may send in a minute. */
   readonly writesAMinute: number;

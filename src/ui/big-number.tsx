@@ -6,7 +6,7 @@ interface BigNumberProps {
   readonly size?: 'big' | 'small';
 }
 
-/** A measured figure: the number, its unit beside it, what it is under it. */
+/** A measured figure: the number, its unit beside it, its name below it. */
 export const BigNumber = ({ number, unit, label, plusMinus, size = 'big' }: BigNumberProps) => (
   <div className="min-w-0">
     <div className="flex items-baseline gap-1.5 whitespace-nowrap">

@@ -10,8 +10,8 @@ interface Refused {
 }
 
 /**
- * Sends something and reads the answer by `read`, which is fetched with the first answer: what reads answers into their
- * shape is a third of a page. Never throws: a dead line is a problem like another.
+ * Sends a request and reads the answer by `read`, which is loaded with the first answer because it is a third of a
+ * page. Never throws: a network fault is a problem like others.
  */
 export const postFor = async <T>(
   url: string,

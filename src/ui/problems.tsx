@@ -16,6 +16,6 @@ export const FieldProblems = ({ id, problems }: { id: string; problems: readonly
     </div>
   );
 
-/** The problems whose path is a field or lies under it. */
+/** The problems of a field, or of a path below it. */
 export const problemsAt = (problems: readonly Problem[], path: string): readonly Problem[] =>
   problems.filter((p) => p.path === path || p.path.startsWith(`${path}.`));

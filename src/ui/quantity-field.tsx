@@ -18,7 +18,7 @@ interface QuantityFieldProps {
   readonly mayBeEmpty?: boolean;
   readonly hint?: string;
   readonly onValue: (valueSi: number | null) => void;
-  /** Told when what is typed cannot be read, so that nothing is saved by mistake. */
+  /** Called when the text cannot be read, so that nothing is saved by mistake. */
   readonly onBad: (id: string, bad: boolean) => void;
 }
 

@@ -40,7 +40,7 @@ interface SaveRowProps {
   readonly children: ReactNode;
 }
 
-/** The foot of a form: what was refused, the initials, and the button with what it still needs. */
+/** The foot of a form: the refusal, the initials, and the button with its missing input. */
 export const SaveRow = ({ id, signed, needed, children }: SaveRowProps) => (
   <>
     <FieldProblems id={id} problems={signed.problems} />

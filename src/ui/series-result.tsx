@@ -12,7 +12,7 @@ import { BigNumber } from './big-number';
 import { ToneMark } from './tone-mark';
 import { Working } from './working';
 
-/** A verdict: its mark, the sentence, and what it rests on. */
+/** A verdict: its mark, its sentence, and its basis. */
 export const Sentence = ({ said, lead }: { said: Statement; lead: boolean }) => (
   <div>
     <ToneMark tone={said.tone} word={said.mark} />
@@ -66,7 +66,7 @@ interface SeriesProps {
   readonly newMassKg: number | null;
 }
 
-/** A series test and what it says: on the page while it is typed and in the record afterwards, the same card. */
+/** A series test with its verdict: the same card while typing and in the record. */
 export const SeriesResult = ({ judged, units, machine, newMassKg }: SeriesProps) => {
   const { reduced, baseline, hose, findings } = judged;
   const saidHose = sayHose(hose, units);

@@ -3,7 +3,7 @@ interface FieldProps {
   readonly onValue: (value: string) => void;
 }
 
-/** Whose hand it is: asked for before anything goes on record. */
+/** The initials: needed before anything is recorded. */
 export const InitialsField = ({ value, onValue }: FieldProps) => (
   <label className="block w-20">
     <span className="caption">Initials</span>

@@ -19,7 +19,7 @@ export interface BoardTag {
   readonly tone: Tone;
   readonly mark: string;
   readonly need: string;
-  /** Somebody is at work on it, or looking for a fault; null when nobody is. */
+  /** A person works on it, or looks for a fault; null otherwise. */
   readonly flag: string | null;
   readonly remaining: number | null;
   readonly remainingText: string;

@@ -15,7 +15,7 @@ import { wasteLog } from '@/server/services/waste-log';
 import { loadYard, type Yard } from '@/server/services/yard';
 import { kindText } from './board-tags';
 
-/** A list of the yard as a table: what is printed, and what is saved as CSV. */
+/** A list of the yard as a table, for paper and CSV. */
 export interface List {
   readonly headings: readonly string[];
   readonly rows: readonly (readonly CsvCell[])[];

@@ -326,7 +326,7 @@ const dustEntries = (maker: Maker): readonly LogEntry[] => {
   ];
 };
 
-/** The machine's log, newest first: what stands, with the originals of every correction under it. */
+/** The machine's log, newest first: valid records, with the originals of every correction below. */
 export const logEntries = (bench: Bench, units: UnitSystem): readonly LogEntry[] => {
   const maker = { bench, units };
   const edits = bench.pathEdits.map((r) => editEntry(r, maker));

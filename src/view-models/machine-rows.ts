@@ -12,7 +12,7 @@ export const MACHINE_COLUMNS: readonly RegisterColumn[] = [
 const RANK = { stop: 0, watch: 1, open: 2, good: 3 } as const;
 const UNKNOWN_LIFE = 2;
 
-/** A machine of the board as a row; the most pressing come first when sorted by what they need. */
+/** A machine of the board as a row; sorted by need, the most urgent come first. */
 export const machineRow = (t: BoardTag): RegisterRow =>
   registerRow(`/m/${encodeURIComponent(t.tag)}`, [
     { text: t.tag },

@@ -18,7 +18,7 @@ export interface ReadingRow {
 const placed = (label: string): string =>
   Object.entries(PLACE_WORDS).reduce((text, [key, words]) => text.replace(key, words), label);
 
-/** The baseline readings beside what the model says of each. */
+/** The baseline readings beside the model's values. */
 export const readingRows = (compared: readonly Compared[], units: UnitSystem): readonly ReadingRow[] =>
   compared.map(({ observation: o, predicted, residual, agrees }) => {
     const kind = o.what === 'flow' ? 'flow' : 'pressure';

@@ -25,7 +25,7 @@ export const answerFind = (
   return { kind: 'found', id, findings: asJson(findings.value) as Extract<FindReply, { kind: 'found' }>['findings'] };
 };
 
-/** While the technician does the test that was proposed, what it may give is worked out. */
+/** Computes the possible results of the proposed test in advance. */
 export const workAhead = (
   held: Case | null,
   { progress }: Extract<FindRequest, { ask: 'evaluate' }>,

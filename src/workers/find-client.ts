@@ -5,7 +5,7 @@ import type { Progress } from '@/core/diagnose/evaluate-case';
 import type { School } from '@/core/diagnose/next-test';
 
 export interface FindClient {
-  /** Asks how a case stands; an answer to an older question is not onReply. */
+  /** Asks for the findings of a case; an answer to an older question is dropped. */
   readonly ask: (progress: Progress, school: School) => void;
   readonly close: () => void;
 }

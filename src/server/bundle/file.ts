@@ -32,7 +32,7 @@ export interface Bundle {
   readonly photo: (uid: string) => Uint8Array;
 }
 
-/** Thrown where a bundle is not what it says; `where` names the file, and the line where there is one. */
+/** Thrown for a damaged bundle; `where` names the file, and the line where there is one. */
 export class DamagedBundle extends Error {}
 
 const ALLOWED = new Set<string>([MANIFEST_FILE, ...BUNDLE_TABLE_NAMES.map(recordsFile)]);
@@ -105,7 +105,9 @@ const claimed = (manifest: unknown): number | null =>
     ? manifest.version
     : null;
 
-/** Opens a bundle: refuses in a sentence what is none, is cut short, of a newer Moorwind, or holds what does not belong. */
+/**
+ * Opens a bundle: refuses a file that is not one, is incomplete, comes from a newer Moorwind, or holds foreign files.
+ */
 export const openBundle = (bytes: Uint8Array): Result<Bundle> => {
   try {
     const entries = entriesOf(bytes);

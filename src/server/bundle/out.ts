@@ -112,7 +112,7 @@ async function* tableOf(table: BundleTable, { raw, out, machine, written }: Tabl
     if (rows % ROWS_A_STEP !== 0) continue;
     push(false);
     yield* out.take();
-    // Others are answered in between.
+    // Other requests run in between.
     await setImmediate();
   }
   push(true);

@@ -5,7 +5,7 @@ import { type Bundle, type BundleRow, DamagedBundle } from './file';
 import { TABLE_SPECS } from './tables';
 import type { Db } from '../db/connect';
 
-// What of a bundle is here already, what is new, and which number each row gets here.
+// Sorts the rows of a bundle: present ones, new ones, and the number of each row here.
 
 /** A row of a bundle, by its number in it. */
 type Numbers = Map<number, number>;
@@ -75,7 +75,7 @@ const whoSawMore = async (db: Db, bundle: Bundle, machines: Numbers): Promise<Re
   return torn.length > 0 ? fail(failure('bundle.both-edited', '', { tags: torn.join(', ') })) : ok(taken);
 };
 
-/** New machines whose tag another machine has here, or had. */
+/** New machines with a tag that another machine has, or had, here. */
 const tagsTaken = async (db: Db, bundle: Bundle, machines: Numbers): Promise<readonly string[]> => {
   const here = await db.selectFrom('machine').select(['id', 'tag']).execute();
   const once = await db.selectFrom('former_tag').select(['machine_id as id', 'tag']).execute();
@@ -129,8 +129,8 @@ const sortTable = async (db: Db, bundle: Bundle, { table, found }: { table: Bund
 };
 
 /**
- * New rows keep their numbers where all of them come after what is here, so that an empty installation gets the same
- * addresses; else they follow what is here, in the order they had.
+ * New rows keep their numbers where all of them follow the present ones, so that an empty installation gets the same
+ * addresses; otherwise they get the next numbers, in their order.
  */
 const numbersFor = async (db: Db, table: BundleTable, fresh: ReadonlySet<number>): Promise<Numbers> => {
   const most = await highest(db, table);
@@ -139,7 +139,7 @@ const numbersFor = async (db: Db, table: BundleTable, fresh: ReadonlySet<number>
   return new Map(wanted.map((n, i) => [n, keep ? n : most + 1 + i]));
 };
 
-/** Tells what is new from what is here, and gives each new row its number. Refuses what cannot be brought together. */
+/** Separates new rows from present ones, and numbers the new ones. Refuses rows that cannot be merged. */
 export const sortRows = async (db: Db, bundle: Bundle): Promise<Result<Sorted>> => {
   const found: Found = { here: new Map(), fresh: new Map(), taken: new Map(), takenStages: new Set() };
   for (const table of BUNDLE_TABLE_NAMES) {

@@ -47,7 +47,7 @@ const PART_IN = (column: string) =>
 const PARTS_OF = `select part_id from stage where machine_id = @machine
   union select part_id from stage_change where machine_id = @machine
   union ${PART_IN('before_json')} union ${PART_IN('after_json')}`;
-/** Tables whose rows have a picture beside them. */
+/** Tables with a picture beside each row. */
 export const PICTURES = ['photo', 'part_photo', 'upgrade_photo'] as const satisfies readonly BundleTable[];
 const machine = { machine_id: 'machine' } as const;
 const stage = { stage_id: 'stage' } as const;

@@ -103,7 +103,7 @@ const update = async (w: Writing, table: BundleTable, row: BundleRow): Promise<v
 const namedAs = (table: BundleTable, row: BundleRow): string =>
   textIn(row, 'tag') || textIn(row, 'name') || textIn(row, TABLE_SPECS[table].natural ?? '');
 
-/** Whether what is here of a row says something else than the bundle. */
+/** Whether the present row differs from the row of the bundle. */
 const differs = async (w: Writing, table: BundleTable, row: BundleRow): Promise<boolean> => {
   const id = table === 'site' ? 1 : w.sorted.idOf(table, row.n);
   const { rows } = await sql<Columns>`select * from ${sql.table(table)} where id = ${id}`.execute(w.db);

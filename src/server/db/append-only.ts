@@ -1,6 +1,6 @@
 import { type Kysely, sql } from 'kysely';
 
-/** Lets nobody change or delete a row of these tables: records of work are kept. */
+/** Refuses updates and deletes on these tables: records of work are kept. */
 export const keepForEver = async (db: Kysely<unknown>, tables: readonly string[]): Promise<void> => {
   for (const table of tables) {
     for (const action of ['update', 'delete']) {

@@ -58,14 +58,14 @@ class TransactionalSqlite extends SqliteDialect {
   }
 }
 
-/** Makes a folder and those above it. One at a time: in some file systems Node's own way goes on for ever. */
+/** Makes a folder and its parents, one at a time: in some file systems Node's recursive call never returns. */
 export const makeFolders = (folder: string): void => {
   if (existsSync(folder)) return;
   makeFolders(dirname(folder));
   mkdirSync(folder);
 };
 
-/** Opens the file (or ':memory:'), in WAL, with foreign keys on, and what is acknowledged on the disk. Does not migrate. */
+/** Opens the file (or ':memory:'), in WAL, with foreign keys on and synchronous writes. Does not migrate. */
 export const openDatabase = (file: string): Db => {
   if (file !== ':memory:') makeFolders(dirname(file));
   const database = new Sqlite(file);

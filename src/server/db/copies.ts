@@ -71,7 +71,7 @@ const toDisk = (path: string): void => {
   }
 };
 
-/** Thrown where a copy is not what it should be: damaged, or short of what the records held. */
+/** Thrown for a backup that is damaged, or has fewer rows than the records. */
 /** Whether this Moorwind understands records of that schema. */
 export const knowsSchema = (schema: string): boolean => schema in MIGRATIONS;
 
@@ -94,7 +94,7 @@ export const copyFault = (error: unknown): ReturnType<typeof faultOf> | 'backup.
   return full ? 'server.disk-full' : faultOf(error);
 };
 
-/** Reads a file through and says what it holds. Throws CopyError where it is damaged, or is none of ours. */
+/** Checks a file and returns its content. Throws CopyError for a damaged or foreign file. */
 export const inspectCopy = (file: string): { readonly rows: Record<string, number>; readonly schema: string } => {
   let raw: Sqlite.Database | null = null;
   try {
@@ -112,7 +112,7 @@ export const inspectCopy = (file: string): { readonly rows: Record<string, numbe
   }
 };
 
-/** The copies beside a file, newest first; one whose paper is missing or unreadable is none. */
+/** The backups beside a file, newest first; one without a readable sidecar is left out. */
 export const listCopies = (file: string): readonly Copy[] => {
   const folder = copiesFolder(file);
   if (!existsSync(folder)) return [];
@@ -202,7 +202,7 @@ export const takeCopy = async (file: string, taken: Taken): Promise<Copy> => {
   }
 };
 
-/** Whether another program has the records open: a copy is restored only when nobody has. */
+/** Whether another program has the records open: a restore needs them closed. */
 export const isInUse = (file: string): boolean => {
   if (!existsSync(file)) return false;
   const raw = new Sqlite(file, { timeout: 0 });
@@ -247,7 +247,7 @@ const keepReplaced = async (file: string, at: string): Promise<string | null> =>
   }
 };
 
-/** Puts a checked copy in the place of the records; what it replaces is kept first. Answers under which name. */
+/** Replaces the records by a checked backup; keeps the replaced ones first. Returns their name. */
 export const restoreCopy = async (file: string, from: string, at: string): Promise<string | null> => {
   const replaced = await keepReplaced(file, at);
   const making = `${file}.restoring`;

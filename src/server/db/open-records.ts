@@ -73,7 +73,7 @@ const inspect = (file: string, waitMs: number): readonly string[] => {
 const keepCopy = (file: string, done: readonly string[], waitMs: number): void => {
   const copy = `${file}.before-${basename(Object.keys(MIGRATIONS).at(-1) ?? 'change')}`;
   if (done.length === 0 || existsSync(copy)) return;
-  // Named only when it is whole: one that a full disk cut short must not stand for a copy at the next start.
+  // Gets its name when it is whole: an incomplete one must not count as a backup at the next start.
   const making = `${copy}.part`;
   rmSync(making, { force: true });
   const raw = new Sqlite(file, { timeout: waitMs });
@@ -86,8 +86,8 @@ const keepCopy = (file: string, done: readonly string[], waitMs: number): void =
 };
 
 /**
- * Opens the records for a start: refuses in a sentence what is no file of ours, is damaged, held, or newer than this
- * Moorwind, and keeps a copy before it changes a schema. Throws StartError.
+ * Opens the records at a start: refuses a file that is foreign, damaged, locked, or newer than this Moorwind, and makes
+ * a backup before a schema changes. Throws StartError.
  */
 export const openRecords = async (file: string, waitMs = 5000): Promise<Db> => {
   makeFolder(file);

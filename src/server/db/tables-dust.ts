@@ -1,6 +1,6 @@
 import type { Generated } from 'kysely';
 
-/** An entry of the site's own register, or its edit of a shipped one; the newest of a key stands. */
+/** An entry of the site's own register, or its edit of a shipped one; the newest of a key counts. */
 export interface DustEntryTable {
   id: Generated<number>;
   key: string;
@@ -29,7 +29,7 @@ export interface BondingReadingTable {
   by_initials: string;
 }
 
-/** Something said of what a machine has collected. */
+/** A statement of the dust a machine has collected. */
 export interface DustCollectedTable {
   id: Generated<number>;
   machine_id: number;

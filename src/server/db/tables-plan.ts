@@ -1,6 +1,6 @@
 import type { Generated } from 'kysely';
 
-/** Run hours of a machine on a day; the newest word for a day stands. */
+/** Run hours of a machine on a day; the newest entry of a day counts. */
 export interface UsageEntryTable {
   id: Generated<number>;
   machine_id: number;
@@ -37,7 +37,7 @@ export interface OrderArrivalTable {
   by_initials: string;
 }
 
-/** A day somebody fixed for a stage; the newest word stands, null sets it free. */
+/** A fixed day of a stage; the newest entry counts, null removes it. */
 export interface PlanLockTable {
   id: Generated<number>;
   stage_id: number;
@@ -54,7 +54,7 @@ export interface OutboxMessageTable {
   body: string;
 }
 
-/** Days on which a machine is not at hand; the newest word for it stands. */
+/** Days on which a machine is away; the newest entry counts. */
 export interface MachineAwayTable {
   id: Generated<number>;
   machine_id: number;

@@ -21,7 +21,7 @@ export interface SiteTable {
   opening_minutes_json: Generated<string>;
 }
 
-/** A tag a machine had: a printed label goes on finding it. */
+/** A former tag of a machine: a printed label still finds it. */
 export interface FormerTagTable {
   id: Generated<number>;
   machine_id: number;
@@ -40,7 +40,7 @@ export interface SettingChangeTable {
   after: string;
 }
 
-/** A machine that is no longer kept, or is back. The newest word stands. */
+/** A machine that was retired, or is back. The newest entry counts. */
 export interface MachineRetirementTable {
   id: Generated<number>;
   machine_id: number;
@@ -59,7 +59,7 @@ export interface IdentityTable {
   uid: string;
 }
 
-/** A spreadsheet that came in: what it wrote is what was named between the two counts. */
+/** An imported spreadsheet: its rows have the names between the two counts. */
 export interface SheetImportTable {
   id: Generated<number>;
   kind: string;

@@ -1,6 +1,6 @@
 import type { Generated } from 'kysely';
 
-/** A planned upgrade, with what was predicted of it. */
+/** A planned upgrade with its prediction. */
 export interface UpgradeTable {
   id: Generated<number>;
   machine_id: number;

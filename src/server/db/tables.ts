@@ -51,7 +51,7 @@ export interface PartTable {
   lead_days: Generated<number>;
   shelf_days: Generated<number | null>;
   supplier: Generated<string>;
-  /** Never let it fall below so many pieces; null leaves it to the demand. */
+  /** Reordered below this many pieces; null leaves it to the demand. */
   minimum: Generated<number | null>;
   retired_on: Generated<string | null>;
   medium: Generated<string>;
@@ -196,7 +196,7 @@ export interface StockMovementTable {
   note: string;
 }
 
-/** One edit of an air path: what it was and what it became. */
+/** One edit of an air path, with the path before and after it. */
 export interface PathEditTable {
   id: Generated<number>;
   machine_id: number;

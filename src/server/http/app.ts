@@ -13,7 +13,7 @@ import { loadYard } from '../services/yard';
 export interface App {
   readonly config: Config;
   readonly context: Context;
-  /** Ends what goes on by itself beside the requests. */
+  /** Stops the background work. */
   readonly stop: () => Promise<void>;
 }
 

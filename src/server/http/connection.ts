@@ -19,7 +19,7 @@ export interface Asked {
 export const addressOf = ({ request, peer }: Pick<Asked, 'request' | 'peer'>, { behindProxy }: Config): string =>
   behindProxy ? (request.headers.get('x-forwarded-for')?.split(',').at(-1)?.trim() ?? peer) : peer;
 
-/** Whether what is sent back goes over TLS. */
+/** Whether the answer goes over TLS. */
 export const isSecure = ({ request }: Pick<Asked, 'request'>, { tls, behindProxy }: Config): boolean =>
   tls !== null || (behindProxy && request.headers.get('x-forwarded-proto') === 'https');
 

@@ -45,7 +45,7 @@ const startTalking = (listening: Listening, standIn: StandIn | null, say: (line:
 
 /** Streams open at once: a workshop has a few tablets; more is a fault or a flood. */
 const MOST_STREAMS = 40;
-/** Lines that wait for a listener that does not read; those after them are let go. */
+/** Lines kept for a slow listener; later ones are dropped. */
 const MOST_WAITING = 64;
 let open = 0;
 

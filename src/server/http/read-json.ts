@@ -8,7 +8,7 @@ export const MAX_BODY_BYTES = 128 * 1024;
 export const MAX_SHEET_BYTES = 12 * 2 ** 20;
 export const MAX_BUNDLE_BYTES = 64 * 2 ** 20;
 
-/** Reads at most so many bytes; a lying or missing content-length does not get past it. */
+/** Reads at most this many bytes, also with a false or missing content-length. */
 export const readBytes = async (request: Request, most: number): Promise<Result<Uint8Array>> => {
   const tooLarge = () => fail(failure('request.too-large', '', { most }));
   if (Number(request.headers.get('content-length') ?? '0') > most) return tooLarge();
@@ -42,7 +42,7 @@ const parseJson = (text: string): Result<unknown> => {
   }
 };
 
-/** Parses a request's JSON body by its schema, or says what is wrong with it. */
+/** Parses a request's JSON body by its schema, or returns the failures. */
 export const readJson = async <T>(
   request: Request,
   schema: z.ZodType<T>,

@@ -2,7 +2,7 @@ import { sayEvent } from '@/messages/plan-event';
 import { sendMessages, toTell } from '../services/reminders';
 import type { Context } from '../services/user-action';
 
-/** Sends what is to be upcoming today, in words: openings that come up, parts to order. Answers how many went out. */
+/** Sends today's reminders in words: coming openings, parts to order. Returns their number. */
 export const sendReminders = async (context: Context): Promise<number> => {
   const { openings, orders, month } = await toTell(context);
   const upcoming = openings.map((e) => {

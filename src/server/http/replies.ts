@@ -13,5 +13,5 @@ export const changeReply = ({ id, short }: ChangeRecorded): RecordedReply => ({
   warnings: short ? [{ code: 'stock.negative', sentence: sayShort(short) }] : [],
 });
 
-/** For what has nothing to mind. */
+/** For an action without warnings. */
 export const plainReply = ({ id }: { readonly id: number }): RecordedReply => ({ id, warnings: [] });

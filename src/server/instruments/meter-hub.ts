@@ -11,7 +11,7 @@ class MeterHub {
     this.#events.emit(String(instrumentId), line);
   }
 
-  /** A bridge that spoke lately silences the stand-in. */
+  /** A bridge that sent a line recently silences the stand-in. */
   bridged(instrumentId: number, nowMs: number, withinMs = 5000): boolean {
     return nowMs - (this.#lastPost.get(instrumentId) ?? Number.NEGATIVE_INFINITY) < withinMs;
   }

@@ -13,7 +13,7 @@ export interface StandIn {
 const SETTLING_S = 2.2;
 const DROP_CHANCE = 0.02;
 
-/** One line of the stand-in, so many seconds after it was switched on. `uniform` gives numbers from 0 to 1. */
+/** One line of the stand-in, some seconds after its start. `uniform` gives numbers from 0 to 1. */
 export const standInLine = (
   meter: StandIn,
   input: { readonly seconds: number; readonly t: string; readonly uniform: () => number },

@@ -1,7 +1,7 @@
 import { type OutboxMessage, putMessage } from '../repositories/plans';
 import type { Db } from '../db/connect';
 
-/** Takes messages out of the application; this stand-in writes them where one can read them. */
+/** Sends messages out of the application; this stand-in writes them to a file. */
 export interface Sender {
   readonly send: (message: Omit<OutboxMessage, 'id'>) => Promise<boolean>;
 }

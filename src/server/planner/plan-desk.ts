@@ -17,7 +17,7 @@ type Asked = Pick<Context, 'db' | 'now'>;
 
 export interface PlanDesk {
   readonly plan: (context: Asked, yard: Yard) => Promise<YardPlan>;
-  /** Lets the records go, a plan that is being made is given up; done when nobody of the planner has them open. */
+  /** Closes the records and stops a running plan; resolves when the planner has them closed. */
   readonly stop: () => Promise<void>;
 }
 

@@ -36,7 +36,7 @@ const made = async ({ now }: PlanAsked): Promise<PlanMade> => {
 };
 
 process.on('message', (asked: PlanAsked) => {
-  // Where the server has gone meanwhile, nobody waits for it.
+  // The server may have ended meanwhile: then the answer is dropped.
   void made(asked).then((answer) => process.send?.(answer, undefined, undefined, () => undefined));
 });
 // The server that asked is gone.

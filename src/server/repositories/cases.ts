@@ -73,7 +73,7 @@ export const insertCaseEvent = async (db: Db, { caseId, at, by, event }: NewCase
 
 /** Machines with a case that is neither closed nor handed on. */
 export const machinesWithOpenCase = async (db: Db): Promise<ReadonlySet<number>> => {
-  // Written out, not bound: only so does the index of what is over serve.
+  // Written out, not bound: otherwise SQLite does not use the partial index.
   const { rows } = await sql<{ machine_id: number }>`select machine_id from fault_case
     where id not in (select case_id from case_event where json_extract(event_json, '$.kind') in ('closed', 'handedOn'))`.execute(
     db,

@@ -14,7 +14,7 @@ export const loadOwnDusts = async (db: Db): Promise<readonly Dust[]> => {
   return [...new Map(rows.map((r) => [r.key, readStored(DustJson, r.dust_json)])).values()];
 };
 
-/** The register as it holds here: what ships, with the site's own laid over it. */
+/** The register of this site: the shipped dusts, overlaid by the site's own. */
 export const loadRegister = async (db: Db): Promise<readonly Dust[]> => registerOf(await loadOwnDusts(db));
 
 export const insertDust = async (

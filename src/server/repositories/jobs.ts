@@ -52,7 +52,7 @@ export const loadJobsEndedSince = async (db: Db, since: string): Promise<readonl
 
 /** Jobs that have neither been finished nor given up, of the whole yard. */
 export const loadOpenJobs = async (db: Db): Promise<readonly JobRecord[]> => {
-  // Written out, not bound: only so does the index of what is over serve.
+  // Written out, not bound: otherwise SQLite does not use the partial index.
   const open = await sql<{ id: number }>`select id from job
     where id not in (select job_id from job_event where json_extract(event_json, '$.kind') in ('finished', 'abandoned'))`.execute(
     db,

@@ -32,7 +32,7 @@ export const updateMachine = async (db: Db, id: number, m: EditedMachine): Promi
   await db.updateTable('machine').set(columnsOf(m)).where('id', '=', id).execute();
 };
 
-/** Positions of stages on their way to a new place, and of those taken out for good, lie beyond every real one. */
+/** Positions of moving and retired stages: beyond every real one. */
 const RETIRED_POSITIONS_FROM = 10_000;
 
 export interface StagesToSave {

@@ -40,7 +40,7 @@ const latest = (rows: readonly { readonly stage_id: number; readonly at: string 
   return found;
 };
 
-/** When each stage last got a new part, when its seat was last opened, and what was tested of it; of some stages when they are named. */
+/** Per stage: its last new part, the last opening of its seat, and its tests; of some stages when they are named. */
 const loadSeats = async (db: Db, stageIds: readonly number[] | null): Promise<Seat> => {
   const some = stageIds !== null;
   const ids = stageIds ?? [];

@@ -88,7 +88,7 @@ export const forgetMade = async (db: Db, table: MadeTable): Promise<void> => {
   await sql`delete from ${sql.table(table)}`.execute(db);
 };
 
-/** Does something in a transaction of its own; null where somebody else holds the file, which is no fault of what is shown. */
+/** Runs in its own transaction; null where another program holds the file, which does not affect the shown page. */
 export const unlessBusy = async <T>(db: Db, work: (tx: Db) => Promise<T>): Promise<T | null> => {
   if (db.isTransaction) return work(db);
   try {
@@ -99,7 +99,7 @@ export const unlessBusy = async <T>(db: Db, work: (tx: Db) => Promise<T>): Promi
   }
 };
 
-/** Whether somebody else holds the file: no fault of ours, and no reason to give a machine up. */
+/** Whether another program holds the file: then the machine is not reported as unreadable. */
 export const heldByOther = isBusy;
 
 export const machineIds = async (db: Db): Promise<readonly { readonly id: number; readonly tag: string }[]> =>

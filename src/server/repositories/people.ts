@@ -225,7 +225,7 @@ export const revokeKey = async (db: Db, id: number, at: string): Promise<void> =
 
 export interface AuditLine {
   readonly at: string;
-  /** Initials, or what was typed for them. */
+  /** Initials, or the text typed for them. */
   readonly who: string;
   readonly kind: AuditKind;
   readonly detail: string;
@@ -275,7 +275,7 @@ export const loadAudit = async (
   };
 };
 
-/** Wrong tries of somebody since he was last let in, newest first. */
+/** Wrong tries of a name since its last sign-in, newest first. */
 export const wrongSince = async (db: Db, who: string, since: string): Promise<readonly string[]> => {
   const rows = await db
     .selectFrom('audit_line')

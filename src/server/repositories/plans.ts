@@ -42,7 +42,7 @@ export const insertArrival = async (
   await db.insertInto('order_arrival').values({ order_id: a.orderId, at: a.at, by_initials: a.by }).execute();
 };
 
-/** The day somebody fixed for each stage; only those that stand. A change that was done since has used its day up. */
+/** The fixed day of each stage; a later change has used its day up. */
 export const loadLocks = async (db: Db): Promise<ReadonlyMap<number, string>> => {
   const rows = await db.selectFrom('plan_lock').selectAll().orderBy('id').execute();
   const done = await db

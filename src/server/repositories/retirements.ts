@@ -8,7 +8,7 @@ export interface Gone {
   readonly note: string;
 }
 
-/** Machines that are no longer kept, by their number; the newest word for each stands. */
+/** Retired machines, by id; the newest entry of each counts. */
 export const loadGone = async (db: Db): Promise<ReadonlyMap<number, Gone>> => {
   const rows = await db.selectFrom('machine_retirement').selectAll().orderBy('id').execute();
   const gone = new Map<number, Gone>();

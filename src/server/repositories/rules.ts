@@ -1,7 +1,7 @@
 import type { Rule } from '@/core/interval/rules';
 import type { Db } from '../db/connect';
 
-/** Puts the rules of a stage in place of those it had: rules are settings, not records of work. */
+/** Replaces the rules of a stage: rules are settings, not records of work. */
 export const replaceRules = async (
   db: Db,
   stageId: number,

@@ -35,7 +35,7 @@ const take = async ({ db, now, file }: Kept, why: CopyReason): Promise<Result<Co
   }
 };
 
-/** Takes a checked copy of the records and lets go of those that are no longer kept. */
+/** Makes a checked backup and deletes outdated ones. */
 export const backUp = async (kept: Kept, why: CopyReason): Promise<Result<Copy>> => {
   const underWay = taking.get(kept.file);
   if (underWay) return underWay;

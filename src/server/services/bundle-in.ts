@@ -20,7 +20,7 @@ const takeIn = async (tx: Db, bundle: Bundle, id: number): Promise<Result<Import
   return ok({ id, scope: bundle.manifest.scope, ...written });
 };
 
-/** A machine whose records no page could read is not taken in. */
+/** Machines whose records no page could read: they are not imported. */
 const unreadableOf = async (tx: Db, bundle: Bundle, sorted: Sorted): Promise<readonly string[]> => {
   const wrong: string[] = [];
   for (const row of bundle.rows('machine'))

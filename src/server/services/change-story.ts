@@ -34,7 +34,7 @@ const chainOf = <T extends WorkRecord>(records: readonly T[], id: number): reado
 const standingOf = <T extends WorkRecord>(records: readonly T[], id: number): T | null =>
   inForce(chainOf(records, id))[0] ?? null;
 
-/** One change with what was measured before and after it, and what it did to the due moment. */
+/** One change with the measurements before and after it, and its effect on the due date. */
 export const changeStory = (bench: Bench, changeId: number): ChangeStory | null => {
   const change = bench.changes.find((c) => c.id === changeId);
   if (!change) return null;

@@ -5,7 +5,7 @@ import { countDifference } from '@/core/stock/ledger';
 import { insertMovement, loadParts } from '../repositories/stock';
 import { type Context, runOnce } from './user-action';
 
-/** Settles a part's ledger to what was counted on the shelf. Answers the difference booked. */
+/** Sets a part's ledger to the count on the shelf. Returns the booked difference. */
 export const countStock = async (
   { db, now }: Context,
   body: CountStockBody,

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 
-/** Letters that make a spreadsheet compute what it should only show, behind a separator of another language too. */
+/** Text that a spreadsheet would compute, also behind a separator of another language. */
 const COMPUTES = /(^|[;,\t\r\n])\s*[=+\-@\t\r]/;
 
 /** A text made safe for a spreadsheet: it is shown, never computed. */

@@ -17,7 +17,7 @@ import {
 import { loadSite } from '../repositories/site';
 import { loadTests } from '../repositories/tests';
 
-/** An action makes the digests it took away before it ends, up to so many; the rest are made when they are next read. */
+/** Largest number of digests that an action rebuilds before it ends; more are rebuilt when they are next read. */
 const IN_ACTION = 8;
 
 /** The slow way: from every record of one machine. As it would be read again, so that both ways are one. */

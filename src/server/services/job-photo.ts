@@ -37,5 +37,5 @@ export const keepPhoto = async (
   });
 };
 
-/** A photo that was kept; null where there is none of that number. */
+/** A stored photo; null for an unknown id. */
 export const photoOf = ({ db }: Pick<Context, 'db'>, id: number): Promise<Photo | null> => findPhoto(db, id);

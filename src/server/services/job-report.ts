@@ -17,7 +17,7 @@ export interface JobReport {
   readonly wasteKg: number | null;
 }
 
-/** Everything there is to say of one job; null when this machine has none of that number. */
+/** The report of one job; null when this machine has no such job. */
 export const loadJobReport = async (
   { db }: Pick<Context, 'db'>,
   bench: Bench,

@@ -9,7 +9,7 @@ import { insertLook, insertUsage } from '../repositories/wear';
 import { refusedBy } from './state-dust';
 import { type Context, runOnce } from './user-action';
 
-/** Run hours of a machine on a day; the newest word for a day stands. */
+/** Run hours of a machine on a day; the newest entry of a day counts. */
 export const logUsage = async (
   { db, now }: Context,
   tag: string,
@@ -62,6 +62,6 @@ export const logAway = async (
   });
 };
 
-/** When a machine is not at hand, as last said; null when nobody said so. */
+/** Days a machine is away, by the newest entry; null without one. */
 export const awayOf = async ({ db }: Pick<Context, 'db'>, machineId: number): Promise<Away | null> =>
   (await loadAway(db)).get(machineId) ?? null;

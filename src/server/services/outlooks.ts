@@ -69,7 +69,7 @@ const keep = async (db: Db, day: OutlookDay, made: ReadonlyMap<number, readonly 
       await saveMade(tx, 'machine_forecast', { machineId, day: day.today, content });
   };
   if (made.size === 0) return;
-  // Where somebody else writes they are shown all the same, and kept the next time.
+  // Where another program writes, they are shown without being stored.
   await unlessBusy(db, save);
 };
 

@@ -14,7 +14,7 @@ export interface PeoplePage {
   readonly keys: readonly AccessKey[];
 }
 
-/** Everybody on file with what is missing of their papers, and the keys of programs. */
+/** Everybody on file with missing proofs, and the keys of programs. */
 export const loadPeoplePage = async ({ db }: Pick<Context, 'db'>, today: string): Promise<PeoplePage> => ({
   people: (await loadPeople(db)).map((p) => ({ ...p, gaps: paperGaps(p.person, today) })),
   keys: await loadKeys(db),

@@ -14,8 +14,8 @@ const starts = (bytes: Uint8Array, at: number, wanted: readonly number[]): boole
   wanted.every((byte, i) => bytes[at + i] === byte);
 
 /**
- * A picture ends where its kind says: something else behind it is another file in disguise. A camera may write its own
- * data behind a JPEG, which is let be. Source: ISO/IEC 15948 11.2.5 (IEND); RIFF.
+ * A picture must end as its format says: bytes behind it can be another file. A camera's data behind a JPEG is
+ * accepted. Source: ISO/IEC 15948 11.2.5 (IEND); RIFF.
  */
 const endsAsItsKind = (media: string, bytes: Uint8Array): boolean => {
   const { length } = bytes;
@@ -25,7 +25,7 @@ const endsAsItsKind = (media: string, bytes: Uint8Array): boolean => {
   return riff === length || riff + 1 === length;
 };
 
-/** What kind of picture these bytes are, by looking at them and not at what they are called. */
+/** The format of a picture by its bytes, independent of its name. */
 export const mediaTypeOf = (bytes: Uint8Array): Result<string> => {
   try {
     const { type, width, height } = imageSize(bytes);

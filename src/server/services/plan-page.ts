@@ -3,7 +3,7 @@ import { planYard, type YardPlan } from './plan-yard';
 import type { Context } from './user-action';
 import type { Yard } from './yard';
 
-/** The plan of a larger yard is fetched by its page, once that stands. */
+/** Largest yard whose plan is sent with the page, machines; a larger one is fetched. */
 const WITH_PAGE = 60;
 
 const pageOfPlan = ({ input, options, days, revision, outlook }: YardPlan, yard: Yard) => ({
@@ -16,7 +16,7 @@ const pageOfPlan = ({ input, options, days, revision, outlook }: YardPlan, yard:
 
 /** The data of the plan page. */
 export const loadPlanPage = async (context: Context, yard: Yard): Promise<PlanPageJson> =>
-  // By way of its text: what is read only becomes what anybody may read.
+  // Copied by way of its text, because the types are read-only.
   JSON.parse(JSON.stringify(pageOfPlan(await planYard(context, { yard }), yard))) as PlanPageJson;
 
 /** The same where the page itself carries it; null for a larger yard. */

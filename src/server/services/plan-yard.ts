@@ -28,7 +28,7 @@ import { loadOutlook, type YardOutlook } from './yard-outlook';
 import { loadYard, type Yard } from './yard';
 
 const LONGEST_DAYS = 52 * 7;
-/** Seconds of the quick plan a page is drawn with; the worker goes on from there. */
+/** Seconds of the quick plan in a page; the worker continues from it. */
 const QUICK_SECONDS = 0.3;
 const SEED = 7;
 
@@ -65,7 +65,7 @@ const awayDays = (away: Away | undefined, today: string): readonly number[] => {
   return Array.from({ length: LONGEST_DAYS }, (_, day) => day).filter((day) => day >= from && day <= to);
 };
 
-/** Days on which a machine cannot be opened: what was washed hangs up to dry. */
+/** Days on which a machine cannot be opened: a washed medium dries. */
 const blockedOf = (state: JobState | undefined, now: string): readonly number[] => {
   if (!state || state.driesUntil === null || state.driesUntil <= now) return [];
   const days = Math.ceil((Date.parse(state.driesUntil) - Date.parse(now)) / DAY_MS);

@@ -52,7 +52,7 @@ export const lookAtCopy = async (file: string, from: string): Promise<Result<Res
   }
 };
 
-/** Brings a copy back that was looked at. Answers under which name what it replaced is kept. */
+/** Restores a checked backup. Returns the name of the replaced records. */
 export const bringBack = async (
   file: string,
   { from, at }: { readonly from: string; readonly at: string },

@@ -16,7 +16,7 @@ export const goneOf = async ({ db }: Pick<Context, 'db'>, tag: string): Promise<
   return id === null ? null : ((await loadGone(db)).get(id) ?? null);
 };
 
-/** Retires a machine, notes it as sold, or brings it back. Its records stay; nobody retires one in the middle of a job. */
+/** Retires a machine, notes it as sold, or brings it back. Its records stay. Refused while a job is open. */
 export const retireMachine = async (
   { db, now }: Context,
   tag: string,

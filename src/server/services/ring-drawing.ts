@@ -4,7 +4,7 @@ import type { Result } from '@/core/failure/failure';
 import { type Drawing, drawingOf } from '@/core/upgrade/drawing';
 import { planRing, type RingPlan } from '@/core/upgrade/ring';
 
-/** The ring of what was measured. Errors as `readRing` and `planRing`. */
+/** The ring for the measurements. Errors as `readRing` and `planRing`. */
 export const ringOf = (query: RingQuery): Result<RingPlan> => {
   const question = readRing(query);
   return question.ok ? planRing(question.value) : question;

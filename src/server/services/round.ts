@@ -94,7 +94,7 @@ export interface Round {
   /** The work of the plan's first working day, in walking order, and its distance in days. */
   readonly walk: readonly WalkLine[];
   readonly walkInDays: number;
-  /** What had been written when its plan was made. */
+  /** The revision of the records when its plan was made. */
   readonly planRevision: number;
   /** Machines that need something which no date tells: a low flow, a missing stage. */
   readonly attention: readonly MachineStatus[];

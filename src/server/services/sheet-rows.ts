@@ -14,7 +14,7 @@ import { type Done, done, numberOf, oneOf, type SheetWorld, textOf, twice } from
 
 // One row of a spreadsheet, written as the same record by hand would be.
 
-/** A word that is like one of the register is taken for it: a machine is rather opened too carefully than not enough. */
+/** A word that resembles one of the register counts as it: too careful is better than not enough. */
 const dustOf = ({ dusts }: SheetWorld, words: string) => {
   const likely = assessDust(dusts, stated(words)).toConfirm.map((m) => m.key);
   return { ...stated(words), confirmed: [...new Set(likely)].slice(0, 12), denied: [] };
@@ -99,7 +99,7 @@ const personRow = async (w: SheetWorld, row: SheetRow): Promise<Done> => {
   return done;
 };
 
-/** Writes one row that was read, or says what is wrong with it, by the name of its field. */
+/** Writes one row, or returns its problems, by the name of the field. */
 export const WRITE_ROW: Readonly<Record<SheetKind, (w: SheetWorld, row: SheetRow) => Promise<Done>>> = {
   machines: machineRow,
   parts: partRow,

@@ -21,7 +21,7 @@ import {
 import { codeHash, hashPassphrase, isPassphrase, newToken, tokenHash } from './passphrase';
 import type { Context } from './user-action';
 
-/** A session that nobody uses ends after a shift, and every one after a week. Moorwind defaults. */
+/** Longest idle session: a shift. Every session ends after a week. Moorwind defaults. */
 const IDLE_MS = 12 * HOUR_MS;
 const WHOLE_MS = 7 * DAY_MS;
 /** A use is written down at most so often: reading a page must not write. */
@@ -62,7 +62,7 @@ const begin = async (
   return { token, person, endsAt };
 };
 
-/** Lets a person in, or says no more than that it was wrong. */
+/** Signs a person in; a refusal does not say which part was wrong. */
 export const signIn = async (here: Here, body: SignInBody, address: string): Promise<Result<SignedIn>> => {
   const { db, now } = here;
   const who = initialsOf(body.initials);
@@ -78,7 +78,7 @@ export const signIn = async (here: Here, body: SignInBody, address: string): Pro
   return ok(await begin(here, { person: secrets.person, address }));
 };
 
-/** Chooses a passphrase with a code, once, and lets the person in; every other session of theirs ends. */
+/** Sets a passphrase with a code, once, and signs the person in; their other sessions end. */
 export const choosePassphrase = async (
   here: Here,
   body: ChoosePassphraseBody,

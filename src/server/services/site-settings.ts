@@ -44,7 +44,7 @@ export const changeSite = async (tx: Db, { after, by, at }: Changed): Promise<vo
   await insertSettingChanges(tx, changes);
 };
 
-/** Takes down what a site says of itself: at the first start, and whenever it changes its mind. */
+/** Stores the settings of the site: at the first start and at later changes. */
 export const keepSite = async ({ db, now }: Context, body: SiteBody): Promise<Result<{ readonly id: number }>> =>
   runOnce(db, { kind: 'site', body, at: now(), answers: PlainAnswer }, async (tx) => {
     const { by, name, timeZone, altitudeM, ruleSet, thresholds, minutesADay } = body;

@@ -17,7 +17,7 @@ const ofRig = (tests: readonly TestRecord[], wanted: { method: Method; place: Pl
     (t) => t.test.method === wanted.method && t.test.place === wanted.place && t.test.readingsSi.length > 0,
   );
 
-/** The middle of what its kind gives, where the record holds nothing of this rig. In the SI unit of the reading. */
+/** The middle value of its kind, without records of this rig. In the SI unit of the reading. */
 const typical = (bench: Bench, method: Method): number => {
   const { flowM3s, suctionPa } = MACHINE_KINDS[bench.status.machine.kind];
   const flow = (flowM3s[0] + flowM3s[1]) / 4;
@@ -54,7 +54,7 @@ const NOISE = 0.008;
 /** An anemometer, a flow meter, a manometer, a particle counter and a power meter are on the bench. */
 const STREAMED = ['velocity', 'flow', 'pressure', 'count', 'voltage', 'current'] as const;
 
-/** The stand-in for a meter held to a machine now; null for an unknown machine or what no meter streams. */
+/** The stand-in for a meter on a machine now; null for an unknown machine or a method no meter streams. */
 export const standInFor = async (
   context: Context,
   wanted: { tag: string; method: Method; place: Place },

@@ -54,7 +54,7 @@ export interface Opened {
 
 type Wanted = Omit<StartJobBody, 'clientId'>;
 
-/** Opens a job inside a transaction: what it has collected first, one job at a time on a machine, its parts on the shelf. */
+/** Opens a job inside a transaction: its dust first, one job at a time on a machine, its parts on the shelf. */
 export const openJob = async (
   tx: Db,
   tag: string,

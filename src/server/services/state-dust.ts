@@ -33,8 +33,8 @@ interface Statement {
 }
 
 /**
- * Writes down what somebody says a machine has collected, where it says something new, and hands the machine back as it
- * stands then: the worst of all it has collected governs. A likeness must be confirmed or denied; lowering wants a reason.
+ * Records a new statement of a machine's dust and returns the machine with it: the strictest of all its dusts governs.
+ * A likeness must be confirmed or denied; lowering needs a reason.
  */
 export const keepStatement = async (
   tx: Db,
@@ -62,7 +62,7 @@ export const keepStatement = async (
   return ok((await findMachine(tx, machine.tag)) ?? machine);
 };
 
-/** Something said of a machine's dust from its own page. */
+/** A statement of a machine's dust from its own page. */
 export const stateDust = async (
   { db, now }: Context,
   tag: string,
@@ -120,7 +120,7 @@ export const recordDecontaminated = async (
   });
 };
 
-/** Adds a dust to the register, or lays an edit over one. */
+/** Adds a dust to the register, or edits one. */
 export const editDust = async ({ db, now }: Context, body: EditDustBody): Promise<Result<{ readonly id: number }>> => {
   const at = now();
   return runOnce(db, { kind: 'dust of the register', body, at, answers: PlainAnswer }, async (tx) => {
@@ -140,7 +140,7 @@ export const chooseRuleSet = async (
     return ok({ id: 1 });
   });
 
-/** A thorough examination by a competent person: who did it, and what was found. */
+/** A thorough examination by a competent person, and its finding. */
 export const recordExamination = async (
   { db, now }: Context,
   tag: string,

@@ -45,7 +45,7 @@ const plannedOf = ({ made, days, input }: YardPlan, part: PartOnHand): number =>
       ((days[i] ?? null) === null || (days[i] ?? 0) <= part.leadDays),
   ).length;
 
-/** Parts with what is on hand, the newest ledger lines and where they are used; the shortest first. */
+/** Parts with their stock, the newest ledger lines and their machines; the shortest first. */
 export const loadStockDesk = async (context: Context): Promise<StockDesk> => {
   const yard = await loadYard(context);
   const parts = await loadParts(context.db);

@@ -79,7 +79,7 @@ class OnlyAsked extends Error {
   }
 }
 
-/** Takes in a spreadsheet, all of it or nothing, once; with `dryRun` it only says what is wrong with it. */
+/** Imports a spreadsheet once, every row or none; with `dryRun` it only returns the problems. */
 export const takeInSheet = async ({ db, now }: Context, body: SheetBody): Promise<Result<SheetAnswer>> => {
   const at = now();
   if (!body.dryRun) return runOnce(db, { kind: 'sheet', body, at, answers: SheetAnswer }, (tx) => takeIn(tx, body, at));

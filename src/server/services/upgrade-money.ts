@@ -26,7 +26,7 @@ export interface UpgradeMoney {
 }
 
 const SEED = 41_707;
-/** How surely a life is known from its kind alone, and how far lives to come lie from those behind. Moorwind defaults. */
+/** Spread of a life known from its kind alone, and of future lives about past ones. Moorwind defaults. */
 const STATED_SPREAD = 0.5;
 const DRIFT = 0.2;
 /** How surely the gain in life is known. A Moorwind default. */

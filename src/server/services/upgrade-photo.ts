@@ -5,7 +5,7 @@ import { findUpgradePhoto, insertUpgradePhoto, loadUpgrades, type UpgradePhoto }
 import { pictureOf } from './picture';
 import { type Context, runOnce } from './user-action';
 
-/** Keeps a picture of what was changed; the newest one is shown. */
+/** Stores a picture of an upgrade; the newest one is shown. */
 export const keepUpgradePhoto = async (
   { db, now }: Context,
   { query, bytes }: { readonly query: UpgradePhotoQuery; readonly bytes: Uint8Array },

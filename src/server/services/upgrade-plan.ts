@@ -26,7 +26,7 @@ export interface UpgradePlan {
   readonly modelled: ModelledMachine;
   readonly changes: readonly UpgradeChange[];
   readonly steps: readonly Upgraded[];
-  /** As the machine stands today: this is what the tests will show. */
+  /** In the present state of the machine: the tests will show this. */
   readonly today: readonly UpgradeFigures[];
   /** Every filter clean: this is what the change brings by itself. */
   readonly clean: readonly UpgradeFigures[];

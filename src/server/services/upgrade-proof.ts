@@ -92,7 +92,7 @@ export const unlikeOf = (
   ];
 };
 
-/** Days in which a test afterwards may be repeated: later ones speak of what has happened since. A Moorwind default. */
+/** Days in which a test afterwards may be repeated: later ones show later effects too. A Moorwind default. */
 const REPEAT_DAYS = 30;
 
 /** The test afterwards: like the one from before, after the upgrade was booked, before anything else was changed. Repeated soon, the newest counts. */

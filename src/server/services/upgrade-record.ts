@@ -19,7 +19,7 @@ export interface UpgradeLine {
   readonly spentSince: number | null;
 }
 
-/** Every upgrade of the yard, the newest first, with what was measured of it and what its machine took since. */
+/** Every upgrade of the yard, the newest first, with its measurements and the use of its machine since. */
 export const upgradeRecord = async (
   context: Context,
 ): Promise<{ readonly yard: Yard; readonly lines: readonly UpgradeLine[] }> => {

@@ -11,7 +11,7 @@ export interface Context {
   readonly db: Db;
   /** The present moment, UTC ISO. */
   readonly now: () => string;
-  /** Who is signed in; null or left out where nobody signs in. */
+  /** The signed-in person; null or left out without sign-in. */
   readonly person?: Person | null | undefined;
 }
 
@@ -30,7 +30,7 @@ class RolledBack<T> extends Error {
   }
 }
 
-/** A refusal whose facts are kept: what was said stays on record although what was asked is not done. */
+/** A refusal with kept facts: the statement stays on record although the action is refused. */
 type Kept<T> = Result<T> & { readonly keep?: true };
 
 export const refuseAndKeep = (refused: {
@@ -41,8 +41,8 @@ export const refuseAndKeep = (refused: {
 const hashOf = (body: unknown): string => createHash('sha256').update(JSON.stringify(body)).digest('hex');
 
 /**
- * Runs one user action as one transaction, once. The same client id with the same request answers what it answered
- * the first time; with another request it is refused. A failing action leaves nothing behind, unless it says what is kept of it.
+ * Runs one user action as one transaction, once. The same client id with the same request gets the first answer; with
+ * another request it is refused. A failing action leaves nothing behind, except kept facts.
  */
 export const runOnce = async <T>(
   db: Db,

@@ -12,10 +12,10 @@ export interface WasteLine {
   readonly machine: Machine;
   readonly stage: string;
   readonly pieces: number;
-  /** Weighed at the end of the job, kg; null where nobody did. */
+  /** Weighed at the end of the job, kg; null when not weighed. */
   readonly wasteKg: number | null;
   readonly by: string;
-  /** How it was contained, of a change that nobody was walked through; null of a guided one. */
+  /** Containment of an unguided change; null for a guided one. */
   readonly how: string | null;
 }
 
@@ -42,7 +42,7 @@ export const wasteLog = async (
       const day = dayAt(c.performedAt, timeZone);
       if (!machine || day < from || day > to) return [];
       const stage = [...machine.stages, ...machine.retired].find((s) => s.id === c.stageId)?.name ?? '';
-      // One weighing is of the whole job: it stands at its first part.
+      // One weighing covers the whole job: it is on its first part.
       const wasteKg = c.jobId === null || said.has(c.jobId) ? null : (weighed.get(c.jobId) ?? null);
       if (c.jobId !== null) said.add(c.jobId);
       const how = c.jobId === null ? (c.how?.how ?? '') : null;

@@ -3,7 +3,7 @@ import { type CircuitAnswer, judgeCircuit } from '@/core/for-work/circuit';
 import type { WorkQuestion } from '@/core/for-work/question';
 import type { Yard } from './yard';
 
-/** Machine and tools on one circuit, by what was read off the plates; null where nothing was. */
+/** Machine and tools on one circuit, by their plates; null without any. */
 export const circuitOf = (figures: WorkFigures, { tools, hours }: WorkQuestion, yard: Yard): CircuitAnswer | null => {
   const { supply, breaker, machineA, toolA, socket, lead, section, generator } = figures;
   // The current of a tool alone needs no answer.

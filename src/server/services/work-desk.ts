@@ -56,7 +56,7 @@ export interface WorkAnswer {
   readonly hoses: readonly Hose[];
   /** The best first; those that may not, last. */
   readonly verdicts: readonly MachineVerdict[];
-  /** The machine whose hoses are looked at: the one asked for, else the best; null where there is none. */
+  /** The machine whose hoses are compared: the wanted one, else the best; null without one. */
   readonly chosen: MachineVerdict | null;
   /** Its air path, for what passes its filters. */
   readonly chosenPath: AirPathPage | null;
@@ -69,11 +69,11 @@ export interface WorkAnswer {
 }
 
 export interface WorkAsking extends Pick<WorkAsked, 'question' | 'figures' | 'beside'> {
-  /** Tag of the machine whose hoses are looked at; '' for the best. */
+  /** Tag of the machine whose hoses are compared; '' for the best. */
   readonly tag: string;
 }
 
-/** In a large yard the air of so many is worked out: those that fit best. A modelling choice. */
+/** Largest number of machines whose air is computed in a large yard: the best fitting ones. A modelling choice. */
 const MOST_MODELLED = 60;
 /** Lengths that are drawn, m. */
 const LENGTHS_M = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15] as const;
@@ -203,7 +203,7 @@ interface Desk {
 const readyFor = (question: WorkQuestion, standing: Standing): Standing =>
   question.tools === 2 ? throughY(standing) : oneBranch(standing);
 
-/** One machine with its air and what is in it worked out. */
+/** One machine with its air and its dust computed. */
 const judgedWithAir = async (desk: Desk, status: MachineStatus, bare: Candidate): Promise<MachineVerdict> => {
   const { asking, demand, besideDemand, hoses } = desk;
   const { question, beside } = asking;
@@ -223,7 +223,7 @@ const judgedWithAir = async (desk: Desk, status: MachineStatus, bare: Candidate)
   return judgeMachine({ ...bare, hoses: lines, lasting }, { question, demand });
 };
 
-/** Every machine, the best first. The model is asked only of those that nothing else keeps from it. */
+/** Every machine, the best first. The model is used only for machines without another refusal. */
 const judgedOf = async (desk: Desk): Promise<readonly MachineVerdict[]> => {
   const { around, asking, demand } = desk;
   const { question } = asking;

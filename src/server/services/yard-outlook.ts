@@ -15,13 +15,13 @@ export interface YardOutlook {
   readonly machines: readonly MachineOutlook[];
 }
 
-/** How long the worn stages of a machine last in use, and their chance to last so many run hours. */
+/** Hours that the worn stages of a machine last, and their chance to last a number of run hours. */
 export const lastingIn = (
   { yard, ...records }: MachineRecords & { readonly yard: Yard },
   hours: number | null,
 ): readonly StageLasting[] => lastingOf(forecastRecord(yard, records), hours);
 
-/** When each ruled stage of the yard reaches its first limit, as chances, from what is on record: the board's own. */
+/** When each ruled stage of the yard reaches its first limit, as chances: the same as on the board. */
 export const loadOutlook = async (context: Pick<Context, 'db' | 'now'>, yard?: Yard): Promise<YardOutlook> => {
   const here = yard ?? (await loadYard(context));
   // Nothing is planned on a machine that only others may touch.

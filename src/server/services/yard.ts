@@ -31,7 +31,7 @@ export interface Yard {
   readonly gone: ReadonlyMap<number, Gone>;
   /** Tags of machines whose records cannot be read. */
   readonly unreadable: readonly string[];
-  /** Machines on which somebody is looking for a fault. */
+  /** Machines with an open fault case. */
   readonly openCases: ReadonlySet<number>;
   /** The guided job under way on a machine, by its number. */
   readonly openJobs: ReadonlyMap<number, JobState>;
@@ -103,7 +103,7 @@ export const loadYard = async ({ db, now }: Pick<Context, 'db' | 'now'>): Promis
   }
 };
 
-/** The yard, and how the machine of a tag stands, however the tag is written. */
+/** The yard, and the status of the machine with a tag, in any spelling. */
 export const yardMachine = async (
   context: Pick<Context, 'db' | 'now'>,
   tag: string,

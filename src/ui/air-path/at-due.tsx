@@ -15,7 +15,7 @@ interface AtDueProps {
 
 const nothing = () => undefined;
 
-/** The staircase as it will stand when a stage comes due, over the one of today. */
+/** The staircase on the day a stage comes due, over the one of today. */
 export const AtDue = ({ view, then, name, when, units }: AtDueProps) => {
   if (!view.now) return null;
   const lines = { asNew: view.now, now: then, whatIf: null };

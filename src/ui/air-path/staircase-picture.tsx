@@ -17,7 +17,7 @@ interface PictureProps {
   readonly floorPa: number | null;
   readonly selected: number | null;
   readonly onSelect: (position: number | null) => void;
-  /** Where a column is a handle: how far it is pulled, and what that means in words. */
+  /** For a column that is a handle: its position, and its meaning in words. */
   readonly handle: ((position: number) => { readonly pull: number; readonly text: string } | null) | null;
   readonly onPull: (position: number, to: number) => void;
   readonly sayColumn: (position: number) => string;

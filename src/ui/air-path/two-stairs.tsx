@@ -6,7 +6,7 @@ interface OneProps {
   readonly title: string;
   readonly stairs: PressureProfile;
   readonly names: readonly string[];
-  /** Names of what is new, drawn heavier. */
+  /** Names of new stages, drawn heavier. */
   readonly fresh: readonly string[];
 }
 

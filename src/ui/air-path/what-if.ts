@@ -50,7 +50,7 @@ const firstSelected = (view: PathView): number => {
   return tallest?.position ?? 0;
 };
 
-/** What-if starts where the machine stands today. */
+/** What-if starts in the present state of the machine. */
 export const startWhatIf = (view: PathView): WhatIf => ({
   selected: firstSelected(view),
   loads: Object.fromEntries(

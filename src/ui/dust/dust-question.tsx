@@ -185,7 +185,7 @@ export const Refused = ({ standing }: { readonly standing: Pick<DustStanding, 'r
     </div>
   );
 
-/** What follows from what was typed: likenesses, questions, the refusal, or the level with what is worn. */
+/** The consequences of the typed statement: likenesses, questions, the refusal, or the level with its clothing. */
 const Follows = ({ statement, set, said, problems }: Omit<QuestionProps, 'legend'>) => {
   const before = worseBefore(said);
   return (
@@ -209,7 +209,7 @@ const Follows = ({ statement, set, said, problems }: Omit<QuestionProps, 'legend
   );
 };
 
-/** The first question of all work: what it has been collecting, and what follows from it. */
+/** The first question of all work: the collected dust, and its consequences. */
 export const DustQuestion = ({ legend, ...p }: QuestionProps) => (
   <fieldset className="min-w-0">
     <legend className="mb-1 font-bold">{legend}</legend>

@@ -1,7 +1,7 @@
 import { type Kysely, sql } from 'kysely';
 import { keepForEver } from '../append-only';
 
-/** Run hours and looks, prices and lead times, what is ordered, what is locked in the plan, and the outbox. */
+/** Run hours and fill checks, prices and lead times, orders, locks of the plan, and the outbox. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create table usage_entry (
     id integer primary key,

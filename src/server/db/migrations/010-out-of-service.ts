@@ -1,7 +1,7 @@
 import { type Kysely, sql } from 'kysely';
 import { keepForEver } from '../append-only';
 
-/** Days on which a machine is not at hand: lent out, away for service. The newest word for a machine stands. */
+/** Days on which a machine is away: lent out, in service. The newest entry of a machine counts. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create table machine_away (
     id integer primary key,

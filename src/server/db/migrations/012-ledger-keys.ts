@@ -1,8 +1,8 @@
 import { type Kysely, sql } from 'kysely';
 
 /**
- * What moved a part is a key, not a sentence: the job or the case it belongs to. Older lines said "job 12: ..." in their
- * note; the number becomes the key and the rest stays the note. The triggers that keep the ledger stand aside for it.
+ * The cause of a movement becomes a key: its job or its case. Older lines had "job 12: ..." in their note; the number
+ * becomes the key and the rest stays the note. The triggers of the ledger are removed for this statement.
  */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`alter table stock_movement add column job_id integer references job (id)`.execute(db);

@@ -1,6 +1,6 @@
 import { type Kysely, sql } from 'kysely';
 
-/** Tables whose rows name their machine, and those that name a stage or a test of it. */
+/** Tables whose rows name their machine, and tables whose rows name a stage or a test. */
 const OF_MACHINE = [
   'stage',
   'path_edit',

@@ -1,8 +1,8 @@
 import { type Kysely, sql } from 'kysely';
 
 /**
- * The coefficient of a plate in a pipe was kept with each test and never used: the equation's own took its place. Now a
- * coefficient that is given is used, and none means the equation; of what is on record, none is what was meant.
+ * The coefficient of a plate in a pipe was stored and never used: the equation's own was used. Now a given coefficient
+ * is used, and null means the equation; stored tests get null, as they were computed.
  */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`drop trigger airflow_test_no_update`.execute(db);

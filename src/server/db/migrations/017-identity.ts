@@ -1,7 +1,7 @@
 import { type Kysely, sql } from 'kysely';
 import { keepForEver } from '../append-only';
 
-/** Every table whose rows travel between installations; the rest is made from them, or belongs to one installation alone. */
+/** Tables whose rows travel between installations; the others are derived, or belong to one installation. */
 const TABLES = [
   'part',
   'instrument',

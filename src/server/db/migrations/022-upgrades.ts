@@ -4,7 +4,7 @@ import { nameRecords } from '../named';
 
 const TABLES = ['upgrade', 'upgrade_event', 'upgrade_photo'] as const;
 
-/** Planned upgrades with what was predicted of them, and what became of each. */
+/** Planned upgrades with their prediction, and their events. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create table upgrade (
     id integer primary key,
