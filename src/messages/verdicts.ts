@@ -29,9 +29,6 @@ const NAME: Record<Measurand, string> = {
   word: 'Finding',
 };
 
-/** A result's name in the middle of a sentence. */
-export const measurandName = (measurand: Measurand): string => NAME[measurand].toLowerCase();
-
 const PRESSING: Record<Tone, number> = { stop: 0, watch: 1, open: 2, good: 2 };
 
 /** Stops first, then warnings, then the rest; equals keep their order. */

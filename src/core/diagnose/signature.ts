@@ -204,10 +204,3 @@ export const faultSimulatorOf = (suspect: Suspect, wasSound: Signature | null = 
   };
   return { suspect, sound: wasSound ?? signature([]), sizeOf, signature };
 };
-
-/** Readings of one faulty machine. */
-export const signatureOf = (
-  suspect: Suspect,
-  faults: readonly Fault[],
-  interventions: Interventions = UNTOUCHED,
-): Signature => faultSimulatorOf(suspect).signature(faults, interventions);

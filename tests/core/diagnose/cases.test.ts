@@ -21,7 +21,6 @@ import {
 import { NO_RECORD, recordFactor } from '@/core/diagnose/record-prior';
 import { curedBy, type Repair, repairOf } from '@/core/diagnose/repair';
 import { type Interventions, faultSimulatorOf, type Signature, UNTOUCHED } from '@/core/diagnose/signature';
-import { swapEnd } from '@/core/diagnose/swap';
 import { BIAS } from '@/core/diagnose/witness';
 import type { DustHazard } from '@/core/dust/level';
 import type { MachineKind } from '@/core/machine/kinds';
@@ -594,32 +593,5 @@ describe('closing, the hazard gate and the swap', () => {
       adviceOf({ c, posterior: said.posterior, losses, ranked: said.ranked, back: false, tests }).kind;
     expect(advice(21)).toBe('test');
     expect(advice(22)).not.toBe('test');
-  });
-
-  it('the four ends of a swap, and no end while a step is missing', () => {
-    expect(swapEnd({ withNewPrefilter: 'out', withNewHepa: null, withBoth: null })).toMatchObject({
-      cause: 'prefilter',
-      oldPrefilter: 'disposed',
-      newPrefilter: 'fitted',
-      newHepa: null,
-    });
-    expect(swapEnd({ withNewPrefilter: 'lit', withNewHepa: 'out', withBoth: null })).toMatchObject({
-      cause: 'hepa',
-      oldPrefilter: 'putBack',
-      newPrefilter: 'returned',
-      oldHepa: 'disposed',
-      newHepa: 'fitted',
-    });
-    expect(swapEnd({ withNewPrefilter: 'lit', withNewHepa: 'lit', withBoth: 'out' })).toMatchObject({
-      cause: 'both',
-      newPrefilter: 'fitted',
-      newHepa: 'fitted',
-    });
-    expect(swapEnd({ withNewPrefilter: 'lit', withNewHepa: 'lit', withBoth: 'lit' })).toMatchObject({
-      cause: 'neither',
-      newPrefilter: 'returned',
-      newHepa: 'returned',
-    });
-    expect(swapEnd({ withNewPrefilter: 'lit', withNewHepa: null, withBoth: null })).toBeNull();
   });
 });

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { assessDust, stated } from '@/core/dust/assess';
 import { waysToClean } from '@/core/dust/care';
-import { classFromLimit } from '@/core/dust/class-from-limit';
+import { classFromLimit } from '../../support/class-from-limit';
 import type { Dust } from '@/core/dust/dust';
 import { checkDust } from '@/core/dust/edit';
 import { EQUIPMENT_OF } from '@/core/dust/equipment';

@@ -1,4 +1,4 @@
-import type { NeededClass } from './dust';
+import type { NeededClass } from '@/core/dust/dust';
 
 /** Exposure limits, mg/m3, at which the class changes. Source: EN/IEC 60335-2-69 Annex AA, from memory of the table. */
 const L_ABOVE_MG_M3 = 1;
