@@ -149,7 +149,7 @@ describe('what a machine has collected', () => {
     await page.getByLabel('Initials', { exact: true }).fill('MK');
     await page.getByRole('button', { name: 'Done by a contractor' }).click();
     await page.getByLabel('Contractor', { exact: true }).fill('the licensed firm');
-    await page.getByLabel('Number of the paper').fill('C-77');
+    await page.getByLabel('Certificate number').fill('C-77');
     await Promise.all([
       loadedAgain(page),
       page.getByRole('region', { name: 'Clear it' }).getByRole('button', { name: 'Record it' }).click(),

@@ -107,7 +107,7 @@ describe('two people on one yard', () => {
     await lead.getByRole('button', { name: 'Save' }).click();
     await expect.poll(() => post('TO')).toBe(403);
     await technician.getByRole('button', { name: 'Log the hours' }).click();
-    await technician.getByText('This takes a technician; you are signed in to look.').waitFor();
+    await technician.getByText('This needs the role technician; your role is look.').waitFor();
     expect(await technician.getByLabel('Hours run').inputValue()).toBe('3.5');
 
     // Who took records out of the house stands in the log.

@@ -120,7 +120,7 @@ const likelihoodsOf = (said: readonly Shared[], among: readonly number[]): Float
 const FOLLOWED = 500;
 /** Share of the evidence on the fitted machine that chooses them: another variant may disagree. */
 const BELIEVED = 0.6;
-/** An explanation this far behind the best, in nats, is left out: by what is believed, and by all that was said. */
+/** Explanations more than this many nats behind the best are dropped, by prior and by total evidence. */
 const FAR = { believed: 8, said: 12 } as const;
 /** The number weighed by all evidence first, for a lower bound of the best. */
 const BEAM = 100;

@@ -38,7 +38,7 @@ interface NextStepInput<T extends Tested, A> {
   /** The technician's own choice; null without one. */
   readonly picked: T | null;
   readonly correcting: boolean;
-  /** The repair or the closing that is proposed was put aside: rather test on. */
+  /** The technician declined the proposed repair or closing and wants more tests. */
   readonly askOn: boolean;
 }
 

@@ -14,7 +14,7 @@ export const mayBind = (chance: number): boolean => chance >= LEAST_BINDING;
 /** Whether it is worth saying that the limit may be past already. Valid 0 to 1; NaN is not said. */
 export const mayBePast = (chance: number): boolean => chance > SAID_PAST;
 
-/** Somebody should look today from this chance of being past on, or where so many days past are to be expected: more would be missed than a look costs. Moorwind defaults, tuned on made-up yards. */
+/** Show "look today" when the chance of being past the limit reaches LOOK_FROM, a share, or the expected overrun reaches LOOK_FROM_DAYS. Moorwind defaults, tuned on made-up yards. */
 const LOOK_FROM = 0.35;
 const LOOK_FROM_DAYS = 8;
 

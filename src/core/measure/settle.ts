@@ -15,7 +15,7 @@ export interface Spread {
 export type HowToSettle =
   { readonly by: 'repeats'; readonly more: number } | { readonly by: 'method'; readonly neededExpanded: number };
 
-/** Past this many repeats a better meter is cheaper than patience. A modelling choice. */
+/** Above this many repeats the advice is a better method instead. A modelling choice. */
 export const MOST_REPEATS = 30;
 
 /**

@@ -91,7 +91,7 @@ const apart = (turns: readonly Turn[], on: readonly number[]): ReadonlyMap<strin
   return laid;
 };
 
-/** Half way between two turns is the border that keeps them in order. */
+/** Each change may lie up to half-way to its neighbours, so that their order is kept. */
 const inOrder = (turns: readonly Turn[], days: number, laid: ReadonlyMap<string, number>): readonly Turn[] => {
   const dayOf = ({ task }: Turn): number =>
     Math.min(days - 1, Math.max(0, Math.round(laid.get(task.id) ?? bestAlone(task))));

@@ -27,7 +27,7 @@ export interface YearAhead {
 const DAYS = 365;
 const MONTHS = 12;
 const WEEK = 7;
-/** Ways a year is gone through. */
+/** Number of simulated years. */
 const WAYS = 120;
 /** Spread of a machine's use of a year about its record, as a logarithm. A modelling choice. */
 const USE_SPREAD = 0.18;

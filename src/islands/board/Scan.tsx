@@ -42,7 +42,7 @@ export const Scan = ({ onTag, onClose }: ScanProps) => {
       const found = reader(ink.getImageData(0, 0, canvas.width, canvas.height));
       if (found === null) return;
       const tag = scannedTag(found);
-      if (tag === found) setWords('That code is no label of a machine.');
+      if (tag === found) setWords('That code is not a machine label.');
       else {
         // Once is enough: a second one would break off the way there.
         window.clearInterval(timer);

@@ -88,7 +88,7 @@ const Cleared = ({ machine, today, by }: DustPageProps) => {
             <DayField label="On" value={e.on} onValue={(on) => setE({ ...e, on })} />
           </div>
           <Text label="Contractor" wide value={e.who} onText={(who) => setE({ ...e, who })} />
-          <Text label="Number of the paper" value={e.paper} onText={(paper) => setE({ ...e, paper })} />
+          <Text label="Certificate number" value={e.paper} onText={(paper) => setE({ ...e, paper })} />
           <button
             type="button"
             className="go"

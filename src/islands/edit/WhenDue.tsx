@@ -26,7 +26,7 @@ export const WhenDue = ({ stage, of, dispatch }: WhenDueProps) => {
     });
   return (
     <fieldset>
-      <legend className="font-bold">When it is due; the first of these binds</legend>
+      <legend className="font-bold">When is it due? The first rule reached counts.</legend>
       {ticked.length === 0 && (
         <p className="tone-watch text-sm font-semibold">
           Nothing ticked: it is never due by itself. Nobody will be told to look at it.

@@ -75,8 +75,8 @@ export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
         Close the case
       </h2>
       <p className="mt-0.5">
-        No test left costs less than the doubt it would take away:{' '}
-        <span className="dial">{p.doubtMinutes.toFixed(1)}</span> minutes' worth.
+        No remaining test is worth its time: the remaining doubt is worth{' '}
+        <span className="dial">{p.doubtMinutes.toFixed(1)}</span> minutes.
       </p>
       <NotRuledOut {...p} />
       <fieldset className="mt-2">
@@ -158,7 +158,7 @@ export const HandOnCard = (
         {fault && fault.probability > 0.05
           ? `Most likely left: ${sayFault(fault, setup.model.stages)}, ${sayProbability(fault.probability)}.`
           : ''}{' '}
-        Give it to somebody with other means, or re-check the readings.
+        Hand it to someone with other equipment, or re-check the readings.
       </p>
       <label className="mt-2 block">
         <span className="caption">To whom, and why</span>

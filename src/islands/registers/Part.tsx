@@ -51,7 +51,7 @@ const neededOf = (d: Draft): string => {
   if (d.code.trim() === '' || d.name.trim() === '') return 'Give it a code and a name.';
   const counts = [d.pack, d.lead, d.shelf, d.minimum, d.onHand].map(whole);
   if (counts.some((n) => Number.isNaN(n))) return 'Packs, days and pieces are whole numbers.';
-  if ((whole(d.pack) ?? 0) < 1) return 'A pack holds a piece at least.';
+  if ((whole(d.pack) ?? 0) < 1) return 'A pack holds at least one piece.';
   return money(d.price) >= 0 ? '' : 'Write the price as a number.';
 };
 

@@ -33,8 +33,8 @@ export const PEOPLE_TEXTS = {
   ],
   'role.not-yours': (f) => [
     'Not yours to do',
-    `This takes a ${text(f['needed'])}; you are signed in to ${text(f['role'])}. Nothing was saved.`,
-    'Ask a lead, or leave it to somebody who may.',
+    `This needs the role ${text(f['needed'])}; your role is ${text(f['role'])}. Nothing was saved.`,
+    'Ask a lead to do it, or to change your role.',
   ],
   'person.unknown': (f) => [
     'Nobody by that name',

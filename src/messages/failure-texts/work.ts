@@ -90,11 +90,7 @@ export const WORK_TEXTS = {
     `That picture is larger than ${whole(Number(f['most']) / 1_048_576)} MB.`,
     'Take it with a lower resolution.',
   ],
-  'plan.past': () => [
-    'Day in the past',
-    'A change cannot be fixed on a day that is over.',
-    'Choose today or a later day.',
-  ],
+  'plan.past': () => ['Day in the past', 'That date is in the past.', 'Choose today or a later day.'],
   'away.backwards': () => ['Backwards', 'The last day away lies before the first.', 'Change one of the two days.'],
   'usage.least': () => [
     'Too few',
@@ -103,13 +99,13 @@ export const WORK_TEXTS = {
   ],
   'look.least': () => ['Too little', 'A bag is empty, or a hundredth full and more.', 'Type 0 for an empty one.'],
   'usage.future': () => [
-    'Not yet',
-    'Run hours of a day that has not come cannot be logged.',
+    'In the future',
+    'Run hours cannot be logged for a future date.',
     'Choose today or an earlier day.',
   ],
   'look.future': () => [
-    'Not yet',
-    'A look on a day that has not come cannot be logged.',
+    'In the future',
+    'A fill check cannot be logged for a future date.',
     'Choose today or an earlier day.',
   ],
   'order.unknown': () => ['Unknown order', 'That order is not under way.', 'Load the page again.'],

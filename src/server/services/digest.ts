@@ -20,7 +20,7 @@ import { loadTests } from '../repositories/tests';
 /** Largest number of digests that an action rebuilds before it ends; more are rebuilt when they are next read. */
 const IN_ACTION = 8;
 
-/** The slow way: from every record of one machine. As it would be read again, so that both ways are one. */
+/** Makes a digest from every record of one machine. The JSON round trip makes it equal to a digest read back from the table. */
 export const makeDigest = async (db: Db, machineId: number): Promise<MachineDigest> => {
   const { timeZone, thresholds } = await loadSite(db);
   const [machine] = await loadMachines(db, machineId);
@@ -43,8 +43,8 @@ const make = async (db: Db, machineId: number): Promise<{ readonly rev: number; 
 export const withoutDigest = (db: Db): Promise<ReadonlySet<number>> => withoutMade(db, 'machine_digest', ANY_DAY);
 
 /**
- * Makes what an action took away, in its own transaction. A record that no page could read is not kept; a machine that
- * was without a digest before is none of this action's doing.
+ * Rebuilds the digests that an action deleted, in its own transaction. If a digest cannot be built, the action is rolled
+ * back. Machines that had no digest before the action are left alone.
  */
 export const renewDigests = async (tx: Db, without: ReadonlySet<number>): Promise<void> => {
   const taken = [...(await withoutDigest(tx))].filter((id) => !without.has(id));
