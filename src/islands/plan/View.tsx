@@ -276,14 +276,14 @@ export const Plan = ({ page, by, currency }: PageProps) => {
       <Notice title="Planning..." text="A large yard takes some seconds, the first time each day up to a minute." />
     );
   if (fetched.is === 'missing')
-    return <Notice title="The plan did not come." text="Load the page again. Nothing that was recorded is lost." />;
+    return <Notice title="The plan did not come." text="Reload the page. Nothing that was recorded is lost." />;
   if (fetched.page.input.machines.length === 0)
     return <Notice title="No machine yet." text="Enter the first one, or try npm run demo to see a yard at work." />;
   return (
     <>
       {fetched.page.behind && (
         <p role="status" className="tone-watch px-3 pt-3 font-bold sm:px-5">
-          This plan was made before the newest entry; a new one is being made. Load the page again in a moment.
+          This plan was made before the newest entry; a new one is being made. Reload the page in a moment.
         </p>
       )}
       <PlanOfYard {...fetched.page} by={by} currency={currency} />

@@ -68,7 +68,11 @@ export const DUST_TEXTS = {
     'Give the contractor and the number of the paper.',
     'Without it, walk the decontamination step by step.',
   ],
-  'dust.since': () => ['Not yet', 'That day has not come.', 'Type the day it was collected, or leave it empty.'],
+  'dust.since': () => [
+    'In the future',
+    'That date is in the future.',
+    'Type the day it was collected, or leave it empty.',
+  ],
   'case.take-out': () => [
     'Not in this dust',
     'Taking parts out and running the machine is for plain dust only.',
@@ -122,11 +126,11 @@ export const DUST_TEXTS = {
   'integrity.not-due': (f) => [
     'Not due here',
     `That test is not due on the ${text(f['stage'])} of this machine.`,
-    'Load the page again.',
+    'Reload the page.',
   ],
   'examination.future': () => [
     'Not yet',
-    'An examination of a day that has not come cannot be logged.',
+    'An examination cannot be logged for a future date.',
     'Choose today or an earlier day.',
   ],
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;

@@ -44,7 +44,7 @@ export const PEOPLE_TEXTS = {
   'person.last-lead': () => [
     'The last lead',
     'This is the last lead who can sign in. Without one nobody could manage sign-ins.',
-    'Make somebody else a lead first, and have them choose a passphrase.',
+    'Make another person a lead first, and have them choose a passphrase.',
   ],
   'person.no-lead': () => [
     'No lead yet',
@@ -54,7 +54,7 @@ export const PEOPLE_TEXTS = {
   'person.not-contained': (f) => [
     'Not for contained work',
     `${text(f['initials'])} is not on file for contained work.`,
-    'Leave it shut. Let somebody do it who is trained and fitted, or have a lead put it on file.',
+    'Leave it shut. A trained and fitted person must do it, or a lead enters the proof first.',
   ],
   'writes.too-many': () => [
     'Too much at once',

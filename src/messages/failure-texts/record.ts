@@ -6,7 +6,7 @@ export const RECORD_TEXTS = {
   'path.empty': () => ['Empty path', 'This machine has no stages yet.', 'Add its stages from tool to room.'],
   'path.no-fan': () => ['No fan', 'This air path has no fan.', 'Put the fan where the motor is.'],
   'path.two-fans': () => ['Two fans', 'This air path has two fans.', 'Keep the one that moves the air.'],
-  'date.future': (f) => ['In the future', `${text(f['day'])} has not come yet.`, 'Type the day the work was done.'],
+  'date.future': (f) => ['In the future', `${text(f['day'])} is in the future.`, 'Type the day the work was done.'],
   'date.invalid': (f) => [
     'No such day',
     `${fieldOf(f)} is not a day and time that Moorwind can read.`,
@@ -80,7 +80,7 @@ export const RECORD_TEXTS = {
   ],
   'action.not-reloaded': () => [
     'This page is out of date',
-    'The page could not be brought up to date after the last entry.',
-    'Load the page again before you go on: it shows what is on record.',
+    'The page could not be updated after the last entry.',
+    'Reload the page before you go on: it shows what is on record.',
   ],
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;

@@ -140,7 +140,7 @@ export const REGISTER_TEXTS = {
   'instrument.name-taken': (f) => [
     'Name taken',
     `There is a meter "${text(f['name'])}" already. Nothing was saved.`,
-    'Give this one a name that tells them apart: a serial number will do.',
+    'Give this one a different name, such as its serial number.',
   ],
   'instrument.used': (f) => [
     'Used by tests',

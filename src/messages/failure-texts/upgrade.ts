@@ -53,7 +53,7 @@ export const UPGRADE_TEXTS = {
   'upgrade.phase': () => [
     'Not now',
     'Somebody was here before you: this upgrade has moved on. Nothing was changed.',
-    'Load the page again.',
+    'Reload the page.',
   ],
   'upgrade.measure-first': (f) => [
     'Measure first',

@@ -51,11 +51,11 @@ export const WORK_TEXTS = {
     `Somebody (${text(f['holder'])}) is at work on this machine.`,
     'Take that job over, or finish it first.',
   ],
-  'job.unknown': () => ['Unknown job', 'That job is not one of this machine.', 'Load the page again.'],
+  'job.unknown': () => ['Unknown job', 'That job is not one of this machine.', 'Reload the page.'],
   'job.refused': (f) => [
     'Not now',
     JOB_REFUSALS[text(f['why'])] ?? 'The job is at another step; this does not fit.',
-    'Load the page again to see its state.',
+    'Reload the page to see its state.',
   ],
   'job.not-yet': (f) => [
     'Not yet',
@@ -108,12 +108,8 @@ export const WORK_TEXTS = {
     'A fill check cannot be logged for a future date.',
     'Choose today or an earlier day.',
   ],
-  'order.unknown': () => ['Unknown order', 'That order is not under way.', 'Load the page again.'],
-  'order.past': () => [
-    'Day in the past',
-    'An order cannot arrive on a day that is over.',
-    'Choose today or a later day.',
-  ],
+  'order.unknown': () => ['Unknown order', 'That order is not under way.', 'Reload the page.'],
+  'order.past': () => ['Day in the past', 'That arrival date is in the past.', 'Choose today or a later day.'],
   'rule.circular': () => [
     'Rules in a circle',
     'Each of these stages waits for another, in a circle: none could ever be changed.',
@@ -159,11 +155,11 @@ export const WORK_TEXTS = {
   'case.event-unknown': () => [
     'Unknown line',
     'That line is not in this case, or was struck out before.',
-    'Load the page again.',
+    'Reload the page.',
   ],
   'case.not-done': (f) => ['Not done yet', sayOpen(text(f['reasons'])), 'The case stays open until that is done.'],
-  'case.not-out': () => ['Not out', 'That stage is not out of the machine.', 'Load the page again.'],
-  'case.trial': () => ['Trial part', 'That does not match where the new part is now.', 'Load the page again.'],
+  'case.not-out': () => ['Not out', 'That stage is not out of the machine.', 'Reload the page.'],
+  'case.trial': () => ['Trial part', 'That does not match where the new part is now.', 'Reload the page.'],
   'case.no-part': (f) => [
     'No spare',
     `No spare is kept for the ${text(f['stage'])}.`,
