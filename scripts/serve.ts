@@ -146,7 +146,7 @@ const sayBackup = (file: string): string => {
     .map((name) => statSync(join(dirname(file), name)).mtimeMs);
   const moments = [...copies, ...listCopies(file).map((c) => Date.parse(c.at))];
   if (moments.length === 0)
-    return 'No backup lies beside the records yet: one is taken in a minute, then daily. Keep some elsewhere too.';
+    return 'No backup exists yet: the first is made in a minute, then one a day. Keep some elsewhere too.';
   const days = Math.floor((Date.now() - Math.max(...moments)) / DAY_MS);
   return `The newest backup beside the records is ${days === 0 ? 'of today' : days === 1 ? 'a day old' : `${days} days old`}.`;
 };
