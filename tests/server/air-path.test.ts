@@ -14,6 +14,7 @@ import { oldPartOf } from '@/core/calibrate/change-load';
 import { sayOldPart, sayPathBasis, sayToday } from '@/messages/air-path';
 import { sayLabel } from '@/messages/filters';
 import type { Db } from '@/server/db/connect';
+import { replaceRules } from '@/server/repositories/rules';
 import { findMachine } from '@/server/repositories/machines';
 import { airPathOfBench } from '@/server/services/air-path';
 import { type Bench, loadBench } from '@/server/services/bench';
@@ -289,6 +290,15 @@ describe('editing an air path', () => {
       'stage.used path.stages',
     ]);
     expect(await wrong(() => undefined)).toEqual(['edit.nothing']);
+    // A stage that another one is changed "only with" cannot go either, as one that is counted cannot.
+    const stages = (await bench('CR-07')).status.machine.stages;
+    const [wrap, hepa] = ['pre-filter wrap', 'HEPA'].map((n) => stages.find((s) => s.name === n)?.id ?? 0);
+    await replaceRules(context.db, hepa ?? 0, [
+      { rule: { kind: 'together', stageId: wrap ?? 0, stageName: 'pre-filter wrap', how: 'onlyWith' }, school: '' },
+    ]);
+    expect(
+      await wrong((b) => void (b.path.stages = b.path.stages.filter((s) => s.name !== 'pre-filter wrap'))),
+    ).toEqual(['stage.used path.stages']);
     expect((await bench('CR-07')).pathEdits).toEqual([]);
   });
 
