@@ -8,7 +8,7 @@ const COMMANDS: Readonly<
       ['calc NAME --schema', 'the JSON Schema of its input'],
       ['calc NAME < in.json', 'compute; JSON out'],
     ],
-    more: 'Quantities go in with their unit ("61 cfm"), and come out in SI. Exit code 1: refused, with a sentence; 2: not a known command.',
+    more: 'Quantities go in with their unit ("61 cfm"), and come out in SI. Exit code 1 means refused, with a sentence. Exit code 2 means an unknown command.',
   },
   seed: {
     lines: [['seed', 'write the demo yard into an empty database (MOORWIND_DATA names the file)']],

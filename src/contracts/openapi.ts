@@ -81,7 +81,7 @@ const operationOf = (o: Operation): object => ({
   },
 });
 
-/** The named schemas of all operations: bodies as they are sent, answers as they are returned. */
+/** The named schemas of all operations: request bodies by their input, answers by their output. */
 const componentsOf = (operations: readonly Operation[]): Readonly<Record<string, object>> => {
   const bodies = operations.flatMap((o) => (o.body && 'schema' in o.body ? [o.body] : []));
   const answers = [PROBLEMS, ...operations.map((o) => o.answer)].flatMap((a) => ('schema' in a ? [a] : []));

@@ -60,8 +60,8 @@ const trialStep = <T extends Tested, A>(
 };
 
 /**
- * The one next step of a case, in this order: an essential filter; the technician's own choice; the open trial; the
- * complaint's own measure; the chosen school; the smallest loss. A new part on trial takes stock in every case. Source:
+ * The one next step of a case, in this order: an essential filter, the technician's own choice, the open trial, the
+ * complaint's own measure, the chosen school, the smallest loss. A new part on trial takes stock in every case. Source:
  * common practice, no published source, for the order; `adviceOf` for the advice.
  */
 export const nextStep = <

@@ -4,7 +4,7 @@ import { isBelow } from './level';
 import { builtIn } from './register';
 
 /**
- * Whether an edit of the register is allowed: an own dust wants a name and a word; a shipped one is never weakened: its
+ * Whether an edit of the register is allowed. An own dust needs a name and a word. A shipped one is never weakened: its
  * level, its refusal and its questions stay. Returns `dust.name`, `dust.lower`.
  */
 export const checkDust = (dust: Dust): Result<Dust> => {

@@ -105,8 +105,8 @@ export type ClassGapReason = keyof typeof CLASS_GAPS;
 export interface ClassGap {
   readonly stage: Stage;
   /**
-   * `untested`: its seat was opened and the screening is still due; `failed`: it failed a test; `unproven`: screened,
-   * and the penetration test is still due.
+   * `untested`: its seat was opened, and the screening is still due. `failed`: it failed a test. `unproven`: it was
+   * screened, and the penetration test is still due.
    */
   readonly because: ClassGapReason;
   readonly standing: (typeof CLASS_GAPS)[ClassGapReason];

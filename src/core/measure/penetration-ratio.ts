@@ -77,7 +77,7 @@ export const SCREENING_FIGURE: Constant = {
 
 export interface ScreeningVerdict extends PenetrationLimits {
   /**
-   * `fails`: more than the class allows is shown to pass; `screened`: at most the stated figure; otherwise undecided.
+   * `fails`: more than the class allows is shown to pass. `screened`: at most the stated figure passes. Else undecided.
    */
   readonly outcome: 'fails' | 'screened' | 'notShown';
   readonly figure: number;

@@ -39,7 +39,7 @@ export interface UpgradeFigures {
 /** Whether the air is more or less for the whole interval, the same, or not certain either way. */
 export type AirChange = 'more' | 'less' | 'same' | 'unclear';
 
-/** A ratio this close to 1 is no change. Choice: half a per cent, below what any meter of the trade shows. */
+/** A ratio this close to 1 counts as the same air. Choice: half a per cent, below what any meter of the trade shows. */
 const SAME_AIR = 0.005;
 
 const airChangeOf = ({ value, low, high }: Between): AirChange => {

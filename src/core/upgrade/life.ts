@@ -12,7 +12,7 @@ export interface LifeChange {
   readonly stageId: number;
   /** Times as long as now; 1 for no change. */
   readonly factor: number;
-  /** `calendar`: a date decides, so nothing is gained; `gone`: it is removed or replaced. */
+  /** `calendar` means that a date decides and nothing is gained. `gone` means removed or replaced. */
   readonly because: 'separator' | 'layer' | 'area' | 'calendar' | 'same' | 'gone';
 }
 

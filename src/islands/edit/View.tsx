@@ -190,7 +190,7 @@ const About = ({ machine, units, draft, dispatch, children }: AboutProps) =>
   );
 
 /**
- * The machine editor: the path by drag, by arrow keys or by template; each stage's part, seat and rating; the machine.
+ * Edits a machine: its path by drag, arrow keys or template, the part, seat and rating of each stage, and its own facts.
  */
 export const Edit = (props: EditProps) => {
   const { machine, units, parts } = props;

@@ -16,7 +16,7 @@ export interface MeasureState extends Pads {
   readonly place: Place;
   /** Inputs of each method besides its readings. */
   readonly details: Readonly<Record<Method, DetailEntry>>;
-  /** Text in the pad, not entered yet. */
+  /** Text in the pad that is not entered yet. */
   readonly pad: string;
   /** The unit a bare number takes, by method. */
   readonly units: Readonly<Record<Method, string>>;

@@ -92,7 +92,7 @@ export const MEASURE_TEXTS = {
   'particles.whole': () => [
     'Whole particles',
     'A count is a whole number, 0 or more.',
-    'Type the count on the counter, not a rate.',
+    'Type the count that the counter shows. Do not type a rate.',
   ],
   'particles.both': () => [
     'Both counts needed',

@@ -32,7 +32,7 @@ const forPage = (method: string, path: string): Needed => ({
 /** Finds the route of a method and a plain path; null where the table has none. */
 export type FindRoute = (method: string, path: string) => Route | null;
 
-/** The access that a method and a plain path need. An endpoint that the table lacks needs a lead: it answers 404 or 405. */
+/** The access that a method and a plain path need. An address that the table lacks only answers 404 or 405, so it needs the role "look". */
 export const accessNeeded = (method: string, path: string, find: FindRoute): Needed => {
   if (path !== '/api' && !path.startsWith('/api/')) return forPage(method, path);
   const route = find(method, path);
