@@ -5,6 +5,17 @@ import tailwindcss from '@tailwindcss/vite';
 import { defineConfig, passthroughImageService } from 'astro/config';
 import { sourceHash } from './src/server/db/build-id.ts';
 
+/** Scripts that get a file of their own, by the name of the file. The interop of CommonJS goes with no library. */
+const CHUNKS = [
+  ['interop', /commonjsHelpers/],
+  ['zod', /\/node_modules\/zod\//],
+  ['stats', /\/node_modules\/@stdlib\//],
+  ['units', /\/src\/core\/units\//],
+  ['words', /\/src\/messages\/words\.ts/],
+  ['failure', /\/src\/core\/failure\//],
+  ['failures', /\/src\/messages\/failure(s|-texts\/(?!no-answer))/],
+];
+
 export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'standalone' }),
@@ -48,14 +59,7 @@ export default defineConfig({
       rollupOptions: {
         output: {
           // Each by itself: put together with what every page needs, they would weigh on pages that do not need them.
-          manualChunks: (id) =>
-            id.includes('/node_modules/zod/')
-              ? 'zod'
-              : /\/src\/core\/failure\//.test(id)
-                ? 'failure'
-                : /\/src\/messages\/failure/.test(id)
-                  ? 'failures'
-                  : undefined,
+          manualChunks: (id) => CHUNKS.find(([, part]) => part.test(id))?.[0],
         },
       },
     },

@@ -1,6 +1,6 @@
 import { loadOfFlow, withLoads } from '@/core/calibrate/load';
 import { modelledMachine } from '@/core/calibrate/machine-model';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import { modelOfSnapshot } from '@/core/machine/path-edit';
 import { reduceTest } from '@/core/measure/reduce-test';
 import { upgradeFigures } from '@/core/upgrade/gain';

@@ -72,10 +72,8 @@ const airPaths = async () => {
   await page.goto(`${server.url}/m/CR-04`);
   await page.waitForSelector('html[data-stairs=ready]');
   await page.goto(`${server.url}/m/CR-04/path`);
-  await page.waitForSelector('html[data-fan=ready]');
   await take('air-path', page);
   await page.goto(`${server.url}/m/CR-05/filters`);
-  await page.waitForSelector('html[data-penetration=ready]');
   await take('filter-card', page);
   await page.goto(`${server.url}/m/CR-07/edit`);
   await page.waitForSelector('html[data-edit=ready]');

@@ -1,7 +1,7 @@
 import type { CalibrateInput, CalibrateOutput } from '@/contracts/calc/air-path';
 import { type Calibration, calibrate as fit } from '@/core/calibrate/calibrate';
 import type { Observation } from '@/core/calibrate/observation';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import { orificeFlowM3s } from '@/core/measure/orifice';
 import { gapOfPlace } from '@/core/path/path-places';
@@ -110,11 +110,10 @@ const output = (c: Calibration): CalibrateOutput => ({
   }),
   chiSquare: c.chiSquare,
   degreesOfFreedom: c.degreesOfFreedom,
-  sentence: sayPathBasis({
-    kind: 'calibrated',
-    readings: c.compared.length,
-    agreeing: c.compared.filter((x) => x.agrees).length,
-  }).sentence,
+  sentence: sayPathBasis(
+    { kind: 'calibrated', readings: c.compared.length, agreeing: c.compared.filter((x) => x.agrees).length },
+    null,
+  ).sentence,
 });
 
 /** `calc calibrate`: a kind of machine and its baseline readings in, fan, leak and path with their intervals out. */

@@ -1,5 +1,5 @@
 import type { DiagnoseInput, DiagnoseOutput, NextTestOutput, TestInput } from '@/contracts/calc/diagnose';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import { complaintFactor } from '@/core/diagnose/complaint';
 import { evaluateCase, type CaseEvaluation } from '@/core/diagnose/evaluate-case';
 import { expectedOf } from '@/core/diagnose/expected';

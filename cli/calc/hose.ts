@@ -1,6 +1,6 @@
 import type { HoseInput, HoseOutput } from '@/contracts/calc/air-path';
 import { withHose } from '@/core/calibrate/load';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import { type HoseLimits, judgeHose } from '@/core/for-work/hose-choice';
 import { predictThrough } from '@/core/for-work/predict';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';

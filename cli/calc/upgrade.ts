@@ -7,7 +7,7 @@ import type {
   UpgradeOutput,
 } from '@/contracts/calc/upgrade';
 import { modelledMachine } from '@/core/calibrate/machine-model';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import { fail, ok, type Result } from '@/core/failure/failure';
 import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { snapshotOf } from '@/core/machine/path-edit';

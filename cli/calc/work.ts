@@ -6,7 +6,7 @@ import type {
   WorkInput,
   WorkOutput,
 } from '@/contracts/calc/work';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import { modelledMachine } from '@/core/calibrate/machine-model';
 import { assessDust, stated } from '@/core/dust/assess';
 import { BUILT_IN_DUSTS } from '@/core/dust/register';

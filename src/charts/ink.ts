@@ -19,6 +19,17 @@ const INKS: Record<keyof Ink, string> = {
   paper: '--color-base-100',
 };
 
+/** The theme's colours by name: a picture in the page's own markup follows the theme by itself. */
+export const THEME_INK: Ink = {
+  text: `var(${INKS.text})`,
+  line: `var(${INKS.line})`,
+  soft: `var(${INKS.soft})`,
+  watch: `var(${INKS.watch})`,
+  stop: `var(${INKS.stop})`,
+  info: `var(${INKS.info})`,
+  paper: `var(${INKS.paper})`,
+};
+
 /** Reads the colours of the page as painted now. */
 export const readInk = (): Ink => {
   const style = getComputedStyle(document.documentElement);

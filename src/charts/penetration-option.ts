@@ -23,10 +23,6 @@ export const penetrationOption = (chart: PenetrationChart, ink: Ink): EChartsCor
   backgroundColor: ink.paper,
   textStyle: { color: ink.text, fontFamily: 'inherit', fontSize: 13 },
   grid: { left: 66, right: 120, top: 20, bottom: 44 },
-  tooltip: {
-    trigger: 'axis',
-    valueFormatter: (v: unknown) => (typeof v === 'number' ? `${Number(v.toPrecision(3))} %` : ''),
-  },
   xAxis: {
     type: 'log',
     min: 0.01,

@@ -4,11 +4,10 @@ import type { TodayBasis } from '@/core/calibrate/today';
 import type { FaceVelocity } from '@/core/path/face-velocity';
 import type { ProfileStep } from '@/core/path/pressure-profile';
 import { fromSi, show, showPercent, type UnitSystem } from '@/core/units';
-import { problemOf } from './failures';
 import type { Statement } from './verdicts';
 
-/** Whether the drawing can be trusted, in one sentence. */
-export const sayPathBasis = (basis: PathView['basis']): Statement => {
+/** Whether the drawing can be trusted, in one sentence; `problem` says why the calibration failed. */
+export const sayPathBasis = (basis: PathView['basis'], problem: string | null): Statement => {
   if (basis.kind === 'calibrated') {
     const { readings, agreeing } = basis;
     return agreeing === readings
@@ -32,12 +31,11 @@ export const sayPathBasis = (basis: PathView['basis']): Statement => {
       detail: '',
       sentence: 'Estimated from typical figures for its kind. Measure a baseline to replace this estimate.',
     };
-  const problem = problemOf(basis.why);
   return {
     tone: 'watch',
     mark: 'Typical',
     detail: '',
-    sentence: `Estimated from typical figures. ${problem.sentence} ${problem.hint}`,
+    sentence: `Estimated from typical figures. ${problem ?? ''}`.trim(),
   };
 };
 

@@ -10,14 +10,9 @@ import { QUANTITY_TEXTS } from './failure-texts/quantity';
 import { RECORD_TEXTS } from './failure-texts/record';
 import { UPGRADE_TEXTS } from './failure-texts/upgrade';
 import { WORK_TEXTS } from './failure-texts/work';
+import type { Problem } from './problem';
 
-export interface Problem {
-  readonly code: string;
-  readonly path: string;
-  readonly title: string;
-  readonly sentence: string;
-  readonly hint: string;
-}
+export type { Problem } from './problem';
 
 const TEXTS: Record<FailureCode, (f: Facts) => Text> = {
   ...QUANTITY_TEXTS,

@@ -1,6 +1,4 @@
 import type { ZodType } from 'zod';
-import { failure } from '@/core/failure/failure';
-import { type Problem, problemOf } from '@/messages/failures';
 
 /** The present records in their shape; null when they cannot be loaded. Never throws. */
 export const loadAnew = async <T>(url: string, shape: ZodType<T>): Promise<T | null> => {
@@ -11,6 +9,3 @@ export const loadAnew = async <T>(url: string, shape: ZodType<T>): Promise<T | n
     return null;
   }
 };
-
-/** Said when an action is on record and the page could not be brought up to date after it. */
-export const shownIsOld = (): Problem => problemOf(failure('action.not-reloaded'));

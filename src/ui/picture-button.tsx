@@ -1,9 +1,8 @@
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
-import { ProblemReply } from '@/contracts/responses';
-import { failure } from '@/core/failure/failure';
-import { type Problem, problemOf } from '@/messages/failures';
-import { newClientId } from './post-action';
+import { noAnswer } from '@/messages/failure-texts/no-answer';
+import type { Problem } from '@/messages/problem';
+import { newClientId, problemsIn } from './post-action';
 import { FieldProblems } from './problems';
 import { shrunkPicture } from './shrink-picture';
 
@@ -36,8 +35,7 @@ export const PictureButton = ({ id, label, url, query, by, onKept }: PictureButt
       onKept();
       return;
     }
-    const problem = response ? ProblemReply.safeParse(await response.json()) : null;
-    setProblems(problem?.success ? problem.data.problems : [problemOf(failure('action.busy'))]);
+    setProblems(response ? await problemsIn(response) : [noAnswer()]);
   };
   return (
     <>

@@ -1,6 +1,6 @@
 import type { RecordedReply } from '@/contracts/responses';
-import { failure } from '@/core/failure/failure';
-import { type Problem, problemOf } from '@/messages/failures';
+import { noAnswer } from '@/messages/failure-texts/no-answer';
+import type { Problem } from '@/messages/problem';
 
 export type Posted = { readonly ok: true; readonly reply: RecordedReply } | Refused;
 
@@ -8,6 +8,21 @@ interface Refused {
   readonly ok: false;
   readonly problems: readonly Problem[];
 }
+
+/** The problems that a refusal's body says. Throws when it says none. */
+const problemsOfBody = async (data: unknown): Promise<readonly Problem[]> => {
+  const { ProblemReply } = await import('@/contracts/responses');
+  return ProblemReply.parse(data).problems;
+};
+
+/** The problems of a refused request. Never throws: an answer that cannot be read counts as none. */
+export const problemsIn = async (response: Response): Promise<readonly Problem[]> => {
+  try {
+    return await problemsOfBody(await response.json());
+  } catch {
+    return [noAnswer()];
+  }
+};
 
 /**
  * Sends a request and reads the answer by `read`, which is loaded with the first answer because it is a third of a
@@ -26,10 +41,9 @@ export const postFor = async <T>(
     });
     const data: unknown = await response.json();
     if (response.ok) return { ok: true, value: (await read())(data) };
-    const { ProblemReply } = await import('@/contracts/responses');
-    return { ok: false, problems: ProblemReply.parse(data).problems };
+    return { ok: false, problems: await problemsOfBody(data) };
   } catch {
-    return { ok: false, problems: [problemOf(failure('action.busy'))] };
+    return { ok: false, problems: [noAnswer()] };
   }
 };
 

@@ -8,7 +8,7 @@ import type { Train } from '@/core/filter/train';
 import type { Result } from '@/core/failure/failure';
 import type { Machine } from '@/core/machine/machine';
 import { faceVelocity } from '@/core/path/face-velocity';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import { sayFace } from '@/messages/air-path';
 import { sayRating, sayShare } from '@/messages/filters';
 import type { AirPathPage } from '@/server/services/air-path';

@@ -1,6 +1,6 @@
 import type { FanChart } from '@/charts/fan-option';
 import type { Calibration, Compared, FittedParameter } from '@/core/calibrate/calibrate';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import { fanXY, systemXY } from '@/core/path/curves';
 import { show, showFine, showPercent, showTwo, type UnitSystem } from '@/core/units';
 import { capital, PLACE_WORDS } from '@/messages/words';

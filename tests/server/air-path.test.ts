@@ -53,7 +53,7 @@ describe('the demo machines', () => {
       const { view, modelled } = airPathOfBench(await bench(machine.tag));
       expect(view.failure, machine.tag).toBeNull();
       if (machine.tag === 'CR-16') {
-        expect(sayPathBasis(view.basis).sentence).toContain('Estimated from typical figures');
+        expect(sayPathBasis(view.basis, null).sentence).toContain('Estimated from typical figures');
         continue;
       }
       if (modelled.basis.kind !== 'calibrated') throw new Error(`${machine.tag} is not calibrated`);
@@ -62,7 +62,7 @@ describe('the demo machines', () => {
         modelled.basis.calibration.compared.filter((c) => !c.agrees).map((c) => c.observation.label),
         machine.tag,
       ).toEqual([]);
-      expect(sayPathBasis(view.basis).sentence).toContain('agrees with all');
+      expect(sayPathBasis(view.basis, null).sentence).toContain('agrees with all');
       expect(
         readingRows(modelled.basis.calibration.compared, 'us').every((r) => r.agrees && /\d/.test(r.measured)),
       ).toBe(true);

@@ -3,7 +3,7 @@ import type { CaseAction, OpenCaseBody } from '@/contracts/find';
 import { CaseSetupJson, FindReply, FindRequest } from '@/contracts/find';
 import { boardTags } from '@/view-models/board-tags';
 import { rootCounts } from '@/view-models/case-page';
-import { subjectOf } from '@/core/diagnose/case-setup';
+import { subjectOf } from '@/core/diagnose/subject';
 import type { Result } from '@/core/failure/failure';
 import type { Db } from '@/server/db/connect';
 import { loadChanges } from '@/server/repositories/changes';

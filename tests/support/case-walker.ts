@@ -1,5 +1,6 @@
 import type { Page } from 'playwright-core';
-import { subjectOf, type CaseSetup } from '@/core/diagnose/case-setup';
+import type { CaseSetup } from '@/core/diagnose/case-setup';
+import { subjectOf } from '@/core/diagnose/subject';
 import { expectedOf, type CaseSubject } from '@/core/diagnose/expected';
 import type { Fault } from '@/core/diagnose/fault';
 import { operationsOf } from '@/core/diagnose/next-test';

@@ -1,6 +1,6 @@
 import { DAY_MS } from './time';
 import { UTCDate } from '@date-fns/utc';
-import { addDays as addDaysUtc, addMonths as addMonthsUtc, format, isValid } from 'date-fns';
+import { addDays as addDaysUtc, addMonths as addMonthsUtc, isValid, lightFormat } from 'date-fns';
 
 /** A calendar day of the site, "2026-11-24". It has no time and no zone: a due date is a day on the wall. */
 export type CalendarDate = string;
@@ -11,7 +11,7 @@ const utc = (date: CalendarDate): UTCDate => new UTCDate(`${date}T00:00:00Z`);
 
 /** True for a day that exists, in the form "2026-11-24". */
 export const isCalendarDate = (text: string): boolean =>
-  PATTERN.test(text) && isValid(utc(text)) && format(utc(text), 'yyyy-MM-dd') === text;
+  PATTERN.test(text) && isValid(utc(text)) && lightFormat(utc(text), 'yyyy-MM-dd') === text;
 
 /** Dates are limited to this many days from now, so that a result stays a valid date. */
 const FURTHEST_DAYS = 36_525;
@@ -22,11 +22,11 @@ const within = (count: number, most: number): number => Math.max(-most, Math.min
 
 /** The day a number of days on (or back), a hundred years at most. Throws RangeError for a number that is none. @example addDays('2026-02-27', 2) // '2026-03-01' */
 export const addDays = (date: CalendarDate, days: number): CalendarDate =>
-  format(addDaysUtc(utc(date), within(days, FURTHEST_DAYS)), 'yyyy-MM-dd');
+  lightFormat(addDaysUtc(utc(date), within(days, FURTHEST_DAYS)), 'yyyy-MM-dd');
 
 /** The day a number of months on, a hundred years at most. @example addMonths('2026-01-31', 1) // '2026-02-28' */
 export const addMonths = (date: CalendarDate, months: number): CalendarDate =>
-  format(addMonthsUtc(utc(date), within(months, FURTHEST_DAYS / MONTH_DAYS)), 'yyyy-MM-dd');
+  lightFormat(addMonthsUtc(utc(date), within(months, FURTHEST_DAYS / MONTH_DAYS)), 'yyyy-MM-dd');
 
 /** Days from one day to a later one; negative when it is earlier. Source: Gregorian calendar. Valid: days that exist. @example daysBetween({ from: '2026-01-31', to: '2026-02-01' }) // 1 */
 export const daysBetween = ({ from, to }: { from: CalendarDate; to: CalendarDate }): number =>

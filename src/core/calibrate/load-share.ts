@@ -1,7 +1,7 @@
 import { CLEAN, type PathState } from '../path/machine-path';
 import { pressureProfile } from '../path/pressure-profile';
 import type { ModelledMachine } from './machine-model';
-import { AS_NEW } from './today';
+import { AS_NEW } from '../path/as-new';
 
 export interface LoadShareInput {
   readonly modelled: Pick<ModelledMachine, 'model' | 'parameters'>;

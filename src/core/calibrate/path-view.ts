@@ -6,7 +6,8 @@ import type { MachineModel, PathParameters, PathState } from '../path/machine-pa
 import type { FlowLamp } from '../path/indicator';
 import { type PressureProfile, pressureProfile } from '../path/pressure-profile';
 import { type Basis, type ModelledMachine, wholeModel } from './machine-model';
-import { AS_NEW, type Today } from './today';
+import { AS_NEW } from '../path/as-new';
+import type { Today } from './today';
 
 /** Everything a staircase on the screen is drawn from. Plain data. */
 export interface PathView {

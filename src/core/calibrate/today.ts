@@ -1,16 +1,13 @@
 import type { Machine } from '../machine/machine';
 import type { CalendarDate } from '../calendar/calendar-date';
 import { daysBetween } from '../calendar/calendar-date';
+import { AS_NEW } from '../path/as-new';
 import { CLEAN, type PathState } from '../path/machine-path';
-import { REFERENCE_AIR } from '../path/model/air';
-import { NOMINAL_DRIVE } from '../path/model/fan';
 import { type ChangeRecord, inForce, type TestRecord } from '../record/records';
 import { loadOfFlow, loadOfStageDp, withLoads } from './load';
 import type { ModelledMachine } from './machine-model';
 import type { Observation } from './observation';
 import { observationsOfTest } from './observations-of-tests';
-
-export const AS_NEW: PathState = { stages: {}, leaksM2: {}, hose: null, drive: NOMINAL_DRIVE, air: REFERENCE_AIR };
 
 /** What today's staircase rests on. */
 export type TodayBasis =

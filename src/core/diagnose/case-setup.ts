@@ -1,32 +1,19 @@
 import { DAY_MS } from '../calendar/time';
-import { AS_NEW } from '../calibrate/today';
 import { baselinesOf, type ModelledMachine } from '../calibrate/machine-model';
 import { observationsOfTest } from '../calibrate/observations-of-tests';
 import type { StageDue } from '../interval/due';
 import { MACHINE_KINDS } from '../machine/kinds';
 import type { Machine } from '../machine/machine';
-import type { MachineModel, PathParameters } from '../path/machine-path';
 import { type ChangeRecord, inForce, type TestRecord } from '../record/records';
 import { type CaseRecord, caseState } from './case-log';
 import { type Complaint, complaintFactor, wordsFactor } from './complaint';
-import type { CaseSubject } from './expected';
 import { faultPlaces, type MachineTraits } from './fault';
 import { hypothesesOf } from './hypotheses';
 import { type Case, openCase } from './posterior';
 import { type MachineRecord, recordFactor } from './record-prior';
-import { faultSimulatorOf } from './signature';
+import { type CaseSetup, subjectOf } from './subject';
 
-/** Everything a case is weighed on. Plain data, for the worker. */
-export interface CaseSetup {
-  readonly model: MachineModel;
-  readonly parameters: PathParameters;
-  readonly traits: MachineTraits;
-  readonly hoseM: number | null;
-  readonly nominalVolts: number;
-  readonly calibrated: boolean;
-  readonly baselines: Readonly<Record<string, number>>;
-  readonly record: MachineRecord;
-}
+export type { CaseSetup } from './subject';
 
 export interface SetupInput {
   readonly machine: Machine;
@@ -101,23 +88,6 @@ export const caseSetup = (input: SetupInput): CaseSetup => {
     record: recordOf(input),
   };
 };
-
-export const subjectOf = ({
-  model,
-  parameters,
-  traits,
-  hoseM,
-  nominalVolts,
-  calibrated,
-  baselines,
-}: CaseSetup): CaseSubject => ({
-  faultSimulator: faultSimulatorOf({ model, parameters, state: AS_NEW }),
-  traits,
-  hoseM,
-  nominalVolts,
-  calibrated,
-  baselines,
-});
 
 export interface Complained {
   readonly complaint: Complaint;

@@ -1,5 +1,5 @@
 import { modelledMachine } from '../calibrate/machine-model';
-import { AS_NEW } from '../calibrate/today';
+import { AS_NEW } from '../path/as-new';
 import { dayAt, dayNumber } from '../calendar/calendar-date';
 import { CLASS_HOSE_VELOCITY } from '../constants/limits';
 import { isTested, type Rule } from '../interval/rules';

@@ -2,6 +2,7 @@ import { CONFIDENCE } from '../constants/limits';
 import { fail, failure, ok, type Result } from '../failure/failure';
 import { type LinearFit, leastSquares } from '../numeric/least-squares';
 import { studentFactor } from '../numeric/student';
+import { peakFlowM3s } from './peak-flow';
 
 /** One point of the machine's own curve: suction behind an orifice and the flow through it. */
 export interface CurvePoint {
@@ -77,17 +78,6 @@ const powerUncertainty = (shaped: Shaped, flowM3s: number, n: number): number | 
   const factor = studentFactor({ confidence: CONFIDENCE.value, degreesOfFreedom: n - g.length });
   return factor * fit.deviation * Math.sqrt(Math.max(0, variance));
 };
-
-/**
- * Flow in m3/s at which the air power of a falling curve, p0 Q - b Q^2 - c Q^3, is greatest. Written so that a small c
- * leaves p0 / 2b, not a difference of two near numbers. Definition: zero of the derivative. Valid: p0 above 0, b and c 0 or
- * more and not both 0.
- */
-export const peakFlowM3s = ({
-  p0Pa,
-  bPaSM3: b,
-  cPaS2M6: c,
-}: Pick<SuctionCurve, 'p0Pa' | 'bPaSM3' | 'cPaS2M6'>): number => p0Pa / (b + Math.sqrt(b * b + 3 * c * p0Pa));
 
 /**
  * Fits the machine's suction-against-flow curve to points at several orifices, bounded to falling curves, and finds

@@ -1,6 +1,6 @@
 import { NORMAL_95 } from '../numeric/normal';
 import type { Basis } from '../calibrate/machine-model';
-import { AS_NEW } from '../calibrate/today';
+import { AS_NEW } from '../path/as-new';
 import { UNSTATED_UNCERTAINTY } from '../constants/calibration';
 import { fail, ok, type Result } from '../failure/failure';
 import { modelOfSnapshot, type PathSnapshot } from '../machine/path-edit';

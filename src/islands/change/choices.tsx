@@ -6,12 +6,12 @@ import { dueIn } from '@/messages/needs';
 import { cleaningOf } from '@/core/procedure/choose';
 import { CLEANING_WORDS, NO_CARE_WORDS } from '@/messages/dust';
 import { capital, REASON_HINTS, REASON_WORDS } from '@/messages/words';
-import type { PathView } from '@/core/calibrate/path-view';
 import type { UnitSystem } from '@/core/units';
 import { DayField } from '@/ui/day-field';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import type { BeforeChoice } from '@/view-models/change-props';
 import { type Part } from './how-done';
+import type { ShownPath } from '@/ui/air-path/shown-path';
 
 export interface ShelfPart {
   readonly id: number;
@@ -21,7 +21,7 @@ export interface ShelfPart {
 }
 
 export interface ChangeProps {
-  readonly view: PathView;
+  readonly view: ShownPath;
   readonly units: UnitSystem;
   readonly machine: Machine;
   readonly due: readonly StageDue[];

@@ -1,5 +1,5 @@
 import { SEAL_LEAK } from '@/core/constants/path';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import type { Failure } from '@/core/failure/failure';
 import type { MachineModel } from '@/core/path/machine-path';
 import { checkMachinePath } from '@/core/path/path-rules';

@@ -1,14 +1,13 @@
 import { TriangleAlert } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useReducer } from 'react';
 import type { CaseAction, OpenCaseReply } from '@/contracts/find';
-import type { PathView } from '@/core/calibrate/path-view';
 import { type CaseRecord, caseState } from '@/core/diagnose/case-log';
 import { nextStep, type WhyThisTest } from '@/core/diagnose/next-step';
 import { swappableStages } from '@/core/machine/swappable';
-import { subjectOf, type CaseSetup } from '@/core/diagnose/case-setup';
+import type { CaseSetup } from '@/core/diagnose/case-setup';
+import { subjectOf } from '@/core/diagnose/subject';
 import { schoolAllowed, SCHOOLS } from '@/core/diagnose/next-test';
 import { OPERATION_FACTS, sameOperation } from '@/core/diagnose/operation';
-import type { Dust } from '@/core/dust/dust';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
 import type { UnitSystem } from '@/core/units';
@@ -19,24 +18,23 @@ import { FieldProblems } from '@/ui/problems';
 import { CaseLog } from './CaseLog';
 import { Causes, contradictionText } from './Causes';
 import { CloseCard, HandOnCard } from './Ending';
-import { CaseStart } from './CaseStart';
 import type { BenchPart, PresentedTest } from './parts';
 import { FitFirstCard, RepairCard, SwapCard } from './Repair';
 import { findReducer, startFind } from './state';
 import { OtherTests, TestCard } from './TestCard';
 import { useCase } from './use-case';
 import { useFindings } from './use-findings';
+import type { ShownPath } from '@/ui/air-path/shown-path';
 
-export interface FindProps {
+interface FindProps {
   readonly machine: Machine;
   readonly due: readonly StageDue[];
-  readonly view: PathView;
+  readonly view: ShownPath;
   readonly setup: CaseSetup;
   readonly open: OpenCaseReply;
   readonly before: Readonly<Record<string, number>>;
   readonly units: UnitSystem;
   readonly by: string;
-  readonly ownDusts: readonly Dust[];
 }
 
 /** The test that the technician picked, shown like the others. */
@@ -177,7 +175,8 @@ interface CaseBenchProps extends FindProps {
   readonly record: CaseRecord;
 }
 
-const CaseBench = (p: CaseBenchProps) => {
+/** An open case: the suspicion on every stage, the next test, the log, and the way to the repair. */
+export const CaseBench = (p: CaseBenchProps) => {
   const [ui, dispatch] = useReducer(findReducer, p.by, startFind);
   const { reply, doIt } = useCase(p.machine.tag, p.open, dispatch);
   const record = reply.record ?? p.record;
@@ -250,18 +249,6 @@ const CaseBench = (p: CaseBenchProps) => {
           Working out every fault this machine can have, alone and in pairs...
         </p>
       )}
-    </div>
-  );
-};
-
-/** The bench's Find: the complaint, the suspicion on every stage, the next test, the log, and the way to the repair. */
-export const Find = (props: FindProps) => {
-  const { record } = props.open;
-  if (record) return <CaseBench {...props} record={record} />;
-  return (
-    <div>
-      <AirPathStrip compact view={props.view} units={props.units} machine={props.machine} due={props.due} />
-      <CaseStart machine={props.machine} by={props.by} ownDusts={props.ownDusts} />
     </div>
   );
 };

@@ -1,7 +1,8 @@
 import { useCallback, useState } from 'react';
 import type { CaseAction, OpenCaseReply } from '@/contracts/find';
 import { setChoice } from '@/ui/cookies';
-import { loadAnew, shownIsOld } from '@/ui/load-anew';
+import { shownIsOld } from '@/messages/failure-texts/no-answer';
+import { loadAnew } from '@/ui/load-anew';
 import { usePostOnce } from '@/ui/use-post-once';
 import type { FindAction } from './state';
 

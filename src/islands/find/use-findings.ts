@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { FindReply } from '@/contracts/find';
 import type { CaseSetup } from '@/core/diagnose/case-setup';
 import type { CaseState } from '@/core/diagnose/case-log';
-import { type Problem, problemsOf } from '@/messages/failures';
+import type { Problem } from '@/messages/problem';
 import type { FindClient } from '@/workers/find-client';
 
 export type Findings = Extract<FindReply, { kind: 'found' }>['findings'];
@@ -37,14 +37,19 @@ export const useFindings = (
   const question = useRef({ progress, school });
 
   useEffect(() => {
-    const onReply = (reply: FindReply) =>
-      setHeld((before) => {
-        if (reply.kind === 'progress') return { ...before, share: reply.share };
-        const of = newest.current;
-        return reply.kind === 'found'
-          ? { findings: reply.findings, share: 1, problems: [], of }
-          : { ...before, share: 1, problems: problemsOf(reply.failures), of };
-      });
+    const onReply = (reply: FindReply) => {
+      if (reply.kind === 'progress') {
+        setHeld((before) => ({ ...before, share: reply.share }));
+        return;
+      }
+      const of = newest.current;
+      if (reply.kind === 'found') setHeld({ findings: reply.findings, share: 1, problems: [], of });
+      // Rare, so its sentences are loaded when they are needed.
+      else
+        void import('@/messages/failures').then(({ problemsOf }) =>
+          setHeld((before) => ({ ...before, share: 1, problems: problemsOf(reply.failures), of })),
+        );
+    };
     let wanted = true;
     // It is as large as the page, so the page is shown first.
     void import('@/workers/find-client').then(({ openFind }) => {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { PathView } from '@/core/calibrate/path-view';
 import { withHose } from '@/core/calibrate/load';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import { fromSi, parseQuantity, show, showPercent, type UnitSystem } from '@/core/units';
 import { problemsOf } from '@/messages/failures';
 import { FieldProblems } from '@/ui/problems';

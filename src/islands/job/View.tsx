@@ -1,7 +1,5 @@
 import { useCallback, useEffect, useState } from 'react';
-import { OpenJobReply } from '@/contracts/job';
-import type { PathView } from '@/core/calibrate/path-view';
-import type { Dust } from '@/core/dust/dust';
+import type { OpenJobReply } from '@/contracts/job';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
 import { airNow } from '@/core/procedure/air-now';
@@ -13,23 +11,20 @@ import { PROCEDURE_WORDS } from '@/messages/procedure';
 import { AirBand } from '@/ui/air-path/air-band';
 import { AirPathStrip } from '@/ui/air-path/strip';
 import { setChoice } from '@/ui/cookies';
-import { loadAnew, shownIsOld } from '@/ui/load-anew';
+import { shownIsOld } from '@/messages/failure-texts/no-answer';
+import { loadAnew } from '@/ui/load-anew';
 import { usePostOnce } from '@/ui/use-post-once';
-import { Integrity } from './Integrity';
 import { Player } from './Player';
-import { Start } from './Start';
+import type { ShownPath } from '@/ui/air-path/shown-path';
 
 interface JobProps {
   readonly machine: Machine;
   readonly due: readonly StageDue[];
-  readonly view: PathView;
+  readonly view: ShownPath;
   readonly units: UnitSystem;
   readonly by: string;
   readonly open: OpenJobReply;
-  readonly stageId: number | null;
-  readonly wanted: string | null;
   readonly keysOn: boolean;
-  readonly ownDusts: readonly Dust[];
 }
 
 /** The status shown by board and page head: when it changes, the whole page is reloaded. */
@@ -43,7 +38,7 @@ const useJob = (tag: string, first: OpenJobReply) => {
   const says = saysOf(reply);
   /** Brings the page up to date; null when it could not, false when the whole page is being loaded again. */
   const reload = useCallback(async (): Promise<boolean | null> => {
-    const fresh = await loadAnew(`${base}/open`, OpenJobReply);
+    const fresh = await loadAnew(`${base}/open`, (await import('@/contracts/job')).OpenJobReply);
     if (!fresh?.record) return null;
     if (saysOf(fresh) !== says) {
       window.location.reload();
@@ -55,7 +50,8 @@ const useJob = (tag: string, first: OpenJobReply) => {
   return { reply, base, reload };
 };
 
-const JobBench = (p: JobProps & { readonly first: JobRecord }) => {
+/** The step player of a guided change: one step at a time. */
+export const JobBench = (p: JobProps & { readonly first: JobRecord }) => {
   const { machine } = p;
   const { reply, base, reload } = useJob(machine.tag, p.open);
   const record: JobRecord = reply.record ?? p.first;
@@ -128,40 +124,6 @@ const JobBench = (p: JobProps & { readonly first: JobRecord }) => {
         sending={sending}
         units={p.units}
         keysOn={p.keysOn}
-      />
-    </div>
-  );
-};
-
-/** The step player of a guided change: the start behind the hazard question, then one step at a time. */
-export const JobPage = (p: JobProps) => {
-  const [by, setBy] = useState(p.by);
-  if (p.open.record) return <JobBench {...p} first={p.open.record} />;
-  return (
-    <div>
-      <AirPathStrip compact view={p.view} units={p.units} machine={p.machine} due={p.due} openStageId={p.stageId} />
-      {p.open.integrity.map((standing) => (
-        <div key={standing.stageId} className="panel mt-3 max-w-3xl p-4">
-          <label className="float-right block w-20">
-            <span className="caption">Initials</span>
-            <input
-              className="field"
-              value={by}
-              maxLength={12}
-              autoComplete="off"
-              onChange={(e) => setBy(e.currentTarget.value)}
-            />
-          </label>
-          <Integrity machine={p.machine} standing={standing} by={by} onDone={() => window.location.reload()} />
-        </div>
-      ))}
-      <Start
-        ownDusts={p.ownDusts}
-        machine={p.machine}
-        by={p.by}
-        stageId={p.stageId}
-        units={p.units}
-        wanted={p.wanted}
       />
     </div>
   );

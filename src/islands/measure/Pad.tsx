@@ -7,7 +7,7 @@ import { prettyUnit, show, UNITS, type Unit, type UnitSystem } from '@/core/unit
 import { type Problem, problemsOf } from '@/messages/failures';
 import { capital } from '@/messages/words';
 import { FieldProblems } from '@/ui/problems';
-import { padFailures } from './live';
+import { padFailures } from './pad-failures';
 import { readingsOf } from './pads';
 import { nextSlot, traverseStand } from './slots';
 import type { MeasureAction, MeasureState } from './state';

@@ -6,10 +6,10 @@ import { sayQuestion } from '@/messages/warnings';
 import { BigNumber } from '@/ui/big-number';
 import { Sentence, SeriesResult } from '@/ui/series-result';
 import { CurveWorking } from '@/ui/working';
-import type { Live } from './live';
+import type { LiveNow } from './use-judge';
 
 interface VerdictProps {
-  readonly live: Live;
+  readonly live: LiveNow;
   /** Incomplete inputs. */
   readonly waiting: readonly Problem[];
   readonly units: UnitSystem;
@@ -22,6 +22,13 @@ interface VerdictProps {
 
 /** The sentence first, the number second, the working one tap away. */
 export const Verdict = ({ live, waiting, units, machine, stageName, newMassKg, unticked }: VerdictProps) => {
+  if (live.form === 'loading') return <p className="soft p-2">Loading the verdict...</p>;
+  if (live.form === 'notLoaded')
+    return (
+      <p className="tone-watch p-2 font-bold" role="status">
+        The verdict could not be loaded: there is no connection to the yard. Record the readings; the record shows it.
+      </p>
+    );
   if (live.form === 'nothing') {
     return (
       <div className="soft p-2">

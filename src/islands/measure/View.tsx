@@ -10,13 +10,13 @@ import { ProbePicture } from '@/ui/probe-picture';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import { RigAndAir } from './Details';
 import { Sign, WhoAndWhen } from './Finish';
-import { liveResult } from './live';
 import { Pad } from './Pad';
 import { ListenButton, Meter } from './Meter';
 import { MethodFields } from './MethodFields';
 import { readingsOf } from './pads';
 import { MethodChoice, MethodSheet, PlaceChoice, Preconditions } from './SetUp';
 import { type MeasureAction, type MeasureState } from './state';
+import { useJudge } from './use-judge';
 import { Verdict } from './Verdict';
 import { type MeasureProps, useMeasure } from './use-measure';
 
@@ -142,7 +142,7 @@ export const Measure = (props: MeasureProps) => {
   const [listening, setListening] = useState(false);
   const [choosingMethod, setChoosingMethod] = useState(false);
   const wanted = preconditionsFor({ method: state.method, hasBrush: machine.hasBrush });
-  const live = liveResult({ ...props, state, wanted, excludeId: props.correcting?.id ?? null });
+  const live = useJudge()({ ...props, state, wanted, excludeId: props.correcting?.id ?? null });
   const failures = live.form === 'nothing' ? live.failures : [];
   const waiting = problemsOf(failures.filter((f) => WAITING.has(f.code)));
   const problems = [...state.problems, ...problemsOf(failures.filter((f) => !WAITING.has(f.code)))];
@@ -150,7 +150,7 @@ export const Measure = (props: MeasureProps) => {
   const unticked = wanted.some((p) => !state.ticked.includes(p));
   const { form, reads } = METHODS[state.method];
   const count = readingsOf(state).filter((r) => r.struckBecause === null).length;
-  const ready = form === 'word' ? live.form !== 'nothing' : count > 0;
+  const ready = form === 'word' ? live.form !== 'nothing' && live.form !== 'loading' : count > 0;
   const correcting = props.correcting !== null;
   const common = { state, dispatch, problems, correcting };
   const choosing = { state, dispatch, open: choosingMethod, setOpen: setChoosingMethod };

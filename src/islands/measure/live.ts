@@ -5,7 +5,7 @@ import type { LossThresholds } from '@/core/measure/judge-baseline';
 import { METHODS, type Precondition } from '@/core/measure/methods';
 import { type Reduced, reduceAny } from '@/core/measure/reduce-any';
 import type { ReducedTest } from '@/core/measure/reduce-test';
-import { parseReading, parseTestEntry, parseWheel } from '@/core/measure/test-entry';
+import { parseTestEntry, parseWheel } from '@/core/measure/test-entry';
 import type { Instrument, TestRecord, TestUse } from '@/core/record/records';
 import { type JudgedSeries, judgeSeries } from '@/core/status/judge-test';
 import { fromLocalField } from '@/ui/local-moment';
@@ -74,18 +74,4 @@ export const liveResult = (input: LiveInput): Live => {
   return result.value.form === 'series'
     ? { form: 'series', judged: judge(input, { test: parsed.value.test, reduced: result.value.series }) }
     : { form: 'other', reduced: result.value };
-};
-
-/** Failures of the reading in the pad, before it is entered; empty when it is valid. */
-export const padFailures = (state: MeasureState): readonly Failure[] => {
-  const entry = {
-    typed: state.pad,
-    unit: state.units[state.method],
-    slot: 0,
-    how: 'typed' as const,
-    struckBecause: null,
-  };
-  // The strongest air there is, at sea level on a good day: the record itself is held to the barometer of the day.
-  const result = parseReading(entry, { method: state.method, barometricPa: 101_325 });
-  return result.ok ? [] : result.failures;
 };

@@ -5,16 +5,16 @@ import type { LossThresholds } from '@/core/measure/judge-baseline';
 import { type Method, preconditionsFor } from '@/core/measure/methods';
 import type { Instrument, TestRecord } from '@/core/record/records';
 import type { UnitSystem } from '@/core/units';
-import type { PathView } from '@/core/calibrate/path-view';
 import { setChoice } from '@/ui/cookies';
 import { momentSent } from '@/ui/local-moment';
 import { newClientId, postAction } from '@/ui/post-action';
 import { dropDraft, keepDraft, readDraft } from './draft';
 import { startState, stateOfRecord } from './start';
 import { type MeasureState, measureReducer, orNull, toEntry } from './state';
+import type { ShownPath } from '@/ui/air-path/shown-path';
 
 export interface MeasureProps {
-  readonly view: PathView;
+  readonly view: ShownPath;
   readonly machine: Machine;
   readonly due: readonly StageDue[];
   readonly tests: readonly TestRecord[];

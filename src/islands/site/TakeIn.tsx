@@ -2,9 +2,9 @@ import { useRef, useState } from 'react';
 import { BUNDLE_TABLE_NAMES } from '@/contracts/bundle';
 import { ImportReport } from '@/contracts/bundle-report';
 import { ProblemReply } from '@/contracts/responses';
-import { failure } from '@/core/failure/failure';
 import { TABLE_WORDS } from '@/messages/bundle';
-import { type Problem, problemOf } from '@/messages/failures';
+import { noAnswer } from '@/messages/failure-texts/no-answer';
+import type { Problem } from '@/messages/problem';
 import { newClientId } from '@/ui/post-action';
 import { FieldProblems } from '@/ui/problems';
 import { InitialsField } from '@/ui/text-fields';
@@ -25,7 +25,7 @@ const send = async (file: File, ask: { clientId: string; by: string; dryRun: boo
       ? { ok: true, report: ImportReport.parse(data) }
       : { ok: false, problems: ProblemReply.parse(data).problems };
   } catch {
-    return { ok: false, problems: [problemOf(failure('action.busy'))] };
+    return { ok: false, problems: [noAnswer()] };
   }
 };
 

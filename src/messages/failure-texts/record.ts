@@ -1,5 +1,6 @@
 import type { FailureCode } from '@/core/failure/failure';
 import { type Facts, type Text, text, fieldOf } from './facts';
+import { NO_ANSWER_TEXTS } from './no-answer';
 
 /** Refusals of a record. */
 export const RECORD_TEXTS = {
@@ -73,14 +74,5 @@ export const RECORD_TEXTS = {
     'An entry with this number was recorded already, with different contents.',
     "Open the machine's file to see what was recorded.",
   ],
-  'action.busy': () => [
-    'Not reached',
-    'The server did not answer. What you typed is still here.',
-    'Try again: the same entry is never recorded twice.',
-  ],
-  'action.not-reloaded': () => [
-    'This page is out of date',
-    'The page could not be updated after the last entry.',
-    'Reload the page before you go on: it shows what is on record.',
-  ],
+  ...NO_ANSWER_TEXTS,
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;

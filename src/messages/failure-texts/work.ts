@@ -1,5 +1,5 @@
 import type { FailureCode } from '@/core/failure/failure';
-import { INTEGRITY_WORDS } from '../job';
+import { INTEGRITY_WORDS } from '../integrity';
 import { entry } from '../words';
 import { type Facts, type Text, whole, text } from './facts';
 

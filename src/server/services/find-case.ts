@@ -1,6 +1,7 @@
 import { PlainAnswer } from '@/contracts/action-answer';
 import type { CaseAction, CaseActionBody, OpenCaseBody } from '@/contracts/find';
-import { subjectOf, caseOfSetup } from '@/core/diagnose/case-setup';
+import { caseOfSetup } from '@/core/diagnose/case-setup';
+import { subjectOf } from '@/core/diagnose/subject';
 import { type CaseEvent, type CaseState, type Snapshot } from '@/core/diagnose/case-log';
 import { openReasons } from '@/core/diagnose/closing';
 import { measuresNow } from '@/core/diagnose/evaluate-case';

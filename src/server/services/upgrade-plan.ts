@@ -1,5 +1,5 @@
 import { modelledMachine, type ModelledMachine } from '@/core/calibrate/machine-model';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import { CLASS_HOSE_VELOCITY } from '@/core/constants/limits';
 import { DUCT_VELOCITY } from '@/core/measure/needs-of-use';
 import { MACHINE_KINDS } from '@/core/machine/kinds';

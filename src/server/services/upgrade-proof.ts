@@ -10,7 +10,7 @@ import { judgeTest } from '@/core/status/judge-test';
 import { compareExhaust, type ExhaustCount, type ParticleProof, touchesExhaust } from '@/core/upgrade/particles';
 import { judgeProof, type Proof, type Unlike } from '@/core/upgrade/prove';
 import { bookedOf, type UpgradeRecord } from '@/core/upgrade/record';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import { airPathOfBench } from './air-path';
 import type { Bench } from './bench';
 

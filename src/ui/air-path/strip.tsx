@@ -1,5 +1,4 @@
 import { isSuspect } from '@/core/diagnose/likely';
-import type { PathView } from '@/core/calibrate/path-view';
 import type { StageDue } from '@/core/interval/due';
 import { dueWord } from '@/core/interval/due-word';
 import type { Machine, Stage } from '@/core/machine/machine';
@@ -11,6 +10,7 @@ import { howFar, PLACE_WORDS } from '@/messages/words';
 import { LifeBar } from '../life-bar';
 import { StageGlyph } from './stage-glyph';
 import { Stairs } from './stairs';
+import type { ShownPath } from './shown-path';
 
 interface StripProps {
   readonly machine: Pick<Machine, 'stages'>;
@@ -19,7 +19,7 @@ interface StripProps {
   readonly place?: Place | null | undefined;
   /** The stage at hand. */
   readonly openStageId?: number | null | undefined;
-  readonly view: PathView;
+  readonly view: ShownPath;
   readonly units: UnitSystem;
   /** A low staircase without its sentences. */
   readonly compact?: boolean;

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { PathView } from '@/core/calibrate/path-view';
 import type { PressureProfile } from '@/core/path/pressure-profile';
-import type { AirPathClient } from '@/workers/air-path-client';
+import { type AirPathClient, openAirPath } from '@/workers/air-path-client';
 import { startWhatIf, stateOfWhatIf, type WhatIf, type WhatIfAction, whatIfReducer } from './what-if';
 
 export interface WhatIfUse {
@@ -13,8 +13,8 @@ export interface WhatIfUse {
   readonly failed: boolean;
 }
 
-/** What-if of one machine: the state here, the solving in a worker that is opened when it is first needed. */
-export const useWhatIf = (view: PathView, on: boolean): WhatIfUse => {
+/** What-if of one machine: the state here, the solving in a worker that lives as long as what-if is open. */
+export const useWhatIf = (view: PathView): WhatIfUse => {
   const reducer = useMemo(() => whatIfReducer(view), [view]);
   const [state, dispatch] = useReducer(reducer, view, startWhatIf);
   const [answer, setAnswer] = useState<{ stairs: PressureProfile | null; failed: boolean }>({
@@ -22,35 +22,26 @@ export const useWhatIf = (view: PathView, on: boolean): WhatIfUse => {
     failed: false,
   });
   const client = useRef<AirPathClient | null>(null);
-  const newest = useRef(state);
 
   useEffect(() => {
-    if (!on) return;
-    let wanted = true;
-    // Fetched when it is first asked for: most pages are read, not played with.
-    void import('@/workers/air-path-client').then(({ openAirPath }) => {
-      if (!wanted) return;
-      client.current = openAirPath({
-        model: view.model,
-        parameters: view.parameters,
-        onReply: (reply) =>
-          setAnswer((held) =>
-            reply.kind === 'solved' ? { stairs: reply.stairs, failed: false } : { stairs: held.stairs, failed: true },
-          ),
-      });
-      client.current.ask(stateOfWhatIf(newest.current, view));
+    const opened = openAirPath({
+      model: view.model,
+      parameters: view.parameters,
+      onReply: (reply) =>
+        setAnswer((held) =>
+          reply.kind === 'solved' ? { stairs: reply.stairs, failed: false } : { stairs: held.stairs, failed: true },
+        ),
     });
+    client.current = opened;
     return () => {
-      wanted = false;
-      client.current?.close();
+      opened.close();
       client.current = null;
     };
-  }, [view, on]);
+  }, [view]);
 
   useEffect(() => {
-    newest.current = state;
-    if (on) client.current?.ask(stateOfWhatIf(state, view));
-  }, [state, view, on]);
+    client.current?.ask(stateOfWhatIf(state, view));
+  }, [state, view]);
 
   return { state, dispatch, ...answer };
 };

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { loadShareOf } from '@/core/calibrate/load-share';
 import { modelledMachine } from '@/core/calibrate/machine-model';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import { CLEAN } from '@/core/path/machine-path';
 import { pressureProfile } from '@/core/path/pressure-profile';
 import { templateMachine } from '../../support/machines';

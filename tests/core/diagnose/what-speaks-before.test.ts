@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { CaseEvent, CaseRecord } from '@/core/diagnose/case-log';
-import { caseOfSetup, caseSetup, type SetupInput, subjectOf, traitsOf } from '@/core/diagnose/case-setup';
+import { caseOfSetup, caseSetup, type SetupInput, traitsOf } from '@/core/diagnose/case-setup';
+import { subjectOf } from '@/core/diagnose/subject';
 import { complainedOf, complaintFactor, inBand, wordsFactor } from '@/core/diagnose/complaint';
 import type { FaultKind, FaultPlace } from '@/core/diagnose/fault';
 import { NO_RECORD, recordFactor } from '@/core/diagnose/record-prior';

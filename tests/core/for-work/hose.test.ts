@@ -1,6 +1,6 @@
 import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { afterAll, describe, expect, it } from 'vitest';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import type { MachineModel } from '@/core/path/machine-path';
 import { airPathOf } from '@/core/path/machine-path';
 import { templateParameters } from '@/core/path/pressure-profile';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { AS_NEW } from '@/core/calibrate/today';
+import { AS_NEW } from '@/core/path/as-new';
 import { fromSi, toSi } from '@/core/units';
 import { faceVelocity } from '@/core/path/face-velocity';
 import { classStanding } from '@/core/machine/machine';

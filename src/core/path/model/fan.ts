@@ -1,6 +1,7 @@
 import { STANDARD_DENSITY } from '../../constants/air';
 import { fail, failure, ok, type Result } from '../../failure/failure';
-import { peakFlowM3s, type SuctionCurve } from '../../measure/suction-curve';
+import { peakFlowM3s } from '../../measure/peak-flow';
+import type { SuctionCurve } from '../../measure/suction-curve';
 import type { PathAir } from './air';
 
 /** Fan pressure against flow, at its nominal speed and 1.2 kg/m3. */
