@@ -88,7 +88,7 @@ describe('the pressure staircase', () => {
   });
 
   it('answers what the baseline would be with a 10 m hose, and explains a hose that is none', async () => {
-    const page = await open('/m/CR-04/path', 'fan');
+    const page = await open('/m/CR-04/path', 'hose');
     const hose = page.getByRole('region', { name: 'With another hose' });
     await hose.getByText(/Clean, it would move 10\.\d L\/s at the tool: 24 % less/).waitFor();
     await hose.getByLabel('Bore').fill('36 mm');

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { PathView } from '@/core/calibrate/path-view';
 import { withHose } from '@/core/calibrate/load';
 import { AS_NEW } from '@/core/path/as-new';
@@ -64,6 +64,9 @@ const Answer = ({ view, units, hose }: HoseProps & { readonly hose: { boreM: num
 
 /** "What would the baseline be with a 10 m hose?" */
 export const HoseQuestion = ({ view, units }: HoseProps) => {
+  useEffect(() => {
+    document.documentElement.dataset['hose'] = 'ready';
+  }, []);
   const [length, setLength] = useState(units === 'us' ? '33 ft' : '10 m');
   const [bore, setBore] = useState(
     view.hoseM === null
