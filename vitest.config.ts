@@ -14,6 +14,8 @@ export default defineConfig({
           exclude: ['tests/e2e/**'],
           // One for each core: by itself vitest keeps one free.
           maxWorkers: 2,
+          // Files of one worker share what they have loaded: no test replaces a module.
+          isolate: false,
           // A limit is there to end a test that hangs, not to time one: a machine five times slower keeps it.
           testTimeout: 60_000,
           hookTimeout: 60_000,
