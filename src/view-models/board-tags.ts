@@ -3,8 +3,9 @@ import { classStanding, type Machine } from '@/core/machine/machine';
 import { MACHINE_KINDS } from '@/core/machine/kinds';
 import type { MachineStatus } from '@/core/status/machine-status';
 import type { UnitSystem } from '@/core/units';
+import { onceFor } from '@/server/services/once-for';
 import type { Yard } from '@/server/services/yard';
-import { doNotRun, type JobState } from '@/core/procedure/job-log';
+import { holdOf, type JobState } from '@/core/procedure/job-log';
 import { sayUnderJob } from '@/messages/job';
 import { dueIn, sayNeed } from '@/messages/needs';
 import { capital, CLASS_WORDS, HAZARD_WORDS } from '@/messages/words';
@@ -54,7 +55,7 @@ export const underJob = (
   state
     ? {
         text: sayUnderJob(state, state.driesUntil === null ? null : dryAt(state.driesUntil, timeZone)),
-        stop: doNotRun(state),
+        stop: holdOf(state) !== 'mayRun',
       }
     : null;
 
@@ -104,26 +105,19 @@ const unreadable = (tag: string): BoardTag => ({
 /** Tags on the board beside a page; a larger yard has the rest one click away. */
 export const BOARD_SHOWS = 40;
 
-const known = new WeakMap<object, Map<UnitSystem, readonly BoardTag[]>>();
+type Shown = Under & Pick<Yard, 'machines'> & Partial<Pick<Yard, 'unreadable'>>;
 
-/** The machines as the board shows them; those under a job or with an open case say so. The words of one yard are made once. */
-export const boardTags = (
-  yard: Under & Pick<Yard, 'machines'> & Partial<Pick<Yard, 'unreadable'>>,
-  units: UnitSystem,
-): readonly BoardTag[] => {
-  const mine = known.get(yard) ?? new Map<UnitSystem, readonly BoardTag[]>();
-  known.set(yard, mine);
-  const made = mine.get(units);
-  if (made) return made;
-  const tags = [
+const tagsOf = (units: UnitSystem) =>
+  onceFor((yard: Shown): readonly BoardTag[] => [
     ...(yard.unreadable ?? []).map(unreadable),
     ...yard.machines.map((status) => toTag(status, units, yard)),
-  ];
-  mine.set(units, tags);
-  return tags;
-};
+  ]);
+const TAGS: Record<UnitSystem, (yard: Shown) => readonly BoardTag[]> = { metric: tagsOf('metric'), us: tagsOf('us') };
 
-const texts = new WeakMap<readonly BoardTag[], string>();
+/** The machines as the board shows them; those under a job or with an open case say so. The words of one yard are made once. */
+export const boardTags = (yard: Shown, units: UnitSystem): readonly BoardTag[] => TAGS[units](yard);
+
+const textOf = onceFor((tags: readonly BoardTag[]) => JSON.stringify(tags.slice(0, BOARD_SHOWS)));
 
 /**
  * The board beside a page, as text: the most urgent tags, and the open machine at any rank. Every page shows it, so it
@@ -133,7 +127,5 @@ export const boardBeside = (tags: readonly BoardTag[], current: string | null): 
   const first = tags.slice(0, BOARD_SHOWS);
   const here = tags.find((t) => t.tag === current);
   if (here && !first.includes(here)) return JSON.stringify([here, ...first.slice(0, -1)]);
-  const text = texts.get(tags) ?? JSON.stringify(first);
-  texts.set(tags, text);
-  return text;
+  return textOf(tags);
 };

@@ -176,6 +176,15 @@ export const jobState = ({ by, procedure, events }: JobRecord): JobState => {
 export const doNotRun = (state: JobState): boolean =>
   state.ended === null && (state.driesUntil !== null || state.open.some((o) => o !== 'inlet'));
 
+/** Whether a job keeps the machine from its work: it may run, its wet part dries, or it is open in somebody's hands. */
+export type JobHold = 'mayRun' | 'drying' | 'open';
+
+/** The hold of the job on a machine; a machine without a job may run. */
+export const holdOf = (job: JobState | undefined): JobHold => {
+  if (!job || !doNotRun(job)) return 'mayRun';
+  return job.driesUntil === null ? 'open' : 'drying';
+};
+
 /** Why a action does not fit a job now. */
 export type JobRefusal =
   | 'ended'

@@ -5,6 +5,7 @@ import type { MachineStatus } from '@/core/status/machine-status';
 import { chanceBefore } from '@/core/forecast/limit-distribution';
 import type { StageOutlook } from '@/core/forecast/from-record';
 import { planYard, type YardPlan } from './plan-yard';
+import { onceFor } from './once-for';
 import { grouped } from '../repositories/grouped';
 import { loadParts, type PartOnHand } from '../repositories/stock';
 import type { Context } from './user-action';
@@ -113,27 +114,21 @@ const linesOf = (yard: Yard, parts: ReadonlyMap<number, PartOnHand>): readonly R
 /** Needs that the lists of due parts cover, or that need nothing. */
 const CALM: ReadonlySet<MachineStatus['need']['kind']> = new Set(['due', 'nothing', 'baselineOnly'] as const);
 
-const made = new WeakMap<Yard, Lists>();
-
 /** The lists of one yard, made once: every write makes another yard, the stock's too. */
-const listsOf = (yard: Yard, parts: readonly PartOnHand[]): Lists => {
-  const known = made.get(yard);
-  if (known) return known;
+const listsOf = onceFor((yard: Yard, parts: readonly PartOnHand[]): Lists => {
   const all = linesOf(yard, new Map(parts.map((p) => [p.id, p])));
   const dated = all
     .map((line) => ({ line, word: dueWord(line.due.daysLeft) }))
     .sort((a, b) => (a.line.due.daysLeft ?? 0) - (b.line.due.daysLeft ?? 0));
   const pick = (wanted: DueWord) => dated.filter(({ word }) => word === wanted).map(({ line }) => line);
-  const lists: Lists = {
+  return {
     overdue: pick('overdue'),
     today: pick('today'),
     thisWeek: pick('thisWeek'),
     undated: pick('undated'),
     attention: yard.machines.filter(({ need }) => !CALM.has(need.kind)),
   };
-  made.set(yard, lists);
-  return lists;
-};
+});
 
 /** Stages due today, this week and overdue, with why, and machines to look at. */
 export const loadRound = async (context: Context): Promise<Round> => {

@@ -3,7 +3,7 @@ import type { WorkAsked } from '@/contracts/work';
 import { assessDust } from '@/core/dust/assess';
 import { dayAt, daysBetween } from '@/core/calendar/calendar-date';
 import type { MachineStatus } from '@/core/status/machine-status';
-import { doNotRun } from '@/core/procedure/job-log';
+import { holdOf } from '@/core/procedure/job-log';
 import { bondingStanding } from '@/core/for-work/bonding';
 import type { CircuitAnswer } from '@/core/for-work/circuit';
 import { type Demand, demandOf } from '@/core/for-work/demand';
@@ -156,7 +156,7 @@ export const candidateOf = ({ yard, away, bonding }: Around, status: MachineStat
       ? daysBetween({ from: dayAt(latest.record.performedAt, yard.site.timeZone), to: yard.today })
       : null,
     somebodyAtIt: job !== undefined && job.driesUntil === null,
-    drying: job !== undefined && job.driesUntil !== null && doNotRun(job),
+    drying: holdOf(job) === 'drying',
     away: gone !== undefined && gone.from <= yard.today && yard.today <= gone.to,
     caseOpen: yard.openCases.has(machine.id),
     moreThanBaseline: latest?.baseline.outcome === 'more',

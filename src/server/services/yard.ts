@@ -1,6 +1,6 @@
 import type { Dust } from '@/core/dust/dust';
 import { type CalendarDate, dayAt } from '@/core/calendar/calendar-date';
-import { doNotRun, type JobState, jobState } from '@/core/procedure/job-log';
+import { holdOf, type JobState, jobState } from '@/core/procedure/job-log';
 import type { StageOutlook } from '@/core/forecast/from-record';
 import { type MachineDigest, type MachineStatus, statusOn } from '@/core/status/machine-status';
 import { machinesWithOpenCase } from '../repositories/cases';
@@ -64,12 +64,9 @@ const readYard = async (db: Db, { today, revision }: Pick<Yard, 'today' | 'revis
   const machines = all.filter((m) => !gone.has(m.machine.id));
   const openJobs = new Map((await loadOpenJobs(db)).map((j) => [j.machineId, jobState(j)]));
   // Open jobs come first: the machine is in work, and nobody may run it.
-  const stands = (m: MachineStatus): number => {
-    const job = openJobs.get(m.machine.id);
-    return job && doNotRun(job) && job.driesUntil === null ? 0 : 1;
-  };
+  const rank = (m: MachineStatus): number => (holdOf(openJobs.get(m.machine.id)) === 'open' ? 0 : 1);
   const order = (a: MachineStatus, b: MachineStatus) =>
-    stands(a) - stands(b) || a.need.urgency - b.need.urgency || (a.machine.tag < b.machine.tag ? -1 : 1);
+    rank(a) - rank(b) || a.need.urgency - b.need.urgency || (a.machine.tag < b.machine.tag ? -1 : 1);
   return {
     site,
     today,
