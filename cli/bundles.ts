@@ -10,7 +10,7 @@ import { parseConfig } from '@/server/config';
 import { openMigrated } from '@/server/db/connect';
 import { bundleOf } from '@/server/bundle/out';
 import { machineIdOf } from '@/server/repositories/machines';
-import { takeInBundle } from '@/server/services/bundle-in';
+import { takeInBundle } from '@/server/services/house/bundle-in';
 import { TABLE_WORDS } from '@/messages/bundle';
 import type { CliWorld } from './run';
 import { refuse } from './refuse';

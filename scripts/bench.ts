@@ -10,8 +10,8 @@ import type { TraversePlan } from '@/core/measure/traverse';
 import { NO_USE } from '@/core/record/records';
 import { openMigrated } from '@/server/db/connect';
 import { insertTest, loadTests } from '@/server/repositories/tests';
-import { loadBench } from '@/server/services/bench';
-import { loadTrend } from '@/server/services/trend';
+import { loadBench } from '@/server/services/measuring/bench';
+import { loadTrend } from '@/server/services/measuring/trend';
 import { callsPerSecond, report } from './bench-report';
 
 const SEED = 11;

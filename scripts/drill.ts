@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { seedDemo } from '../demo/seed';
 import { seeded } from '@/core/numeric/seeded';
 import { openMigrated } from '@/server/db/connect';
-import { loadYard } from '@/server/services/yard';
+import { loadYard } from '@/server/services/yard/yard';
 import { type FaultReport, faultDrill } from './drill/faults';
 import { type FuzzReport, fuzz } from './drill/fuzz';
 import { killDrill, type KillReport, powerCutDrill } from './drill/kills';

@@ -10,7 +10,7 @@ import { refusalOf } from '@/server/http/same-origin';
 import { respondProblems } from '@/server/http/respond';
 import { withEtag } from '@/server/http/etag';
 import { mayWrite } from '@/server/http/write-rate';
-import { noteExport } from '@/server/services/people';
+import { noteExport } from '@/server/services/house/people';
 
 const HEADERS = {
   'x-content-type-options': 'nosniff',

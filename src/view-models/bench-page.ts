@@ -1,8 +1,8 @@
 import type { AstroGlobal } from 'astro';
 import { app } from '@/server/http/app';
-import { type Bench, loadBench } from '@/server/services/bench';
-import { type Face, loadFace } from '@/server/services/air-path';
-import { machineOnceTagged, type Yard } from '@/server/services/yard';
+import { type Bench, loadBench } from '@/server/services/measuring/bench';
+import { type Face, loadFace } from '@/server/services/measuring/air-path';
+import { machineOnceTagged, type Yard } from '@/server/services/yard/yard';
 import { type Choices, readChoices } from './page-context';
 
 export interface BenchPage {

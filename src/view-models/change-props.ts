@@ -6,7 +6,7 @@ import { isSeries } from '@/core/record/series';
 import { judgeTest } from '@/core/status/judge-test';
 import { show, type UnitSystem } from '@/core/units';
 import { PLACE_WORDS } from '@/messages/words';
-import type { Bench } from '@/server/services/bench';
+import type { Bench } from '@/server/services/measuring/bench';
 
 /** A test that can serve as "before", with its words from the server. */
 export interface BeforeChoice {

@@ -1,6 +1,6 @@
 import { inForce, type TestRecord } from '@/core/record/records';
 import { isSeries } from '@/core/record/series';
-import type { Bench } from '@/server/services/bench';
+import type { Bench } from '@/server/services/measuring/bench';
 
 /** How many of the newest tests go to the bench besides the baselines: enough for "the test before" of any rig in use. */
 const RECENT = 30;

@@ -11,7 +11,7 @@ import { faceVelocity } from '@/core/path/face-velocity';
 import { AS_NEW } from '@/core/path/as-new';
 import { sayFace } from '@/messages/air-path';
 import { sayRating, sayShare } from '@/messages/filters';
-import type { AirPathPage } from '@/server/services/air-path';
+import type { AirPathPage } from '@/server/services/measuring/air-path';
 
 export interface FilterCard {
   readonly clean: Train;

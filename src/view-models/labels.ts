@@ -2,10 +2,10 @@ import { wasteOf } from '@/core/dust/equipment';
 import type { MachineStatus } from '@/core/status/machine-status';
 import { sayDusts } from '@/messages/dust';
 import { HAZARD_WORDS } from '@/messages/words';
-import { qrSquare } from '@/server/services/qr';
-import { loadStockDesk } from '@/server/services/stock-desk';
-import type { Context } from '@/server/services/user-action';
-import type { Yard } from '@/server/services/yard';
+import { qrSquare } from '@/server/services/house/qr';
+import { loadStockDesk } from '@/server/services/stock/stock-desk';
+import type { Context } from '@/server/services/yard/user-action';
+import type { Yard } from '@/server/services/yard/yard';
 import { kindText } from './board-tags';
 
 /** How labels lie on a page: columns and rows, and the size of one, mm. */

@@ -5,14 +5,14 @@ import { sayDusts } from '@/messages/dust';
 import { ROLE_WORDS } from '@/messages/people';
 import { sayRule } from '@/messages/needs';
 import { METHOD_WORDS } from '@/messages/words';
-import type { CsvCell } from '@/server/services/csv';
-import { loadPeoplePage } from '@/server/services/people-page';
-import { loadMeters } from '@/server/services/registers';
-import { settingHistory } from '@/server/services/site-settings';
-import { loadStockDesk } from '@/server/services/stock-desk';
-import type { Context } from '@/server/services/user-action';
-import { wasteLog } from '@/server/services/waste-log';
-import { loadYard, type Yard } from '@/server/services/yard';
+import type { CsvCell } from '@/server/services/house/csv';
+import { loadPeoplePage } from '@/server/services/house/people-page';
+import { loadMeters } from '@/server/services/yard/registers';
+import { settingHistory } from '@/server/services/yard/site-settings';
+import { loadStockDesk } from '@/server/services/stock/stock-desk';
+import type { Context } from '@/server/services/yard/user-action';
+import { wasteLog } from '@/server/services/work/waste-log';
+import { loadYard, type Yard } from '@/server/services/yard/yard';
 import { kindText } from './board-tags';
 
 /** A list of the yard as a table, for paper and CSV. */

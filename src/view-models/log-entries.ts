@@ -19,7 +19,7 @@ import { sayMass, sayOther } from '@/messages/outcomes';
 import { type Statement, sayBaseline } from '@/messages/verdicts';
 import { sayCaseEnd, sayComplaint } from '@/messages/case-report';
 import { counted, capital, METHOD_WORDS, PLACE_WORDS, PRECONDITION_WORDS, REASON_WORDS } from '@/messages/words';
-import type { Bench } from '@/server/services/bench';
+import type { Bench } from '@/server/services/measuring/bench';
 
 export interface LogEntry {
   readonly key: string;

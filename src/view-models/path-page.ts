@@ -4,7 +4,7 @@ import { AS_NEW } from '@/core/path/as-new';
 import { fanXY, systemXY } from '@/core/path/curves';
 import { show, showFine, showPercent, showTwo, type UnitSystem } from '@/core/units';
 import { capital, PLACE_WORDS } from '@/messages/words';
-import type { AirPathPage } from '@/server/services/air-path';
+import type { AirPathPage } from '@/server/services/measuring/air-path';
 
 export interface ReadingRow {
   readonly what: string;

@@ -1,6 +1,6 @@
 import { GAP_WORDS, ROLE_WORDS } from '@/messages/people';
 import { type RegisterCell, type RegisterColumn, registerRow, type RegisterRow } from '@/contracts/register-row';
-import type { loadPeoplePage } from '@/server/services/people-page';
+import type { loadPeoplePage } from '@/server/services/house/people-page';
 
 type Line = Awaited<ReturnType<typeof loadPeoplePage>>['people'][number];
 

@@ -1,7 +1,7 @@
 import { sayHeld } from '@/messages/job';
 import { money } from '@/messages/plan';
 import { sayOrder, sayWhyOrder } from '@/messages/stock';
-import type { StockLine } from '@/server/services/stock-desk';
+import type { StockLine } from '@/server/services/stock/stock-desk';
 import { type RegisterCell, type RegisterColumn, registerRow, type RegisterRow } from '@/contracts/register-row';
 
 export const STOCK_COLUMNS: readonly RegisterColumn[] = [

@@ -5,8 +5,8 @@ import type { Method } from '@/core/measure/methods';
 import type { TrendChart } from '@/charts/trend-option';
 import type { UnitSystem } from '@/core/units';
 import { METHOD_WORDS, PLACE_WORDS } from '@/messages/words';
-import type { Bench } from '@/server/services/bench';
-import { type Trend, type TrendKey, trendKeys, trendQuantity } from '@/server/services/trend';
+import type { Bench } from '@/server/services/measuring/bench';
+import { type Trend, type TrendKey, trendKeys, trendQuantity } from '@/server/services/measuring/trend';
 
 /** A trend's key as one word of an address. */
 export const keyText = ({ method, place, stageId }: TrendKey): string => [method, place, stageId ?? ''].join('.');

@@ -260,7 +260,7 @@ describe('who may import whom', () => {
       offence({ from: 'core/measure/accuracy.ts', to: 'core/path/pressure-profile', typeOnly: true }),
     ).not.toBeNull();
     expect(offence({ from: 'islands/board/View.tsx', to: 'islands/shell/keys', typeOnly: false })).not.toBeNull();
-    expect(offence({ from: 'server/services/x.ts', to: 'server/db/connect', typeOnly: false })).not.toBeNull();
+    expect(offence({ from: 'server/services/yard/x.ts', to: 'server/db/connect', typeOnly: false })).not.toBeNull();
   });
 
   it('has no import cycle, of types either', () => {
@@ -337,7 +337,7 @@ const LONG_BECAUSE: Readonly<Record<string, string>> = {
   'messages/procedure.ts': 'the words of every step, a line each: read as one page',
   'core/machine/kinds.ts': 'every fact of each kind, one record a kind: read as one page',
   'core/procedure/prove/effects.ts': 'one effect for each step: read as one table',
-  'server/services/find-case.ts': 'one branch for each thing that is done in a case, all in one transaction',
+  'server/services/work/find-case.ts': 'one branch for each thing that is done in a case, all in one transaction',
   'view-models/log-entries.ts': 'one branch for each kind of record in the log',
 };
 

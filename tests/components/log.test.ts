@@ -5,11 +5,11 @@ import { beforeChoices } from '@/view-models/change-props';
 import { comparable } from '@/view-models/comparable';
 import { logEntries } from '@/view-models/log-entries';
 import { keyOf, keyText, trendChart } from '@/view-models/trend-page';
-import { type Bench, loadBench } from '@/server/services/bench';
-import { correctTest, recordTest, withdrawTest } from '@/server/services/record-test';
-import { loadTrend, trendKeys } from '@/server/services/trend';
-import type { Context } from '@/server/services/user-action';
-import { loadYard } from '@/server/services/yard';
+import { type Bench, loadBench } from '@/server/services/measuring/bench';
+import { correctTest, recordTest, withdrawTest } from '@/server/services/measuring/record-test';
+import { loadTrend, trendKeys } from '@/server/services/measuring/trend';
+import type { Context } from '@/server/services/yard/user-action';
+import { loadYard } from '@/server/services/yard/yard';
 import { readings, testBody } from '../support/bodies';
 import { demoContext, newId, NOW } from '../support/database';
 

@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openMigrated } from '@/server/db/connect';
-import { keepPerson, makeCode } from '@/server/services/people';
+import { keepPerson, makeCode } from '@/server/services/house/people';
 import { newVisit, openBrowser, violations } from '../support/browser';
 import { type RunningServer, startServer } from '../support/server';
 

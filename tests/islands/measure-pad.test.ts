@@ -10,7 +10,7 @@ import { EMPTY_BUFFER } from '@/islands/measure/meter-buffer';
 import { readingsOf } from '@/islands/measure/pads';
 import { nextSlot, traverseStand } from '@/islands/measure/slots';
 import { type MeasureAction, measureReducer, type MeasureState, toEntry } from '@/islands/measure/state';
-import { type Bench, loadBench } from '@/server/services/bench';
+import { type Bench, loadBench } from '@/server/services/measuring/bench';
 import { demoContext } from '../support/database';
 
 let bench: Bench;

@@ -9,8 +9,8 @@ import { type CopyReason, outdatedCopies } from '@/core/record/rotation';
 import { openMigrated } from '@/server/db/connect';
 import { copiesFolder, listCopies } from '@/server/db/copies';
 import { loadParts } from '@/server/repositories/stock';
-import { backUp, backUpDaily, daysWithoutCopy } from '@/server/services/backups';
-import { keepPart } from '@/server/services/registers';
+import { backUp, backUpDaily, daysWithoutCopy } from '@/server/services/house/backups';
+import { keepPart } from '@/server/services/yard/registers';
 import { partBody } from '../support/bodies';
 
 const copy = (at: string, why: CopyReason = 'daily') => ({ name: `${at} ${why}`, at, day: at.slice(0, 10), why });

@@ -12,10 +12,10 @@ import { snapshotOf } from '@/core/machine/path-edit';
 import { bundleOf } from '@/server/bundle/out';
 import { TABLE_SPECS } from '@/server/bundle/tables';
 import { type Db, openDatabase, openMigrated } from '@/server/db/connect';
-import { loadBench } from '@/server/services/bench';
-import { takeInBundle } from '@/server/services/bundle-in';
-import { editPath } from '@/server/services/edit-path';
-import { loadYard } from '@/server/services/yard';
+import { loadBench } from '@/server/services/measuring/bench';
+import { takeInBundle } from '@/server/services/house/bundle-in';
+import { editPath } from '@/server/services/yard/edit-path';
+import { loadYard } from '@/server/services/yard/yard';
 import { seedDemo } from '../../demo/seed';
 import { newId, NOW } from '../support/database';
 

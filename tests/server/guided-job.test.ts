@@ -6,12 +6,12 @@ import type { Db } from '@/server/db/connect';
 import { loadChanges } from '@/server/repositories/changes';
 import { loadJobs } from '@/server/repositories/jobs';
 import { findMachine } from '@/server/repositories/machines';
-import { loadYard } from '@/server/services/yard';
+import { loadYard } from '@/server/services/yard/yard';
 import { loadParts } from '@/server/repositories/stock';
-import { doInJob, openJobOf } from '@/server/services/guided-job';
-import { withdrawChange } from '@/server/services/record-change';
-import { startJob } from '@/server/services/start-job';
-import type { Context } from '@/server/services/user-action';
+import { doInJob, openJobOf } from '@/server/services/work/guided-job';
+import { withdrawChange } from '@/server/services/work/record-change';
+import { startJob } from '@/server/services/work/start-job';
+import type { Context } from '@/server/services/yard/user-action';
 import { dustBody } from '../support/bodies';
 import { demoContext, newId, NOW } from '../support/database';
 

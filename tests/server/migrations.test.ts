@@ -6,7 +6,7 @@ import { loadCases } from '@/server/repositories/cases';
 import { loadJobs } from '@/server/repositories/jobs';
 import { loadLedger } from '@/server/repositories/stock';
 import { loadTests } from '@/server/repositories/tests';
-import { loadYard } from '@/server/services/yard';
+import { loadYard } from '@/server/services/yard/yard';
 import { complaintsOf, countOf, fillSchema } from '../support/old-schemas';
 
 const names = Object.keys(MIGRATIONS);

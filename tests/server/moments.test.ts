@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { AS_FOUND_HOURS, isAsFound } from '@/core/record/as-found';
-import { checkMoment } from '@/server/services/check-moment';
+import { checkMoment } from '@/server/services/measuring/check-moment';
 import { machineOf } from '../support/machines';
 
 const HOUR_MS = 3_600_000;

@@ -10,8 +10,8 @@ import { signedByOther } from '@/server/http/endpoint';
 import { routeFor } from '@/server/http/routes';
 import { mayWrite } from '@/server/http/write-rate';
 import { loadAudit, loadPeople } from '@/server/repositories/people';
-import { codeHash, hashPassphrase, isPassphrase, newCode, scryptKey } from '@/server/services/passphrase';
-import { chooseOpenHere, keepPerson, makeCode, makeKey, withdrawKey } from '@/server/services/people';
+import { codeHash, hashPassphrase, isPassphrase, newCode, scryptKey } from '@/server/services/house/passphrase';
+import { chooseOpenHere, keepPerson, makeCode, makeKey, withdrawKey } from '@/server/services/house/people';
 import {
   choosePassphrase,
   keyOpens,
@@ -20,9 +20,9 @@ import {
   signOut,
   signOutEverywhere,
   whoIs,
-} from '@/server/services/sign-in';
-import { startJob } from '@/server/services/start-job';
-import type { Context } from '@/server/services/user-action';
+} from '@/server/services/house/sign-in';
+import { startJob } from '@/server/services/work/start-job';
+import type { Context } from '@/server/services/yard/user-action';
 import { ownPath } from '@/view-models/own-path';
 import { dustBody } from '../support/bodies';
 import { demoContext, newId, NOW } from '../support/database';

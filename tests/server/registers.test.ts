@@ -8,12 +8,12 @@ import { openMigrated } from '@/server/db/connect';
 import { loadInstruments } from '@/server/repositories/instruments';
 import { loadSite } from '@/server/repositories/site';
 import { loadLedger, loadParts } from '@/server/repositories/stock';
-import { gettingGoing } from '@/server/services/getting-going';
-import { planYard } from '@/server/services/plan-yard';
-import { receiveParts } from '@/server/services/count-stock';
-import { keepInstrument, keepPart, loadMeters } from '@/server/services/registers';
-import { keepSite, settingHistory } from '@/server/services/site-settings';
-import { loadYard } from '@/server/services/yard';
+import { gettingGoing } from '@/server/services/yard/getting-going';
+import { planYard } from '@/server/services/plan/plan-yard';
+import { receiveParts } from '@/server/services/stock/count-stock';
+import { keepInstrument, keepPart, loadMeters } from '@/server/services/yard/registers';
+import { keepSite, settingHistory } from '@/server/services/yard/site-settings';
+import { loadYard } from '@/server/services/yard/yard';
 import { newId } from '../support/database';
 
 const NOW = '2026-11-27T09:00:00.000Z';

@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { loadBench } from '@/server/services/bench';
-import { goneOf, retireMachine } from '@/server/services/retire';
-import { loadYard } from '@/server/services/yard';
-import { loadPlanPage } from '@/server/services/plan-page';
+import { loadBench } from '@/server/services/measuring/bench';
+import { goneOf, retireMachine } from '@/server/services/yard/retire';
+import { loadYard } from '@/server/services/yard/yard';
+import { loadPlanPage } from '@/server/services/plan/plan-page';
 import { demoContext, newId } from '../support/database';
 
 let context: Awaited<ReturnType<typeof demoContext>>;

@@ -2,7 +2,7 @@ import DxfParser from 'dxf-parser';
 import { describe, expect, it } from 'vitest';
 import { RingQuery } from '@/contracts/ring';
 import { CONTROL_MM, OVERLAP_MM, TILE_MM, tilesOf } from '@/core/upgrade/tiles';
-import { dxfOfRing, ringOf, svgOfRing } from '@/server/services/ring-drawing';
+import { dxfOfRing, ringOf, svgOfRing } from '@/server/services/upgrade/ring-drawing';
 
 // The drawings of a ring, read again by parsers that are not ours: what comes out is what was measured, to 0.01 mm.
 

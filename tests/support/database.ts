@@ -2,7 +2,7 @@ import { copyFileSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Db, openDatabase, openMigrated } from '@/server/db/connect';
-import type { Context } from '@/server/services/user-action';
+import type { Context } from '@/server/services/yard/user-action';
 import { seedDemo } from '../../demo/seed';
 
 export const NOW = '2026-11-24T10:00:00.000Z';

@@ -13,8 +13,8 @@ import {
   type WhatIfAction,
   whatIfReducer,
 } from '@/ui/air-path/what-if';
-import { airPathOfBench } from '@/server/services/air-path';
-import { loadBench } from '@/server/services/bench';
+import { airPathOfBench } from '@/server/services/measuring/air-path';
+import { loadBench } from '@/server/services/measuring/bench';
 import type { AirPathRequest } from '@/contracts/air-path-messages';
 import { answerAirPath } from '@/workers/answer-air-path';
 import { openAirPath, type WorkerLike } from '@/workers/air-path-client';

@@ -2,7 +2,7 @@ import type { APIRoute } from 'astro';
 import { failure } from '@/core/failure/failure';
 import { problemOf } from '@/messages/failures';
 import { app } from '@/server/http/app';
-import { csvOf, csvReply } from '@/server/services/csv';
+import { csvOf, csvReply } from '@/server/services/house/csv';
 import { listOf } from '@/view-models/lists';
 
 /** A list of the yard as CSV. */

@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { app } from '@/server/http/app';
-import { orderList } from '@/server/services/order-list';
+import { orderList } from '@/server/services/stock/order-list';
 
 export const GET: APIRoute = async () => {
   const { context } = await app();

@@ -5,10 +5,10 @@ import { asksWho } from './connection';
 import { offerFirstCode } from './first-code';
 
 export { firstCode } from './first-code';
-import { keepCopies } from '../services/backups';
-import type { Context } from '../services/user-action';
-import { planAt } from '../services/plan-yard';
-import { loadYard } from '../services/yard';
+import { keepCopies } from '../services/house/backups';
+import type { Context } from '../services/yard/user-action';
+import { planAt } from '../services/plan/plan-yard';
+import { loadYard } from '../services/yard/yard';
 
 export interface App {
   readonly config: Config;

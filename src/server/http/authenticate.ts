@@ -1,8 +1,8 @@
 import { failure, type Failure } from '@/core/failure/failure';
 import { type KeyPurpose, mayAs, type Person, type Role } from '@/core/people/person';
 import type { Config } from '../config';
-import { keyOpens, whoIs } from '../services/sign-in';
-import type { Context } from '../services/user-action';
+import { keyOpens, whoIs } from '../services/house/sign-in';
+import type { Context } from '../services/yard/user-action';
 import { type Asked, asksWho, cookieName, isSecure } from './connection';
 import { plainPath, type Access, type Route } from './route';
 

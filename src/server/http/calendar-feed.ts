@@ -1,8 +1,8 @@
 import { MINUTE_MS } from '@/core/calendar/time';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { sayEvent } from '@/messages/plan-event';
-import { planEvents } from '../services/plan-events';
-import type { YardPlan } from '../services/plan-yard';
+import { planEvents } from '../services/plan/plan-events';
+import type { YardPlan } from '../services/plan/plan-yard';
 
 /** The plan as an iCalendar feed of whole days. An event that moved is newer than it was. Source: RFC 5545. */
 export const calendarFeed = (plan: YardPlan, now: string): string => {

@@ -1,6 +1,6 @@
 import { type Config, isLoopback } from '../config';
 import { loadSite } from '../repositories/site';
-import type { Context } from '../services/user-action';
+import type { Context } from '../services/yard/user-action';
 
 // Facts of a connection: its address, its encryption, its session cookie, and whether the site asks for a sign-in.
 

@@ -1,6 +1,6 @@
-import { newCode } from '../services/passphrase';
+import { newCode } from '../services/house/passphrase';
 import { leadSignsIn } from '../repositories/people';
-import type { Context } from '../services/user-action';
+import type { Context } from '../services/yard/user-action';
 
 let code: string | null = null;
 

@@ -3,7 +3,7 @@ import { type MeterLine, parseMeterLine } from '@/contracts/meter-line';
 import { failure } from '@/core/failure/failure';
 import { meterHub } from '../instruments/meter-hub';
 import { type StandIn, standInLine } from '../instruments/stand-in-meter';
-import { standInFor } from '../services/stand-in-target';
+import { standInFor } from '../services/yard/stand-in-target';
 import { app } from './app';
 import type { Handler } from './endpoint';
 import { readText } from './read-json';

@@ -1,8 +1,8 @@
 import type { z } from 'zod';
 import { failureOfIssue } from '@/contracts/issues';
 import { failure, type Result } from '@/core/failure/failure';
-import { MAX_PHOTO_BYTES } from '../services/picture';
-import type { Context } from '../services/user-action';
+import { MAX_PHOTO_BYTES } from '../services/house/picture';
+import type { Context } from '../services/yard/user-action';
 import { app } from './app';
 import { type Handler, signedByOther } from './endpoint';
 import { readBytes } from './read-json';

@@ -1,6 +1,6 @@
 import { sayEvent } from '@/messages/plan-event';
-import { sendMessages, toTell } from '../services/reminders';
-import type { Context } from '../services/user-action';
+import { sendMessages, toTell } from '../services/plan/reminders';
+import type { Context } from '../services/yard/user-action';
 
 /** Sends today's reminders in words: coming openings, parts to order. Returns their number. */
 export const sendReminders = async (context: Context): Promise<number> => {

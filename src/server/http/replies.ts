@@ -1,6 +1,6 @@
 import type { RecordedReply } from '@/contracts/responses';
-import type { ChangeRecorded } from '../services/record-change';
-import type { Recorded } from '../services/record-test';
+import type { ChangeRecorded } from '../services/work/record-change';
+import type { Recorded } from '../services/measuring/record-test';
 import { sayQuestion, sayShort } from '@/messages/warnings';
 
 export const testReply = ({ id, questions }: Recorded): RecordedReply => ({

@@ -1,7 +1,7 @@
 import type { RestoreBody } from '@/contracts/backup';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
-import { bringBack, copyCalled, lookAtCopy } from '../services/restore';
-import type { Context } from '../services/user-action';
+import { bringBack, copyCalled, lookAtCopy } from '../services/house/restore';
+import type { Context } from '../services/yard/user-action';
 import { app, withRecordsClosed } from './app';
 import { exclusively } from './restore-lock';
 

@@ -3,7 +3,7 @@ import type { Payload } from '@/contracts/openapi';
 import { RecordedReply } from '@/contracts/responses';
 import type { Result } from '@/core/failure/failure';
 import type { KeyPurpose, Role } from '@/core/people/person';
-import type { Context } from '../services/user-action';
+import type { Context } from '../services/yard/user-action';
 import { type Handler, reading, recording } from './endpoint';
 import { keepingPicture } from './picture-body';
 import { plainReply } from './replies';

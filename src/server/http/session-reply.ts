@@ -1,6 +1,6 @@
 import type { APIContext } from 'astro';
 import type { Result } from '@/core/failure/failure';
-import type { SignedIn } from '../services/sign-in';
+import type { SignedIn } from '../services/house/sign-in';
 import { app } from './app';
 import { cookieName, isSecure } from './connection';
 import { json, respondProblems } from './respond';

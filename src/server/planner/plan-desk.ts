@@ -1,9 +1,9 @@
 import { type ChildProcess, fork } from 'node:child_process';
 import { constants, setPriority } from 'node:os';
 import { join } from 'node:path';
-import type { Context } from '../services/user-action';
-import { planHere, type YardPlan } from '../services/plan-yard';
-import type { Yard } from '../services/yard';
+import type { Context } from '../services/yard/user-action';
+import { planHere, type YardPlan } from '../services/plan/plan-yard';
+import type { Yard } from '../services/yard/yard';
 import type { PlanAsked, PlanMade } from './planner';
 
 /** A yard up to this size is planned at once, in tens of milliseconds; a larger one by the planner. A modelling choice. */

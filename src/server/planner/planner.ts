@@ -1,6 +1,6 @@
 // A process of its own that plans a large yard: its forecasts and its search would hold every answer of the server back.
 import { openDatabase } from '../db/connect';
-import { planYard, type YardPlan } from '../services/plan-yard';
+import { planYard, type YardPlan } from '../services/plan/plan-yard';
 
 /** The question to the planner: a plan as of a moment, UTC ISO. */
 export interface PlanAsked {

@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { app } from '@/server/http/app';
-import { loadBench } from '@/server/services/bench';
-import { csvOf, csvReply } from '@/server/services/csv';
+import { loadBench } from '@/server/services/measuring/bench';
+import { csvOf, csvReply } from '@/server/services/house/csv';
 import { logEntries } from '@/view-models/log-entries';
 import { readChoices } from '@/view-models/page-context';
 

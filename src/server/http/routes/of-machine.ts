@@ -1,7 +1,7 @@
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import type { Db } from '../../db/connect';
-import type { Context } from '../../services/user-action';
-import { machineNamed } from '../../services/yard';
+import type { Context } from '../../services/yard/user-action';
+import { machineNamed } from '../../services/yard/yard';
 
 type Listing<Q, R> = (db: Db, machineId: number, query: Q) => Promise<R>;
 

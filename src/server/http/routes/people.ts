@@ -12,9 +12,9 @@ import {
   SignInBody,
 } from '@/contracts/people';
 import { RecordedReply } from '@/contracts/responses';
-import { chooseOpenHere, keepPerson, makeCode, makeKey, withdrawKey } from '../../services/people';
-import { choosePassphrase, signIn, signOut, signOutEverywhere, whoIs } from '../../services/sign-in';
-import type { Context } from '../../services/user-action';
+import { chooseOpenHere, keepPerson, makeCode, makeKey, withdrawKey } from '../../services/house/people';
+import { choosePassphrase, signIn, signOut, signOutEverywhere, whoIs } from '../../services/house/sign-in';
+import type { Context } from '../../services/yard/user-action';
 import { app } from '../app';
 import { firstCode } from '../first-code';
 import { readJson } from '../read-json';
