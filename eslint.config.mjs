@@ -12,6 +12,13 @@ const NODE_GLOBALS = {
   setTimeout: 'readonly',
 };
 
+/** Factors and times have one place each. */
+const FACTORS = {
+  selector:
+    'Literal[raw=/^(1\\.96|1\\.2816|86_?400_?000|3_?600_?000|0\\.3048|39\\.37\\d*|0\\.0254|0\\.00508|3\\.2808\\d*)$/]',
+  message: 'Take unit factors from core/units, times from core/calendar/time, quantiles from core/numeric/normal.',
+};
+
 export default tseslint.config(
   { ignores: ['dist/**', 'node_modules/**', '.astro/**', '.stryker-tmp/**', 'reports/**', 'data/**'] },
   js.configs.recommended,
@@ -47,7 +54,6 @@ export default tseslint.config(
   },
   { files: ['src/**/*.tsx'], ...jsxA11y.flatConfigs.recommended },
   {
-    // Factors and times have one place each.
     files: ['src/**/*.ts', 'src/**/*.tsx', 'cli/**/*.ts', 'demo/**/*.ts', 'scripts/**/*.ts'],
     ignores: [
       'src/core/units/**',
@@ -57,13 +63,20 @@ export default tseslint.config(
       'src/core/measure/orifice.ts',
     ],
     rules: {
+      'no-restricted-syntax': ['error', FACTORS],
+    },
+  },
+  {
+    // A message words an outcome. It compares the length of a list at most; digits and units are chosen in format.ts.
+    files: ['src/messages/**/*.ts'],
+    ignores: ['src/messages/format.ts'],
+    rules: {
       'no-restricted-syntax': [
         'error',
+        FACTORS,
         {
-          selector:
-            'Literal[raw=/^(1\\.96|1\\.2816|86_?400_?000|3_?600_?000|0\\.3048|39\\.37\\d*|0\\.0254|0\\.00508|3\\.2808\\d*)$/]',
-          message:
-            'Take unit factors from core/units, times from core/calendar/time, quantiles from core/numeric/normal.',
+          selector: "BinaryExpression[operator=/^[<>]=?$/]:not([left.property.name='length'])",
+          message: 'Decide it in the core, or choose digits and units in messages/format.ts.',
         },
       ],
     },

@@ -2,9 +2,11 @@ import type { OldPart } from '@/core/calibrate/change-load';
 import type { PathView } from '@/core/calibrate/path-view';
 import type { TodayBasis } from '@/core/calibrate/today';
 import type { FaceVelocity } from '@/core/path/face-velocity';
+import { lifts } from '@/core/path/lifts';
 import type { ProfileStep } from '@/core/path/pressure-profile';
 import { fromSi, show, showPercent, type UnitSystem } from '@/core/units';
 import type { Statement } from './verdicts';
+import { times } from './format';
 
 /** Whether the drawing can be trusted, in one sentence; `problem` says why the calibration failed. */
 export const sayPathBasis = (basis: PathView['basis'], problem: string | null): Statement => {
@@ -76,7 +78,7 @@ export const sayStep = (
   step: ProfileStep,
   { normal, units }: { readonly normal: ProfileStep | null; readonly units: UnitSystem },
 ): string => {
-  if (step.dropPa < 0)
+  if (lifts(step))
     return `${name}: suction ${show('pressure', -step.dropPa, units)} at ${show('flow', step.flowM3s, units)}`;
   const cost = `${name}: ${show('pressure', step.dropPa, units)}, ${showPercent(step.shareOfLift)} of the fan's suction`;
   if (!normal) return cost;
@@ -104,10 +106,9 @@ export const sayLeadStep = (
 
 /** The drop of the part that came out. */
 export const sayOldPart = (name: string, { load, dropPa }: OldPart, units: UnitSystem): string => {
-  const times = load.timesClean < 10 ? load.timesClean.toFixed(1) : String(Math.round(load.timesClean));
   return load.asClean
     ? `By the model the old ${name} was as good as clean: look elsewhere for the loss.`
-    : `By the model the old ${name} had ${times} times its clean resistance, ${show('pressure', dropPa, units)} at the flow before.`;
+    : `By the model the old ${name} had ${times(load.timesClean)} times its clean resistance, ${show('pressure', dropPa, units)} at the flow before.`;
 };
 
 const FACE_WORDS = { easy: 'area to spare', usual: 'normal', high: 'too little area' } as const;

@@ -1,19 +1,7 @@
 import type { BondingReading, BondingStanding } from '@/core/for-work/bonding';
+import { ago, sayOhm } from './format';
 
 // The words of continuity readings.
-
-/** Ohm as a meter shows them. */
-export const sayOhm = (ohm: number | null): string =>
-  ohm === null
-    ? 'open'
-    : ohm >= 1e6
-      ? `${Number((ohm / 1e6).toPrecision(3))} MΩ`
-      : ohm >= 1e3
-        ? `${Number((ohm / 1e3).toPrecision(3))} kΩ`
-        : `${Number(ohm.toPrecision(3))} Ω`;
-
-const ago = (days: number): string =>
-  days === 0 ? 'today' : days === 1 ? 'yesterday' : days < 0 ? '' : `${days} days ago`;
 
 export const sayBondingReading = ({ ohm, between }: BondingReading): string => `${sayOhm(ohm)}, ${between}`;
 

@@ -128,7 +128,7 @@ export const sayDusts = ({ dusts, toConfirm, questions, notUnderstood, level }: 
 /** How it is opened, and why. */
 export const sayLevel = (standing: DustStanding): string => {
   const { level, lowered, questions, toConfirm } = standing;
-  const open = questions.length + toConfirm.length > 0;
+  const open = questions.length > 0 || toConfirm.length > 0;
   if (lowered) return `${capital(level)}, lowered from ${lowered.from}: ${lowered.because}.`;
   const until = open
     ? ' until the questions are answered'

@@ -5,13 +5,7 @@ import type { ClassStanding } from '@/core/machine/machine';
 import { sayGap } from './needs';
 import { capital, CLASS_WORDS } from './words';
 import type { Statement } from './verdicts';
-
-/** A share as a technician reads it: three digits, never "0.00". */
-export const sayShare = (share: number): string => {
-  const percent = share * 100;
-  if (percent === 0) return '0 %';
-  return percent < 1e-4 ? 'under 0.0001 %' : `${Number(percent.toPrecision(percent >= 99 ? 5 : 3))} %`;
-};
+import { sayShare } from './format';
 
 /** The rating printed on an element. */
 export const sayRating = (rating: FilterRating): string => {

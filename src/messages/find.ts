@@ -1,5 +1,5 @@
 import type { StageKind } from '@/core/path/stage-kinds';
-import { LEAST_SAID, type Likelihood, likelihoodWord, MOST_SAID, standsOut } from '@/core/diagnose/likely';
+import { type Likelihood, likelihoodWord, standsOut } from '@/core/diagnose/likely';
 import type { Complaint } from '@/core/diagnose/complaint';
 import type { Fault, FaultKind } from '@/core/diagnose/fault';
 import type { School } from '@/core/diagnose/next-test';
@@ -9,6 +9,7 @@ import type { Repair, RepairKind } from '@/core/diagnose/repair';
 import type { ModelStage } from '@/core/path/machine-path';
 import { type QuantityKind, show, showFine, type UnitSystem } from '@/core/units';
 import { capital, PLACE_WORDS } from './words';
+import { aboutMinutes, sayProbability } from './format';
 
 type Named = Pick<ModelStage, 'name' | 'kind'>;
 
@@ -219,10 +220,7 @@ export const sayWhy = (
   if (test.pending) return 'Repeat the complaint reading at the same place: the case cannot close without it.';
   if (test.again && op.kind === 'settings')
     return 'Look once more before the fan goes for service: one look misses a bleed slid open now and then.';
-  const time =
-    test.minutes < 1
-      ? `${Math.round(test.minutes * 60)} seconds`
-      : `about ${Math.round(test.minutes)} ${Math.round(test.minutes) === 1 ? 'minute' : 'minutes'}`;
+  const time = aboutMinutes(test.minutes);
   const touched =
     test.exposure === 0
       ? 'nothing dusty is opened'
@@ -323,10 +321,6 @@ export const sayHowRepair = ({ kind, position }: Repair, stages: readonly Named[
   if (kind === 'clear') return stage ? HOW_CLEAR[stage] : HOW_CLEAR_ELSE;
   return HOW_REPAIR[kind] ?? '';
 };
-
-/** A probability as a person says it: never 0 or 100 %. */
-export const sayProbability = (p: number): string =>
-  p > MOST_SAID ? 'over 99 %' : p < LEAST_SAID ? 'under 1 %' : `${Math.round(100 * p)} %`;
 
 const LIKELIHOOD_WORDS: Readonly<Record<Likelihood, string>> = {
   allButSure: 'almost certain',

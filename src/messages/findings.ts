@@ -2,6 +2,7 @@ import type { DuctLoad } from '@/core/measure/needs-of-use';
 import type { TestFinding } from '@/core/status/test-findings';
 import { show, showPercent, type UnitSystem } from '@/core/units';
 import { type Statement, sayComparison } from './verdicts';
+import { belowOrAbove, lessOrMore } from './format';
 
 export const DUCT_WORDS: Record<DuctLoad, string> = {
   lightDry: 'light dry dust',
@@ -136,7 +137,7 @@ export const sayFinding = (f: TestFinding, units: UnitSystem): Statement => {
       return {
         tone: 'watch',
         mark: 'Line voltage',
-        sentence: `${f.volts.toFixed(0)} V, ${showPercent(f.off)} ${f.off < 0 ? 'below' : 'above'} nominal: that alone is about ${showPercent(f.flowShare)} ${f.off < 0 ? 'less' : 'more'} flow.`,
+        sentence: `${f.volts.toFixed(0)} V, ${showPercent(f.off)} ${belowOrAbove(-f.off)} nominal: that alone is about ${showPercent(f.flowShare)} ${lessOrMore(f.off)} flow.`,
         detail: 'An estimate (speed goes with the square root of the voltage). Measure again on a good supply.',
       };
     case 'density':

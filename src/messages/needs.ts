@@ -4,8 +4,9 @@ import type { Rule } from '@/core/interval/rules';
 import type { ClassGap } from '@/core/machine/machine';
 import type { Need } from '@/core/status/machine-status';
 import { show, showPercent, type UnitSystem } from '@/core/units';
-import { capital, days, howFar } from './words';
+import { capital } from './words';
 import type { Tone } from './verdicts';
+import { days, howFar } from './format';
 
 export interface NeedStatement {
   readonly tone: Tone;

@@ -8,6 +8,7 @@ import type { OffCurve, SuctionCurve } from '@/core/measure/suction-curve';
 import { show, type UnitSystem } from '@/core/units';
 import { sayPercent } from './job';
 import type { Statement } from './verdicts';
+import { pValue } from './format';
 
 export const HAND_WORDS: Record<HandWord, string> = {
   none: 'no air',
@@ -50,7 +51,7 @@ export const sayParticles = (
   { units, passed }: { readonly units: UnitSystem; readonly passed: RoomCount },
 ): Statement => {
   const rates = `${show('countConcentration', p.exhaustPerM3, units)} in the exhaust, ${show('countConcentration', p.roomPerM3, units)} in the room`;
-  const detail = `95 % (exact Poisson): exhaust ${show('countConcentration', p.exhaustLimits.low, units)} to ${show('countConcentration', p.exhaustLimits.high, units)}; net ${show('countConcentration', p.netLimits.low, units)} to ${show('countConcentration', p.netLimits.high, units)}; p ${p.p < 0.001 ? 'below 0.001' : `= ${p.p.toFixed(3)}`}.`;
+  const detail = `95 % (exact Poisson): exhaust ${show('countConcentration', p.exhaustLimits.low, units)} to ${show('countConcentration', p.exhaustLimits.high, units)}; net ${show('countConcentration', p.netLimits.low, units)} to ${show('countConcentration', p.netLimits.high, units)}; p ${pValue(p.p)}.`;
   switch (p.outcome) {
     case 'belowRoom':
       return passed.leaks

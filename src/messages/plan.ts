@@ -1,9 +1,6 @@
 import type { PlanReason, ShortPart, WayOut } from '@/core/plan/explain';
 import { capital } from './words';
-
-/** A sum of money, behind the site's own currency where it has said one. */
-export const money = (value: number, currency = ''): string =>
-  `${currency === '' ? '' : `${currency} `}${value.toFixed(value < 100 ? 1 : 0)}`;
+import { andMore, money } from './format';
 
 interface Named {
   readonly currency: string;
@@ -36,7 +33,7 @@ const NAMED = 3;
 export const sayShortPart = ({ part, pieces, by, tasks }: ShortPart, { nameOf, dateOf, partOf }: Named): string => {
   const named = tasks.slice(0, NAMED).map(nameOf);
   const more = tasks.length - named.length;
-  const who = `${named.join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
+  const who = `${named.join(', ')}${andMore(more)}`;
   return `${capital(who)}: ${pieces} more ${partOf(part)} ${pieces === 1 ? 'is' : 'are'} needed${tasks.length === 1 ? '' : ', the first'} ${by === 0 ? 'now' : `by ${dateOf(by)}`}.`;
 };
 

@@ -1,5 +1,6 @@
 import type { Accuracy } from '@/core/measure/accuracy';
 import { type QuantityKind, showFine, type UnitSystem } from '@/core/units';
+import { whereAbove0 } from './format';
 
 /** The accuracy of a meter, as its plate would give it. */
 export const sayAccuracy = (
@@ -8,8 +9,8 @@ export const sayAccuracy = (
   units: UnitSystem,
 ): string => {
   const parts = [
-    ...(relative > 0 ? [`${Number((100 * relative).toPrecision(3))} % of the reading`] : []),
-    ...(absoluteSi > 0 ? [showFine(reads, absoluteSi, units)] : []),
+    ...whereAbove0(relative, (r) => `${Number((100 * r).toPrecision(3))} % of the reading`),
+    ...whereAbove0(absoluteSi, (a) => showFine(reads, a, units)),
   ];
   const figure = parts.join(' and ');
   return meaning === 'limits'

@@ -1,4 +1,3 @@
-import { HOUR_MS } from '@/core/calendar/time';
 import { TABLE_WORDS } from './bundle';
 /** The settings of a site, as its history names them. */
 export const SETTING_WORDS = {
@@ -38,23 +37,6 @@ export const COPY_WORDS = {
   asked: 'Made by hand',
   replaced: 'Records replaced by a restore',
 } as const;
-
-const DAY_HOURS = 24;
-
-/** How long ago something was, roughly. */
-export const sayAge = (at: string, now: string): string => {
-  const hours = Math.floor((Date.parse(now) - Date.parse(at)) / HOUR_MS);
-  if (hours < 1) return 'less than an hour old';
-  if (hours < DAY_HOURS) return `${hours} ${hours === 1 ? 'hour' : 'hours'} old`;
-  const days = Math.floor(hours / DAY_HOURS);
-  return `${days} ${days === 1 ? 'day' : 'days'} old`;
-};
-
-const MEGABYTE = 1e6;
-
-/** The size of a file. */
-export const saySize = (bytes: number): string =>
-  bytes < MEGABYTE ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / MEGABYTE).toFixed(1)} MB`;
 
 /** How many of something. */
 export const sayCount = (n: number | undefined, one: string): string => `${n ?? 0} ${one}${n === 1 ? '' : 's'}`;

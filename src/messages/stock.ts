@@ -2,6 +2,7 @@ import { entry } from './words';
 import type { Reorder } from '@/core/stock/demand';
 import type { NoMerge } from '@/core/stock/merge';
 import type { Part } from '@/core/stock/part';
+import { isBelowNone } from '@/core/stock/ledger';
 
 /** What moved a part, beside who did. */
 export const sayMovementOf = (
@@ -49,7 +50,7 @@ export const sayPartLine = (part: Part, price: string): string =>
 export const sayPartNow = ({ name, onHand, retired }: Part & { readonly onHand: number }): string =>
   retired
     ? `${name}: retired.`
-    : onHand < 0
+    : isBelowNone(onHand)
       ? `${name}: count it, the ledger says ${onHand}.`
       : onHand === 0
         ? `${name}: none on the shelf.`

@@ -1,20 +1,11 @@
 import { chanceWord, inTenths } from '@/core/numeric/chance-word';
 import type { UnitSystem } from '@/core/units';
-import type { ContainerFit } from '@/core/upgrade/container';
+import { type ContainerFit, goesUnder } from '@/core/upgrade/container';
 import type { Payback, Range } from '@/core/upgrade/payback';
-import { money } from './plan';
 import { size } from './upgrade';
+import { money, years } from './format';
 
 // Cost and savings of an upgrade, and how long a container lasts, in words.
-
-const years = (y: number): string =>
-  !Number.isFinite(y)
-    ? 'never'
-    : y < 0.08
-      ? 'at once'
-      : y < 2
-        ? `${Math.max(1, Math.round(12 * y))} months`
-        : `${Number(y.toFixed(1))} years`;
 
 /** The chance that it does not pay within ten years. */
 const chanceOf = (never: number): string => {
@@ -61,7 +52,7 @@ export const sayContainer = ({ roomM, daysToFull }: ContainerFit, units: UnitSys
   const room =
     roomM === null
       ? 'Measure the room under the machine, and the container.'
-      : roomM >= 0
+      : goesUnder({ roomM })
         ? `It goes under, with ${size(roomM, units)} to spare.`
         : `It does not go under: ${size(-roomM, units)} too tall.`;
   const full =

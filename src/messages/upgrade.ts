@@ -7,10 +7,10 @@ import type { ParticleProof } from '@/core/upgrade/particles';
 import type { LifeChange } from '@/core/upgrade/life';
 import type { Proof, Unlike } from '@/core/upgrade/prove';
 import type { UpgradePhase } from '@/core/upgrade/record';
-import { sayShare } from './filters';
 import { sayGap } from './needs';
 import { capital, CLASS_WORDS } from './words';
 import type { Statement } from './verdicts';
+import { sayShare, signedPercent } from './format';
 
 // The words of the upgrade desk.
 
@@ -86,13 +86,8 @@ export const sayChange = (c: UpgradeChange, stageName: (id: number) => string, u
   }
 };
 
-const percent = (ratio: number): string => {
-  const p = 100 * (ratio - 1);
-  return `${p >= 0 ? '+' : '−'}${Number(Math.abs(p).toFixed(Math.abs(p) < 10 ? 1 : 0))} %`;
-};
-
 export const sayRatio = ({ value, low, high }: Between): string =>
-  `${percent(value)} (${percent(low)} to ${percent(high)})`;
+  `${signedPercent(value)} (${signedPercent(low)} to ${signedPercent(high)})`;
 
 export const sayFlowBetween = ({ value, low, high }: Between, units: UnitSystem): string =>
   `${show('flow', value, units)} (${show('flow', low, units)} to ${show('flow', high, units)})`;
@@ -102,7 +97,7 @@ export const sayGain = (figures: readonly UpgradeFigures[], units: UnitSystem): 
   const [first, last] = [figures[0], figures.at(-1)];
   if (!first || !last) return '';
   const flows = `${show('flow', first.flow.value, units)} becomes ${show('flow', last.flow.value, units)} at the tool`;
-  const share = percent(last.ratio.value);
+  const share = signedPercent(last.ratio.value);
   switch (last.air) {
     case 'more':
       return `More air: ${flows}, ${share}.`;
@@ -182,7 +177,7 @@ export const sayUnlike = ({ what, name, explains }: Unlike): string => {
       ? 'what that makes cannot be reckoned'
       : explains === 0
         ? 'its own doubt is in the interval'
-        : `by the model that makes up to ${percent(1 + explains)}`;
+        : `by the model that makes up to ${signedPercent(1 + explains)}`;
   return `${capital(thing)}: ${share}.`;
 };
 

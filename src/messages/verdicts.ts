@@ -3,6 +3,7 @@ import type { BaselineVerdict } from '@/core/measure/judge-baseline';
 import type { ClassVerdict } from '@/core/measure/judge-class';
 import type { Measurand } from '@/core/measure/methods';
 import { show, showPercent, type UnitSystem } from '@/core/units';
+import { againstBaseline, belowOrAbove, lossInterval, pValue, signedShare } from './format';
 
 /** How a verdict is toned; the word beside it says the same without colour. */
 export type Tone = 'good' | 'watch' | 'stop' | 'open';
@@ -67,55 +68,44 @@ export const sayBaseline = (v: BaselineVerdict, measurand: Measurand): Statement
         tone: 'open',
         mark: 'No verdict',
         sentence: `A mean, no verdict: ${v.repeats} of ${v.needed} readings.`,
-        detail: `So far ${showPercent(v.lossFraction)} ${v.lossFraction >= 0 ? 'below' : 'above'} the baseline; too few readings to tell how much is noise.`,
+        detail: `So far ${showPercent(v.lossFraction)} ${belowOrAbove(v.lossFraction)} the baseline; too few readings to tell how much is noise.`,
       };
     case 'fine':
       return {
         tone: 'good',
         mark: 'Fine',
-        sentence: `${name} OK, ${share(v.lossFraction)} (warns at ${showPercent(v.warnsAt)}).`,
-        detail: interval(v),
+        sentence: `${name} OK, ${againstBaseline(v.lossFraction)} (warns at ${showPercent(v.warnsAt)}).`,
+        detail: lossInterval(v),
       };
     case 'more':
       return {
         tone: 'watch',
         mark: 'High',
         sentence: `${name} is ${showPercent(v.lossFraction)} above baseline. Is every filter in and seated?`,
-        detail: `A torn, missing or badly seated filter also flows well. ${interval(v)}`,
+        detail: `A torn, missing or badly seated filter also flows well. ${lossInterval(v)}`,
       };
     case 'warn':
       return {
         tone: 'watch',
         mark: 'Falling',
         sentence: `${name} is ${showPercent(v.lossFraction)} below baseline: plan the change.`,
-        detail: interval(v),
+        detail: lossInterval(v),
       };
     case 'act':
       return {
         tone: 'stop',
         mark: 'Act',
         sentence: `${name} is ${showPercent(v.lossFraction)} below baseline: act now.`,
-        detail: interval(v),
+        detail: lossInterval(v),
       };
     case 'cannotTell':
       return {
         tone: 'open',
         mark: 'Cannot tell',
-        sentence: `Cannot tell: ${showPercent(v.lossFraction)} ${v.lossFraction >= 0 ? 'below' : 'above'} baseline, but the interval straddles the ${showPercent(v.straddles ?? 0)} line.`,
-        detail: `${interval(v)} Take more readings, or use a better meter.`,
+        sentence: `Cannot tell: ${showPercent(v.lossFraction)} ${belowOrAbove(v.lossFraction)} baseline, but the interval straddles the ${showPercent(v.straddles ?? 0)} line.`,
+        detail: `${lossInterval(v)} Take more readings, or use a better meter.`,
       };
   }
-};
-
-const share = (loss: number): string =>
-  Math.abs(loss) < 0.005 ? 'level with the baseline' : `${showPercent(loss)} ${loss > 0 ? 'below' : 'above'} baseline`;
-
-const interval = (v: { lossFraction: number; expanded: number }): string => {
-  const low = (v.lossFraction - v.expanded) * 100;
-  const high = (v.lossFraction + v.expanded) * 100;
-  if (low >= 0) return `Loss: ${low.toFixed(1)} to ${high.toFixed(1)} % (95 % interval).`;
-  if (high <= 0) return `Gain: ${(-high).toFixed(1)} to ${(-low).toFixed(1)} % (95 % interval).`;
-  return `From ${(-low).toFixed(1)} % gained to ${high.toFixed(1)} % lost (95 % interval).`;
 };
 
 const NOT_JUDGED: Record<Extract<ClassVerdict, { outcome: 'notJudged' }>['because'], string> = {
@@ -191,7 +181,7 @@ export const sayComparison = (c: Comparison, measurand: Measurand): Statement =>
   const differs = c.differs.map((d) => DIFFERS_WORDS[d]).join(', ');
   const step = c.displayLimited ? " Readings that are all the same: the display's step is the least doubt." : '';
   const caution = `${step}${c.differs.length > 0 ? ` Not the same in both: ${differs}.` : ''}`;
-  const change = c.relative === null ? 'from nothing' : `${c.relative >= 0 ? '+' : '-'}${showPercent(c.relative)}`;
+  const change = c.relative === null ? 'from nothing' : signedShare(c.relative);
   const by = c.relative === null ? change : `by ${change}`;
   switch (c.outcome) {
     case 'notComparable':
@@ -239,5 +229,4 @@ export const sayComparison = (c: Comparison, measurand: Measurand): Statement =>
   }
 };
 
-const p = (c: Comparison): string =>
-  c.p === null ? '' : `Welch's t: p ${c.p < 0.001 ? 'below 0.001' : `= ${c.p.toFixed(3)}`}.`;
+const p = (c: Comparison): string => (c.p === null ? '' : `Welch's t: p ${pValue(c.p)}.`);

@@ -168,16 +168,6 @@ export const MOVEMENT_WORDS: Record<MovementReason, string> = {
 /** The line that carries this machine's air. */
 export const lineWord = (line: MachineKindFacts['line']): string => (line === 'duct' ? 'duct' : 'fitted hose');
 
-export const days = (n: number): string => (Math.abs(n) === 1 ? `${Math.abs(n)} day` : `${Math.abs(n)} days`);
-
-/** A distance in days, in words: days up to two weeks, then weeks, then months. */
-export const howFar = (n: number): string => {
-  const size = Math.abs(n);
-  if (size < 15) return days(size);
-  if (size < 90) return `${Math.round(size / 7)} weeks`;
-  return `${Math.round(size / 30.4)} months`;
-};
-
 /** A number with its noun: "1 check", "3 checks". */
 export const counted = (n: number, noun: string): string => `${n} ${noun}${n === 1 ? '' : 's'}`;
 

@@ -9,6 +9,7 @@ import type { ToolKey, ToolSize } from '@/core/for-work/tools';
 import { fromSi, show, type UnitSystem } from '@/core/units';
 import { sayDusts } from './dust';
 import { capital, CLASS_WORDS } from './words';
+import { lineOfBore } from './format';
 
 // The words of the work desk.
 
@@ -88,11 +89,8 @@ export const hoseSize = (metres: number, units: UnitSystem): string =>
 const hoseLength = (metres: number, units: UnitSystem): string =>
   units === 'us' ? `${Number(fromSi('length', metres, 'ft').toFixed(0))} ft` : `${Number(metres.toFixed(1))} m`;
 
-/** From this bore on it is a duct. */
-const DUCT_M = 0.08;
-
 export const sayHose = ({ boreM, lengthM }: Hose, units: UnitSystem): string =>
-  `${hoseSize(boreM, units)} ${boreM >= DUCT_M ? 'duct' : 'hose'} of ${hoseLength(lengthM, units)}`;
+  `${hoseSize(boreM, units)} ${lineOfBore(boreM)} of ${hoseLength(lengthM, units)}`;
 
 export const HOSE_VERDICT_WORDS: Readonly<Record<HoseVerdict, string>> = {
   does: 'does both',
@@ -201,7 +199,7 @@ export const sayFlow = ({ flowM3s, because }: FlowNeed, units: UnitSystem): stri
   `${show('flow', flowM3s, units)} at ${because === 'capture' ? 'the hood' : 'each tool'}: ${FLOW_BECAUSE[because]}`;
 
 export const sayPredicted = (p: Predicted, units: UnitSystem): string =>
-  `${show('flow', p.flowM3s, units)} at the tool (${show('flow', p.lowM3s, units)} to ${show('flow', p.highM3s, units)}), ${show('velocity', p.velocityMs, units)} in the ${p.hose.boreM >= DUCT_M ? 'duct' : 'hose'}${p.toolsOnHose > 1 ? ` the ${p.toolsOnHose === 2 ? 'two' : p.toolsOnHose} tools share` : ''}`;
+  `${show('flow', p.flowM3s, units)} at the tool (${show('flow', p.lowM3s, units)} to ${show('flow', p.highM3s, units)}), ${show('velocity', p.velocityMs, units)} in the ${lineOfBore(p.hose.boreM)}${p.toolsOnHose !== 1 ? ` the ${p.toolsOnHose === 2 ? 'two' : p.toolsOnHose} tools share` : ''}`;
 
 /** A long name is cut at its comma. */
 export const shortName = (name: string): string => name.split(',')[0] ?? name;

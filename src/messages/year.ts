@@ -1,5 +1,6 @@
+import { overflows } from '@/core/plan/overflows';
 import type { Range, YearAhead } from '@/core/plan/year';
-import { money } from './plan';
+import { money } from './format';
 
 const whole = (x: number): string => x.toFixed(0);
 
@@ -24,7 +25,7 @@ export const sayFullestWeek = (
   { fullestWeek }: YearAhead,
   minutesAWeek: number,
 ): { readonly full: boolean; readonly sentence: string } => {
-  const full = fullestWeek[1] > minutesAWeek;
+  const full = overflows({ fullestWeek }, minutesAWeek);
   return {
     full,
     sentence: `Busiest week: ${sayRangeOf(fullestWeek)} of your ${whole(minutesAWeek)} minutes.${full ? ' Some work moves to the next week.' : ''}`,

@@ -10,8 +10,9 @@ import type { Machine } from '@/core/machine/machine';
 import { faceVelocity } from '@/core/path/face-velocity';
 import { AS_NEW } from '@/core/path/as-new';
 import { sayFace } from '@/messages/air-path';
-import { sayRating, sayShare } from '@/messages/filters';
+import { sayRating } from '@/messages/filters';
 import type { AirPathPage } from '@/server/services/measuring/air-path';
+import { sayShare } from '@/messages/format';
 
 export interface FilterCard {
   readonly clean: Train;

@@ -1,8 +1,8 @@
 import { sayHeld } from '@/messages/job';
-import { money } from '@/messages/plan';
 import { sayOrder, sayWhyOrder } from '@/messages/stock';
 import type { StockLine } from '@/server/services/stock/stock-desk';
 import { type RegisterCell, type RegisterColumn, registerRow, type RegisterRow } from '@/contracts/register-row';
+import { money } from '@/messages/format';
 
 export const STOCK_COLUMNS: readonly RegisterColumn[] = [
   { id: 'name', label: 'Part', numeric: false },

@@ -73,13 +73,16 @@ const CORE_PACKAGES = [
 
 /** Where the core says in which word a figure is put: messages ask it and write the sentence. */
 const SAID_BY_THE_CORE: readonly RegExp[] = [
-  /^core\/forecast\/overdue$/,
+  /^core\/forecast\/(overdue|probably-past)$/,
   /^core\/interval\/due-word$/,
   /^core\/numeric\/chance-word$/,
   /^core\/filter\/label-against-train$/,
   /^core\/diagnose\/likely$/,
   /^core\/measure\/(filter-weight|indicator-wait)$/,
-  /^core\/path\/stage-kinds$/,
+  /^core\/path\/(stage-kinds|lifts)$/,
+  /^core\/plan\/overflows$/,
+  /^core\/stock\/ledger$/,
+  /^core\/upgrade\/container$/,
 ];
 
 /**

@@ -14,7 +14,7 @@ import { dueIn, sayNeed, sayGap } from '@/messages/needs';
 import { sayFinding } from '@/messages/findings';
 import { sayMass, sayOther, sayWord } from '@/messages/outcomes';
 import { pressingFirst, sayBaseline, sayComparison, sayHose } from '@/messages/verdicts';
-import { howFar } from '@/messages/words';
+import { howFar } from '@/messages/format';
 
 const CODES = [...readFileSync('src/core/failure/failure.ts', 'utf8').matchAll(/^ {2}\| '([^']+)'/gm)].map(
   (m) => m[1] as FailureCode,

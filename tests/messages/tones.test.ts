@@ -4,10 +4,11 @@ import { chanceWord } from '@/core/numeric/chance-word';
 import { fallsShort, wouldBearMore } from '@/core/filter/label-against-train';
 import type { Deserved } from '@/core/filter/deserved-class';
 import { isTooEarly } from '@/core/measure/indicator-wait';
-import { sayProbability, likelyWord } from '@/messages/find';
+import { likelyWord } from '@/messages/find';
 import { sayMass, sayOther } from '@/messages/outcomes';
 import { sayPastInAWeek } from '@/messages/outlook';
 import { sayBaseline } from '@/messages/verdicts';
+import { sayProbability } from '@/messages/format';
 
 const verdict = (outcome: 'fine' | 'warn' | 'act' | 'more' | 'cannotTell') =>
   sayBaseline({ outcome, lossFraction: 0.3, expanded: 0.02, straddles: null, warnsAt: 0.15 }, 'flow');

@@ -16,3 +16,6 @@ export const onHand = (movements: readonly Movement[]): ReadonlyMap<number, numb
 
 /** The movement that brings the ledger to a counted number; 0 when it already agrees. Pieces. Definition: the sum of the ledger. Valid: whole numbers. */
 export const countDifference = ({ counted, ledger }: { counted: number; ledger: number }): number => counted - ledger;
+
+/** Whether a ledger says less than nothing: a piece was taken that was never booked in. */
+export const isBelowNone = (onHand: number): boolean => onHand < 0;

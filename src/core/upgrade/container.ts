@@ -8,6 +8,10 @@ export interface ContainerFit {
   readonly daysToFull: number | null;
 }
 
+/** Whether it goes under the machine; null when that is not measured. */
+export const goesUnder = ({ roomM }: Pick<ContainerFit, 'roomM'>): boolean | null =>
+  roomM === null ? null : roomM >= 0;
+
 /**
  * Whether a bottom container goes under a machine, and how long it lasts at the dust the machine makes: as long as the one
  * that is there, by their volumes. m and m3. Source: plain arithmetic. Valid: heights, volumes and days above 0; throws

@@ -3,9 +3,10 @@ import type { Fault } from '@/core/diagnose/fault';
 import type { Evidence } from '@/core/diagnose/posterior';
 import { curedBy } from '@/core/diagnose/repair';
 import type { UnitSystem } from '@/core/units';
-import { likelyWord, sayCause, sayOutcome, sayProbability, testTitle } from '@/messages/find';
+import { likelyWord, sayCause, sayOutcome, testTitle } from '@/messages/find';
 import { ToneMark } from '@/ui/tone-mark';
 import type { BenchPart } from './parts';
+import { sayProbability } from '@/messages/format';
 
 const pieceText = (
   e: Evidence | undefined,

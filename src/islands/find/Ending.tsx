@@ -2,9 +2,10 @@ import { Flag } from 'lucide-react';
 import { useState } from 'react';
 import { type FaultKind, isSilent } from '@/core/diagnose/fault';
 import { curedBy } from '@/core/diagnose/repair';
-import { sayCause, sayFault, sayProbability } from '@/messages/find';
+import { sayCause, sayFault } from '@/messages/find';
 import { FieldProblems } from '@/ui/problems';
 import type { BenchPart } from './parts';
+import { sayProbability } from '@/messages/format';
 
 interface Root {
   readonly kind: FaultKind;

@@ -1,12 +1,13 @@
 import { ShieldAlert, Wrench } from 'lucide-react';
 import type { CaseAction } from '@/contracts/find';
 import type { SwapStep } from '@/core/diagnose/swap-steps';
-import { sayCause, sayHowRepair, sayProbability, sayRepair } from '@/messages/find';
+import { sayCause, sayHowRepair, sayRepair } from '@/messages/find';
 import type { RepairKind } from '@/core/diagnose/repair';
 import { offersOf } from '@/core/procedure/choose';
 import { sayCaution } from '@/messages/words';
 import { FieldProblems } from '@/ui/problems';
 import type { BenchPart } from './parts';
+import { sayProbability } from '@/messages/format';
 
 type Advised = Extract<BenchPart['findings']['advice'], { kind: 'repair' }>;
 

@@ -10,7 +10,6 @@ import type { PlanDays } from '@/core/plan/problem';
 import type { YardProblem } from '@/core/plan/yard-problem';
 import { showPercent } from '@/core/units';
 import type { Problem } from '@/messages/failures';
-import { money } from '@/messages/plan';
 import { CannotBeDone } from './CannotBeDone';
 import { setChoice } from '@/ui/cookies';
 import { FieldProblems } from '@/ui/problems';
@@ -23,6 +22,7 @@ import { dayText, namesOf } from './openings';
 import { StockLines } from './StockLines';
 import { Year } from './Year';
 import { type PlanProps, usePlan } from './use-plan';
+import { money } from '@/messages/format';
 
 interface HeadlineProps {
   readonly made: YardProblem;

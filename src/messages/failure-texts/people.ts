@@ -1,8 +1,6 @@
 import type { FailureCode } from '@/core/failure/failure';
 import { type Facts, type Text, text } from './facts';
-
-const waitText = (seconds: number): string =>
-  seconds < 60 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} ${seconds <= 60 ? 'minute' : 'minutes'}`;
+import { waitText } from '../format';
 
 /** Refusals of signing in and of roles. */
 export const PEOPLE_TEXTS = {

@@ -6,11 +6,12 @@ import { type Place } from '@/core/measure/place';
 import { gapOfPlace, type Side, sidesOfPath } from '@/core/path/path-places';
 import type { UnitSystem } from '@/core/units';
 import { dueIn } from '@/messages/needs';
-import { howFar, PLACE_WORDS } from '@/messages/words';
+import { PLACE_WORDS } from '@/messages/words';
 import { LifeBar } from '../life-bar';
 import { StageGlyph } from './stage-glyph';
 import { Stairs } from './stairs';
 import type { ShownPath } from './shown-path';
+import { howFar } from '@/messages/format';
 
 interface StripProps {
   readonly machine: Pick<Machine, 'stages'>;
