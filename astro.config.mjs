@@ -11,7 +11,7 @@ const CHUNKS = [
   ['zod', /\/node_modules\/zod\//],
   ['stats', /\/node_modules\/@stdlib\//],
   ['units', /\/src\/core\/units\//],
-  ['words', /\/src\/messages\/words\.ts/],
+  ['words', /\/src\/messages\/(words|format)\.ts/],
   ['failure', /\/src\/core\/failure\//],
   ['failures', /\/src\/messages\/failure(s|-texts\/(?!no-answer))/],
 ];
