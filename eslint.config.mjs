@@ -19,6 +19,12 @@ const FACTORS = {
   message: 'Take unit factors from core/units, times from core/calendar/time, quantiles from core/numeric/normal.',
 };
 
+/** Digits are chosen by the functions of core/units, so that a number reads the same on every page. */
+const DECIMALS = {
+  selector: 'MemberExpression[property.name=/^(toFixed|toPrecision)$/]',
+  message: 'Take fixed, significant, toDigits or toDecimals from core/units.',
+};
+
 export default tseslint.config(
   { ignores: ['dist/**', 'node_modules/**', '.astro/**', '.stryker-tmp/**', 'reports/**', 'data/**'] },
   js.configs.recommended,
@@ -53,8 +59,9 @@ export default tseslint.config(
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
   { files: ['src/**/*.tsx'], ...jsxA11y.flatConfigs.recommended },
+  { files: ['{demo,scripts}/**/*.ts'], rules: { 'no-restricted-syntax': ['error', FACTORS] } },
   {
-    files: ['src/**/*.ts', 'src/**/*.tsx', 'cli/**/*.ts', 'demo/**/*.ts', 'scripts/**/*.ts'],
+    files: ['src/**/*.{ts,tsx,astro}', 'cli/**/*.ts'],
     ignores: [
       'src/core/units/**',
       'src/core/calendar/time.ts',
@@ -63,7 +70,7 @@ export default tseslint.config(
       'src/core/measure/orifice.ts',
     ],
     rules: {
-      'no-restricted-syntax': ['error', FACTORS],
+      'no-restricted-syntax': ['error', FACTORS, DECIMALS],
     },
   },
   {
@@ -74,6 +81,7 @@ export default tseslint.config(
       'no-restricted-syntax': [
         'error',
         FACTORS,
+        DECIMALS,
         {
           selector: "BinaryExpression[operator=/^[<>]=?$/]:not([left.property.name='length'])",
           message: 'Decide it in the core, or choose digits and units in messages/format.ts.',

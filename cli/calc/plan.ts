@@ -1,3 +1,4 @@
+import { toDecimals } from '@/core/units';
 import type { DueInput, ForecastInput, PlanCalcInput, ReorderInput } from '@/contracts/calc/plan';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { aheadOf, PATHS } from '@/core/forecast/ahead';
@@ -19,7 +20,7 @@ import { chanceBefore } from '@/core/forecast/limit-distribution';
 import { isWorkshopDemand, MOST_PIECES, packsToOrder, reorderPoint } from '@/core/stock/reorder';
 import { sayRule, sayRuleState } from '@/messages/needs';
 
-const round = (x: number, digits = 4): number => Number(x.toFixed(digits));
+const round = (x: number, digits = 4): number => toDecimals(x, digits);
 
 /** `calc due`: a stage's rules and what is on record in; the day it is due, the rule that binds, and the others out. */
 export const dueCalc = (input: DueInput): Result<unknown> => {

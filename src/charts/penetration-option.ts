@@ -1,3 +1,4 @@
+import { toDigits } from '@/core/units';
 import type { EChartsCoreOption } from 'echarts/core';
 import type { Ink } from './ink';
 
@@ -38,7 +39,7 @@ export const penetrationOption = (chart: PenetrationChart, ink: Ink): EChartsCor
     type: 'log',
     min: LEAST * 100,
     max: 100,
-    axisLabel: { color: ink.text, formatter: (v: number) => `${Number(v.toPrecision(3))} %` },
+    axisLabel: { color: ink.text, formatter: (v: number) => `${toDigits(v, 3)} %` },
     splitLine: { lineStyle: { color: ink.soft, opacity: 0.25 } },
   },
   series: chart.curves.map((curve, i) => ({

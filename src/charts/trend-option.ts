@@ -1,3 +1,4 @@
+import { fixed } from '@/core/units';
 import type { CustomSeriesRenderItemReturn } from 'echarts';
 import type { EChartsCoreOption } from 'echarts/core';
 import type { Ink } from './ink';
@@ -81,7 +82,7 @@ export const trendOption = (chart: TrendChart): EChartsCoreOption => {
     grid: { left: 56, right: 128, top: 24, bottom: 40 },
     tooltip: {
       trigger: 'axis',
-      valueFormatter: (v: unknown) => (typeof v === 'number' ? `${v.toFixed(decimals)} ${prettyUnit(unit)}` : ''),
+      valueFormatter: (v: unknown) => (typeof v === 'number' ? `${fixed(v, decimals)} ${prettyUnit(unit)}` : ''),
     },
     xAxis: {
       type: 'time',

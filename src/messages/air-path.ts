@@ -4,7 +4,7 @@ import type { TodayBasis } from '@/core/calibrate/today';
 import type { FaceVelocity } from '@/core/path/face-velocity';
 import { lifts } from '@/core/path/lifts';
 import type { ProfileStep } from '@/core/path/pressure-profile';
-import { fromSi, show, showPercent, type UnitSystem } from '@/core/units';
+import { fromSi, show, showPercent, type UnitSystem, toDigits } from '@/core/units';
 import type { Statement } from './verdicts';
 import { times } from './format';
 
@@ -115,7 +115,7 @@ const FACE_WORDS = { easy: 'area to spare', usual: 'normal', high: 'too little a
 
 /** Air-to-cloth ratio in a phrase; in both units because the trade uses both. */
 export const sayFace = (face: FaceVelocity): string => {
-  const cm = `${Number((face.velocityMs * 100).toPrecision(2))} cm/s`;
-  const fpm = `${Number(fromSi('velocity', face.velocityMs, 'fpm').toPrecision(2))} fpm`;
+  const cm = `${toDigits(face.velocityMs * 100, 2)} cm/s`;
+  const fpm = `${toDigits(fromSi('velocity', face.velocityMs, 'fpm'), 2)} fpm`;
   return `${cm} (${fpm}) through the medium: ${FACE_WORDS[face.verdict]}`;
 };

@@ -1,3 +1,4 @@
+import { toDigits } from '@/core/units';
 import { fallsShort, wouldBearMore } from '@/core/filter/label-against-train';
 import type { Deserved, Reason } from '@/core/filter/deserved-class';
 import type { FilterRating } from '@/core/filter/rating';
@@ -13,7 +14,7 @@ export const sayRating = (rating: FilterRating): string => {
     case 'none':
       return 'not rated';
     case 'point':
-      return `${Number((rating.efficiency * 100).toPrecision(7))} % at ${rating.sizeUm} µm`;
+      return `${toDigits(rating.efficiency * 100, 7)} % at ${rating.sizeUm} µm`;
     case 'en1822':
       return `${rating.grade} (EN 1822)`;
     case 'merv':
@@ -38,7 +39,7 @@ export const sayReason = (reason: Reason): string => {
 
 /** The best class that the recorded filters could reach: arithmetic, so it never proves a class. */
 export const sayDeserved = (d: Deserved): Statement => {
-  const at = `at its worst size, ${Number(d.sizeUm.toPrecision(2))} µm, ${sayShare(d.penetration)} gets through`;
+  const at = `at its worst size, ${toDigits(d.sizeUm, 2)} µm, ${sayShare(d.penetration)} gets through`;
   if (d.essential === null)
     return {
       tone: 'open',

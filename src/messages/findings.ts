@@ -1,6 +1,6 @@
 import type { DuctLoad } from '@/core/measure/needs-of-use';
 import type { TestFinding } from '@/core/status/test-findings';
-import { show, showPercent, type UnitSystem } from '@/core/units';
+import { show, showPercent, type UnitSystem, fixed } from '@/core/units';
 import { type Statement, sayComparison } from './verdicts';
 import { belowOrAbove, lessOrMore } from './format';
 
@@ -137,7 +137,7 @@ export const sayFinding = (f: TestFinding, units: UnitSystem): Statement => {
       return {
         tone: 'watch',
         mark: 'Line voltage',
-        sentence: `${f.volts.toFixed(0)} V, ${showPercent(f.off)} ${belowOrAbove(-f.off)} nominal: that alone is about ${showPercent(f.flowShare)} ${lessOrMore(f.off)} flow.`,
+        sentence: `${fixed(f.volts, 0)} V, ${showPercent(f.off)} ${belowOrAbove(-f.off)} nominal: that alone is about ${showPercent(f.flowShare)} ${lessOrMore(f.off)} flow.`,
         detail: 'An estimate (speed goes with the square root of the voltage). Measure again on a good supply.',
       };
     case 'density':

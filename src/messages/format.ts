@@ -1,6 +1,6 @@
 import { HOUR_MS } from '@/core/calendar/time';
 import { LEAST_SAID, MOST_SAID } from '@/core/diagnose/likely';
-import { showPercent } from '@/core/units';
+import { showPercent, toDigits, toDecimals, fixed } from '@/core/units';
 
 // Numbers as a person reads them. Only here do messages compare numbers, and only to choose digits, units and plurals:
 // a comparison that means something belongs in the core.
@@ -55,7 +55,7 @@ export const waitText = (seconds: number): string =>
   seconds < 60 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} ${seconds <= 60 ? 'minute' : 'minutes'}`;
 
 /** Run hours, with as many digits as they are worth. */
-export const runHours = (h: number): string => `${Number(h.toPrecision(h < 10 ? 1 : 2))} h`;
+export const runHours = (h: number): string => `${toDigits(h, h < 10 ? 1 : 2)} h`;
 
 /** A payback time in years, in words. */
 export const years = (y: number): string =>
@@ -65,33 +65,33 @@ export const years = (y: number): string =>
       ? 'at once'
       : y < 2
         ? `${Math.max(1, Math.round(12 * y))} months`
-        : `${Number(y.toFixed(1))} years`;
+        : `${toDecimals(y, 1)} years`;
 
 /** A sum of money, behind the site's own currency where it has said one. */
 export const money = (value: number, currency = ''): string =>
-  `${currency === '' ? '' : `${currency} `}${value.toFixed(value < 100 ? 1 : 0)}`;
+  `${currency === '' ? '' : `${currency} `}${fixed(value, value < 100 ? 1 : 0)}`;
 
 const MEGABYTE = 1e6;
 
 /** The size of a file. */
 export const saySize = (bytes: number): string =>
-  bytes < MEGABYTE ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / MEGABYTE).toFixed(1)} MB`;
+  bytes < MEGABYTE ? `${Math.ceil(bytes / 1000)} kB` : `${fixed(bytes / MEGABYTE, 1)} MB`;
 
 /** Ohm as a meter shows them. */
 export const sayOhm = (ohm: number | null): string =>
   ohm === null
     ? 'open'
     : ohm >= 1e6
-      ? `${Number((ohm / 1e6).toPrecision(3))} MΩ`
+      ? `${toDigits(ohm / 1e6, 3)} MΩ`
       : ohm >= 1e3
-        ? `${Number((ohm / 1e3).toPrecision(3))} kΩ`
-        : `${Number(ohm.toPrecision(3))} Ω`;
+        ? `${toDigits(ohm / 1e3, 3)} kΩ`
+        : `${toDigits(ohm, 3)} Ω`;
 
 /** A share as a technician reads it: three digits, never "0.00". */
 export const sayShare = (share: number): string => {
   const percent = share * 100;
   if (percent === 0) return '0 %';
-  return percent < 1e-4 ? 'under 0.0001 %' : `${Number(percent.toPrecision(percent >= 99 ? 5 : 3))} %`;
+  return percent < 1e-4 ? 'under 0.0001 %' : `${toDigits(percent, percent >= 99 ? 5 : 3)} %`;
 };
 
 /** A probability as a person says it: never 0 or 100 %. */
@@ -101,7 +101,7 @@ export const sayProbability = (p: number): string =>
 /** A ratio as a change in per cent, with its sign. */
 export const signedPercent = (ratio: number): string => {
   const p = 100 * (ratio - 1);
-  return `${p >= 0 ? '+' : '−'}${Number(Math.abs(p).toFixed(Math.abs(p) < 10 ? 1 : 0))} %`;
+  return `${p >= 0 ? '+' : '−'}${toDecimals(Math.abs(p), Math.abs(p) < 10 ? 1 : 0)} %`;
 };
 
 /** A loss against the baseline, as a share; below zero it is a gain. */
@@ -112,9 +112,9 @@ export const againstBaseline = (loss: number): string =>
 export const lossInterval = (v: { lossFraction: number; expanded: number }): string => {
   const low = (v.lossFraction - v.expanded) * 100;
   const high = (v.lossFraction + v.expanded) * 100;
-  if (low >= 0) return `Loss: ${low.toFixed(1)} to ${high.toFixed(1)} % (95 % interval).`;
-  if (high <= 0) return `Gain: ${(-high).toFixed(1)} to ${(-low).toFixed(1)} % (95 % interval).`;
-  return `From ${(-low).toFixed(1)} % gained to ${high.toFixed(1)} % lost (95 % interval).`;
+  if (low >= 0) return `Loss: ${fixed(low, 1)} to ${fixed(high, 1)} % (95 % interval).`;
+  if (high <= 0) return `Gain: ${fixed(-high, 1)} to ${fixed(-low, 1)} % (95 % interval).`;
+  return `From ${fixed(-low, 1)} % gained to ${fixed(high, 1)} % lost (95 % interval).`;
 };
 
 /** A loss is below the baseline, a gain above. */
@@ -127,7 +127,7 @@ export const lessOrMore = (change: number): 'less' | 'more' => (change < 0 ? 'le
 export const signedShare = (share: number): string => `${share >= 0 ? '+' : '-'}${showPercent(share)}`;
 
 /** The p value of a test, never 0. */
-export const pValue = (p: number): string => (p < 0.001 ? 'below 0.001' : `= ${p.toFixed(3)}`);
+export const pValue = (p: number): string => (p < 0.001 ? 'below 0.001' : `= ${fixed(p, 3)}`);
 
 /** Minutes of a test; seconds for a short one. */
 export const aboutMinutes = (minutes: number): string =>
@@ -136,7 +136,7 @@ export const aboutMinutes = (minutes: number): string =>
     : `about ${Math.round(minutes)} ${Math.round(minutes) === 1 ? 'minute' : 'minutes'}`;
 
 /** A factor: one decimal while it is small. */
-export const times = (factor: number): string => (factor < 10 ? factor.toFixed(1) : String(Math.round(factor)));
+export const times = (factor: number): string => (factor < 10 ? fixed(factor, 1) : String(Math.round(factor)));
 
 /** From this bore on a line is a duct. Choice: hoses of the trade end at 76 mm, ducts begin at 80 mm. */
 const DUCT_M = 0.08;

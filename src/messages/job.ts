@@ -1,3 +1,4 @@
+import { toDigits } from '@/core/units';
 import type { ScreeningVerdict } from '@/core/measure/penetration-ratio';
 import type { WholeJob } from '@/core/procedure/choose';
 import type { JobEvent, JobRecord, JobState } from '@/core/procedure/job-log';
@@ -8,7 +9,7 @@ import { capital, HAZARD_WORDS } from './words';
 
 /** A share in per cent, with as many digits as it needs. */
 export const sayPercent = (share: number): string =>
-  Number.isFinite(share) ? `${Number((100 * share).toPrecision(2))} %` : 'any share';
+  Number.isFinite(share) ? `${toDigits(100 * share, 2)} %` : 'any share';
 
 /** The result of a count behind a filter, by its limits. */
 export const sayScreening = (v: ScreeningVerdict): string => {

@@ -5,7 +5,7 @@ import type { Reduced } from '@/core/measure/reduce-any';
 import type { ParticleVerdict } from '@/core/measure/particle-count';
 import type { RoomCount } from '@/core/measure/penetration-ratio';
 import type { OffCurve, SuctionCurve } from '@/core/measure/suction-curve';
-import { show, type UnitSystem } from '@/core/units';
+import { show, type UnitSystem, fixed } from '@/core/units';
 import { sayPercent } from './job';
 import type { Statement } from './verdicts';
 import { pValue } from './format';
@@ -21,7 +21,7 @@ export const LIGHT_WORDS: Record<LightState, string> = { off: 'out', steady: 'on
 
 /** The result of a suction curve; a point that misses by more than the meter's error comes first. */
 export const sayCurve = ({ peak, rangeM3s }: SuctionCurve, off: OffCurve | null, units: UnitSystem): Statement => {
-  const power = `${peak.airPowerW.toFixed(0)} W${peak.expandedW === null ? '' : ` ± ${peak.expandedW.toFixed(0)} W`}`;
+  const power = `${fixed(peak.airPowerW, 0)} W${peak.expandedW === null ? '' : ` ± ${fixed(peak.expandedW, 0)} W`}`;
   const where = `${show('flow', peak.flowM3s, units)} and ${show('pressure', peak.suctionPa, units)}`;
   if (off)
     return {
@@ -110,7 +110,7 @@ export const sayWord = (detail: MethodDetail, stageName: string): Statement => {
       };
     }
     case 'light': {
-      const what = `${detail.name === '' ? 'Indicator' : detail.name} ${LIGHT_WORDS[detail.light]} after ${detail.afterS.toFixed(0)} s`;
+      const what = `${detail.name === '' ? 'Indicator' : detail.name} ${LIGHT_WORDS[detail.light]} after ${fixed(detail.afterS, 0)} s`;
       if (isTooEarly(detail.afterS))
         return {
           tone: 'open',
@@ -136,7 +136,7 @@ export const sayWord = (detail: MethodDetail, stageName: string): Statement => {
 /** A filter's weight against a new one. */
 export const sayMass = (massKg: number, newMassKg: number): Statement => {
   const { ratio, verdict } = filterWeight({ massKg, newMassKg });
-  const sentence = `It weighs ${ratio.toFixed(1)} times a new one.`;
+  const sentence = `It weighs ${fixed(ratio, 1)} times a new one.`;
   switch (verdict) {
     case 'blocked':
       return { tone: 'stop', mark: 'Blocked', sentence, detail: 'A plugged filter can weigh four times a new one.' };

@@ -1,5 +1,5 @@
 import type { Accuracy } from '@/core/measure/accuracy';
-import { type QuantityKind, showFine, type UnitSystem } from '@/core/units';
+import { type QuantityKind, showFine, type UnitSystem, toDigits } from '@/core/units';
 import { whereAbove0 } from './format';
 
 /** The accuracy of a meter, as its plate would give it. */
@@ -9,7 +9,7 @@ export const sayAccuracy = (
   units: UnitSystem,
 ): string => {
   const parts = [
-    ...whereAbove0(relative, (r) => `${Number((100 * r).toPrecision(3))} % of the reading`),
+    ...whereAbove0(relative, (r) => `${toDigits(100 * r, 3)} % of the reading`),
     ...whereAbove0(absoluteSi, (a) => showFine(reads, a, units)),
   ];
   const figure = parts.join(' and ');

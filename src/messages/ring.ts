@@ -1,4 +1,4 @@
-import { fromSi, type UnitSystem } from '@/core/units';
+import { fromSi, type UnitSystem, toDecimals } from '@/core/units';
 import type { BoardFit, RingPlan } from '@/core/upgrade/ring';
 
 // The words of the adapter ring.
@@ -6,8 +6,8 @@ import type { BoardFit, RingPlan } from '@/core/upgrade/ring';
 /** A length as a rule reads it: half a millimetre, a thousandth of an inch beside its 32nd. */
 export const sayLength = (metres: number, units: UnitSystem): string =>
   units === 'us'
-    ? `${Number(fromSi('length', metres, 'in').toFixed(3))} in (${Number((1000 * metres).toFixed(1))} mm)`
-    : `${Number((1000 * metres).toFixed(1))} mm`;
+    ? `${toDecimals(fromSi('length', metres, 'in'), 3)} in (${toDecimals(1000 * metres, 1)} mm)`
+    : `${toDecimals(1000 * metres, 1)} mm`;
 
 /** The pieces to cut. */
 export const sayRing = (p: RingPlan, units: UnitSystem): string => {

@@ -1,3 +1,4 @@
+import { fixed } from '@/core/units';
 import { entry } from './words';
 import type { Reorder } from '@/core/stock/demand';
 import type { NoMerge } from '@/core/stock/merge';
@@ -34,7 +35,7 @@ export const sayOrder = ({ packs }: Reorder): string => `Order ${plural(packs, '
 
 /** Why it is ordered now. */
 export const sayWhyOrder = ({ point, perDay }: Reorder, leadDays: number): string =>
-  `reorder at ${Math.ceil(point.point)}, uses ${(perDay * MONTH_DAYS).toFixed(1)} a month, lead time ${plural(leadDays, 'day')}`;
+  `reorder at ${Math.ceil(point.point)}, uses ${fixed(perDay * MONTH_DAYS, 1)} a month, lead time ${plural(leadDays, 'day')}`;
 
 /** Where a part lies and comes from. */
 export const sayPartLine = (part: Part, price: string): string =>

@@ -1,5 +1,5 @@
 import { chanceWord, inTenths } from '@/core/numeric/chance-word';
-import type { UnitSystem } from '@/core/units';
+import { type UnitSystem, toDigits } from '@/core/units';
 import { type ContainerFit, goesUnder } from '@/core/upgrade/container';
 import type { Payback, Range } from '@/core/upgrade/payback';
 import { size } from './upgrade';
@@ -62,8 +62,7 @@ export const sayContainer = ({ roomM, daysToFull }: ContainerFit, units: UnitSys
   return `${room} ${full}`;
 };
 
-const openings = (n: number): string =>
-  `${Number(n.toPrecision(2))} ${Number(n.toPrecision(2)) === 1 ? 'opening' : 'openings'}`;
+const openings = (n: number): string => `${toDigits(n, 2)} ${toDigits(n, 2) === 1 ? 'opening' : 'openings'}`;
 
 /** How often it is opened for changes, and for how long. */
 export const sayOpenings = ({
@@ -75,6 +74,6 @@ export const sayOpenings = ({
   readonly after: number;
   readonly minutesEach: number;
 }): string => {
-  const minutes = (n: number): string => `${Number((n * minutesEach).toPrecision(2))} minutes`;
+  const minutes = (n: number): string => `${toDigits(n * minutesEach, 2)} minutes`;
   return `It is opened for about ${openings(before)} a year, ${minutes(before)}; afterwards for ${openings(after)}, ${minutes(after)}, and for what it adds.`;
 };

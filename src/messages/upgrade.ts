@@ -1,5 +1,5 @@
 import { MEDIA, type Medium } from '@/core/constants/media';
-import { fromSi, show, type UnitSystem } from '@/core/units';
+import { fromSi, show, type UnitSystem, toDigits } from '@/core/units';
 import type { ClassStanding } from '@/core/machine/machine';
 import type { UpgradeChange, UpgradeKind } from '@/core/upgrade/change';
 import type { Between, UpgradeFigures } from '@/core/upgrade/gain';
@@ -54,12 +54,10 @@ export const CHANGE_LABELS: Readonly<Record<string, string>> = {
 };
 
 export const size = (metres: number, units: UnitSystem): string =>
-  units === 'us'
-    ? `${Number(fromSi('length', metres, 'in').toPrecision(3))} in`
-    : `${Number((1000 * metres).toPrecision(3))} mm`;
+  units === 'us' ? `${toDigits(fromSi('length', metres, 'in'), 3)} in` : `${toDigits(1000 * metres, 3)} mm`;
 
 const area = (m2: number, units: UnitSystem): string =>
-  units === 'us' ? `${Number(fromSi('area', m2, 'ft2').toPrecision(3))} ft²` : `${Number(m2.toPrecision(3))} m²`;
+  units === 'us' ? `${toDigits(fromSi('area', m2, 'ft2'), 3)} ft²` : `${toDigits(m2, 3)} m²`;
 
 export const sayMedium = (medium: Medium): string => MEDIA[medium].label;
 
@@ -78,7 +76,7 @@ export const sayChange = (c: UpgradeChange, stageName: (id: number) => string, u
     case 'exhaust':
       return `exhaust of ${size(c.boreM, units)}`;
     case 'seal':
-      return `leak sealed to ${Number((1e6 * c.leakM2).toPrecision(3))} mm²`;
+      return `leak sealed to ${toDigits(1e6 * c.leakM2, 3)} mm²`;
     case 'takeOut':
       return `${stageName(c.stageId)} taken out`;
     case 'container':
@@ -133,7 +131,7 @@ export const saySeparator = ({
   readonly flowLost: number;
   readonly toSpare: boolean;
 }): string =>
-  `Some fit a separator first of all, some say not on a machine with little suction. On this one it takes ${Math.round(100 * shareOfLift)} % of the fan's suction and ${Number((100 * flowLost).toPrecision(2))} % of the air: ${toSpare ? 'there is suction to spare' : 'that is a lot here, look at filter area and hose first'}.`;
+  `Some fit a separator first of all, some say not on a machine with little suction. On this one it takes ${Math.round(100 * shareOfLift)} % of the fan's suction and ${toDigits(100 * flowLost, 2)} % of the air: ${toSpare ? 'there is suction to spare' : 'that is a lot here, look at filter area and hose first'}.`;
 
 /** The class that may be claimed before and after. */
 export const sayClassChange = ([before, after]: readonly [ClassStanding, ClassStanding]): string => {
@@ -236,8 +234,8 @@ export const sayProof = ({ outcome, measured, predicted, repeats }: Proof): Stat
 /** The result of the particle counts in the exhaust. */
 export const sayParticles = ({ before, after, times, outcome }: ParticleProof): string => {
   const shares = `${sayShare(before.ratio)} of the room’s particles came out before and ${sayShare(after.ratio)} after`;
-  const to = Number.isFinite(times.high) ? `${Number(times.high.toPrecision(2))}` : 'any number of';
-  const range = `${Number(times.low.toPrecision(2))} to ${to} times as many, 9 times in 10`;
+  const to = Number.isFinite(times.high) ? `${toDigits(times.high, 2)}` : 'any number of';
+  const range = `${toDigits(times.low, 2)} to ${to} times as many, 9 times in 10`;
   switch (outcome) {
     case 'more':
       return `${shares}: more, ${range}. Put it back, and look at the seats.`;

@@ -6,7 +6,7 @@ import type { Hose, Predicted } from '@/core/for-work/predict';
 import type { PutIn } from '@/core/for-work/put-in';
 import type { PlaceOfWork } from '@/core/for-work/question';
 import type { ToolKey, ToolSize } from '@/core/for-work/tools';
-import { fromSi, show, type UnitSystem } from '@/core/units';
+import { fromSi, show, type UnitSystem, toDecimals, fixed, toDigits } from '@/core/units';
 import { sayDusts } from './dust';
 import { capital, CLASS_WORDS } from './words';
 import { lineOfBore } from './format';
@@ -83,11 +83,9 @@ export const RISK_WORDS: Readonly<Record<Risk, string>> = {
 };
 
 export const hoseSize = (metres: number, units: UnitSystem): string =>
-  units === 'us'
-    ? `${Number(fromSi('length', metres, 'in').toFixed(2))} in`
-    : `${Number((1000 * metres).toFixed(0))} mm`;
+  units === 'us' ? `${toDecimals(fromSi('length', metres, 'in'), 2)} in` : `${toDecimals(1000 * metres, 0)} mm`;
 const hoseLength = (metres: number, units: UnitSystem): string =>
-  units === 'us' ? `${Number(fromSi('length', metres, 'ft').toFixed(0))} ft` : `${Number(metres.toFixed(1))} m`;
+  units === 'us' ? `${toDecimals(fromSi('length', metres, 'ft'), 0)} ft` : `${toDecimals(metres, 1)} m`;
 
 export const sayHose = ({ boreM, lengthM }: Hose, units: UnitSystem): string =>
   `${hoseSize(boreM, units)} ${lineOfBore(boreM)} of ${hoseLength(lengthM, units)}`;
@@ -144,7 +142,7 @@ export const sayWhyNot = (why: WhyNot, { candidate: { machine }, hose }: Machine
     case 'notWet':
       return 'it is not fitted out for wet work';
     case 'hoseTooSlow':
-      return `no hose here keeps the dust moving on it${hose ? `: ${hose.predicted.velocityMs.toFixed(0)} m/s at best` : ''}`;
+      return `no hose here keeps the dust moving on it${hose ? `: ${fixed(hose.predicted.velocityMs, 0)} m/s at best` : ''}`;
     case 'tooLittleAir':
       return 'no hose here gives the tool its air on it';
   }
@@ -257,7 +255,7 @@ const CHECKS: Readonly<Record<CircuitCheck['check'], readonly [string, string]>>
 
 export const sayCheck = ({ check, value, limit, holds }: CircuitCheck): string => {
   const [what, unit] = CHECKS[check];
-  return `${what}: ${Number(value.toPrecision(3))} ${unit} of ${Number(limit.toPrecision(3))} ${unit}${holds ? '' : ': too much'}.`;
+  return `${what}: ${toDigits(value, 3)} ${unit} of ${toDigits(limit, 3)} ${unit}${holds ? '' : ': too much'}.`;
 };
 
 /** The respirator that the task table asks for. Hours that nobody said are taken as more than four. */

@@ -1,8 +1,9 @@
+import { fixed } from '@/core/units';
 import { overflows } from '@/core/plan/overflows';
 import type { Range, YearAhead } from '@/core/plan/year';
 import { money } from './format';
 
-const whole = (x: number): string => x.toFixed(0);
+const whole = (x: number): string => fixed(x, 0);
 
 /** A range as a person would say it; one figure where both ends are the same. */
 export const sayRangeOf = ([low, , high]: Range, say: (x: number) => string = whole): string =>

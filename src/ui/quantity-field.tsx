@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { fromSi, parseQuantity, type QuantityKind, SHOWN, type UnitSystem } from '@/core/units';
+import { fromSi, parseQuantity, type QuantityKind, SHOWN, type UnitSystem, toDigits } from '@/core/units';
 import { failure } from '@/core/failure/failure';
 import { type Problem, problemsOf } from '@/messages/failures';
 import { FieldProblems } from './problems';
@@ -23,7 +23,7 @@ interface QuantityFieldProps {
 }
 
 const textOf = (kind: QuantityKind, valueSi: number | null, unit: string): string =>
-  valueSi === null ? '' : `${Number(fromSi(kind, valueSi, unit).toPrecision(5))} ${unit}`;
+  valueSi === null ? '' : `${toDigits(fromSi(kind, valueSi, unit), 5)} ${unit}`;
 
 type Read =
   { readonly ok: true; readonly value: number | null } | { readonly ok: false; readonly problems: readonly Problem[] };

@@ -5,7 +5,7 @@ import type { ReducedTest } from '@/core/measure/reduce-test';
 import type { CurvePoint, SuctionCurve } from '@/core/measure/suction-curve';
 import type { RigPart } from '@/core/measure/series-values';
 import type { TestRecord } from '@/core/record/records';
-import { showFine, type UnitSystem } from '@/core/units';
+import { showFine, type UnitSystem, fixed, significant } from '@/core/units';
 
 interface WorkingStep {
   readonly what: string;
@@ -52,10 +52,10 @@ const spreadSteps = ({ repeats, method, rigParts }: ReducedTest, units: UnitSyst
     });
   }
   if (repeats.studentFactor !== null && repeats.degreesOfFreedom !== null && repeats.expanded !== null) {
-    const dof = repeats.degreesOfFreedom < 1000 ? repeats.degreesOfFreedom.toFixed(1) : 'over 1000';
+    const dof = repeats.degreesOfFreedom < 1000 ? fixed(repeats.degreesOfFreedom, 1) : 'over 1000';
     steps.push({
       what: `Student's factor, ${dof} degrees of freedom`,
-      figure: repeats.studentFactor.toFixed(3),
+      figure: fixed(repeats.studentFactor, 3),
       source: 'GUM G.4',
     });
     steps.push({ what: 'half the 95 % interval', figure: showFine(kind, repeats.expanded, units), source: 'GUM G.3' });
@@ -148,7 +148,7 @@ export const CurveWorking = ({ curve, points, units }: CurveWorkingProps) => (
       </tbody>
     </table>
     <p className="soft py-2 text-sm">
-      Suction = {curve.p0Pa.toFixed(0)} Pa - {curve.bPaSM3.toPrecision(4)} Q - {curve.cPaS2M6.toPrecision(4)} Q² (Q in
+      Suction = {fixed(curve.p0Pa, 0)} Pa - {significant(curve.bPaSM3, 4)} Q - {significant(curve.cPaS2M6, 4)} Q² (Q in
       m³/s), least squares, bounded to falling curves. Expansibility by ISO 5167-2; air power is suction times flow, as
       in ASTM F558 but in SI.
     </p>

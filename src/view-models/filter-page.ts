@@ -1,3 +1,4 @@
+import { fixed, toDigits } from '@/core/units';
 import { isAsGoodAsClean } from '@/core/calibrate/load';
 import type { PenetrationChart } from '@/charts/penetration-option';
 import { MEDIA, type Medium } from '@/core/constants/media';
@@ -47,7 +48,7 @@ const noteOf = (stage: Machine['stages'][number], medium: Medium, card: FilterCa
   if (stage.spec.fit.orientation === 'againstFlow') return 'In back to front.';
   if (stage.spec.fit.foreign) return 'Not the part it was tested with.';
   if (MEDIA[medium].seasons && !isAsGoodAsClean(now))
-    return `Carries dust: ${now < 10 ? now.toFixed(1) : Math.round(now)} times its clean resistance. The dust cake filters better than rated and lets less air through.`;
+    return `Carries dust: ${now < 10 ? fixed(now, 1) : Math.round(now)} times its clean resistance. The dust cake filters better than rated and lets less air through.`;
   return stage.spec.fit.rating.scale === 'none'
     ? `Not rated: typical figures for ${MEDIA[medium].label}, not counted for a class.`
     : 'As rated, clean.';
@@ -63,7 +64,7 @@ export const filterRows = (machine: Machine, page: AirPathPage, card: FilterCard
     return [
       {
         name: stage.name,
-        medium: `${MEDIA[air.medium].label}, ${Number(areaM2.toPrecision(3))} m²${air.inParallel > 1 ? ` in ${air.inParallel}` : ''}`,
+        medium: `${MEDIA[air.medium].label}, ${toDigits(areaM2, 3)} m²${air.inParallel > 1 ? ` in ${air.inParallel}` : ''}`,
         rating: sayRating(fit.rating),
         bypass: sayShare(fit.bypass),
         seals: fit.seals === 1 ? '1 seal' : `${fit.seals} seals`,

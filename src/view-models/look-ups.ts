@@ -1,3 +1,4 @@
+import { toDigits } from '@/core/units';
 import type { PenetrationChart } from '@/charts/penetration-option';
 import { MEDIA, MEDIUM_NAMES } from '@/core/constants/media';
 import { CARE_OF } from '@/core/dust/care';
@@ -26,7 +27,7 @@ export const hardestSize = (): HardestSize | null => {
   return {
     chart: {
       curves: faces.map((faceMs, i) => ({
-        name: `${Number((100 * faceMs).toPrecision(2))} cm/s`,
+        name: `${toDigits(100 * faceMs, 2)} cm/s`,
         whole: FACE_TIMES[i] === 1,
         points: SIZES.map((d) => [d, at(faceMs)(d)] as const),
       })),
@@ -39,7 +40,7 @@ export const hardestSize = (): HardestSize | null => {
   };
 };
 
-const percent = (share: number): string => `${Number((100 * share).toPrecision(3))} %`;
+const percent = (share: number): string => `${toDigits(100 * share, 3)} %`;
 
 /** The classes of whole machines, with what each may let through. */
 export const classLines = () =>

@@ -2,7 +2,7 @@ import type { FanChart } from '@/charts/fan-option';
 import type { Calibration, Compared, FittedParameter } from '@/core/calibrate/calibrate';
 import { AS_NEW } from '@/core/path/as-new';
 import { fanXY, systemXY } from '@/core/path/curves';
-import { show, showFine, showPercent, showTwo, type UnitSystem } from '@/core/units';
+import { show, showFine, showPercent, showTwo, type UnitSystem, toDigits, fixed } from '@/core/units';
 import { capital, PLACE_WORDS } from '@/messages/words';
 import type { AirPathPage } from '@/server/services/measuring/air-path';
 
@@ -46,9 +46,9 @@ const figureOf = (name: FittedParameter['name'], value: number, units: UnitSyste
     case 'qMaxM3s':
       return show('flow', value, units);
     case 'leakM2':
-      return `${Number((value * 1e6).toPrecision(2))} mm²`;
+      return `${toDigits(value * 1e6, 2)} mm²`;
     case 'pathScale':
-      return value.toFixed(2);
+      return fixed(value, 2);
   }
 };
 

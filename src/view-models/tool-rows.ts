@@ -1,5 +1,5 @@
 import type { OwnTool } from '@/core/for-work/own-tool';
-import { fromSi, show, type UnitSystem } from '@/core/units';
+import { fromSi, show, type UnitSystem, toDigits } from '@/core/units';
 import { type RegisterColumn, registerRow, type RegisterRow } from '@/contracts/register-row';
 import { hoseSize, TOOL_WORDS } from '@/messages/work';
 
@@ -21,7 +21,7 @@ export const toolRow = (t: OwnTool, units: UnitSystem): RegisterRow =>
       { text: TOOL_WORDS[t.like] },
       t.sizeM === null ? UNKNOWN : { text: hoseSize(t.sizeM, units), sort: t.sizeM },
       t.airM3s === null ? UNKNOWN : { text: show('flow', t.airM3s, units), sort: t.airM3s },
-      t.amps === null ? UNKNOWN : { text: `${Number(fromSi('current', t.amps, 'A').toPrecision(3))} A`, sort: t.amps },
+      t.amps === null ? UNKNOWN : { text: `${toDigits(fromSi('current', t.amps, 'A'), 3)} A`, sort: t.amps },
     ],
     { gone: t.retired },
   );

@@ -3,7 +3,7 @@ import { MACHINE_KINDS } from '@/core/machine/kinds';
 import { boreAreaM2 } from '@/core/measure/bore-flow';
 import type { Method } from '@/core/measure/methods';
 import type { TrendChart } from '@/charts/trend-option';
-import type { UnitSystem } from '@/core/units';
+import { type UnitSystem, fixed } from '@/core/units';
 import { METHOD_WORDS, PLACE_WORDS } from '@/messages/words';
 import type { Bench } from '@/server/services/measuring/bench';
 import { type Trend, type TrendKey, trendKeys, trendQuantity } from '@/server/services/measuring/trend';
@@ -33,11 +33,11 @@ const linesOf = (bench: Bench, trend: Trend): TrendChart['lines'] => {
   if (trend.baseline !== null) {
     lines.push({ name: 'baseline', value: trend.baseline, tone: 'base' });
     lines.push({
-      name: `warn, -${(warnLoss * 100).toFixed(0)} %`,
+      name: `warn, -${fixed(warnLoss * 100, 0)} %`,
       value: trend.baseline * (1 - warnLoss),
       tone: 'watch',
     });
-    lines.push({ name: `act, -${(actLoss * 100).toFixed(0)} %`, value: trend.baseline * (1 - actLoss), tone: 'stop' });
+    lines.push({ name: `act, -${fixed(actLoss * 100, 0)} %`, value: trend.baseline * (1 - actLoss), tone: 'stop' });
   }
   if (
     isFlow(trend.key.method, bench) &&

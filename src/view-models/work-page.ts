@@ -5,7 +5,7 @@ import type { MachineVerdict } from '@/core/for-work/judge-machine';
 import type { Predicted } from '@/core/for-work/predict';
 import { DRYING_HOURS } from '@/core/procedure/assemble';
 import { wheelThatFitsM } from '@/core/for-work/tools';
-import { fromSi, show, type UnitSystem } from '@/core/units';
+import { fromSi, show, type UnitSystem, fixed } from '@/core/units';
 import { CLEANING_WORDS, NO_CARE_WORDS } from '@/messages/dust';
 import { sayLasting } from '@/messages/lasting';
 import { PUT_IN_WORDS, sayHose } from '@/messages/work';
@@ -44,7 +44,7 @@ export const withAnswer = (search: URLSearchParams, question: DustQuestion, answ
 const point = ({ hose, flowM3s, velocityMs }: Predicted) => ({ lengthM: hose.lengthM, flowM3s, velocityMs });
 
 const boreName = (boreM: number, units: UnitSystem): string =>
-  units === 'us' ? `${fromSi('length', boreM, 'in').toFixed(2)} in` : `${Math.round(boreM * 1000)} mm`;
+  units === 'us' ? `${fixed(fromSi('length', boreM, 'in'), 2)} in` : `${Math.round(boreM * 1000)} mm`;
 
 /** The picture of the hoses; null where there is nothing to draw. */
 export const hoseChartOf = (answer: WorkAnswer, units: UnitSystem): HoseChart | null =>

@@ -1,3 +1,4 @@
+import { toDigits } from '../units';
 import { type AirState, moistAirDensity } from '../air/density';
 import { airViscosityPaS } from '../air/viscosity';
 import { UNSTATED_UNCERTAINTY } from '../constants/calibration';
@@ -125,7 +126,7 @@ const curveObservations = (
     return [
       {
         what: 'suction',
-        label: orificeM === 0 ? 'curve, sealed' : `curve, ${Number((orificeM * 1000).toPrecision(3))} mm hole`,
+        label: orificeM === 0 ? 'curve, sealed' : `curve, ${toDigits(orificeM * 1000, 3)} mm hole`,
         testId: record.id,
         value,
         standardUncertainty,

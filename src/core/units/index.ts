@@ -1,4 +1,5 @@
 export { fromSi, toSi } from './convert';
+export { fixed, significant, toDecimals, toDigits } from './decimals';
 export {
   prettyUnit,
   show,

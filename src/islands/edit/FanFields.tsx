@@ -1,6 +1,6 @@
 import { type FanCurve, fanCoefficients, fanPeak, NOMINAL_DRIVE } from '@/core/path/model/fan';
 import { REFERENCE_AIR } from '@/core/path/model/air';
-import { show, type UnitSystem } from '@/core/units';
+import { show, type UnitSystem, fixed } from '@/core/units';
 import { QuantityField } from '@/ui/quantity-field';
 import { Choose, Grid } from './fields';
 import type { AirProps } from './air-props';
@@ -22,8 +22,8 @@ const Peak = ({ curve, units }: { curve: FanCurve; units: UnitSystem }) => {
   return (
     <p className="soft text-sm">
       {peak.inside
-        ? `At most ${peak.airPowerW.toFixed(0)} W of air power, at ${show('flow', peak.flowM3s, units)}.`
-        : `${peak.airPowerW.toFixed(0)} W of air power at the last point measured, and still rising.`}
+        ? `At most ${fixed(peak.airPowerW, 0)} W of air power, at ${show('flow', peak.flowM3s, units)}.`
+        : `${fixed(peak.airPowerW, 0)} W of air power at the last point measured, and still rising.`}
     </p>
   );
 };

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { type CurvePoint, fitSuctionCurve } from '@/core/measure/suction-curve';
 import { type FanCurve, fanOfPoints } from '@/core/path/model/fan';
-import { show, type UnitSystem } from '@/core/units';
+import { show, type UnitSystem, fixed } from '@/core/units';
 import { problemsOf } from '@/messages/failures';
 import { FieldProblems } from '@/ui/problems';
 import { QuantityField } from '@/ui/quantity-field';
@@ -82,7 +82,7 @@ export const FanPoints = ({ id, units, onBad, use }: FanPointsProps) => {
       </div>
       {fit.ok ? (
         <p className="mt-2 text-sm" role="status">
-          {show('pressure', fit.value.p0Pa, units)} sealed; at most {fit.value.peak.airPowerW.toFixed(0)} W at{' '}
+          {show('pressure', fit.value.p0Pa, units)} sealed; at most {fixed(fit.value.peak.airPowerW, 0)} W at{' '}
           {show('flow', fit.value.peak.flowM3s, units)}. The furthest point lies{' '}
           {show('pressure', Math.max(...fit.value.residualsPa.map(Math.abs)), units)} off the curve.
         </p>

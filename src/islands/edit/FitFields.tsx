@@ -1,3 +1,4 @@
+import { toDigits } from '@/core/units';
 import type { En1822Grade, FilterRating, Merv } from '@/core/filter/rating';
 import { EN_1822, MERV_MINIMA } from '@/core/filter/rating';
 import type { Orientation } from '@/core/path/stage-spec';
@@ -47,7 +48,7 @@ const RatingFields = ({ stage, dispatch }: StageFieldProps) => {
         <>
           <NumberField
             label="Holds, %"
-            value={Number((rating.efficiency * 100).toPrecision(8))}
+            value={toDigits(rating.efficiency * 100, 8)}
             low={1}
             high={99.99999}
             step={0.001}
@@ -95,7 +96,7 @@ export const FitFields = (p: StageFieldProps) => {
         <RatingFields {...p} />
         <NumberField
           label="Bypass past its seat, %"
-          value={Number((fit.bypass * 100).toPrecision(6))}
+          value={toDigits(fit.bypass * 100, 6)}
           low={0}
           high={100}
           step={0.001}

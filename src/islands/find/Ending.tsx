@@ -1,3 +1,4 @@
+import { fixed } from '@/core/units';
 import { Flag } from 'lucide-react';
 import { useState } from 'react';
 import { type FaultKind, isSilent } from '@/core/diagnose/fault';
@@ -77,7 +78,7 @@ export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
       </h2>
       <p className="mt-0.5">
         No remaining test is worth its time: the remaining doubt is worth{' '}
-        <span className="dial">{p.doubtMinutes.toFixed(1)}</span> minutes.
+        <span className="dial">{fixed(p.doubtMinutes, 1)}</span> minutes.
       </p>
       <NotRuledOut {...p} />
       <fieldset className="mt-2">

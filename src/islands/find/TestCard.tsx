@@ -1,7 +1,7 @@
 import { ShieldAlert, SkipForward, TestTubes } from 'lucide-react';
 import { useState } from 'react';
 import { QUANTITY_OF, OPERATION_FACTS, sameOperation } from '@/core/diagnose/operation';
-import { SHOWN, show } from '@/core/units';
+import { SHOWN, show, toDecimals, fixed } from '@/core/units';
 import {
   EXPOSURE_WORDS,
   OTHER_WORD,
@@ -266,8 +266,8 @@ export const OtherTests = ({ findings, setup, dispatch, ui, state }: BenchPart) 
               >
                 <span className="block font-semibold">{testTitle(t.operation, setup.model.stages)}</span>
                 <span className="soft text-xs">
-                  <span className="dial">{Number(t.minutes.toFixed(1))}</span> min with its price,{' '}
-                  {EXPOSURE_WORDS[t.exposure]}, settles <span className="dial">{t.bits.toFixed(2)}</span> bit
+                  <span className="dial">{toDecimals(t.minutes, 1)}</span> min with its price,{' '}
+                  {EXPOSURE_WORDS[t.exposure]}, settles <span className="dial">{fixed(t.bits, 2)}</span> bit
                 </span>
               </button>
             </li>

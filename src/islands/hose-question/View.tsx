@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { PathView } from '@/core/calibrate/path-view';
 import { withHose } from '@/core/calibrate/load';
 import { AS_NEW } from '@/core/path/as-new';
-import { fromSi, parseQuantity, show, showPercent, type UnitSystem } from '@/core/units';
+import { fromSi, parseQuantity, show, showPercent, type UnitSystem, significant } from '@/core/units';
 import { problemsOf } from '@/messages/failures';
 import { FieldProblems } from '@/ui/problems';
 
@@ -71,7 +71,7 @@ export const HoseQuestion = ({ view, units }: HoseProps) => {
   const [bore, setBore] = useState(
     view.hoseM === null
       ? ''
-      : `${fromSi('length', view.hoseM, units === 'us' ? 'in' : 'mm').toPrecision(3)} ${units === 'us' ? 'in' : 'mm'}`,
+      : `${significant(fromSi('length', view.hoseM, units === 'us' ? 'in' : 'mm'), 3)} ${units === 'us' ? 'in' : 'mm'}`,
   );
   const [lengthRead, boreRead] = [
     read(length, units === 'us' ? 'ft' : 'm', LONGEST_M),

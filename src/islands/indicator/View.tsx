@@ -2,7 +2,7 @@ import { Printer } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { DISC_COVERS, discHoleM, type DiscSeen, discVerdict } from '@/core/path/disc';
 import { type CheckedFilter, notReady } from '@/core/path/fresh';
-import { show, type UnitSystem } from '@/core/units';
+import { show, type UnitSystem, fixed } from '@/core/units';
 import type { Problem } from '@/messages/failures';
 import { NOT_READY_WORDS, VERDICT_WORDS } from '@/messages/indicator';
 import { newClientId, postAction } from '@/ui/post-action';
@@ -36,7 +36,7 @@ const DiscPicture = ({ boreM, holeM }: { readonly boreM: number; readonly holeM:
       height={`${rule + 8}mm`}
       viewBox={`0 0 ${width} ${rule + 8}`}
       role="img"
-      aria-label={`Disc with a hole of ${hole.toFixed(1)} millimetres`}
+      aria-label={`Disc with a hole of ${fixed(hole, 1)} millimetres`}
       className="max-w-full"
     >
       <circle cx={centre} cy={outer / 2 + 1} r={outer / 2} fill="none" stroke="currentColor" strokeWidth="0.3" />
@@ -221,12 +221,12 @@ export const IndicatorCheck = ({ tag, boreM, selectorM, hasLamp, filters, caseId
     <div className="py-3">
       <h2 className="text-2xl font-bold">
         A hole of{' '}
-        <span className="dial">{units === 'us' ? show('length', holeM, 'us') : `${(holeM * 1000).toFixed(1)} mm`}</span>{' '}
+        <span className="dial">{units === 'us' ? show('length', holeM, 'us') : `${fixed(holeM * 1000, 1)} mm`}</span>{' '}
         covers {DISC_COVERS * 100} % of this hose
       </h2>
       <p className="soft">
-        Hose bore {show('length', boreM, units)}: a fifth of its area stays open, {((holeM / boreM) * 100).toFixed(0)} %
-        of its bore.{' '}
+        Hose bore {show('length', boreM, units)}: a fifth of its area stays open, {fixed((holeM / boreM) * 100, 0)} % of
+        its bore.{' '}
         {selectorM !== null && Math.abs(selectorM - boreM) > 5e-4
           ? `The selector is set to ${show('length', selectorM, units)}: set it to the hose first.`
           : ''}

@@ -2,7 +2,7 @@ import { Radio } from 'lucide-react';
 import { type Dispatch, useEffect, useState } from 'react';
 import { METHODS } from '@/core/measure/methods';
 import { type Settled, settledMean } from '@/core/measure/settling';
-import { fromSi, prettyUnit, show, type UnitSystem } from '@/core/units';
+import { fromSi, prettyUnit, show, type UnitSystem, toDigits } from '@/core/units';
 import { EMPTY_BUFFER, type MeterBuffer, STOPPED_AFTER_MS } from './meter-buffer';
 import type { MeasureAction, MeasureState } from './state';
 
@@ -90,7 +90,7 @@ const LiveMeter = (props: MeterProps) => {
   const unit = state.units[state.method];
   const enter = (valueSi: number, how: 'hold' | 'max') => {
     setSince(listening.nowMs);
-    dispatch({ type: 'held', how, unit, typed: String(Number(fromSi(kind, valueSi, unit).toPrecision(5))) });
+    dispatch({ type: 'held', how, unit, typed: String(toDigits(fromSi(kind, valueSi, unit), 5)) });
   };
   const said = notice(listening);
   return (

@@ -1,5 +1,5 @@
 import type { Machine } from '@/core/machine/machine';
-import type { UnitSystem } from '@/core/units';
+import { type UnitSystem, fixed } from '@/core/units';
 import type { Problem } from '@/messages/failures';
 import { sayOther } from '@/messages/outcomes';
 import { sayQuestion } from '@/messages/warnings';
@@ -67,13 +67,13 @@ export const Verdict = ({ live, waiting, units, machine, stageName, newMassKg, u
           <Sentence said={sayOther(live.reduced, units, stageName)} lead />
           {live.reduced.form === 'curve' && (
             <BigNumber
-              number={live.reduced.curve.peak.airPowerW.toFixed(0)}
+              number={fixed(live.reduced.curve.peak.airPowerW, 0)}
               unit="W"
               label="peak air power"
               plusMinus={
                 live.reduced.curve.peak.expandedW === null
                   ? undefined
-                  : `${live.reduced.curve.peak.expandedW.toFixed(0)} W at 95 %`
+                  : `${fixed(live.reduced.curve.peak.expandedW, 0)} W at 95 %`
               }
             />
           )}

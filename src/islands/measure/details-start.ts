@@ -3,11 +3,11 @@ import type { MethodDetail } from '@/core/measure/detail';
 import type { DetailEntry } from '@/core/measure/detail-entry';
 import { METHOD_NAMES, type Method, METHODS } from '@/core/measure/methods';
 import type { Typed } from '@/core/measure/typed';
-import { fromSi, type QuantityKind, SHOWN, type UnitSystem } from '@/core/units';
+import { fromSi, type QuantityKind, SHOWN, type UnitSystem, toDigits } from '@/core/units';
 
 /** An SI value as a person would type it in a unit; '' for null. */
 export const typedOf = (valueSi: number | null, kind: QuantityKind, unit: string): Typed => ({
-  typed: valueSi === null ? '' : String(Number(fromSi(kind, valueSi, unit).toPrecision(6))),
+  typed: valueSi === null ? '' : String(toDigits(fromSi(kind, valueSi, unit), 6)),
   unit,
 });
 

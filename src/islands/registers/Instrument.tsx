@@ -1,7 +1,7 @@
 import { type SyntheticEvent, useState } from 'react';
 import { METHODS } from '@/core/measure/methods';
 import type { Instrument } from '@/core/record/records';
-import type { QuantityKind, UnitSystem } from '@/core/units';
+import { type QuantityKind, type UnitSystem, toDigits } from '@/core/units';
 import { QUANTITY_WORDS } from '@/messages/words';
 import { DayField } from '@/ui/day-field';
 import { QuantityField } from '@/ui/quantity-field';
@@ -29,7 +29,7 @@ const draftOf = (i: Instrument | null): Draft => ({
   reads: i?.reads ?? 'flow',
   meaning: i?.accuracy.meaning ?? 'limits',
   factor: String(i?.accuracy.coverageFactor ?? 2),
-  relative: i ? String(Number((100 * i.accuracy.relative).toPrecision(4))) : '',
+  relative: i ? String(toDigits(100 * i.accuracy.relative, 4)) : '',
   absoluteSi: i?.accuracy.absoluteSi ?? 0,
   resolutionSi: i?.accuracy.resolutionSi ?? null,
   certificate: i?.certificate ?? '',

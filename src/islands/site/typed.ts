@@ -1,9 +1,10 @@
+import { toDecimals } from '@/core/units';
 import { isCalendarDate } from '@/core/calendar/calendar-date';
 import type { Site } from '@/core/site/site';
 
 export type SetSite = (over: Partial<Site>) => void;
 
-const percent = (share: number): string => String(Number((share * 100).toFixed(1)));
+const percent = (share: number): string => String(toDecimals(share * 100, 1));
 
 /** The form as typed. */
 export interface Typed {

@@ -1,3 +1,4 @@
+import { toDigits } from '@/core/units';
 import type { FailureCode, FactValue } from '@/core/failure/failure';
 import { NO_CARE_WORDS, REFERRAL_WORDS } from '../dust';
 import { entry } from '../words';
@@ -6,7 +7,7 @@ type Facts = Readonly<Record<string, FactValue>>;
 type Text = readonly [title: string, sentence: string, hint: string];
 
 const text = (fact: FactValue | undefined): string => String(fact ?? '');
-const percent = (fact: FactValue | undefined): string => `${Number((100 * Number(fact)).toPrecision(3))} %`;
+const percent = (fact: FactValue | undefined): string => `${toDigits(100 * Number(fact), 3)} %`;
 
 const NOT_OFFERED: Readonly<Record<string, string>> = {
   takesOutFilter: 'Running with a filter taken out is for plain dust only, and only behind another filter.',

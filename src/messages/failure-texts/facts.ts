@@ -1,5 +1,5 @@
 import type { FactValue } from '@/core/failure/failure';
-import { type QuantityKind, siUnit } from '@/core/units';
+import { type QuantityKind, siUnit, toDigits } from '@/core/units';
 import { QUANTITY_WORDS } from '../words';
 
 /** Facts of a failure besides its code. */
@@ -13,12 +13,12 @@ export const text = (fact: FactValue | undefined): string => String(fact ?? '');
 export const inWords = (f: Facts, key: string): string => {
   const value = Number(f[key]);
   return f['kind'] === 'length'
-    ? `${Number((value * 1000).toPrecision(4))} mm`
-    : `${Number(value.toPrecision(4))} ${siUnit(f['kind'] as QuantityKind)}`;
+    ? `${toDigits(value * 1000, 4)} mm`
+    : `${toDigits(value, 4)} ${siUnit(f['kind'] as QuantityKind)}`;
 };
 
-export const percent = (fact: FactValue | undefined): string => `${Number((100 * Number(fact)).toPrecision(3))} %`;
-export const litres = (fact: FactValue | undefined): string => `${Number((1000 * Number(fact)).toPrecision(3))} L/s`;
+export const percent = (fact: FactValue | undefined): string => `${toDigits(100 * Number(fact), 3)} %`;
+export const litres = (fact: FactValue | undefined): string => `${toDigits(1000 * Number(fact), 3)} L/s`;
 
 /** Names of form fields, by the last part of their path. */
 const FIELD_NAMES: Readonly<Record<string, string>> = {

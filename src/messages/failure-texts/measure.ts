@@ -1,3 +1,4 @@
+import { fixed } from '@/core/units';
 import type { FailureCode } from '@/core/failure/failure';
 import { type Facts, type Text, quantity, whole, text } from './facts';
 
@@ -113,7 +114,7 @@ export const MEASURE_TEXTS = {
   ],
   'air.sea-level-pressure': (f) => [
     'Reduced to sea level?',
-    `${(Number(f['pressurePa']) / 1000).toFixed(1)} kPa at ${whole(f['altitudeM'])} m looks like a weather report reduced to sea level.`,
+    `${fixed(Number(f['pressurePa']) / 1000, 1)} kPa at ${whole(f['altitudeM'])} m looks like a weather report reduced to sea level.`,
     'Type the pressure read on the spot, or leave it empty to use the altitude.',
   ],
   'instrument.unknown': () => [

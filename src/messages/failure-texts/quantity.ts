@@ -1,3 +1,4 @@
+import { fixed } from '@/core/units';
 import type { FailureCode } from '@/core/failure/failure';
 import { type Facts, type Text, quantity, text, inWords } from './facts';
 
@@ -55,7 +56,7 @@ export const QUANTITY_TEXTS = {
   ],
   'suction.impossible': (f) => [
     'More than the air can give',
-    `${text(f['number'])} ${text(f['unit'])} is at or above the pressure of the air itself, ${(Number(f['barometricPa']) / 1000).toFixed(1)} kPa here. No machine can pull that much.`,
+    `${text(f['number'])} ${text(f['unit'])} is at or above the pressure of the air itself, ${fixed(Number(f['barometricPa']) / 1000, 1)} kPa here. No machine can pull that much.`,
     'Technicians who say "pounds" usually read inches of water: try inH2O.',
   ],
 } satisfies Partial<Record<FailureCode, (f: Facts) => Text>>;

@@ -1,3 +1,4 @@
+import { toDigits } from '@/core/units';
 import type { FailureCode } from '@/core/failure/failure';
 import { sayNoMerge } from '../stock';
 import { SHEET_TEXTS } from './sheet';
@@ -24,7 +25,7 @@ const WORK_FIELDS: Readonly<Record<string, string>> = {
 const SHOWN_TIMES: Readonly<Record<string, number>> = { mm: 1000, 'L/s': 1000 };
 const inShown = (f: Facts, key: string): string => {
   const unit = text(f['unit']);
-  return `${Number((Number(f[key]) * (SHOWN_TIMES[unit] ?? 1)).toPrecision(4))} ${unit}`;
+  return `${toDigits(Number(f[key]) * (SHOWN_TIMES[unit] ?? 1), 4)} ${unit}`;
 };
 
 /** Refusals of a site, a part or a meter. */

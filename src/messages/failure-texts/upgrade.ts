@@ -1,3 +1,4 @@
+import { toDigits } from '@/core/units';
 import type { FailureCode } from '@/core/failure/failure';
 import { type Facts, text, type Text } from './facts';
 
@@ -27,7 +28,7 @@ const CHANGE_FIELDS: Readonly<Record<string, string>> = {
   volumeM3: 'The volume',
 };
 
-const mm = (fact: Facts[string] | undefined): string => `${Number((1000 * Number(fact)).toPrecision(4))} mm`;
+const mm = (fact: Facts[string] | undefined): string => `${toDigits(1000 * Number(fact), 4)} mm`;
 const limit = (f: Facts, key: string): string => (text(f['field']) === 'brackets' ? text(f[key]) : mm(f[key]));
 
 /** Refusals of the upgrade desk. */

@@ -1,3 +1,4 @@
+import { toDigits } from '@/core/units';
 import type { MeterLine } from '@/contracts/meter-line';
 
 /** The stand-in meter: approaches a settled value, in a unit, with noise and dropped readings. */
@@ -23,5 +24,5 @@ export const standInLine = (
   if (uniform() < DROP_CHANCE) return { ...base, value: null };
   const normal = Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
   const settled = meter.target * (1 - Math.exp(-seconds / SETTLING_S));
-  return { ...base, value: Number((settled * (1 + meter.noise * normal)).toPrecision(5)) };
+  return { ...base, value: toDigits(settled * (1 + meter.noise * normal), 5) };
 };

@@ -1,6 +1,6 @@
 import type { KeyboardEvent, PointerEvent } from 'react';
 import type { PressureProfile } from '@/core/path/pressure-profile';
-import { fromSi, prettyUnit, SHOWN, type UnitSystem } from '@/core/units';
+import { fromSi, prettyUnit, SHOWN, type UnitSystem, fixed } from '@/core/units';
 
 export interface Lines {
   readonly asNew: PressureProfile;
@@ -41,7 +41,7 @@ export const placeOf = ({ lines, floorPa, heightPx }: Pick<PictureProps, 'lines'
 export const lineOf = (stairs: PressureProfile, y: (pa: number) => number): string =>
   stairs.steps
     .map((s, i) => {
-      const [x, from, to] = [i * COLUMN, y(s.fromPa).toFixed(1), y(s.toPa).toFixed(1)];
+      const [x, from, to] = [i * COLUMN, fixed(y(s.fromPa), 1), fixed(y(s.toPa), 1)];
       return `${i === 0 ? 'M' : 'L'}${x} ${from} L${x + 34} ${from} L${x + 66} ${to} L${x + COLUMN} ${to}`;
     })
     .join(' ');
@@ -49,7 +49,7 @@ export const lineOf = (stairs: PressureProfile, y: (pa: number) => number): stri
 export const short = (pa: number, units: UnitSystem): string => {
   const value = fromSi('pressure', pa, SHOWN[units].pressure.unit);
   const digits = Math.abs(value) >= 9.95 ? 1 : 2;
-  return value.toFixed(units === 'us' ? Math.min(1, digits) : digits);
+  return fixed(value, units === 'us' ? Math.min(1, digits) : digits);
 };
 
 const Column = (p: PictureProps & { readonly position: number; readonly y: (pa: number) => number }) => {

@@ -1,7 +1,7 @@
 import type { PathView } from '@/core/calibrate/path-view';
 import { flowLamp, gaugeZone } from '@/core/path/indicator';
 import type { PressureProfile } from '@/core/path/pressure-profile';
-import { show, showParts, type UnitSystem } from '@/core/units';
+import { show, showParts, type UnitSystem, fixed } from '@/core/units';
 import { capital } from '@/messages/words';
 import { ToneMark } from '../tone-mark';
 
@@ -41,7 +41,7 @@ const Lamp = ({ view, stairs, hoseM }: FiguresProps) => {
   return (
     <ToneMark
       tone={lit ? 'stop' : 'good'}
-      word={lit ? `Low-flow light on: below ${warnsAtMs.toFixed(0)} m/s in this hose` : 'Low-flow light off'}
+      word={lit ? `Low-flow light on: below ${fixed(warnsAtMs, 0)} m/s in this hose` : 'Low-flow light off'}
     />
   );
 };

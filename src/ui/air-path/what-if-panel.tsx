@@ -1,6 +1,6 @@
 import type { PathView } from '@/core/calibrate/path-view';
 import type { ModelStage } from '@/core/path/machine-path';
-import { fromSi, prettyUnit, SHOWN, show, type UnitSystem } from '@/core/units';
+import { fromSi, prettyUnit, SHOWN, show, type UnitSystem, fixed, toDigits } from '@/core/units';
 import { capital } from '@/messages/words';
 import { handleOf } from '@/core/path/handle';
 import { FARTHEST, loadOfPull, pullAt, startWhatIf, type WhatIf, type WhatIfAction } from './what-if';
@@ -52,7 +52,7 @@ export const pullText = (view: PathView, state: WhatIf, position: number): strin
   const clean = view.asNew?.steps[position];
   const r = clean && clean.flowM3s > 0 ? clean.dropPa / clean.flowM3s : 0;
   const times = r > 0 ? 1 + loadOfPull(t, view) / r : 1;
-  return `${times < 10 ? times.toFixed(1) : Math.round(times)} times its clean resistance`;
+  return `${times < 10 ? fixed(times, 1) : Math.round(times)} times its clean resistance`;
 };
 
 const StageHandles = ({
@@ -103,7 +103,7 @@ const HoseHandles = ({ view, state, dispatch, units }: PanelProps) => {
         low={0.5}
         high={view.collector ? 30 : 20}
         step={0.5}
-        text={units === 'us' ? `${fromSi('length', now.lengthM, 'ft').toFixed(0)} ft` : `${now.lengthM} m`}
+        text={units === 'us' ? `${fixed(fromSi('length', now.lengthM, 'ft'), 0)} ft` : `${now.lengthM} m`}
         onSlide={(lengthM) => dispatch({ type: 'hose', hose: { ...now, lengthM } })}
       />
       <Slide
@@ -129,7 +129,7 @@ const DriveHandles = ({ view, state, dispatch }: PanelProps) => {
         low={view.nominalVolts * 0.7}
         high={view.nominalVolts * 1.1}
         step={1}
-        text={`${state.volts.toFixed(0)} V of ${view.nominalVolts.toFixed(0)} V`}
+        text={`${fixed(state.volts, 0)} V of ${fixed(view.nominalVolts, 0)} V`}
         onSlide={(volts) => dispatch({ type: 'volts', volts })}
       />
     );
@@ -161,7 +161,7 @@ const LeakHandle = ({ view, state, dispatch, units, node }: PanelProps & { reado
   const across =
     areaMm2 === 0
       ? 'none'
-      : `${areaMm2.toFixed(0)} mm², a ${Number(fromSi('length', hole, lengthUnit).toPrecision(2))} ${prettyUnit(lengthUnit)} hole`;
+      : `${fixed(areaMm2, 0)} mm², a ${toDigits(fromSi('length', hole, lengthUnit), 2)} ${prettyUnit(lengthUnit)} hole`;
   // The square gives the small leaks, where it matters, the longer way of the slider.
   return (
     <Slide

@@ -1,3 +1,4 @@
+import { toDecimals } from '@/core/units';
 import Papa from 'papaparse';
 import { addDays } from '@/core/calendar/calendar-date';
 import { plainCell as text } from '../house/csv';
@@ -19,7 +20,7 @@ export const orderList = async (context: Context): Promise<string> => {
       on_hand: part.onHand,
       on_order: orders.reduce((sum, o) => sum + o.quantity, 0),
       reorder_point: Math.ceil(reorder.point.point),
-      per_month: Number((reorder.perDay * 30).toFixed(2)),
+      per_month: toDecimals(reorder.perDay * 30, 2),
       lead_days: part.leadDays,
       here_by: addDays(yard.today, part.leadDays),
       for_machines: text(usedBy.join(' ')),

@@ -1,3 +1,4 @@
+import { toDecimals } from '@/core/units';
 import { Colors, DxfWriter, point3d, Units } from '@tarikjabiri/dxf';
 import { type RingQuery, readRing } from '@/contracts/ring';
 import type { Result } from '@/core/failure/failure';
@@ -10,7 +11,7 @@ export const ringOf = (query: RingQuery): Result<RingPlan> => {
   return question.ok ? planRing(question.value) : question;
 };
 
-const figure = (n: number): string => String(Number(n.toFixed(4)));
+const figure = (n: number): string => String(toDecimals(n, 4));
 
 /** The shapes of a drawing as SVG, without the sheet around it; y downwards as SVG has it. */
 export const svgShapes = ({ circles, lines, heightMm }: Drawing): string =>

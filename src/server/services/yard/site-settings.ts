@@ -1,3 +1,4 @@
+import { toDecimals } from '@/core/units';
 import { PlainAnswer } from '@/contracts/action-answer';
 import type { SiteBody } from '@/contracts/site';
 import { ok, type Result } from '@/core/failure/failure';
@@ -16,10 +17,10 @@ import { type Context, runOnce } from './user-action';
 export const SETTINGS = {
   name: (s: Site) => s.name,
   timeZone: (s: Site) => s.timeZone,
-  altitude: (s: Site) => `${Number(s.altitudeM.toFixed(1))} m`,
+  altitude: (s: Site) => `${toDecimals(s.altitudeM, 1)} m`,
   ruleSet: (s: Site) => s.ruleSet,
-  warnLoss: (s: Site) => `${Number((100 * s.thresholds.warnLoss).toFixed(1))} %`,
-  actLoss: (s: Site) => `${Number((100 * s.thresholds.actLoss).toFixed(1))} %`,
+  warnLoss: (s: Site) => `${toDecimals(100 * s.thresholds.warnLoss, 1)} %`,
+  actLoss: (s: Site) => `${toDecimals(100 * s.thresholds.actLoss, 1)} %`,
   weekdays: (s: Site) => s.working.weekdays.join(''),
   closed: (s: Site) => s.working.closed.join(', '),
   minutesADay: (s: Site) => `${s.minutesADay} min`,
