@@ -11,7 +11,7 @@ import { loadMeters } from '@/server/services/yard/registers';
 import { settingHistory } from '@/server/services/yard/site-settings';
 import { loadStockDesk } from '@/server/services/stock/stock-desk';
 import type { Context } from '@/server/services/yard/user-action';
-import { wasteLog } from '@/server/services/work/waste-log';
+import { wasteLog } from '@/server/services/jobs/waste-log';
 import { loadYard, type Yard } from '@/server/services/yard/yard';
 import { kindText } from './board-tags';
 

@@ -10,7 +10,7 @@ import { CLEANING_WORDS, NO_CARE_WORDS } from '@/messages/dust';
 import { sayLasting } from '@/messages/lasting';
 import { PUT_IN_WORDS, sayHose } from '@/messages/work';
 import { capital } from '@/messages/words';
-import type { WorkAnswer } from '@/server/services/work/work-desk';
+import type { WorkAnswer } from '@/server/services/jobs/work-desk';
 
 type Params = Readonly<Record<string, string>>;
 

@@ -340,7 +340,7 @@ const LONG_BECAUSE: Readonly<Record<string, string>> = {
   'messages/procedure.ts': 'the words of every step, a line each: read as one page',
   'core/machine/kinds.ts': 'every fact of each kind, one record a kind: read as one page',
   'core/procedure/prove/effects.ts': 'one effect for each step: read as one table',
-  'server/services/work/find-case.ts': 'one branch for each thing that is done in a case, all in one transaction',
+  'server/services/jobs/find-case.ts': 'one branch for each thing that is done in a case, all in one transaction',
   'view-models/log-entries.ts': 'one branch for each kind of record in the log',
 };
 

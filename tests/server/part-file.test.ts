@@ -11,7 +11,7 @@ import { keepPartPhoto, partPhotoOf } from '@/server/services/stock/part-photo';
 import { loadPartPage } from '@/server/services/stock/part-page';
 import { keepPart } from '@/server/services/yard/registers';
 import type { Context } from '@/server/services/yard/user-action';
-import { startJob } from '@/server/services/work/start-job';
+import { startJob } from '@/server/services/jobs/start-job';
 import { dustBody, partBody } from '../support/bodies';
 import { demoContext, newId } from '../support/database';
 import { said } from '../support/said';

@@ -21,7 +21,7 @@ import {
   signOutEverywhere,
   whoIs,
 } from '@/server/services/house/sign-in';
-import { startJob } from '@/server/services/work/start-job';
+import { startJob } from '@/server/services/jobs/start-job';
 import type { Context } from '@/server/services/yard/user-action';
 import { ownPath } from '@/view-models/own-path';
 import { dustBody } from '../support/bodies';

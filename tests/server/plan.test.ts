@@ -16,7 +16,7 @@ import { logAway, logLook, logUsage } from '@/server/services/yard/log-wear';
 import { orderList } from '@/server/services/stock/order-list';
 import { orderArrived, orderPart } from '@/server/services/stock/order-part';
 import { planYard } from '@/server/services/plan/plan-yard';
-import { recordChange } from '@/server/services/work/record-change';
+import { recordChange } from '@/server/services/jobs/record-change';
 import { recordTest } from '@/server/services/measuring/record-test';
 import { readOutbox } from '@/server/services/plan/reminders';
 import { loadRound } from '@/server/services/plan/round';

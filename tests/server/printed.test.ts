@@ -5,7 +5,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { scannedTag } from '@/core/machine/tag-search';
 import { csvOf } from '@/server/services/house/csv';
 import { qrSquare } from '@/server/services/house/qr';
-import { wasteLog } from '@/server/services/work/waste-log';
+import { wasteLog } from '@/server/services/jobs/waste-log';
 import { loadYard, type Yard } from '@/server/services/yard/yard';
 import { labelsOf, LABEL_KINDS, leadsHere, originOf, sheetsFor } from '@/view-models/labels';
 import { LIST_NAMES, listOf } from '@/view-models/lists';

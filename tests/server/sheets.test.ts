@@ -7,7 +7,7 @@ import { openMigrated } from '@/server/db/connect';
 import { loadBench } from '@/server/services/measuring/bench';
 import { keepSite } from '@/server/services/yard/site-settings';
 import { recentSheets, takeInSheet, undoSheet } from '@/server/services/house/take-in-sheet';
-import { recordChange } from '@/server/services/work/record-change';
+import { recordChange } from '@/server/services/jobs/record-change';
 import { loadParts } from '@/server/repositories/stock';
 import { logEntries } from '@/view-models/log-entries';
 import { newId, NOW } from '../support/database';

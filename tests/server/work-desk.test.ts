@@ -4,7 +4,7 @@ import type { Db } from '@/server/db/connect';
 import { openMigrated } from '@/server/db/connect';
 import { judgeMachine } from '@/core/for-work/judge-machine';
 import { keepTool, loadToolList, recordBonding } from '@/server/services/yard/tools';
-import { answerWork } from '@/server/services/work/work-desk';
+import { answerWork } from '@/server/services/jobs/work-desk';
 import type { Context } from '@/server/services/yard/user-action';
 import { problemsOf } from '@/messages/failures';
 import { sayAnswer } from '@/messages/work';

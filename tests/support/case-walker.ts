@@ -9,7 +9,7 @@ import { cures, type Repair, REPAIR_KINDS } from '@/core/diagnose/repair';
 import type { Interventions } from '@/core/diagnose/signature';
 import { sayRepair, testTitle, wordLabel } from '@/messages/find';
 import { openMigrated } from '@/server/db/connect';
-import { findOfTag } from '@/server/services/work/find-page';
+import { findOfTag } from '@/server/services/jobs/find-page';
 
 /** What a machine's cases are weighed on, from the server's own records. */
 export const setupOf = async (dataFile: string, tag: string): Promise<CaseSetup> => {

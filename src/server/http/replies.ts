@@ -1,5 +1,5 @@
 import type { RecordedReply } from '@/contracts/responses';
-import type { ChangeRecorded } from '../services/work/record-change';
+import type { ChangeRecorded } from '../services/jobs/record-change';
 import type { Recorded } from '../services/measuring/record-test';
 import { sayQuestion, sayShort } from '@/messages/warnings';
 

@@ -10,7 +10,7 @@ import { listMachines } from '../../repositories/lists';
 import { listHours, listLooks } from '../../repositories/machine-lists';
 import { correctTag, editPath, newMachine } from '../../services/yard/edit-path';
 import { editRules } from '../../services/yard/edit-rules';
-import { recordIntegrity } from '../../services/work/integrity-check';
+import { recordIntegrity } from '../../services/jobs/integrity-check';
 import { logAway, logLook, logUsage } from '../../services/yard/log-wear';
 import { retireMachine } from '../../services/yard/retire';
 import { recordDecontaminated, recordExamination, stateDust } from '../../services/yard/state-dust';

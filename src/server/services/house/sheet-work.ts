@@ -12,7 +12,7 @@ import { SHOWN } from '@/core/units';
 import { insertChange } from '../../repositories/changes';
 import { insertTest } from '../../repositories/tests';
 import { insertUsage } from '../../repositories/wear';
-import { checkStage } from '../work/record-change';
+import { checkStage } from '../jobs/record-change';
 import { dayChecked, type Done, done, machineOf, numberOf, oneOf, type SheetWorld, textOf, twice } from './sheet-world';
 import { refusedBy } from '../yard/state-dust';
 
