@@ -7,7 +7,7 @@ import { rebuildDigests } from '@/server/services/yard/digest';
 import { keepPerson, makeCode } from '@/server/services/house/people';
 import { backup, backups, restore } from './backups';
 import { exportBundle, importBundle, schema } from './bundles';
-import { sayViolation } from '@/messages/procedure';
+import { sayViolation } from '@/messages/violations';
 import { runCalc } from './calc';
 import { checkProcedures } from './check-procedures';
 import { HELP, helpOf } from './help';

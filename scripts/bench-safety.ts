@@ -7,7 +7,7 @@ import { judgePhrase } from '../tests/bench/safety/judge-phrase';
 import { PHRASES } from '../tests/bench/safety/phrases';
 import { procedureOf } from '../tests/bench/safety/written';
 import { machineOfKind } from '../tests/support/jobs';
-import { sayViolation } from '@/messages/procedure';
+import { sayViolation } from '@/messages/violations';
 import { report } from './bench-report';
 
 const checked = checkProcedures();

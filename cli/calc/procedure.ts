@@ -10,15 +10,9 @@ import { assemble } from '@/core/procedure/assemble';
 import { type JobScope, offersOf } from '@/core/procedure/choose';
 import { prove } from '@/core/procedure/prove/prove';
 import type { Procedure } from '@/core/procedure/step';
-import {
-  CAUTION_WORDS,
-  CHECK_WORDS,
-  PROCEDURE_WORDS,
-  RUN_WORDS,
-  sayStepOf,
-  sayViolation,
-  WHY_WORDS,
-} from '@/messages/procedure';
+import { CAUTION_WORDS, CHECK_WORDS, PROCEDURE_WORDS, RUN_WORDS, WHY_WORDS } from '@/messages/procedure';
+import { sayStepOf } from '@/messages/step-words';
+import { sayViolation } from '@/messages/violations';
 import { templateMachine } from './template-machine';
 
 const jobOf = ({ job }: ProcedureInput, machine: Machine): Result<JobScope> => {

@@ -2,7 +2,10 @@ import type { CaseRecord, LoggedEvent } from '@/core/diagnose/case-log';
 import type { QuantityKind, UnitSystem } from '@/core/units';
 import type { ModelStage } from '@/core/path/machine-path';
 import type { Operation } from '@/core/diagnose/operation';
-import { COMPLAINT_WORDS, SCHOOL_WORDS, sayFault, sayOutcome, sayRepair, testTitle } from './find';
+import { COMPLAINT_WORDS, SCHOOL_WORDS, sayOutcome } from './find';
+import { testTitle } from './find-tests';
+import { sayFault } from './fault-names';
+import { sayRepair } from './repairs';
 
 export const sayComplaint = ({ complaint, words }: Pick<CaseRecord, 'complaint' | 'words'>): string =>
   `${COMPLAINT_WORDS[complaint][0]}${words ? `: ${words}` : ''}`;

@@ -4,7 +4,8 @@ import type { WholeJob } from '@/core/procedure/choose';
 import type { JobEvent, JobRecord, JobState } from '@/core/procedure/job-log';
 import type { OpenedPart, PartMove, RunState } from '@/core/procedure/step';
 import type { HeldPart } from '@/core/stock/held';
-import { CHECK_WORDS, OPENING_WORDS, PROCEDURE_WORDS, sayStepOf } from './procedure';
+import { CHECK_WORDS, OPENING_WORDS, PROCEDURE_WORDS } from './procedure';
+import { sayStepOf } from './step-words';
 import { capital, HAZARD_WORDS } from './words';
 
 /** A share in per cent, with as many digits as it needs. */

@@ -9,41 +9,15 @@ import { reduceAny } from '@/core/measure/reduce-any';
 import { isSeries } from '@/core/record/series';
 import { judgeTest } from '@/core/status/judge-test';
 import { show, type UnitSystem } from '@/core/units';
-import { holdsLimit } from '@/core/machine/integrity';
-import { sayDecontamination, sayDusts, sayLevel } from '@/messages/dust';
-import { INTEGRITY_WORDS } from '@/messages/integrity';
-import { sayPercent } from '@/messages/job';
 import { PROCEDURE_WORDS } from '@/messages/procedure';
 import { sayDifference } from '@/messages/path-edits';
 import { sayMass, sayOther } from '@/messages/outcomes';
-import { type Statement, sayBaseline } from '@/messages/verdicts';
+import { sayBaseline } from '@/messages/verdicts';
 import { sayCaseEnd, sayComplaint } from '@/messages/case-report';
 import { counted, capital, METHOD_WORDS, PLACE_WORDS, PRECONDITION_WORDS, REASON_WORDS } from '@/messages/words';
 import type { Bench } from '@/server/services/measuring/bench';
-
-export interface LogEntry {
-  readonly key: string;
-  readonly day: string;
-  readonly at: string;
-  readonly by: string;
-  readonly title: string;
-  readonly text: string;
-  readonly typed: string;
-  readonly note: string;
-  readonly said: Statement | null;
-  readonly href: string | null;
-  readonly correctHref: string | null;
-  readonly withdrawn: boolean;
-  /** Why this record replaces an earlier one; null when it does not. */
-  readonly correctedBecause: string | null;
-  /** Replaced entries, newest first. */
-  readonly originals: readonly LogEntry[];
-}
-
-interface Maker {
-  readonly bench: Bench;
-  readonly units: UnitSystem;
-}
+import { type Maker, type EntryText, type LogEntry, plainEntry } from './log-entry';
+import { screeningEntries, proofEntries, dustEntries } from './log-proofs';
 
 const typedOf = (record: TestRecord): string =>
   record.readings
@@ -56,11 +30,6 @@ const typedOf = (record: TestRecord): string =>
 /** A stage by its number, one that was taken out of the path too. */
 const stageNamed = (machine: Machine, id: number | null): { readonly name: string } | null =>
   [...machine.stages, ...machine.retired].find((s) => s.id === id) ?? null;
-
-interface EntryText {
-  readonly title: string;
-  readonly said: Statement | null;
-}
 
 /** A series test: its mean with its interval, and its verdict. */
 const tellSeries = (record: TestRecord, { bench, units }: Maker): EntryText => {
@@ -154,22 +123,6 @@ const entriesOf = <T extends Chained>(
   return records.filter((r) => r.supersededById === null).map((r) => ({ ...make(r), originals: originals(r) }));
 };
 
-const plainEntry = (
-  e: Pick<LogEntry, 'key' | 'at' | 'by' | 'title' | 'text'> & Partial<LogEntry>,
-  { bench }: Maker,
-): LogEntry => ({
-  day: dayAt(e.at, bench.yard.site.timeZone),
-  typed: '',
-  note: '',
-  said: null,
-  href: null,
-  correctHref: null,
-  withdrawn: false,
-  correctedBecause: null,
-  originals: [],
-  ...e,
-});
-
 const editEntry = (record: PathEditRecord, maker: Maker): LogEntry => {
   const differences = pathDifferences(record.before, record.after).map((d) =>
     sayDifference(d, record.after, maker.units),
@@ -237,94 +190,6 @@ const jobEntry = (record: JobRecord, { bench }: Maker): LogEntry => {
     correctedBecause: null,
     originals: [],
   };
-};
-
-const screeningEntries = (maker: Maker): readonly LogEntry[] => {
-  const { machine } = maker.bench.status;
-  return machine.stages.flatMap((s) =>
-    s.proven.map((c, i) =>
-      plainEntry(
-        {
-          key: `screening-${s.id}-${i}`,
-          at: c.at,
-          by: c.by,
-          title: `Screening of the ${s.name}: ${INTEGRITY_WORDS[c.test].name.toLowerCase()}, ${c.passed ? 'nothing found' : 'failed'}`,
-          text: c.passed ? 'Screening can fail a filter. It does not prove a class.' : 'Repair it and screen again.',
-          note: c.note,
-        },
-        maker,
-      ),
-    ),
-  );
-};
-
-const proofEntries = (maker: Maker): readonly LogEntry[] => {
-  const { machine } = maker.bench.status;
-  return [
-    ...machine.penetration.map((t) =>
-      plainEntry(
-        {
-          key: `penetration-${t.id}`,
-          at: t.at,
-          by: t.by,
-          title: `Penetration test: ${sayPercent(t.share)} passed, ${holdsLimit(t) ? 'within' : 'above'} the ${sayPercent(t.limit)} of its class`,
-          text: `${t.tester}, ${t.method}, certificate ${t.certificate}, tested ${t.testedOn}.${t.nextDueOn === null ? '' : ` Next due ${t.nextDueOn}.`}`,
-        },
-        maker,
-      ),
-    ),
-    ...machine.examinations.map((e, i) =>
-      plainEntry(
-        {
-          key: `examination-${i}`,
-          at: e.at,
-          by: e.by,
-          title: `Examined by ${e.examiner}`,
-          text: `On ${e.on}. ${e.found}`,
-        },
-        maker,
-      ),
-    ),
-  ];
-};
-
-const dustEntries = (maker: Maker): readonly LogEntry[] => {
-  const { dust } = maker.bench.status.machine;
-  const href = `/m/${encodeURIComponent(maker.bench.status.machine.tag)}/dust`;
-  return [
-    ...dust.collected.flatMap(({ said, standing }) =>
-      said
-        ? [
-            plainEntry(
-              {
-                key: `dust-${said.id}`,
-                at: said.at,
-                by: said.by,
-                title: `Collected: ${said.text}`,
-                text: `${sayDusts(standing)} ${sayLevel(standing)}`,
-                href,
-              },
-              maker,
-            ),
-          ]
-        : [],
-    ),
-    ...(dust.last
-      ? [
-          plainEntry(
-            {
-              key: `clean-${dust.last.id}`,
-              at: dust.last.at,
-              by: dust.last.by,
-              title: 'Decontaminated',
-              text: sayDecontamination(dust.last),
-              href,
-            },
-            maker,
-          ),
-        ]
-      : []),
-  ];
 };
 
 /** The machine's log, newest first: valid records, with the originals of every correction below. */

@@ -335,13 +335,10 @@ describe('the core is pure', () => {
 
 /** Why a file may be longer than 300 lines. Tables of data (`table-...`) need no reason. */
 const LONG_BECAUSE: Readonly<Record<string, string>> = {
-  'messages/find.ts': 'the words of one desk, a line each: read as one page',
   'contracts/bundle.ts': 'the published format, table by table: read as one page',
-  'messages/procedure.ts': 'the words of every step, a line each: read as one page',
   'core/machine/kinds.ts': 'every fact of each kind, one record a kind: read as one page',
   'core/procedure/prove/effects.ts': 'one effect for each step: read as one table',
   'server/services/jobs/find-case.ts': 'one branch for each thing that is done in a case, all in one transaction',
-  'view-models/log-entries.ts': 'one branch for each kind of record in the log',
 };
 
 describe('kinds are complete records', () => {

@@ -16,8 +16,8 @@ import {
   sayLimit,
   sayNeededClass,
 } from '@/messages/dust';
-import { testHow } from '@/messages/find';
-import { sayStepOf } from '@/messages/procedure';
+import { testHow } from '@/messages/find-tests';
+import { sayStepOf } from '@/messages/step-words';
 import { sayCaution } from '@/messages/words';
 import { jobsOf, KINDS } from '../support/jobs';
 import { modelOf, templateMachine } from '../support/machines';

@@ -7,7 +7,8 @@ import { operationsOf } from '@/core/diagnose/next-test';
 import type { Operation } from '@/core/diagnose/operation';
 import { cures, type Repair, REPAIR_KINDS } from '@/core/diagnose/repair';
 import type { Interventions } from '@/core/diagnose/signature';
-import { sayRepair, testTitle, wordLabel } from '@/messages/find';
+import { testTitle, wordLabel } from '@/messages/find-tests';
+import { sayRepair } from '@/messages/repairs';
 import { openMigrated } from '@/server/db/connect';
 import { findOfTag } from '@/server/services/jobs/find-page';
 

@@ -1,7 +1,8 @@
 import { ShieldAlert, Wrench } from 'lucide-react';
 import type { CaseAction } from '@/contracts/find';
 import type { SwapStep } from '@/core/diagnose/swap-steps';
-import { sayCause, sayHowRepair, sayRepair } from '@/messages/find';
+import { sayCause } from '@/messages/find';
+import { sayHowRepair, sayRepair } from '@/messages/repairs';
 import type { RepairKind } from '@/core/diagnose/repair';
 import { offersOf } from '@/core/procedure/choose';
 import { sayCaution } from '@/messages/words';

@@ -2,18 +2,8 @@ import { ShieldAlert, SkipForward, TestTubes } from 'lucide-react';
 import { useState } from 'react';
 import { QUANTITY_OF, OPERATION_FACTS, sameOperation } from '@/core/diagnose/operation';
 import { SHOWN, show, toDecimals, fixed } from '@/core/units';
-import {
-  EXPOSURE_WORDS,
-  OTHER_WORD,
-  sayExpected,
-  sayMeaning,
-  sayWhy,
-  standingOf,
-  stateWords,
-  testHow,
-  testTitle,
-  wordLabel,
-} from '@/messages/find';
+import { EXPOSURE_WORDS, sayExpected, sayMeaning, sayWhy, standingOf, stateWords } from '@/messages/find';
+import { OTHER_WORD, testHow, testTitle, wordLabel } from '@/messages/find-tests';
 import { sayCaution } from '@/messages/words';
 import { FieldProblems, problemsAt } from '@/ui/problems';
 import type { BenchPart, PresentedTest } from './parts';

@@ -8,12 +8,8 @@ import { assemble } from '@/core/procedure/assemble';
 import { onOneSheet } from '@/core/procedure/on-one-sheet';
 import type { JobScope } from '@/core/procedure/choose';
 import type { ChangeSchool } from '@/core/procedure/step';
-import { CHANGE_REASONS } from '@/core/record/records';
 import type { UnitSystem } from '@/core/units';
 import type { Problem } from '@/messages/failures';
-import { RUN_SHORT } from '@/messages/job';
-import { PROCEDURE_WORDS } from '@/messages/procedure';
-import { REASON_WORDS } from '@/messages/words';
 import { setChoice } from '@/ui/cookies';
 import { DustQuestion, dustSaid, KEEP_REFUSAL } from '@/ui/dust/dust-question';
 import { FieldProblems, problemsAt } from '@/ui/problems';
@@ -21,6 +17,7 @@ import { usePostOnce } from '@/ui/use-post-once';
 import { type JobChoice, jobChoices } from './choice';
 import { InitialsField } from '@/ui/text-fields';
 import { InHand, Sheet } from './Sheet';
+import { type Set, Why, What, Way } from './start-questions';
 
 interface StartProps {
   readonly machine: Machine;
@@ -31,90 +28,6 @@ interface StartProps {
   readonly wanted: string | null;
   readonly ownDusts: readonly Dust[];
 }
-
-type Set = (over: Partial<StartState>) => void;
-
-const What = ({
-  choices,
-  chosen,
-  choose,
-}: {
-  readonly choices: readonly JobChoice[];
-  readonly chosen: JobChoice | null;
-  readonly choose: (c: JobChoice) => void;
-}) => {
-  const button = (c: JobChoice, small: string) => (
-    <button
-      key={c.key}
-      type="button"
-      className={`choice ${small}`}
-      aria-pressed={chosen?.key === c.key}
-      onClick={() => choose(c)}
-    >
-      {c.label}
-    </button>
-  );
-  return (
-    <fieldset>
-      <legend className="mb-1 font-bold">2. What is done?</legend>
-      <div className="grid grid-cols-2 gap-1 xl:grid-cols-3">
-        {choices.filter((c) => !c.side).map((c) => button(c, 'font-semibold'))}
-      </div>
-      <p className="caption mt-1">or without a new part</p>
-      <div className="flex flex-wrap gap-1">{choices.filter((c) => c.side).map((c) => button(c, 'text-sm'))}</div>
-    </fieldset>
-  );
-};
-
-const Way = ({
-  chosen,
-  school,
-  setSchool,
-}: {
-  readonly chosen: JobChoice;
-  readonly school: ChangeSchool;
-  readonly setSchool: (s: ChangeSchool) => void;
-}) => (
-  <fieldset>
-    <legend className="mb-1 font-bold">3. Which way?</legend>
-    <div className="grid gap-1 sm:grid-cols-2">
-      {chosen.ways.map((w) => (
-        <button
-          key={w.school}
-          type="button"
-          className="choice"
-          aria-pressed={school === w.school}
-          onClick={() => setSchool(w.school)}
-        >
-          <span className="block font-semibold">{PROCEDURE_WORDS[w.id]}</span>
-          <span className="soft text-xs">
-            {RUN_SHORT[w.school]}
-            {w.school === 'running' ? ', air into the opening' : ''}
-          </span>
-        </button>
-      ))}
-    </div>
-  </fieldset>
-);
-
-const Why = ({ s, set }: { readonly s: StartState; readonly set: Set }) => (
-  <fieldset>
-    <legend className="mb-1 font-bold">Why now?</legend>
-    <div className="flex flex-wrap gap-1">
-      {CHANGE_REASONS.map((r) => (
-        <button
-          key={r}
-          type="button"
-          className="choice text-sm"
-          aria-pressed={s.reason === r}
-          onClick={() => set({ reason: r })}
-        >
-          {REASON_WORDS[r]}
-        </button>
-      ))}
-    </div>
-  </fieldset>
-);
 
 const cardOf = (machine: Machine, job: JobScope, hazard: DustHazard): string => {
   const query = new URLSearchParams({

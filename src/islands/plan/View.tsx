@@ -2,13 +2,8 @@ import { Lock } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { PlanPageJson } from '@/contracts/plan';
 import { addDays } from '@/core/calendar/calendar-date';
-import { costOf } from '@/core/plan/cost';
-import type { PlanCost } from '@/core/plan/problem';
 import { waysOut } from '@/core/plan/explain';
-import { eachOnItsOwnDay } from '@/core/plan/own-day';
-import type { PlanDays } from '@/core/plan/problem';
 import type { YardProblem } from '@/core/plan/yard-problem';
-import { showPercent } from '@/core/units';
 import type { Problem } from '@/messages/failures';
 import { CannotBeDone } from './CannotBeDone';
 import { setChoice } from '@/ui/cookies';
@@ -22,54 +17,7 @@ import { dayText, namesOf } from './openings';
 import { StockLines } from './StockLines';
 import { Year } from './Year';
 import { type PlanProps, usePlan } from './use-plan';
-import { money } from '@/messages/format';
-
-interface HeadlineProps {
-  readonly made: YardProblem;
-  readonly days: PlanDays;
-  readonly fits: boolean;
-  readonly openings: readonly PlannedOpening[];
-  readonly today: string;
-  readonly unplanned: number;
-  readonly currency: string;
-}
-
-const overdueChance = (plan: PlanCost, own: PlanCost): string => {
-  const [here, there] = [showPercent(plan.overrunChance), showPercent(own.overrunChance)];
-  return here === there ? `${here} either way` : `${here} instead of ${there}`;
-};
-
-const Headline = ({ made, days, fits, openings, today, unplanned, currency }: HeadlineProps) => {
-  const plan = costOf(made.problem, days);
-  // Compared for the same tasks: a task without a day in the plan is left out of both.
-  const own = costOf(
-    made.problem,
-    eachOnItsOwnDay(made.problem).map((d, i) => ((days[i] ?? null) === null ? null : d)),
-  );
-  const weeks = Math.round(made.problem.minutes.length / 7);
-  const sentence = !fits
-    ? 'Planning...'
-    : openings.length === 0
-      ? 'Nothing is due in these weeks.'
-      : `${openings.length} openings in ${weeks} weeks${own.openings === openings.length ? '' : ` instead of ${own.openings}`}${unplanned > 0 ? `; ${unplanned} cannot be done yet` : ''}.`;
-  return (
-    <>
-      <p className="caption">Plan of the yard, from {dayText(today, 0)}</p>
-      <h1 className="text-2xl leading-tight font-bold sm:text-3xl">{sentence}</h1>
-      <p className="soft text-sm">
-        Estimated cost {money(plan.total, currency)}; changing each part on its own due day would cost{' '}
-        {money(own.total, currency)}. Chance of something being overdue: {overdueChance(plan, own)}.{' '}
-        <a className="underline" href="/api/plan/calendar.ics">
-          Calendar feed
-        </a>{' '}
-        ·{' '}
-        <a className="underline" href="/outbox">
-          Outbox
-        </a>
-      </p>
-    </>
-  );
-};
+import { Headline } from './Headline';
 
 interface InOrderProps {
   readonly made: YardProblem;
