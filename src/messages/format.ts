@@ -54,7 +54,7 @@ export const shortRange = (low: number, high: number): string => {
 export const waitText = (seconds: number): string =>
   seconds < 60 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} ${seconds <= 60 ? 'minute' : 'minutes'}`;
 
-/** Run hours, with as many digits as they are worth. */
+/** Run hours: one digit below 10 h, two above, because a forecast knows no more. */
 export const runHours = (h: number): string => `${toDigits(h, h < 10 ? 1 : 2)} h`;
 
 /** A payback time in years, in words. */

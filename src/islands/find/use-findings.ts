@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { FindReply } from '@/contracts/find';
 import type { CaseSetup } from '@/core/diagnose/case-setup';
 import type { CaseState } from '@/core/diagnose/case-log';
+import { noAnswer } from '@/messages/failure-texts/no-answer';
 import type { Problem } from '@/messages/problem';
 import type { FindClient } from '@/workers/find-client';
 
@@ -46,8 +47,9 @@ export const useFindings = (
       if (reply.kind === 'found') setHeld({ findings: reply.findings, share: 1, problems: [], of });
       // Rare, so its sentences are loaded when they are needed.
       else
-        void import('@/messages/failures').then(({ problemsOf }) =>
-          setHeld((before) => ({ ...before, share: 1, problems: problemsOf(reply.failures), of })),
+        void import('@/messages/failures').then(
+          ({ problemsOf }) => setHeld((before) => ({ ...before, share: 1, problems: problemsOf(reply.failures), of })),
+          () => setHeld((before) => ({ ...before, share: 1, problems: [noAnswer()], of })),
         );
     };
     let wanted = true;

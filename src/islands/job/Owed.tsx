@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { OpenJobReply } from '@/contracts/job';
 import type { Machine } from '@/core/machine/machine';
+import { InitialsField } from '@/ui/text-fields';
 import { Integrity } from './Integrity';
 
 interface OwedProps {
@@ -16,16 +17,9 @@ export const OwedLooks = (p: OwedProps) => {
     <>
       {p.integrity.map((standing) => (
         <div key={standing.stageId} className="panel mt-3 max-w-3xl p-4">
-          <label className="float-right block w-20">
-            <span className="caption">Initials</span>
-            <input
-              className="field"
-              value={by}
-              maxLength={12}
-              autoComplete="off"
-              onChange={(e) => setBy(e.currentTarget.value)}
-            />
-          </label>
+          <div className="float-right">
+            <InitialsField value={by} onValue={setBy} />
+          </div>
           <Integrity machine={p.machine} standing={standing} by={by} onDone={() => window.location.reload()} />
         </div>
       ))}

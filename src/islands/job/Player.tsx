@@ -1,3 +1,4 @@
+import { InitialsField } from '@/ui/text-fields';
 import { ArrowLeft } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { JobEvent } from '@/core/procedure/job-log';
@@ -75,16 +76,9 @@ const Foot = (p: PlayerProps) => {
           </button>
         </label>
       )}
-      <label className="ml-auto block w-20">
-        <span className="caption">Initials</span>
-        <input
-          className="field"
-          value={by}
-          maxLength={12}
-          autoComplete="off"
-          onChange={(e) => setBy(e.currentTarget.value)}
-        />
-      </label>
+      <div className="ml-auto">
+        <InitialsField value={by} onValue={setBy} />
+      </div>
       {by.trim().toUpperCase() !== state.holder && (
         <button
           type="button"

@@ -26,7 +26,7 @@ export const Verdict = ({ live, waiting, units, machine, stageName, newMassKg, u
   if (live.form === 'notLoaded')
     return (
       <p className="tone-watch p-2 font-bold" role="status">
-        The verdict could not be loaded: there is no connection to the yard. Record the readings; the record shows it.
+        The verdict could not be loaded. The readings can be recorded all the same: the record shows the verdict.
       </p>
     );
   if (live.form === 'nothing') {

@@ -86,7 +86,7 @@ const Still = ({ view, units, compact = false, lines, onWhatIf }: StillProps) =>
 
 const NotLoaded = () => (
   <p className="tone-watch py-2 font-bold" role="status">
-    What-if could not be loaded: there is no connection to the yard. Load the page again to try it.
+    What-if could not be loaded. Load the page again to try it.
   </p>
 );
 
