@@ -54,7 +54,7 @@ export const shortRange = (low: number, high: number): string => {
 export const waitText = (seconds: number): string =>
   seconds < 60 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} ${seconds <= 60 ? 'minute' : 'minutes'}`;
 
-/** Run hours with one digit below 10 h and two above: a forecast is no finer. */
+/** Run hours in text: one digit below 10 h, two digits above. The forecast is less exact than more digits suggest. */
 export const runHours = (h: number): string => `${toDigits(h, h < 10 ? 1 : 2)} h`;
 
 /** A payback time in years, in words. */
