@@ -1,15 +1,12 @@
 import { z } from 'zod';
+import { figureOf } from '@/core/interval/rules';
 import { RuleJson } from './json-columns';
 import { ClientId, Initials } from './requests';
 
-/** Limits below these are slips of the pen: a bag that is due at a thousandth full would be due for ever. */
-const LEAST_HOURS = 0.5;
-const LEAST_FILL = 0.05;
-const LEAST_LOSS = 0.01;
-const isPlausible = (rule: z.infer<typeof RuleJson>): boolean =>
-  (rule.kind !== 'runHours' || rule.hours >= LEAST_HOURS) &&
-  (rule.kind !== 'fill' || rule.share >= LEAST_FILL) &&
-  (rule.kind !== 'flowLost' || rule.share >= LEAST_LOSS);
+const isPlausible = (rule: z.infer<typeof RuleJson>): boolean => {
+  const figure = figureOf(rule);
+  return figure === null || figure.value >= figure.least;
+};
 
 /** A rule as it may be set. */
 export const PlausibleRule = RuleJson.refine(isPlausible, { params: { code: 'rule.range' } });

@@ -3,7 +3,7 @@ import type { ForecastBasis, StageOutlook } from '@/core/forecast/from-record';
 import { isOverdue, mayBePast, mayBind } from '@/core/forecast/overdue';
 import { showPercent } from '@/core/units';
 import { sayRule } from './needs';
-import type { Machine } from '@/core/machine/machine';
+import type { MachineAirPath } from '@/core/machine/machine';
 import { days, sayRange, whereAbove0 } from './format';
 
 /** The basis of a forecast, in a sentence. */
@@ -20,7 +20,7 @@ export const sayBasis = ({ intervals, inspections, counts, regimeSince }: Foreca
 /** When a stage reaches its limit, by which rule, and how surely it is past. */
 export const sayOutlook = (
   { stageId, forecast }: StageOutlook,
-  machine: Machine,
+  machine: MachineAirPath,
 ): { readonly sentence: string; readonly rules: string; readonly overdue: boolean } | null => {
   if (!forecast) return null;
   const [, low, , high] = forecast.reached;

@@ -7,7 +7,7 @@ import { trainOfMachine } from '@/core/machine/machine-train';
 import { DUST_CLASS_PENETRATION } from '@/core/filter/rating';
 import type { Train } from '@/core/filter/train';
 import type { Result } from '@/core/failure/failure';
-import type { Machine } from '@/core/machine/machine';
+import type { Machine, MachineAirPath } from '@/core/machine/machine';
 import { faceVelocity } from '@/core/path/face-velocity';
 import { AS_NEW } from '@/core/path/as-new';
 import { sayFace } from '@/messages/air-path';
@@ -55,7 +55,7 @@ const noteOf = (stage: Machine['stages'][number], medium: Medium, card: FilterCa
 };
 
 /** One row a filter, missing ones too. */
-export const filterRows = (machine: Machine, page: AirPathPage, card: FilterCard): readonly FilterRow[] =>
+export const filterRows = (machine: MachineAirPath, page: AirPathPage, card: FilterCard): readonly FilterRow[] =>
   machine.stages.flatMap((stage, position): readonly FilterRow[] => {
     const { air, fit } = stage.spec;
     if (air.form !== 'medium') return [];

@@ -1,6 +1,6 @@
 import { SEAL_LEAK } from '../constants/path';
 import type { Failure } from '../failure/failure';
-import type { Machine } from '../machine/machine';
+import type { Machine, MachineAirPath } from '../machine/machine';
 import type { MachineModel, PathParameters } from '../path/machine-path';
 import { templateParameters } from '../path/pressure-profile';
 import { inForce, type TestRecord } from '../record/records';
@@ -8,7 +8,7 @@ import { type Calibration, calibrate } from './calibrate';
 import type { Observation } from './observation';
 import { observationsOfTest } from './observations-of-tests';
 
-export const modelOfMachine = (machine: Machine): MachineModel => ({
+export const modelOfMachine = (machine: MachineAirPath): MachineModel => ({
   stages: machine.stages.map(({ id, kind, name, missing, spec }) => ({ id, kind, name, missing, spec })),
   hoseBoreM: machine.hoseBoreM,
   hoseLengthM: machine.hoseLengthM,

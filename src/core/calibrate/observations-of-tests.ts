@@ -2,7 +2,7 @@ import { toDigits } from '../units';
 import { type AirState, moistAirDensity } from '../air/density';
 import { airViscosityPaS } from '../air/viscosity';
 import { UNSTATED_UNCERTAINTY } from '../constants/calibration';
-import type { Machine } from '../machine/machine';
+import type { Machine, MachineAirPath } from '../machine/machine';
 import type { TestReadings } from '../measure/test-readings';
 import { type Reduced, reduceAny } from '../measure/reduce-any';
 import { mean } from '../numeric/moments';
@@ -20,7 +20,7 @@ export const pathAirOf = (air: AirState): PathAir => {
   return density.ok ? { densityKgM3: density.value, viscosityPaS: airViscosityPaS(air.temperatureK) } : REFERENCE_AIR;
 };
 
-const isUniversal = (machine: Machine): boolean =>
+const isUniversal = (machine: MachineAirPath): boolean =>
   machine.stages.some((s) => s.spec.air.form === 'fan' && s.spec.air.curve.kind === 'universal');
 
 /** The clean path in the air and at the voltage of a test. */
@@ -39,7 +39,7 @@ const stateOf = (machine: Machine, test: TestReadings): PathState => ({
   air: pathAirOf(test.air),
 });
 
-const entryOf = (machine: Machine, place: TestReadings['place']): Entry => {
+const entryOf = (machine: MachineAirPath, place: TestReadings['place']): Entry => {
   const node = gapOfPlace(
     machine.stages.map((s) => s.kind),
     place,

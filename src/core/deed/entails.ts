@@ -2,7 +2,7 @@ import type { CaseEvent } from '../diagnose/case-log';
 import type { Operation } from '../diagnose/operation';
 import type { RepairKind } from '../diagnose/repair';
 import { integrityTestsOf } from '../machine/integrity';
-import type { Machine } from '../machine/machine';
+import type { Machine, MachineAirPath } from '../machine/machine';
 import type { PathSnapshot } from '../machine/path-edit';
 import type { JobState } from '../procedure/job-log';
 import type { PartMove, Procedure, Step } from '../procedure/step';
@@ -137,7 +137,7 @@ const ofCase = (event: CaseEvent): Effect => {
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** Where a filter comes in or goes out, the others are reached past. */
-const ofRebuilding = (machine: Machine, from: PathSnapshot, to: PathSnapshot): Effect => {
+const ofRebuilding = (machine: MachineAirPath, from: PathSnapshot, to: PathSnapshot): Effect => {
   const isFilter = (s: PathSnapshot['stages'][number]): boolean => s.spec.air.form === 'medium';
   const ids = (of: PathSnapshot): readonly (number | null)[] => of.stages.filter(isFilter).map((s) => s.id);
   const reachedIn = !same(ids(from), ids(to));
@@ -155,7 +155,7 @@ const ofRebuilding = (machine: Machine, from: PathSnapshot, to: PathSnapshot): E
 
 const GONE_BACK: ReadonlySet<PartMove> = new Set<PartMove>(['fitNew', 'returnNew']);
 
-const effectOf = (machine: Machine, deed: Deed): Effect => {
+const effectOf = (machine: MachineAirPath, deed: Deed): Effect => {
   switch (deed.kind) {
     case 'step': {
       const { moves, stage } = deed.step;

@@ -1,7 +1,7 @@
 import { type DustStanding, together } from '../dust/assess';
 import type { NoCare } from '../dust/care';
 import type { CleaningWay } from '../dust/dust';
-import type { Machine, Stage } from '../machine/machine';
+import type { Machine, Stage, MachineAirPath } from '../machine/machine';
 import { cleaningOf } from '../procedure/choose';
 import type { Demand } from './demand';
 import type { WorkQuestion } from './question';
@@ -32,7 +32,7 @@ const isCloth = (s: Stage): boolean => s.spec.air.form === 'medium' && s.spec.ai
  * practice, no published source. Valid: a dust that is not refused.
  */
 export const putIn = (
-  machine: Machine,
+  machine: MachineAirPath,
   { wet, standing }: Pick<Demand, 'wet' | 'standing'>,
   tools: WorkQuestion['tools'],
 ): readonly PutIn[] => {

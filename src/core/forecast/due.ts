@@ -1,7 +1,7 @@
 import { addDays, type CalendarDate, daysBetween } from '../calendar/calendar-date';
 import { type RuleState, type StageDue, stageDue } from '../interval/due';
 import { isWear } from '../interval/rules';
-import type { Machine, Stage } from '../machine/machine';
+import type { Machine, Stage, MachineAirPath } from '../machine/machine';
 import type { ChangeRecord } from '../record/records';
 import type { StageOutlook } from './from-record';
 import { isOverdue, lookToday } from './overdue';
@@ -12,7 +12,7 @@ export type ChangeDay = Pick<ChangeRecord, 'stageId' | 'performedOn' | 'performe
 
 /** Days of the standing changes of a stage, ascending, first use first. */
 export const changeDays =
-  (machine: Machine, changes: readonly ChangeDay[]) =>
+  (machine: MachineAirPath, changes: readonly ChangeDay[]) =>
   (stageId: number): readonly CalendarDate[] => {
     const first = machine.stages.find((s) => s.id === stageId)?.firstUsedOn;
     const days = changes.filter((c) => c.stageId === stageId).map((c) => c.performedOn);

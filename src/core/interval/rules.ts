@@ -33,67 +33,109 @@ export type Rule =
 
 export type RuleKind = Rule['kind'];
 
+/** The figure of a rule that a person may set, in the unit that he reads. */
+export interface RuleFigure<R extends Rule = Rule> {
+  readonly unit: 'days' | 'changes' | 'hours' | '%';
+  /** The least figure that is taken. Smaller ones are slips of the pen: the part would be due for ever. */
+  readonly least: number;
+  readonly of: (rule: R) => number;
+  readonly with: (rule: R, figure: number) => R;
+}
+
 /** Facts of a kind of rule; a new kind does not compile without them. */
-interface RuleFacts {
+interface RuleFacts<R extends Rule> {
   /** The cause that ends an interval: a date, wear, a count of other changes, a look by a person, or another stage. */
   readonly endsBy: 'calendar' | 'wear' | 'count' | 'sight' | 'partner';
   /** Evidence that a forecast reads for it: run hours, fill checks, tests of the path, or none. */
   readonly evidence: 'hours' | 'fill' | 'tests' | 'none';
   /** The figure that a person may set; null for none. */
-  readonly figure: 'days' | 'changes' | 'hours' | '%' | null;
+  readonly figure: RuleFigure<R> | null;
+  /** The id of the other stage that a rule names; null for a rule that names none. */
+  readonly namedStage: ((rule: R) => number) | null;
 }
 
+type RuleOf<K extends RuleKind> = Extract<Rule, { readonly kind: K }>;
+
+const share = <R extends Rule & { readonly share: number }>(least: number): RuleFigure<R> => ({
+  unit: '%',
+  least,
+  of: (rule) => Math.round(1000 * rule.share) / 10,
+  with: (rule, percent) => ({ ...rule, share: percent / 100 }),
+});
+
 /** Every kind of rule. Source: common practice, no published source (the schools of the trade). */
-export const RULE_FACTS = {
-  calendarDays: { endsBy: 'calendar', evidence: 'none', figure: 'days' },
-  countOfChanges: { endsBy: 'count', evidence: 'none', figure: 'changes' },
-  runHours: { endsBy: 'wear', evidence: 'hours', figure: 'hours' },
-  fill: { endsBy: 'wear', evidence: 'fill', figure: '%' },
-  flowLost: { endsBy: 'wear', evidence: 'tests', figure: '%' },
-  gaugeZone: { endsBy: 'wear', evidence: 'tests', figure: null },
-  hoseVelocity: { endsBy: 'wear', evidence: 'tests', figure: null },
-  indicator: { endsBy: 'wear', evidence: 'tests', figure: null },
-  examination: { endsBy: 'calendar', evidence: 'none', figure: null },
-  sight: { endsBy: 'sight', evidence: 'none', figure: null },
-  occurrence: { endsBy: 'sight', evidence: 'none', figure: null },
-  together: { endsBy: 'partner', evidence: 'none', figure: null },
-} as const satisfies Readonly<Record<RuleKind, RuleFacts>>;
+const RULE_FACTS = {
+  calendarDays: {
+    endsBy: 'calendar',
+    evidence: 'none',
+    figure: {
+      unit: 'days',
+      least: 1,
+      of: (rule) => rule.days,
+      with: (rule, days) => ({ ...rule, days: Math.round(days) }),
+    },
+    namedStage: null,
+  },
+  countOfChanges: {
+    endsBy: 'count',
+    evidence: 'none',
+    figure: {
+      unit: 'changes',
+      least: 1,
+      of: (rule) => rule.count,
+      with: (rule, count) => ({ ...rule, count: Math.round(count) }),
+    },
+    namedStage: (rule) => rule.countedStageId,
+  },
+  runHours: {
+    endsBy: 'wear',
+    evidence: 'hours',
+    figure: { unit: 'hours', least: 0.5, of: (rule) => rule.hours, with: (rule, hours) => ({ ...rule, hours }) },
+    namedStage: null,
+  },
+  fill: { endsBy: 'wear', evidence: 'fill', figure: share<RuleOf<'fill'>>(5), namedStage: null },
+  flowLost: { endsBy: 'wear', evidence: 'tests', figure: share<RuleOf<'flowLost'>>(1), namedStage: null },
+  gaugeZone: { endsBy: 'wear', evidence: 'tests', figure: null, namedStage: null },
+  hoseVelocity: { endsBy: 'wear', evidence: 'tests', figure: null, namedStage: null },
+  indicator: { endsBy: 'wear', evidence: 'tests', figure: null, namedStage: null },
+  examination: { endsBy: 'calendar', evidence: 'none', figure: null, namedStage: null },
+  sight: { endsBy: 'sight', evidence: 'none', figure: null, namedStage: null },
+  occurrence: { endsBy: 'sight', evidence: 'none', figure: null, namedStage: null },
+  together: { endsBy: 'partner', evidence: 'none', figure: null, namedStage: (rule) => rule.stageId },
+} as const satisfies { readonly [K in RuleKind]: RuleFacts<RuleOf<K>> };
 
 type KindsWith<Facts> = {
   [K in RuleKind]: (typeof RULE_FACTS)[K] extends Facts ? K : never;
 }[RuleKind];
 
 /** Rules that end by wear. */
-export type WearRule = Extract<Rule, { readonly kind: KindsWith<{ readonly endsBy: 'wear' }> }>;
+export type WearRule = RuleOf<KindsWith<{ readonly endsBy: 'wear' }>>;
 /** Rules whose progress a test of the path shows. */
-export type TestedRule = Extract<Rule, { readonly kind: KindsWith<{ readonly evidence: 'tests' }> }>;
-/** Rules with a figure that a person may set. */
-export type FiguredRule = Exclude<Rule, { readonly kind: KindsWith<{ readonly figure: null }> }>;
+export type TestedRule = RuleOf<KindsWith<{ readonly evidence: 'tests' }>>;
 
-export const isWear = (rule: Rule): rule is WearRule => RULE_FACTS[rule.kind].endsBy === 'wear';
-export const isTested = (rule: Rule): rule is TestedRule => RULE_FACTS[rule.kind].evidence === 'tests';
-export const hasFigure = (rule: Rule): rule is FiguredRule => RULE_FACTS[rule.kind].figure !== null;
+/** The facts of a rule's kind. The table above pairs each kind with its own facts. */
+const factsOf = (rule: Rule): RuleFacts<Rule> => RULE_FACTS[rule.kind] as RuleFacts<Rule>;
+
+export const isWear = (rule: Rule): rule is WearRule => factsOf(rule).endsBy === 'wear';
+export const isTested = (rule: Rule): rule is TestedRule => factsOf(rule).evidence === 'tests';
+
+/** The figure of a rule, its unit, the least one that is taken, and the rule with another figure; null for a rule without one. Definition: the table of rule kinds. Total. */
+export const figureOf = (
+  rule: Rule,
+): {
+  readonly unit: RuleFigure['unit'];
+  readonly value: number;
+  readonly least: number;
+  readonly with: (n: number) => Rule;
+} | null => {
+  const { figure } = factsOf(rule);
+  return (
+    figure && { unit: figure.unit, value: figure.of(rule), least: figure.least, with: (n) => figure.with(rule, n) }
+  );
+};
 
 /** The other stage that a rule names, by its id; null for a rule that names none. Definition: the id that the rule holds. Total. */
-export const namedStage = (rule: Rule): number | null => {
-  switch (rule.kind) {
-    case 'countOfChanges':
-      return rule.countedStageId;
-    case 'together':
-      return rule.stageId;
-    case 'calendarDays':
-    case 'runHours':
-    case 'fill':
-    case 'flowLost':
-    case 'gaugeZone':
-    case 'hoseVelocity':
-    case 'indicator':
-    case 'examination':
-    case 'sight':
-    case 'occurrence':
-      return null;
-  }
-};
+export const namedStage = (rule: Rule): number | null => factsOf(rule).namedStage?.(rule) ?? null;
 
 export interface RuleRecord {
   readonly id: number;

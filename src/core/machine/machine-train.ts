@@ -1,5 +1,5 @@
 import type { Result } from '../failure/failure';
-import type { Machine, Stage } from './machine';
+import type { Machine, Stage, MachineAirPath } from './machine';
 import { CLEAN, type PathState } from '../path/machine-path';
 import type { PressureProfile } from '../path/pressure-profile';
 import { filterTrain, type Train, type TrainStage } from '../filter/train';
@@ -13,7 +13,7 @@ export interface TrainOf {
   readonly state: PathState;
 }
 
-const filtersOf = (machine: Machine): readonly { readonly stage: Stage; readonly position: number }[] =>
+const filtersOf = (machine: MachineAirPath): readonly { readonly stage: Stage; readonly position: number }[] =>
   machine.stages
     .map((stage, position) => ({ stage, position }))
     .filter(({ stage }) => stage.spec.air.form === 'medium');

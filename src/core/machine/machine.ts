@@ -48,7 +48,8 @@ export interface Examination {
   readonly found: string;
 }
 
-export interface Machine {
+/** The plate of a machine: its name, its kind, and what its maker or the site says of it. */
+export interface MachinePlate {
   readonly id: number;
   readonly tag: string;
   readonly name: string;
@@ -56,23 +57,37 @@ export interface Machine {
   readonly maker: string;
   readonly place: string;
   readonly machineClass: MachineClass | null;
-  /** The last statement of its dust, in the original words. */
-  readonly lastCollected: string;
-  /** How it is opened: the worst it has collected since it was last decontaminated. */
-  readonly hazard: DustHazard;
-  readonly dust: MachineDust;
+  readonly nominalVolts: number;
+  readonly inServiceOn: CalendarDate;
+  /** Time zone of its site: every day of it is counted there. */
+  readonly timeZone: string;
+}
+
+/** The air path of a machine as it is now. */
+export interface MachineAirPath {
+  readonly stages: readonly Stage[];
   readonly hasBrush: boolean;
   readonly hoseBoreM: number | null;
   readonly hoseLengthM: number | null;
   /** Setting of the machine's hose selector, m; null without one. */
   readonly hoseSelectorM: number | null;
-  readonly nominalVolts: number;
   /** Fitted out for wet pick-up. */
   readonly wetSet: boolean;
-  readonly inServiceOn: CalendarDate;
+}
+
+/** The dust a machine has collected, and how it is opened for it. */
+export interface MachineDustStanding {
+  /** The last statement of its dust, in the original words. */
+  readonly lastCollected: string;
+  /** How it is opened: the worst it has collected since it was last decontaminated. */
+  readonly hazard: DustHazard;
+  readonly dust: MachineDust;
+}
+
+/** The records of a machine as a whole, and the earlier shapes of its path. */
+export interface MachineHistory {
   /** Run hours by day with the collected dust, oldest first; the newest entry for a day counts. */
   readonly hours: readonly { readonly day: CalendarDate; readonly hours: number; readonly dust: string }[];
-  readonly stages: readonly Stage[];
   /** Examinations of the whole machine by a competent person, oldest first. */
   readonly examinations: readonly Examination[];
   /** Penetration tests of the whole machine, oldest first. */
@@ -83,9 +98,12 @@ export interface Machine {
   readonly editedThrough: number;
   /** When the air was last led another way: baselines before that no longer speak of this path. */
   readonly reshapedAt: string | null;
-  /** Time zone of its site: every day of it is counted there. */
-  readonly timeZone: string;
 }
+
+/** A machine as measuring sees it: its plate and its air path. */
+export interface MeasuredMachine extends MachinePlate, MachineAirPath {}
+
+export interface Machine extends MachinePlate, MachineAirPath, MachineDustStanding, MachineHistory {}
 
 /**
  * Why a class may not be claimed, and how it stands: suspended while only a test is due, withdrawn while a part is wrong.

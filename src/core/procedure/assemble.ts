@@ -3,7 +3,7 @@ import { dustParts } from '../machine/dust-parts';
 import { integrityTestsOf } from '../machine/integrity';
 import { wayOf } from '../machine/kinds';
 import { type DustHazard, worst } from '../dust/level';
-import type { Machine, Stage } from '../machine/machine';
+import type { Machine, Stage, MachineAirPath } from '../machine/machine';
 import { chooseProcedure, type JobScope } from './choose';
 import { ENDING_OF, endingOf } from './ending';
 import type { MethodContext } from './method';
@@ -26,12 +26,12 @@ const opensSeat = (steps: readonly Step[], stage: number): boolean =>
 const testedIn = (machine: Machine, steps: readonly Step[]): readonly number[] =>
   machine.stages.flatMap((s, i) => (opensSeat(steps, i) && integrityTestsOf(machine, s).length > 0 ? [i] : []));
 
-const beforeOf = (id: ProcedureId, machine: Machine): readonly Precondition[] => {
+const beforeOf = (id: ProcedureId, machine: MachineAirPath): readonly Precondition[] => {
   const bag = machine.stages.findIndex((s) => s.kind === 'bag');
   return id === 'prefilterWrap' && bag >= 0 ? [{ kind: 'afterChangeOf', stage: bag }] : [];
 };
 
-const positionsOf = (machine: Machine, want: (s: Stage, i: number) => boolean): readonly number[] =>
+const positionsOf = (machine: MachineAirPath, want: (s: Stage, i: number) => boolean): readonly number[] =>
   machine.stages.flatMap((s, i) => (want(s, i) && !s.missing ? [i] : []));
 
 const NOTHING_WITH = (): readonly number[] => [];

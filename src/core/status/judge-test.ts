@@ -1,6 +1,6 @@
 import { dayAt } from '../calendar/calendar-date';
 import { MACHINE_KINDS, type MachineKind } from '../machine/kinds';
-import type { Machine } from '../machine/machine';
+import type { MeasuredMachine } from '../machine/machine';
 import { type BaselineVerdict, judgeAgainstBaseline, type LossThresholds } from '../measure/judge-baseline';
 import { type ClassVerdict, judgeHoseVelocity } from '../measure/judge-class';
 import { type ReducedTest, reduceTest } from '../measure/reduce-test';
@@ -51,14 +51,14 @@ const reduced = (record: TestRecord): ReducedTest => {
 
 /** Read at one tool of a Y, the flow is that branch's: the main hose carries the others' too, and its speed is not known. */
 const onBranch = (
-  machine: Pick<Machine, 'stages'>,
+  machine: Pick<MeasuredMachine, 'stages'>,
   { place, reduced: whole }: { readonly place: TestRecord['test']['place']; readonly reduced: ReducedTest },
 ): ReducedTest =>
   place === 'toolEnd' && machine.stages.some((s) => s.kind === 'wye')
     ? { ...whole, hoseVelocityMs: null, hoseVelocityExpandedMs: null }
     : whole;
 
-const recordOn = (machine: Machine, record: TestRecord): ReducedTest =>
+const recordOn = (machine: MeasuredMachine, record: TestRecord): ReducedTest =>
   onBranch(machine, { place: record.test.place, reduced: reduced(record) });
 
 /** A series among the others: its reading and its time; a series that is being typed has no id yet. */
@@ -83,7 +83,7 @@ export const previousOf = (at: SeriesAt, tests: readonly TestRecord[]): TestReco
   }, null);
 
 interface SeriesInput {
-  readonly machine: Machine;
+  readonly machine: MeasuredMachine;
   readonly tests: readonly TestRecord[];
   readonly thresholds: LossThresholds;
   readonly at: SeriesAt;

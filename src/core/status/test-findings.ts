@@ -1,4 +1,4 @@
-import type { Machine } from '../machine/machine';
+import type { MeasuredMachine } from '../machine/machine';
 import { MACHINE_KINDS } from '../machine/kinds';
 import { commonOf, type ReducedTest } from '../measure/reduce-test';
 import { compareTests, type Comparison } from '../measure/compare-tests';
@@ -54,7 +54,7 @@ export type TestFinding =
 
 export interface TestFindingsInput {
   readonly now: ReducedTest;
-  readonly machine: Machine;
+  readonly machine: MeasuredMachine;
   readonly use: TestUse;
   readonly baseline: ReducedTest | null;
   readonly baselineVerdict: BaselineVerdict;

@@ -1,6 +1,6 @@
 import { Minus, Plus } from 'lucide-react';
 import type { StageDue } from '@/core/interval/due';
-import { isChangeable, type Machine, type Stage } from '@/core/machine/machine';
+import { isChangeable, type Machine, type Stage, type MachineAirPath } from '@/core/machine/machine';
 import { CHANGE_REASONS, type ChangeRecord } from '@/core/record/records';
 import { dueIn } from '@/messages/needs';
 import { cleaningOf } from '@/core/procedure/choose';
@@ -33,7 +33,7 @@ export interface ChangeProps {
   readonly correcting: ChangeRecord | null;
 }
 
-const changeable = (machine: Machine): readonly Stage[] => machine.stages.filter(isChangeable);
+const changeable = (machine: MachineAirPath): readonly Stage[] => machine.stages.filter(isChangeable);
 
 export const StageChoice = ({ state, dispatch, machine, due }: Part & Pick<ChangeProps, 'machine' | 'due'>) => (
   <fieldset>

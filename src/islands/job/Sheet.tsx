@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { assemble } from '@/core/procedure/assemble';
-import type { Machine } from '@/core/machine/machine';
+import type { Machine, MachineAirPath } from '@/core/machine/machine';
 import { provedBy, type Step } from '@/core/procedure/step';
 import type { UnitSystem } from '@/core/units';
 import type { Problem } from '@/messages/failures';
@@ -95,7 +95,7 @@ const questionsOf = (machine: Machine, way: SheetProps['way']) => {
   };
 };
 
-const questionAt = (machine: Machine, step: Step): string => {
+const questionAt = (machine: MachineAirPath, step: Step): string => {
   const stage = step.stage === null ? undefined : machine.stages[step.stage];
   return `${stage ? `${capital(thingAt(stage))}: ` : ''}${askOf(step)}`;
 };

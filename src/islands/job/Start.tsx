@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import type { Dust } from '@/core/dust/dust';
 import { lastStatement } from '@/core/dust/history';
 import type { DustHazard } from '@/core/dust/level';
-import type { Machine } from '@/core/machine/machine';
+import type { Machine, MachinePlate } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
 import { onOneSheet } from '@/core/procedure/on-one-sheet';
 import type { JobScope } from '@/core/procedure/choose';
@@ -29,7 +29,7 @@ interface StartProps {
   readonly ownDusts: readonly Dust[];
 }
 
-const cardOf = (machine: Machine, job: JobScope, hazard: DustHazard): string => {
+const cardOf = (machine: MachinePlate, job: JobScope, hazard: DustHazard): string => {
   const query = new URLSearchParams({
     kind: job.kind,
     hazard,

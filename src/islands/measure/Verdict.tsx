@@ -1,4 +1,4 @@
-import type { Machine } from '@/core/machine/machine';
+import type { MeasuredMachine } from '@/core/machine/machine';
 import { type UnitSystem, fixed } from '@/core/units';
 import type { Problem } from '@/messages/failures';
 import { sayOther } from '@/messages/outcomes';
@@ -13,7 +13,7 @@ interface VerdictProps {
   /** Incomplete inputs. */
   readonly waiting: readonly Problem[];
   readonly units: UnitSystem;
-  readonly machine: Pick<Machine, 'kind' | 'timeZone'>;
+  readonly machine: Pick<MeasuredMachine, 'kind' | 'timeZone'>;
   readonly stageName: string;
   readonly newMassKg: number | null;
   /** Checks are still open: the shown result is valid once they are made. */

@@ -1,6 +1,6 @@
 import { type ComponentProps, type Dispatch, useRef, useState } from 'react';
 import type { FailureCode } from '@/core/failure/failure';
-import type { Machine } from '@/core/machine/machine';
+import type { MachineAirPath } from '@/core/machine/machine';
 import { parseDetail } from '@/core/measure/detail-entry';
 import { METHODS, preconditionsFor } from '@/core/measure/methods';
 import type { Instrument } from '@/core/record/records';
@@ -36,7 +36,7 @@ const KNOWN_FIELDS = [
 ];
 
 /** The stage that the method at hand is held to, and the new weight it is judged against. */
-const aboutStage = (state: MeasureState, machine: Machine) => {
+const aboutStage = (state: MeasureState, machine: MachineAirPath) => {
   const entry = state.details[state.method];
   const stageId = 'stageId' in entry ? entry.stageId : null;
   const parsed = entry.kind === 'mass' ? parseDetail(entry) : null;

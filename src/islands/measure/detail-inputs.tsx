@@ -1,5 +1,5 @@
 import type { Dispatch } from 'react';
-import type { Machine } from '@/core/machine/machine';
+import type { MeasuredMachine } from '@/core/machine/machine';
 import type { DetailEntry } from '@/core/measure/detail-entry';
 import type { Typed } from '@/core/measure/typed';
 import { STAGE_KINDS } from '@/core/path/stage-kinds';
@@ -12,7 +12,7 @@ export interface Props {
   readonly state: MeasureState;
   readonly dispatch: Dispatch<MeasureAction>;
   readonly problems: readonly Problem[];
-  readonly machine: Machine;
+  readonly machine: MeasuredMachine;
 }
 
 export type EntryProps<K extends DetailEntry['kind']> = Omit<Props, 'state' | 'machine'> & {
@@ -91,7 +91,7 @@ export const StagePick = ({
   stageId,
   pick,
 }: {
-  machine: Machine;
+  machine: MeasuredMachine;
   stageId: number | null;
   pick: (id: number) => void;
 }) => (

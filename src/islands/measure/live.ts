@@ -1,5 +1,5 @@
 import type { Failure } from '@/core/failure/failure';
-import type { Machine } from '@/core/machine/machine';
+import type { MeasuredMachine } from '@/core/machine/machine';
 import { type Question, questionReading } from '@/core/machine/plausible';
 import type { LossThresholds } from '@/core/measure/judge-baseline';
 import { METHODS, type Precondition } from '@/core/measure/methods';
@@ -14,7 +14,7 @@ import { type MeasureState, orNull, toEntry } from './state';
 
 export interface LiveInput {
   readonly state: MeasureState;
-  readonly machine: Machine;
+  readonly machine: MeasuredMachine;
   readonly wanted: readonly Precondition[];
   readonly instruments: readonly Instrument[];
   /** Standing tests that may serve as baseline or as the test before, oldest first. */

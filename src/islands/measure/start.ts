@@ -1,5 +1,5 @@
 import { CENTRE_PROFILE_FACTOR } from '@/core/constants/limits';
-import type { Machine } from '@/core/machine/machine';
+import type { MeasuredMachine } from '@/core/machine/machine';
 import { preconditionsFor } from '@/core/measure/methods';
 import { STAGE_KINDS } from '@/core/path/stage-kinds';
 import type { TestRecord } from '@/core/record/records';
@@ -9,7 +9,7 @@ import { entryOfDetail, startDetails, startPads, startUnits, typedOf } from './d
 import type { MeasureState } from './state';
 
 interface Start {
-  readonly machine: Machine;
+  readonly machine: MeasuredMachine;
   readonly units: UnitSystem;
   readonly by: string;
   readonly clientId: string;

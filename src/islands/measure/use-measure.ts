@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useReducer, useRef } from 'react';
 import type { StageDue } from '@/core/interval/due';
-import type { Machine } from '@/core/machine/machine';
+import type { MeasuredMachine } from '@/core/machine/machine';
 import type { LossThresholds } from '@/core/measure/judge-baseline';
 import { type Method, preconditionsFor } from '@/core/measure/methods';
 import type { Instrument, TestRecord } from '@/core/record/records';
@@ -15,7 +15,7 @@ import type { ShownPath } from '@/ui/air-path/shown-path';
 
 export interface MeasureProps {
   readonly view: ShownPath;
-  readonly machine: Machine;
+  readonly machine: MeasuredMachine;
   readonly due: readonly StageDue[];
   readonly tests: readonly TestRecord[];
   readonly previous: TestRecord | null;

@@ -1,8 +1,8 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { offeredRules, type RuleTemplate } from '@/core/interval/rule-templates';
-import { type FiguredRule, hasFigure, type Rule, RULE_FACTS } from '@/core/interval/rules';
-import type { Machine, Stage } from '@/core/machine/machine';
+import { figureOf } from '@/core/interval/rules';
+import type { Machine, Stage, MachineAirPath } from '@/core/machine/machine';
 import type { Problem } from '@/messages/failures';
 import { sayRule } from '@/messages/needs';
 import { capital } from '@/messages/words';
@@ -16,28 +16,8 @@ interface RulesProps {
   readonly by: string;
 }
 
-interface Figure {
-  readonly value: number;
-  readonly with: (n: number) => Rule;
-}
-
-/** The figure of a rule, and the rule with another figure. */
-const figureOf = (rule: FiguredRule): Figure => {
-  switch (rule.kind) {
-    case 'calendarDays':
-      return { value: rule.days, with: (days) => ({ ...rule, days: Math.round(days) }) };
-    case 'countOfChanges':
-      return { value: rule.count, with: (count) => ({ ...rule, count: Math.round(count) }) };
-    case 'runHours':
-      return { value: rule.hours, with: (hours) => ({ ...rule, hours }) };
-    case 'fill':
-    case 'flowLost':
-      return { value: Math.round(100 * rule.share), with: (n) => ({ ...rule, share: n / 100 }) };
-  }
-};
-
 /** Counts of, and company with, the other stages of this machine. */
-const companyOf = (machine: Machine, stage: Stage): readonly RuleTemplate[] =>
+const companyOf = (machine: MachineAirPath, stage: Stage): readonly RuleTemplate[] =>
   machine.stages
     .filter((s) => s.id !== stage.id && s.rules.length > 0)
     .flatMap((s): readonly RuleTemplate[] => [
@@ -58,13 +38,13 @@ interface RuleLineProps {
 }
 
 const RuleLine = ({ line: { rule, school }, setRule, takeOut }: RuleLineProps) => {
-  const figure = hasFigure(rule) ? { ...figureOf(rule), label: RULE_FACTS[rule.kind].figure } : null;
+  const figure = figureOf(rule);
   return (
     <li className="flex flex-wrap items-center gap-2">
       {figure && (
         <label className="flex items-center gap-1">
           <span className="sr-only">
-            {figure.label} of: {sayRule(rule)}
+            {figure.unit} of: {sayRule(rule)}
           </span>
           <input
             className="field w-20"
@@ -75,7 +55,7 @@ const RuleLine = ({ line: { rule, school }, setRule, takeOut }: RuleLineProps) =
               if (Number.isFinite(n)) setRule(figure.with(n));
             }}
           />
-          {figure.label}
+          {figure.unit}
         </label>
       )}
       <span className="min-w-0 flex-1">

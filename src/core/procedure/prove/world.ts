@@ -1,6 +1,6 @@
 import type { DustHazard } from '../../dust/level';
 import { MACHINE_KINDS, type MachineKindFacts, wayOf } from '../../machine/kinds';
-import type { Machine, Stage } from '../../machine/machine';
+import type { Machine, Stage, MachinePlate } from '../../machine/machine';
 import type { OpenedPart, Procedure, RunState, Step, StepKey } from '../step';
 import type { Fault, Worn } from '../violation';
 import { WAYS, type WayFacts } from '../ways';
@@ -101,7 +101,7 @@ export const newWorld = (): World => ({
   checks: new Set(),
 });
 
-export const factsOf = (machine: Machine): MachineKindFacts => MACHINE_KINDS[machine.kind];
+export const factsOf = (machine: MachinePlate): MachineKindFacts => MACHINE_KINDS[machine.kind];
 export const stageAt = ({ machine }: Walk, { stage }: Step): Stage | null =>
   stage === null ? null : (machine.stages[stage] ?? null);
 /** How the part of a step's stage sits; null where it holds none. */

@@ -1,7 +1,7 @@
 import { CENTRE_PROFILE_FACTOR } from '@/core/constants/limits';
 import { dayAt } from '@/core/calendar/calendar-date';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
-import { isChangeable, type Machine, type Stage } from '@/core/machine/machine';
+import { isChangeable, type Machine, type Stage, type MachineAirPath } from '@/core/machine/machine';
 import { METHOD_NAMES, METHODS, preconditionsFor } from '@/core/measure/methods';
 import { PLACES } from '@/core/measure/place';
 import { reduceAny } from '@/core/measure/reduce-any';
@@ -66,7 +66,7 @@ export const changeRow = async (w: SheetWorld, row: SheetRow): Promise<Done> => 
   return done;
 };
 
-const entryOf = (w: SheetWorld, row: SheetRow, machine: Machine): TestEntry => {
+const entryOf = (w: SheetWorld, row: SheetRow, machine: MachineAirPath): TestEntry => {
   const method = oneOf(METHOD_NAMES, textOf(row, 'method'), 'flowMeter');
   const column = w.columns.find((c) => c.field === 'readings');
   const unit = column?.unit ?? SHOWN.metric[METHODS[method].reads].unit;

@@ -1,7 +1,7 @@
 import { entails } from '@/core/deed/entails';
 import { isAsFound } from '@/core/record/as-found';
 import { inForce } from '@/core/record/records';
-import type { Machine, Stage } from '@/core/machine/machine';
+import type { Machine, Stage, MachineAirPath } from '@/core/machine/machine';
 import { changeMadeBy, type JobRecord, type JobState, jobState } from '@/core/procedure/job-log';
 import type { Step } from '@/core/procedure/step';
 import { isSeries } from '@/core/record/series';
@@ -25,7 +25,7 @@ export interface Booking {
 }
 
 /** A stage as the job knows it: by its number, wherever an edit of the path has put it since. */
-export const stageOfJob = (record: JobRecord, machine: Machine, position: number | null): Stage | null => {
+export const stageOfJob = (record: JobRecord, machine: MachineAirPath, position: number | null): Stage | null => {
   if (position === null) return null;
   const known = record.stages[position];
   return known ? (machine.stages.find((s) => s.id === known.id) ?? null) : (machine.stages[position] ?? null);

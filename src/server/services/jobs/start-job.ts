@@ -2,7 +2,7 @@ import { PlainAnswer } from '@/contracts/action-answer';
 import type { StartJobBody } from '@/contracts/job';
 import { at, fail, failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/calendar/calendar-date';
-import type { Machine } from '@/core/machine/machine';
+import type { Machine, MachineAirPath } from '@/core/machine/machine';
 import { assemble } from '@/core/procedure/assemble';
 import { type JobRecord, jobState } from '@/core/procedure/job-log';
 import type { Procedure } from '@/core/procedure/step';
@@ -38,7 +38,7 @@ const preconditions = async (
 };
 
 /** Every part the job will take must be on the shelf and not spoken for by another job. */
-const partsReady = async (tx: Db, machine: Machine, procedure: Procedure): Promise<Result<true>> => {
+const partsReady = async (tx: Db, machine: MachineAirPath, procedure: Procedure): Promise<Result<true>> => {
   const wanted = procedure.steps
     .flatMap((s) => (s.moves === 'takeNew' && s.stage !== null ? [machine.stages[s.stage]?.part ?? null] : []))
     .filter((p) => p !== null);

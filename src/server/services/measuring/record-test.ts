@@ -1,7 +1,7 @@
 import { TestAnswer } from '@/contracts/action-answer';
 import type { CorrectTestBody, RecordTestBody, WithdrawBody } from '@/contracts/requests';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
-import type { Machine } from '@/core/machine/machine';
+import type { Machine, MachinePlate } from '@/core/machine/machine';
 import { type Question, questionReading } from '@/core/machine/plausible';
 import { type Reduced, reduceAny } from '@/core/measure/reduce-any';
 import { parseTestEntry, parseWheel, type ParsedTest } from '@/core/measure/test-entry';
@@ -28,7 +28,7 @@ interface Checked {
   readonly use: TestUse;
 }
 
-const questionsOf = (machine: Machine, reduced: Reduced): readonly Question[] => {
+const questionsOf = (machine: MachinePlate, reduced: Reduced): readonly Question[] => {
   if (reduced.form !== 'series') return [];
   const { measurand, values } = reduced.series;
   return values.flatMap((valueSi) => questionReading({ kind: machine.kind, measurand, valueSi }) ?? []).slice(0, 1);

@@ -3,7 +3,7 @@ import { PathAnswer } from '@/contracts/action-answer';
 import type { EditPathBody, NewMachineBody, RetagBody } from '@/contracts/machine-edit';
 import { at, fail, failure, type Failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/calendar/calendar-date';
-import type { Machine } from '@/core/machine/machine';
+import type { Machine, MachineAirPath } from '@/core/machine/machine';
 import {
   type EditedStage,
   modelOfSnapshot,
@@ -54,7 +54,7 @@ const strangers = (machine: Machine, stages: readonly EditedStage[]): readonly F
   });
 
 /** A stage that another stage's rule names cannot be removed. */
-const stillCounted = (machine: Machine, stages: readonly EditedStage[]): readonly Failure[] => {
+const stillCounted = (machine: MachineAirPath, stages: readonly EditedStage[]): readonly Failure[] => {
   const kept = (id: number) => stages.some((s) => s.id === id);
   const counted = machine.stages
     .filter((s) => kept(s.id))

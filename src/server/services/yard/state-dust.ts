@@ -6,7 +6,7 @@ import { isBelow } from '@/core/dust/level';
 import { normalised } from '@/core/dust/text';
 import { fail, failure, ok, type Result } from '@/core/failure/failure';
 import { dayAt } from '@/core/calendar/calendar-date';
-import type { Machine } from '@/core/machine/machine';
+import type { Machine, MachineDustStanding } from '@/core/machine/machine';
 import type { Db } from '../../db/connect';
 import { insertCollected, insertDecontamination, insertDust, loadRegister } from '../../repositories/dusts';
 import { findMachine } from '../../repositories/machines';
@@ -16,7 +16,7 @@ import { changeSite } from './site-settings';
 import { type Context, refuseAndKeep, runOnce } from './user-action';
 
 /** What nothing may be done on; null where the machine may be worked at. */
-export const refusedBy = (machine: Machine): ReturnType<typeof fail> | null => {
+export const refusedBy = (machine: MachineDustStanding): ReturnType<typeof fail> | null => {
   const { refusal } = machine.dust.standing;
   return refusal ? fail(failure('dust.refused', 'dust.text', { what: refusal.dust, instead: refusal.instead })) : null;
 };
