@@ -9,7 +9,11 @@ const isPlausible = (rule: z.infer<typeof RuleJson>): boolean => {
 };
 
 /** A rule as it may be set. */
-export const PlausibleRule = RuleJson.refine(isPlausible, { params: { code: 'rule.range' } });
+export const PlausibleRule = RuleJson.refine(isPlausible, {
+  params: { code: 'rule.range' },
+  // Says one thing of one figure: the range of the form comes first.
+  when: ({ issues }) => issues.length === 0,
+});
 
 /** The rules of one stage as they shall be from now on; the whole list, so that nothing is left behind. */
 export const EditRulesBody = z.strictObject({
