@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Day } from './day';
-import { HazardName, StageKindName } from './enums';
+import { HazardName, MachineClassName, StageKindName } from './enums';
 import { ClientId, Initials } from './requests';
 
 /** Messages of the plan's worker, and requests about locks, wear and orders. */
@@ -30,6 +30,8 @@ export const PlanProblemJson = z.strictObject({
       orders: z.strictObject({ index: Index, quantity: z.number().positive() }).exactOptional(),
       onlyWith: z.string().nullable(),
       lockedDay: Index.nullable(),
+      lastDay: Index.nullable(),
+      promised: z.strictObject({ day: Index, charge: z.number().min(0) }).nullable(),
       within: z.tuple([Index, Index]).readonly().exactOptional(),
     }),
   ),
@@ -42,6 +44,12 @@ export const PlanProblemJson = z.strictObject({
   ),
 });
 
+const PromiseJson = z.strictObject({
+  turn: z.int().positive(),
+  day: Index,
+  charge: z.number().min(0),
+});
+
 /** The data of the plan page: sent with the page of a small yard, fetched by the page of a large one. */
 export const PlanPageJson = z.strictObject({
   input: z.strictObject({
@@ -50,6 +58,7 @@ export const PlanPageJson = z.strictObject({
         tag: z.string(),
         name: z.string(),
         hazard: HazardName,
+        machineClass: MachineClassName.nullable(),
         blockedDays: z.array(Index),
         stages: z.array(
           z.strictObject({
@@ -63,6 +72,8 @@ export const PlanPageJson = z.strictObject({
             lockedDay: Index.nullable(),
             latest: Index.nullable(),
             lifeDays: z.number(),
+            cycle: z.int().min(0),
+            promises: z.array(PromiseJson),
           }),
         ),
       }),

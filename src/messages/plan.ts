@@ -22,6 +22,12 @@ export const sayReason = (reason: PlanReason, { nameOf, dateOf, currency }: Name
       return `No time left on its own day, ${dateOf(reason.ownDay)}.`;
     case 'part':
       return `Its part is not in stock on ${dateOf(reason.ownDay)}.`;
+    case 'lastDay':
+      return `It must be done by ${dateOf(reason.lastDay)}.`;
+    case 'late':
+      return `Its last day was ${dateOf(reason.lastDay)}; this is the first day on which it is possible.`;
+    case 'kept':
+      return `Kept on the day of the last plan; alone it would now be ${dateOf(reason.ownDay)}.`;
     case 'traded':
       return `Moved from ${dateOf(reason.ownDay)} to make room for another machine.`;
   }

@@ -11,6 +11,8 @@ export const planTask = (id: string, over: Partial<PlanTask> = {}): PlanTask => 
   part: null,
   onlyWith: null,
   lockedDay: null,
+  lastDay: null,
+  promised: null,
   ...over,
 });
 

@@ -119,6 +119,12 @@ export const PlanCalcInput = z.strictObject({
           .default(null),
         onlyWith: z.string().max(60).nullable().default(null),
         lockedDay: z.int().min(0).max(400).nullable().default(null),
+        lastDay: z.int().min(0).max(400).nullable().default(null).describe('The last day it should be done on'),
+        promised: z
+          .strictObject({ day: z.int().min(0).max(400), charge: z.number().min(0) })
+          .nullable()
+          .default(null)
+          .describe('The day the last plan named, and the price of another one'),
       }),
     )
     .max(8000),

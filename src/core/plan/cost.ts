@@ -1,8 +1,9 @@
 import type { PlanCost, PlanDays, PlanProblem } from './problem';
-import { chanceBefore, expectedOverrun, expectedWaste } from '../forecast/limit-distribution';
+import { chanceBefore } from '../forecast/limit-distribution';
+import { taskCost } from './task-cost';
 
 /**
- * The cost of a plan: openings, wasted life, days past the limit. Tasks without a day cost nothing here; the planner
+ * The cost of a plan: openings, wasted life, days past the limit and past last days, moved promises. Tasks without a day cost nothing here; the planner
  * ranks them separately. Definition: the planning problem as stated in `problem`.
  */
 export const costOf = ({ machines, tasks }: PlanProblem, days: PlanDays): PlanCost => {
@@ -10,6 +11,8 @@ export const costOf = ({ machines, tasks }: PlanProblem, days: PlanDays): PlanCo
   let openingCost = 0;
   let wasteCost = 0;
   let overrunCost = 0;
+  let lateCost = 0;
+  let moveCost = 0;
   let chance = 0;
   let placed = 0;
   tasks.forEach((t, i) => {
@@ -18,17 +21,22 @@ export const costOf = ({ machines, tasks }: PlanProblem, days: PlanDays): PlanCo
     const key = `${t.machine} ${day}`;
     if (!opened.has(key)) openingCost += machines[t.machine]?.openingCost ?? 0;
     opened.add(key);
-    wasteCost += t.lifeValuePerDay * expectedWaste(t.reached, day);
-    overrunCost += t.overrunCostPerDay * expectedOverrun(t.reached, day);
+    const cost = taskCost(t, day);
+    wasteCost += cost.waste;
+    overrunCost += cost.overrun;
+    lateCost += cost.late;
+    moveCost += cost.move;
     chance += chanceBefore(t.reached, day);
     placed += 1;
   });
   return {
-    total: openingCost + wasteCost + overrunCost,
+    total: openingCost + wasteCost + overrunCost + lateCost + moveCost,
     openings: opened.size,
     openingCost,
     wasteCost,
     overrunCost,
+    lateCost,
+    moveCost,
     overrunChance: placed === 0 ? 0 : chance / placed,
   };
 };

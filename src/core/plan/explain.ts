@@ -1,6 +1,6 @@
 import { costOf, minutesByDay, violationsOf } from './cost';
 import { eachOnItsOwnDay } from './own-day';
-import type { PlanDays, PlanProblem } from './problem';
+import type { PlanDays, PlanProblem, PlanTask } from './problem';
 
 /** Why a task sits where it sits. */
 export type PlanReason =
@@ -11,7 +11,22 @@ export type PlanReason =
   | { readonly kind: 'shared'; readonly with: readonly string[]; readonly ownDay: number; readonly saves: number }
   /** Its own day has no room: the minutes or the part are not there. A day the machine is away is never its own. */
   | { readonly kind: 'minutes' | 'part'; readonly ownDay: number }
-  | { readonly kind: 'traded'; readonly ownDay: number };
+  | { readonly kind: 'traded'; readonly ownDay: number }
+  /** Fixed by its last day. */
+  | { readonly kind: 'lastDay'; readonly lastDay: number }
+  /** Past its last day: the first day on which it is possible. */
+  | { readonly kind: 'late'; readonly lastDay: number }
+  /** The day the last plan named, kept though another one is now a little better. */
+  | { readonly kind: 'kept'; readonly ownDay: number };
+
+/** A limit whose day is certain: it comes from a date, not from wear. */
+const isFixed = ({ reached }: PlanTask): boolean => reached[0] === reached[4];
+
+/** What a plan costs in money: a moved promise has its price in the plan, and none in money. */
+const moneyOf = (problem: PlanProblem, days: PlanDays): number => {
+  const { total, moveCost } = costOf(problem, days);
+  return total - moveCost;
+};
 
 const reasonOf = (
   problem: PlanProblem,
@@ -22,22 +37,27 @@ const reasonOf = (
   const [day, ownDay] = [days[i] ?? null, own[i] ?? null];
   if (!task || day === null) return null;
   if (task.lockedDay !== null) return { kind: 'locked' };
+  if (task.lastDay !== null && day > task.lastDay) return { kind: 'late', lastDay: task.lastDay };
+  if (task.lastDay !== null && isFixed(task)) return { kind: 'lastDay', lastDay: task.lastDay };
   if (ownDay === null || ownDay === day) return { kind: 'own' };
-  const mates = problem.tasks.flatMap((t, k) =>
-    k !== i && t.machine === task.machine && days[k] === day ? [t.id] : [],
-  );
-  if (mates.length > 0) {
-    const alone = days.map((d, k) => (k === i ? ownDay : d));
-    return { kind: 'shared', with: mates, ownDay, saves: costOf(problem, alone).total - costOf(problem, days).total };
-  }
   const broken = new Set(
     violationsOf(
       problem,
       days.map((d, k) => (k === i ? ownDay : d)),
     ).map((v) => v.kind),
   );
+  // A part that is not there, and minutes that are not there, come before what it saves.
   const kind = (['part', 'minutes'] as const).find((k) => broken.has(k));
-  return { kind: kind ?? 'traded', ownDay };
+  if (kind) return { kind, ownDay };
+  const mates = problem.tasks.flatMap((t, k) =>
+    k !== i && t.machine === task.machine && days[k] === day ? [t.id] : [],
+  );
+  if (mates.length > 0) {
+    const alone = days.map((d, k) => (k === i ? ownDay : d));
+    const saves = moneyOf(problem, alone) - moneyOf(problem, days);
+    if (saves > 0) return { kind: 'shared', with: mates, ownDay, saves };
+  }
+  return { kind: task.promised?.day === day ? 'kept' : 'traded', ownDay };
 };
 
 /** Why each task sits where it sits, by its position; null where it has no day. */

@@ -1,5 +1,6 @@
 import type { PlanMachine, PlanProblem, PlanTask } from './problem';
-import { expectedOverrun, expectedWaste } from '../forecast/limit-distribution';
+import { expectedOverrun } from '../forecast/limit-distribution';
+import { wholeTaskCost } from './task-cost';
 
 /** Tasks of one machine done in one opening, by a bit for each. */
 export interface MachineGroups {
@@ -26,10 +27,7 @@ export const MOST_ENUMERATED = 8;
 
 /** The cost of one task by day, without its opening. */
 export const costByDay = (t: PlanTask, days: number): Float64Array =>
-  Float64Array.from(
-    { length: days },
-    (_, x) => t.lifeValuePerDay * expectedWaste(t.reached, x) + t.overrunCostPerDay * expectedOverrun(t.reached, x),
-  );
+  Float64Array.from({ length: days }, (_, x) => wholeTaskCost(t, x));
 
 const partsOf = (tasks: readonly PlanTask[]): GroupSet['parts'] => {
   const sums = new Map<number, number>();
@@ -62,6 +60,8 @@ const daysOf = (
 
 /** Cost of a task without a day beside its overrun, so that a plan with fewer of them is always better. */
 export const UNPLACED = 1e9;
+/** A task with a last day comes before so many others when not all find a day. */
+const BEFORE_OTHERS = 1000;
 
 /** Every opening a machine may have, with its cost by day. Definition: the planning problem as stated in `problem`. */
 export const groupsOf = (problem: PlanProblem, machine: number): MachineGroups => {
@@ -96,6 +96,9 @@ export const groupsOf = (problem: PlanProblem, machine: number): MachineGroups =
   return {
     tasks: positions,
     sets,
-    left: mine.map((t) => UNPLACED + t.overrunCostPerDay * expectedOverrun(t.reached, horizon)),
+    left: mine.map(
+      (t) =>
+        UNPLACED * (t.lastDay === null ? 1 : BEFORE_OTHERS) + t.overrunCostPerDay * expectedOverrun(t.reached, horizon),
+    ),
   };
 };

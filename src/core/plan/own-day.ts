@@ -2,7 +2,7 @@ import { costByDay } from './groups';
 import type { PlanDays, PlanProblem, PlanTask } from './problem';
 
 const cheapest = (t: PlanTask, { minutes, machines }: PlanProblem): number | null => {
-  const cost = costByDay(t, minutes.length);
+  const cost = costByDay({ ...t, promised: null }, minutes.length);
   const blocked = machines[t.machine]?.blockedDays;
   const open = minutes.flatMap((there, day) =>
     there > 0 && !blocked?.has(day) && day >= (t.within?.[0] ?? 0) && day <= (t.within?.[1] ?? Infinity) ? [day] : [],
@@ -16,6 +16,6 @@ const cheapest = (t: PlanTask, { minutes, machines }: PlanProblem): number | nul
 
 /**
  * Each task on its own cheapest day: the plan that others are compared with. It ignores the day's minutes and the
- * parts, so it may not be feasible. Choice: a modelling choice.
+ * parts, and what the last plan named, so it may not be feasible. Choice: a modelling choice.
  */
 export const eachOnItsOwnDay = (problem: PlanProblem): PlanDays => problem.tasks.map((t) => cheapest(t, problem));

@@ -1,3 +1,4 @@
+import { byTheBook } from './by-the-book';
 import { costByDay, groupsOf, type MachineGroups, MOST_ENUMERATED, UNPLACED } from './groups';
 import { planOverTime } from './over-time';
 import { costOf } from './cost';
@@ -213,15 +214,20 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
   const room = new Capacity(problem);
   const { prices, bound } = relaxMinutes(problem, groups, { steps: PRICE_STEPS });
   const crowded = prices.some((p) => p > 0);
-  // The tightest first: the fewest days, then the largest cost of a bad place.
-  const order = groups.map((_, m) => m).sort((a, b) => fewest(groups[a]) - fewest(groups[b]));
+  // Last days first, the soonest first; then the tightest: the fewest days, then the largest cost of a bad place.
+  const last = problem.machines.map((_, m) => soonestLastDay(problem, m));
+  const order = groups
+    .map((_, m) => m)
+    .sort((a, b) => (last[a] ?? 0) - (last[b] ?? 0) || fewest(groups[a]) - fewest(groups[b]));
   const laid: PlacedMachine[] = groups.map(() => ({ openings: [], cost: 0, left: 0 }));
   for (const m of order) laid[m] = insertMachine(groups[m] ?? NO_GROUPS, room, crowded ? { prices } : {});
   let cost = totalOf(laid);
   let best = { cost, days: daysOfLaid(problem, groups, laid) };
+  const book = byTheBook(problem, groups);
   const progressAt = (round: number): PlanStep => {
-    const unplaced = best.days.filter((d) => d === null).length;
-    return { days: best.days, cost: costOf(given, best.days).total, unplaced, rounds: round };
+    const days = better(given, best.days, book);
+    const unplaced = days.filter((d) => d === null).length;
+    return { days, cost: costOf(given, days).total, unplaced, rounds: round };
   };
   yield progressAt(0);
   const done = () => best.cost <= (1 + GOOD_ENOUGH) * bound;
@@ -268,6 +274,32 @@ export function* improvePlan(given: PlanProblem, { random, rounds }: PlannerOpti
   }
   return progressAt(round);
 }
+
+/** The soonest last day of a machine's tasks; a day beyond any horizon without one. */
+const soonestLastDay = ({ tasks }: PlanProblem, machine: number): number =>
+  tasks.reduce((day, t) => (t.machine === machine && t.lastDay !== null ? Math.min(day, t.lastDay) : day), 1e6);
+
+/** Tasks without a day, with a last day and without one, and the cost of the others. */
+const worthOf = (problem: PlanProblem, days: PlanDays): readonly [number, number, number] => {
+  const without = problem.tasks.filter((_, i) => (days[i] ?? null) === null);
+  return [without.filter((t) => t.lastDay !== null).length, without.length, costOf(problem, days).total];
+};
+
+/** The first plan, unless the second one is better. */
+const better = (problem: PlanProblem, days: PlanDays, other: PlanDays): PlanDays => {
+  const [a, b] = [worthOf(problem, days), worthOf(problem, other)];
+  const at = a.findIndex((x, i) => Math.abs(x - (b[i] ?? 0)) > 1e-9);
+  return at >= 0 && (b[at] ?? 0) < (a[at] ?? 0) ? other : days;
+};
+
+/** Each change on its own day or the next one with room, whatever else the day holds: what a plan is compared with. Errors and source as `byTheBook`. */
+export const bookPlan = (given: PlanProblem): PlanDays => {
+  const problem = splitLarge(given);
+  return byTheBook(
+    problem,
+    problem.machines.map((_, m) => groupsOf(problem, m)),
+  );
+};
 
 const fewest = (g: MachineGroups | undefined): number =>
   Math.min(...(g?.sets ?? []).flatMap((s) => (s ? [s.order.length] : [])), Infinity);

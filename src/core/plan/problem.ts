@@ -17,6 +17,10 @@ export interface PlanTask {
   readonly onlyWith: string | null;
   /** The fixed day; null when it is free. */
   readonly lockedDay: number | null;
+  /** The last day it should be done on: an examination's day, or the day from which it is surely late. null where late is only dear. */
+  readonly lastDay: number | null;
+  /** The day the last plan named, and the price of another one, in money; null where no plan named one. */
+  readonly promised: { readonly day: number; readonly charge: number } | null;
   /** Days it must lie within, both counted, so that the turns of one stage stay in order; left out, any. */
   readonly within?: readonly [first: number, last: number];
 }
@@ -60,6 +64,10 @@ export interface PlanCost {
   readonly openingCost: number;
   readonly wasteCost: number;
   readonly overrunCost: number;
+  /** Price of days past a last day. */
+  readonly lateCost: number;
+  /** Price of moved promises. */
+  readonly moveCost: number;
   /** Mean over the tasks of P(T < x). */
   readonly overrunChance: number;
 }

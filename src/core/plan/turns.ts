@@ -7,8 +7,14 @@ import type { ReachQuantiles } from '../forecast/limit-distribution';
 /** A stage that comes round again and again: its first turn as a task, and what a whole interval of it takes. */
 export interface Turning {
   readonly first: PlanTask;
-  /** The day its first turn must be done by; null where late is only dear. */
-  readonly by: number | null;
+  /** The last day of its first turn, and of each later turn by its middle day; see `PlanTask.lastDay`. */
+  readonly lastDay: number | null;
+  /** Whether each later turn has a last day too: an examination comes round by law. */
+  readonly everyTurn: boolean;
+  /** The first day its part is there. */
+  readonly partDay: number;
+  /** The days the last plan named, by turn. */
+  readonly promised: (turn: number) => PlanTask['promised'];
   /** Days of one whole interval, as quantiles. */
   readonly whole: ReachQuantiles;
 }
@@ -25,6 +31,8 @@ export interface Turn {
 const LEAST_DAYS = 4;
 /** Number of times the days of later changes are placed again after the earlier ones. */
 const ROUNDS = 3;
+/** Days behind a last day or a delivery in which the change may still find its place. A modelling choice. */
+const ROOM = 10;
 /** Later changes that are not placed yet lie on their own best day. */
 const NOWHERE: ReadonlyMap<string, number> = new Map();
 
@@ -38,7 +46,6 @@ const shifted = (q: ReachQuantiles, by: number): ReachQuantiles => [
 
 /** How near a limit will be known when it is close, as a share of the interval: what looks and tests leave open. A modelling choice. */
 export const KNOWN_TO = 0.12;
-/** Spreads of a tenth to each side. */
 
 /** A whole interval as it will be known near its end: its open questions are answered by then. */
 const asKnown = (q: ReachQuantiles): ReachQuantiles => {
@@ -59,12 +66,12 @@ const bestAlone = ({ reached: [, low, middle, high], lifeValuePerDay, overrunCos
 
 /** The turns of each stage up to a day, where the turns before lie on given days; without them on their own best day. */
 const turnsOn = (stages: readonly Turning[], days: number, laid: ReadonlyMap<string, number>): readonly Turn[] =>
-  stages.flatMap(({ first, by, whole }, stage): readonly Turn[] => {
+  stages.flatMap(({ first, lastDay, everyTurn, promised, whole }, stage): readonly Turn[] => {
     const turns: Turn[] = [];
     const length = asKnown(whole);
     const dayOf = (t: PlanTask): number =>
       Math.min(days - 1, Math.max(0, Math.round(laid.get(t.id) ?? t.lockedDay ?? bestAlone(t))));
-    let task: PlanTask = by === null ? first : { ...first, within: [0, by] };
+    let task: PlanTask = { ...first, lastDay, promised: promised(1) };
     for (let turn = 1; ; turn += 1) {
       turns.push({ task, stage, turn });
       const reached = shifted(length, dayOf(task));
@@ -74,6 +81,8 @@ const turnsOn = (stages: readonly Turning[], days: number, laid: ReadonlyMap<str
         id: `${first.id}.${turn + 1}`,
         reached,
         lockedDay: null,
+        lastDay: everyTurn ? Math.floor(reached[2]) : null,
+        promised: promised(turn + 1),
         onlyWith: first.onlyWith === null ? null : `${first.onlyWith}.${turn + 1}`,
       };
     }
@@ -92,15 +101,24 @@ const apart = (turns: readonly Turn[], on: readonly number[]): ReadonlyMap<strin
 };
 
 /** Each change may lie up to half-way to its neighbours, so that their order is kept. */
-const inOrder = (turns: readonly Turn[], days: number, laid: ReadonlyMap<string, number>): readonly Turn[] => {
+const inOrder = (
+  stages: readonly Turning[],
+  turns: readonly Turn[],
+  { days, laid }: { readonly days: number; readonly laid: ReadonlyMap<string, number> },
+): readonly Turn[] => {
   const dayOf = ({ task }: Turn): number =>
     Math.min(days - 1, Math.max(0, Math.round(laid.get(task.id) ?? bestAlone(task))));
+  // A change that is late already, or waits for its part, keeps room behind it: the next turn gives way.
+  const border = (a: Turn, b: Turn): number => {
+    const waits = a.turn > 1 ? 0 : Math.max(a.task.lastDay ?? 0, stages[a.stage]?.partDay ?? 0);
+    return Math.max(Math.floor((dayOf(a) + dayOf(b)) / 2), waits === 0 && a.task.lastDay === null ? 0 : waits + ROOM);
+  };
   return turns.flatMap((t, i): readonly Turn[] => {
     // A task that goes only with another is kept in order by that one.
-    if (t.task.onlyWith !== null || t.task.within) return [t];
+    if (t.task.onlyWith !== null) return [t];
     const [before, after] = [turns[i - 1], turns[i + 1]];
-    const from = before?.stage === t.stage ? Math.floor((dayOf(before) + dayOf(t)) / 2) + 1 : 0;
-    const to = after?.stage === t.stage ? Math.floor((dayOf(t) + dayOf(after)) / 2) : days - 1;
+    const from = before?.stage === t.stage ? border(before, t) + 1 : 0;
+    const to = after?.stage === t.stage ? border(t, after) : days - 1;
     if (from > to) return [];
     return from === 0 && to === days - 1 ? [t] : [{ ...t, task: { ...t.task, within: [from, to] } }];
   });
@@ -126,7 +144,7 @@ export const turnsOf = (
   if (turns.length === stages.length) return turns;
   for (let round = 0; round < ROUNDS; round += 1) {
     // Two turns of one stage are never one opening: each keeps to its own side of the border between them.
-    const bordered = inOrder(turns, days, NOWHERE);
+    const bordered = inOrder(stages, turns, { days, laid: NOWHERE });
     const costs = bordered.map(({ task }) => ({
       cost: costByDay(task, days).map((c, day) => (mayLie(task, day) ? c : c + UNPLACED)),
     }));
@@ -135,5 +153,5 @@ export const turnsOf = (
     laid = apart(bordered, planned.on);
     turns = turnsOn(stages, days, laid);
   }
-  return inOrder(turns, days, laid);
+  return inOrder(stages, turns, { days, laid });
 };

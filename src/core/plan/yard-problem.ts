@@ -1,6 +1,8 @@
 import { NEW_SITE } from '../site/site';
+import type { MachineClass } from '../filter/machine-class';
 import type { DustHazard } from '../machine/machine';
 import { STAGE_KINDS, type StageKind } from '../path/stage-kinds';
+import { lastDayOf, lateWeight, partDay } from './last-day';
 import { priceLife } from './prices';
 import type { PlanPart, PlanProblem, PlanTask } from './problem';
 import { turnsOf } from './turns';
@@ -23,12 +25,17 @@ export interface PlannedStage {
   readonly latest: number | null;
   /** Middle life of the bag or filter, days. */
   readonly lifeDays: number;
+  /** Changes on record so far: with the turn it names one change, whatever day it is on. */
+  readonly cycle: number;
+  /** The days that the last plan named for its turns, and the price of moving each, in money. */
+  readonly promises: readonly { readonly turn: number; readonly day: number; readonly charge: number }[];
 }
 
 export interface PlannedMachine {
   readonly tag: string;
   readonly name: string;
   readonly hazard: DustHazard;
+  readonly machineClass: MachineClass | null;
   readonly blockedDays: readonly number[];
   readonly stages: readonly PlannedStage[];
 }
@@ -81,7 +88,10 @@ export interface YardProblem {
 
 /** The stages that are to be planned: more likely than not reached within the horizon, fixed there, or going only with such a one. */
 const wanted = (machine: PlannedMachine, days: number): readonly PlannedStage[] => {
-  const own = machine.stages.filter((s) => s.reached[2] <= days || (s.lockedDay !== null && s.lockedDay < days));
+  const own = machine.stages.filter(
+    (s) =>
+      s.reached[2] <= days || (s.lockedDay !== null && s.lockedDay < days) || (s.latest !== null && s.latest < days),
+  );
   const partners = machine.stages.filter((s) => !own.includes(s) && own.some((o) => o.withStage === s.stageId));
   return [...own, ...partners];
 };
@@ -105,10 +115,12 @@ const firstTurn = (
     lifeDays: s.lifeDays,
     openingCost: options.openingCost[m.hazard],
     setsTheRhythm: STAGE_KINDS[s.kind].setsRhythm,
-    lateFactor: options.lateFactor,
+    lateFactor: options.lateFactor * lateWeight(m, options.openingCost),
   }),
   part: s.part === null ? null : { index: s.part, quantity: 1 },
   lockedDay: s.lockedDay,
+  lastDay: null,
+  promised: null,
 });
 
 /** Every turn of a machine within the horizon. */
@@ -119,15 +131,16 @@ const turnsOfMachine = (m: PlannedMachine, machine: number, yard: Yard) => {
   const open = Array.from({ length: days }, (_, day) => day).filter(
     (day) => input.works[day] === true && !blocked.has(day),
   );
-  // A task whose last day is past goes on the first possible day.
-  const byDay = (latest: number): number => Math.max(latest, open[0] ?? 0);
   const turning = chosen.map((s) => ({
     first: {
       ...firstTurn(s, m, yard),
       machine,
       onlyWith: s.withStage !== null && chosen.some((x) => x.stageId === s.withStage) ? String(s.withStage) : null,
     },
-    by: s.latest === null || s.lockedDay !== null ? null : byDay(s.latest),
+    lastDay: lastDayOf({ ...s, machineClass: m.machineClass, part: input.parts[s.part ?? -1] }),
+    everyTurn: s.latest !== null,
+    partDay: partDay(input.parts[s.part ?? -1]) ?? 0,
+    promised: (turn: number) => s.promises.find((x) => x.turn === turn) ?? null,
     whole: s.whole,
   }));
   const turns = turnsOf(turning, { days, open, openingCost: options.openingCost[m.hazard] });

@@ -2,6 +2,7 @@ import { STAGE_KINDS } from '../path/stage-kinds';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { seeded } from '../numeric/seeded';
 import type { ReachQuantiles } from '../forecast/limit-distribution';
+import { lateWeight } from './last-day';
 import { priceLife } from './prices';
 import { KNOWN_TO } from './turns';
 import { minutesOf, type PlanInput, type PlannedMachine, type PlannedStage, type PlanOptions } from './yard-problem';
@@ -90,8 +91,9 @@ const goThrough = (machine: PlannedMachine, tally: Tally, around: Around): void 
   const { input, options, random, nextOpen } = around;
   const use = Math.exp(USE_SPREAD * random.normal());
   const openingCost = options.openingCost[machine.hazard];
+  const lateFactor = options.lateFactor * lateWeight(machine, options.openingCost);
   const wantedOf = (limit: number, length: number): number =>
-    wantedDay(limit, length, { lateFactor: options.lateFactor, normal: random.normal() });
+    wantedDay(limit, length, { lateFactor, normal: random.normal() });
   const begun = (stage: PlannedStage, since: number): Clock => {
     const length = Math.max(LEAST_DAYS, at(stage.whole, random.uniform()) / usedBy(stage.whole, use));
     return { stage, since, limit: since + length, wanted: wantedOf(since + length, length) };
@@ -120,7 +122,7 @@ const goThrough = (machine: PlannedMachine, tally: Tally, around: Around): void 
         lifeDays: c.stage.lifeDays,
         openingCost,
         setsTheRhythm: STAGE_KINDS[c.stage.kind].setsRhythm,
-        lateFactor: options.lateFactor,
+        lateFactor,
       });
       return lifeValuePerDay * Math.max(0, c.wanted - day) < openingCost;
     });

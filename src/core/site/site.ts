@@ -44,7 +44,7 @@ export const NEW_SITE: Site = {
   minutesADay: 120,
   prices: {
     currency: '',
-    lateFactor: 6,
+    lateFactor: 12,
     openingCost: { plain: 8, controlled: 18, contained: 45 },
     openingMinutes: { plain: 6, controlled: 12, contained: 25 },
   },

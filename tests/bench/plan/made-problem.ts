@@ -52,6 +52,8 @@ export const madeProblem = (seed: number, shape: MadeShape): PlanProblem => {
         part: uniform() < 0.5 ? { index: Math.floor(uniform() * 3), quantity: 1 } : null,
         onlyWith: null,
         lockedDay: null,
+        lastDay: null,
+        promised: null,
       };
     }),
   );

@@ -3,6 +3,7 @@ import { eachOnItsOwnDay } from '@/core/plan/own-day';
 import type { PlanProblem, PlanTask } from '@/core/plan/problem';
 import { bestPlan } from '@/core/plan/planner';
 import { priceLife } from '@/core/plan/prices';
+import { PLAN_OPTIONS } from '@/core/plan/yard-problem';
 import { seeded } from '../../../demo/random';
 import { type Told, TRADE_DAYS } from '../yard/forecast-yard';
 
@@ -33,7 +34,7 @@ export const planOfYard = (told: readonly Told[], seed: number): PlanProblem => 
       lifeDays: TRADE_DAYS[which],
       openingCost: machines[machine]?.openingCost ?? 0,
       setsTheRhythm: which === 'bag',
-      lateFactor: 6,
+      lateFactor: PLAN_OPTIONS.lateFactor,
     });
     return [
       {
@@ -45,6 +46,8 @@ export const planOfYard = (told: readonly Told[], seed: number): PlanProblem => 
         part: null,
         onlyWith: null,
         lockedDay: null,
+        lastDay: null,
+        promised: null,
       },
     ];
   });

@@ -107,6 +107,7 @@ const inputOf = (yard: readonly MadeMachine[], today: number, weeks: number): Pl
     tag: `m${i}`,
     name: '',
     hazard: m.hazard,
+    machineClass: null,
     blockedDays: [],
     stages: m.parts.map((p, k) => ({
       stageId: 10 * i + k,
@@ -119,6 +120,8 @@ const inputOf = (yard: readonly MadeMachine[], today: number, weeks: number): Pl
       lockedDay: null,
       latest: null,
       lifeDays: p.known,
+      cycle: 0,
+      promises: [],
     })),
   })),
   parts: KINDS.map((kind) => ({

@@ -44,6 +44,8 @@ describe('what a plan costs, worked by hand', () => {
       openingCost: 0,
       wasteCost: 0,
       overrunCost: 0,
+      lateCost: 0,
+      moveCost: 0,
       overrunChance: 0,
     });
     expect(costOf(p, [5, undefined as never]).openings).toBe(1);

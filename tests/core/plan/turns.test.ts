@@ -29,10 +29,12 @@ const stage = (stageId: number, every: number, over: Partial<PlannedStage> = {})
   lockedDay: null,
   latest: null,
   lifeDays: every,
+  cycle: 0,
+  promises: [],
   ...over,
 });
 const yard = (stages: readonly PlannedStage[], over: Partial<PlanInput> = {}): PlanInput => ({
-  machines: [{ tag: 'M-1', name: 'one', hazard: 'plain', blockedDays: [], stages }],
+  machines: [{ tag: 'M-1', name: 'one', hazard: 'plain', machineClass: null, blockedDays: [], stages }],
   parts: [{ id: 'B', name: 'bag', bin: 'A1', price: 9, leadDays: 10, onHand: 50, deliveries: [] }],
   works: Array.from({ length: 364 }, (_, day) => day % 7 < 5),
   ...over,
@@ -111,7 +113,11 @@ describe('every turn of the year', () => {
     const found = bestPlan(made.problem, { random: seeded(2).uniform, rounds: 200 });
     const days = found.days.map((d) => d ?? -1);
     expect(days.length).toBeGreaterThan(3);
-    expect(days.slice(1).every((d, i) => d - (days[i] ?? 0) >= 8 && d - (days[i] ?? 0) <= 15)).toBe(true);
+    const apart = days.slice(1).map((d, i) => d - (days[i] ?? 0));
+    expect(
+      apart.every((d) => d >= 7 && d <= 15),
+      apart.join(' '),
+    ).toBe(true);
   });
 
   it('slow stages go along with the fast one: fewer openings than turns', () => {
@@ -177,7 +183,8 @@ describe('every turn of the year', () => {
 
 describe('the year ahead, as ranges', () => {
   it('opens as often as a life goes into the year (elementary renewal theorem)', () => {
-    const [low, middle, high] = yearAhead(yard([stage(1, 20)]), YEAR).openings;
+    const [low, middle, high] = yearAhead(yard([stage(1, 20)]), { ...YEAR, lateFactor: 1 }).openings;
+    // A late day costs what a wasted one does: each life is used to its middle.
     expect(Math.abs(middle - 365 / 20)).toBeLessThan(2.5);
     expect(low).toBeLessThan(middle);
     expect(high).toBeGreaterThan(middle);

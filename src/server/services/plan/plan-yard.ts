@@ -89,6 +89,7 @@ const plannedMachine = (
   tag: machine.tag,
   name: machine.name,
   hazard: machine.hazard,
+  machineClass: machine.machineClass,
   blockedDays: [...new Set([...blockedOf(openJobs.get(machine.id), now), ...awayDays(away.get(machine.id), today)])],
   stages: outlooks.flatMap((o) => {
     const stage = machine.stages.find((s) => s.id === o.stageId);
@@ -109,6 +110,8 @@ const plannedMachine = (
         lockedDay: lockedDay !== null && lockedDay >= 0 ? lockedDay : null,
         latest: examined ? Math.max(0, Math.floor(o.forecast.reached[2])) : null,
         lifeDays: Math.max(LEAST_LIFE, o.forecast.whole[2]),
+        cycle: 0,
+        promises: [],
       },
     ];
   }),
