@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { MOVE_REASONS } from '@/core/plan/promises';
 import { Day } from './day';
 import { HazardName, MachineClassName, StageKindName } from './enums';
 import { ClientId, Initials } from './requests';
@@ -7,6 +8,8 @@ import { ClientId, Initials } from './requests';
 
 const Quantiles = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number()]);
 const Index = z.int().min(0).max(10_000);
+
+const PromiseJson = z.strictObject({ day: Index, charge: z.number().min(0) });
 
 export const PlanProblemJson = z.strictObject({
   minutes: z.array(z.number().min(0).max(1440)).max(400),
@@ -31,7 +34,7 @@ export const PlanProblemJson = z.strictObject({
       onlyWith: z.string().nullable(),
       lockedDay: Index.nullable(),
       lastDay: Index.nullable(),
-      promised: z.strictObject({ day: Index, charge: z.number().min(0) }).nullable(),
+      promised: PromiseJson.nullable(),
       within: z.tuple([Index, Index]).readonly().exactOptional(),
     }),
   ),
@@ -42,12 +45,6 @@ export const PlanProblemJson = z.strictObject({
       deliveries: z.array(z.strictObject({ day: Index, quantity: z.number() })),
     }),
   ),
-});
-
-const PromiseJson = z.strictObject({
-  turn: z.int().positive(),
-  day: Index,
-  charge: z.number().min(0),
 });
 
 /** The data of the plan page: sent with the page of a small yard, fetched by the page of a large one. */
@@ -73,7 +70,7 @@ export const PlanPageJson = z.strictObject({
             latest: Index.nullable(),
             lifeDays: z.number(),
             cycle: z.int().min(0),
-            promises: z.array(PromiseJson),
+            promised: PromiseJson.nullable(),
           }),
         ),
       }),
@@ -99,6 +96,10 @@ export const PlanPageJson = z.strictObject({
     openingMinutes: z.record(HazardName, z.number()),
   }),
   days: z.array(z.int().nullable()),
+  /** Promised days that moved within the last week, the newest move first. */
+  moves: z.array(
+    z.strictObject({ tag: z.string(), stage: z.string(), from: Day, to: Day, on: Day, because: z.enum(MOVE_REASONS) }),
+  ),
   today: Day,
   /** Something was written since it was made, and a new one is being made. */
   behind: z.boolean(),

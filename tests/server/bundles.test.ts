@@ -79,6 +79,7 @@ describe('a bundle of a whole yard', () => {
       'machine_digest',
       'machine_forecast',
       'stock_on_hand',
+      'plan_promise',
     ];
     expect(tables.filter((t) => !own.includes(t)).sort()).toEqual([...BUNDLE_TABLE_NAMES].sort());
     const secret = ['passphrase', 'code_hash', 'code_until', 'bytes'];

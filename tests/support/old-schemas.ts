@@ -228,6 +228,21 @@ const ROWS: readonly (readonly [table: string, row: Row])[] = [
   ['outbox_message', { id: 1, message_key: 'k', at: AT, subject: 's', body: 'b' }],
   ['machine_away', { ...ENTRY, id: 1, machine_id: 1, from_day: '2025-03-01', to_day: '2025-03-02', why: 'on loan' }],
   [
+    'plan_promise',
+    {
+      stage_id: 1,
+      cycle: 1,
+      day: '2025-03-03',
+      set_on: '2025-03-01',
+      middle: '2025-03-03',
+      part_day: null,
+      records: 1,
+      moved_from: null,
+      moved_on: null,
+      because: null,
+    },
+  ],
+  [
     'dust_entry',
     {
       ...ENTRY,

@@ -13,8 +13,8 @@ export interface Turning {
   readonly everyTurn: boolean;
   /** The first day its part is there. */
   readonly partDay: number;
-  /** The days the last plan named, by turn. */
-  readonly promised: (turn: number) => PlanTask['promised'];
+  /** The day the last plan named for its first turn. Later turns follow the one before them and have none. */
+  readonly promised: PlanTask['promised'];
   /** Days of one whole interval, as quantiles. */
   readonly whole: ReachQuantiles;
 }
@@ -32,7 +32,7 @@ const LEAST_DAYS = 4;
 /** Number of times the days of later changes are placed again after the earlier ones. */
 const ROUNDS = 3;
 /** Days behind a last day or a delivery in which the change may still find its place. A modelling choice. */
-const ROOM = 10;
+const ROOM = 5;
 /** Later changes that are not placed yet lie on their own best day. */
 const NOWHERE: ReadonlyMap<string, number> = new Map();
 
@@ -71,7 +71,7 @@ const turnsOn = (stages: readonly Turning[], days: number, laid: ReadonlyMap<str
     const length = asKnown(whole);
     const dayOf = (t: PlanTask): number =>
       Math.min(days - 1, Math.max(0, Math.round(laid.get(t.id) ?? t.lockedDay ?? bestAlone(t))));
-    let task: PlanTask = { ...first, lastDay, promised: promised(1) };
+    let task: PlanTask = { ...first, lastDay, promised };
     for (let turn = 1; ; turn += 1) {
       turns.push({ task, stage, turn });
       const reached = shifted(length, dayOf(task));
@@ -82,7 +82,7 @@ const turnsOn = (stages: readonly Turning[], days: number, laid: ReadonlyMap<str
         reached,
         lockedDay: null,
         lastDay: everyTurn ? Math.floor(reached[2]) : null,
-        promised: promised(turn + 1),
+        promised: null,
         onlyWith: first.onlyWith === null ? null : `${first.onlyWith}.${turn + 1}`,
       };
     }
@@ -108,10 +108,11 @@ const inOrder = (
 ): readonly Turn[] => {
   const dayOf = ({ task }: Turn): number =>
     Math.min(days - 1, Math.max(0, Math.round(laid.get(task.id) ?? bestAlone(task))));
-  // A change that is late already, or waits for its part, keeps room behind it: the next turn gives way.
+  // A change that is late already, waits for its part, or has a promised day keeps room: the next turn gives way.
   const border = (a: Turn, b: Turn): number => {
     const waits = a.turn > 1 ? 0 : Math.max(a.task.lastDay ?? 0, stages[a.stage]?.partDay ?? 0);
-    return Math.max(Math.floor((dayOf(a) + dayOf(b)) / 2), waits === 0 && a.task.lastDay === null ? 0 : waits + ROOM);
+    const half = Math.floor((dayOf(a) + dayOf(b)) / 2);
+    return Math.max(half, waits > 0 || a.task.lastDay !== null ? waits + ROOM : 0, a.task.promised?.day ?? 0);
   };
   return turns.flatMap((t, i): readonly Turn[] => {
     // A task that goes only with another is kept in order by that one.

@@ -25,10 +25,10 @@ export interface PlannedStage {
   readonly latest: number | null;
   /** Middle life of the bag or filter, days. */
   readonly lifeDays: number;
-  /** Changes on record so far: with the turn it names one change, whatever day it is on. */
+  /** Changes on record so far: they name the interval that runs. */
   readonly cycle: number;
-  /** The days that the last plan named for its turns, and the price of moving each, in money. */
-  readonly promises: readonly { readonly turn: number; readonly day: number; readonly charge: number }[];
+  /** The day that the last plan named for it, and the price of moving it, in money; null where no plan named one. */
+  readonly promised: { readonly day: number; readonly charge: number } | null;
 }
 
 export interface PlannedMachine {
@@ -86,11 +86,14 @@ export interface YardProblem {
   readonly stages: readonly (PlannedStage & { readonly tag: string; readonly turn: number })[];
 }
 
-/** The stages that are to be planned: more likely than not reached within the horizon, fixed there, or going only with such a one. */
+/** The stages that are to be planned: more likely than not reached within the horizon, fixed or promised there, or going only with such a one. */
 const wanted = (machine: PlannedMachine, days: number): readonly PlannedStage[] => {
   const own = machine.stages.filter(
     (s) =>
-      s.reached[2] <= days || (s.lockedDay !== null && s.lockedDay < days) || (s.latest !== null && s.latest < days),
+      s.reached[2] <= days ||
+      (s.lockedDay !== null && s.lockedDay < days) ||
+      (s.latest !== null && s.latest < days) ||
+      (s.promised !== null && s.promised.day < days),
   );
   const partners = machine.stages.filter((s) => !own.includes(s) && own.some((o) => o.withStage === s.stageId));
   return [...own, ...partners];
@@ -140,7 +143,7 @@ const turnsOfMachine = (m: PlannedMachine, machine: number, yard: Yard) => {
     lastDay: lastDayOf({ ...s, machineClass: m.machineClass, part: input.parts[s.part ?? -1] }),
     everyTurn: s.latest !== null,
     partDay: partDay(input.parts[s.part ?? -1]) ?? 0,
-    promised: (turn: number) => s.promises.find((x) => x.turn === turn) ?? null,
+    promised: s.promised,
     whole: s.whole,
   }));
   const turns = turnsOf(turning, { days, open, openingCost: options.openingCost[m.hazard] });

@@ -11,6 +11,7 @@ import { FieldProblems } from '@/ui/problems';
 import { usePostOnce } from '@/ui/use-post-once';
 import { Controls } from './Controls';
 import { Lanes } from './Lanes';
+import { Moves } from './Moves';
 import { Detail } from './OpeningDetail';
 import { nextOpenDay, type PlannedOpening, plannedOpenings } from '@/core/plan/planned-openings';
 import { dayText, namesOf } from './openings';
@@ -145,6 +146,7 @@ const PlanOfYard = (p: PlanProps) => {
       />
       <FieldProblems id="plan-problems" problems={problems} />
       <CannotBeDone problem={made.problem} ways={ways} words={wordsTagged} />
+      <Moves moves={p.moves} />
       <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="mt-2">
           <div className="hidden sm:block">

@@ -34,6 +34,7 @@ const NOT_RECORDS = new Set([
   'machine_digest',
   'machine_forecast',
   'stock_on_hand',
+  'plan_promise',
   'yard_revision',
   'session',
   'kysely_migration_lock',

@@ -67,6 +67,7 @@ export const BEARS_ON: Readonly<
   machine_digest: 'apart',
   machine_forecast: 'apart',
   stock_on_hand: 'apart',
+  plan_promise: 'apart',
 };
 
 const ACTIONS = ['insert', 'update', 'delete'] as const;

@@ -64,3 +64,20 @@ export interface MachineAwayTable {
   at: string;
   by_initials: string;
 }
+
+/** The day the last plan named for one change of a stage, counted by the changes before it; no record, a new plan replaces it. */
+export interface PlanPromiseTable {
+  stage_id: number;
+  cycle: number;
+  day: string;
+  /** The day it was named on. */
+  set_on: string;
+  /** The middle day of its forecast, the first day of its part, and the records of its machine, as they were then. */
+  middle: string;
+  part_day: string | null;
+  records: number;
+  /** The day before the last move, the day of that move, and its reason. */
+  moved_from: string | null;
+  moved_on: string | null;
+  because: string | null;
+}

@@ -33,6 +33,7 @@ import type {
 import type {
   FillLookTable,
   MachineAwayTable,
+  PlanPromiseTable,
   OrderArrivalTable,
   OutboxMessageTable,
   PartOrderTable,
@@ -252,6 +253,7 @@ export interface Tables {
   plan_lock: PlanLockTable;
   outbox_message: OutboxMessageTable;
   machine_away: MachineAwayTable;
+  plan_promise: PlanPromiseTable;
   dust_entry: DustEntryTable;
   tool_entry: ToolEntryTable;
   bonding_reading: BondingReadingTable;

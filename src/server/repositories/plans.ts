@@ -1,3 +1,5 @@
+import { sql } from 'kysely';
+import { isMoveReason, type Promised } from '@/core/plan/promises';
 import type { Db } from '../db/connect';
 
 export interface OpenOrder {
@@ -120,4 +122,80 @@ export const insertAway = async (db: Db, a: Away & { readonly at: string; readon
     .returning('id')
     .executeTakeFirstOrThrow();
   return id;
+};
+
+/** The days that the last plan named. */
+export const loadPromises = async (db: Db): Promise<readonly Promised[]> => {
+  const rows = await db.selectFrom('plan_promise').selectAll().orderBy('stage_id').orderBy('cycle').execute();
+  return rows.map((r) => ({
+    stageId: r.stage_id,
+    cycle: r.cycle,
+    day: r.day,
+    setOn: r.set_on,
+    middle: r.middle,
+    partDay: r.part_day,
+    records: r.records,
+    moved:
+      r.moved_from !== null && r.moved_on !== null && isMoveReason(r.because)
+        ? { from: r.moved_from, on: r.moved_on, because: r.because }
+        : null,
+  }));
+};
+
+/** Puts the days that a plan names in the place of the last plan's. */
+export const savePromises = async (db: Db, promises: readonly Promised[]): Promise<void> => {
+  await db.transaction().execute(async (tx) => {
+    await tx.deleteFrom('plan_promise').execute();
+    for (let i = 0; i < promises.length; i += PROMISES_AT_ONCE)
+      await tx
+        .insertInto('plan_promise')
+        .values(
+          promises.slice(i, i + PROMISES_AT_ONCE).map((p) => ({
+            stage_id: p.stageId,
+            cycle: p.cycle,
+            day: p.day,
+            set_on: p.setOn,
+            middle: p.middle,
+            part_day: p.partDay,
+            records: p.records,
+            moved_from: p.moved?.from ?? null,
+            moved_on: p.moved?.on ?? null,
+            because: p.moved?.because ?? null,
+          })),
+        )
+        .execute();
+  });
+};
+
+/** Rows of one insert: the file takes a limited number of values at once. */
+const PROMISES_AT_ONCE = 200;
+
+/** Changes on record of each stage that has any. */
+export const countChanges = async (db: Db): Promise<ReadonlyMap<number, number>> => {
+  const rows = await db
+    .selectFrom('stage_change as c')
+    .leftJoin('stage_change as next', 'next.supersedes_id', 'c.id')
+    .select(({ fn }) => ['c.stage_id', fn.countAll<number>().as('n')])
+    .where('next.id', 'is', null)
+    .where('c.voided', '=', 0)
+    .groupBy('c.stage_id')
+    .execute();
+  return new Map(rows.map((r) => [r.stage_id, r.n]));
+};
+
+/** How many records each machine has that bear on its forecast. */
+export const countRecords = async (db: Db): Promise<ReadonlyMap<number, number>> => {
+  const { rows } = await sql<{ id: number; n: number }>`
+    select id, sum(n) as n from (
+      select machine_id as id, count(*) as n from airflow_test group by machine_id
+      union all select machine_id, count(*) from stage_change group by machine_id
+      union all select machine_id, count(*) from usage_entry group by machine_id
+      union all select machine_id, count(*) from path_edit group by machine_id
+      union all select machine_id, count(*) from examination group by machine_id
+      union all select machine_id, count(*) from dust_collected group by machine_id
+      union all select machine_id, count(*) from decontamination group by machine_id
+      union all select s.machine_id, count(*) from fill_look l join stage s on s.id = l.stage_id group by s.machine_id
+      union all select s.machine_id, count(*) from rule r join stage s on s.id = r.stage_id group by s.machine_id
+    ) group by id`.execute(db);
+  return new Map(rows.map((r) => [r.id, r.n]));
 };

@@ -121,7 +121,7 @@ const inputOf = (yard: readonly MadeMachine[], today: number, weeks: number): Pl
       latest: null,
       lifeDays: p.known,
       cycle: 0,
-      promises: [],
+      promised: null,
     })),
   })),
   parts: KINDS.map((kind) => ({

@@ -30,7 +30,7 @@ const stage = (stageId: number, every: number, over: Partial<PlannedStage> = {})
   latest: null,
   lifeDays: every,
   cycle: 0,
-  promises: [],
+  promised: null,
   ...over,
 });
 const yard = (stages: readonly PlannedStage[], over: Partial<PlanInput> = {}): PlanInput => ({

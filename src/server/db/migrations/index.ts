@@ -21,6 +21,7 @@ import * as prices from './019-prices';
 import * as partFile from './020-part-file';
 import * as toolsAndBonding from './021-tools-and-bonding';
 import * as upgrades from './022-upgrades';
+import * as planPromises from './023-plan-promises';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -46,4 +47,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '020-part-file': partFile,
   '021-tools-and-bonding': toolsAndBonding,
   '022-upgrades': upgrades,
+  '023-plan-promises': planPromises,
 };

@@ -1,3 +1,4 @@
+import { addDays } from '@/core/calendar/calendar-date';
 import type { PlanPageJson } from '@/contracts/plan';
 import { planYard, type YardPlan } from './plan-yard';
 import type { Context } from '../yard/user-action';
@@ -6,12 +7,32 @@ import type { Yard } from '../yard/yard';
 /** Largest yard whose plan is sent with the page, machines; a larger one is fetched. */
 const WITH_PAGE = 60;
 
-const pageOfPlan = ({ input, options, days, revision, outlook }: YardPlan, yard: Yard) => ({
-  input,
-  options,
-  days,
-  today: outlook.yard.today,
-  behind: revision !== yard.revision,
+/** Days within which a moved promise is shown. */
+const SHOWN_DAYS = 7;
+
+/** Promised days that moved within the last week, the newest move first. */
+const movesOf = ({ promises, input, outlook }: YardPlan) => {
+  const since = addDays(outlook.yard.today, -SHOWN_DAYS);
+  const stages = new Map(
+    input.machines.flatMap((m) => m.stages.map((s) => [s.stageId, { tag: m.tag, stage: s.name }])),
+  );
+  return promises
+    .flatMap(({ stageId, day, moved }) => {
+      const of = stages.get(stageId);
+      return of && moved && moved.on > since
+        ? [{ ...of, from: moved.from, to: day, on: moved.on, because: moved.because }]
+        : [];
+    })
+    .sort((a, b) => (a.on === b.on ? (a.to < b.to ? -1 : 1) : a.on < b.on ? 1 : -1));
+};
+
+const pageOfPlan = (plan: YardPlan, yard: Yard) => ({
+  input: plan.input,
+  options: plan.options,
+  days: plan.days,
+  moves: movesOf(plan),
+  today: plan.outlook.yard.today,
+  behind: plan.revision !== yard.revision,
 });
 
 /** The data of the plan page. */

@@ -8,6 +8,7 @@ import type { Machine, Stage } from '@/core/machine/machine';
 import { seeded } from '@/core/numeric/seeded';
 import { bestPlan, roundsFor } from '@/core/plan/planner';
 import type { PlanDays } from '@/core/plan/problem';
+import { type Promised, promisesOf, withPromises } from '@/core/plan/promises';
 import {
   PLAN_OPTIONS,
   type PlanInput,
@@ -21,7 +22,17 @@ import type { JobState } from '@/core/procedure/job-log';
 import { freeToTake } from '@/core/stock/held';
 import type { Db } from '../../db/connect';
 import { loadOpenJobs } from '../../repositories/jobs';
-import { type Away, loadAway, loadLocks, loadOpenOrders, type OpenOrder } from '../../repositories/plans';
+import {
+  type Away,
+  countChanges,
+  countRecords,
+  loadAway,
+  loadLocks,
+  loadOpenOrders,
+  loadPromises,
+  type OpenOrder,
+  savePromises,
+} from '../../repositories/plans';
 import { loadParts, partOfStages, type PartOnHand } from '../../repositories/stock';
 import type { Context } from '../yard/user-action';
 import { loadOutlook, type YardOutlook } from './yard-outlook';
@@ -40,6 +51,8 @@ export interface YardPlan {
   readonly options: PlanOptions;
   readonly made: YardProblem;
   readonly days: PlanDays;
+  /** The days it names, with the moves since the last plan. */
+  readonly promises: readonly Promised[];
   readonly parts: readonly PartOnHand[];
   readonly orders: readonly OpenOrder[];
 }
@@ -79,12 +92,13 @@ interface Around {
   readonly today: string;
   readonly parts: readonly PartOnHand[];
   readonly locks: ReadonlyMap<number, string>;
+  readonly changes: ReadonlyMap<number, number>;
 }
 
 const plannedMachine = (
   machine: Machine,
   outlooks: readonly StageOutlook[],
-  { now, openJobs, away, today, parts, locks }: Around,
+  { now, openJobs, away, today, parts, locks, changes }: Around,
 ): PlannedMachine => ({
   tag: machine.tag,
   name: machine.name,
@@ -110,8 +124,8 @@ const plannedMachine = (
         lockedDay: lockedDay !== null && lockedDay >= 0 ? lockedDay : null,
         latest: examined ? Math.max(0, Math.floor(o.forecast.reached[2])) : null,
         lifeDays: Math.max(LEAST_LIFE, o.forecast.whole[2]),
-        cycle: 0,
-        promises: [],
+        cycle: (changes.get(stage.id) ?? 0) + (examined ? machine.examinations.length : 0),
+        promised: null,
       },
     ];
   }),
@@ -134,6 +148,7 @@ export const loadPlanInput = async (
     today,
     parts,
     locks: await loadLocks(context.db),
+    changes: await countChanges(context.db),
   };
   const works = worksOn(outlook.yard.site.working, today);
   const input: PlanInput = {
@@ -158,14 +173,35 @@ export const loadPlanInput = async (
 
 const held = new WeakMap<Db, YardPlan>();
 
-const makePlan = async (context: Pick<Context, 'db' | 'now'>, yard: Yard, options: PlanOptions): Promise<YardPlan> => {
-  const loaded = await loadPlanInput(context, yard);
+interface Asked {
+  readonly options: PlanOptions;
+  /** Whether the next plan starts from this one: a plan by other figures than the site's is a trial. */
+  readonly promising: boolean;
+}
+
+const makePlan = async (
+  context: Pick<Context, 'db' | 'now'>,
+  yard: Yard,
+  { options, promising }: Asked,
+): Promise<YardPlan> => {
+  const found = await loadPlanInput(context, yard);
+  const counts = await countRecords(context.db);
+  const ids = new Map(yard.machines.map((m) => [m.machine.tag, m.machine.id]));
+  const now = {
+    input: found.input,
+    today: yard.today,
+    records: found.input.machines.map((m) => counts.get(ids.get(m.tag) ?? 0) ?? 0),
+  };
+  const before = await loadPromises(context.db);
+  const loaded = { ...found, input: withPromises(now, before) };
   const made = yardProblem(loaded.input, options);
   const { days } = bestPlan(made.problem, {
     random: seeded(SEED).uniform,
     rounds: roundsFor(made.problem, QUICK_SECONDS),
   });
-  return { ...loaded, revision: yard.revision, options, made, days };
+  const promises = promisesOf(made, days, { now, promises: before });
+  if (promising && JSON.stringify(promises) !== JSON.stringify(before)) await savePromises(context.db, promises);
+  return { ...loaded, revision: yard.revision, options, made, days, promises };
 };
 
 /** The plan by the site's own figures. */
@@ -185,7 +221,7 @@ export const planHere = async (context: Pick<Context, 'db' | 'now'>, yard: Yard)
   const known = held.get(context.db);
   // What hangs up to dry blocks whole days, by the hour: a plan is held for as long as its yard is.
   if (known?.outlook.yard === yard) return known;
-  const plan = await makePlan(context, yard, optionsOf(yard.site));
+  const plan = await makePlan(context, yard, { options: optionsOf(yard.site), promising: true });
   held.set(context.db, plan);
   return plan;
 };
@@ -204,7 +240,7 @@ export const planYard = async (
   { yard: known, options }: { readonly yard?: Yard; readonly options?: PlanOptions } = {},
 ): Promise<YardPlan> => {
   const yard = known ?? (await loadYard(context));
-  if (options) return makePlan(context, yard, options);
+  if (options) return makePlan(context, yard, { options, promising: false });
   return (desks.get(context.db) ?? planHere)(context, yard);
 };
 
