@@ -1,3 +1,4 @@
+import { MOVE_REASONS } from '@/core/plan/promises';
 import { z } from 'zod';
 import { DUST_HAZARDS } from '@/core/dust/level';
 import { INTEGRITY_TESTS } from '@/core/machine/integrity';
@@ -14,6 +15,7 @@ import { QUANTITY_KINDS } from '@/core/units';
 export const MethodName = z.enum(METHOD_NAMES);
 export const PlaceName = z.enum(PLACES);
 export const ChangeReasonName = z.enum(CHANGE_REASONS);
+export const MoveReasonName = z.enum(MOVE_REASONS);
 export const MachineClassName = z.enum(MACHINE_CLASSES);
 export const IntegrityTestName = z.enum(INTEGRITY_TESTS);
 export const MovementReasonName = z.enum(MOVEMENT_REASONS);

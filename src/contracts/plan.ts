@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { MOVE_REASONS } from '@/core/plan/promises';
 import { Day } from './day';
-import { HazardName, MachineClassName, StageKindName } from './enums';
+import { HazardName, MachineClassName, MoveReasonName, StageKindName } from './enums';
 import { ClientId, Initials } from './requests';
 
 /** Messages of the plan's worker, and requests about locks, wear and orders. */
@@ -98,7 +97,7 @@ export const PlanPageJson = z.strictObject({
   days: z.array(z.int().nullable()),
   /** Promised days that moved within the last week, the newest move first. */
   moves: z.array(
-    z.strictObject({ tag: z.string(), stage: z.string(), from: Day, to: Day, on: Day, because: z.enum(MOVE_REASONS) }),
+    z.strictObject({ tag: z.string(), stage: z.string(), from: Day, to: Day, on: Day, because: MoveReasonName }),
   ),
   today: Day,
   /** Something was written since it was made, and a new one is being made. */

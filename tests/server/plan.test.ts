@@ -268,7 +268,8 @@ describe('orders and the outbox', () => {
     expect(said(await orderArrived(context, { ...who(), orderId }))).toBe('accepted');
     expect(said(await orderArrived(context, { ...who(), orderId }))).toBe('order.unknown orderId');
     expect((await loadParts(context.db)).find((p) => p.code === 'F-GAS')?.onHand).toBe(1);
-    expect(await placed()).toBe(0);
+    // Today, or tomorrow where today's minutes are promised to others.
+    expect(await placed()).toBeLessThanOrEqual(1);
   });
 
   it('the order list is a table another package reads, and says what the stock desk says', async () => {

@@ -237,6 +237,7 @@ const ROWS: readonly (readonly [table: string, row: Row])[] = [
       middle: '2025-03-03',
       part_day: null,
       records: 1,
+      locked: 0,
       moved_from: null,
       moved_on: null,
       because: null,

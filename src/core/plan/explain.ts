@@ -22,7 +22,7 @@ export type PlanReason =
 /** A limit whose day is certain: it comes from a date, not from wear. */
 const isFixed = ({ reached }: PlanTask): boolean => reached[0] === reached[4];
 
-/** What a plan costs in money: a moved promise has its price in the plan, and none in money. */
+/** The cost of a plan in money, without the price of moved promises: nobody pays that. */
 const moneyOf = (problem: PlanProblem, days: PlanDays): number => {
   const { total, moveCost } = costOf(problem, days);
   return total - moveCost;

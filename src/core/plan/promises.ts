@@ -25,7 +25,6 @@ export const MOVE_REASONS = [
   'room',
 ] as const;
 export type MoveReason = (typeof MOVE_REASONS)[number];
-export const isMoveReason = (x: string | null): x is MoveReason => MOVE_REASONS.some((r) => r === x);
 
 /** One change of a stage, by the changes before it, as the last plan named it. */
 export interface Promised {
@@ -37,6 +36,8 @@ export interface Promised {
   readonly middle: CalendarDate;
   readonly partDay: CalendarDate | null;
   readonly records: number;
+  /** Whether it was fixed by hand. */
+  readonly locked: boolean;
   /** Its last move; null for a day that was never moved. */
   readonly moved: { readonly from: CalendarDate; readonly on: CalendarDate; readonly because: MoveReason } | null;
 }
@@ -50,7 +51,7 @@ export const NEAR_DAYS = 14;
  */
 const CHARGE = {
   firm: { near: 400, far: 80 },
-  free: { near: 12, far: 3 },
+  free: { near: 4, far: 1 },
 } as const;
 
 /** A forecast has moved when its middle day differs by more than this: days, and a share of the days it is ahead. */
@@ -104,14 +105,20 @@ interface Held {
 const heldNow = (promises: readonly Promised[], now: Now): ReadonlyMap<number, Held> => {
   const known = new Map(promises.map((p) => [p.stageId, p]));
   const held = now.input.machines.flatMap((machine, position) => {
-    const mine = machine.stages.flatMap((stage) => {
+    const running = machine.stages.flatMap((stage) => {
       const promise = known.get(stage.stageId);
-      return promise?.cycle === stage.cycle + 1
-        ? [{ promise, free: freedBy(promise, { stage, machine, position }, now) }]
-        : [];
+      return promise?.cycle === stage.cycle + 1 ? [{ promise, stage }] : [];
     });
+    // A day that was fixed by hand and is set free binds nobody.
+    const [unfixed, bound] = [true, false].map((free) =>
+      running.filter(({ promise, stage }) => (promise.locked && stage.lockedDay === null) === free),
+    );
+    const mine = (bound ?? []).map(({ promise, stage }) => ({
+      promise,
+      free: freedBy(promise, { stage, machine, position }, now),
+    }));
     // Work that was not done on its day only goes to the next one: nothing else has to move with it.
-    const open = mine.some(({ free }) => free !== null && free !== 'passed');
+    const open = (unfixed ?? []).length > 0 || mine.some(({ free }) => free !== null && free !== 'passed');
     return mine.map(
       ({ promise, free }) => [promise.stageId, { promise, free: free ?? (open ? 'company' : null) }] as const,
     );
@@ -157,7 +164,8 @@ export const promisesOf = (
     if (on === null || stage.turn > 1) return [];
     const day = addDays(now.today, on);
     const before = held.get(stage.stageId);
-    if (before?.promise.day === day) return [before.promise];
+    const locked = stage.lockedDay !== null;
+    if (before?.promise.day === day) return [{ ...before.promise, locked }];
     return [
       {
         stageId: stage.stageId,
@@ -167,6 +175,7 @@ export const promisesOf = (
         middle: addDays(now.today, Math.round(stage.reached[2])),
         partDay: partDate(stage, now),
         records: now.records[position.get(stage.tag) ?? -1] ?? 0,
+        locked,
         moved: before ? { from: before.promise.day, on: now.today, because: before.free ?? 'room' } : null,
       },
     ];

@@ -32,7 +32,7 @@ const againstBook = (here: PlanCost, own: PlanCost, currency: string): string =>
     return `changing each part on its own due day would cost ${money(moneyOf(own), currency)}.`;
   return own.lateCost > here.lateCost
     ? `changing each part on its own due day would cost ${money(moneyOf(own), currency)}, but past a last day.`
-    : 'changing each part on its own due day costs no more.';
+    : 'changing each part on its own due day costs the same or less.';
 };
 
 export const Headline = ({ made, days, fits, openings, today, unplanned, currency }: HeadlineProps) => {

@@ -76,6 +76,8 @@ export interface PlanPromiseTable {
   middle: string;
   part_day: string | null;
   records: number;
+  /** 1 where it was fixed by hand. */
+  locked: number;
   /** The day before the last move, the day of that move, and its reason. */
   moved_from: string | null;
   moved_on: string | null;

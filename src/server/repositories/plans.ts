@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
-import { isMoveReason, type Promised } from '@/core/plan/promises';
+import { MoveReasonName } from '@/contracts/enums';
+import type { Promised } from '@/core/plan/promises';
 import type { Db } from '../db/connect';
 
 export interface OpenOrder {
@@ -124,6 +125,17 @@ export const insertAway = async (db: Db, a: Away & { readonly at: string; readon
   return id;
 };
 
+const movedOf = (r: {
+  moved_from: string | null;
+  moved_on: string | null;
+  because: string | null;
+}): Promised['moved'] => {
+  const because = MoveReasonName.safeParse(r.because);
+  return r.moved_from === null || r.moved_on === null || !because.success
+    ? null
+    : { from: r.moved_from, on: r.moved_on, because: because.data };
+};
+
 /** The days that the last plan named. */
 export const loadPromises = async (db: Db): Promise<readonly Promised[]> => {
   const rows = await db.selectFrom('plan_promise').selectAll().orderBy('stage_id').orderBy('cycle').execute();
@@ -135,10 +147,8 @@ export const loadPromises = async (db: Db): Promise<readonly Promised[]> => {
     middle: r.middle,
     partDay: r.part_day,
     records: r.records,
-    moved:
-      r.moved_from !== null && r.moved_on !== null && isMoveReason(r.because)
-        ? { from: r.moved_from, on: r.moved_on, because: r.because }
-        : null,
+    locked: r.locked === 1,
+    moved: movedOf(r),
   }));
 };
 
@@ -158,6 +168,7 @@ export const savePromises = async (db: Db, promises: readonly Promised[]): Promi
             middle: p.middle,
             part_day: p.partDay,
             records: p.records,
+            locked: p.locked ? 1 : 0,
             moved_from: p.moved?.from ?? null,
             moved_on: p.moved?.on ?? null,
             because: p.moved?.because ?? null,

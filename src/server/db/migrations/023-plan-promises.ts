@@ -13,6 +13,7 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
     middle text not null,
     part_day text,
     records integer not null,
+    locked integer not null check (locked in (0, 1)),
     moved_from text,
     moved_on text,
     because text,
