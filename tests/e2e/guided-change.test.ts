@@ -166,7 +166,7 @@ describe('guided changes, walked on the page', () => {
     await page.goto(`${yard.server.url}/m/CR-05/change`);
     await page.waitForSelector('html[data-change=ready]');
     await page
-      .getByRole('group', { name: 'What was changed?' })
+      .getByRole('group', { name: 'What was changed or emptied?' })
       .getByRole('button', { name: /^Main filter/ })
       .click();
     expect(await page.getByRole('button', { name: /same part, cleaned/ }).count()).toBe(0);

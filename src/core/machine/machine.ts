@@ -165,6 +165,6 @@ export const classStanding = (machine: Machine): ClassStanding => {
   return gap ? { label: null, gap, onPlate } : { label: onPlate, gap: null, onPlate };
 };
 
-/** Whether a stage is changed as a part: by its kind, or because a spare is kept for it, such as the bag of a cyclone. */
+/** Whether a change of a stage can be recorded: its kind has a part, a spare is kept for it, or it fills and is emptied without a part, such as a bin. */
 export const isChangeable = ({ kind, part, doNotRemove }: Pick<Stage, 'kind' | 'part' | 'doNotRemove'>): boolean =>
-  !doNotRemove && (STAGE_KINDS[kind].changeable || part !== null);
+  !doNotRemove && (STAGE_KINDS[kind].changeable || STAGE_KINDS[kind].fills || part !== null);

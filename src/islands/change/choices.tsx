@@ -37,7 +37,7 @@ const changeable = (machine: MachineAirPath): readonly Stage[] => machine.stages
 
 export const StageChoice = ({ state, dispatch, machine, due }: Part & Pick<ChangeProps, 'machine' | 'due'>) => (
   <fieldset>
-    <legend className="mb-1 font-bold">What was changed?</legend>
+    <legend className="mb-1 font-bold">What was changed or emptied?</legend>
     <div className="grid grid-cols-2 gap-1 xl:grid-cols-3">
       {changeable(machine).map((stage) => {
         const own = due.find((d) => d.stageId === stage.id);
