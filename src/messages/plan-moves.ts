@@ -13,6 +13,7 @@ const BECAUSE: Readonly<Record<MoveReason, string>> = {
   partSooner: 'its part comes sooner',
   record: 'a new record changed its forecast',
   company: 'it goes with other work on the machine',
+  sooner: 'an earlier day became possible',
   room: 'more urgent work takes the time',
 };
 

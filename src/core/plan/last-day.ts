@@ -9,15 +9,19 @@ import type { PlanPart } from './problem';
 const CLASS_WEIGHT: Readonly<Record<MachineClass, number>> = { L: 1, M: 1.25, H: 1.5, HEPA: 1.5 };
 
 /**
- * How many times more a late day costs on a machine: by its class and by its dust. The dust weighs as the square root of
- * its opening's price: an earlier change also opens the machine more often. Choice: a modelling choice. Valid: prices above 0.
+ * How many times more a late day of a stage costs: by the class of its machine and by its dust. The dust weighs as the square
+ * root of its opening's price. 1 for a bag or a bin that sets the rhythm: its day of life holds the price of an opening
+ * already, and an earlier change opens the machine more often. Choice: a modelling choice. Valid: prices above 0.
  */
 export const lateWeight = (
+  kind: StageKind,
   { hazard, machineClass }: { readonly hazard: DustHazard; readonly machineClass: MachineClass | null },
   openingCost: Readonly<Record<DustHazard, number>>,
 ): number =>
-  Math.max(1, Math.sqrt(openingCost[hazard] / Math.max(1, openingCost.plain))) *
-  (machineClass === null ? 1 : CLASS_WEIGHT[machineClass]);
+  STAGE_KINDS[kind].setsRhythm
+    ? 1
+    : Math.max(1, Math.sqrt(openingCost[hazard] / Math.max(1, openingCost.plain))) *
+      (machineClass === null ? 1 : CLASS_WEIGHT[machineClass]);
 
 /** The first day a part can be taken, from today (day 0) on; null while none is there or on its way. Definition: the first day with a piece. Valid: a part of the plan. */
 export const partDay = (part: PlanPart | undefined): number | null => {

@@ -21,6 +21,8 @@ export const MOVE_REASONS = [
   'record',
   /** Something else of the same machine moved, and it goes along. */
   'company',
+  /** An earlier day became possible. */
+  'sooner',
   /** Work with a last day, or a fixed day, needs the minutes. */
   'room',
 ] as const;
@@ -47,10 +49,10 @@ export const NEAR_DAYS = 14;
 
 /**
  * Price of moving a promised day, in money: firm, or freed by a reason; within the coming fortnight, or later. Firm and
- * near, only days past a last day outweigh it. Choice: a modelling choice.
+ * near, it outweighs a few late days of a bag, and no day past a last day. Choice: a modelling choice.
  */
 const CHARGE = {
-  firm: { near: 400, far: 80 },
+  firm: { near: 120, far: 40 },
   free: { near: 4, far: 1 },
 } as const;
 
@@ -176,7 +178,7 @@ export const promisesOf = (
         partDay: partDate(stage, now),
         records: now.records[position.get(stage.tag) ?? -1] ?? 0,
         locked,
-        moved: before ? { from: before.promise.day, on: now.today, because: before.free ?? 'room' } : null,
+        moved: before ? { from: before.promise.day, on: now.today, because: before.free ?? (day < before.promise.day ? 'sooner' : 'room') } : null,
       },
     ];
   });

@@ -118,7 +118,7 @@ const firstTurn = (
     lifeDays: s.lifeDays,
     openingCost: options.openingCost[m.hazard],
     setsTheRhythm: STAGE_KINDS[s.kind].setsRhythm,
-    lateFactor: options.lateFactor * lateWeight(m, options.openingCost),
+    lateFactor: options.lateFactor * lateWeight(s.kind, m, options.openingCost),
   }),
   part: s.part === null ? null : { index: s.part, quantity: 1 },
   lockedDay: s.lockedDay,

@@ -91,12 +91,13 @@ const goThrough = (machine: PlannedMachine, tally: Tally, around: Around): void 
   const { input, options, random, nextOpen } = around;
   const use = Math.exp(USE_SPREAD * random.normal());
   const openingCost = options.openingCost[machine.hazard];
-  const lateFactor = options.lateFactor * lateWeight(machine, options.openingCost);
-  const wantedOf = (limit: number, length: number): number =>
-    wantedDay(limit, length, { lateFactor, normal: random.normal() });
+  const lateFactorOf = ({ kind }: PlannedStage): number =>
+    options.lateFactor * lateWeight(kind, machine, options.openingCost);
+  const wantedOf = (stage: PlannedStage, limit: number, length: number): number =>
+    wantedDay(limit, length, { lateFactor: lateFactorOf(stage), normal: random.normal() });
   const begun = (stage: PlannedStage, since: number): Clock => {
     const length = Math.max(LEAST_DAYS, at(stage.whole, random.uniform()) / usedBy(stage.whole, use));
-    return { stage, since, limit: since + length, wanted: wantedOf(since + length, length) };
+    return { stage, since, limit: since + length, wanted: wantedOf(stage, since + length, length) };
   };
   const clocks = machine.stages.map((stage): Clock => {
     const limit = at(stage.reached, random.uniform());
@@ -105,7 +106,7 @@ const goThrough = (machine: PlannedMachine, tally: Tally, around: Around): void 
       stage,
       since: Math.min(0, here - stage.lifeDays),
       limit: here,
-      wanted: stage.lockedDay ?? wantedOf(here, stage.lifeDays),
+      wanted: stage.lockedDay ?? wantedOf(stage, here, stage.lifeDays),
     };
   });
   for (;;) {
@@ -122,7 +123,7 @@ const goThrough = (machine: PlannedMachine, tally: Tally, around: Around): void 
         lifeDays: c.stage.lifeDays,
         openingCost,
         setsTheRhythm: STAGE_KINDS[c.stage.kind].setsRhythm,
-        lateFactor,
+        lateFactor: lateFactorOf(c.stage),
       });
       return lifeValuePerDay * Math.max(0, c.wanted - day) < openingCost;
     });

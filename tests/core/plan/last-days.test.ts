@@ -95,10 +95,12 @@ describe('which work has a last day', () => {
 
   it('a late day weighs more the more dangerous the dust and the higher the class', () => {
     const weight = (hazard: 'plain' | 'controlled' | 'contained', machineClass: 'L' | 'M' | 'H' | null) =>
-      lateWeight({ hazard, machineClass }, PLAN_OPTIONS.openingCost);
+      lateWeight('hepa', { hazard, machineClass }, PLAN_OPTIONS.openingCost);
     expect(weight('plain', null)).toBe(1);
     expect(weight('controlled', 'M')).toBeGreaterThan(weight('plain', 'M'));
     expect(weight('contained', 'H')).toBeGreaterThan(2 * weight('plain', 'L'));
+    // A day of life of a bag holds the price of an opening already.
+    expect(lateWeight('bag', { hazard: 'contained', machineClass: 'H' }, PLAN_OPTIONS.openingCost)).toBe(1);
   });
 
   it('an H machine whose HEPA came today is changed before the plain bags of the same day', () => {
