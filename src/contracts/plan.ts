@@ -66,7 +66,7 @@ export const PlanPageJson = z.strictObject({
             part: Index.nullable(),
             withStage: z.int().nullable(),
             lockedDay: Index.nullable(),
-            latest: Index.nullable(),
+            latest: z.int().nullable(),
             lifeDays: z.number(),
             cycle: z.int().min(0),
             promised: PromiseJson.nullable(),

@@ -178,7 +178,13 @@ export const promisesOf = (
         partDay: partDate(stage, now),
         records: now.records[position.get(stage.tag) ?? -1] ?? 0,
         locked,
-        moved: before ? { from: before.promise.day, on: now.today, because: before.free ?? (day < before.promise.day ? 'sooner' : 'room') } : null,
+        moved: before
+          ? {
+              from: before.promise.day,
+              on: now.today,
+              because: before.free ?? (day < before.promise.day ? 'sooner' : 'room'),
+            }
+          : null,
       },
     ];
   });

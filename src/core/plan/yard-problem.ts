@@ -21,7 +21,7 @@ export interface PlannedStage {
   /** The stage it goes only with; null for an independent stage. */
   readonly withStage: number | null;
   readonly lockedDay: number | null;
-  /** The day it must be done by, as an examination must; null where late is only dear. */
+  /** The day it must be done by, as an examination must, below 0 in the past; null where late is only dear. */
   readonly latest: number | null;
   /** Middle life of the bag or filter, days. */
   readonly lifeDays: number;

@@ -3,13 +3,14 @@ import { useEffect, useState } from 'react';
 import { PlanPageJson } from '@/contracts/plan';
 import { addDays } from '@/core/calendar/calendar-date';
 import { waysOut } from '@/core/plan/explain';
-import type { YardProblem } from '@/core/plan/yard-problem';
+import type { PlanInput, YardProblem } from '@/core/plan/yard-problem';
 import type { Problem } from '@/messages/failures';
 import { CannotBeDone } from './CannotBeDone';
 import { setChoice } from '@/ui/cookies';
 import { FieldProblems } from '@/ui/problems';
 import { usePostOnce } from '@/ui/use-post-once';
 import { Controls } from './Controls';
+import { Examinations } from './Examinations';
 import { Lanes } from './Lanes';
 import { Moves } from './Moves';
 import { Detail } from './OpeningDetail';
@@ -73,17 +74,20 @@ const useLocks = ({ p, made, by, setLocks, setChosen }: LocksUse) => {
       return stage?.turn === 1 ? [stage.stageId] : [];
     });
     if (ids.length === 0) return;
+    if (await fixStages(ids, day)) setChosen(day === null ? o.key : `${o.machine}-${day}`);
+  };
+  const fixStages = async (ids: readonly number[], day: number | null): Promise<boolean> => {
     const initials = by.trim().toUpperCase();
     const posted = await post('/api/plan/locks', {
       by: initials,
       locks: ids.map((stageId) => ({ stageId, day: day === null ? null : addDays(p.today, day) })),
     });
-    if (!posted) return;
+    if (!posted) return false;
     setProblems(posted.ok ? [] : posted.problems);
-    if (!posted.ok) return;
+    if (!posted.ok) return false;
     setChoice('mw_by', initials);
-    setChosen(day === null ? o.key : `${o.machine}-${day}`);
     setLocks((locks) => new Map([...locks, ...ids.map((id) => [id, day] as const)]));
+    return true;
   };
   const shift = (o: PlannedOpening) => (step: 1 | -1) => {
     const day = nextOpenDay(made.problem, o.day, step);
@@ -95,7 +99,7 @@ const useLocks = ({ p, made, by, setLocks, setChosen }: LocksUse) => {
     const day = (minutes[target] ?? 0) > 0 ? target : nextOpenDay(made.problem, target, 1);
     if (day !== null && day !== o.day) void fix(o, day);
   };
-  return { problems, fix, shift, moved };
+  return { problems, fix, fixStages, shift, moved };
 };
 
 const HowToRead = () => (
@@ -106,6 +110,19 @@ const HowToRead = () => (
   </p>
 );
 
+/** Names and dates for the sentences of the plan: a stage alone, and with its machine. */
+const wordsOf = (p: PlanProps, input: PlanInput, made: YardProblem) => {
+  const stageOf = (task: string) => made.stages[made.problem.tasks.findIndex((t) => t.id === task)];
+  const words = {
+    currency: p.currency,
+    nameOf: (t: string) => stageOf(t)?.name ?? 'stage',
+    dateOf: (d: number) => dayText(p.today, d),
+    partOf: (c: string) => input.parts.find((x) => x.id === c)?.name ?? c,
+  };
+  const wordsTagged = { ...words, nameOf: (t: string) => `${stageOf(t)?.name ?? 'stage'} of ${stageOf(t)?.tag ?? ''}` };
+  return { words, wordsTagged };
+};
+
 /** The plan, with its saving. */
 const PlanOfYard = (p: PlanProps) => {
   const { options, setOptions, setLocks, input, made, days, fits, working, rounds, stop } = usePlan(p);
@@ -115,15 +132,8 @@ const PlanOfYard = (p: PlanProps) => {
   const opening = openings.find((o) => o.key === chosen) ?? null;
   // Before the first plan of a new problem, tasks that do not fit are unknown.
   const ways = fits ? waysOut(made.problem, days) : [];
-  const stageOf = (task: string) => made.stages[made.problem.tasks.findIndex((t) => t.id === task)];
-  const words = {
-    currency: p.currency,
-    nameOf: (t: string) => stageOf(t)?.name ?? 'stage',
-    dateOf: (d: number) => dayText(p.today, d),
-    partOf: (c: string) => input.parts.find((x) => x.id === c)?.name ?? c,
-  };
-  const wordsTagged = { ...words, nameOf: (t: string) => `${stageOf(t)?.name ?? 'stage'} of ${stageOf(t)?.tag ?? ''}` };
-  const { problems, fix, shift, moved } = useLocks({ p, made, by, setLocks, setChosen });
+  const { words, wordsTagged } = wordsOf(p, input, made);
+  const { problems, fix, fixStages, shift, moved } = useLocks({ p, made, by, setLocks, setChosen });
   return (
     <div className="px-3 py-3 sm:px-5">
       <Headline
@@ -147,6 +157,13 @@ const PlanOfYard = (p: PlanProps) => {
       <FieldProblems id="plan-problems" problems={problems} />
       <CannotBeDone problem={made.problem} ways={ways} words={wordsTagged} />
       <Moves moves={p.moves} />
+      <Examinations
+        input={input}
+        made={made}
+        days={days}
+        today={p.today}
+        fixOn={(ids, day) => void fixStages(ids, day)}
+      />
       <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="mt-2">
           <div className="hidden sm:block">

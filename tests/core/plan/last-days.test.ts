@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { costOf, violationsOf } from '@/core/plan/cost';
+import { examinationOutcome } from '@/core/plan/examination-plan';
 import { explainPlan } from '@/core/plan/explain';
 import { lastDayOf, lateWeight } from '@/core/plan/last-day';
 import { bestPlan, bookPlan } from '@/core/plan/planner';
@@ -68,6 +69,15 @@ describe('work with a last day', () => {
             `seed ${seed}: ${t.id} could lie on day ${day}`,
           ).toBeGreaterThan(0);
     }
+  });
+});
+
+describe('an examination in the plan', () => {
+  it('calls the examiner three weeks ahead, and stops the machine from its day on where the visit is later', () => {
+    expect(examinationOutcome({ latest: 40, day: 35, fixed: false })).toEqual({ past: false, late: false, call: 14 });
+    expect(examinationOutcome({ latest: 10, day: 12, fixed: false })).toEqual({ past: false, late: true, call: 'now' });
+    expect(examinationOutcome({ latest: -5, day: 0, fixed: true })).toEqual({ past: true, late: true, call: null });
+    expect(examinationOutcome({ latest: 3, day: null, fixed: false })).toMatchObject({ late: true, call: null });
   });
 });
 

@@ -122,7 +122,7 @@ const plannedMachine = (
         part: index < 0 ? null : index,
         withStage: withOf(machine, stage),
         lockedDay: lockedDay !== null && lockedDay >= 0 ? lockedDay : null,
-        latest: examined ? Math.max(0, Math.floor(o.forecast.reached[2])) : null,
+        latest: examined ? Math.floor(o.forecast.reached[2]) : null,
         lifeDays: Math.max(LEAST_LIFE, o.forecast.whole[2]),
         cycle: (changes.get(stage.id) ?? 0) + (examined ? machine.examinations.length : 0),
         promised: null,
