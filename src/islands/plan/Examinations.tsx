@@ -36,6 +36,7 @@ export const Examinations = ({ input, made, days, today, fixOn }: ExaminationsPr
       <h2 id="examinations" className="font-bold">
         Examinations
       </h2>
+      <p className="soft">Tick the machines of one visit to fix its day.</p>
       <ul>
         {planned.map((e) => (
           <li key={e.stageId} className="border-base-300 border-b py-1">
@@ -48,26 +49,28 @@ export const Examinations = ({ input, made, days, today, fixOn }: ExaminationsPr
           </li>
         ))}
       </ul>
-      <div className="mt-2 flex flex-wrap items-end gap-2">
-        <label className="block">
-          <span className="caption">Day of the visit</span>
-          <input
-            className="field"
-            type="date"
-            min={today}
-            value={visit}
-            onChange={(e) => setVisit(e.currentTarget.value)}
-          />
-        </label>
-        <button
-          type="button"
-          className="choice px-3 font-semibold"
-          disabled={chosen.size === 0 || visit === ''}
-          onClick={() => fixOn([...chosen], daysBetween({ from: today, to: visit }))}
-        >
-          Fix one visit for the ticked machines
-        </button>
-      </div>
+      {chosen.size > 0 && (
+        <div className="mt-2 flex flex-wrap items-end gap-2">
+          <label className="block">
+            <span className="caption">Day of the visit</span>
+            <input
+              className="field"
+              type="date"
+              min={today}
+              value={visit}
+              onChange={(e) => setVisit(e.currentTarget.value)}
+            />
+          </label>
+          <button
+            type="button"
+            className="choice px-3 font-semibold"
+            disabled={visit === ''}
+            onClick={() => fixOn([...chosen], daysBetween({ from: today, to: visit }))}
+          >
+            Fix one visit for the ticked machines
+          </button>
+        </div>
+      )}
     </section>
   );
 };
