@@ -9,12 +9,13 @@ import { bestPlan, improvePlan, roundsFor } from '@/core/plan/planner';
 import { seeded } from '../demo/random';
 import { crowdedProblem, madeProblem } from '../tests/bench/plan/made-problem';
 import { planOfYard, roundOf } from '../tests/bench/plan/plan-made';
-import { liveYear } from '../tests/bench/plan/year-made';
+import { liveYear, type QuietMornings, quietMornings } from '../tests/bench/plan/year-made';
 import { type ForecastYard, forecastYard, type Told } from '../tests/bench/yard/forecast-yard';
 import { scoresOf } from '../tests/bench/yard/score';
 import { type Figure, report } from './bench-report';
 
 const FIRST = 9001;
+const QUIET_YARDS = 6;
 const YARDS = 40;
 const yards: { readonly seed: number; readonly yard: ForecastYard }[] = [];
 for (let seed = FIRST; seed < FIRST + YARDS; seed += 1) yards.push({ seed, yard: await forecastYard(seed) });
@@ -143,12 +144,23 @@ const forecastSeconds = (count: number): number => {
   return (performance.now() - began) / 1000;
 };
 
+/** Shares of the promised days that move from one morning to the next although nothing is recorded. */
+const quietShares = (): { readonly near: number; readonly far: number } => {
+  const all = Array.from({ length: QUIET_YARDS }, (_, i) => quietMornings(FIRST + i));
+  const total = (of: (q: QuietMornings) => number): number => all.reduce((n, q) => n + of(q), 0);
+  return {
+    near: total((q) => q.nearMoved) / total((q) => q.near),
+    far: total((q) => q.farMoved) / total((q) => q.far),
+  };
+};
+
 /** The results of the previous forecaster on the same yards. */
 const older = JSON.parse(readFileSync('docs/bench/plan-older.json', 'utf8')) as unknown;
 
 const { gap, firstS, wholeS } = large();
 const crowd = crowded();
 const year = years();
+const quiet = quietShares();
 const figure = (id: string, value: number, goal: string): Figure => ({
   id,
   value,
@@ -194,6 +206,8 @@ report({
     figure('plan.crowded_10s_s', crowd.seconds10, 'about 10'),
     figure('plan.year_openings_ratio', year.openingsRatio, 'at most 0.95'),
     figure('plan.year_past_points', year.pastPoints, 'at most 1.0'),
+    figure('plan.moved_quiet_14d', quiet.near, 'nought'),
+    figure('plan.moved_quiet_later', quiet.far, 'at most 0.03'),
     figure('plan.twenty_tasks_s', oneMachineSeconds(20), 'under 1'),
     figure('plan.first_s', firstS, 'under 1'),
     figure('plan.whole_s', wholeS, 'under 5'),

@@ -1,5 +1,7 @@
 import { eachOnItsOwnDay } from '@/core/plan/own-day';
+import { addDays } from '@/core/calendar/calendar-date';
 import { bestPlan } from '@/core/plan/planner';
+import { NEAR_DAYS, type Promised, promisesOf, withPromises } from '@/core/plan/promises';
 import type { ReachQuantiles } from '@/core/forecast/limit-distribution';
 import {
   PLAN_OPTIONS,
@@ -188,4 +190,43 @@ export const liveYear = (
   const parts = yard.reduce((n, m) => n + m.parts.length, 0);
   for (const m of yard) for (const p of m.parts) past += Math.max(0, WEEKS * WEEK - (p.since + p.life));
   return { openings, changes, past: past / (parts * WEEKS * WEEK) };
+};
+
+const MORNINGS = 10;
+const DAY_ONE = '2026-01-05';
+
+export interface QuietMornings {
+  /** Promised days that were still to come on the next morning: within the coming fortnight, and later. */
+  readonly near: number;
+  readonly far: number;
+  /** Of these, how many the next plan moved. */
+  readonly nearMoved: number;
+  readonly farMoved: number;
+}
+
+/** Ten mornings of a made-up yard on which nothing is recorded and nothing is done: which promised days move. */
+export const quietMornings = (seed: number): QuietMornings => {
+  const yard = makeYard(seeded(seed * 977 + 5));
+  const count = { near: 0, far: 0, nearMoved: 0, farMoved: 0 };
+  let promises: readonly Promised[] = [];
+  for (let morning = 0; morning < MORNINGS; morning += 1) {
+    const made = inputOf(yard, morning, PLAN_OPTIONS.weeks);
+    const now = {
+      input: { ...made, works: made.works.map((_, day) => (morning + day) % WEEK < 5) },
+      today: addDays(DAY_ONE, morning),
+      records: yard.map(() => 0),
+    };
+    const problem = yardProblem(withPromises(now, promises), PLAN_OPTIONS);
+    const { days } = bestPlan(problem.problem, { random: seeded(5).uniform, rounds: 60 });
+    const next = promisesOf(problem, days, { now, promises });
+    const named = new Map(next.map((p) => [p.stageId, p.day]));
+    for (const { stageId, day } of promises) {
+      if (day < now.today) continue;
+      const which = day <= addDays(now.today, NEAR_DAYS) ? 'near' : 'far';
+      count[which] += 1;
+      if (named.get(stageId) !== day) count[`${which}Moved`] += 1;
+    }
+    promises = next;
+  }
+  return count;
 };
