@@ -1,4 +1,5 @@
 import { dueWord } from '@/core/interval/due-word';
+import { isChangeUnknown } from '@/core/interval/stage-due-word';
 import type { RuleState, StageDue, UnknownBecause } from '@/core/interval/due';
 import type { Rule } from '@/core/interval/rules';
 import type { ClassGap } from '@/core/machine/machine';
@@ -189,7 +190,17 @@ export const sayRuleState = (state: RuleState): string => {
 };
 
 /** Why a stage is due, with the binding rule named. */
-export const sayDue = (due: StageDue): string =>
-  due.daysLeft === null
-    ? capital(sayRuleState(due.binding))
-    : `${capital(dueIn(due.daysLeft))}: ${sayRule(due.binding.rule)}${due.changeRecorded || due.binding.rule.kind === 'examination' ? '' : ' (counted from the first use: no change is on record)'}`;
+export const sayDue = (due: StageDue): string => {
+  if (due.daysLeft === null) return capital(sayRuleState(due.binding));
+  if (isChangeUnknown(due))
+    return `Last change not known: look at it, then enter the day of its change or change it. In use since ${due.changedOn}; ${sayRule(due.binding.rule)}`;
+  const counted =
+    due.changeRecorded || due.binding.rule.kind === 'examination'
+      ? ''
+      : ' (counted from the first use: no change is on record)';
+  const stop =
+    due.binding.rule.kind === 'examination' && dueWord(due.daysLeft) === 'overdue'
+      ? '. Do not use the machine until it is examined'
+      : '';
+  return `${capital(dueIn(due.daysLeft))}: ${sayRule(due.binding.rule)}${counted}${stop}`;
+};

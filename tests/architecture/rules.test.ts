@@ -74,7 +74,7 @@ const CORE_PACKAGES = [
 /** Where the core says in which word a figure is put: messages ask it and write the sentence. */
 const SAID_BY_THE_CORE: readonly RegExp[] = [
   /^core\/forecast\/(overdue|probably-past)$/,
-  /^core\/interval\/due-word$/,
+  /^core\/interval\/(stage-)?due-word$/,
   /^core\/numeric\/chance-word$/,
   /^core\/filter\/label-against-train$/,
   /^core\/diagnose\/likely$/,

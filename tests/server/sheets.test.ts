@@ -9,7 +9,11 @@ import { keepSite } from '@/server/services/yard/site-settings';
 import { recentSheets, takeInSheet, undoSheet } from '@/server/services/house/take-in-sheet';
 import { recordChange } from '@/server/services/jobs/record-change';
 import { loadParts } from '@/server/repositories/stock';
+import { planYard } from '@/server/services/plan/plan-yard';
+import { loadRound } from '@/server/services/plan/round';
+import { sayDue } from '@/messages/needs';
 import { logEntries } from '@/view-models/log-entries';
+import { changeBody } from '../support/bodies';
 import { newId, NOW } from '../support/database';
 
 const emptyYard = async () => {
@@ -282,4 +286,25 @@ describe('five thousand rows', () => {
     }).join('\n');
     expect(value(await takeInSheet(context, sheet('hours', `Date,Machine,Hours\n${days}`))).rows).toBe(2000);
   }, 120_000);
+});
+
+describe('a list of machines with the days they were bought', () => {
+  it('floods neither the round nor the plan: what was never changed on record is looked at first', async () => {
+    const context = await emptyYard();
+    const rows = Array.from({ length: 12 }, (_, i) => `LS-${10 + i},Vac ${i},shop vac,saw bay,softwood,,02.05.2021,38`);
+    const head = 'Asset no,Description,Type,Location,Material,Class,In service,Hose diameter (mm)';
+    value(await takeInSheet(context, sheet('machines', [head, ...rows].join('\n'))));
+    const round = await loadRound(context);
+    expect(round.overdue).toEqual([]);
+    expect(round.changeUnknown.length).toBeGreaterThanOrEqual(12);
+    expect(round.changeUnknown.map((l) => sayDue(l.due)).every((s) => s.startsWith('Last change not known'))).toBe(
+      true,
+    );
+    expect((await planYard(context)).made.problem.tasks.filter((t) => t.lastDay === 0)).toEqual([]);
+    // A recorded change starts its timer.
+    const bag = (await loadBench(context, 'LS-10')).bench?.status.machine.stages.find((s) => s.kind === 'bag');
+    value(await recordChange(context, 'LS-10', changeBody(bag?.id ?? 0)));
+    const after = await loadRound(context);
+    expect(after.changeUnknown.some((l) => l.stage.id === bag?.id)).toBe(false);
+  });
 });

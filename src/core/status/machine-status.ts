@@ -2,6 +2,7 @@ import { addDays, type CalendarDate } from '../calendar/calendar-date';
 import { type ChangeDay, changeDays, dueOfMachine } from '../forecast/due';
 import type { StageOutlook } from '../forecast/from-record';
 import { dueName, type StageDue } from '../interval/due';
+import { isChangeUnknown } from '../interval/stage-due-word';
 import { dueWord } from '../interval/due-word';
 import { classStanding, type Machine, type ClassGap } from '../machine/machine';
 import type { BaselineVerdict, LossThresholds } from '../measure/judge-baseline';
@@ -149,7 +150,7 @@ const needOf = (digest: MachineDigest, due: readonly StageDue[]): Need => {
           kind: 'due',
           stageName,
           daysLeft: soonest.daysLeft,
-          changeRecorded: soonestDue.changeRecorded || soonestDue.binding.rule.kind === 'examination',
+          changeRecorded: !isChangeUnknown(soonestDue),
           urgency: soonest.daysLeft,
         }
       : null;

@@ -59,14 +59,14 @@ export const planDesk = (file: string): PlanDesk => {
           reject(new Error(`the yard could not be planned: ${made.because}`));
           return;
         }
-        const machines = new Map(yard.machines.map((m) => [m.machine.id, m.machine]));
+        const machines = new Map(yard.machines.map((m) => [m.machine.id, m]));
         last = {
           ...made.plan,
           outlook: {
             yard,
             machines: made.outlooks.flatMap(({ machineId, outlooks }) => {
-              const machine = machines.get(machineId);
-              return machine ? [{ machine, outlooks }] : [];
+              const known = machines.get(machineId);
+              return known ? [{ machine: known.machine, due: known.due, outlooks }] : [];
             }),
           },
         };

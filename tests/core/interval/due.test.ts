@@ -1,6 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { differenceInCalendarDays, format } from 'date-fns';
 import fc from 'fast-check';
+import { isChangeUnknown } from '@/core/interval/stage-due-word';
 import { describe, expect, it } from 'vitest';
 import { addDays, addMonths, dayAt, daysBetween, isCalendarDate } from '@/core/calendar/calendar-date';
 import { type DueInput, NO_WEAR, stageDue } from '@/core/interval/due';
@@ -258,5 +259,22 @@ describe('the rules proposed for a new machine', () => {
       const offered = templates.map((t) => JSON.stringify(t));
       expect(offered, stage).toEqual([...new Set(offered)]);
     }
+  });
+});
+
+describe('a stage whose last change is not on record', () => {
+  const unknown = (over: Partial<DueInput>) => {
+    const of = due({ changeRecorded: false, ...over });
+    return of && isChangeUnknown(of);
+  };
+
+  it('is unknown after two of its intervals; before, it is due as any other; an examination stays due', () => {
+    // 30 days from 1 January: due on 31 January, and twice that on 2 March.
+    expect(unknown({ today: '2026-01-31' })).toBe(false);
+    expect(unknown({ today: '2026-03-02' })).toBe(false);
+    expect(unknown({ today: '2026-03-03' })).toBe(true);
+    expect(unknown({ today: '2026-03-03', changeRecorded: true })).toBe(false);
+    expect(unknown({ today: '2030-01-01', rules: [record({ kind: 'examination', months: 14 })] })).toBe(false);
+    expect(unknown({ today: '2030-01-01', rules: [record({ kind: 'sight', what: 'a tear' })] })).toBe(false);
   });
 });

@@ -1,9 +1,9 @@
 import { DAY_MS } from '@/core/calendar/time';
 import { wayOf } from '@/core/machine/kinds';
 import { EXAMINATION } from '@/core/interval/due';
+import { isChangeUnknown } from '@/core/interval/stage-due-word';
 import { addDays, daysBetween } from '@/core/calendar/calendar-date';
 import { worksOn } from '@/core/calendar/working-days';
-import type { StageOutlook } from '@/core/forecast/from-record';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { seeded } from '@/core/numeric/seeded';
 import { bestPlan, roundsFor } from '@/core/plan/planner';
@@ -35,7 +35,7 @@ import {
 } from '../../repositories/plans';
 import { loadParts, partOfStages, type PartOnHand } from '../../repositories/stock';
 import type { Context } from '../yard/user-action';
-import { loadOutlook, type YardOutlook } from './yard-outlook';
+import { loadOutlook, type MachineOutlook, type YardOutlook } from './yard-outlook';
 import { loadYard, type Yard } from '../yard/yard';
 
 const LONGEST_DAYS = 52 * 7;
@@ -96,8 +96,7 @@ interface Around {
 }
 
 const plannedMachine = (
-  machine: Machine,
-  outlooks: readonly StageOutlook[],
+  { machine, outlooks, due }: MachineOutlook,
   { now, openJobs, away, today, parts, locks, changes }: Around,
 ): PlannedMachine => ({
   tag: machine.tag,
@@ -107,8 +106,10 @@ const plannedMachine = (
   blockedDays: [...new Set([...blockedOf(openJobs.get(machine.id), now), ...awayDays(away.get(machine.id), today)])],
   stages: outlooks.flatMap((o) => {
     const stage = machine.stages.find((s) => s.id === o.stageId);
-    if (!stage || !o.forecast) return [];
-    const lock = locks.get(stage.id);
+    const lock = locks.get(o.stageId);
+    // A stage whose last change is not known is looked at first: the plan would order changes that nobody needs.
+    const unknown = due.some((d) => d.stageId === o.stageId && isChangeUnknown(d)) && lock === undefined;
+    if (!stage || !o.forecast || unknown) return [];
     const examined = stage.rules.some((r) => r.rule.kind === 'examination');
     const index = parts.findIndex((p) => p.id === stage.part?.id);
     const lockedDay = lock === undefined ? null : daysBetween({ from: today, to: lock });
@@ -154,7 +155,7 @@ export const loadPlanInput = async (
   const input: PlanInput = {
     machines: [...outlook.machines]
       .sort((a, b) => (a.machine.tag < b.machine.tag ? -1 : 1))
-      .map(({ machine, outlooks }) => plannedMachine(machine, outlooks, around)),
+      .map((m) => plannedMachine(m, around)),
     parts: parts.map((p) => ({
       id: p.code,
       name: p.name,

@@ -1,5 +1,6 @@
 import type { StageDue } from '@/core/interval/due';
-import { type DueWord, dueWord, THIS_WEEK_DAYS } from '@/core/interval/due-word';
+import { stageDueWord } from '@/core/interval/stage-due-word';
+import { THIS_WEEK_DAYS } from '@/core/interval/due-word';
 import type { Machine, Stage } from '@/core/machine/machine';
 import type { MachineStatus } from '@/core/status/machine-status';
 import { chanceBefore } from '@/core/forecast/limit-distribution';
@@ -92,6 +93,8 @@ export interface Round {
   readonly thisWeek: readonly RoundLine[];
   /** Rules that the record cannot date yet. */
   readonly undated: readonly RoundLine[];
+  /** Stages whose last change is not on record: each is looked at first, and is in no plan. */
+  readonly changeUnknown: readonly RoundLine[];
   /** The work of the plan's first working day, in walking order, and its distance in days. */
   readonly walk: readonly WalkLine[];
   readonly walkInDays: number;
@@ -101,7 +104,7 @@ export interface Round {
   readonly attention: readonly MachineStatus[];
 }
 
-type Lists = Pick<Round, 'overdue' | 'today' | 'thisWeek' | 'undated' | 'attention'>;
+type Lists = Pick<Round, 'overdue' | 'today' | 'thisWeek' | 'undated' | 'changeUnknown' | 'attention'>;
 
 const linesOf = (yard: Yard, parts: ReadonlyMap<number, PartOnHand>): readonly RoundLine[] =>
   yard.machines.flatMap((status) =>
@@ -118,14 +121,16 @@ const CALM: ReadonlySet<MachineStatus['need']['kind']> = new Set(['due', 'nothin
 const listsOf = onceFor((yard: Yard, parts: readonly PartOnHand[]): Lists => {
   const all = linesOf(yard, new Map(parts.map((p) => [p.id, p])));
   const dated = all
-    .map((line) => ({ line, word: dueWord(line.due.daysLeft) }))
+    .map((line) => ({ line, word: stageDueWord(line.due) }))
     .sort((a, b) => (a.line.due.daysLeft ?? 0) - (b.line.due.daysLeft ?? 0));
-  const pick = (wanted: DueWord) => dated.filter(({ word }) => word === wanted).map(({ line }) => line);
+  const pick = (wanted: ReturnType<typeof stageDueWord>) =>
+    dated.filter(({ word }) => word === wanted).map(({ line }) => line);
   return {
     overdue: pick('overdue'),
     today: pick('today'),
     thisWeek: pick('thisWeek'),
     undated: pick('undated'),
+    changeUnknown: pick('changeUnknown'),
     attention: yard.machines.filter(({ need }) => !CALM.has(need.kind)),
   };
 });

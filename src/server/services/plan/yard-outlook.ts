@@ -1,5 +1,6 @@
 import type { StageOutlook } from '@/core/forecast/from-record';
 import { lastingOf, type StageLasting } from '@/core/forecast/lasting';
+import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
 import { forecastRecord, type MachineRecords } from './outlooks';
 import type { Context } from '../yard/user-action';
@@ -8,6 +9,7 @@ import { loadYard, type Yard } from '../yard/yard';
 export interface MachineOutlook {
   readonly machine: Machine;
   readonly outlooks: readonly StageOutlook[];
+  readonly due: readonly StageDue[];
 }
 
 export interface YardOutlook {
@@ -26,5 +28,5 @@ export const loadOutlook = async (context: Pick<Context, 'db' | 'now'>, yard?: Y
   const here = yard ?? (await loadYard(context));
   // Nothing is planned on a machine that only others may touch.
   const workable = here.machines.filter(({ machine }) => machine.dust.standing.refusal === null);
-  return { yard: here, machines: workable.map(({ machine, outlooks }) => ({ machine, outlooks })) };
+  return { yard: here, machines: workable.map(({ machine, outlooks, due }) => ({ machine, outlooks, due })) };
 };
