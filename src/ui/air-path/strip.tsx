@@ -1,6 +1,6 @@
 import { isSuspect } from '@/core/diagnose/likely';
 import type { StageDue } from '@/core/interval/due';
-import { dueWord } from '@/core/interval/due-word';
+import { stageDueWord } from '@/core/interval/stage-due-word';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { type Place } from '@/core/measure/place';
 import { gapOfPlace, type Side, sidesOfPath } from '@/core/path/path-places';
@@ -40,8 +40,14 @@ const SIDE_COLOR: Record<Side, string> = {
   pressure: 'var(--color-accent)',
 };
 
-const shortLife = ({ daysLeft, binding: { counted, rule } }: StageDue): string => {
-  switch (dueWord(daysLeft)) {
+const shortLife = (due: StageDue): string => {
+  const {
+    daysLeft,
+    binding: { counted, rule },
+  } = due;
+  switch (stageDueWord(due)) {
+    case 'changeUnknown':
+      return 'not known';
     case 'overdue':
       return `${howFar(daysLeft ?? 0)} over`;
     case 'today':
