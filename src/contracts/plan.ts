@@ -32,7 +32,7 @@ export const PlanProblemJson = z.strictObject({
       orders: z.strictObject({ index: Index, quantity: z.number().positive() }).exactOptional(),
       onlyWith: z.string().nullable(),
       lockedDay: Index.nullable(),
-      lastDay: Index.nullable(),
+      lastDay: z.int().min(0).nullable(),
       promised: PromiseJson.nullable(),
       within: z.tuple([Index, Index]).readonly().exactOptional(),
     }),

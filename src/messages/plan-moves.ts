@@ -10,7 +10,7 @@ const BECAUSE: Readonly<Record<MoveReason, string>> = {
   closed: 'nobody works on that day',
   away: 'the machine is away on that day',
   partLater: 'its part comes later',
-  partSooner: 'its part comes sooner',
+  partSooner: 'its part comes earlier',
   record: 'a new record changed its forecast',
   company: 'it goes with other work on the machine',
   sooner: 'an earlier day became possible',

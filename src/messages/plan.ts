@@ -25,7 +25,7 @@ export const sayReason = (reason: PlanReason, { nameOf, dateOf, currency }: Name
     case 'lastDay':
       return `It must be done by ${dateOf(reason.lastDay)}.`;
     case 'late':
-      return `Its last day was ${dateOf(reason.lastDay)}; this is the first day on which it is possible.`;
+      return `It comes after its last day, ${dateOf(reason.lastDay)}.`;
     case 'kept':
       return `Kept on the day of the last plan; alone it would now be ${dateOf(reason.ownDay)}.`;
     case 'traded':

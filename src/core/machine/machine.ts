@@ -63,7 +63,7 @@ export interface MachinePlate {
   readonly timeZone: string;
 }
 
-/** The air path of a machine as it is now. */
+/** The present air path of a machine. */
 export interface MachineAirPath {
   readonly stages: readonly Stage[];
   readonly hasBrush: boolean;

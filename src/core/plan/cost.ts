@@ -3,8 +3,8 @@ import { chanceBefore } from '../forecast/limit-distribution';
 import { taskCost } from './task-cost';
 
 /**
- * The cost of a plan: openings, wasted life, days past the limit and past last days, moved promises. Tasks without a day cost nothing here; the planner
- * ranks them separately. Definition: the planning problem as stated in `problem`.
+ * The cost of a plan: openings, wasted life, days past the limit and past last days, moved promises. Tasks without a day
+ * cost nothing here; the planner ranks them separately. Definition: the planning problem as stated in `problem`.
  */
 export const costOf = ({ machines, tasks }: PlanProblem, days: PlanDays): PlanCost => {
   const opened = new Set<string>();

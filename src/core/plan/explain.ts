@@ -14,7 +14,7 @@ export type PlanReason =
   | { readonly kind: 'traded'; readonly ownDay: number }
   /** Fixed by its last day. */
   | { readonly kind: 'lastDay'; readonly lastDay: number }
-  /** Past its last day: the first day on which it is possible. */
+  /** Later than its last day. */
   | { readonly kind: 'late'; readonly lastDay: number }
   /** The day the last plan named, kept though another one is now a little better. */
   | { readonly kind: 'kept'; readonly ownDay: number };

@@ -47,7 +47,7 @@ const isHazardous = ({ kind, machineClass }: Pick<Facts, 'kind' | 'machineClass'
 /**
  * The last day of a change or an examination, from today (day 0) on; null where late is only dear. An examination has its
  * own day. A filter of an M or H machine, and any HEPA, has the day by which it is reached in nine of ten ways; a bag
- * that is surely full has today. None is before its part is there. Choice: a modelling choice. Valid: ascending quantiles.
+ * that is surely full has today. A last day never lies before the day its part is there. Choice: a modelling choice. Valid: ascending quantiles.
  */
 export const lastDayOf = (facts: Facts): number | null => {
   if (facts.latest !== null) return Math.max(0, facts.latest);

@@ -15,7 +15,7 @@ export const MOVE_REASONS = [
   'away',
   /** Its part comes later than that day. */
   'partLater',
-  /** Its part comes sooner than was known. */
+  /** Its part comes earlier than the last plan expected. */
   'partSooner',
   /** A new record of the machine moved its forecast. */
   'record',
@@ -34,7 +34,7 @@ export interface Promised {
   readonly cycle: number;
   readonly day: CalendarDate;
   readonly setOn: CalendarDate;
-  /** As they were when the day was named: the middle day of the forecast, the first day of its part, the records of its machine. */
+  /** The facts on the day it was named: the middle day of the forecast, the first day of its part, the number of records of its machine. */
   readonly middle: CalendarDate;
   readonly partDay: CalendarDate | null;
   readonly records: number;
@@ -151,8 +151,8 @@ export const withPromises = (now: Now, promises: readonly Promised[]): PlanInput
 };
 
 /**
- * The days that a plan names for the intervals that run, to start the next plan from: unmoved ones as they were, moved ones
- * with their reason. Definition: the plan against the last one. Valid: a plan made from `withPromises` of the same promises.
+ * Returns the days that a plan names for the running intervals. The next plan starts from them. An unmoved day keeps its
+ * facts; a moved day has its reason. Definition: the plan against the last one. Valid: a plan made from `withPromises` of the same promises.
  */
 export const promisesOf = (
   { stages }: YardProblem,

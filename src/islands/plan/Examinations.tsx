@@ -23,7 +23,7 @@ export const Examinations = ({ input, made, days, today, fixOn }: ExaminationsPr
     m.stages.flatMap((s) => {
       const i = made.stages.findIndex((x) => x.stageId === s.stageId && x.turn === 1);
       if (s.latest === null || i < 0) return [];
-      const of = { latest: s.latest, day: days[i] ?? null, fixed: s.lockedDay !== null };
+      const of = { latest: s.latest, day: s.lockedDay ?? days[i] ?? null, fixed: s.lockedDay !== null };
       return [{ stageId: s.stageId, tag: m.tag, ...of, ...examinationOutcome(of) }];
     }),
   );

@@ -72,7 +72,7 @@ export interface PlanPromiseTable {
   day: string;
   /** The day it was named on. */
   set_on: string;
-  /** The middle day of its forecast, the first day of its part, and the records of its machine, as they were then. */
+  /** The facts on that day: the middle day of its forecast, the first day of its part, the number of records of its machine. */
   middle: string;
   part_day: string | null;
   records: number;
