@@ -73,7 +73,7 @@ const usedAsGiven = ({ recent, history }: ForecastInput): Used => ({
 });
 
 const historyAsGiven = (input: ForecastInput, used: Used): StageHistory => {
-  const { template, counts, past, load, actDays, unwritten } = input.history;
+  const { template, counts, past, load, actDays, ignored, unwritten } = input.history;
   const running: Interval = { load, days: Math.max(1, input.recent.length), marks: marksOf(input), unsure: 0 };
   return {
     template,
@@ -89,6 +89,7 @@ const historyAsGiven = (input: ForecastInput, used: Used): StageHistory => {
     running,
     daysSince: loadClock(used, [1]).daysSince,
     actDays,
+    ignored,
     unwritten,
   };
 };
@@ -116,6 +117,7 @@ export const forecastCalc = (input: ForecastInput): Result<unknown> => {
             rule: 2,
             draws: new Float64Array(PATHS).fill(input.calendarDays),
             whole: new Float64Array(PATHS).fill(Infinity),
+            seenPast: null,
           },
         ];
   const forecast = firstOf([wear, ...calendar]);

@@ -1,6 +1,7 @@
 import { chanceWord } from '@/core/numeric/chance-word';
 import type { ForecastBasis, StageOutlook } from '@/core/forecast/from-record';
-import { isOverdue, mayBePast, mayBind } from '@/core/forecast/overdue';
+import { isOverdue, isProbablyPast, mayBePast, mayBind } from '@/core/forecast/overdue';
+import type { StageForecast } from '@/core/forecast/reach';
 import { showPercent } from '@/core/units';
 import { sayRule } from './needs';
 import type { MachineAirPath } from '@/core/machine/machine';
@@ -23,7 +24,6 @@ export const sayOutlook = (
   machine: MachineAirPath,
 ): { readonly sentence: string; readonly rules: string; readonly overdue: boolean } | null => {
   if (!forecast) return null;
-  const [, low, , high] = forecast.reached;
   const rules = machine.stages.find((s) => s.id === stageId)?.rules ?? [];
   const said = forecast.binding
     .filter((b) => mayBind(b.chance))
@@ -31,14 +31,18 @@ export const sayOutlook = (
       (b) =>
         `${sayRule(rules.find((r) => r.id === b.rule)?.rule ?? { kind: 'indicator' })}${forecast.binding.length > 1 ? ` (${showPercent(b.chance)})` : ''}`,
     );
-  const overdue = isOverdue(forecast.reached);
-  return {
-    overdue,
-    sentence: overdue
-      ? `Overdue by ${days(Math.max(1, Math.round(-high)))} or more.`
-      : `Due ${sayRange(low, high)}${mayBePast(forecast.overdue) ? `; ${showPercent(forecast.overdue)} chance that it is overdue already` : ''}.`,
-    rules: said.join(', or '),
-  };
+  return { overdue: isOverdue(forecast), sentence: sayWhen(forecast), rules: said.join(', or ') };
+};
+
+/** When a limit is reached, and how sure it is that it is past. */
+const sayWhen = (forecast: StageForecast): string => {
+  const [, low, , high, last] = forecast.reached;
+  if (isOverdue(forecast) && forecast.seenPast)
+    return `Overdue: seen at its limit ${days(forecast.seenPast.daysAgo)} ago. If it was changed since, record the change.`;
+  if (last < 0) return `By the record, past its limit for ${days(Math.max(1, Math.round(-last)))} or more.`;
+  if (isProbablyPast(forecast.reached))
+    return 'Probably past its limit: look today. If it was changed since, record the change.';
+  return `Due ${sayRange(low, high)}${mayBePast(forecast.overdue) ? `; ${showPercent(forecast.overdue)} chance that its limit is reached already` : ''}.`;
 };
 
 /** The effect of waiting a week, for today's round. */

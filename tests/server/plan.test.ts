@@ -54,7 +54,8 @@ describe('the outlook from the record', () => {
     );
     const after = await outlookOf('CR-07', 'tank bag');
     expect(after?.basis.inspections).toBe((before?.basis.inspections ?? 0) + 1);
-    expect(after?.forecast?.overdue).toBeLessThan(before?.forecast?.overdue ?? 0);
+    const soonest = (o: typeof after) => o?.forecast?.reached[1] ?? Number.NaN;
+    expect(soonest(after)).toBeGreaterThan(soonest(before));
     expect(
       said(await logUsage(context, 'CR-16', { ...who(), day: '2026-11-24', hours: 3.5, dust: 'rope fibre' })),
     ).toBe('accepted');

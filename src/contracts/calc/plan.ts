@@ -65,6 +65,7 @@ export const ForecastInput = z.strictObject({
     load: z.number().min(0).max(1e6).describe('Load since the last change'),
     inspections: z.array(Inspection).max(500).default([]),
     actDays: z.number().min(0.5).max(1000).default(6).describe('Days people take to see a limit and act on it'),
+    ignored: z.number().min(0).max(0.5).default(0.1).describe('Chance that a limit is ignored for long'),
     unwritten: z.number().min(0).max(0.5).default(0).describe('Chance that a change is not written down'),
   }),
   recent: z.array(z.number().min(0).max(24)).min(1).max(800).describe('Load of each of the last days, today last'),

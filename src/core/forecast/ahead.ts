@@ -103,9 +103,11 @@ export const aheadOf = ({ used, weights, unsure, worked, works, chance }: AheadI
   const mean = weeks.reduce((sum, w) => sum + w.rate, 0) / n;
   const least = LEAST * mean;
   const rates = Float64Array.from(weeks, (w) => w.rate);
+  const last = ENDS.at(-1) ?? 0;
+  const isOpen = Uint8Array.from({ length: last + 1 }, (_, day) => (works(day) ? 1 : 0));
   const open = Float64Array.from(ENDS, (end, b) => {
     let count = 0;
-    for (let day = (ENDS[b - 1] ?? 0) + 1; day <= end; day += 1) if (works(day)) count += 1;
+    for (let day = (ENDS[b - 1] ?? 0) + 1; day <= end; day += 1) count += isOpen[day] ?? 0;
     return b === 0 ? 0 : count;
   });
   // The newest weeks first: the weight halves every HALF_WEIGHT_WEEKS.
@@ -154,7 +156,7 @@ export const aheadOf = ({ used, weights, unsure, worked, works, chance }: AheadI
     }
     return path;
   });
-  return { ends: ENDS, paths, open: works };
+  return { ends: ENDS, paths, open: (day) => isOpen[day] === 1 };
 };
 
 /** The day from now on which a path has used up a load: 1 is tomorrow; it is a day of work. Source: the path. Valid: a load of 0 or more. */

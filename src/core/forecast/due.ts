@@ -19,9 +19,9 @@ export const changeDays =
     return [...(first === undefined ? [] : [first]), ...days].sort();
   };
 
-/** The day of a forecast: its middle; today where a look is due, and a past day only when it is surely past. */
+/** The day of a forecast: its middle; today where a look is due, and a past day only where the limit was seen to be reached on it. */
 const dayOf = (forecast: StageForecast): number => {
-  if (isOverdue(forecast.reached)) return Math.min(-1, Math.round(forecast.reached[3]));
+  if (isOverdue(forecast)) return -(forecast.seenPast?.daysAgo ?? 0);
   return lookToday(forecast) ? 0 : Math.max(0, Math.round(forecast.reached[2]));
 };
 
@@ -51,7 +51,7 @@ const MOSTLY = 0.5;
 
 /**
  * The rule that decides: a fixed day where it mostly comes first, unless it is in the future and another rule needs a
- * look today; otherwise the likeliest.
+ * look today; then the rule whose limit was seen to be reached; otherwise the likeliest.
  */
 const bindingOf = (
   states: readonly RuleState[],
@@ -60,14 +60,15 @@ const bindingOf = (
 ): RuleState | undefined => {
   const { binding } = forecast;
   const look = lookToday(forecast);
+  const seen = isOverdue(forecast) ? forecast.seenPast?.rule : undefined;
   const stateOf = (rule: number) => states.find((s) => s.ruleId === rule);
   const fixed = binding.find((b) => {
     const state = stateOf(b.rule);
     return state?.dateIs === 'fixed' && b.chance >= MOSTLY && (!look || (state.dueOn ?? today) <= today);
   });
   const likeliest = binding.find((b) => stateOf(b.rule)?.dateIs !== 'fixed') ?? binding[0];
-  const chosen = fixed ?? likeliest;
-  return chosen && stateOf(chosen.rule);
+  const rule = fixed?.rule ?? seen ?? likeliest?.rule;
+  return rule === undefined ? undefined : stateOf(rule);
 };
 
 const dueOfStage = (plain: StageDue, { forecast }: StageOutlook, today: CalendarDate): StageDue => {

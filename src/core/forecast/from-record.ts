@@ -3,7 +3,7 @@ import { isWear } from '../interval/rules';
 import type { Stage } from '../machine/machine';
 import { chanceBefore, type ReachQuantiles } from './limit-distribution';
 import { machineFacts, type MachineFacts, type MachineRecord } from './machine-facts';
-import { firstOf, type StageForecast } from './reach';
+import { END_OF_TODAY, firstOf, type StageForecast } from './reach';
 import { drawsOf } from './rule-draws';
 import { historyOfStage } from './stage-history';
 
@@ -58,7 +58,8 @@ export const laterBy = (outlook: StageOutlook, days: number): StageOutlook => {
       ...forecast,
       reached,
       middles: forecast.middles.map((m) => ({ ...m, middle: m.middle - days })),
-      overdue: chanceBefore(reached, 0),
+      overdue: chanceBefore(reached, END_OF_TODAY),
+      seenPast: forecast.seenPast && { ...forecast.seenPast, daysAgo: forecast.seenPast.daysAgo + days },
     },
   };
 };

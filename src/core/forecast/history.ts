@@ -54,6 +54,8 @@ export interface StageHistory {
   readonly daysSince: (load: number) => number;
   /** Days people usually take to see a limit and act on it. */
   readonly actDays: number;
+  /** Chance that a limit is ignored for long, against the usual habit. */
+  readonly ignored: number;
   /** Chance that a change was made and not written down. */
   readonly unwritten: number;
 }

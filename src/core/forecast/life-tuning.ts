@@ -21,8 +21,6 @@ export interface LifeTuning {
    */
   readonly apart: number;
   readonly surprise: number;
-  /** Chance that a limit is ignored for long, against the usual habit. */
-  readonly idle: number;
 }
 
 export const LIFE_TUNING: LifeTuning = {
@@ -41,5 +39,4 @@ export const LIFE_TUNING: LifeTuning = {
   odd: 0.05,
   apart: 0.3,
   surprise: 2.5,
-  idle: 0.1,
 };

@@ -37,6 +37,10 @@ const ANY_EXPONENT: readonly (readonly [exponent: number, weight: number])[] = [
 const CANDIDATES = Array.from({ length: 12 }, (_, i) => (i + 1) / 13);
 /** Spread of an untypical interval about the others. */
 const ODD_SPREAD = 0.7;
+/** After one forgotten change the next is forgotten this often: a diary stops. A modelling choice. */
+const FORGOTTEN_AGAIN = 0.3;
+/** Logarithm of 1 to 6: how many lives an unrecorded stretch may hold. */
+const LIVES = Array.from({ length: 6 }, (_, k) => Math.log(k + 1));
 /** Intervals that are learned from, the newest. */
 const MOST_INTERVALS = 14;
 
@@ -61,12 +65,16 @@ const kernels = (step: number) => {
 const smeared = (values: Float64Array, kernel: Float64Array): Float64Array => {
   const out = new Float64Array(GRID);
   const reach = kernel.length - 1;
-  for (let m = 0; m < GRID; m += 1) {
-    let sum = 0;
-    const to = Math.min(GRID - 1, m + reach);
-    for (let x = Math.max(0, m - reach); x <= to; x += 1)
-      sum += (values[x] ?? 0) * (kernel[x < m ? m - x : x - m] ?? 0);
-    out[m] = sum;
+  // Each value spreads to both sides alike. Most values of a narrow belief are 0.
+  for (let x = 0; x < GRID; x += 1) {
+    const value = values[x] ?? 0;
+    if (value === 0) continue;
+    out[x] = (out[x] ?? 0) + value * (kernel[0] ?? 0);
+    for (let d = 1; d <= reach; d += 1) {
+      const here = value * (kernel[d] ?? 0);
+      if (x >= d) out[x - d] = (out[x - d] ?? 0) + here;
+      if (x + d < GRID) out[x + d] = (out[x + d] ?? 0) + here;
+    }
   }
   return out;
 };
@@ -165,18 +173,27 @@ const fromOthers = (
 };
 
 /** "Not changed yet": a limit that was passed is mostly acted on within days. */
-const notYet = (
-  history: StageHistory,
-  grid: Float64Array,
-  { behind, idle }: { readonly behind: number; readonly idle: number },
-): Float64Array => {
+const notYet = (history: StageHistory, grid: Float64Array, behind: number): Float64Array => {
+  const { ignored } = history;
   const now = history.running.load;
   return grid.map((x) => {
     const past = behind - Math.exp(x);
     if (past <= 0) return 1;
     const days = history.daysSince(Math.min(now, past));
-    return idle + (1 - idle) * Math.exp(-days / history.actDays);
+    return ignored + (1 - ignored) * Math.exp(-days / history.actDays);
   });
+};
+
+/** A change comes this much after a limit, and so differently, as logarithms of the load. Modelling choices. */
+const ENDS_AFTER = 0.08;
+const ENDS_SPREAD = 0.25;
+
+/** Likelihood that whole lives, one or several, ended at a load, by the life: all but the last change were not recorded either. */
+const livedUntil = (load: number, grid: Float64Array): Float64Array => {
+  const at = Math.log(load) - ENDS_AFTER;
+  return grid.map((x) =>
+    LIVES.reduce((sum, lives, k) => sum + BELL * FORGOTTEN_AGAIN ** k * bell(at - lives, x, ENDS_SPREAD), 0),
+  );
 };
 
 /**
@@ -192,7 +209,7 @@ export const believeLife = (history: StageHistory, tuning: LifeTuning = LIFE_TUN
   const others = fromOthers(history, { grid, step, exponents, tuning });
   const { load, marks } = history.running;
   const branchAt = (from: number, weightOf: (e: number) => number): Branch => {
-    const stays = notYet(history, grid, { behind: load - from, idle: tuning.idle });
+    const stays = notYet(history, grid, load - from);
     const share = new Float64Array(GRID);
     exponents.forEach(([exponent], e) => {
       const says = marksSay(marks, grid, { exponent, from, to: Infinity });
@@ -214,19 +231,15 @@ export const believeLife = (history: StageHistory, tuning: LifeTuning = LIFE_TUN
   const unwritten = at.map((from, i) => {
     const [below, above] = [at[i - 1] ?? from / 2, at[i + 1] ?? load];
     const cell = Math.log((from + above) / (below + from));
+    const lived = livedUntil(from, grid);
     return branchAt(from, (e) => {
       // Before it a life was over, as lives are.
       const exponent = exponents[e]?.[0] ?? 1;
       const before = marksSay(marks, grid, { exponent, from: 0, to: from });
       const sum = sumOf(others[e] ?? new Float64Array(GRID));
       if (!(sum > 0)) return 0;
-      // Sometimes an interval is really two, with an unrecorded change between them.
       let ended = 0;
-      const at = Math.log(from) - 0.08;
-      for (let x = 0; x < GRID; x += 1) {
-        const lived = bell(at, grid[x] ?? 0, 0.25) + history.unwritten * bell(at - Math.LN2, grid[x] ?? 0, 0.25);
-        ended += (others[e]?.[x] ?? 0) * (before[x] ?? 0) * lived * BELL;
-      }
+      for (let x = 0; x < GRID; x += 1) ended += (others[e]?.[x] ?? 0) * (before[x] ?? 0) * (lived[x] ?? 0);
       return (history.unwritten * cell * ended) / sum;
     });
   });

@@ -15,8 +15,8 @@ export const mayBind = (chance: number): boolean => chance >= LEAST_BINDING;
 export const mayBePast = (chance: number): boolean => chance > SAID_PAST;
 
 /** Show "look today" when the chance of being past the limit reaches LOOK_FROM, a share, or the expected overrun reaches LOOK_FROM_DAYS. Moorwind defaults, tuned on made-up yards. */
-const LOOK_FROM = 0.35;
-const LOOK_FROM_DAYS = 8;
+const LOOK_FROM = 0.4;
+const LOOK_FROM_DAYS = 6;
 
 /**
  * Whether a limit needs a look today: it may be past with enough chance, or for long enough. Days from now, as
@@ -30,5 +30,12 @@ export const lookToday = ({
   readonly reached: ReachQuantiles;
 }): boolean => overdue >= LOOK_FROM || expectedOverrun(reached, 0) >= LOOK_FROM_DAYS;
 
-/** Whether a limit is past for all that is known: its 90 % quantile lies before today. Days from now, as `ReachQuantiles`. */
-export const isOverdue = (reached: ReachQuantiles): boolean => reached[3] < 0;
+/** Whether a limit is probably past: its 90 % quantile lies before today. It is no proof: a change may not be on record. Days from now, as `ReachQuantiles`. */
+export const isProbablyPast = (reached: ReachQuantiles): boolean => reached[3] < 0;
+
+/**
+ * Whether a limit of wear is overdue: somebody saw it reached on an earlier day, and nothing recorded since contradicts it.
+ * A chance alone never says so: on made-up yards, chances above 0.95 came true in 6 of 10, for want of recorded changes.
+ */
+export const isOverdue = ({ seenPast }: { readonly seenPast: { readonly daysAgo: number } | null }): boolean =>
+  seenPast !== null && seenPast.daysAgo > 0;

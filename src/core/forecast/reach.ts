@@ -28,6 +28,8 @@ const shuffledStrata = (n: number, { uniform }: Chance): Float64Array => {
 export interface Reach {
   readonly draws: Draws;
   readonly whole: Draws;
+  /** Days ago that somebody first saw the limit reached, where each later observation shows it too; else null. */
+  readonly seenPast: number | null;
 }
 
 /**
@@ -54,9 +56,12 @@ export const drawWear = (
   const { unsure, marks } = history.running;
   // The last observation gives the present state, independent of the load so far.
   const last = marks.at(-1);
+  const firstPast = marks.slice(marks.findLastIndex((m) => !seenPast(m)) + 1)[0];
+  const daysSinceLoad = (at: number): number => Math.floor(history.daysSince(Math.max(0, history.running.load - at)));
   const load = history.running.load - (last?.load ?? 0);
-  const latest = last && seenPast(last) ? 0 - Math.floor(history.daysSince(Math.max(0, load))) : Infinity;
+  const latest = last && seenPast(last) ? 0 - daysSinceLoad(last.load) : Infinity;
   return {
+    seenPast: firstPast ? daysSinceLoad(firstPast.load) : null,
     draws: Float64Array.from(ahead.paths, (path, i) => {
       // The load so far is uncertain too, where days were filled in or only days are counted.
       const behind = load * (1 - Math.exp(unsure * chance.normal()));
@@ -131,7 +136,7 @@ export const drawCount = (
     for (let k = 1; k < count - done; k += 1) sum += gap();
     return Math.min(daysUntil(ahead, path, sum), FURTHEST_DAYS);
   });
-  return { draws, whole };
+  return { draws, whole, seenPast: null };
 };
 
 const quantile = (sorted: Float64Array, p: number): number => {
@@ -160,9 +165,14 @@ export interface StageForecast {
   readonly whole: ReachQuantiles;
   /** The middle day of each rule by itself, by its number. */
   readonly middles: readonly { readonly rule: number; readonly middle: number }[];
-  /** Chance that a limit is behind already. */
+  /** Chance that a limit is reached by the end of today. */
   readonly overdue: number;
+  /** The rule whose limit somebody saw reached, and how many days ago; null where nobody did. */
+  readonly seenPast: { readonly rule: number; readonly daysAgo: number } | null;
 }
+
+/** Days from now before which a limit counts as reached today: a draw of today is 0. Definition: half a day. */
+export const END_OF_TODAY = 0.5;
 
 /** The first of several rules, draw by draw. Returns null without any. */
 export const firstOf = (rules: readonly RuleDraws[]): StageForecast | null => {
@@ -182,6 +192,11 @@ export const firstOf = (rules: readonly RuleDraws[]): StageForecast | null => {
       .map(([rule, count]) => ({ rule, chance: count / reached.length }))
       .sort((a, b) => b.chance - a.chance),
     middles: rules.map(({ rule, draws }) => ({ rule, middle: quantile(Float64Array.from(draws).sort(), 0.5) })),
-    overdue: reached.reduce((n, t) => n + (t < 0 ? 1 : 0), 0) / reached.length,
+    overdue: reached.reduce((n, t) => n + (t < END_OF_TODAY ? 1 : 0), 0) / reached.length,
+    seenPast: rules.reduce<StageForecast['seenPast']>(
+      (first, { rule, seenPast: daysAgo }) =>
+        daysAgo !== null && (first === null || daysAgo > first.daysAgo) ? { rule, daysAgo } : first,
+      null,
+    ),
   };
 };

@@ -13,6 +13,7 @@ import { historyOfStage } from './stage-history';
 const fixed = (day: number, whole: number): Reach => ({
   draws: new Float64Array(PATHS).fill(day),
   whole: new Float64Array(PATHS).fill(whole),
+  seenPast: null,
 });
 
 /** Days of a month, where it is counted on without a date. */

@@ -162,7 +162,7 @@ export const pathSeen = (machine: Machine, tests: readonly TestRecord[]): PathSe
  * Modelling choices.
  */
 const LEAST_BY_FLOW = 0.1;
-const LEAST_BY_DROP = 0.08;
+const LEAST_BY_DROP = 0.14;
 /** Where a gauge without figures of its own turns amber on its way to red. A modelling choice. */
 const AMBER_OF_RED = 0.62;
 /** A machine that meets its limit by less than this when clean is taken to lose this share. */

@@ -10,6 +10,8 @@ import type { LoadClock } from './used';
 
 /** Days people take to see a limit and act on it: where it is looked into, where it is measured, where it never is. */
 const ACT_DAYS = { looked: 5, measured: 10, share: 0.5, never: 120 } as const;
+/** Chance that a limit is ignored for long: a full bag is hardly, a filter that few measure often. Modelling choices. */
+const IGNORED = { fills: 0.005, wears: 0.3 } as const;
 /** Chance that a change is not written down. Moorwind default. */
 const UNWRITTEN = 0.06;
 /** A date may be a few days off. */
@@ -168,6 +170,7 @@ export const historyOfStage = (facts: MachineFacts, stage: Stage, rule: Rule): S
     running: intervalOf(running),
     daysSince: clock.daysSince,
     actDays: actDaysOf(facts, stage, seen),
+    ignored: fills(stage.kind) ? IGNORED.fills : IGNORED.wears,
     unwritten: UNWRITTEN,
   };
 };

@@ -1,4 +1,4 @@
-import { isOverdue } from '../forecast/overdue';
+import { isProbablyPast } from '../forecast/overdue';
 import type { ReachQuantiles } from '../forecast/limit-distribution';
 import type { DustHazard } from '../machine/machine';
 import type { MachineClass } from '../filter/machine-class';
@@ -54,5 +54,5 @@ export const lastDayOf = (facts: Facts): number | null => {
   const there = partDay(facts.part);
   if (there === null) return null;
   if (isHazardous(facts)) return Math.max(0, there, Math.ceil(facts.reached[3]));
-  return STAGE_KINDS[facts.kind].fills && isOverdue(facts.reached) ? there : null;
+  return STAGE_KINDS[facts.kind].fills && isProbablyPast(facts.reached) ? there : null;
 };

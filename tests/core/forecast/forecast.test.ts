@@ -31,6 +31,7 @@ const history = (
   past: [],
   daysSince: (load) => load / 2,
   actDays: 0.01,
+  ignored: 0.1,
   unwritten: 0,
   ...over,
   running: { load: over.load ?? 0, days: 10, marks: over.marks ?? [], unsure: 0 },
@@ -261,8 +262,8 @@ describe('counts and the first of several', () => {
 
   it('takes the first, draw by draw, and says how often each rule is it', () => {
     const f = firstOf([
-      { rule: 1, draws: Float64Array.from([5, 9, 9, 9]), whole: Float64Array.from([20, 20, 20, 20]) },
-      { rule: 2, draws: Float64Array.from([7, 7, 7, 7]), whole: Float64Array.from([30, 30, 10, 30]) },
+      { rule: 1, draws: Float64Array.from([5, 9, 9, 9]), whole: Float64Array.from([20, 20, 20, 20]), seenPast: null },
+      { rule: 2, draws: Float64Array.from([7, 7, 7, 7]), whole: Float64Array.from([30, 30, 10, 30]), seenPast: null },
     ]);
     expect(f?.binding).toEqual([
       { rule: 2, chance: 0.75 },

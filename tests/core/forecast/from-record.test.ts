@@ -268,6 +268,7 @@ describe('forecasts from the record', () => {
           { rule: 2, middle: 2 },
         ],
         overdue: 0.38,
+        seenPast: null,
       },
     };
     const changes = [change(120), change(90), change(60), change(30)];

@@ -11,7 +11,7 @@ import { type Element, OPEN_PLACE } from '@/core/path/model/element';
 import { type FanCurve, fanCoefficients, fanLiftPa, NOMINAL_DRIVE } from '@/core/path/model/fan';
 import { templateParameters } from '@/core/path/pressure-profile';
 import type { StageKind } from '@/core/path/stage-kinds';
-import { isOverdue, mayBePast, mayBind } from '@/core/forecast/overdue';
+import { isOverdue, isProbablyPast, mayBePast, mayBind } from '@/core/forecast/overdue';
 import { chanceWord, inTenths } from '@/core/numeric/chance-word';
 import { CLEAN_STATE, modelOf, stageOf, templateMachine } from '../../support/machines';
 
@@ -210,9 +210,11 @@ describe('how a chance of being overdue is said', () => {
     expect([0.049, 0.05, 0.051].map(mayBePast)).toEqual([false, false, true]);
     expect([mayBind(Number.NaN), mayBePast(Number.NaN)]).toEqual([false, false]);
   });
-  it('overdue is what is past in nine cases of ten', () => {
-    expect(isOverdue([-9, -8, -4, -0.1, 3])).toBe(true);
-    expect(isOverdue([-9, -8, -4, 0, 3])).toBe(false);
-    expect(isOverdue([-9, -8, -4, 1, 3])).toBe(false);
+  it('probably past is what is past in nine cases of ten; overdue is what somebody saw past on an earlier day', () => {
+    expect(isProbablyPast([-9, -8, -4, -0.1, 3])).toBe(true);
+    expect(isProbablyPast([-9, -8, -4, 0, 3])).toBe(false);
+    expect(isOverdue({ seenPast: null })).toBe(false);
+    expect(isOverdue({ seenPast: { daysAgo: 0 } })).toBe(false);
+    expect(isOverdue({ seenPast: { daysAgo: 1 } })).toBe(true);
   });
 });
