@@ -18,6 +18,11 @@ export const sayBasis = ({ intervals, inspections, counts, regimeSince }: Foreca
   return `Based on ${what.join(' and ')}, counted in ${counts === 'hours' ? 'run hours' : 'working days, because no run hours are on record'}.${regimeSince === null ? '' : ` The air path changed on ${regimeSince}; older changes count little.`}`;
 };
 
+/** The question after a fall of the fill that no change on record explains; null without one. */
+export const askIfChanged = ({ fallen }: ForecastBasis): string | null =>
+  fallen &&
+  `Was it changed? It was ${showPercent(fallen.before.share)} full on ${fallen.before.day} and ${showPercent(fallen.after.share)} on ${fallen.after.day}, and no change between these days is on record. The forecast takes it as changed.`;
+
 /** When a stage reaches its limit, by which rule, and how surely it is past. */
 export const sayOutlook = (
   { stageId, forecast }: StageOutlook,

@@ -5,7 +5,7 @@ import { chanceBefore, type ReachQuantiles } from './limit-distribution';
 import { machineFacts, type MachineFacts, type MachineRecord } from './machine-facts';
 import { END_OF_TODAY, firstOf, type StageForecast } from './reach';
 import { drawsOf } from './rule-draws';
-import { historyOfStage } from './stage-history';
+import { type FallenLooks, fallenSince, historyOfStage } from './stage-history';
 
 /** The basis of a forecast. */
 export interface ForecastBasis {
@@ -14,6 +14,8 @@ export interface ForecastBasis {
   readonly counts: 'hours' | 'days';
   /** What began before this day was of another path, and counts little; null where nothing did. */
   readonly regimeSince: CalendarDate | null;
+  /** The fill fell between two looks without a change on record; null where it did not. */
+  readonly fallen: FallenLooks | null;
   /** Rules that cannot be forecast, by their number. */
   readonly unknown: readonly number[];
 }
@@ -41,6 +43,7 @@ export const outlookOf = (facts: MachineFacts, stage: Stage): StageOutlook => {
         history?.past.some((i) => i.beforeRegime) === true && facts.regime !== null
           ? addDays(facts.record.today, facts.regime - facts.today)
           : null,
+      fallen: fallenSince(facts, stage),
       unknown: drawn.flatMap(({ r, draws }) => (draws ? [] : [r.id])),
     },
   };

@@ -38,7 +38,7 @@ const CANDIDATES = Array.from({ length: 12 }, (_, i) => (i + 1) / 13);
 /** Spread of an untypical interval about the others. */
 const ODD_SPREAD = 0.7;
 /** After one forgotten change the next is forgotten this often: a diary stops. A modelling choice. */
-const FORGOTTEN_AGAIN = 0.3;
+const FORGOTTEN_AGAIN = 0.5;
 /** Logarithm of 1 to 6: how many lives an unrecorded stretch may hold. */
 const LIVES = Array.from({ length: 6 }, (_, k) => Math.log(k + 1));
 /** Intervals that are learned from, the newest. */

@@ -33,9 +33,17 @@ export const lookToday = ({
 /** Whether a limit is probably past: its 90 % quantile lies before today. It is no proof: a change may not be on record. Days from now, as `ReachQuantiles`. */
 export const isProbablyPast = (reached: ReachQuantiles): boolean => reached[3] < 0;
 
+/** A limit that was seen reached is called overdue from this chance on. Share; a Moorwind default, a modelling choice. */
+const SURE_ENOUGH = 0.85;
+
 /**
- * Whether a limit of wear is overdue: somebody saw it reached on an earlier day, and nothing recorded since contradicts it.
+ * Whether a limit of wear is overdue: somebody saw it reached on an earlier day, and it is most likely not changed since.
  * A chance alone never says so: on made-up yards, chances above 0.95 came true in 6 of 10, for want of recorded changes.
  */
-export const isOverdue = ({ seenPast }: { readonly seenPast: { readonly daysAgo: number } | null }): boolean =>
-  seenPast !== null && seenPast.daysAgo > 0;
+export const isOverdue = ({
+  seenPast,
+  overdue,
+}: {
+  readonly seenPast: { readonly daysAgo: number } | null;
+  readonly overdue: number;
+}): boolean => seenPast !== null && seenPast.daysAgo > 0 && overdue >= SURE_ENOUGH;

@@ -32,11 +32,15 @@ export interface Reach {
   readonly seenPast: number | null;
 }
 
-/**
- * Chance that an observed limit is really reached: a gauge can be misread, a change can be unrecorded. A modelling
- * choice.
- */
-const SIGHT_HOLDS = 0.85;
+/** Chance that a limit was seen where it was not: a gauge is misread, a bag is judged wrong. A modelling choice. */
+const SEEN_WRONG = 0.05;
+
+/** Chance that a part seen at its limit is still in, so many days later: most are changed soon, and a few changes are not recorded. */
+const stillIn = ({ actDays, ignored, unwritten }: StageHistory, days: number): number => {
+  const left = ignored + (1 - ignored) * Math.exp(-days / actDays);
+  const waits = (1 - unwritten) * left;
+  return ((1 - SEEN_WRONG) * waits) / (waits + unwritten * (1 - left));
+};
 
 /** Whether the last observation at the stage was at or past its limit. */
 const seenPast = (mark: Mark | undefined): boolean =>
@@ -59,16 +63,21 @@ export const drawWear = (
   const firstPast = marks.slice(marks.findLastIndex((m) => !seenPast(m)) + 1)[0];
   const daysSinceLoad = (at: number): number => Math.floor(history.daysSince(Math.max(0, history.running.load - at)));
   const load = history.running.load - (last?.load ?? 0);
-  const latest = last && seenPast(last) ? 0 - daysSinceLoad(last.load) : Infinity;
+  const seen = last && seenPast(last) ? daysSinceLoad(last.load) : null;
+  const holds = seen === null ? 0 : stillIn(history, seen);
   return {
     seenPast: firstPast ? daysSinceLoad(firstPast.load) : null,
     draws: Float64Array.from(ahead.paths, (path, i) => {
       // The load so far is uncertain too, where days were filled in or only days are counted.
       const behind = load * (1 - Math.exp(unsure * chance.normal()));
-      const left = leftQuantile(belief, strata[i] ?? 0.5) + behind;
+      const isIn = seen === null || chance.uniform() < holds;
+      // Changed since it was seen at its limit, and not recorded: another life began on some day since.
+      const left = isIn
+        ? leftQuantile(belief, strata[i] ?? 0.5) + behind
+        : leftQuantile(fresh, strata[i] ?? 0.5) - load * chance.uniform();
       // Reached today gives 0, at any hour; reached yesterday gives one day past.
       const day = left > 0 ? daysUntil(ahead, path, left) : 0 - Math.floor(history.daysSince(-left));
-      return chance.uniform() < SIGHT_HOLDS ? Math.min(latest, day) : day;
+      return seen !== null && isIn ? Math.min(-seen, day) : day;
     }),
     whole: Float64Array.from(ahead.paths, (path, i) => daysUntil(ahead, path, leftQuantile(fresh, strata[i] ?? 0.5))),
   };

@@ -1,4 +1,5 @@
 import { dayNumber } from '../calendar/calendar-date';
+import type { WearFacts } from '../interval/due';
 import type { Rule } from '../interval/rules';
 import type { Stage } from '../machine/machine';
 import type { Interval, IntervalEnd, Mark, PastInterval, StageHistory } from './history';
@@ -11,7 +12,7 @@ import type { LoadClock } from './used';
 /** Days people take to see a limit and act on it: where it is looked into, where it is measured, where it never is. */
 const ACT_DAYS = { looked: 5, measured: 10, share: 0.5, never: 120 } as const;
 /** Chance that a limit is ignored for long: a full bag is hardly, a filter that few measure often. Modelling choices. */
-const IGNORED = { fills: 0.005, wears: 0.3 } as const;
+const IGNORED = { fills: 0.003, wears: 0.3 } as const;
 /** Chance that a change is not written down. Moorwind default. */
 const UNWRITTEN = 0.06;
 /** A date may be a few days off. */
@@ -60,6 +61,28 @@ interface Cut {
   readonly within: number;
 }
 
+type FillLook = WearFacts['looks'][number];
+
+/** Two looks, one after the other, between which the fill fell: the stage was changed, and no change is on record. */
+export interface FallenLooks {
+  readonly before: FillLook;
+  readonly after: FillLook;
+}
+
+const fallenAmong = (looks: readonly FillLook[]): readonly FallenLooks[] =>
+  looks.flatMap((after, i) => {
+    const before = looks[i - 1];
+    return before && after.share < before.share - FALLEN && after.share < FALLEN_TO * before.share
+      ? [{ before, after }]
+      : [];
+  });
+
+/** The newest fall of the fill since the last change on record; null where the looks only rise. Definition: the fill falls only by a change. Total. */
+export const fallenSince = (facts: MachineFacts, stage: Stage): FallenLooks | null => {
+  const since = facts.startsOf(stage.id).at(-1) ?? facts.today;
+  return fallenAmong(stage.looks.filter((l) => dayNumber(l.day) > since)).at(-1) ?? null;
+};
+
 /** The intervals of a stage by its changes on record, and by looks that have fallen between them. */
 const cutsOf = (facts: MachineFacts, stage: Stage): readonly Cut[] => {
   const { record, today } = facts;
@@ -68,18 +91,17 @@ const cutsOf = (facts: MachineFacts, stage: Stage): readonly Cut[] => {
   const reasonAt = new Map(
     record.changes.filter((c) => c.stageId === stage.id).map((c) => [dayNumber(c.performedOn), c.reason]),
   );
-  const looks = stage.looks.map((l) => ({ day: dayNumber(l.day), share: l.share }));
   const cuts: Cut[] = [];
   let [from, within] = [first, 0];
   for (const to of [...starts.slice(1), null]) {
-    const inside = looks.filter((l) => l.day > from && l.day < (to ?? today + 1));
-    for (const [i, look] of inside.entries()) {
-      const before = inside[i - 1];
-      if (!before || !(look.share < before.share - FALLEN && look.share < FALLEN_TO * before.share)) continue;
-      const middle = Math.round((before.day + look.day) / 2);
+    const [after, until] = [from, to ?? today + 1];
+    const inside = stage.looks.filter((l) => dayNumber(l.day) > after && dayNumber(l.day) < until);
+    for (const fall of fallenAmong(inside)) {
+      const [high, low] = [dayNumber(fall.before.day), dayNumber(fall.after.day)];
+      const middle = Math.round((high + low) / 2);
       if (middle <= from) continue;
-      cuts.push({ from, to: middle, end: 'limit', within: Math.max(within, (look.day - before.day) / 2) });
-      [from, within] = [middle, (look.day - before.day) / 2];
+      cuts.push({ from, to: middle, end: 'limit', within: Math.max(within, (low - high) / 2) });
+      [from, within] = [middle, (low - high) / 2];
     }
     const reason = to === null ? undefined : reasonAt.get(to);
     cuts.push({ from, to: to ?? today, end: to === null ? null : reason ? END_OF[reason] : 'other', within });

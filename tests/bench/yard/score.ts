@@ -1,4 +1,4 @@
-import { lookToday } from '@/core/forecast/overdue';
+import { isOverdue, lookToday } from '@/core/forecast/overdue';
 import type { Told } from './forecast-yard';
 
 const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
@@ -21,9 +21,15 @@ export interface Scores {
   readonly pinballVsLast: number;
   readonly biasDays: number;
   readonly medianBiasDays: number;
+  /** Stages whose limit is reached by the end of today. */
   readonly past: number;
+  /** Share of these for which a look today is asked, and share of all others. */
+  readonly lookFound: number;
+  readonly lookFalse: number;
+  /** How many are called overdue because somebody saw the limit reached, how often that is right, and the share of the past ones so called. */
+  readonly overdueSaid: number;
+  readonly overdueRight: number;
   readonly overdueFound: number;
-  readonly overdueFalse: number;
 }
 
 /** How forecasts came out. Errors are means of absolute days, the bias the mean of forecast less truth. */
@@ -31,8 +37,15 @@ export const scoresOf = (told: readonly Told[]): Scores => {
   const answered = told.flatMap((t) => (t.outlook?.forecast ? [{ ...t, forecast: t.outlook.forecast }] : []));
   const middle = (t: (typeof answered)[number]) => t.forecast.reached[2];
   const error = (f: (t: (typeof answered)[number]) => number) => mean(answered.map((t) => Math.abs(f(t) - t.truth)));
-  const flagged = (late: boolean) =>
-    mean(answered.filter((t) => t.truth < 0 === late).map((t) => (lookToday(t.forecast) ? 1 : 0)));
+  const isPast = (t: (typeof answered)[number]): boolean => t.truth <= 0;
+  const share = (of: typeof answered, that: (t: (typeof answered)[number]) => boolean): number =>
+    mean(of.map((t) => (that(t) ? 1 : 0)));
+  const looked = (late: boolean) =>
+    share(
+      answered.filter((t) => isPast(t) === late),
+      (t) => lookToday(t.forecast),
+    );
+  const said = answered.filter((t) => isOverdue(t.forecast));
   const off = answered.map((t) => middle(t) - t.truth).sort((a, b) => a - b);
   return {
     stages: told.length,
@@ -48,8 +61,11 @@ export const scoresOf = (told: readonly Told[]): Scores => {
       mean(answered.map((t) => meanPinball(t.truth, [t.last, t.last, t.last]))),
     biasDays: mean(off),
     medianBiasDays: off[Math.floor(off.length / 2)] ?? Number.NaN,
-    past: answered.filter((t) => t.truth < 0).length,
-    overdueFound: flagged(true),
-    overdueFalse: flagged(false),
+    past: answered.filter(isPast).length,
+    lookFound: looked(true),
+    lookFalse: looked(false),
+    overdueSaid: said.length,
+    overdueRight: share(said, isPast),
+    overdueFound: share(answered.filter(isPast), (t) => isOverdue(t.forecast)),
   };
 };

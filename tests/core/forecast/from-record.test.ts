@@ -103,6 +103,12 @@ describe('what a stage has behind it, from the record', () => {
     expect(h.running.load).toBeCloseTo(42.5, 9);
     // Where between the two looks it was is not known.
     expect(h.past[2]?.unsure ?? 0).toBeGreaterThan(h.past[0]?.unsure ?? 1);
+    // The fall is asked about until a change between the looks, or after them, is on record.
+    const asked = (changes: readonly ChangeRecord[]) =>
+      outlookOf(machineFacts(record({ changes }, [{ ...bag, looks }])), { ...bag, looks }).basis.fallen;
+    expect(asked([change(90), change(60)])).toEqual({ before: looks[1], after: looks[2] });
+    expect(asked([change(90), change(60), change(42)])).toBeNull();
+    expect(asked([])).toEqual({ before: looks[1], after: looks[2] });
   });
 
   it('counts run hours where they are on record: of a day, of a week in one, of a meter that is read now and then', () => {
@@ -255,7 +261,7 @@ describe('forecasts from the record', () => {
   it('a fixed day to come does not hide a bag that may well be full today', () => {
     const outlook = {
       stageId: 1,
-      basis: { intervals: 3, inspections: 1, counts: 'hours' as const, regimeSince: null, unknown: [] },
+      basis: { intervals: 3, inspections: 1, counts: 'hours' as const, regimeSince: null, fallen: null, unknown: [] },
       forecast: {
         reached: [-9, -4, 2, 2, 2] as const,
         whole: [20, 25, 30, 32, 32] as const,
@@ -267,7 +273,7 @@ describe('forecasts from the record', () => {
           { rule: 1, middle: 3 },
           { rule: 2, middle: 2 },
         ],
-        overdue: 0.38,
+        overdue: 0.42,
         seenPast: null,
       },
     };
@@ -282,6 +288,30 @@ describe('forecasts from the record', () => {
       daysLeft: -5,
       binding: { rule: { kind: 'calendarDays' } },
     });
+  });
+
+  it('is overdue only since a day on which somebody saw its limit reached, whatever the odds', () => {
+    const left = [change(115), change(100), change(85), change(70)];
+    const due = (looks: (typeof bag)['looks'], today = TODAY) => {
+      const r = record({ changes: left, today }, [{ ...bag, looks }]);
+      return dueOfMachine({ ...r, outlooks: outlooksOf(r) })[0]?.daysLeft;
+    };
+    // Four lives and more without a change: a look is due, and nothing is proven.
+    expect(due([])).toBe(0);
+    const full = { day: ago(3), share: 0.9 };
+    expect(due([full])).toBe(-3);
+    expect(due([full, { day: ago(1), share: 0.95 }])).toBe(-3);
+    expect(due([{ day: ago(0), share: 0.9 }])).toBe(0);
+    // The newest look shows another bag.
+    expect(due([full, { day: ago(1), share: 0.1 }])).toBeGreaterThan(0);
+  });
+
+  it('a stretch of several lives was several bags: the middle of the forecast is not far in the past', () => {
+    const bags = Array.from({ length: 6 }, (_, i) => change(170 - 15 * i));
+    const long = (since: number) =>
+      middleOf(record({ changes: [...bags, change(since)] }, [{ ...bag, firstUsedOn: ago(185) }]));
+    expect(long(13)).toBeGreaterThan(-1);
+    expect(long(70)).toBeGreaterThan(-20);
   });
 
   it('a gauge that is red today is due today, not tomorrow', () => {

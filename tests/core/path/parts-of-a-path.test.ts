@@ -210,11 +210,11 @@ describe('how a chance of being overdue is said', () => {
     expect([0.049, 0.05, 0.051].map(mayBePast)).toEqual([false, false, true]);
     expect([mayBind(Number.NaN), mayBePast(Number.NaN)]).toEqual([false, false]);
   });
-  it('probably past is what is past in nine cases of ten; overdue is what somebody saw past on an earlier day', () => {
+  it('probably past is what is past in nine cases of ten; overdue is what somebody saw past on an earlier day and is most likely still in', () => {
     expect(isProbablyPast([-9, -8, -4, -0.1, 3])).toBe(true);
     expect(isProbablyPast([-9, -8, -4, 0, 3])).toBe(false);
-    expect(isOverdue({ seenPast: null })).toBe(false);
-    expect(isOverdue({ seenPast: { daysAgo: 0 } })).toBe(false);
-    expect(isOverdue({ seenPast: { daysAgo: 1 } })).toBe(true);
+    expect(isOverdue({ seenPast: null, overdue: 1 })).toBe(false);
+    expect(isOverdue({ seenPast: { daysAgo: 0 }, overdue: 1 })).toBe(false);
+    expect([0.84, 0.85].map((overdue) => isOverdue({ seenPast: { daysAgo: 1 }, overdue }))).toEqual([false, true]);
   });
 });
