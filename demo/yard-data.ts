@@ -60,7 +60,7 @@ const wideShroud: NonNullable<StageSpec['knows']> = (base) => ({
 });
 const cone: NonNullable<StageSpec['knows']> = (base) => ({
   air: { form: 'medium', medium: 'pleatedPolyester', areaM2: 3.5, k1PaSM: null, inParallel: 1 },
-  fit: { ...base.fit, seals: 2, gaugePa: { amberPa: 2500, redPa: 4000 } },
+  fit: { ...base.fit, seals: 2, gaugePa: { amberPa: 2500, redPa: 4000, spans: 'own' } },
 });
 const twin: NonNullable<StageSpec['knows']> = (base) => ({
   ...base,
@@ -73,7 +73,7 @@ const rinsable: NonNullable<StageSpec['knows']> = (base) => ({
 });
 const gauged =
   (amberPa: number, redPa: number): NonNullable<StageSpec['knows']> =>
-  (base) => ({ ...base, fit: { ...base.fit, gaugePa: { amberPa, redPa } } });
+  (base) => ({ ...base, fit: { ...base.fit, gaugePa: { amberPa, redPa, spans: 'own' } } });
 
 const bagSchool = 'half full or 14 days, whichever comes first';
 const yearSchool = '12 months from first use';

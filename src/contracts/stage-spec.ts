@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { MEDIUM_NAMES } from '@/core/constants/media';
 import { DUST_CLASSES, EN1822_GRADES } from '@/core/filter/rating';
-import { ORIENTATIONS, type StageSpec } from '@/core/path/stage-spec';
+import { GAUGE_SPANS, ORIENTATIONS, type StageSpec } from '@/core/path/stage-spec';
 
 /** How a stage resists the air, sits and is rated: what the column of a stage holds and the machine editor sends. */
 
@@ -105,7 +105,12 @@ const StageFitJson = z.strictObject({
   rating: RatingJson,
   foreign: z.boolean(),
   gaugePa: z
-    .strictObject({ amberPa: z.number().positive().max(1e5), redPa: z.number().positive().max(1e5) })
+    .strictObject({
+      amberPa: z.number().positive().max(1e5),
+      redPa: z.number().positive().max(1e5),
+      // Records from before this question do not answer it.
+      spans: z.enum(GAUGE_SPANS).default('unknown'),
+    })
     .nullable(),
 });
 

@@ -4,6 +4,7 @@ import { isOverdue, isProbablyPast, mayBePast, mayBind } from '@/core/forecast/o
 import type { StageForecast } from '@/core/forecast/reach';
 import { showPercent } from '@/core/units';
 import { sayRule } from './needs';
+import { ZONE_WORDS } from './outcomes';
 import type { MachineAirPath } from '@/core/machine/machine';
 import { days, sayRange, whereAbove0 } from './format';
 
@@ -22,6 +23,11 @@ export const sayBasis = ({ intervals, inspections, counts, regimeSince }: Foreca
 export const askIfChanged = ({ fallen }: ForecastBasis): string | null =>
   fallen &&
   `Was it changed? It was ${showPercent(fallen.before.share)} full on ${fallen.before.day} and ${showPercent(fallen.after.share)} on ${fallen.after.day}, and no change between these days is on record. The forecast takes it as changed.`;
+
+/** Why a gauge that is not green does not count for a stage, and the next step; null where it counts. */
+export const sayUncounted = ({ uncounted }: ForecastBasis): string | null =>
+  uncounted &&
+  `The gauge was ${ZONE_WORDS[uncounted.zone]} on ${uncounted.day}. It may read across the ${uncounted.before} as well, so this is not counted here. Fit a fresh ${uncounted.before} and read the gauge again; or say in the air path that it reads across this filter alone.`;
 
 /** When a stage reaches its limit, by which rule, and how surely it is past. */
 export const sayOutlook = (

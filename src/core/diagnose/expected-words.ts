@@ -79,14 +79,15 @@ export const lampWords = (faults: readonly Fault[], flowM3s: number, { traits, h
 };
 
 /**
- * Words for a gauge with its two marks. The span of its hoses is rarely on record: its own stage, or the one before as
+ * Words for a gauge with its two marks. Where nobody has said what it reads across: its own stage, or the one before as
  * well, with equal chance. Choice: Moorwind defaults, modelling choices. Valid: a stage of the path.
  */
 export const gaugeWords = (s: Signature, model: MachineModel, position: number): Expected => {
   const gauge = model.stages[position]?.spec.fit.gaugePa;
   if (has(s.faults, 'indicatorOut') || !gauge) return wordShares({ green: 1, amber: 1, red: 1 });
   const own = s.air.dropPa(position);
-  const spans = position > 0 ? [own, own + Math.max(0, s.air.dropPa(position - 1))] : [own];
+  const both = position > 0 ? own + Math.max(0, s.air.dropPa(position - 1)) : own;
+  const spans = { own: [own], withBefore: [both], unknown: [own, both] }[gauge.spans];
   const past = (limit: number) =>
     spans.reduce((sum, pa) => sum + logistic((pa - limit) / (INSPECTION_WORDS.gauge.width * limit)), 0) / spans.length;
   return wordShares({

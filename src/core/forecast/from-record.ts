@@ -5,7 +5,7 @@ import { chanceBefore, type ReachQuantiles } from './limit-distribution';
 import { machineFacts, type MachineFacts, type MachineRecord } from './machine-facts';
 import { END_OF_TODAY, firstOf, type StageForecast } from './reach';
 import { drawsOf } from './rule-draws';
-import { type FallenLooks, fallenSince, historyOfStage } from './stage-history';
+import { type FallenLooks, fallenSince, historyOfStage, type UncountedGauge, uncountedGauge } from './stage-history';
 
 /** The basis of a forecast. */
 export interface ForecastBasis {
@@ -16,6 +16,8 @@ export interface ForecastBasis {
   readonly regimeSince: CalendarDate | null;
   /** The fill fell between two looks without a change on record; null where it did not. */
   readonly fallen: FallenLooks | null;
+  /** The newest gauge reading, where it may be of the filter before; null where it counts. */
+  readonly uncounted: UncountedGauge | null;
   /** Rules that cannot be forecast, by their number. */
   readonly unknown: readonly number[];
 }
@@ -44,6 +46,7 @@ export const outlookOf = (facts: MachineFacts, stage: Stage): StageOutlook => {
           ? addDays(facts.record.today, facts.regime - facts.today)
           : null,
       fallen: fallenSince(facts, stage),
+      uncounted: uncountedGauge(facts, stage),
       unknown: drawn.flatMap(({ r, draws }) => (draws ? [] : [r.id])),
     },
   };

@@ -4,7 +4,7 @@ import type { StageKind } from '../path/stage-kinds';
 import type { Seen } from './seen';
 import type { LoadClock } from './used';
 
-/** Stages that dust loads. */
+/** Stages that dust loads, where the air passes through their medium: the lower bag of a collector takes no air. */
 const LOADS: ReadonlySet<StageKind> = new Set([
   'bag',
   'prefilter',
@@ -110,7 +110,9 @@ const learned = (
 export const withoutOthers = (seen: readonly Seen[], around: Around): readonly Seen[] => {
   const flows = seen.filter((s) => s.kind === 'share').filter((s) => s.wholePath);
   if (flows.length === 0) return seen;
-  const others = around.machine.stages.filter((s) => s.id !== around.stage.id && !s.missing && LOADS.has(s.kind));
+  const others = around.machine.stages.filter(
+    (s) => s.id !== around.stage.id && !s.missing && LOADS.has(s.kind) && s.spec.air.form === 'medium',
+  );
   const costs = others.map((other) => {
     const age = ageOf(other, around);
     return { age, cost: other.kind === 'bag' ? learned(flows, age, around) : { ...LOSS_OF_OTHERS.other, wider: 1 } };

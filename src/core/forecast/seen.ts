@@ -196,33 +196,44 @@ const zonesSeen = (
   {
     rule,
     share,
+    isFreshBefore,
   }: {
     readonly rule: Extract<Rule, { kind: 'gaugeZone' }>;
     readonly share: { readonly amber: number; readonly red: number };
+    readonly isFreshBefore: (day: number) => boolean;
   },
 ): readonly Seen[] =>
   seen.zones
     .filter((z) => z.stageId === stage.id)
-    .map(({ day, zone }): Seen => {
+    .flatMap(({ day, zone }): readonly Seen[] => {
       const amber = rule.zone === 'amber' ? 1 : share.amber;
       const red = rule.zone === 'red' ? 1 : share.red;
-      return {
-        kind: 'zone',
-        day,
-        above: zone === 'green' ? null : zone === 'amber' ? amber : red,
-        below: zone === 'green' ? amber : zone === 'amber' ? red : null,
-      };
+      const above = zone === 'green' ? null : zone === 'amber' ? amber : red;
+      const below = zone === 'green' ? amber : zone === 'amber' ? red : null;
+      // A gauge across two filters shows no more than this one has, and this one's own share only while the other is fresh.
+      const own = stage.spec.fit.gaugePa?.spans === 'own' || isFreshBefore(day) ? above : null;
+      return own === null && below === null ? [] : [{ kind: 'zone', day, above: own, below }];
     });
 
 /**
  * What tests say of a stage's way to a rule's limit, each as a share of the load at the limit: a loss of flow through the
- * machine's own path, Pa across the stage, the zone of its gauge, the light. Source: the air-path model of the machine.
+ * machine's own path, Pa across the stage, the zone of its gauge (red counts for this stage only where the gauge reads
+ * across it alone, or the filter before it was fresh), the light. Source: the air-path model of the machine.
  * Valid: rules of flow, hose velocity, gauge and light; others are not seen by tests.
  */
 export const seenOf = (
   seen: PathSeen,
   machine: Machine,
-  { stage, rule }: { readonly stage: Stage; readonly rule: Rule },
+  {
+    stage,
+    rule,
+    isFreshBefore,
+  }: {
+    readonly stage: Stage;
+    readonly rule: Rule;
+    /** Whether the filter before this one was fresh on a day; true where there is none. */
+    readonly isFreshBefore: (day: number) => boolean;
+  },
 ): readonly Seen[] => {
   if (rule.kind === 'indicator')
     return seen.lights.map(({ day, on }) => ({ kind: 'zone', day, above: on ? 1 : null, below: on ? null : 1 }));
@@ -234,7 +245,13 @@ export const seenOf = (
   const limit = table ? limitLoad(seen, table, { rule, stage, machine }) : null;
   const gauge = rule.kind === 'gaugeZone' ? rule : null;
   if (!table || limit === null || !(limit > 0))
-    return gauge ? zonesSeen(seen, stage, { rule: gauge, share: { amber: AMBER_OF_RED, red: 1 / AMBER_OF_RED } }) : [];
+    return gauge
+      ? zonesSeen(seen, stage, {
+          rule: gauge,
+          share: { amber: AMBER_OF_RED, red: 1 / AMBER_OF_RED },
+          isFreshBefore,
+        })
+      : [];
   const clean = table.flow[0] ?? 0;
   // More flow than the baseline's is as far to the other side: it is chance, and must not pile up at nought.
   const shareAtLoss = (loss: number): number =>
@@ -263,6 +280,7 @@ export const seenOf = (
           share: gaugePa
             ? { amber: shareAtDrop(gaugePa.amberPa), red: shareAtDrop(gaugePa.redPa) }
             : { amber: AMBER_OF_RED, red: 1 / AMBER_OF_RED },
+          isFreshBefore,
         })
       : []),
   ].sort((a, b) => a.day - b.day);

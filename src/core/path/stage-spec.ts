@@ -32,6 +32,17 @@ export type StageAir =
 export const ORIENTATIONS = ['withFlow', 'againstFlow', 'unmarked'] as const;
 export type Orientation = (typeof ORIENTATIONS)[number];
 
+/** What a gauge reads across: its own stage, that and the filter before it, or nobody has said which. */
+export const GAUGE_SPANS = ['own', 'withBefore', 'unknown'] as const;
+export type GaugeSpan = (typeof GAUGE_SPANS)[number];
+
+/** Where a coloured gauge turns amber and red, Pa, and what it reads across. */
+export interface GaugeMarks {
+  readonly amberPa: number;
+  readonly redPa: number;
+  readonly spans: GaugeSpan;
+}
+
 /** The seat and rating of a stage. */
 export interface StageFit {
   readonly orientation: Orientation;
@@ -42,8 +53,8 @@ export interface StageFit {
   readonly rating: FilterRating;
   /** Not the part the machine was tested with. */
   readonly foreign: boolean;
-  /** Where a coloured gauge across this stage turns amber and red, Pa; null without a gauge. */
-  readonly gaugePa: { readonly amberPa: number; readonly redPa: number } | null;
+  /** The marks of a coloured gauge at this stage; null without a gauge. */
+  readonly gaugePa: GaugeMarks | null;
 }
 
 export interface StageSpec {

@@ -1,13 +1,19 @@
 import { toDigits } from '@/core/units';
 import type { En1822Grade, FilterRating, Merv } from '@/core/filter/rating';
 import { EN_1822, MERV_MINIMA } from '@/core/filter/rating';
-import type { Orientation } from '@/core/path/stage-spec';
+import { GAUGE_SPANS, type GaugeSpan, type Orientation } from '@/core/path/stage-spec';
 import { QuantityField } from '@/ui/quantity-field';
 import { Choose, Grid, NumberField, type StageFieldProps, Tick } from './fields';
 import { withFit } from './state';
 
 const GRADES = Object.keys(EN_1822) as En1822Grade[];
 const MERVS = Object.keys(MERV_MINIMA).map((m) => Number(m) as Merv);
+
+const SPANS: readonly (readonly [GaugeSpan, string])[] = [
+  ['own', 'this filter alone'],
+  ['withBefore', 'this filter and the one before it'],
+  ['unknown', 'not known'],
+];
 
 const ORIENTATIONS: readonly (readonly [Orientation, string])[] = [
   ['unmarked', 'no arrow on it'],
@@ -111,8 +117,9 @@ export const FitFields = (p: StageFieldProps) => {
       />
       <Tick
         label="A coloured gauge reads across it"
+        hint="A gauge across two filters does not tell which of them is full."
         on={gauge !== null}
-        onTick={(on) => put({ gaugePa: on ? { amberPa: 1500, redPa: 3000 } : null })}
+        onTick={(on) => put({ gaugePa: on ? { amberPa: 1500, redPa: 3000, spans: 'unknown' } : null })}
       />
       {gauge && (
         <Grid>
@@ -137,6 +144,12 @@ export const FitFields = (p: StageFieldProps) => {
             high={50_000}
             onBad={onBad}
             onValue={(v) => v !== null && put({ gaugePa: { ...gauge, redPa: v } })}
+          />
+          <Choose
+            label="It reads across"
+            value={gauge.spans}
+            options={SPANS}
+            onChoose={(s) => put({ gaugePa: { ...gauge, spans: GAUGE_SPANS.find((k) => k === s) ?? 'unknown' } })}
           />
         </Grid>
       )}

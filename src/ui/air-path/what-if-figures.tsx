@@ -51,7 +51,8 @@ const Gauges = ({ view, stairs }: FiguresProps) =>
     const { gaugePa } = stage.spec.fit;
     const step = stairs.steps[i];
     if (!gaugePa || !step || stage.missing) return null;
-    const zone = gaugeZone(step.dropPa, gaugePa);
+    const before = gaugePa.spans === 'withBefore' ? (stairs.steps[i - 1]?.dropPa ?? 0) : 0;
+    const zone = gaugeZone(step.dropPa + before, gaugePa);
     return (
       <div key={stage.id}>
         <ToneMark tone={ZONE_TONES[zone]} word={`${capital(stage.name)} gauge ${zone}`} />

@@ -65,7 +65,7 @@ const gaugeSpec = (gauge: LivedMachine['made']['gauge']): string | null =>
       bypass: 0.002,
       rating: { scale: 'none' },
       foreign: false,
-      gaugePa: gauge,
+      gaugePa: { ...gauge, spans: 'own' },
     },
   });
 

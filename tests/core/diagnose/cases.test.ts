@@ -151,7 +151,13 @@ describe("the trade's own cases (common practice, no published source)", () => {
       ...modelOf(machine),
       stages: machine.stages.map((s) =>
         s.kind === 'hepa'
-          ? { ...s, spec: { ...s.spec, fit: { ...s.spec.fit, gaugePa: { amberPa: 1500, redPa: 3000 } } } }
+          ? {
+              ...s,
+              spec: {
+                ...s.spec,
+                fit: { ...s.spec.fit, gaugePa: { amberPa: 1500, redPa: 3000, spans: 'unknown' as const } },
+              },
+            }
           : s,
       ),
     };
@@ -503,7 +509,7 @@ describe('what moves the odds before and after', () => {
 
   it('a purge frees a light cake and not a heavy one, and a HEPA is never purged', () => {
     const machine = templateMachine('grinderExtractor');
-    const gauge = { amberPa: 900, redPa: 2000 };
+    const gauge = { amberPa: 900, redPa: 2000, spans: 'unknown' as const };
     const model = {
       ...modelOf(machine),
       stages: machine.stages.map((s) =>

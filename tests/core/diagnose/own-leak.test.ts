@@ -177,7 +177,7 @@ describe('air the room gives instead of the tool', () => {
 describe('what a gauge and a voltage say', () => {
   it('a red gauge on the HEPA may be the filter in front of it: it alone condemns no HEPA', () => {
     const model = modelOf(templateMachine('grinderExtractor'));
-    const gauge = { amberPa: 900, redPa: 2000 };
+    const gauge = { amberPa: 900, redPa: 2000, spans: 'unknown' as const };
     const subject = subjectOf({
       ...model,
       stages: model.stages.map((s) =>

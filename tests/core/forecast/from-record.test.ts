@@ -261,7 +261,15 @@ describe('forecasts from the record', () => {
   it('a fixed day to come does not hide a bag that may well be full today', () => {
     const outlook = {
       stageId: 1,
-      basis: { intervals: 3, inspections: 1, counts: 'hours' as const, regimeSince: null, fallen: null, unknown: [] },
+      basis: {
+        intervals: 3,
+        inspections: 1,
+        counts: 'hours' as const,
+        regimeSince: null,
+        fallen: null,
+        uncounted: null,
+        unknown: [],
+      },
       forecast: {
         reached: [-9, -4, 2, 2, 2] as const,
         whole: [20, 25, 30, 32, 32] as const,
@@ -320,6 +328,36 @@ describe('forecasts from the record', () => {
     const tests = [zoneTest(20, 'green'), zoneTest(9, 'amber'), zoneTest(0, 'red')];
     const seen = record({ tests, changes: [] }, [filter]);
     expect(dueOfMachine({ ...seen, outlooks: outlooksOf(seen) })[0]?.daysLeft).toBeLessThanOrEqual(0);
+  });
+
+  it('a gauge across two filters is red for the second one only while the first one is fresh; green holds for both', () => {
+    const gaugeOf = (spans: 'own' | 'withBefore' | 'unknown', preChanged: number, zone: 'red' | 'green' = 'red') => {
+      const red: Rule = { kind: 'gaugeZone', zone: 'red' };
+      const pre = stageOf(1, { kind: 'prefilter', name: 'pre-filter', firstUsedOn: ago(300) });
+      const plain = stageOf(2, { kind: 'hepa', firstUsedOn: ago(300), rules: [ruled(red, 2, 2)] });
+      const gaugePa = { amberPa: 1200, redPa: 2500, spans };
+      const hepa = { ...plain, spec: { ...plain.spec, fit: { ...plain.spec.fit, gaugePa } } };
+      const r = record({ tests: [zoneTest(200, zone, 2)], changes: [change(preChanged)] }, [pre, hepa]);
+      const due = dueOfMachine({ ...r, outlooks: outlooksOf(r) }).find((d) => d.stageId === 2)?.daysLeft ?? Number.NaN;
+      const facts = machineFacts(r);
+      return {
+        due,
+        marks: historyOfStage(facts, hepa, red).running.marks,
+        said: outlookOf(facts, hepa).basis.uncounted,
+      };
+    };
+    // Two hundred days red by its own gauge is overdue; by a gauge across an old pre-filter it is nothing.
+    expect(gaugeOf('own', 280).due).toBe(-200);
+    for (const spans of ['withBefore', 'unknown'] as const) {
+      const old = gaugeOf(spans, 280);
+      expect(old.due).toBeGreaterThanOrEqual(0);
+      expect(old.marks).toEqual([]);
+      expect(old.said).toEqual({ day: ago(200), zone: 'red', before: 'pre-filter' });
+      const fresh = gaugeOf(spans, 203);
+      expect(fresh.due).toBe(-200);
+      expect(fresh.said).toBeNull();
+    }
+    expect(gaugeOf('withBefore', 280, 'green').marks).toEqual(gaugeOf('own', 280, 'green').marks);
   });
 
   it('some days later, with nothing recorded, it is so much nearer', () => {
