@@ -1,6 +1,6 @@
 import { chanceWord } from '@/core/numeric/chance-word';
 import type { ForecastBasis, StageOutlook } from '@/core/forecast/from-record';
-import { isOverdue, isProbablyPast, mayBePast, mayBind } from '@/core/forecast/overdue';
+import { isOverdue, isPastByRecord, isProbablyPast, mayBePast, mayBind } from '@/core/forecast/overdue';
 import type { StageForecast } from '@/core/forecast/reach';
 import { showPercent } from '@/core/units';
 import { sayRule } from './needs';
@@ -50,7 +50,8 @@ const sayWhen = (forecast: StageForecast): string => {
   const [, low, , high, last] = forecast.reached;
   if (isOverdue(forecast) && forecast.seenPast)
     return `Overdue: seen at its limit ${days(forecast.seenPast.daysAgo)} ago. If it was changed since, record the change.`;
-  if (last < 0) return `By the record, past its limit for ${days(Math.max(1, Math.round(-last)))} or more.`;
+  if (isPastByRecord(forecast.reached))
+    return `By the record, past its limit for ${days(Math.max(1, Math.round(-last)))} or more.`;
   if (isProbablyPast(forecast.reached))
     return 'Probably past its limit: look today. If it was changed since, record the change.';
   return `Due ${sayRange(low, high)}${mayBePast(forecast.overdue) ? `; ${showPercent(forecast.overdue)} chance that its limit is reached already` : ''}.`;

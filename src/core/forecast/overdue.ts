@@ -30,7 +30,10 @@ export const lookToday = ({
   readonly reached: ReachQuantiles;
 }): boolean => overdue >= LOOK_FROM || expectedOverrun(reached, 0) >= LOOK_FROM_DAYS;
 
-/** Whether a limit is probably past: its 90 % quantile lies before today. It is no proof: a change may not be on record. Days from now, as `ReachQuantiles`. */
+/** Whether a limit is past by everything on record, such as a fixed day that went by: its 100 % quantile lies before today. Days from now, as `ReachQuantiles`. */
+export const isPastByRecord = (reached: ReachQuantiles): boolean => reached[4] < 0;
+
+/** Whether a limit is probably past: its 90 % quantile lies before today. This proves nothing: a change may not be on record. Days from now, as `ReachQuantiles`. */
 export const isProbablyPast = (reached: ReachQuantiles): boolean => reached[3] < 0;
 
 /** A limit that was seen reached is called overdue from this chance on. Share; a Moorwind default, a modelling choice. */

@@ -32,7 +32,7 @@ export type StageAir =
 export const ORIENTATIONS = ['withFlow', 'againstFlow', 'unmarked'] as const;
 export type Orientation = (typeof ORIENTATIONS)[number];
 
-/** What a gauge reads across: its own stage, that and the filter before it, or nobody has said which. */
+/** A gauge reads across its own stage, or across that and the filter before it; `unknown` until somebody says which. */
 export const GAUGE_SPANS = ['own', 'withBefore', 'unknown'] as const;
 export type GaugeSpan = (typeof GAUGE_SPANS)[number];
 

@@ -1,7 +1,7 @@
 import { toDigits } from '@/core/units';
 import type { En1822Grade, FilterRating, Merv } from '@/core/filter/rating';
 import { EN_1822, MERV_MINIMA } from '@/core/filter/rating';
-import { GAUGE_SPANS, type GaugeSpan, type Orientation } from '@/core/path/stage-spec';
+import { GAUGE_SPANS, type GaugeMarks, type GaugeSpan, type Orientation } from '@/core/path/stage-spec';
 import { QuantityField } from '@/ui/quantity-field';
 import { Choose, Grid, NumberField, type StageFieldProps, Tick } from './fields';
 import { withFit } from './state';
@@ -74,13 +74,55 @@ const RatingFields = ({ stage, dispatch }: StageFieldProps) => {
   );
 };
 
+/** The marks of a coloured gauge, and the filters it reads across. */
+const GaugeFields = ({
+  stage,
+  units,
+  dispatch,
+  gauge,
+  onGauge,
+}: StageFieldProps & { readonly gauge: GaugeMarks; readonly onGauge: (gauge: GaugeMarks) => void }) => {
+  const onBad = (field: string, bad: boolean) => dispatch({ type: 'bad', field, bad });
+  return (
+    <Grid>
+      <QuantityField
+        id={`${stage.key}-amber`}
+        label="Amber from"
+        kind="pressure"
+        units={units}
+        valueSi={gauge.amberPa}
+        low={10}
+        high={50_000}
+        onBad={onBad}
+        onValue={(v) => v !== null && onGauge({ ...gauge, amberPa: v })}
+      />
+      <QuantityField
+        id={`${stage.key}-red`}
+        label="Red from"
+        kind="pressure"
+        units={units}
+        valueSi={gauge.redPa}
+        low={10}
+        high={50_000}
+        onBad={onBad}
+        onValue={(v) => v !== null && onGauge({ ...gauge, redPa: v })}
+      />
+      <Choose
+        label="It reads across"
+        value={gauge.spans}
+        options={SPANS}
+        onChoose={(s) => onGauge({ ...gauge, spans: GAUGE_SPANS.find((k) => k === s) ?? 'unknown' })}
+      />
+    </Grid>
+  );
+};
+
 /** How the chosen filter sits: orientation, seals, bypass, rating, gauge. */
 export const FitFields = (p: StageFieldProps) => {
-  const { stage, dispatch, units } = p;
+  const { stage, dispatch } = p;
   const { fit } = stage.spec;
   const put = (change: Parameters<typeof withFit>[1]) =>
     dispatch({ type: 'stage', key: stage.key, change: { spec: withFit(stage.spec, change) } });
-  const onBad = (field: string, bad: boolean) => dispatch({ type: 'bad', field, bad });
   const gauge = fit.gaugePa;
   return (
     <div className="space-y-2">
@@ -121,38 +163,7 @@ export const FitFields = (p: StageFieldProps) => {
         on={gauge !== null}
         onTick={(on) => put({ gaugePa: on ? { amberPa: 1500, redPa: 3000, spans: 'unknown' } : null })}
       />
-      {gauge && (
-        <Grid>
-          <QuantityField
-            id={`${stage.key}-amber`}
-            label="Amber from"
-            kind="pressure"
-            units={units}
-            valueSi={gauge.amberPa}
-            low={10}
-            high={50_000}
-            onBad={onBad}
-            onValue={(v) => v !== null && put({ gaugePa: { ...gauge, amberPa: v } })}
-          />
-          <QuantityField
-            id={`${stage.key}-red`}
-            label="Red from"
-            kind="pressure"
-            units={units}
-            valueSi={gauge.redPa}
-            low={10}
-            high={50_000}
-            onBad={onBad}
-            onValue={(v) => v !== null && put({ gaugePa: { ...gauge, redPa: v } })}
-          />
-          <Choose
-            label="It reads across"
-            value={gauge.spans}
-            options={SPANS}
-            onChoose={(s) => put({ gaugePa: { ...gauge, spans: GAUGE_SPANS.find((k) => k === s) ?? 'unknown' } })}
-          />
-        </Grid>
-      )}
+      {gauge && <GaugeFields {...p} gauge={gauge} onGauge={(gaugePa) => put({ gaugePa })} />}
     </div>
   );
 };
