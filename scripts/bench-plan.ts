@@ -9,13 +9,15 @@ import { bestPlan, improvePlan, roundsFor } from '@/core/plan/planner';
 import { seeded } from '../demo/random';
 import { crowdedProblem, madeProblem } from '../tests/bench/plan/made-problem';
 import { planOfYard, roundOf } from '../tests/bench/plan/plan-made';
-import { liveYear, type QuietMornings, quietMornings } from '../tests/bench/plan/year-made';
+import { EASY, HARD } from '../tests/bench/plan/made-lives';
+import { mornings, type Mornings } from '../tests/bench/plan/mornings';
+import { liveYear, POLICIES, type YearLived } from '../tests/bench/plan/year-made';
 import { type ForecastYard, forecastYard, type Told } from '../tests/bench/yard/forecast-yard';
 import { scoresOf } from '../tests/bench/yard/score';
 import { type Figure, report } from './bench-report';
 
 const FIRST = 9001;
-const QUIET_YARDS = 6;
+const MORNING_YARDS = 6;
 const YARDS = 40;
 const yards: { readonly seed: number; readonly yard: ForecastYard }[] = [];
 for (let seed = FIRST; seed < FIRST + YARDS; seed += 1) yards.push({ seed, yard: await forecastYard(seed) });
@@ -104,17 +106,18 @@ const crowded = (): Crowded => {
   };
 };
 
-/** Compares weekly replanning over years with each stage on its own best day. */
-const years = (): { readonly openingsRatio: number; readonly pastPoints: number } => {
-  const lived = Array.from({ length: 6 }, (_, k) => ({
-    plan: liveYear(FIRST + k, { plan: true }),
-    own: liveYear(FIRST + k, { plan: false }),
-  }));
-  const of = (f: (y: (typeof lived)[number]) => number) => lived.reduce((n, y) => n + f(y), 0);
-  return {
-    openingsRatio: of((y) => y.plan.openings) / of((y) => y.own.openings),
-    pastPoints: (100 * of((y) => y.plan.past - y.own.past)) / lived.length,
+/** Years of so many yards by each policy, the easy ones and the hard ones: sums of openings, mean shares of days past a limit. */
+const years = (hard: typeof EASY, yards: number) => {
+  const lived = (policy: keyof typeof POLICIES) => {
+    const all = Array.from({ length: yards }, (_, k) => liveYear(FIRST + k, { policy, hard }));
+    const of = (f: (y: YearLived) => number) => all.reduce((n, y) => n + f(y), 0);
+    return {
+      openings: of((y) => y.openings),
+      past: of((y) => y.past) / yards,
+      hazardousPast: of((y) => y.hazardousPast) / yards,
+    };
   };
+  return { plan: lived('plan'), own: lived('own'), book: lived('book'), foreman: lived('foreman') };
 };
 
 /** Seconds in which a machine of so many tasks is planned. */
@@ -145,13 +148,16 @@ const forecastSeconds = (count: number): number => {
   return (performance.now() - began) / 1000;
 };
 
-/** Shares of the promised days that move from one morning to the next although nothing is recorded. */
-const quietShares = (): { readonly near: number; readonly far: number } => {
-  const all = Array.from({ length: QUIET_YARDS }, (_, i) => quietMornings(FIRST + i));
-  const total = (of: (q: QuietMornings) => number): number => all.reduce((n, q) => n + of(q), 0);
+/** Shares of the promised days that move from one morning to the next. */
+const movedShares = (obeyed: boolean) => {
+  const all = Array.from({ length: MORNING_YARDS }, (_, i) =>
+    mornings(FIRST + i, { count: obeyed ? 20 : 10, obeyed, hard: obeyed ? HARD : EASY }),
+  );
+  const total = (of: (q: Mornings) => number): number => all.reduce((n, q) => n + of(q), 0);
   return {
     near: total((q) => q.nearMoved) / total((q) => q.near),
     far: total((q) => q.farMoved) / total((q) => q.far),
+    unexplained: total((q) => q.unexplained),
   };
 };
 
@@ -160,8 +166,8 @@ const older = JSON.parse(readFileSync('docs/bench/plan-older.json', 'utf8')) as 
 
 const { gap, firstS, wholeS } = large();
 const crowd = crowded();
-const year = years();
-const quiet = quietShares();
+const [year, hardYear] = [years(EASY, 6), years(HARD, 4)];
+const [quiet, obeyed] = [movedShares(false), movedShares(true)];
 const figure = (id: string, value: number, goal: string): Figure => ({
   id,
   value,
@@ -169,13 +175,19 @@ const figure = (id: string, value: number, goal: string): Figure => ({
     ? 's'
     : id.endsWith('_days')
       ? 'd'
-      : id.endsWith('_points')
-        ? 'points'
-        : id === 'plan.machines'
-          ? 'machines'
-          : 'share',
+      : id.endsWith('_unexplained')
+        ? 'days'
+        : id.endsWith('_points')
+          ? 'points'
+          : id === 'plan.machines'
+            ? 'machines'
+            : 'share',
   goal,
 });
+type Years = ReturnType<typeof years>;
+/** Percent points of days past a limit by which the plan differs from a policy; below 0 it is better. */
+const points = (y: Years, than: keyof Years): number => 100 * (y.plan.past - y[than].past);
+const hazardous = (y: Years, than: keyof Years): number => 100 * (y.plan.hazardousPast - y[than].hazardousPast);
 report({
   name: 'plan',
   seed: FIRST,
@@ -209,13 +221,20 @@ report({
     figure('plan.gap_crowded_worst', crowd.worst10s, 'told'),
     figure('plan.crowded_2s_s', crowd.seconds2, 'about 2'),
     figure('plan.crowded_10s_s', crowd.seconds10, 'about 10'),
-    figure('plan.year_openings_ratio', year.openingsRatio, 'at most 0.95'),
-    figure('plan.year_past_points', year.pastPoints, 'at most -1'),
+    figure('plan.year_openings_ratio', year.plan.openings / year.own.openings, 'at most 0.95'),
+    figure('plan.year_past_points', points(year, 'own'), 'told'),
+    figure('plan.hard_openings_ratio', hardYear.plan.openings / hardYear.book.openings, 'at most 0.95'),
+    figure('plan.hard_past_points', points(hardYear, 'book'), 'at most -1'),
+    figure('plan.hard_past_foreman_points', points(hardYear, 'foreman'), 'at most -1'),
+    figure('plan.hard_hazardous_points', hazardous(hardYear, 'book'), 'at most 0'),
+    figure('plan.hard_hazardous_foreman_points', hazardous(hardYear, 'foreman'), 'at most 0'),
     figure('plan.moved_quiet_14d', quiet.near, 'nought'),
     figure('plan.moved_quiet_later', quiet.far, 'at most 0.03'),
+    figure('plan.moved_obeyed_14d', obeyed.near, 'at most 0.05'),
+    figure('plan.moved_unexplained', quiet.unexplained + obeyed.unexplained, 'nought'),
     figure('plan.twenty_tasks_s', oneMachineSeconds(20), 'under 1'),
     figure('plan.first_s', firstS, 'under 1'),
     figure('plan.whole_s', wholeS, 'under 5'),
   ],
-  tables: { all, bags, filters, byRule, byHours, older },
+  tables: { all, bags, filters, byRule, byHours, year, hardYear, older },
 });

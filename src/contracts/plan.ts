@@ -8,7 +8,7 @@ import { ClientId, Initials } from './requests';
 const Quantiles = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number()]);
 const Index = z.int().min(0).max(10_000);
 
-const PromiseJson = z.strictObject({ day: Index, charge: z.number().min(0) });
+const PromiseJson = z.strictObject({ day: Index, later: z.number().min(0), sooner: z.number().min(0) });
 
 export const PlanProblemJson = z.strictObject({
   minutes: z.array(z.number().min(0).max(1440)).max(400),

@@ -122,7 +122,7 @@ export const PlanCalcInput = z.strictObject({
         lockedDay: z.int().min(0).max(400).nullable().default(null),
         lastDay: z.int().min(0).max(400).nullable().default(null).describe('The last day it should be done on'),
         promised: z
-          .strictObject({ day: z.int().min(0).max(400), charge: z.number().min(0) })
+          .strictObject({ day: z.int().min(0).max(400), later: z.number().min(0), sooner: z.number().min(0).default(0) })
           .nullable()
           .default(null)
           .describe('The day the last plan named, and the price of another one'),

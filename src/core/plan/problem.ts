@@ -1,5 +1,12 @@
 import type { ReachQuantiles } from '../forecast/limit-distribution';
 
+/** The day that the last plan named, from today on, and the price of a later day and of an earlier one, in money. */
+export interface PromisedDay {
+  readonly day: number;
+  readonly later: number;
+  readonly sooner: number;
+}
+
 /** One thing to be done once within the horizon: one turn of a stage. */
 export interface PlanTask {
   readonly id: string;
@@ -20,7 +27,7 @@ export interface PlanTask {
   /** The last day it should be done on: an examination's day, or the day from which it is surely late. null where late is only dear. */
   readonly lastDay: number | null;
   /** The day the last plan named, and the price of another one, in money; null where no plan named one. */
-  readonly promised: { readonly day: number; readonly charge: number } | null;
+  readonly promised: PromisedDay | null;
   /** Days it must lie within, both counted, so that the turns of one stage stay in order; left out, any. */
   readonly within?: readonly [first: number, last: number];
 }

@@ -49,11 +49,12 @@ export const NEAR_DAYS = 14;
 
 /**
  * Price of moving a promised day, in money: firm, or freed by a reason; within the coming fortnight, or later. Firm and
- * near, it outweighs a few late days of a bag, and no day past a last day. Choice: a modelling choice.
+ * near, putting it off outweighs some late days of a bag, and no day past a last day. Bringing it forward costs less: an
+ * earlier day may have become possible. Choice: a modelling choice.
  */
 const CHARGE = {
-  firm: { near: 120, far: 40 },
-  free: { near: 4, far: 1 },
+  firm: { near: { later: 400, sooner: 120 }, far: { later: 60, sooner: 40 } },
+  free: { near: { later: 4, sooner: 4 }, far: { later: 1, sooner: 1 } },
 } as const;
 
 /** A forecast has moved when its middle day differs by more than this: days, and a share of the days it is ahead. */
@@ -139,7 +140,7 @@ export const withPromises = (now: Now, promises: readonly Promised[]): PlanInput
     const day = known ? daysBetween({ from: now.today, to: known.promise.day }) : -1;
     if (!known || day < 0) return null;
     const price = CHARGE[known.free === null ? 'firm' : 'free'];
-    return { day, charge: day <= NEAR_DAYS ? price.near : price.far };
+    return { day, ...(day <= NEAR_DAYS ? price.near : price.far) };
   };
   return {
     ...now.input,

@@ -16,6 +16,9 @@ export interface TaskCost {
   readonly move: number;
 }
 
+const moveCost = (promised: PlanTask['promised'], day: number): number =>
+  promised === null || promised.day === day ? 0 : day > promised.day ? promised.later : promised.sooner;
+
 /**
  * The costs of a task on a day, in money, without its opening: part life thrown away, days past the limit, days past its
  * last day, and a moved promise. Definition: the planning problem as stated in `problem`. Valid: a day of the horizon.
@@ -24,7 +27,7 @@ export const taskCost = (t: PlanTask, day: number): TaskCost => ({
   waste: t.lifeValuePerDay * expectedWaste(t.reached, day),
   overrun: t.overrunCostPerDay * expectedOverrun(t.reached, day),
   late: t.lastDay === null ? 0 : lateCost(day - t.lastDay),
-  move: t.promised === null || t.promised.day === day ? 0 : t.promised.charge,
+  move: moveCost(t.promised, day),
 });
 
 /** The sum of the costs of a task on a day, in money. Definition: as `taskCost`. Valid: a day of the horizon. */

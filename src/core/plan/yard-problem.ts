@@ -4,7 +4,7 @@ import type { DustHazard } from '../machine/machine';
 import { STAGE_KINDS, type StageKind } from '../path/stage-kinds';
 import { lastDayOf, lateWeight, partDay } from './last-day';
 import { priceLife } from './prices';
-import type { PlanPart, PlanProblem, PlanTask } from './problem';
+import type { PlanPart, PlanProblem, PlanTask, PromisedDay } from './problem';
 import { turnsOf } from './turns';
 import type { ReachQuantiles } from '../forecast/limit-distribution';
 
@@ -28,7 +28,7 @@ export interface PlannedStage {
   /** Changes on record so far: they name the interval that runs. */
   readonly cycle: number;
   /** The day that the last plan named for it, and the price of moving it, in money; null where no plan named one. */
-  readonly promised: { readonly day: number; readonly charge: number } | null;
+  readonly promised: PromisedDay | null;
 }
 
 export interface PlannedMachine {
