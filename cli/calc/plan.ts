@@ -151,6 +151,7 @@ const problemOf = (input: PlanCalcInput): Result<PlanProblem> => {
   if (new Set(input.tasks.map((t) => t.id)).size < input.tasks.length) return fail(failure('field.invalid', 'tasks'));
   return ok({
     minutes: input.minutes,
+    containedMinutes: input.containedMinutes,
     machines: input.machines.map((m) => ({ ...m, blockedDays: new Set(m.blockedDays) })),
     parts: input.parts,
     tasks: input.tasks.map((t) => ({

@@ -238,6 +238,7 @@ export const BUNDLE_TABLES = {
   fill_look: named({ ...stage, day: Day, share: R, ...signed }),
   part_order: named({ part_id: ref('part'), quantity: I, arrives_on: Day, ...signed }),
   order_arrival: named({ order_id: ref('part_order'), ...signed }),
+  crew_entry: named({ person_id: ref('person'), ...signed, entry_json: J }),
   plan_lock: named({ ...stage, day: Day.nullable(), ...signed }),
   machine_away: named({ ...machine, from_day: Day, to_day: Day, why: T, ...signed }),
   dust_collected: named({

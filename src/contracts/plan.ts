@@ -11,13 +11,15 @@ const Index = z.int().min(0).max(10_000);
 const PromiseJson = z.strictObject({ day: Index, later: z.number().min(0), sooner: z.number().min(0) });
 
 export const PlanProblemJson = z.strictObject({
-  minutes: z.array(z.number().min(0).max(1440)).max(400),
+  minutes: z.array(z.number().min(0)).max(400),
+  containedMinutes: z.array(z.number().min(0)).max(400).nullable(),
   machines: z.array(
     z.strictObject({
       id: z.string(),
       openingCost: z.number().min(0),
       openingMinutes: z.number().min(0),
       blockedDays: z.set(Index),
+      contained: z.boolean(),
     }),
   ),
   tasks: z.array(
@@ -86,6 +88,9 @@ export const PlanPageJson = z.strictObject({
       }),
     ),
     works: z.array(z.boolean()),
+    crew: z
+      .strictObject({ minutes: z.array(z.number().min(0)), containedMinutes: z.array(z.number().min(0)) })
+      .nullable(),
   }),
   options: z.strictObject({
     weeks: z.int(),

@@ -30,6 +30,7 @@ export const TABLE_WORDS: Readonly<Record<BundleTable, readonly [string, string]
   fill_look: ['look at a fill', 'looks at fills'],
   part_order: ['order', 'orders'],
   order_arrival: ['delivery', 'deliveries'],
+  crew_entry: ['entry of working time', 'entries of working time'],
   plan_lock: ['fixed day', 'fixed days'],
   machine_away: ['time away', 'times away'],
   dust_collected: ['statement of dust', 'statements of dust'],

@@ -8,6 +8,7 @@ const BECAUSE: Readonly<Record<MoveReason, string>> = {
   passed: 'it is not recorded as done',
   hand: 'it was fixed by hand',
   closed: 'nobody works on that day',
+  absent: 'nobody who may do it has time on that day',
   away: 'the machine is away on that day',
   partLater: 'its part comes later',
   partSooner: 'its part comes earlier',

@@ -51,6 +51,8 @@ export const sayWayOut = (way: WayOut, { nameOf, dateOf, partOf }: Named): strin
       return `${what}: no free day on its machine.`;
     case 'moreMinutes':
       return `${what}: needs ${way.minutes} more minutes on ${dateOf(way.day)}.`;
+    case 'papers':
+      return `${what}: contained work needs ${way.minutes} more minutes on ${dateOf(way.day)} of a person with training and a fit test in date.`;
     case 'part':
       return `${what}: needs ${way.pieces} more ${partOf(way.part)} ${way.by === 0 ? 'now' : `by ${dateOf(way.by)}`}.`;
     case 'partner':

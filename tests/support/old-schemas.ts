@@ -224,6 +224,7 @@ const ROWS: readonly (readonly [table: string, row: Row])[] = [
   ['fill_look', { ...ENTRY, id: 1, stage_id: 1, day: '2025-03-01', share: 0.5 }],
   ['part_order', { ...ENTRY, id: 1, part_id: 1, quantity: 5, arrives_on: '2025-03-10' }],
   ['order_arrival', { ...ENTRY, id: 1, order_id: 1 }],
+  ['crew_entry', { ...ENTRY, id: 1, person_id: 1, entry_json: '{"kind":"times","minutes":[0,60,60,60,60,60,0]}' }],
   ['plan_lock', { ...ENTRY, id: 1, stage_id: 1, day: '2025-03-12' }],
   ['outbox_message', { id: 1, message_key: 'k', at: AT, subject: 's', body: 'b' }],
   ['machine_away', { ...ENTRY, id: 1, machine_id: 1, from_day: '2025-03-01', to_day: '2025-03-02', why: 'on loan' }],

@@ -19,9 +19,10 @@ export const planTask = (id: string, over: Partial<PlanTask> = {}): PlanTask => 
 /** Ten days of an hour, two machines that cost 20 and ten minutes to open. */
 export const planProblem = (tasks: readonly PlanTask[], over: Partial<PlanProblem> = {}): PlanProblem => ({
   minutes: Array.from({ length: 10 }, () => 60),
+  containedMinutes: null,
   machines: [
-    { id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set() },
-    { id: 'b', openingCost: 20, openingMinutes: 10, blockedDays: new Set() },
+    { id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set(), contained: false },
+    { id: 'b', openingCost: 20, openingMinutes: 10, blockedDays: new Set(), contained: false },
   ],
   tasks,
   parts: [],

@@ -94,6 +94,12 @@ export const PlanCalcInput = z.strictObject({
     .min(1)
     .max(400)
     .describe('Minutes there are on each day of the horizon, day 0 first'),
+  containedMinutes: z
+    .array(z.number().min(0).max(1440))
+    .max(400)
+    .nullable()
+    .default(null)
+    .describe('Minutes of each day of the people who may do contained work; null where that limits nothing'),
   machines: z
     .array(
       z.strictObject({
@@ -101,6 +107,7 @@ export const PlanCalcInput = z.strictObject({
         openingCost: z.number().min(0),
         openingMinutes: z.number().min(0).max(1440),
         blockedDays: z.array(z.int().min(0).max(400)).default([]),
+        contained: z.boolean().default(false).describe('Only people with papers for contained work may open it'),
       }),
     )
     .min(1)
@@ -122,7 +129,11 @@ export const PlanCalcInput = z.strictObject({
         lockedDay: z.int().min(0).max(400).nullable().default(null),
         lastDay: z.int().min(0).max(400).nullable().default(null).describe('The last day it should be done on'),
         promised: z
-          .strictObject({ day: z.int().min(0).max(400), later: z.number().min(0), sooner: z.number().min(0).default(0) })
+          .strictObject({
+            day: z.int().min(0).max(400),
+            later: z.number().min(0),
+            sooner: z.number().min(0).default(0),
+          })
           .nullable()
           .default(null)
           .describe('The day the last plan named, and the price of another one'),

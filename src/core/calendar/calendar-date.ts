@@ -54,3 +54,6 @@ export const dayAt = (isoMoment: string, timeZone: string): CalendarDate => {
   if (!isValid(moment)) throw new RangeError(`"${isoMoment}" is not a moment`);
   return dayFormat(timeZone).format(moment);
 };
+
+/** The weekday of a day: 0 is Sunday. Source: the proleptic Gregorian calendar, ISO 8601. */
+export const weekdayOf = (date: CalendarDate): number => new Date(`${date}T00:00:00Z`).getUTCDay();

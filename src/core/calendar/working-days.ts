@@ -1,4 +1,4 @@
-import { type CalendarDate, dayNumber } from './calendar-date';
+import { type CalendarDate, dayNumber, weekdayOf } from './calendar-date';
 
 /** When a site works. */
 export interface WorkingDays {
@@ -10,7 +10,7 @@ export interface WorkingDays {
 
 /** Whether a site works on a day. @example worksOnDay({ weekdays: [1, 2, 3, 4, 5], closed: [] }, '2026-11-28') // false, a Saturday */
 export const worksOnDay = ({ weekdays, closed }: WorkingDays, day: CalendarDate): boolean =>
-  weekdays.includes(new Date(`${day}T12:00:00Z`).getUTCDay()) && !closed.includes(day);
+  weekdays.includes(weekdayOf(day)) && !closed.includes(day);
 
 /** 1970-01-01 was a Thursday. */
 const FIRST_WEEKDAY = 4;

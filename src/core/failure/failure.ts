@@ -102,6 +102,7 @@ export type FailureCode =
   | 'photo.unknown'
   | 'photo.too-many'
   | 'plan.past'
+  | 'crew.unknown'
   | 'usage.future'
   | 'usage.least'
   | 'look.least'

@@ -14,11 +14,14 @@ export interface Choosing {
 /** Minutes and parts left while a plan is made. */
 export class Capacity {
   readonly minutes: Float64Array;
+  /** Minutes of people who may do contained work; null where that limits nothing. */
+  private readonly containedMinutes: Float64Array | null;
   /** Pieces of each part that may still be used up to each day. */
   private readonly parts: readonly Float64Array[];
 
-  constructor({ minutes, parts }: PlanProblem) {
+  constructor({ minutes, containedMinutes, parts }: PlanProblem) {
     this.minutes = Float64Array.from(minutes);
+    this.containedMinutes = containedMinutes && Float64Array.from(containedMinutes);
     this.parts = parts.map((p) =>
       Float64Array.from(
         minutes,
@@ -30,6 +33,7 @@ export class Capacity {
   /** Whether an opening fits on a day. Parts used on a day are gone on every later one too. */
   fits(set: GroupSet, day: number): boolean {
     if (!((this.minutes[day] ?? 0) >= set.minutes)) return false;
+    if (set.contained && this.containedMinutes && !((this.containedMinutes[day] ?? 0) >= set.minutes)) return false;
     return set.parts.every(({ index, quantity }) => {
       const there = this.parts[index];
       if (!there) return false;
@@ -41,6 +45,8 @@ export class Capacity {
   /** Takes, or with -1 gives back, what an opening uses. */
   take(set: GroupSet, day: number, sign: 1 | -1 = 1): void {
     this.minutes[day] = (this.minutes[day] ?? 0) - sign * set.minutes;
+    if (set.contained && this.containedMinutes)
+      this.containedMinutes[day] = (this.containedMinutes[day] ?? 0) - sign * set.minutes;
     for (const { index, quantity } of set.parts) {
       const there = this.parts[index];
       if (there) for (let d = day; d < there.length; d += 1) there[d] = (there[d] ?? 0) - sign * quantity;

@@ -46,6 +46,8 @@ export type PlanViolation =
   | { readonly kind: 'unplaced'; readonly task: string }
   | { readonly kind: 'outside'; readonly task: string; readonly day: number }
   | { readonly kind: 'minutes'; readonly day: number; readonly needed: number; readonly there: number }
+  /** More contained work than the people with papers have minutes for. */
+  | { readonly kind: 'papers'; readonly day: number; readonly needed: number; readonly there: number }
   | { readonly kind: 'blocked'; readonly task: string; readonly day: number }
   | {
       readonly kind: 'part';
@@ -59,15 +61,20 @@ export type PlanViolation =
   /** Out of the turn of its stage. */
   | { readonly kind: 'turn'; readonly task: string; readonly day: number };
 
-/** Minutes a plan takes of each day it uses. */
-export const minutesByDay = ({ machines, tasks }: PlanProblem, days: PlanDays): ReadonlyMap<number, number> => {
+/** Minutes a plan takes of each day it uses, for the machines that count: all, unless said otherwise. */
+export const minutesByDay = (
+  { machines, tasks }: PlanProblem,
+  days: PlanDays,
+  counts: (machine: PlanProblem['machines'][number]) => boolean = () => true,
+): ReadonlyMap<number, number> => {
   const used = new Map<number, number>();
   const opened = new Set<string>();
   tasks.forEach((t, i) => {
     const day = days[i] ?? null;
-    if (day === null) return;
+    const machine = machines[t.machine];
+    if (day === null || !machine || !counts(machine)) return;
     const key = `${t.machine} ${day}`;
-    const opening = opened.has(key) ? 0 : (machines[t.machine]?.openingMinutes ?? 0);
+    const opening = opened.has(key) ? 0 : machine.openingMinutes;
     opened.add(key);
     used.set(day, (used.get(day) ?? 0) + opening + t.minutes);
   });
@@ -119,7 +126,7 @@ const partViolations = (problem: PlanProblem, days: PlanDays): readonly PlanViol
 
 /** Everything that is wrong with a plan, by its own slow count: the planner's plans are held against it. */
 export const violationsOf = (problem: PlanProblem, days: PlanDays): readonly PlanViolation[] => {
-  const { tasks, machines, minutes } = problem;
+  const { tasks, machines, minutes, containedMinutes } = problem;
   const own = tasks.flatMap((t, i): readonly PlanViolation[] => {
     const day = days[i] ?? null;
     if (day === null) return [{ kind: 'unplaced', task: t.id }];
@@ -139,5 +146,10 @@ export const violationsOf = (problem: PlanProblem, days: PlanDays): readonly Pla
   const crowded = [...minutesByDay(problem, days)]
     .filter(([day, needed]) => needed > (minutes[day] ?? 0))
     .map(([day, needed]): PlanViolation => ({ kind: 'minutes', day, needed, there: minutes[day] ?? 0 }));
-  return [...own, ...crowded, ...partViolations(problem, days)];
+  const unpapered = containedMinutes
+    ? [...minutesByDay(problem, days, (m) => m.contained)]
+        .filter(([day, needed]) => needed > (containedMinutes[day] ?? 0))
+        .map(([day, needed]): PlanViolation => ({ kind: 'papers', day, needed, there: containedMinutes[day] ?? 0 }))
+    : [];
+  return [...own, ...crowded, ...unpapered, ...partViolations(problem, days)];
 };

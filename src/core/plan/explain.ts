@@ -70,6 +70,8 @@ export const explainPlan = (problem: PlanProblem, days: PlanDays): readonly (Pla
 export type WayOut =
   | { readonly kind: 'noDay'; readonly task: string }
   | { readonly kind: 'moreMinutes'; readonly task: string; readonly day: number; readonly minutes: number }
+  /** The people who may do contained work have too few minutes on the best day. */
+  | { readonly kind: 'papers'; readonly task: string; readonly day: number; readonly minutes: number }
   | {
       readonly kind: 'part';
       readonly task: string;
@@ -98,6 +100,7 @@ const partShort = (problem: PlanProblem, days: PlanDays, i: number): WayOut | nu
 /** For each task without a day, the limit that breaks and the smallest thing that would let it in. */
 export const waysOut = (problem: PlanProblem, days: PlanDays): readonly WayOut[] => {
   const used = minutesByDay(problem, days);
+  const contained = minutesByDay(problem, days, (m) => m.contained);
   return problem.tasks.flatMap((task, i): readonly WayOut[] => {
     if ((days[i] ?? null) !== null) return [];
     const machine = problem.machines[task.machine];
@@ -109,25 +112,25 @@ export const waysOut = (problem: PlanProblem, days: PlanDays): readonly WayOut[]
         : [day],
     );
     if (open.length === 0 || !machine) return [{ kind: 'noDay', task: task.id }];
-    const short = partShort(problem, days, i);
-    if (short) return [short];
+    const withoutPart = partShort(problem, days, i);
+    if (withoutPart) return [withoutPart];
     const opened = new Set(
       problem.tasks.flatMap((t, k) => (t.machine === task.machine && (days[k] ?? null) !== null ? [days[k]] : [])),
     );
-    const lacking = (day: number): number =>
-      Math.max(
-        0,
-        (used.get(day) ?? 0) +
-          task.minutes +
-          (opened.has(day) ? 0 : machine.openingMinutes) -
-          (problem.minutes[day] ?? 0),
-      );
+    const more = (day: number): number => task.minutes + (opened.has(day) ? 0 : machine.openingMinutes);
+    const short = (day: number): number => (used.get(day) ?? 0) + more(day) - (problem.minutes[day] ?? 0);
+    const unpapered = (day: number): number =>
+      machine.contained && problem.containedMinutes
+        ? (contained.get(day) ?? 0) + more(day) - (problem.containedMinutes[day] ?? 0)
+        : 0;
+    const lacking = (day: number): number => Math.max(0, short(day), unpapered(day));
     const best = open
       .map((day) => ({ day, minutes: lacking(day) }))
       .sort(
         (a, b) => a.minutes - b.minutes || Math.abs(a.day - task.reached[2]) - Math.abs(b.day - task.reached[2]),
       )[0];
-    if (best && best.minutes > 0) return [{ kind: 'moreMinutes', task: task.id, ...best }];
+    if (best && best.minutes > 0)
+      return [{ kind: unpapered(best.day) >= best.minutes ? 'papers' : 'moreMinutes', task: task.id, ...best }];
     return [
       task.onlyWith === null
         ? { kind: 'noDay', task: task.id }

@@ -1,4 +1,4 @@
-import type { PlanMachine, PlanProblem, PlanTask } from './problem';
+import { minutesFor, type PlanMachine, type PlanProblem, type PlanTask } from './problem';
 import { expectedOverrun } from '../forecast/limit-distribution';
 import { wholeTaskCost } from './task-cost';
 
@@ -14,6 +14,8 @@ export interface MachineGroups {
 
 export interface GroupSet {
   readonly minutes: number;
+  /** Whether only people with papers for contained work may do it. */
+  readonly contained: boolean;
   /** Pieces of each part it takes. */
   readonly parts: readonly { readonly index: number; readonly quantity: number }[];
   /** Cost with its opening, by day. */
@@ -45,14 +47,19 @@ const together = (set: readonly PlanTask[], all: readonly PlanTask[]): boolean =
 
 const daysOf = (
   set: readonly PlanTask[],
-  { blockedDays }: PlanMachine,
-  { minutes, need }: { readonly minutes: readonly number[]; readonly need: number },
+  machine: PlanMachine,
+  { problem, need }: { readonly problem: PlanProblem; readonly need: number },
 ): readonly number[] => {
+  const { minutes } = problem;
   const locked = set.flatMap((t) => (t.lockedDay === null ? [] : [t.lockedDay]));
   const first = Math.max(0, ...set.map((t) => t.within?.[0] ?? 0));
   const last = Math.min(minutes.length - 1, ...set.map((t) => t.within?.[1] ?? minutes.length));
-  return minutes.flatMap((there, day) =>
-    day >= first && day <= last && there >= need && !blockedDays.has(day) && locked.every((l) => l === day)
+  return minutes.flatMap((_, day) =>
+    day >= first &&
+    day <= last &&
+    minutesFor(problem, machine, day) >= need &&
+    !machine.blockedDays.has(day) &&
+    locked.every((l) => l === day)
       ? [day]
       : [],
   );
@@ -82,12 +89,13 @@ export const groupsOf = (problem: PlanProblem, machine: number): MachineGroups =
     bare[bits] = cost;
     const set = mine.filter((_, i) => bits & (1 << i));
     const minutes = facts.openingMinutes + set.reduce((sum, t) => sum + t.minutes, 0);
-    const days = together(set, mine) ? daysOf(set, facts, { minutes: problem.minutes, need: minutes }) : [];
+    const days = together(set, mine) ? daysOf(set, facts, { problem, need: minutes }) : [];
     sets[bits] =
       days.length === 0
         ? null
         : {
             minutes,
+            contained: facts.contained,
             parts: partsOf(set),
             cost,
             order: Uint16Array.from([...days].sort((a, b) => (cost[a] ?? 0) - (cost[b] ?? 0) || a - b)),

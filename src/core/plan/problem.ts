@@ -41,6 +41,8 @@ export interface PlanMachine {
   readonly openingCost: number;
   readonly openingMinutes: number;
   readonly blockedDays: ReadonlySet<number>;
+  /** Whether only people with papers for contained work may open it. */
+  readonly contained: boolean;
 }
 
 export interface PlanPart {
@@ -57,6 +59,8 @@ export interface PlanPart {
 export interface PlanProblem {
   /** Minutes there are on each day of the horizon. */
   readonly minutes: readonly number[];
+  /** The minutes of people who may do contained work, of each day; null where nobody's time is on record. */
+  readonly containedMinutes: readonly number[] | null;
   readonly machines: readonly PlanMachine[];
   readonly tasks: readonly PlanTask[];
   readonly parts: readonly PlanPart[];
@@ -64,6 +68,13 @@ export interface PlanProblem {
 
 /** The day of each task, by its position; null while it has none. */
 export type PlanDays = readonly (number | null)[];
+
+/** The minutes a machine may be given on a day: of everybody, or of those with papers for contained work. Definition: the problem as stated here. Valid: a day of the horizon. */
+export const minutesFor = (
+  { minutes, containedMinutes }: Pick<PlanProblem, 'minutes' | 'containedMinutes'>,
+  { contained }: Pick<PlanMachine, 'contained'>,
+  day: number,
+): number => Math.min(minutes[day] ?? 0, contained && containedMinutes ? (containedMinutes[day] ?? 0) : Infinity);
 
 export interface PlanCost {
   readonly total: number;

@@ -11,6 +11,8 @@ export const MOVE_REASONS = [
   'hand',
   /** Nobody works on that day now. */
   'closed',
+  /** Nobody who may do it has time on that day now. */
+  'absent',
   /** The machine is away on that day. */
   'away',
   /** Its part comes later than that day. */
@@ -88,6 +90,8 @@ const freedBy = (
   if (day < 0) return 'passed';
   if (stage.lockedDay !== null && stage.lockedDay !== day) return 'hand';
   if (input.works[day] !== true) return 'closed';
+  const there = machine.hazard === 'contained' ? input.crew?.containedMinutes[day] : input.crew?.minutes[day];
+  if (there === 0) return 'absent';
   if (machine.blockedDays.includes(day)) return 'away';
   const part = partDate(stage, now);
   if (part !== null && part > p.day) return 'partLater';

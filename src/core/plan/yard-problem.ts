@@ -54,6 +54,8 @@ export interface PlanInput {
   readonly parts: readonly PlannedPart[];
   /** Whether the yard works on each day of the longest horizon. */
   readonly works: readonly boolean[];
+  /** The minutes of each of these days by the people's own times; null where nobody's are on record. */
+  readonly crew: { readonly minutes: readonly number[]; readonly containedMinutes: readonly number[] } | null;
 }
 
 export interface PlanOptions {
@@ -168,12 +170,18 @@ export const yardProblem = (input: PlanInput, options: PlanOptions): YardProblem
   const turns = input.machines.flatMap((m, machine) => turnsOfMachine(m, machine, { input, options, days }));
   return {
     problem: {
-      minutes: Array.from({ length: days }, (_, day) => (input.works[day] ? options.minutesADay : 0)),
+      minutes: Array.from({ length: days }, (_, day) =>
+        input.works[day] ? (input.crew?.minutes[day] ?? options.minutesADay) : 0,
+      ),
+      containedMinutes:
+        input.crew &&
+        Array.from({ length: days }, (_, day) => (input.works[day] ? (input.crew?.containedMinutes[day] ?? 0) : 0)),
       machines: input.machines.map((m) => ({
         id: m.tag,
         openingCost: options.openingCost[m.hazard],
         openingMinutes: options.openingMinutes[m.hazard],
         blockedDays: new Set(m.blockedDays),
+        contained: m.hazard === 'contained',
       })),
       tasks: turns.map((t) => t.task),
       parts: input.parts,

@@ -90,6 +90,11 @@ export const WORK_TEXTS = {
     `That picture is larger than ${whole(Number(f['most']) / 1_048_576)} MB.`,
     'Take it with a lower resolution.',
   ],
+  'crew.unknown': () => [
+    'Person not in the plan',
+    'This person is not on file, or does not record work.',
+    'Choose another active person; a lead adds people on the page People.',
+  ],
   'plan.past': () => ['Day in the past', 'That date is in the past.', 'Choose today or a later day.'],
   'away.backwards': () => ['Backwards', 'The last day away lies before the first.', 'Change one of the two days.'],
   'usage.least': () => [

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import type { BundleTable } from '@/contracts/bundle';
 import { AnswersJson, DustJson, KeysJson } from '@/contracts/dust';
+import { CrewEntryJson } from '@/contracts/crew';
 import { CaseEventJson } from '@/contracts/find';
 import { JobEventJson, ProcedureJson, StagesJson } from '@/contracts/job';
 import {
@@ -150,6 +151,11 @@ export const TABLE_SPECS: Readonly<Record<BundleTable, TableSpec>> = {
   fill_look: record(stage, { ofMachine: OF_STAGE }),
   part_order: { as: 'record', refs: { part_id: 'part' } },
   order_arrival: { as: 'record', refs: { order_id: 'part_order' } },
+  crew_entry: {
+    as: 'record',
+    refs: { person_id: 'person' },
+    json: { entry_json: { shape: CrewEntryJson, refs: { to: 'person' } } },
+  },
   plan_lock: { as: 'record', refs: stage },
   machine_away: { as: 'record', refs: machine },
   dust_collected: record(machine, {

@@ -41,6 +41,7 @@ export const BEARS_ON: Readonly<
   part_order: 'revision',
   order_arrival: 'revision',
   plan_lock: 'revision',
+  crew_entry: 'revision',
   machine_away: 'revision',
   // Read from the records each time they are shown.
   setting_change: 'apart',
@@ -58,7 +59,7 @@ export const BEARS_ON: Readonly<
   sheet_undo: 'apart',
   undoing: 'apart',
   user_action: 'apart',
-  person: 'apart',
+  person: 'revision',
   session: 'apart',
   access_key: 'apart',
   audit_line: 'apart',

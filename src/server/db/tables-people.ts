@@ -39,6 +39,15 @@ export interface AccessKeyTable {
   revoked_at: string | null;
 }
 
+/** What a person said of their time; see the contract of the entry. */
+export interface CrewEntryTable {
+  id: Generated<number>;
+  person_id: number;
+  at: string;
+  by_initials: string;
+  entry_json: string;
+}
+
 export interface AuditLineTable {
   id: Generated<number>;
   at: string;

@@ -11,7 +11,7 @@ import type {
   ToolEntryTable,
 } from './tables-dust';
 import type { UpgradeEventTable, UpgradePhotoTable, UpgradeTable } from './tables-upgrade';
-import type { AccessKeyTable, AuditLineTable, PersonTable, SessionTable } from './tables-people';
+import type { AccessKeyTable, AuditLineTable, CrewEntryTable, PersonTable, SessionTable } from './tables-people';
 import type {
   CaseEventTable,
   FaultCaseTable,
@@ -251,6 +251,7 @@ export interface Tables {
   part_order: PartOrderTable;
   order_arrival: OrderArrivalTable;
   plan_lock: PlanLockTable;
+  crew_entry: CrewEntryTable;
   outbox_message: OutboxMessageTable;
   machine_away: MachineAwayTable;
   plan_promise: PlanPromiseTable;

@@ -147,6 +147,7 @@ export const inputOf = (
     onHand: 1e6,
     deliveries: [],
   })),
+  crew: null,
   works: Array.from({ length: weeks * WEEK }, (_, day) => day % WEEK < 5),
 });
 

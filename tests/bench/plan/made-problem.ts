@@ -34,6 +34,7 @@ export const madeProblem = (seed: number, shape: MadeShape): PlanProblem => {
     id: `m${i}`,
     openingCost: 5 + uniform() * 40,
     openingMinutes: 5 + Math.round(uniform() * 10),
+    contained: false,
     blockedDays: new Set(
       Array.from({ length: Math.floor(uniform() * days * 0.1) }, () => Math.floor(uniform() * days)),
     ),
@@ -63,6 +64,7 @@ export const madeProblem = (seed: number, shape: MadeShape): PlanProblem => {
     deliveries: [{ day: Math.floor(days / 3), quantity: tasks.length }],
   }));
   return {
+    containedMinutes: null,
     minutes: Array.from({ length: days }, (_, day) => (day % 7 > 4 ? 0 : shape.minutes)),
     machines,
     tasks,

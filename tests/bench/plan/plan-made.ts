@@ -25,6 +25,7 @@ export const planOfYard = (told: readonly Told[], seed: number): PlanProblem => 
     id: `m${i}`,
     ...(OPENINGS[Math.floor(random.uniform() * 3)] ?? OPENINGS[0]),
     blockedDays: new Set<number>(),
+    contained: false,
   }));
   const tasks = told.flatMap(({ machine, which, outlook }): readonly PlanTask[] => {
     const f = outlook?.forecast;
@@ -51,7 +52,13 @@ export const planOfYard = (told: readonly Told[], seed: number): PlanProblem => 
       },
     ];
   });
-  return { minutes: Array.from({ length: HORIZON }, (_, day) => (day % 7 < 5 ? 180 : 0)), machines, tasks, parts: [] };
+  return {
+    containedMinutes: null,
+    minutes: Array.from({ length: HORIZON }, (_, day) => (day % 7 < 5 ? 180 : 0)),
+    machines,
+    tasks,
+    parts: [],
+  };
 };
 
 export interface Round {

@@ -10,8 +10,8 @@ const problem = (tasks: readonly PlanTask[], over: Partial<PlanProblem> = {}) =>
   planProblem(tasks, {
     minutes: [60, 60, 0, 60, 60, 60, 60, 60, 60, 60],
     machines: [
-      { id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set([4]) },
-      { id: 'b', openingCost: 7, openingMinutes: 15, blockedDays: new Set() },
+      { id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set([4]), contained: false },
+      { id: 'b', openingCost: 7, openingMinutes: 15, blockedDays: new Set(), contained: false },
     ],
     ...over,
   });

@@ -31,8 +31,8 @@ describe('work with a last day', () => {
   it('goes on the next possible day where its own one is full, and says since when it is late', () => {
     const p = planProblem([planTask('fixed', { machine: 1, minutes: 45, lockedDay: 0 }), exam()], {
       machines: [
-        { id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set([1, 2]) },
-        { id: 'b', openingCost: 20, openingMinutes: 10, blockedDays: new Set() },
+        { id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set([1, 2]), contained: false },
+        { id: 'b', openingCost: 20, openingMinutes: 10, blockedDays: new Set(), contained: false },
       ],
     });
     const found = plan(p);
@@ -145,6 +145,7 @@ describe('which work has a last day', () => {
           ...plain,
         ],
         parts: [{ id: 'F', name: 'HEPA', bin: '', price: 180, leadDays: 10, onHand: 1, deliveries: [] }],
+        crew: null,
         works: Array.from({ length: 28 }, () => true),
       },
       { ...PLAN_OPTIONS, weeks: 2, minutesADay: 45 },

@@ -135,7 +135,13 @@ describe('the smallest thing that would let a task in', () => {
   });
 
   it('no day at all where the machine is away or fixed on a day it is away; its partner where it goes only with one', () => {
-    const away = { id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set([0, 1, 2, 3, 4, 5, 6, 7, 8, 9]) };
+    const away = {
+      id: 'a',
+      openingCost: 20,
+      openingMinutes: 10,
+      blockedDays: new Set([0, 1, 2, 3, 4, 5, 6, 7, 8, 9]),
+      contained: false,
+    };
     expect(waysOut(problem([task('a')], { machines: [away] }), [null])).toEqual([{ kind: 'noDay', task: 'a' }]);
     const some = { ...away, blockedDays: new Set([4]) };
     expect(waysOut(problem([task('a', { lockedDay: 4 })], { machines: [some] }), [null])).toEqual([

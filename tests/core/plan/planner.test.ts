@@ -126,7 +126,7 @@ describe('the planner', () => {
     expect(explainPlan(late, [7])).toMatchObject([{ kind: 'part' }]);
     const own = eachOnItsOwnDay(problem([task('bag')]))[0] ?? 0;
     const blocked = problem([task('bag')], {
-      machines: [{ id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set([own]) }],
+      machines: [{ id: 'a', openingCost: 20, openingMinutes: 10, blockedDays: new Set([own]), contained: false }],
     });
     expect(plan(blocked).days[0]).not.toBe(own);
   });
@@ -149,7 +149,13 @@ describe('the planner', () => {
     expect(plan(one).days).toEqual([0, null]);
     const shut = problem([task('bag')], {
       machines: [
-        { id: 'a', openingCost: 1, openingMinutes: 1, blockedDays: new Set(Array.from({ length: 10 }, (_, d) => d)) },
+        {
+          id: 'a',
+          openingCost: 1,
+          openingMinutes: 1,
+          blockedDays: new Set(Array.from({ length: 10 }, (_, d) => d)),
+          contained: false,
+        },
       ],
     });
     expect(waysOut(shut, plan(shut).days)).toEqual([{ kind: 'noDay', task: 'bag' }]);

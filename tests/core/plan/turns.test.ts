@@ -36,6 +36,7 @@ const stage = (stageId: number, every: number, over: Partial<PlannedStage> = {})
 const yard = (stages: readonly PlannedStage[], over: Partial<PlanInput> = {}): PlanInput => ({
   machines: [{ tag: 'M-1', name: 'one', hazard: 'plain', machineClass: null, blockedDays: [], stages }],
   parts: [{ id: 'B', name: 'bag', bin: 'A1', price: 9, leadDays: 10, onHand: 50, deliveries: [] }],
+  crew: null,
   works: Array.from({ length: 364 }, (_, day) => day % 7 < 5),
   ...over,
 });

@@ -22,6 +22,7 @@ import * as partFile from './020-part-file';
 import * as toolsAndBonding from './021-tools-and-bonding';
 import * as upgrades from './022-upgrades';
 import * as planPromises from './023-plan-promises';
+import * as crew from './024-crew';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -48,4 +49,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '021-tools-and-bonding': toolsAndBonding,
   '022-upgrades': upgrades,
   '023-plan-promises': planPromises,
+  '024-crew': crew,
 };

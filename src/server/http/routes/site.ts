@@ -1,3 +1,4 @@
+import { CrewBody } from '@/contracts/crew';
 import { EditDustBody, RuleSetBody } from '@/contracts/dust';
 import { MeterPosted } from '@/contracts/meter-line';
 import { LockPlanBody, OrderArrivedBody, OrderPartBody, PlanPageJson, SendRemindersBody } from '@/contracts/plan';
@@ -10,6 +11,7 @@ import { ok } from '@/core/failure/failure';
 import { BUILT_IN_DUSTS } from '@/core/dust/register';
 import { listMeters, listParts, listStock } from '../../repositories/lists';
 import { countStock, receiveParts } from '../../services/stock/count-stock';
+import { logCrew } from '../../services/plan/crew';
 import { lockPlan } from '../../services/plan/lock-plan';
 import { mergeParts } from '../../services/stock/merge-parts';
 import { orderArrived, orderPart } from '../../services/stock/order-part';
@@ -194,6 +196,11 @@ const PLAN: readonly Route[] = [
     body: ['LockPlanBody', LockPlanBody],
     run: lockPlan,
     example: { ...ACTION, locks: [{ stageId: 3, day: '2026-12-08' }] },
+  }),
+  postSite(['/api/plan/crew', 'technician', "Record a person's working time"], {
+    body: ['CrewBody', CrewBody],
+    run: logCrew,
+    example: { ...ACTION, personId: 1, entry: { kind: 'times', minutes: [0, 60, 60, 60, 60, 60, 0] } },
   }),
   postSite(['/api/plan/reminders', 'technician', "Send today's reminders"], {
     body: ['SendRemindersBody', SendRemindersBody],

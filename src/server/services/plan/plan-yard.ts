@@ -7,6 +7,7 @@ import { worksOn } from '@/core/calendar/working-days';
 import type { Machine, Stage } from '@/core/machine/machine';
 import { seeded } from '@/core/numeric/seeded';
 import { bestPlan, roundsFor } from '@/core/plan/planner';
+import type { CrewDay } from '@/core/plan/crew';
 import type { PlanDays } from '@/core/plan/problem';
 import { type Promised, promisesOf, withPromises } from '@/core/plan/promises';
 import {
@@ -35,6 +36,7 @@ import {
 } from '../../repositories/plans';
 import { loadParts, partOfStages, type PartOnHand } from '../../repositories/stock';
 import type { Context } from '../yard/user-action';
+import { loadCrew } from './crew';
 import { loadOutlook, type MachineOutlook, type YardOutlook } from './yard-outlook';
 import { loadYard, type Yard } from '../yard/yard';
 
@@ -55,6 +57,8 @@ export interface YardPlan {
   readonly promises: readonly Promised[];
   readonly parts: readonly PartOnHand[];
   readonly orders: readonly OpenOrder[];
+  /** The people of each day, from today on; null where nobody's minutes are on record. */
+  readonly crew: readonly CrewDay[] | null;
 }
 
 /** A stage that by rule, or by the way its maker built it, is changed only with another. */
@@ -136,7 +140,7 @@ const plannedMachine = (
 export const loadPlanInput = async (
   context: Pick<Context, 'db' | 'now'>,
   yard?: Yard,
-): Promise<Pick<YardPlan, 'outlook' | 'input' | 'parts' | 'orders'>> => {
+): Promise<Pick<YardPlan, 'outlook' | 'input' | 'parts' | 'orders' | 'crew'>> => {
   const outlook = await loadOutlook(context, yard);
   const { today } = outlook.yard;
   const parts = await loadParts(context.db);
@@ -152,6 +156,7 @@ export const loadPlanInput = async (
     changes: await countChanges(context.db),
   };
   const works = worksOn(outlook.yard.site.working, today);
+  const crew = await loadCrew(context.db, { today, days: LONGEST_DAYS });
   const input: PlanInput = {
     machines: [...outlook.machines]
       .sort((a, b) => (a.machine.tag < b.machine.tag ? -1 : 1))
@@ -168,8 +173,9 @@ export const loadPlanInput = async (
         .map((o) => ({ day: Math.max(0, daysBetween({ from: today, to: o.arrivesOn })), quantity: o.quantity })),
     })),
     works: Array.from({ length: LONGEST_DAYS }, (_, day) => works(day)),
+    crew: crew && { minutes: crew.map((d) => d.minutes), containedMinutes: crew.map((d) => d.containedMinutes) },
   };
-  return { outlook, input, parts, orders };
+  return { outlook, input, parts, orders, crew };
 };
 
 const held = new WeakMap<Db, YardPlan>();

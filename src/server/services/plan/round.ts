@@ -5,6 +5,7 @@ import type { Machine, Stage } from '@/core/machine/machine';
 import type { MachineStatus } from '@/core/status/machine-status';
 import { chanceBefore } from '@/core/forecast/limit-distribution';
 import type { StageOutlook } from '@/core/forecast/from-record';
+import { sharedOut } from '@/core/plan/crew';
 import { planYard, type YardPlan } from './plan-yard';
 import { onceFor } from '../yard/once-for';
 import { grouped } from '../../repositories/grouped';
@@ -25,6 +26,8 @@ export interface WalkLine {
   readonly name: string;
   readonly place: string;
   readonly minutes: number;
+  /** Initials of the person it is shared out to; '' where nobody may; null where nobody's time is on record. */
+  readonly by: string | null;
   readonly machine: Machine;
   readonly items: readonly {
     readonly stageId: number;
@@ -43,22 +46,35 @@ const walkOf = (plan: YardPlan): readonly WalkLine[] => {
     plan.days[task] === first ? [{ task, machine: t.machine }] : [],
   );
   const byTag = new Map(plan.outlook.machines.map((m) => [m.machine.tag, m]));
-  return [...grouped(onFirst, (t) => t.machine)]
+  const machines = grouped(onFirst, (t) => t.machine);
+  const minutesAt = (index: number, tasks: readonly { readonly task: number }[]): number =>
+    (plan.made.problem.machines[index]?.openingMinutes ?? 0) +
+    tasks.reduce((sum, { task }) => sum + (plan.made.problem.tasks[task]?.minutes ?? 0), 0);
+  const people = plan.crew?.[first]?.people;
+  const shared =
+    people &&
+    sharedOut(
+      [...machines].map(([index, at]) => ({
+        key: String(index),
+        minutes: minutesAt(index, at),
+        contained: plan.made.problem.machines[index]?.contained === true,
+      })),
+      people,
+    );
+  return [...machines]
     .flatMap(([index, at]): readonly WalkLine[] => {
       const tasks = at.map((t) => t.task);
       const m = plan.input.machines[index];
       const machine = byTag.get(m?.tag ?? '');
       if (!m || !machine) return [];
-      const minutes =
-        (plan.made.problem.machines[index]?.openingMinutes ?? 0) +
-        tasks.reduce((sum, i) => sum + (plan.made.problem.tasks[i]?.minutes ?? 0), 0);
       return [
         {
           tag: m.tag,
           name: m.name,
           place: machine.machine.place,
           machine: machine.machine,
-          minutes,
+          minutes: minutesAt(index, at),
+          by: shared ? (shared.get(String(index))?.initials ?? '') : null,
           items: tasks.flatMap((i) => itemOf(plan, i, machine)),
         },
       ];
