@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CrewPageJson } from './crew';
 import { Day } from './day';
 import { HazardName, MachineClassName, MoveReasonName, StageKindName } from './enums';
 import { ClientId, Initials } from './requests';
@@ -104,6 +105,7 @@ export const PlanPageJson = z.strictObject({
   moves: z.array(
     z.strictObject({ tag: z.string(), stage: z.string(), from: Day, to: Day, on: Day, because: MoveReasonName }),
   ),
+  crew: CrewPageJson,
   today: Day,
   /** Something was written since it was made, and a new one is being made. */
   behind: z.boolean(),

@@ -10,6 +10,7 @@ import { setChoice } from '@/ui/cookies';
 import { FieldProblems } from '@/ui/problems';
 import { usePostOnce } from '@/ui/use-post-once';
 import { Controls } from './Controls';
+import { Crew } from './Crew';
 import { Examinations } from './Examinations';
 import { Lanes } from './Lanes';
 import { Moves } from './Moves';
@@ -147,6 +148,7 @@ const PlanOfYard = (p: PlanProps) => {
       />
       <Controls
         options={options}
+        byPeople={input.crew !== null}
         setOptions={setOptions}
         by={by}
         setBy={setBy}
@@ -157,6 +159,7 @@ const PlanOfYard = (p: PlanProps) => {
       <FieldProblems id="plan-problems" problems={problems} />
       <CannotBeDone problem={made.problem} ways={ways} words={wordsTagged} />
       <Moves moves={p.moves} />
+      <Crew crew={p.crew} today={p.today} by={by} />
       <Examinations
         input={input}
         made={made}

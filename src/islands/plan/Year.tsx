@@ -69,11 +69,14 @@ const PartsByMonth = ({ year, input, today }: { readonly year: YearReply } & Pic
   );
 };
 
+/** Minutes there are in a week, as a mean over the year ahead. */
+const minutesAWeek = ({ works, crew }: PlanInput, { minutesADay }: PlanOptions): number =>
+  works.slice(0, 52 * WEEK).reduce((sum, open, day) => sum + (open ? (crew?.minutes[day] ?? minutesADay) : 0), 0) / 52;
+
 /** The year's demand: openings, hours, money, parts, and days past a limit. */
 export const Year = ({ input, options, today, currency }: YearProps) => {
   const year = useYear(input, options);
-  const days = input.works.slice(0, 52 * WEEK).filter(Boolean).length;
-  const week = year && sayFullestWeek(year, (options.minutesADay * days) / 52);
+  const week = year && sayFullestWeek(year, minutesAWeek(input, options));
   return (
     <section aria-labelledby="year" className="mt-4">
       <h2 id="year" className="caption">

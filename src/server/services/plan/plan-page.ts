@@ -1,5 +1,7 @@
 import { addDays } from '@/core/calendar/calendar-date';
 import type { PlanPageJson } from '@/contracts/plan';
+import type { CrewPageJson } from '@/contracts/crew';
+import { loadCrewPage } from './crew';
 import { planYard, type YardPlan } from './plan-yard';
 import type { Context } from '../yard/user-action';
 import type { Yard } from '../yard/yard';
@@ -26,7 +28,8 @@ const movesOf = ({ promises, input, outlook }: YardPlan) => {
     .sort((a, b) => (a.on === b.on ? (a.to < b.to ? -1 : 1) : a.on < b.on ? 1 : -1));
 };
 
-const pageOfPlan = (plan: YardPlan, yard: Yard) => ({
+const pageOfPlan = (plan: YardPlan, yard: Yard, crew: CrewPageJson) => ({
+  crew,
   input: plan.input,
   options: plan.options,
   days: plan.days,
@@ -38,7 +41,9 @@ const pageOfPlan = (plan: YardPlan, yard: Yard) => ({
 /** The data of the plan page. */
 export const loadPlanPage = async (context: Context, yard: Yard): Promise<PlanPageJson> =>
   // Copied by way of its text, because the types are read-only.
-  JSON.parse(JSON.stringify(pageOfPlan(await planYard(context, { yard }), yard))) as PlanPageJson;
+  JSON.parse(
+    JSON.stringify(pageOfPlan(await planYard(context, { yard }), yard, await loadCrewPage(context.db, yard.today))),
+  ) as PlanPageJson;
 
 /** The same where the page itself carries it; null for a larger yard. */
 export const planWithPage = async (context: Context, yard: Yard): Promise<PlanPageJson | null> =>
