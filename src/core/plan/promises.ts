@@ -63,6 +63,13 @@ const CHARGE = {
 const MOVED_DAYS = 2;
 const MOVED_SHARE = 0.12;
 
+/** A promised day is too early by this much before the 10 % quantile, as a share of the way to the middle. A modelling choice. */
+const TOO_EARLY = 0.3;
+
+/** Whether a forecast makes a promised day a bad one: its limit is most likely reached before it, or is far from it. */
+const isWrong = (day: number, [, low, middle]: PlannedStage['reached']): boolean =>
+  day > middle || day < low - MOVED_DAYS - TOO_EARLY * (middle - low);
+
 interface Now {
   readonly input: PlanInput;
   readonly today: CalendarDate;
@@ -99,7 +106,7 @@ const freedBy = (
   const shift = Math.abs(daysBetween({ from: p.middle, to: addDays(today, Math.round(stage.reached[2])) }));
   const ahead = Math.max(0, daysBetween({ from: p.setOn, to: p.middle }));
   const isNew = (now.records[position] ?? 0) > p.records;
-  return isNew && shift > Math.max(MOVED_DAYS, MOVED_SHARE * ahead) ? 'record' : null;
+  return isNew && shift > Math.max(MOVED_DAYS, MOVED_SHARE * ahead) && isWrong(day, stage.reached) ? 'record' : null;
 };
 
 interface Held {
