@@ -6,7 +6,7 @@ import { ClientId, Initials } from './requests';
 const WEEKDAYS = 7;
 const Minutes = z.number().min(0).max(1440);
 
-/** What is recorded of a person's time; people are named by their numbers. */
+/** An entry about a person's time; people are named by their numbers. */
 export const CrewEntryJson = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('times'), minutes: z.array(Minutes).length(WEEKDAYS) }),
   z.strictObject({ kind: z.literal('absent'), from: Day, to: Day, why: z.string().trim().min(1).max(120) }),

@@ -55,5 +55,5 @@ export const dayAt = (isoMoment: string, timeZone: string): CalendarDate => {
   return dayFormat(timeZone).format(moment);
 };
 
-/** The weekday of a day: 0 is Sunday. Source: the proleptic Gregorian calendar, ISO 8601. */
+/** The weekday of a day: 0 is Sunday. Source: the proleptic Gregorian calendar, ISO 8601. Valid: a calendar date. */
 export const weekdayOf = (date: CalendarDate): number => new Date(`${date}T00:00:00Z`).getUTCDay();

@@ -39,7 +39,7 @@ export interface AccessKeyTable {
   revoked_at: string | null;
 }
 
-/** What a person said of their time; see the contract of the entry. */
+/** An entry about a person's time, as in contracts/crew. */
 export interface CrewEntryTable {
   id: Generated<number>;
   person_id: number;

@@ -2,7 +2,7 @@ import { CrewEntryJson } from '@/contracts/crew';
 import type { CrewEntry } from '@/core/plan/crew';
 import type { Db } from '../db/connect';
 
-/** What people said of their time, by the person's number, oldest first. */
+/** The entries about people's time, by the person's number, oldest first. */
 export const loadCrewEntries = async (db: Db): Promise<ReadonlyMap<number, readonly CrewEntry[]>> => {
   const rows = await db.selectFrom('crew_entry').select(['person_id', 'entry_json']).orderBy('id').execute();
   const of = new Map<number, CrewEntry[]>();

@@ -4,7 +4,7 @@ import { nameRecords } from '../named';
 
 const TABLES = ['crew_entry'] as const;
 
-/** What people say of their time: usual minutes, days away, work handed over. The newest word stands. */
+/** Entries about people's time: usual minutes, days away, work handed over. The newest word stands. */
 export const up = async (db: Kysely<unknown>): Promise<void> => {
   await sql`create table crew_entry (
     id integer primary key,
