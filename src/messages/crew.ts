@@ -16,6 +16,14 @@ const NOT_CONTAINED: Readonly<Record<NonNullable<Shown['notContained']>, string>
 export const sayContained = ({ notContained }: Shown): string =>
   notContained === null ? 'May do contained work.' : NOT_CONTAINED[notContained];
 
+/** Everybody's minutes of today; without any said, that one figure counts for the yard. */
+export const sayToday = ({ people }: CrewPageJson): string => {
+  const working = people.filter((p) => p.usual !== null);
+  return working.length === 0
+    ? 'The plan uses one figure for the yard.'
+    : `today: ${working.map((p) => `${p.initials} ${p.ahead[0] ?? 0} minutes`).join(', ')}.`;
+};
+
 /** A person's minutes of the coming two weeks. */
 export const sayMinutes = ({ usual, ahead }: Shown): string =>
   usual === null

@@ -1,6 +1,6 @@
 import { chanceWord } from '@/core/numeric/chance-word';
 import type { ForecastBasis, StageOutlook } from '@/core/forecast/from-record';
-import { isOverdue, isPastByRecord, isProbablyPast, mayBePast, mayBind } from '@/core/forecast/overdue';
+import { isOverdue, isPastByRecord, isProbablyPast, isReachedToday, mayBePast, mayBind } from '@/core/forecast/overdue';
 import type { StageForecast } from '@/core/forecast/reach';
 import { showPercent } from '@/core/units';
 import { sayRule } from './needs';
@@ -52,6 +52,7 @@ const sayWhen = (forecast: StageForecast): string => {
     return `Overdue: seen at its limit ${days(forecast.seenPast.daysAgo)} ago. If it was changed since, record the change.`;
   if (isPastByRecord(forecast.reached))
     return `By the record, past its limit for ${days(Math.max(1, Math.round(-last)))} or more.`;
+  if (isReachedToday(forecast.reached)) return 'Due today at the latest.';
   if (isProbablyPast(forecast.reached))
     return 'Probably past its limit: look today. If it was changed since, record the change.';
   return `Due ${sayRange(low, high)}${mayBePast(forecast.overdue) ? `; ${showPercent(forecast.overdue)} chance that its limit is reached already` : ''}.`;

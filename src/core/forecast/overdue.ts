@@ -33,6 +33,9 @@ export const lookToday = ({
 /** Whether a limit is past by everything on record, such as a fixed day that went by: its 100 % quantile lies before today. Days from now, as `ReachQuantiles`. */
 export const isPastByRecord = (reached: ReachQuantiles): boolean => reached[4] < 0;
 
+/** Whether a limit is reached today by everything on record, such as a fixed day. Days from now, as `ReachQuantiles`. */
+export const isReachedToday = (reached: ReachQuantiles): boolean => reached[4] >= 0 && reached[4] < 1;
+
 /** Whether a limit is probably past: its 90 % quantile lies before today. This proves nothing: a change may not be on record. Days from now, as `ReachQuantiles`. */
 export const isProbablyPast = (reached: ReachQuantiles): boolean => reached[3] < 0;
 

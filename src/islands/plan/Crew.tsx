@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { CrewBody, CrewPageJson } from '@/contracts/crew';
-import { sayContained, sayMinutes, WEEKDAYS } from '@/messages/crew';
+import { sayContained, sayMinutes, sayToday, WEEKDAYS } from '@/messages/crew';
 import type { Problem } from '@/messages/failures';
 import { FieldProblems } from '@/ui/problems';
 import { TextField } from '@/ui/text-fields';
@@ -138,8 +138,10 @@ export const Crew = ({ crew, today, by }: CrewProps) => {
   if (crew.people.length === 0) return null;
   const planned = crew.people.some((p) => p.usual !== null);
   return (
-    <details className="panel mt-2 p-3 text-sm" open={planned}>
-      <summary className="min-h-11 cursor-pointer py-2 font-bold">Who works</summary>
+    <details className="panel mt-2 px-3 text-sm">
+      <summary className="min-h-11 cursor-pointer py-3">
+        <strong>Who works</strong> {sayToday(crew)}
+      </summary>
       <p className="soft">
         {planned
           ? 'The plan uses these minutes. Contained work goes only to people with training and a fit test in date.'
