@@ -239,6 +239,7 @@ export const BUNDLE_TABLES = {
   part_order: named({ part_id: ref('part'), quantity: I, arrives_on: Day, ...signed }),
   order_arrival: named({ order_id: ref('part_order'), ...signed }),
   crew_entry: named({ person_id: ref('person'), ...signed, entry_json: J }),
+  stage_start: named({ ...stage, day: Day, ...signed }),
   plan_lock: named({ ...stage, day: Day.nullable(), ...signed }),
   machine_away: named({ ...machine, from_day: Day, to_day: Day, why: T, ...signed }),
   dust_collected: named({

@@ -163,6 +163,15 @@ export const LockPlanBody = z.strictObject({
 });
 export type LockPlanBody = z.infer<typeof LockPlanBody>;
 
+/** From which day the time of stages counts, where their last change is not on record; all of them in one. */
+export const StartStagesBody = z.strictObject({
+  clientId: ClientId,
+  by: Initials,
+  stageIds: z.array(z.int().positive()).min(1).max(2000),
+  day: Day,
+});
+export type StartStagesBody = z.infer<typeof StartStagesBody>;
+
 export const LogUsageBody = z.strictObject({
   clientId: ClientId,
   by: Initials,

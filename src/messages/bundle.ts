@@ -31,6 +31,7 @@ export const TABLE_WORDS: Readonly<Record<BundleTable, readonly [string, string]
   part_order: ['order', 'orders'],
   order_arrival: ['delivery', 'deliveries'],
   crew_entry: ['entry of working time', 'entries of working time'],
+  stage_start: ['first day of a part', 'first days of parts'],
   plan_lock: ['fixed day', 'fixed days'],
   machine_away: ['time away', 'times away'],
   dust_collected: ['statement of dust', 'statements of dust'],

@@ -239,6 +239,7 @@ const ROWS: readonly (readonly [table: string, row: Row])[] = [
     },
   ],
   ['crew_entry', { ...ENTRY, id: 1, person_id: 1, entry_json: '{"kind":"times","minutes":[0,60,60,60,60,60,0]}' }],
+  ['stage_start', { ...ENTRY, id: 1, stage_id: 1, day: '2025-03-02' }],
   ['plan_lock', { ...ENTRY, id: 1, stage_id: 1, day: '2025-03-12' }],
   ['outbox_message', { id: 1, message_key: 'k', at: AT, subject: 's', body: 'b' }],
   ['machine_away', { ...ENTRY, id: 1, machine_id: 1, from_day: '2025-03-01', to_day: '2025-03-02', why: 'on loan' }],

@@ -7,7 +7,7 @@ export const usualDays = (kind: StageKind): number => STAGE_KINDS[kind].usualDay
 /** Run hours of a usual calendar day, where only days are known. */
 export const USUAL_HOURS = 1.8;
 /** Spread of a stage about its kind, as a logarithm. A modelling choice. */
-export const TEMPLATE_SPREAD = { fills: 0.7, wears: 1 } as const;
+export const TEMPLATE_SPREAD = { fills: 0.7, wears: 0.9 } as const;
 /** Working days of a calendar day. */
 export const WORKED = 5 / 7;
 

@@ -56,7 +56,7 @@ export const NEAR_DAYS = 14;
  */
 const CHARGE = {
   firm: { near: { later: 400, sooner: 120 }, far: { later: 60, sooner: 40 } },
-  free: { near: { later: 4, sooner: 4 }, far: { later: 1, sooner: 1 } },
+  free: { near: { later: 15, sooner: 15 }, far: { later: 1, sooner: 1 } },
 } as const;
 
 /** A forecast has moved when its middle day differs by more than this: days, and a share of the days it is ahead. */
@@ -64,7 +64,7 @@ const MOVED_DAYS = 2;
 const MOVED_SHARE = 0.12;
 
 /** A promised day is too early by this much before the 10 % quantile, as a share of the way to the middle. A modelling choice. */
-const TOO_EARLY = 0.3;
+const TOO_EARLY = 0.8;
 
 /** Whether a forecast makes a promised day a bad one: its limit is most likely reached before it, or is far from it. */
 const isWrong = (day: number, [, low, middle]: PlannedStage['reached']): boolean =>

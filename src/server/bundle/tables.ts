@@ -149,6 +149,7 @@ export const TABLE_SPECS: Readonly<Record<BundleTable, TableSpec>> = {
   },
   usage_entry: record(),
   fill_look: record(stage, { ofMachine: OF_STAGE }),
+  stage_start: record(stage, { ofMachine: OF_STAGE }),
   part_order: { as: 'record', refs: { part_id: 'part' } },
   order_arrival: { as: 'record', refs: { order_id: 'part_order' } },
   crew_entry: {

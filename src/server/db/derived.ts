@@ -26,6 +26,7 @@ export const BEARS_ON: Readonly<
   machine_retirement: 'machine',
   rule: 'stage',
   fill_look: 'stage',
+  stage_start: 'stage',
   seat_opening: 'stage',
   test_reading: 'test',
   part: 'part',

@@ -46,6 +46,14 @@ export interface PlanLockTable {
   by_initials: string;
 }
 
+export interface StageStartTable {
+  id: Generated<number>;
+  stage_id: number;
+  day: string;
+  at: string;
+  by_initials: string;
+}
+
 export interface OutboxMessageTable {
   id: Generated<number>;
   message_key: string;

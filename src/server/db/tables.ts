@@ -34,6 +34,7 @@ import type {
   FillLookTable,
   MachineAwayTable,
   PlanPromiseTable,
+  StageStartTable,
   OrderArrivalTable,
   OutboxMessageTable,
   PartOrderTable,
@@ -251,6 +252,7 @@ export interface Tables {
   part_order: PartOrderTable;
   order_arrival: OrderArrivalTable;
   plan_lock: PlanLockTable;
+  stage_start: StageStartTable;
   crew_entry: CrewEntryTable;
   outbox_message: OutboxMessageTable;
   machine_away: MachineAwayTable;

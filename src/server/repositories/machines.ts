@@ -18,7 +18,7 @@ import { loadSite } from './site';
 import { loadWear, type Wear } from './wear';
 import { dayAt } from '@/core/calendar/calendar-date';
 
-type StageRow = Row<'stage'> & { part_code: string | null; part_name: string | null };
+type StageRow = Row<'stage'> & { part_code: string | null; part_name: string | null; started_on: string | null };
 
 const toRule = (row: Row<'rule'>): RuleRecord => ({
   id: row.id,
@@ -115,7 +115,8 @@ const toStage = (
   missing: row.missing === 1,
   missingSince: row.missing_since,
   doNotRemove: row.do_not_remove === 1,
-  firstUsedOn: row.first_used_on,
+  // Somebody may have said later from which day its time counts.
+  firstUsedOn: row.started_on ?? row.first_used_on,
   fittedOn: dayOrNull(seats.fittedAt.get(row.id), timeZone),
   openedAt: seats.openedAt.get(row.id) ?? null,
   proven: (seats.checks.get(row.id) ?? []).map(({ test, passed, at, by, note }) => ({ test, passed, at, by, note })),
@@ -195,6 +196,15 @@ export const loadMachines = async (db: Db, machineId?: number): Promise<readonly
       .leftJoin('part', 'part.id', 'stage.part_id')
       .selectAll('stage')
       .select(['part.code as part_code', 'part.name as part_name'])
+      .select((q) =>
+        q
+          .selectFrom('stage_start')
+          .select('day')
+          .whereRef('stage_start.stage_id', '=', 'stage.id')
+          .orderBy('stage_start.id', 'desc')
+          .limit(1)
+          .as('started_on'),
+      )
       .$if(!all, (q) => q.where('stage.machine_id', '=', one))
       .orderBy('position')
       .execute(),

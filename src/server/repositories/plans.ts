@@ -206,6 +206,7 @@ export const countRecords = async (db: Db): Promise<ReadonlyMap<number, number>>
       union all select machine_id, count(*) from dust_collected group by machine_id
       union all select machine_id, count(*) from decontamination group by machine_id
       union all select s.machine_id, count(*) from fill_look l join stage s on s.id = l.stage_id group by s.machine_id
+      union all select s.machine_id, count(*) from stage_start b join stage s on s.id = b.stage_id group by s.machine_id
       union all select s.machine_id, count(*) from rule r join stage s on s.id = r.stage_id group by s.machine_id
     ) group by id`.execute(db);
   return new Map(rows.map((r) => [r.id, r.n]));

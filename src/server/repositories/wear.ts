@@ -52,6 +52,18 @@ export const insertUsage = async (
   return id;
 };
 
+export const insertStageStart = async (
+  db: Db,
+  s: { readonly stageId: number; readonly day: string; readonly at: string; readonly by: string },
+): Promise<number> => {
+  const { id } = await db
+    .insertInto('stage_start')
+    .values({ stage_id: s.stageId, day: s.day, at: s.at, by_initials: s.by })
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  return id;
+};
+
 export const insertLook = async (
   db: Db,
   l: {

@@ -23,6 +23,7 @@ import * as toolsAndBonding from './021-tools-and-bonding';
 import * as upgrades from './022-upgrades';
 import * as planPromises from './023-plan-promises';
 import * as crew from './024-crew';
+import * as stageStarts from './025-stage-starts';
 
 /** Every migration, zero-padded, in order. A static map: a file provider would skip an unknown file silently. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -50,4 +51,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '022-upgrades': upgrades,
   '023-plan-promises': planPromises,
   '024-crew': crew,
+  '025-stage-starts': stageStarts,
 };

@@ -1,7 +1,14 @@
 import { CrewBody } from '@/contracts/crew';
 import { EditDustBody, RuleSetBody } from '@/contracts/dust';
 import { MeterPosted } from '@/contracts/meter-line';
-import { LockPlanBody, OrderArrivedBody, OrderPartBody, PlanPageJson, SendRemindersBody } from '@/contracts/plan';
+import {
+  LockPlanBody,
+  OrderArrivedBody,
+  OrderPartBody,
+  PlanPageJson,
+  SendRemindersBody,
+  StartStagesBody,
+} from '@/contracts/plan';
 import { MetersReply, PageQuery, DatedQuery, PartsReply, PlannedReply, StockReply } from '@/contracts/reads';
 import { InstrumentBody, MergeBody, PartBody, PartPhotoQuery } from '@/contracts/registers';
 import { CountStockBody, ReceivedBody } from '@/contracts/requests';
@@ -12,6 +19,7 @@ import { BUILT_IN_DUSTS } from '@/core/dust/register';
 import { listMeters, listParts, listStock } from '../../repositories/lists';
 import { countStock, receiveParts } from '../../services/stock/count-stock';
 import { logCrew } from '../../services/plan/crew';
+import { startStages } from '../../services/plan/start-stages';
 import { lockPlan } from '../../services/plan/lock-plan';
 import { mergeParts } from '../../services/stock/merge-parts';
 import { orderArrived, orderPart } from '../../services/stock/order-part';
@@ -201,6 +209,11 @@ const PLAN: readonly Route[] = [
     body: ['CrewBody', CrewBody],
     run: logCrew,
     example: { ...ACTION, personId: 1, entry: { kind: 'times', minutes: [0, 60, 60, 60, 60, 60, 0] } },
+  }),
+  postSite(['/api/plan/starts', 'technician', 'Count the time of parts from a day on'], {
+    body: ['StartStagesBody', StartStagesBody],
+    run: startStages,
+    example: { ...ACTION, stageIds: [3], day: '2026-11-24' },
   }),
   postSite(['/api/plan/reminders', 'technician', "Send today's reminders"], {
     body: ['SendRemindersBody', SendRemindersBody],
