@@ -56,7 +56,9 @@ export const NEAR_DAYS = 14;
  */
 const CHARGE = {
   firm: { near: { later: 400, sooner: 120 }, far: { later: 60, sooner: 40 } },
-  free: { near: { later: 15, sooner: 15 }, far: { later: 1, sooner: 1 } },
+  /** A new record makes the day a bad one, but need not move it. */
+  loose: { near: { later: 15, sooner: 15 }, far: { later: 1, sooner: 1 } },
+  free: { near: { later: 4, sooner: 4 }, far: { later: 1, sooner: 1 } },
 } as const;
 
 /** A forecast has moved when its middle day differs by more than this: days, and a share of the days it is ahead. */
@@ -150,7 +152,7 @@ export const withPromises = (now: Now, promises: readonly Promised[]): PlanInput
     const known = held.get(stageId);
     const day = known ? daysBetween({ from: now.today, to: known.promise.day }) : -1;
     if (!known || day < 0) return null;
-    const price = CHARGE[known.free === null ? 'firm' : 'free'];
+    const price = CHARGE[known.free === null ? 'firm' : known.free === 'record' ? 'loose' : 'free'];
     return { day, ...(day <= NEAR_DAYS ? price.near : price.far) };
   };
   return {
