@@ -4,7 +4,6 @@ import { planYard } from '@/server/services/plan/plan-yard';
 import { loadRound } from '@/server/services/plan/round';
 import { demoContext, newId } from '../support/database';
 
-
 describe('a part whose last change nobody recorded', () => {
   it('is asked about once, counts from the day that is said, and is in the plan from then on', async () => {
     const context = await demoContext();

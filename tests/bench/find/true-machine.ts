@@ -166,7 +166,13 @@ export const trueMachine = (random: Random, kind: MachineKind): TrueMachine | nu
     ...machine,
     stages: machine.stages.map((s) =>
       s.kind === 'hepa' && kind !== 'hepaTank'
-        ? { ...s, spec: { ...s.spec, fit: { ...s.spec.fit, gaugePa: { amberPa: 1200, redPa: 2500, spans: 'unknown' as const } } } }
+        ? {
+            ...s,
+            spec: {
+              ...s.spec,
+              fit: { ...s.spec.fit, gaugePa: { amberPa: 1200, redPa: 2500, spans: 'unknown' as const } },
+            },
+          }
         : s,
     ),
   };

@@ -210,7 +210,10 @@ export const ownMachine = (random: Random, kind: MachineKind): OwnMachine => {
     ...plain,
     stages: plain.stages.map((s, i) =>
       s.kind === 'hepa' && kind !== 'hepaTank'
-        ? { ...s, spec: { ...s.spec, fit: { ...s.spec.fit, gaugePa: { ...gaugeMarks(air, i), spans: 'unknown' as const } } } }
+        ? {
+            ...s,
+            spec: { ...s.spec, fit: { ...s.spec.fit, gaugePa: { ...gaugeMarks(air, i), spans: 'unknown' as const } } },
+          }
         : s,
     ),
   };
