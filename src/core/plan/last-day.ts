@@ -6,7 +6,7 @@ import { STAGE_KINDS, type StageKind } from '../path/stage-kinds';
 import type { PlanPart } from './problem';
 
 /** How a machine's class weighs on the price of a late day. Choice: a modelling choice. */
-const CLASS_WEIGHT: Readonly<Record<MachineClass, number>> = { L: 1, M: 1.5, H: 2.5, HEPA: 2.5 };
+const CLASS_WEIGHT: Readonly<Record<MachineClass, number>> = { L: 1, M: 1.25, H: 1.5, HEPA: 1.5 };
 
 /**
  * How many times more a late day of a stage costs: by the class of its machine and by its dust. The dust weighs as the square
