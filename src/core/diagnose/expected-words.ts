@@ -1,3 +1,4 @@
+import { filterBefore } from '../path/filter-before';
 import { CLASS_HOSE_VELOCITY } from '../constants/limits';
 import { INSPECTION_WORDS } from '../constants/word-shares';
 import { flowLamp } from '../path/indicator';
@@ -79,14 +80,15 @@ export const lampWords = (faults: readonly Fault[], flowM3s: number, { traits, h
 };
 
 /**
- * Words for a gauge with its two marks. Where nobody has said what it reads across: its own stage, or the one before as
- * well, with equal chance. Choice: Moorwind defaults, modelling choices. Valid: a stage of the path.
+ * Words for a gauge with its two marks. Where nobody has said what it reads across: its own stage, or the filter before
+ * it as well, with equal chance. Choice: Moorwind defaults, modelling choices. Valid: a stage of the path.
  */
 export const gaugeWords = (s: Signature, model: MachineModel, position: number): Expected => {
   const gauge = model.stages[position]?.spec.fit.gaugePa;
   if (has(s.faults, 'indicatorOut') || !gauge) return wordShares({ green: 1, amber: 1, red: 1 });
   const own = s.air.dropPa(position);
-  const both = position > 0 ? own + Math.max(0, s.air.dropPa(position - 1)) : own;
+  const before = filterBefore(model.stages, position);
+  const both = before === null ? own : own + Math.max(0, s.air.dropPa(before));
   const spans = { own: [own], withBefore: [both], unknown: [own, both] }[gauge.spans];
   const past = (limit: number) =>
     spans.reduce((sum, pa) => sum + logistic((pa - limit) / (INSPECTION_WORDS.gauge.width * limit)), 0) / spans.length;

@@ -1,11 +1,12 @@
 import { addDays, type CalendarDate } from '../calendar/calendar-date';
 import { isWear } from '../interval/rules';
 import type { Stage } from '../machine/machine';
+import { type UncountedGauge, uncountedGauge } from './gauge-readings';
 import { chanceBefore, type ReachQuantiles } from './limit-distribution';
 import { machineFacts, type MachineFacts, type MachineRecord } from './machine-facts';
 import { END_OF_TODAY, firstOf, type StageForecast } from './reach';
 import { drawsOf } from './rule-draws';
-import { type FallenLooks, fallenSince, historyOfStage, type UncountedGauge, uncountedGauge } from './stage-history';
+import { type FallenLooks, fallenSince, historyOfStage } from './stage-history';
 
 /** The basis of a forecast. */
 export interface ForecastBasis {

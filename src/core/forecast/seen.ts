@@ -75,7 +75,12 @@ const DAY_TO_DAY = 0.02;
 export interface PathSeen {
   readonly flows: readonly FlowSeen[];
   readonly drops: readonly { readonly stageId: number; readonly day: number; readonly pa: number }[];
-  readonly zones: readonly { readonly stageId: number; readonly day: number; readonly zone: GaugeZone }[];
+  readonly zones: readonly {
+    readonly stageId: number;
+    readonly day: number;
+    readonly at: string;
+    readonly zone: GaugeZone;
+  }[];
   readonly lights: readonly { readonly day: number; readonly on: boolean }[];
   /** Flow of the newest baseline, m3/s; null without one. */
   readonly baselineFlow: number | null;
@@ -139,7 +144,7 @@ export const pathSeen = (machine: Machine, tests: readonly TestRecord[]): PathSe
     ),
     zones: standing.flatMap((t) =>
       t.test.detail.kind === 'zone'
-        ? [{ stageId: t.test.detail.stageId, day: dayOf(t), zone: t.test.detail.zone }]
+        ? [{ stageId: t.test.detail.stageId, day: dayOf(t), at: t.performedAt, zone: t.test.detail.zone }]
         : [],
     ),
     lights: standing.flatMap((t) =>
@@ -196,22 +201,23 @@ const zonesSeen = (
   {
     rule,
     share,
-    isFreshBefore,
+    counts,
   }: {
     readonly rule: Extract<Rule, { kind: 'gaugeZone' }>;
     readonly share: { readonly amber: number; readonly red: number };
-    readonly isFreshBefore: (day: number) => boolean;
+    readonly counts: (reading: PathSeen['zones'][number]) => boolean;
   },
 ): readonly Seen[] =>
   seen.zones
     .filter((z) => z.stageId === stage.id)
-    .flatMap(({ day, zone }): readonly Seen[] => {
+    .flatMap((reading): readonly Seen[] => {
+      const { day, zone } = reading;
       const amber = rule.zone === 'amber' ? 1 : share.amber;
       const red = rule.zone === 'red' ? 1 : share.red;
       const above = zone === 'green' ? null : zone === 'amber' ? amber : red;
       const below = zone === 'green' ? amber : zone === 'amber' ? red : null;
       // A gauge across two filters shows no more than this one has, and this one's own share only while the other is fresh.
-      const own = stage.spec.fit.gaugePa?.spans === 'own' || isFreshBefore(day) ? above : null;
+      const own = counts(reading) ? above : null;
       return own === null && below === null ? [] : [{ kind: 'zone', day, above: own, below }];
     });
 
@@ -227,12 +233,12 @@ export const seenOf = (
   {
     stage,
     rule,
-    isFreshBefore,
+    counts,
   }: {
     readonly stage: Stage;
     readonly rule: Rule;
-    /** Whether the filter before this one was fresh on a day; true where there is none. */
-    readonly isFreshBefore: (day: number) => boolean;
+    /** Whether the colour of a gauge reading counts for the stage. */
+    readonly counts: (reading: PathSeen['zones'][number]) => boolean;
   },
 ): readonly Seen[] => {
   if (rule.kind === 'indicator')
@@ -249,7 +255,7 @@ export const seenOf = (
       ? zonesSeen(seen, stage, {
           rule: gauge,
           share: { amber: AMBER_OF_RED, red: 1 / AMBER_OF_RED },
-          isFreshBefore,
+          counts,
         })
       : [];
   const clean = table.flow[0] ?? 0;
@@ -280,7 +286,7 @@ export const seenOf = (
           share: gaugePa
             ? { amber: shareAtDrop(gaugePa.amberPa), red: shareAtDrop(gaugePa.redPa) }
             : { amber: AMBER_OF_RED, red: 1 / AMBER_OF_RED },
-          isFreshBefore,
+          counts,
         })
       : []),
   ].sort((a, b) => a.day - b.day);

@@ -1,7 +1,8 @@
-import { addDays, type CalendarDate, dayNumber } from '../calendar/calendar-date';
+import { dayNumber } from '../calendar/calendar-date';
 import type { WearFacts } from '../interval/due';
 import type { Rule } from '../interval/rules';
 import type { Stage } from '../machine/machine';
+import { countsFor } from './gauge-readings';
 import type { Interval, IntervalEnd, Mark, PastInterval, StageHistory } from './history';
 import { fills, TEMPLATE_SPREAD, USUAL_HOURS, usualDays, WORKED } from './kind-days';
 import { END_OF, type MachineFacts } from './machine-facts';
@@ -40,58 +41,17 @@ const looksOf = (stage: Stage, limit: number): readonly Seen[] =>
     wholePath: false,
   }));
 
-/** A filter counts as fresh for so long after its change, as a share of the days its kind lasts. A modelling choice. */
-const FRESH = 0.1;
-
-/** The nearest filter before a stage that the air passes through. */
-const filterBefore = ({ record: { machine } }: MachineFacts, stage: Stage): Stage | undefined =>
-  machine.stages
-    .slice(
-      0,
-      machine.stages.findIndex((s) => s.id === stage.id),
-    )
-    .findLast((s) => !s.missing && s.spec.air.form === 'medium');
-
-/** A gauge that is not green, and whose colour may be of the filter before the stage. */
-export interface UncountedGauge {
-  readonly day: CalendarDate;
-  readonly zone: 'amber' | 'red';
-  /** The name of that filter. */
-  readonly before: string;
-}
-
-/** The newest gauge reading of a stage, where its colour does not count for the stage; null where it does. Definition: as `seenOf` counts it. Total. */
-export const uncountedGauge = (facts: MachineFacts, stage: Stage): UncountedGauge | null => {
-  const newest = facts.seen.zones.findLast((z) => z.stageId === stage.id);
-  const before = filterBefore(facts, stage);
-  if (!newest || newest.zone === 'green' || !before || stage.spec.fit.gaugePa?.spans === 'own') return null;
-  if (freshBefore(facts, stage)(newest.day)) return null;
-  return { day: addDays(facts.record.today, newest.day - facts.today), zone: newest.zone, before: before.name };
-};
-
-/** Whether the filter before a stage had been changed shortly before a day; true where there is none. */
-const freshBefore = (facts: MachineFacts, stage: Stage): ((day: number) => boolean) => {
-  const before = filterBefore(facts, stage);
-  if (!before) return () => true;
-  const { startsOf } = facts;
-  const changed = startsOf(before.id);
-  return (day) => day - (changed.findLast((d) => d <= day) ?? -Infinity) <= FRESH * usualDays(before.kind);
-};
-
 /** All observations of a stage's progress to a rule's limit, over all its intervals. */
 const allSeen = (facts: MachineFacts, stage: Stage, rule: Rule): readonly Seen[] =>
   rule.kind === 'fill'
     ? looksOf(stage, limitOf(rule))
-    : withoutOthers(
-        seenOf(facts.seen, facts.record.machine, { stage, rule, isFreshBefore: freshBefore(facts, stage) }),
-        {
-          machine: facts.record.machine,
-          stage,
-          startsOf: facts.startsOf,
-          clock: facts.clock,
-          usualDays,
-        },
-      );
+    : withoutOthers(seenOf(facts.seen, facts.record.machine, { stage, rule, counts: countsFor(facts, stage) }), {
+        machine: facts.record.machine,
+        stage,
+        startsOf: facts.startsOf,
+        clock: facts.clock,
+        usualDays,
+      });
 
 interface Cut {
   readonly from: number;

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { CrewBody, CrewPageJson } from '@/contracts/crew';
 import { sayContained, sayMinutes, sayToday, WEEKDAYS } from '@/messages/crew';
 import type { Problem } from '@/messages/failures';
+import { DayField } from '@/ui/day-field';
 import { FieldProblems } from '@/ui/problems';
 import { TextField } from '@/ui/text-fields';
 import { usePostOnce } from '@/ui/use-post-once';
@@ -9,20 +10,6 @@ import { usePostOnce } from '@/ui/use-post-once';
 type Shown = CrewPageJson['people'][number];
 type Entry = CrewBody['entry'];
 type Send = (personId: number, entry: Entry) => Promise<void>;
-
-interface DayFieldProps {
-  readonly label: string;
-  readonly value: string;
-  readonly min: string;
-  readonly onValue: (day: string) => void;
-}
-
-const DayField = ({ label, value, min, onValue }: DayFieldProps) => (
-  <label className="block w-40">
-    <span className="caption">{label}</span>
-    <input className="field" type="date" min={min} value={value} onChange={(e) => onValue(e.currentTarget.value)} />
-  </label>
-);
 
 /** The usual minutes of a person, by weekday, Monday first. */
 const UsualMinutes = ({ person, send }: { readonly person: Shown; readonly send: Send }) => {
@@ -63,8 +50,12 @@ const DaysAway = ({ person, today, send }: { readonly person: Shown; readonly to
   const [why, setWhy] = useState('');
   return (
     <div className="flex flex-wrap items-end gap-1">
-      <DayField label="Away from" value={from} min={today} onValue={setFrom} />
-      <DayField label="to" value={to} min={today} onValue={setTo} />
+      <div className="w-40">
+        <DayField label="Away from" value={from} onValue={setFrom} />
+      </div>
+      <div className="w-40">
+        <DayField label="to" value={to} onValue={setTo} />
+      </div>
       <TextField label="Why" value={why} maxLength={120} onValue={setWhy} />
       <button
         type="button"
@@ -96,7 +87,9 @@ const HandOver = ({ person, others, today, send }: HandOverProps) => {
   const [day, setDay] = useState(today);
   return (
     <div className="flex flex-wrap items-end gap-1">
-      <DayField label="Work of" value={day} min={today} onValue={setDay} />
+      <div className="w-40">
+        <DayField label="Work of" value={day} onValue={setDay} />
+      </div>
       {others.map((o) => (
         <button
           key={o.id}

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Problem } from '@/messages/failures';
+import { DayField } from '@/ui/day-field';
 import { FieldProblems } from '@/ui/problems';
 import { InitialsField } from '@/ui/text-fields';
 import { usePostOnce } from '@/ui/use-post-once';
@@ -54,16 +55,9 @@ export const StartStages = ({ stages, today, by }: StartStagesProps) => {
         <button type="button" className="choice font-semibold" onClick={() => void begin(today)}>
           {chosen.length === 1 ? 'Count it from today' : `Count all ${chosen.length} from today`}
         </button>
-        <label className="block w-40">
-          <span className="caption">or from</span>
-          <input
-            className="field"
-            type="date"
-            max={today}
-            value={day}
-            onChange={(e) => setDay(e.currentTarget.value)}
-          />
-        </label>
+        <div className="w-40">
+          <DayField label="or from" value={day} max={today} onValue={setDay} />
+        </div>
         <button type="button" className="choice font-semibold" disabled={day === ''} onClick={() => void begin(day)}>
           Count from this day
         </button>

@@ -1,3 +1,4 @@
+import { filterBefore } from '@/core/path/filter-before';
 import type { PathView } from '@/core/calibrate/path-view';
 import { flowLamp, gaugeZone } from '@/core/path/indicator';
 import type { PressureProfile } from '@/core/path/pressure-profile';
@@ -51,8 +52,9 @@ const Gauges = ({ view, stairs }: FiguresProps) =>
     const { gaugePa } = stage.spec.fit;
     const step = stairs.steps[i];
     if (!gaugePa || !step || stage.missing) return null;
-    const before = gaugePa.spans === 'withBefore' ? (stairs.steps[i - 1]?.dropPa ?? 0) : 0;
-    const zone = gaugeZone(step.dropPa + before, gaugePa);
+    const other = gaugePa.spans === 'withBefore' ? filterBefore(view.model.stages, i) : null;
+    const both = step.dropPa + (other === null ? 0 : (stairs.steps[other]?.dropPa ?? 0));
+    const zone = gaugeZone(both, gaugePa);
     return (
       <div key={stage.id}>
         <ToneMark tone={ZONE_TONES[zone]} word={`${capital(stage.name)} gauge ${zone}`} />

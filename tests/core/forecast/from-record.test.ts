@@ -331,13 +331,27 @@ describe('forecasts from the record', () => {
   });
 
   it('a gauge across two filters is red for the second one only while the first one is fresh; green holds for both', () => {
-    const gaugeOf = (spans: 'own' | 'withBefore' | 'unknown', preChanged: number, zone: 'red' | 'green' = 'red') => {
+    const gaugeOf = (
+      spans: 'own' | 'withBefore' | 'unknown',
+      preChanged: number,
+      {
+        zone = 'red',
+        hour = '10',
+        own = [],
+      }: { zone?: 'red' | 'green'; hour?: string; own?: readonly ChangeRecord[] } = {},
+    ) => {
       const red: Rule = { kind: 'gaugeZone', zone: 'red' };
       const pre = stageOf(1, { kind: 'prefilter', name: 'pre-filter', firstUsedOn: ago(300) });
       const plain = stageOf(2, { kind: 'hepa', firstUsedOn: ago(300), rules: [ruled(red, 2, 2)] });
       const gaugePa = { amberPa: 1200, redPa: 2500, spans };
       const hepa = { ...plain, spec: { ...plain.spec, fit: { ...plain.spec.fit, gaugePa } } };
-      const r = record({ tests: [zoneTest(200, zone, 2)], changes: [change(preChanged)] }, [pre, hepa]);
+      const r = record(
+        {
+          tests: [zoneTest(200, zone, 2)],
+          changes: [{ ...change(preChanged), performedAt: `${ago(preChanged)}T${hour}:00:00.000Z` }, ...own],
+        },
+        [pre, hepa],
+      );
       const due = dueOfMachine({ ...r, outlooks: outlooksOf(r) }).find((d) => d.stageId === 2)?.daysLeft ?? Number.NaN;
       const facts = machineFacts(r);
       return {
@@ -357,7 +371,12 @@ describe('forecasts from the record', () => {
       expect(fresh.due).toBe(-200);
       expect(fresh.said).toBeNull();
     }
-    expect(gaugeOf('withBefore', 280, 'green').marks).toEqual(gaugeOf('own', 280, 'green').marks);
+    // On the day of the reading, at 9: a pre-filter changed at 10 was the old one when the gauge was read.
+    expect(gaugeOf('withBefore', 200, { hour: '10' }).marks).toEqual([]);
+    expect(gaugeOf('withBefore', 200, { hour: '08' }).due).toBe(-200);
+    // The filter that the reading was of is out: nothing is left to ask.
+    expect(gaugeOf('withBefore', 280, { own: [change(100, 'gauge', 2)] }).said).toBeNull();
+    expect(gaugeOf('withBefore', 280, { zone: 'green' }).marks).toEqual(gaugeOf('own', 280, { zone: 'green' }).marks);
   });
 
   it('some days later, with nothing recorded, it is so much nearer', () => {

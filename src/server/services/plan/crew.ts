@@ -52,14 +52,17 @@ export const loadCrewPage = async (db: Db, today: CalendarDate): Promise<CrewPag
   const working = await loadWorking(db);
   const days = await loadCrew(db, { today, days: SHOWN_DAYS });
   return {
-    people: working.map(({ person, crew }, i) => ({
-      id: person.id,
-      initials: person.initials,
-      name: person.name,
-      usual: [...(usualMinutes(crew) ?? [])].length > 0 ? [...(usualMinutes(crew) ?? [])] : null,
-      notContained: person.mayContain ? (paperGaps(person, today)[0] ?? null) : 'notSaid',
-      ahead: (days ?? []).map((d) => d.people[i]?.minutes ?? 0),
-    })),
+    people: working.map(({ person, crew }, i) => {
+      const usual = usualMinutes(crew);
+      return {
+        id: person.id,
+        initials: person.initials,
+        name: person.name,
+        usual: usual && [...usual],
+        notContained: person.mayContain ? (paperGaps(person, today)[0] ?? null) : 'notSaid',
+        ahead: (days ?? []).map((d) => d.people[i]?.minutes ?? 0),
+      };
+    }),
   };
 };
 
