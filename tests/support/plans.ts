@@ -1,4 +1,6 @@
+import type { ReachQuantiles } from '@/core/forecast/limit-distribution';
 import type { PlanProblem, PlanTask } from '@/core/plan/problem';
+import type { PlanInput, PlannedStage } from '@/core/plan/yard-problem';
 
 /** A task of ten minutes, most likely due on day 5; what a test needs is laid over it. */
 export const planTask = (id: string, over: Partial<PlanTask> = {}): PlanTask => ({
@@ -26,5 +28,40 @@ export const planProblem = (tasks: readonly PlanTask[], over: Partial<PlanProble
   ],
   tasks,
   parts: [],
+  ...over,
+});
+
+/** A limit reached about so many days from today; `wide` is half of the 10 to 90 % band, as a share. */
+export const about = (middle: number, wide = 0.2): ReachQuantiles => [
+  middle * (1 - 2 * wide),
+  middle * (1 - wide),
+  middle,
+  middle * (1 + wide),
+  middle * (1 + 2 * wide),
+];
+
+/** A bag of so many days, with its part. */
+export const plannedStage = (stageId: number, every: number, over: Partial<PlannedStage> = {}): PlannedStage => ({
+  stageId,
+  name: `stage ${stageId}`,
+  kind: 'bag',
+  reached: about(every),
+  whole: about(every),
+  part: 0,
+  withStage: null,
+  lockedDay: null,
+  latest: null,
+  lifeDays: every,
+  cycle: 0,
+  promised: null,
+  ...over,
+});
+
+/** One plain machine with these stages, weekdays of work and a full shelf. */
+export const plannedYard = (stages: readonly PlannedStage[], over: Partial<PlanInput> = {}): PlanInput => ({
+  machines: [{ tag: 'M-1', name: 'one', hazard: 'plain', machineClass: null, blockedDays: [], stages }],
+  parts: [{ id: 'B', name: 'bag', bin: 'A1', price: 9, leadDays: 10, onHand: 50, deliveries: [] }],
+  crew: null,
+  works: Array.from({ length: 364 }, (_, day) => day % 7 < 5),
   ...over,
 });

@@ -5,41 +5,13 @@ import { costOf, stockByDay, violationsOf } from '@/core/plan/cost';
 import { costByDay } from '@/core/plan/groups';
 import { planOverTime } from '@/core/plan/over-time';
 import { bestPlan, roundsFor } from '@/core/plan/planner';
-import { type PlanInput, PLAN_OPTIONS, type PlannedStage, yardProblem } from '@/core/plan/yard-problem';
+import { PLAN_OPTIONS, yardProblem } from '@/core/plan/yard-problem';
 import { yearAhead } from '@/core/plan/year';
 import { seeded } from '../../../demo/random';
 import { madeProblem } from '../../bench/plan/made-problem';
-import { planProblem, planTask } from '../../support/plans';
+import { about, plannedStage, plannedYard, planProblem, planTask } from '../../support/plans';
 
-const about = (middle: number, wide = 0.2): ReachQuantiles => [
-  middle * (1 - 2 * wide),
-  middle * (1 - wide),
-  middle,
-  middle * (1 + wide),
-  middle * (1 + 2 * wide),
-];
-const stage = (stageId: number, every: number, over: Partial<PlannedStage> = {}): PlannedStage => ({
-  stageId,
-  name: `stage ${stageId}`,
-  kind: 'bag',
-  reached: about(every),
-  whole: about(every),
-  part: 0,
-  withStage: null,
-  lockedDay: null,
-  latest: null,
-  lifeDays: every,
-  cycle: 0,
-  promised: null,
-  ...over,
-});
-const yard = (stages: readonly PlannedStage[], over: Partial<PlanInput> = {}): PlanInput => ({
-  machines: [{ tag: 'M-1', name: 'one', hazard: 'plain', machineClass: null, blockedDays: [], stages }],
-  parts: [{ id: 'B', name: 'bag', bin: 'A1', price: 9, leadDays: 10, onHand: 50, deliveries: [] }],
-  crew: null,
-  works: Array.from({ length: 364 }, (_, day) => day % 7 < 5),
-  ...over,
-});
+const [stage, yard] = [plannedStage, plannedYard];
 const YEAR = { ...PLAN_OPTIONS, weeks: 52 };
 
 describe('one machine over time', () => {
