@@ -40,9 +40,13 @@ const SUM_GUESSED = 0.7;
 const LONG_SUM = 12;
 /** Longest reach of a sum, days. */
 const LONGEST_SUM = 70;
-/** A hole in a diary this many working days long, and longer than this many usual gaps, is asked about. Modelling choices. */
-const HOLE = 12;
+/** A hole in a diary is this many working days long at least, and this many usual gaps. Modelling choices. */
+const HOLE = 5;
 const HOLE_GAPS = 4;
+/** A sum may leave this many working days out, or this many usual gaps, before they count as idle. Modelling choices. */
+const SUM_HOLE = 12;
+/** Chance that a hole was worked and not written down, before anything is known of it. A modelling choice. */
+const UNWRITTEN = 0.5;
 /** Hours that make a record, in entries; with fewer, days are counted. */
 const LEAST_ENTRIES = 4;
 /** Number of dusts with their own class; rarer ones share one. */
@@ -121,10 +125,37 @@ const byDays = ({ first, today, worked }: UsedInput): Used => {
   };
 };
 
+interface Holes {
+  /** Hours of a working day outside the holes. */
+  readonly usual: number;
+  /** Chance that a hole of so many working days, in which nothing else was recorded, was worked and not written down. */
+  readonly chanceOf: (openDays: number) => number;
+}
+
+/** The holes of a diary. A machine of which something is recorded in most weeks was hardly worked in a week without a record. Source: Bayes; records that come at random, Poisson. */
+const holesOf = (
+  { worked, seen }: UsedInput,
+  { written, hole }: { readonly written: readonly WrittenUse[]; readonly hole: number },
+): Holes => {
+  const stretches = written.slice(1).map((w, i) => openDays(worked, written[i]?.day ?? w.day, w.day));
+  const kept = stretches.filter((open) => open.length <= hole).flat();
+  const inside = new Set(kept);
+  const hours = written.slice(1).reduce((sum, w) => sum + w.hours, 0);
+  const rate = seen.filter((day) => inside.has(day)).length / Math.max(1, kept.length);
+  return {
+    usual: hours / Math.max(1, kept.length),
+    chanceOf: (days) => {
+      const silent = UNWRITTEN * Math.exp(-rate * days);
+      return silent / (silent + 1 - UNWRITTEN);
+    },
+  };
+};
+
 /**
  * Daily use of a machine from its entries: a day's hours on their day, a sum of a week or a meter over the days it
- * covers, and days before the first entry, after the last sum, or in a hole in which something else was recorded as
- * usual days. A hole in which nothing was recorded is idle. Choice: a modelling choice. Valid: days as whole numbers.
+ * covers, and days before the first entry or after the last sum as usual days. A hole of a diary was worked if something
+ * else was recorded in it. Otherwise each of its days counts by the chance that it was worked and not written down.
+ * Choice: a modelling choice. Valid: days as whole numbers.
  */
 export const usedOf = (input: UsedInput): Used => {
   const { first, today, worked, seen } = input;
@@ -144,12 +175,19 @@ export const usedOf = (input: UsedInput): Used => {
   const gaps = written.slice(1).map((w, i) => Math.max(1, openDays(worked, written[i]?.day ?? w.day, w.day).length));
   const gap = median(gaps);
   const sums = gap >= SUM_GAP;
-  const hole = Math.max(HOLE, HOLE_GAPS * gap);
+  const hole = Math.max(sums ? SUM_HOLE : HOLE, HOLE_GAPS * gap);
   // A sum may cover less than the days since the entry before: a skipped week does not belong to it.
   const reach = Math.max(1, Math.round(1.5 * gap));
   const total = written.reduce((sum, w) => sum + w.hours, 0);
   const open = Math.max(1, openDays(worked, from.day - 1, last.day).length);
   const usual = total / open;
+  const unwritten = holesOf(input, { written, hole });
+  /** Chance that days without an entry were worked, after one day and before another. */
+  const workedIn = (rest: readonly number[], after: number, before: number): number => {
+    const busy = seen.some((day) => day > after && day < before && rest.includes(day));
+    if (sums) return rest.length < hole || busy ? 1 : 0;
+    return rest.length < hole ? 0 : busy ? 1 : unwritten.chanceOf(rest.length);
+  };
   written.forEach((w, i) => {
     const before = written[i - 1];
     const after = Math.max(before?.day ?? w.day - Math.max(1, Math.round((gap * 7) / 5)), w.day - LONGEST_SUM);
@@ -160,17 +198,16 @@ export const usedOf = (input: UsedInput): Used => {
     const guessed = SUM_GUESSED * Math.min(1, (on.length - 1) / LONG_SUM);
     spread(days, on, { each: w.hours / on.length, dust: at(w.dust), filled: guessed });
     const rest = before ? between.filter((day) => day > before.day && !on.includes(day) && day !== w.day) : [];
-    const busy = seen.some((day) => day > after && day < w.day && rest.includes(day));
-    if (before && rest.length >= (sums ? 1 : hole) && (sums ? rest.length < hole || busy : busy))
-      spread(days, rest, { each: usual, dust: at(w.dust), filled: 1 });
+    const chance = rest.length > 0 ? workedIn(rest, after, w.day) : 0;
+    const each = chance * (sums ? usual : unwritten.usual);
+    if (chance > 0) spread(days, rest, { each, dust: at(w.dust), filled: 1 });
   });
   const ahead = openDays(worked, from.day - 1 - Math.max(0, from.day - first), from.day - (sums ? reach : 1));
   spread(days, ahead, { each: usual, dust: at(from.dust), filled: 1 });
   const tail = openDays(worked, last.day, today);
   const recent = recentUsual(days, last.day) ?? usual;
-  const busy = seen.some((day) => day > last.day && tail.length > 0);
-  if (tail.length > 0 && (sums || (tail.length >= hole && busy)))
-    spread(days, tail, { each: recent, dust: at(last.dust), filled: 1 });
+  const chance = tail.length === 0 ? 0 : sums ? 1 : workedIn(tail, last.day, today + 1);
+  if (chance > 0) spread(days, tail, { each: chance * recent, dust: at(last.dust), filled: 1 });
   return { first, today, counts: 'hours', load: days.load, filled: days.filled, dust: days.dust, dusts };
 };
 
