@@ -58,6 +58,8 @@ const CHARGE = {
   firm: { near: { later: 400, sooner: 120 }, far: { later: 60, sooner: 40 } },
   /** A new record makes the day a bad one, but need not move it. */
   loose: { near: { later: 15, sooner: 15 }, far: { later: 1, sooner: 1 } },
+  /** Going along with other work saves an opening; without that saving the day stays. */
+  company: { near: { later: 15, sooner: 15 }, far: { later: 10, sooner: 10 } },
   free: { near: { later: 4, sooner: 4 }, far: { later: 1, sooner: 1 } },
 } as const;
 
@@ -152,7 +154,10 @@ export const withPromises = (now: Now, promises: readonly Promised[]): PlanInput
     const known = held.get(stageId);
     const day = known ? daysBetween({ from: now.today, to: known.promise.day }) : -1;
     if (!known || day < 0) return null;
-    const price = CHARGE[known.free === null ? 'firm' : known.free === 'record' ? 'loose' : 'free'];
+    const price =
+      CHARGE[
+        known.free === null ? 'firm' : known.free === 'record' ? 'loose' : known.free === 'company' ? 'company' : 'free'
+      ];
     return { day, ...(day <= NEAR_DAYS ? price.near : price.far) };
   };
   return {
