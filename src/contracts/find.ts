@@ -200,6 +200,7 @@ export const FindingsJson = z.strictObject({
   pair: z.number(),
   contradiction: z.tuple([z.int(), z.int()]).nullable(),
   back: z.boolean(),
+  inVain: z.int().min(0),
   advice: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('fitFirst'), position: z.int(), doubtMinutes: z.number() }),
     z.strictObject({ kind: z.literal('close'), doubtMinutes: z.number() }),

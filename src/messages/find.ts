@@ -19,6 +19,14 @@ export const COMPLAINT_WORDS: Record<Complaint, readonly [label: string, hint: s
   round: ['Found on a check', 'seen on the round'],
 };
 
+/** Said after repairs in a row that changed nothing. */
+export const NOTHING_FITS = {
+  sentence: 'The last repairs changed nothing. None of the causes that Moorwind knows fits well.',
+  look: 'Stop buying parts. Look behind the fan: a covered outlet, a blocked muffler, outlet duct or outlet filter, a full bag behind the fan. Check the readings once more, with the meter at the same place. Look for a cause that is not on the list, or hand the machine on.',
+  caution:
+    'Unplug the machine first. Treat the outlet as dusty: where a filter leaked, the same dust lies behind it. Wear the mask for that dust, and wipe damp.',
+} as const;
+
 export const SCHOOL_WORDS: Record<School, readonly [label: string, hint: string]> = {
   best: ['Best next test', 'the most useful for the time'],
   nozzleInward: ['From the nozzle inward', 'tool first, machine last'],

@@ -39,6 +39,8 @@ export interface CaseFindings {
   readonly pair: number;
   readonly contradiction: readonly [number, number] | null;
   readonly back: boolean;
+  /** Repairs in a row that changed nothing. */
+  readonly inVain: number;
   readonly advice:
     | Exclude<Advice, { kind: 'test' }>
     | { readonly kind: 'test'; readonly test: PresentedTest; readonly doubtMinutes: number };
@@ -141,7 +143,7 @@ export const caseFindings = (
   const { c, progress } = asked;
   const said = evaluateCase(c, progress, (share) => onProgress(WEIGHED_AT * share));
   if (!said.ok) return said;
-  const { posterior, advice, ranked, back } = said.value;
+  const { posterior, advice, ranked, back, inVain } = said.value;
   const of = (operation: Operation): PresentedTest =>
     presentTest(
       c,
@@ -164,6 +166,7 @@ export const caseFindings = (
     pair: posterior.pair,
     contradiction: posterior.contradiction,
     back,
+    inVain,
     advice:
       advice.kind === 'test'
         ? { kind: 'test', test: test ?? of(advice.proposal.operation), doubtMinutes: advice.doubtMinutes }

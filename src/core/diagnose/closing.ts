@@ -1,6 +1,7 @@
 import type { Proposal } from './next-test';
 import { type Losses, lossOfLeaving, lossOfRemedy, riskOf, useOf } from './loss';
 import type { Case, FaultProbability, Posterior } from './posterior';
+import { VAIN_REPAIRS } from './in-vain';
 import type { Operation } from './operation';
 import type { Repair } from './repair';
 
@@ -33,6 +34,8 @@ export interface ClosingInput {
   readonly back: boolean;
   /** Tests done so far. */
   readonly tests: number;
+  /** Repairs in a row that changed nothing. */
+  readonly inVain: number;
 }
 
 /** Sure enough that nothing is asked first, where being wrong would cost little. Moorwind defaults. */
@@ -46,6 +49,10 @@ const LEAST_USE = 0.2;
 const LEAST_USE_WHEN_BACK = 0.35;
 /** More tests than this on one case: hand it on. */
 const MOST_TESTS = 22;
+/** With more doubt than this, minutes, a case is tested on; with no test left it is closed only with a follow-up. A Moorwind default. */
+export const MOST_DOUBT_MINUTES = 10;
+/** After repairs in vain only a repair with this chance is proposed. A Moorwind default. */
+const SEEN = 0.95;
 /** A test must be expected to tell at least this much. */
 const LEAST_BITS = 0.02;
 
@@ -139,13 +146,14 @@ const cured = ({ c, losses }: ClosingInput, f: FaultProbability): boolean =>
 /**
  * What to do next: repair what is all but sure, or what costs less to repair for nothing than to ask about; else test,
  * while a test costs less than the loss it is expected to take away; else close. Loading and integrity are separate
- * questions: once the flow is back, what is silent keeps its doubt. Source: expected loss against price (decision rule;
+ * questions: once the flow is back, what is silent keeps its doubt. A case with much doubt is tested on
+ * while a test is left that tells something. After two repairs in vain no third one is proposed that is not all but certain. Source: expected loss against price (decision rule;
  * Raiffa and Schlaifer, Applied Statistical Decision Theory); the prices are Moorwind defaults.
  */
 export const adviceOf = (input: ClosingInput): Advice => {
-  const { c, posterior, losses, ranked, back, tests } = input;
+  const { c, posterior, losses, ranked, back, tests, inVain } = input;
   const doubtMinutes = doubtOf(c, posterior, losses);
-  const candidates = candidatesOf(input);
+  const candidates = candidatesOf(input).filter((x) => inVain < VAIN_REPAIRS || x.use >= SEEN);
   const telling = ranked.filter((p) => p.bits > LEAST_BITS);
   const sure = candidates.filter((x) => x.use >= SURE && x.risk <= LITTLE_MINUTES);
   const lookAt = (x: Candidate) => (tests < MOST_TESTS ? lookBefore(x, telling) : null);
@@ -164,6 +172,9 @@ export const adviceOf = (input: ClosingInput): Advice => {
   const look = candidate ? lookAt(candidate) : null;
   if (look) return { kind: 'test', proposal: look, doubtMinutes };
   if (repair) return repair;
+  const open = back && doubtMinutes > MOST_DOUBT_MINUTES && tests < MOST_TESTS;
+  const [settling] = open ? [...telling].sort((a, b) => b.saves - a.saves) : [];
+  if (settling) return { kind: 'test', proposal: settling, doubtMinutes };
   return back
     ? { kind: 'close', doubtMinutes }
     : { kind: 'escalate', fault: posterior.faults.find((f) => !cured(input, f)) ?? null, doubtMinutes };

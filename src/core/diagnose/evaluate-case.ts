@@ -3,9 +3,18 @@ import { type Advice, adviceOf } from './closing';
 import { type Complaint, inBand, measuresOf } from './complaint';
 import { expectedOf, type CaseSubject } from './expected';
 import { essentialStage, mayRun } from '../machine/essential';
+import { repairsInVain } from './in-vain';
 import { lossesOf } from './loss';
 import { type Proposal, proposals } from './next-test';
-import { type HazardLevel, type Operation, operationKey, priceOf, sameOperation, type TestState } from './operation';
+import {
+  type HazardLevel,
+  type Operation,
+  OPERATION_FACTS,
+  operationKey,
+  priceOf,
+  sameOperation,
+  type TestState,
+} from './operation';
 import { type Case, type Evidence, type Posterior, weigh } from './posterior';
 import type { Repair } from './repair';
 import { type Interventions, UNTOUCHED } from './signature';
@@ -32,6 +41,8 @@ export interface CaseEvaluation {
   readonly advice: Advice;
   /** Every measure of the complaint is in its band since the last repair. */
   readonly back: boolean;
+  /** Repairs in a row that changed nothing. */
+  readonly inVain: number;
   /** A measure of the complaint that has not been taken since the last repair. */
   readonly pending: Operation | null;
 }
@@ -93,6 +104,32 @@ const onceOff = (subject: CaseSubject, progress: Progress): Operation | null => 
   );
 };
 
+/** Whether the newest flow at the tool is below its band: air is lacking. */
+const lacksAir = (subject: CaseSubject, progress: Progress): boolean => {
+  const flow: Operation = { kind: 'flow', place: 'toolEnd' };
+  const taken = current(progress).findLast((e) => sameOperation(e.operation, flow));
+  if (!taken) return false;
+  const sound = expectedOf(flow, [], { interventions: UNTOUCHED, subject });
+  return sound.kind === 'number' && !inBand(flow, taken.outcome, sound.mean);
+};
+
+/**
+ * The settings are looked at before the first repair, and before the machine is opened, where air is lacking: speed,
+ * selector, bleed and slide gate take half a minute, and nothing is opened. Source: common practice, no published source.
+ */
+const settingsFirst = (
+  subject: CaseSubject,
+  { judged, progress }: { readonly judged: Advice; readonly progress: Progress },
+): Operation | null => {
+  const opens =
+    judged.kind === 'repair'
+      ? judged.repair.kind !== 'settings'
+      : judged.kind === 'test' && OPERATION_FACTS[judged.proposal.operation.kind].state === 'open';
+  if (!opens || progress.state === 'open' || progress.interventions.repairs.length > 0) return null;
+  const looked = [...progress.evidence.filter((e) => !e.struck).map((e) => e.operation), ...progress.skipped];
+  return looked.some((op) => op.kind === 'settings') || !lacksAir(subject, progress) ? null : { kind: 'settings' };
+};
+
 /** Before a fan goes for service its settings are looked at a second time: a look misses a bleed slid open now and then, and the fan is dear. */
 const lookedOnce = (judged: Advice, progress: Progress): Operation | null => {
   if (judged.kind !== 'repair' || judged.repair.kind !== 'serviceFan') return null;
@@ -127,43 +164,30 @@ export const evaluateCase = (
   const asking = { hazard, state, interventions, not };
   const ranked = proposals(c, posterior, { asking, losses });
   onProgress(1);
-  const judged = adviceOf({ c, posterior, losses, ranked, back, tests: evidence.filter(isTest).length });
+  const inVain = repairsInVain(c.subject, progress);
+  const judged = adviceOf({ c, posterior, losses, ranked, back, inVain, tests: evidence.filter(isTest).length });
+  const said = { posterior, ranked, back, inVain, pending };
   const { stages } = c.subject.faultSimulator.suspect.model;
   const standing = standingStages(stages, interventions.repairs);
   if (
     !mayRun({ stages: standing, out: interventions.out, machineClass: c.subject.traits.machineClass, level: hazard })
   ) {
     return ok({
-      posterior,
-      ranked,
+      ...said,
       advice: { kind: 'fitFirst', position: Math.max(0, essentialStage(stages)), doubtMinutes: judged.doubtMinutes },
-      back,
-      pending,
     });
   }
-  const again = judged.kind === 'escalate' ? onceOff(c.subject, progress) : null;
-  const due = pending ?? again ?? lookedOnce(judged, progress);
-  if (due === null) return ok({ posterior, ranked, advice: judged, back, pending });
+  const again = judged.kind === 'escalate' && !back ? onceOff(c.subject, progress) : null;
+  const due = pending ?? again ?? settingsFirst(c.subject, { judged, progress }) ?? lookedOnce(judged, progress);
+  if (due === null) return ok({ ...said, advice: judged });
+  const testing = (proposal: Proposal): Advice => ({ kind: 'test', proposal, doubtMinutes: judged.doubtMinutes });
   const look = pending !== null && state === 'open' ? lookWhileOpen(ranked) : null;
-  if (look)
-    return ok({
-      posterior,
-      ranked,
-      back,
-      pending,
-      advice: { kind: 'test', proposal: look, doubtMinutes: judged.doubtMinutes },
-    });
+  if (look) return ok({ ...said, advice: testing(look) });
   const proposal = ranked.find((p) => operationKey(p.operation) === operationKey(due)) ?? {
     operation: due,
     bits: 0,
     saves: 0,
     minutes: priceOf(due, asking),
   };
-  return ok({
-    posterior,
-    ranked,
-    back,
-    pending,
-    advice: { kind: 'test', proposal, doubtMinutes: judged.doubtMinutes },
-  });
+  return ok({ ...said, advice: testing(proposal) });
 };

@@ -2,6 +2,8 @@ import { fixed } from '@/core/units';
 import { Flag } from 'lucide-react';
 import { useState } from 'react';
 import { type FaultKind, isSilent } from '@/core/diagnose/fault';
+import { MOST_DOUBT_MINUTES } from '@/core/diagnose/closing';
+import { VAIN_REPAIRS } from '@/core/diagnose/in-vain';
 import { curedBy } from '@/core/diagnose/repair';
 import { sayCause } from '@/messages/find';
 import { sayFault } from '@/messages/fault-names';
@@ -62,11 +64,26 @@ const NotRuledOut = (p: BenchPart) => {
   );
 };
 
+/** The doubt that a case closes with, and the demand for a second look where it is large. */
+const DoubtLeft = ({ minutes }: { readonly minutes: number }) => {
+  const large = minutes > MOST_DOUBT_MINUTES;
+  return (
+    <p className={large ? 'tone-watch mt-0.5 font-semibold' : 'mt-0.5'}>
+      {large
+        ? 'The complaint is gone, but a doubt is left, and no test is left that settles it.'
+        : 'No remaining test is worth its time.'}{' '}
+      The remaining doubt is worth <span className="dial">{fixed(minutes, 1)}</span> minutes.
+      {large && ' Write a follow-up: who looks again, where, and when.'}
+    </p>
+  );
+};
+
 /** The closing: the root cause, apart from the replaced part, and a follow-up where it came back. */
 export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
   const { setup, ui, doIt, dispatch, before, findings } = p;
   const { stages } = setup.model;
   const e = useEnding(p);
+  const doubtful = p.doubtMinutes > MOST_DOUBT_MINUTES;
   const again = e.root ? (before[keyOf(e.root)] ?? 0) : 0;
   const rootCause = rootCauseOf(e, stages);
   return (
@@ -77,10 +94,7 @@ export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
       <h2 id="close" className="text-xl leading-tight font-bold sm:text-2xl">
         Close the case
       </h2>
-      <p className="mt-0.5">
-        No remaining test is worth its time: the remaining doubt is worth{' '}
-        <span className="dial">{fixed(p.doubtMinutes, 1)}</span> minutes.
-      </p>
+      <DoubtLeft minutes={p.doubtMinutes} />
       <NotRuledOut {...p} />
       <fieldset className="mt-2">
         <legend className="caption">Why did it happen? The part you replaced is often not the root cause.</legend>
@@ -117,7 +131,7 @@ export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
         </p>
       )}
       <label className="mt-2 block">
-        <span className="caption">Follow-up{again > 0 ? '' : ', if any'}</span>
+        <span className="caption">Follow-up{again > 0 || doubtful ? '' : ', if any'}</span>
         <input
           className="field"
           value={e.followUp}
@@ -129,7 +143,7 @@ export const CloseCard = (p: BenchPart & { readonly doubtMinutes: number }) => {
         <button
           type="button"
           className="go"
-          disabled={ui.sending || rootCause === '' || (again > 0 && e.followUp.trim() === '')}
+          disabled={ui.sending || rootCause === '' || ((again > 0 || doubtful) && e.followUp.trim() === '')}
           onClick={() => doIt({ kind: 'close', rootCause, root: e.root, followUp: e.followUp })}
         >
           Close the case
@@ -150,14 +164,16 @@ export const HandOnCard = (
   },
 ) => {
   const [because, setBecause] = useState('');
-  const { fault, setup, ui, doIt, dispatch } = p;
+  const { fault, findings, setup, ui, doIt, dispatch } = p;
   return (
     <section aria-labelledby="hand-on" className="panel p-3" style={{ borderLeft: '6px solid var(--color-warning)' }}>
       <h2 id="hand-on" className="text-xl leading-tight font-bold">
         Hand it on
       </h2>
       <p className="mt-0.5">
-        No test left pays, and the complaint is not gone.{' '}
+        {findings.inVain >= VAIN_REPAIRS
+          ? 'No further repair is likely to help.'
+          : 'No test left pays, and the complaint is not gone.'}{' '}
         {fault && fault.probability > 0.05
           ? `Most likely left: ${sayFault(fault, setup.model.stages)}, ${sayProbability(fault.probability)}.`
           : ''}{' '}

@@ -2,6 +2,7 @@ import { TriangleAlert } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useReducer } from 'react';
 import type { CaseAction, OpenCaseReply } from '@/contracts/find';
 import { type CaseRecord, caseState } from '@/core/diagnose/case-log';
+import { VAIN_REPAIRS } from '@/core/diagnose/in-vain';
 import { nextStep, type WhyThisTest } from '@/core/diagnose/next-step';
 import { swappableStages } from '@/core/machine/swappable';
 import type { CaseSetup } from '@/core/diagnose/case-setup';
@@ -11,7 +12,7 @@ import { OPERATION_FACTS, sameOperation } from '@/core/diagnose/operation';
 import type { StageDue } from '@/core/interval/due';
 import type { Machine } from '@/core/machine/machine';
 import type { UnitSystem } from '@/core/units';
-import { COMPLAINT_WORDS, SCHOOL_WORDS } from '@/messages/find';
+import { COMPLAINT_WORDS, NOTHING_FITS, SCHOOL_WORDS } from '@/messages/find';
 import { wordsOfTest } from '@/messages/find-tests';
 import { HAZARD_WORDS } from '@/messages/words';
 import { AirPathStrip } from '@/ui/air-path/strip';
@@ -116,6 +117,13 @@ const Banners = (p: BenchPart) => {
         >
           <TriangleAlert size={20} aria-hidden="true" className="mt-0.5 shrink-0" /> <span>{clash}</span>
         </p>
+      )}
+      {findings.inVain >= VAIN_REPAIRS && !findings.back && (
+        <div role="status" className="tone-stop border-l-4 pl-2" style={{ borderColor: 'var(--color-error)' }}>
+          <p className="font-semibold">{NOTHING_FITS.sentence}</p>
+          <p>{NOTHING_FITS.look}</p>
+          <p>{NOTHING_FITS.caution}</p>
+        </div>
       )}
       {out.map((position) => (
         <p
