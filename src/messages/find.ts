@@ -21,10 +21,10 @@ export const COMPLAINT_WORDS: Record<Complaint, readonly [label: string, hint: s
 
 /** Said after repairs in a row that changed nothing. */
 export const NOTHING_FITS = {
-  sentence: 'The last repairs changed nothing. None of the causes that Moorwind knows fits well.',
-  look: 'Stop buying parts. Look behind the fan: a covered outlet, a blocked muffler, outlet duct or outlet filter, a full bag behind the fan. Check the readings once more, with the meter at the same place. Look for a cause that is not on the list, or hand the machine on.',
+  sentence: 'The last repairs changed nothing. The fault may be one that Moorwind does not know.',
   caution:
-    'Unplug the machine first. Treat the outlet as dusty: where a filter leaked, the same dust lies behind it. Wear the mask for that dust, and wipe damp.',
+    'Unplug the machine. Treat its outlet as dusty: where a filter leaked, the same dust lies behind it. Wear the mask for that dust, and wipe damp.',
+  look: 'Then look behind the fan: a covered outlet, a blocked muffler, a blocked outlet duct or outlet filter, a full bag behind the fan. Take the complaint reading once more, at the same place, with the same meter. Buy no further part on a guess: test on, or hand the machine on.',
 } as const;
 
 export const SCHOOL_WORDS: Record<School, readonly [label: string, hint: string]> = {

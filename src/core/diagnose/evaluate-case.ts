@@ -114,7 +114,7 @@ const lacksAir = (subject: CaseSubject, progress: Progress): boolean => {
 };
 
 /**
- * The settings are looked at before the first repair, and before the machine is opened, where air is lacking: speed,
+ * The settings are looked at once before a repair, and before the machine is opened, where air is lacking: speed,
  * selector, bleed and slide gate take half a minute, and nothing is opened. Source: common practice, no published source.
  */
 const settingsFirst = (
@@ -125,7 +125,7 @@ const settingsFirst = (
     judged.kind === 'repair'
       ? judged.repair.kind !== 'settings'
       : judged.kind === 'test' && OPERATION_FACTS[judged.proposal.operation.kind].state === 'open';
-  if (!opens || progress.state === 'open' || progress.interventions.repairs.length > 0) return null;
+  if (!opens || progress.state === 'open') return null;
   const looked = [...progress.evidence.filter((e) => !e.struck).map((e) => e.operation), ...progress.skipped];
   return looked.some((op) => op.kind === 'settings') || !lacksAir(subject, progress) ? null : { kind: 'settings' };
 };

@@ -119,10 +119,10 @@ const Banners = (p: BenchPart) => {
         </p>
       )}
       {findings.inVain >= VAIN_REPAIRS && !findings.back && (
-        <div role="status" className="tone-stop border-l-4 pl-2" style={{ borderColor: 'var(--color-error)' }}>
-          <p className="font-semibold">{NOTHING_FITS.sentence}</p>
+        <div role="status" className="border-l-4 pl-2" style={{ borderColor: 'var(--color-error)' }}>
+          <p className="tone-stop font-semibold">{NOTHING_FITS.sentence}</p>
+          <p className="font-semibold">{NOTHING_FITS.caution}</p>
           <p>{NOTHING_FITS.look}</p>
-          <p>{NOTHING_FITS.caution}</p>
         </div>
       )}
       {out.map((position) => (
