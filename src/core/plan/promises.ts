@@ -58,8 +58,8 @@ const CHARGE = {
   firm: { near: { later: 400, sooner: 120 }, far: { later: 60, sooner: 40 } },
   /** A new record makes the day a bad one, but need not move it. */
   loose: { near: { later: 15, sooner: 15 }, far: { later: 1, sooner: 1 } },
-  /** Going along with other work saves an opening; without that saving the day stays. */
-  company: { near: { later: 15, sooner: 15 }, far: { later: 10, sooner: 10 } },
+  /** Going along with other work saves an opening; without that saving a far day stays. */
+  company: { near: { later: 4, sooner: 4 }, far: { later: 10, sooner: 10 } },
   free: { near: { later: 4, sooner: 4 }, far: { later: 1, sooner: 1 } },
 } as const;
 
